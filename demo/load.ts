@@ -1,0 +1,80 @@
+import { makePeople } from '../standins/world/people';
+import { createClient } from '../src/db/client';
+import { HANDLERS } from '../src/jobs/handlers';
+import { readConfig } from '../src/main/config';
+import { createContext } from '../src/main/context';
+import { PUBLIC, WORKER, type Actor } from '../src/ports/actor';
+import type { JobName, JobPayloads, Jobs } from '../src/ports/jobs';
+import { addApiKey } from '../src/usecases/access/apiKeys';
+import { addUser } from '../src/usecases/access/signIn';
+import { startVerification } from '../src/usecases/consent/verifyLedger';
+import { actAs } from '../src/usecases/context';
+import type { Role } from '../src/core/access/roles';
+import { walkChoices } from './history';
+import { addPurposes } from './purposes';
+import { STORIES, type DemoWorld } from './requests';
+import { registerWorld } from './systems';
+import { walkingClock } from './walkingClock';
+
+const USERS: { id: string; name: string; email: string; roles: Role[] }[] = [
+  { id: 'usr_signe', name: 'Signe Aaby', email: 'signe@larkmere.example', roles: ['coordinator'] },
+  { id: 'usr_mikkel', name: 'Mikkel Krogh', email: 'mikkel@larkmere.example', roles: ['supervisor'] },
+  { id: 'usr_ulla', name: 'Ulla Thorup', email: 'ulla@larkmere.example', roles: ['auditor'] },
+  { id: 'usr_ib', name: 'Ib Hald', email: 'ib@larkmere.example', roles: ['administrator'] },
+];
+
+const env = (name: string): string => process.env[name] ?? fail(`the demo needs ${name}`);
+const config = readConfig();
+const knex = createClient(config.DATABASE_URL);
+const today = (config.BOOKEND_NOW ?? new Date().toISOString()).slice(0, 10);
+const clock = walkingClock(`${today}T06:00:00Z`);
+const queue: { name: JobName; payload: JobPayloads[JobName] }[] = [];
+const jobs: Jobs = { enqueue: async (_trx, name, payload) => void queue.push({ name, payload }) };
+const worker = createContext(config, knex, jobs, WORKER, clock);
+const as = (actor: Actor) => actAs(worker, actor);
+const say = (text: string) => console.log(`  ${text}`);
+
+if (await knex('users').first()) {
+  const made = (await knex('users').min('created_at as at').first()) as { at: string };
+  say(`data is there already, made ${made.at.slice(0, 10)}`);
+} else {
+  await load();
+}
+await knex.destroy();
+process.exit(0);
+
+async function load(): Promise<void> {
+  for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
+  await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), mailboxPath: env('DEMO_MAILBOX') });
+  await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
+  await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
+  clock.goTo(new Date(Date.parse(`${today}T06:00:00Z`) - 370 * 86_400_000).toISOString());
+  await addPurposes(worker);
+  const people = makePeople(Number(process.env['STANDINS_SEED'] ?? 20261124), Number(process.env['STANDINS_PEOPLE'] ?? 2400));
+  const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
+  say(`${people.length} people; walking a year of choices`);
+  await walkChoices(worker, coordinator, clock, people, today, say);
+  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain };
+  for (const [i, story] of STORIES.entries()) {
+    await story(world);
+    await drain();
+    if (i % 4 === 3) say(`${i + 1} of ${STORIES.length} requests`);
+  }
+  clock.goTo(`${today}T05:30:00Z`);
+  await startVerification(coordinator);
+  await drain();
+}
+
+/** Jobs that put themselves back (a delete that was accepted, a proof that runs) get a moment first. */
+async function drain(): Promise<void> {
+  for (let rounds = 0; queue.length > 0; rounds++) {
+    if (rounds > 2000) throw new Error('the demo’s jobs do not come to an end');
+    const { name, payload } = queue.shift()!;
+    await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
+    if (name === 'run-erasure') await new Promise((resolve) => setTimeout(resolve, 120));
+  }
+}
+
+function fail(message: string): never {
+  throw new Error(message);
+}

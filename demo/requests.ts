@@ -1,0 +1,146 @@
+import type { Right } from '../src/core/requests/rights';
+import type { Result, RefusalBase } from '../src/core/shared/result';
+import { addDays } from '../src/core/shared/days';
+import { byStory, type WorldPerson } from '../standins/world/people';
+import type { Context } from '../src/usecases/context';
+import { confirmPlan, makePlan } from '../src/usecases/erasure/makePlan';
+import { startPack } from '../src/usecases/packs/buildPack';
+import { sendPack } from '../src/usecases/packs/handOver';
+import { decide } from '../src/usecases/requests/decide';
+import { askIdentity, proveAtCounter, refuseForIdentity } from '../src/usecases/requests/identity';
+import { openRequest, type NewRequest } from '../src/usecases/requests/openRequest';
+import { recordClockEvent } from '../src/usecases/requests/recordClockEvent';
+import { acceptBand, giveVerdict, traceView } from '../src/usecases/trace/review';
+import { startTrace } from '../src/usecases/trace/startTrace';
+import type { WalkingClock } from './walkingClock';
+
+export interface DemoWorld {
+  coordinator: Context;
+  publicPage: Context;
+  clock: WalkingClock;
+  people: readonly WorldPerson[];
+  today: string;
+  /** Runs every job that waits, and those they cause. */
+  drain(): Promise<void>;
+}
+
+type Story = (world: DemoWorld) => Promise<void>;
+
+export function must<T, R extends RefusalBase>(result: Result<T, R>): T {
+  if (!result.ok) throw new Error(`the demo’s history was refused: ${JSON.stringify(result.refusal)}`);
+  return result.value;
+}
+
+async function open(world: DemoWorld, person: WorldPerson, right: Right, day: string, more: Partial<NewRequest> = {}): Promise<string> {
+  const receivedAt = `${day}T09:14:00Z`;
+  world.clock.goTo(`${day}T09:20:00Z`);
+  const isPublic = (more.channel ?? 'public-form') === 'public-form';
+  const opened = must(
+    await openRequest(isPublic ? world.publicPage : world.coordinator, {
+      right, regime: 'eu-gdpr', receivedAt, channel: 'public-form', language: person.language, text: null,
+      person: { givenName: person.givenName, familyName: person.familyName, emails: [person.email], phones: more.channel === 'phone' ? [person.phone] : [], customerNumbers: person.customerNo && person.story !== 'paused' ? [{ system: 'sys_shop', value: person.customerNo }] : [] },
+      ...more,
+    }),
+  );
+  return opened.ref;
+}
+
+async function trace(world: DemoWorld, ref: string): Promise<void> {
+  must(await proveAtCounter(world.coordinator, { ref }));
+  must(await startTrace(world.coordinator, { ref }));
+  await world.drain();
+}
+
+async function judgeAll(world: DemoWorld, ref: string): Promise<void> {
+  for (const band of ['certain', 'likely'] as const) must(await acceptBand(world.coordinator, { ref, band }));
+  const view = must(await traceView(world.coordinator, { ref }))!;
+  for (const match of view.matches.filter(({ verdict, parent }) => verdict === null && !parent)) must(await giveVerdict(world.coordinator, { ref, matchId: match.id, verdict: 'not-theirs' }));
+}
+
+/** Closed in spring: received on 31 January, when a month has no such day. */
+const january: Story = async (world) => {
+  const year = Number(world.today.slice(0, 4));
+  const ref = await open(world, world.people.find(({ n }) => n === 310)!, 'access', `${year}-01-31`);
+  world.clock.goTo(`${year}-02-03T10:00:00Z`);
+  await trace(world, ref);
+  await judgeAll(world, ref);
+  world.clock.goTo(`${year}-02-17T10:00:00Z`);
+  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'Identity proven; nothing stands against it.' }));
+  must(await startPack(world.coordinator, { ref }));
+  await world.drain();
+  must(await sendPack(world.coordinator, { ref }));
+  await world.drain();
+};
+
+/** Erased two weeks ago; comes back in tonight's till file. */
+const gone: Story = async (world) => {
+  const ref = await open(world, byStory(world.people, 'gone'), 'erasure', addDays(world.today, -20), { text: 'Please delete everything you have about me.' });
+  world.clock.goTo(`${addDays(world.today, -15)}T10:00:00Z`);
+  await trace(world, ref);
+  await judgeAll(world, ref);
+  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'No order is open; nothing needs the data any more.' }));
+  must(await makePlan(world.coordinator, { ref }));
+  must(await confirmPlan(world.coordinator, { ref, typed: ref }));
+  await world.drain();
+};
+
+const refused: Story = async (world) => {
+  const person = world.people.find(({ n, customerNo }) => n > 400 && customerNo)!;
+  const ref = await open(world, person, 'access', addDays(world.today, -70));
+  must(await askIdentity(world.coordinator, { ref, address: person.email }));
+  world.clock.goTo(`${addDays(world.today, -50)}T10:00:00Z`);
+  must(await refuseForIdentity(world.coordinator, { ref }));
+};
+
+const overdue: Story = async (world) => {
+  const person = world.people.find(({ n, customerNo, country }) => n > 500 && customerNo && country === 'DK')!;
+  const ref = await open(world, person, 'access', addDays(world.today, -35), { channel: 'letter' });
+  world.clock.goTo(`${addDays(world.today, -30)}T10:00:00Z`);
+  await trace(world, ref);
+};
+
+const extended: Story = async (world) => {
+  const ref = await open(world, byStory(world.people, 'extended'), 'access', addDays(world.today, -38));
+  world.clock.goTo(`${addDays(world.today, -36)}T10:00:00Z`);
+  must(await proveAtCounter(world.coordinator, { ref }));
+  world.clock.goTo(`${addDays(world.today, -12)}T10:00:00Z`);
+  must(await recordClockEvent(world.coordinator, { ref, kind: 'extended', reason: 'Paper cards of nine workshops have to be read by hand.' }));
+};
+
+const paused: Story = async (world) => {
+  const person = byStory(world.people, 'paused');
+  const ref = await open(world, person, 'portability', addDays(world.today, -16));
+  world.clock.goTo(`${addDays(world.today, -14)}T10:00:00Z`);
+  must(await askIdentity(world.coordinator, { ref, address: person.email }));
+};
+
+const agent: Story = async (world) => {
+  await open(world, byStory(world.people, 'agent'), 'access', addDays(world.today, -9), { channel: 'mail', onBehalf: { kind: 'agent', name: 'Brendan Quirke, solicitor' } });
+};
+
+const child: Story = async (world) => {
+  const emil = world.people.find(({ story, givenName }) => story === 'family' && givenName === 'Emil')!;
+  await open(world, emil, 'access', addDays(world.today, -6), { channel: 'counter', onBehalf: { kind: 'guardian', name: 'Lone Vinter' } });
+};
+
+/** Mette: identity proven, trace ready for review. */
+const mette: Story = async (world) => {
+  const person = byStory(world.people, 'access');
+  const ref = await open(world, person, 'access', addDays(world.today, -24), { text: 'I would like to know what you have about me, please.' });
+  world.clock.goTo(`${addDays(world.today, -21)}T08:00:00Z`);
+  must(await askIdentity(world.coordinator, { ref, address: person.email }));
+  world.clock.goTo(`${addDays(world.today, -20)}T08:05:00Z`);
+  await trace(world, ref);
+};
+
+/** Jens: just in; wants to be forgotten. */
+const jens: Story = async (world) => {
+  await open(world, byStory(world.people, 'erasure'), 'erasure', addDays(world.today, -1), { text: 'Please erase my account and everything that goes with it.' });
+};
+
+const objection: Story = async (world) => {
+  await open(world, world.people.find(({ n, customerNo }) => n > 700 && customerNo)!, 'objection', addDays(world.today, -3));
+};
+
+/** In the order in which they happened. */
+export const STORIES: readonly Story[] = [january, refused, extended, overdue, mette, gone, paused, agent, child, objection, jens];

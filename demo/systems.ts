@@ -1,0 +1,44 @@
+import type { RegisterEntry } from '../src/core/letters/cover';
+import type { RetentionRule } from '../src/core/erasure/types';
+import type { Context } from '../src/usecases/context';
+import { insertOpenRule, insertRetentionRule } from '../src/db/erasure/plans';
+import { registerSystem } from '../src/usecases/systems/readSystems';
+
+type Entry = Omit<RegisterEntry, 'system'>;
+
+const entry = (collection: string, title: string, purposes: string[], categories: string[], recipients: string[], retention: string, source = 'you, when you ordered'): Entry => ({ collection, title, purposes, categories, recipients, retention, source, transfers: null, automatedDecisions: null });
+
+const SHOP: Entry[] = [
+  entry('customers', 'Web shop · customers', ['selling and delivering what you order'], ['name and contact', 'date of birth'], ['our parcel carrier'], 'as long as you are a customer, then two years'),
+  entry('addresses', 'Web shop · addresses', ['delivering what you order'], ['postal address'], ['our parcel carrier'], 'as long as you are a customer, then two years'),
+  entry('orders', 'Web shop · orders', ['selling and delivering what you order'], ['what you bought and when'], ['our parcel carrier', 'our payment provider'], 'three years after delivery'),
+  entry('order_lines', 'Web shop · order lines', ['selling and delivering what you order'], ['what you bought and when'], [], 'three years after delivery'),
+  entry('invoices', 'Web shop · invoices', ['book-keeping'], ['name and address', 'amounts'], ['our accountant', 'the tax authority on request'], 'five years after issue (bookkeeping law)'),
+  entry('reviews', 'Web shop · reviews', ['showing reviews to other customers'], ['what you wrote'], ['visitors of the shop'], 'until you delete it', 'you, when you wrote it'),
+  entry('wish_lists', 'Web shop · wish lists', ['remembering what you like'], ['products you marked'], [], 'two years', 'you, when you marked it'),
+];
+
+const NEWSLETTER: Entry[] = [entry('contacts', 'Newsletter service · contacts', ['sending our newsletter'], ['name and e-mail', 'what you opened'], ['our newsletter service, as processor'], 'until you unsubscribe, then thirty days', 'you, when you signed up')];
+const MAILBOX: Entry[] = [entry('messages', 'Support mailbox · messages', ['answering your questions'], ['what you wrote to us and we to you'], [], 'three years after the last message', 'you, when you wrote to us')];
+const OWN: Entry[] = [
+  entry('persons', 'Bookend · your identifiers', ['keeping your choices and answering your requests'], ['name and contact'], [], 'until erased', 'the shops, the web shop and the forms'),
+  entry('choices', 'Bookend · your choices', ['proving what you agreed to (GDPR art. 7(1))'], ['your answers, when, where and under which wording'], [], 'the sealed proof stays; after an erasure nobody can read whose it was', 'the shops, the web shop and the forms'),
+  entry('requests', 'Bookend · your requests', ['answering your requests in time'], ['what you asked and what we answered'], [], 'three years after the answer', 'you, when you asked'),
+];
+
+/** How long each country's book-keeping law keeps an invoice; the shop's invoices are Danish. */
+const RETENTION: RetentionRule[] = [{ id: 'ret-invoices-dk', system: 'sys_shop', collection: 'invoices', from: 'issued_on', years: 5, law: 'Bogføringsloven § 12 (DK)' }];
+
+/** The outside world of Larkmere as Bookend knows it. Connection settings come from the environment of the demo. */
+export async function registerWorld(ctx: Context, settings: { shopUrl: string; newsletterUrl: string; newsletterToken: string; mailboxPath: string }): Promise<void> {
+  const country = 'DK';
+  await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl }, collections: SHOP, order: 1 });
+  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, collection: 'contacts' }, collections: NEWSLETTER, order: 2 });
+  await registerSystem(ctx, { id: 'sys_mailbox', name: 'Support mailbox', kind: 'mailbox', country, owner: 'Bo Iversen', isTraced: true, connection: { path: settings.mailboxPath, ownDomains: 'larkmere.example' }, collections: MAILBOX, order: 3 });
+  await registerSystem(ctx, { id: 'sys_tills', name: 'Shop tills', kind: 'import', country, owner: 'Nanna Skov', isTraced: false, connection: null, collections: [], order: 4 });
+  await registerSystem(ctx, { id: 'sys_bookend', name: 'Bookend', kind: 'bookend', country, owner: 'Signe Aaby', isTraced: true, connection: null, collections: OWN, order: 9 });
+  await ctx.transaction(async (h) => {
+    for (const rule of RETENTION) await insertRetentionRule(h, rule);
+    await insertOpenRule(h, { system: 'sys_shop', collection: 'orders', field: 'status', openValues: ['paid', 'packed', 'on its way'] });
+  });
+}

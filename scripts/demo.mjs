@@ -1,0 +1,66 @@
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { stateFolder } from './lib/cluster.mjs';
+import { endWith, Failed, say } from './lib/say.mjs';
+import { startWorld } from './lib/world.mjs';
+
+const SIGN_INS = [
+  ['signe@larkmere.example', 'coordinator'],
+  ['mikkel@larkmere.example', 'supervisor'],
+  ['ulla@larkmere.example', 'auditor'],
+  ['ib@larkmere.example', 'administrator'],
+];
+
+endWith(async () => {
+  const fresh = process.argv.includes('--fresh');
+  const pidFile = join(stateFolder('demo'), 'demo.pid');
+  if (existsSync(pidFile)) {
+    const pid = Number(readFileSync(pidFile, 'utf8'));
+    if (isAlive(pid)) throw new Failed(`A demo runs already (process ${pid}).`, 'Open it, or end it with: ./bookend stop');
+    rmSync(pidFile);
+  }
+  let stopping = false;
+  let world = null;
+  const ended = new Promise((resolve) => {
+    for (const signal of ['SIGINT', 'SIGTERM']) {
+      process.on(signal, () => {
+        if (stopping) return;
+        stopping = true;
+        say('stopping what was started');
+        if (world) void world.stop().then(resolve);
+        else process.exit(130);
+      });
+    }
+  });
+  writeFileSync(pidFile, String(process.pid));
+  process.on('exit', () => rmSync(pidFile, { force: true }));
+  world = await startWorld({ name: 'demo', mode: 'demo', fresh, ...(process.env.BOOKEND_NOW ? { now: process.env.BOOKEND_NOW } : {}) });
+  console.log(`
+  Bookend is ready:  ${world.address}
+
+  Sign in with the password “larkmere” as
+${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
+
+  The outside world:
+    newsletter service         ${world.urls.newsletter}
+    mail that was sent         ${world.urls.mail}
+    tonight’s till file        ${world.tillDrop}
+    public request form        ${world.address}/ask
+
+  Ctrl-C stops everything. The data stays; --fresh starts over.
+`);
+  const died = ['web', 'worker', 'standins'].map((name) => new Promise((_, reject) => world.children[name].once('exit', (code) => stopping || reject(new Failed(`${name} ended with ${code}.`, `Its own words are in ${world.children[name].logFile}.`)))));
+  await Promise.race([ended, ...died]).catch(async (error) => {
+    await world.stop();
+    throw error;
+  });
+});
+
+function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}

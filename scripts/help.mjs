@@ -1,0 +1,12 @@
+console.log(`Bookend
+
+  ./bookend demo [--fresh]             start everything with the Larkmere demo data; Ctrl-C stops it
+  ./bookend test [unit|database|browser [name]]
+                                       every check, or a part of the tests
+  ./bookend shots                      retake docs/screenshots from the demo data
+  ./bookend bench                      measure speed beside its limits
+  ./bookend stop                       stop a demo that was left running
+  ./bookend help                       this page
+
+DATABASE_URL uses a PostgreSQL server of yours instead of one of our own.
+docs/configuration.md lists the other settings.`);

@@ -1,0 +1,92 @@
+import anyAscii from 'any-ascii';
+import { parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/max';
+import { domainToAscii } from './idn';
+
+/**
+ * An e-mail address as a strong key: trimmed, lower case, domain in its ASCII form.
+ *
+ * @example normaliseEmail(' Mette@Mail.Example ') // 'mette@mail.example'
+ */
+export function normaliseEmail(value: string): string | null {
+  const text = value.normalize('NFKC').trim().toLowerCase().replace(/^mailto:/, '');
+  const at = text.lastIndexOf('@');
+  if (at < 1 || at === text.length - 1 || /\s/.test(text)) return null;
+  const domain = domainToAscii(text.slice(at + 1));
+  return domain === null ? null : `${text.slice(0, at)}@${domain}`;
+}
+
+/** The loose key of an address: its sub-address dropped. @example looseEmail('a+b@c.example') // 'a@c.example' */
+export function looseEmail(normalised: string): string {
+  return normalised.replace(/\+[^@]*@/, '@');
+}
+
+/**
+ * A phone number in E.164, read with the system's default country.
+ * Numbers that only look like one keep their digits, so that unassigned ranges still compare.
+ *
+ * @example normalisePhone('10 12 34 56', 'DK') // '+4510123456'
+ */
+export function normalisePhone(value: string, defaultCountry: string | null): string | null {
+  const text = value.normalize('NFKC').trim();
+  const parsed = parsePhoneNumberFromString(text.replace(/^00(?=[1-9])/, '+'), (defaultCountry ?? undefined) as CountryCode | undefined);
+  if (parsed) return parsed.number;
+  const digits = text.replace(/\D/g, '');
+  return digits.length >= 6 && digits.length <= 15 && /^[\d\s()+./-]+$/.test(text) ? (text.startsWith('+') ? `+${digits}` : digits) : null;
+}
+
+const PARTICLES = new Set(['de', 'van', 'der', 'den', 'von', 'af', 'la', 'le', 'du', 'zu', 'ter', 'ten', 'o']);
+const NICKNAMES: Readonly<Record<string, string>> = {
+  liz: 'elizabeth', beth: 'elizabeth', bob: 'robert', rob: 'robert', bill: 'william', will: 'william', kate: 'katherine', katie: 'katherine',
+  tom: 'thomas', jim: 'james', mike: 'michael', nick: 'nicholas', nic: 'nicholas', lasse: 'lars', hanne: 'johanne', jan: 'johannes', piet: 'pieter', mia: 'maria',
+};
+
+/**
+ * Name tokens, transliterated, without particles, in no order.
+ *
+ * @example nameTokens('R. de Wit') // ['r', 'wit']
+ */
+export function nameTokens(value: string): string[] {
+  const text = anyAscii(value.normalize('NFKC')).toLowerCase().replace(/['’`]/g, '');
+  const tokens = text.split(/[^a-z0-9]+/).filter((token) => token && !PARTICLES.has(token));
+  return [...new Set(tokens)].sort();
+}
+
+/** The full form of a nickname, or the token itself. */
+export function fullName(token: string): string {
+  return NICKNAMES[token] ?? token;
+}
+
+/**
+ * A birth date as one or two possible days: where day and month could be either, both are kept.
+ *
+ * @example birthDates('03/04/1987') // ['1987-04-03', '1987-03-04']
+ */
+export function birthDates(value: string): string[] {
+  const text = value.trim();
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})/.exec(text);
+  if (iso) return valid(iso[1]!, iso[2]!, iso[3]!);
+  const local = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4})$/.exec(text);
+  if (!local) return [];
+  const dayFirst = valid(local[3]!, local[2]!, local[1]!);
+  const monthFirst = text.includes('/') ? valid(local[3]!, local[1]!, local[2]!) : [];
+  return [...new Set([...dayFirst, ...monthFirst])];
+}
+
+function valid(year: string, month: string, day: string): string[] {
+  const [m, d] = [Number(month), Number(day)];
+  if (m < 1 || m > 12 || d < 1 || d > new Date(Date.UTC(Number(year), m, 0)).getUTCDate()) return [];
+  return [`${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`];
+}
+
+export function normalisePostcode(value: string): string {
+  return value.normalize('NFKC').toUpperCase().replace(/[^A-Z0-9]/g, '');
+}
+
+export function normaliseText(value: string): string {
+  return anyAscii(value.normalize('NFKC')).toLowerCase().replace(/[^a-z0-9]+/g, ' ').trim();
+}
+
+/** A customer number as compared: it belongs to one system, so the system is part of the key elsewhere. */
+export function normaliseCustomerNumber(value: string): string {
+  return value.normalize('NFKC').toUpperCase().replace(/[\s#]/g, '');
+}

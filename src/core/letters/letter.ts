@@ -1,0 +1,31 @@
+/** A letter before it is mail or paper: plain paragraphs and lists, no mark-up. */
+export interface Letter {
+  template: string;
+  version: number;
+  subject: string;
+  greeting: string;
+  body: LetterPart[];
+  closing: string;
+}
+
+export type LetterPart = { kind: 'text'; text: string } | { kind: 'heading'; text: string } | { kind: 'list'; items: string[] };
+
+export const para = (text: string): LetterPart => ({ kind: 'text', text });
+export const heading = (text: string): LetterPart => ({ kind: 'heading', text });
+export const list = (items: string[]): LetterPart => ({ kind: 'list', items });
+
+export interface Organisation {
+  name: string;
+  contact: string;
+  address: string;
+  authority: string;
+}
+
+/** The letter as the text of a mail. */
+export function letterText(letter: Letter): string {
+  const body = letter.body.map((part) => {
+    if (part.kind === 'list') return part.items.map((item) => `  - ${item}`).join('\n');
+    return part.kind === 'heading' ? `${part.text}\n${'-'.repeat(part.text.length)}` : part.text;
+  });
+  return [letter.greeting, ...body, letter.closing].join('\n\n');
+}

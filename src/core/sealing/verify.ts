@@ -1,0 +1,63 @@
+import { append, leafHash, merkleRoot, rootOf, type Frontier, type Hash } from './merkle';
+import { choiceLeaf, hex, type PublicPart } from './leaf';
+
+export interface SealedChoice {
+  part: PublicPart;
+  leafIndex: number;
+  leaf: Uint8Array;
+  sealedHash: Uint8Array;
+  /** The sealed part itself, or null where it was removed. */
+  sealed: Uint8Array | null;
+}
+
+export interface FolioToVerify {
+  folio: number;
+  root: Uint8Array;
+  size: number;
+  choices: readonly SealedChoice[];
+}
+
+export type LedgerFault =
+  | { code: 'choice-altered'; folio: number; leaf: number; choice: string }
+  | { code: 'sealed-part-altered'; folio: number; leaf: number; choice: string }
+  | { code: 'choices-missing'; folio: number; expected: number; found: number }
+  | { code: 'folio-root-wrong'; folio: number }
+  | { code: 'folio-missing'; folio: number }
+  | { code: 'head-root-wrong'; size: number; expected: string; found: string }
+  | { code: 'head-size-wrong'; expected: number; found: number }
+  | { code: 'head-signature-wrong'; size: number };
+
+/** Faults of one folio: each altered choice is named by folio and leaf. */
+export function verifyFolio(hash: Hash, folio: FolioToVerify): LedgerFault[] {
+  const faults: LedgerFault[] = [];
+  if (folio.choices.length !== folio.size) faults.push({ code: 'choices-missing', folio: folio.folio, expected: folio.size, found: folio.choices.length });
+  const leaves = folio.choices.map((choice) => choiceLeaf(hash, choice.part, choice.sealedHash));
+  folio.choices.forEach((choice, i) => {
+    const at = { folio: folio.folio, leaf: choice.leafIndex, choice: choice.part.id };
+    if (hex(leaves[i]!) !== hex(choice.leaf)) faults.push({ code: 'choice-altered', ...at });
+    if (choice.sealed && hex(hash(choice.sealed)) !== hex(choice.sealedHash)) faults.push({ code: 'sealed-part-altered', ...at });
+  });
+  if (hex(merkleRoot(hash, leaves)) !== hex(folio.root)) faults.push({ code: 'folio-root-wrong', folio: folio.folio });
+  return faults;
+}
+
+/** The tree over folio roots, one folio at a time. */
+export function addFolio(hash: Hash, frontier: Frontier, folioRoot: Uint8Array): Frontier {
+  return append(hash, frontier, leafHash(hash, folioRoot));
+}
+
+export interface SignedHead {
+  size: number;
+  root: Uint8Array;
+  signatureIsGood: boolean;
+}
+
+/** Compares the recomputed tree with the signed head: who rewrites the whole chain cannot sign it. */
+export function verifyHead(hash: Hash, frontier: Frontier, head: SignedHead): LedgerFault[] {
+  const faults: LedgerFault[] = [];
+  if (!head.signatureIsGood) faults.push({ code: 'head-signature-wrong', size: head.size });
+  if (frontier.size !== head.size) faults.push({ code: 'head-size-wrong', expected: head.size, found: frontier.size });
+  const found = hex(rootOf(hash, frontier));
+  if (found !== hex(head.root)) faults.push({ code: 'head-root-wrong', size: head.size, expected: hex(head.root), found });
+  return faults;
+}

@@ -1,0 +1,29 @@
+/** Ids are random, prefixed by what they name, and branded so that one kind cannot pass for another. */
+export type Id<P extends string> = string & { readonly __id: P };
+
+export type PersonId = Id<'per'>;
+export type ChoiceId = Id<'cho'>;
+export type RequestId = Id<'req'>;
+export type UserId = Id<'usr'>;
+export type SystemId = Id<'sys'>;
+export type TraceId = Id<'trc'>;
+export type MatchId = Id<'mat'>;
+export type PlanId = Id<'pln'>;
+export type PackId = Id<'pck'>;
+export type LetterId = Id<'let'>;
+export type ImportId = Id<'imp'>;
+
+const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZabcdefghjkmnpqrstvwxyz';
+
+/**
+ * Turns random bytes into an id.
+ *
+ * @param prefix three letters that name the kind
+ * @param bytes 16 or more random bytes; 16 bytes give about 92 bits after folding into the alphabet
+ * @example makeId('per', bytes) // 'per_7Kx0…'
+ */
+export function makeId<P extends string>(prefix: P, bytes: Uint8Array): Id<P> {
+  let out = '';
+  for (const byte of bytes) out += ALPHABET[byte % ALPHABET.length];
+  return `${prefix}_${out}` as Id<P>;
+}

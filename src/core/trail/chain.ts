@@ -1,0 +1,29 @@
+import { canonicalBytes } from '../sealing/leaf';
+import { concat, type Hash } from '../sealing/merkle';
+
+export const TRAIL_ACTS = [
+  'signed-in', 'sign-in-failed', 'signed-out', 'person-searched', 'person-opened', 'ledger-opened', 'mask-lifted',
+  'choices-recorded', 'import-checked', 'import-run', 'ledger-verified', 'quarantine-opened',
+  'request-opened', 'request-received', 'request-viewed', 'request-joined', 'identity-asked', 'identity-proven', 'identity-failed', 'identity-refused',
+  'clock-event', 'trace-started', 'trace-finished', 'trace-step-failed', 'trace-step-retried', 'record-opened', 'verdict-given', 'band-accepted',
+  'decided', 'pack-built', 'pack-sent', 'link-opened', 'pack-downloaded', 'plan-made', 'plan-confirmed', 'operation-done', 'erasure-finished',
+  'letter-queued', 'letter-sent', 'certificate-opened', 'request-answered', 'user-changed', 'system-changed', 'access-denied',
+] as const;
+/** Every act and every look at personal data has one of these names. */
+export type TrailAct = (typeof TRAIL_ACTS)[number];
+
+export interface TrailEntry {
+  id: string;
+  month: string;
+  at: string;
+  actor: string;
+  act: TrailAct;
+  subject: string | null;
+  /** Hash of the sealed free text, hex; null where there is none. */
+  detailsHash: string | null;
+}
+
+/** The next link: H(previous ‖ canonical entry). The chain starts anew each month, so that old months can go. */
+export function link(hash: Hash, previous: Uint8Array, entry: TrailEntry): Uint8Array {
+  return hash(concat(previous, canonicalBytes(entry)));
+}

@@ -1,0 +1,77 @@
+import type { Role } from '../../core/access/roles';
+import type { Handle } from '../handle';
+
+export interface UserRow {
+  id: string;
+  email: string;
+  name: string;
+  password_hash: string;
+  roles: Role[];
+  active: boolean;
+  created_at: string;
+}
+
+export async function insertUser(h: Handle, row: UserRow): Promise<void> {
+  await h.trx('users').insert(row).onConflict('email').ignore();
+}
+
+export async function userByEmail(h: Handle, email: string): Promise<UserRow | undefined> {
+  return h.trx('users').where({ email: email.trim().toLowerCase() }).first();
+}
+
+export async function userById(h: Handle, id: string): Promise<UserRow | undefined> {
+  return h.trx('users').where({ id }).first();
+}
+
+export async function listUsers(h: Handle): Promise<UserRow[]> {
+  return h.trx('users').orderBy('name').limit(500);
+}
+
+export async function userNames(h: Handle): Promise<Map<string, string>> {
+  const rows = (await h.trx('users').select('id', 'name').limit(2000)) as { id: string; name: string }[];
+  return new Map(rows.map(({ id, name }) => [id, name]));
+}
+
+export async function setUser(h: Handle, id: string, change: Partial<Pick<UserRow, 'roles' | 'active'>>): Promise<void> {
+  await h.trx('users').where({ id }).update(change);
+}
+
+export async function insertSession(h: Handle, row: { token_hash: Buffer; user_id: string; created_at: string; expires_at: string }): Promise<void> {
+  await h.trx('sessions').insert(row);
+}
+
+export async function userOfSession(h: Handle, tokenHash: Buffer, now: string): Promise<UserRow | undefined> {
+  return h.trx('sessions').join('users', 'users.id', 'sessions.user_id').select('users.*').where('token_hash', tokenHash).whereNull('revoked_at').where('expires_at', '>', now).where('active', true).first();
+}
+
+export async function revokeSessions(h: Handle, where: { token_hash: Buffer } | { user_id: string }, now: string): Promise<void> {
+  await h.trx('sessions').where(where).whereNull('revoked_at').update({ revoked_at: now });
+}
+
+export interface ApiKeyRow {
+  id: string;
+  system_id: string;
+  scopes: string[];
+}
+
+export async function apiKeyBySecret(h: Handle, secretHash: Buffer): Promise<ApiKeyRow | undefined> {
+  return h.trx('api_keys').select('id', 'system_id', 'scopes').where({ secret_hash: secretHash }).whereNull('revoked_at').first();
+}
+
+export async function insertApiKey(h: Handle, row: ApiKeyRow & { secret_hash: Buffer; created_at: string }): Promise<void> {
+  await h.trx('api_keys').insert(row).onConflict('secret_hash').ignore();
+}
+
+export interface IdempotencyRow {
+  body_hash: Buffer;
+  status: number;
+  answer: unknown;
+}
+
+export async function idempotentAnswer(h: Handle, apiKeyId: string, keyHash: Buffer, now: string): Promise<IdempotencyRow | undefined> {
+  return h.trx('idempotency_keys').select('body_hash', 'status', 'answer').where({ api_key_id: apiKeyId, key_hash: keyHash }).where('expires_at', '>', now).first();
+}
+
+export async function keepAnswer(h: Handle, row: { api_key_id: string; key_hash: Buffer; body_hash: Buffer; status: number; answer: string; expires_at: string }): Promise<void> {
+  await h.trx('idempotency_keys').insert(row).onConflict(['api_key_id', 'key_hash']).merge();
+}

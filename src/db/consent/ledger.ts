@@ -1,0 +1,160 @@
+import type { Frontier } from '../../core/sealing/merkle';
+import type { Choice } from '../../core/consent/types';
+import { lock, type Handle } from '../handle';
+
+export interface ChoiceRow {
+  seq: number;
+  id: string;
+  person_id: string;
+  system_id: string;
+  purpose: string;
+  answer: string;
+  occurred_at: string;
+  occurred_on: string | null;
+  recorded_at: string;
+  confirms: string | null;
+  ask: string | null;
+  ask_version: number | null;
+  notice: string | null;
+  notice_version: number | null;
+  method: string | null;
+  country: string | null;
+  language: string | null;
+  channel: string | null;
+  folio: number;
+  leaf_index: number;
+  leaf: Buffer;
+  sealed_hash: Buffer;
+}
+
+export interface HeadRow {
+  size: number;
+  root: Buffer;
+  peaks: Buffer[];
+  signed_at: string;
+  signature: Buffer;
+}
+
+/**
+ * The one lock under which sequence and time of record are given: nothing is later inserted below a `knownAt`.
+ * Returns where the ledger ends.
+ */
+export async function openLedgerEnd(h: Handle): Promise<{ nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }> {
+  await lock(h, 'ledger');
+  const head = (await h.trx('ledger_heads').select('size', 'peaks').orderBy('size', 'desc').first()) as Pick<HeadRow, 'size' | 'peaks'> | undefined;
+  const last = (await h.trx('choices').select('seq', 'recorded_at').orderBy('seq', 'desc').first()) as { seq: number; recorded_at: string } | undefined;
+  return { nextSeq: (last?.seq ?? 0) + 1, frontier: { size: head?.size ?? 0, peaks: head?.peaks ?? [] }, lastRecordedAt: last?.recorded_at ?? null };
+}
+
+const INSERT_AT_ONCE = 1000;
+
+/** Writes one folio: its choices, sealed parts, addresses, de-duplication, root and signed head. */
+export async function insertFolio(
+  h: Handle,
+  folio: { folio: number; root: Buffer; size: number; sealed_at: string },
+  head: HeadRow,
+  choices: readonly ChoiceRow[],
+  parts: { sealed: readonly { choice_id: string; sealed: Buffer }[]; addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[]; dedup: readonly DedupRow[] },
+): Promise<void> {
+  await h.trx('folios').insert(folio);
+  await h.trx.batchInsert('choices', choices as ChoiceRow[], INSERT_AT_ONCE);
+  await h.trx.batchInsert('choice_sealed', parts.sealed as { choice_id: string; sealed: Buffer }[], INSERT_AT_ONCE);
+  if (parts.addresses.length > 0) await h.trx.batchInsert('choice_addresses', parts.addresses as { choice_id: string; person_id: string; hash: Buffer }[], INSERT_AT_ONCE);
+  if (parts.dedup.length > 0) await h.trx.batchInsert('choice_dedup', parts.dedup as DedupRow[], INSERT_AT_ONCE);
+  await h.trx('ledger_heads').insert(head);
+}
+
+export interface DedupRow {
+  system_id: string;
+  external_hash: Buffer;
+  content_hash: Buffer;
+  choice_id: string;
+  person_id: string;
+}
+
+export async function dedupOf(h: Handle, systemId: string, externalHashes: readonly Buffer[]): Promise<DedupRow[]> {
+  if (externalHashes.length === 0) return [];
+  return h.trx('choice_dedup').where('system_id', systemId).whereRaw('external_hash = any(?)', [externalHashes as Buffer[]]) as unknown as Promise<DedupRow[]>;
+}
+
+interface JoinedChoice extends ChoiceRow {
+  address_hash: Buffer | null;
+}
+
+/** The choices of some people, as standing reads them. */
+export async function choicesOf(h: Handle, personIds: readonly string[]): Promise<(Choice & { personId: string; row: ChoiceRow })[]> {
+  if (personIds.length === 0) return [];
+  const rows = (await h
+    .trx('choices')
+    .leftJoin('choice_addresses', 'choice_addresses.choice_id', 'choices.id')
+    .select('choices.*', 'choice_addresses.hash as address_hash')
+    .whereRaw('choices.person_id = any(?)', [personIds as string[]])
+    .orderBy('seq')) as JoinedChoice[];
+  return rows.map((row) => ({
+    personId: row.person_id,
+    row,
+    id: row.id,
+    seq: row.seq,
+    purpose: row.purpose,
+    answer: row.answer as Choice['answer'],
+    occurredAt: row.occurred_on ?? row.occurred_at,
+    recordedAt: row.recorded_at,
+    confirms: row.confirms,
+    address: row.address_hash?.toString('hex') ?? null,
+  }));
+}
+
+export async function choiceExists(h: Handle, id: string, answer: string): Promise<boolean> {
+  return Boolean(await h.trx('choices').select('id').where({ id, answer }).first());
+}
+
+export async function sealedParts(h: Handle, choiceIds: readonly string[]): Promise<Map<string, Buffer>> {
+  const rows = (await h.trx('choice_sealed').whereIn('choice_id', [...choiceIds])) as { choice_id: string; sealed: Buffer }[];
+  return new Map(rows.map((row) => [row.choice_id, row.sealed]));
+}
+
+export interface StreamFilter {
+  purpose: string | null;
+  answer: string | null;
+  system: string | null;
+  before: number | null;
+  limit: number;
+}
+
+/** The ledger, newest first, keyset-paged by sequence. Public parts only. */
+export async function streamChoices(h: Handle, filter: StreamFilter): Promise<ChoiceRow[]> {
+  const query = h.trx('choices').select('*').orderBy('seq', 'desc').limit(filter.limit);
+  if (filter.purpose) query.where('purpose', filter.purpose);
+  if (filter.answer) query.where('answer', filter.answer);
+  if (filter.system) query.where('system_id', filter.system);
+  if (filter.before) query.where('seq', '<', filter.before);
+  return query as unknown as Promise<ChoiceRow[]>;
+}
+
+/** Answers per ISO week, for the chart. Zone of the organisation. */
+export async function choicesPerWeek(h: Handle, from: string, zone: string): Promise<{ week: string; answer: string; count: number }[]> {
+  const result = (await h.trx.raw(
+    `select to_char(date_trunc('week', occurred_at at time zone ?), 'YYYY-MM-DD') as week, answer, count(*)::int as count
+     from choices where occurred_at >= ? group by 1, 2 order by 1, 2`,
+    [zone, from],
+  )) as { rows: { week: string; answer: string; count: number }[] };
+  return result.rows;
+}
+
+export async function ledgerSize(h: Handle): Promise<{ choices: number; folios: number; head: HeadRow | null }> {
+  const head = (await h.trx('ledger_heads').orderBy('size', 'desc').first()) as HeadRow | undefined;
+  const last = (await h.trx('choices').max('seq as seq').first()) as { seq: number | null };
+  return { choices: last.seq ?? 0, folios: head?.size ?? 0, head: head ?? null };
+}
+
+/** One folio whole, for verification. */
+export async function folioWhole(h: Handle, folio: number): Promise<{ root: Buffer; size: number; choices: (ChoiceRow & { sealed: Buffer | null })[] } | null> {
+  const found = (await h.trx('folios').where({ folio }).first()) as { root: Buffer; size: number } | undefined;
+  if (!found) return null;
+  const choices = (await h.trx('choices').leftJoin('choice_sealed', 'choice_sealed.choice_id', 'choices.id').select('choices.*', 'choice_sealed.sealed').where('choices.folio', folio).orderBy('leaf_index')) as (ChoiceRow & { sealed: Buffer | null })[];
+  return { ...found, choices };
+}
+
+export async function headOfSize(h: Handle, size: number): Promise<HeadRow | undefined> {
+  return h.trx('ledger_heads').where({ size }).first();
+}

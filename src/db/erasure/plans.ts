@@ -1,0 +1,156 @@
+import type { Hold, OpenRule, PlanRules, RetentionRule } from '../../core/erasure/types';
+import type { Handle } from '../handle';
+
+export interface PlanRow {
+  id: string;
+  request_id: string;
+  trace_id: string;
+  frozen_on: string;
+  fingerprint: string;
+  state: 'draft' | 'executing' | 'finished' | 'replaced';
+  phase: 'draft' | 'outside' | 'proof' | 'letter' | 'own' | 'finished';
+  erase: number;
+  anonymise: number;
+  keep: number;
+  systems: number;
+  confirmed_by: string | null;
+  confirmed_at: string | null;
+  proof_trace_id: string | null;
+  finished_at: string | null;
+  error: string | null;
+  created_at: string;
+}
+
+export interface PlanLineRow {
+  plan_id: string;
+  position: number;
+  system_id: string;
+  collection: string;
+  record_key: string;
+  action: 'erase' | 'anonymise' | 'keep';
+  doer: 'connector' | 'helper' | 'bookend';
+  rule: string;
+  keep_until: string | null;
+  law: string | null;
+  clear_first: string[];
+  reasons_sealed: Buffer;
+  title_sealed: Buffer | null;
+}
+
+export interface OperationRow {
+  idempotency_key: string;
+  plan_id: string;
+  position: number;
+  kind: 'erase' | 'anonymise';
+  state: 'intended' | 'accepted' | 'done' | 'failed';
+  token: string | null;
+  tries: number;
+  detail: string | null;
+  intended_at: string;
+  done_at: string | null;
+}
+
+export async function planRules(h: Handle, personId: string | null): Promise<PlanRules> {
+  const retention = (await h.trx('retention_rules').orderBy('id')) as { id: string; system_id: string; collection: string; from_field: string; years: number; law: string; state_field: string | null; state_values: string[] | null }[];
+  const open = (await h.trx('open_rules')) as { system_id: string; collection: string; field: string; open_values: string[] }[];
+  const holds = (await h.trx('holds').whereNull('closed_at').where((of) => void of.where('person_id', personId).orWhereNull('person_id'))) as { id: string; matter: string; system_id: string | null; collection: string | null }[];
+  return {
+    retention: retention.map((row): RetentionRule => ({ id: row.id, system: row.system_id, collection: row.collection, from: row.from_field, years: row.years, law: row.law, ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}) })),
+    open: open.map((row): OpenRule => ({ system: row.system_id, collection: row.collection, field: row.field, openValues: row.open_values })),
+    holds: holds.map((row): Hold => ({ id: row.id, matter: row.matter, system: row.system_id, collection: row.collection })),
+    neededForTotals: [],
+  };
+}
+
+export async function insertPlan(h: Handle, plan: Omit<PlanRow, 'confirmed_by' | 'confirmed_at' | 'proof_trace_id' | 'finished_at' | 'error' | 'state' | 'phase'>, lines: readonly PlanLineRow[]): Promise<void> {
+  await h.trx('plans').where({ request_id: plan.request_id, state: 'draft' }).update({ state: 'replaced' });
+  await h.trx('plans').insert({ ...plan, state: 'draft' });
+  await h.trx.batchInsert('plan_lines', lines as PlanLineRow[], 1000);
+}
+
+export async function lastPlan(h: Handle, requestId: string): Promise<PlanRow | undefined> {
+  return h.trx('plans').where({ request_id: requestId }).whereNot('state', 'replaced').orderBy('created_at', 'desc').first();
+}
+
+export async function planById(h: Handle, id: string): Promise<PlanRow | undefined> {
+  return h.trx('plans').where({ id }).first();
+}
+
+export async function plansExecuting(h: Handle): Promise<PlanRow[]> {
+  return h.trx('plans').where({ state: 'executing' }).limit(100);
+}
+
+export async function setPlan(h: Handle, id: string, change: Partial<PlanRow>): Promise<void> {
+  await h.trx('plans').where({ id }).update(change);
+}
+
+export async function planLines(h: Handle, planId: string): Promise<PlanLineRow[]> {
+  return h.trx('plan_lines').where({ plan_id: planId }).orderBy('position').limit(50_000);
+}
+
+export async function insertOperations(h: Handle, rows: readonly Pick<OperationRow, 'idempotency_key' | 'plan_id' | 'position' | 'kind' | 'token' | 'intended_at'>[]): Promise<void> {
+  if (rows.length > 0) await h.trx.batchInsert('operations', rows.map((row) => ({ ...row, state: 'intended' })), 1000);
+}
+
+export async function operationsOf(h: Handle, planId: string): Promise<OperationRow[]> {
+  return h.trx('operations').where({ plan_id: planId }).orderBy('position').limit(50_000);
+}
+
+export async function setOperation(h: Handle, key: string, change: Partial<OperationRow>): Promise<void> {
+  await h.trx('operations').where({ idempotency_key: key }).update(change);
+}
+
+/** What was done stays as counts in the certificate; the lines themselves point at the person. */
+export async function forgetPlanLines(h: Handle, planId: string): Promise<void> {
+  await h.trx('plan_lines').where({ plan_id: planId }).delete();
+  await h.trx('operations').where({ plan_id: planId }).delete();
+}
+
+export interface ResidueRow {
+  id: string;
+  request_ref: string;
+  system_id: string;
+  collection: string;
+  count: number;
+  why: string;
+  law: string | null;
+  until: string | null;
+  keys_sealed: Buffer;
+  created_at: string;
+}
+
+export async function insertResidue(h: Handle, rows: readonly ResidueRow[]): Promise<void> {
+  if (rows.length > 0) await h.trx('residue').insert(rows);
+}
+
+export async function listResidue(h: Handle): Promise<ResidueRow[]> {
+  return h.trx('residue').whereNull('gone_at').orderByRaw('until nulls last, id').limit(500) as unknown as Promise<ResidueRow[]>;
+}
+
+export interface CertificateRow {
+  id: string;
+  request_ref: string;
+  content: Record<string, unknown>;
+  signature: Buffer;
+  issued_at: string;
+}
+
+export async function insertCertificate(h: Handle, row: CertificateRow): Promise<void> {
+  await h.trx('certificates').insert({ ...row, content: JSON.stringify(row.content) }).onConflict('request_ref').ignore();
+}
+
+export async function certificateOf(h: Handle, ref: string): Promise<CertificateRow | undefined> {
+  return h.trx('certificates').where({ request_ref: ref }).first();
+}
+
+export async function listRetentionRules(h: Handle): Promise<RetentionRule[]> {
+  return [...(await planRules(h, null)).retention];
+}
+
+export async function insertRetentionRule(h: Handle, rule: RetentionRule): Promise<void> {
+  await h.trx('retention_rules').insert({ id: rule.id, system_id: rule.system, collection: rule.collection, from_field: rule.from, years: rule.years, law: rule.law, state_field: rule.states?.field ?? null, state_values: rule.states ? [...rule.states.values] : null }).onConflict('id').merge();
+}
+
+export async function insertOpenRule(h: Handle, rule: OpenRule): Promise<void> {
+  await h.trx('open_rules').insert({ system_id: rule.system, collection: rule.collection, field: rule.field, open_values: [...rule.openValues] }).onConflict(['system_id', 'collection', 'field']).merge();
+}

@@ -1,0 +1,30 @@
+import type { Knex } from 'knex';
+import * as foundation from './migrations/0001_foundation';
+import * as ledger from './migrations/0002_ledger';
+import * as requests from './migrations/0003_requests';
+
+const MIGRATIONS: Record<string, Knex.Migration> = {
+  '0001_foundation': foundation,
+  '0002_ledger': ledger,
+  '0003_requests': requests,
+};
+
+const SOURCE: Knex.MigrationSource<string> = {
+  getMigrations: async () => Object.keys(MIGRATIONS),
+  getMigrationName: (name) => name,
+  getMigration: async (name) => MIGRATIONS[name]!,
+};
+
+/** Brings the database to this program's schema. Knex holds a lock, so two starts run each migration once. */
+export async function migrate(knex: Knex): Promise<string[]> {
+  const [, done] = (await knex.migrate.latest({ migrationSource: SOURCE, tableName: 'schema_migrations' })) as [number, string[]];
+  return done;
+}
+
+/** Refuses to serve a database that a newer program has migrated, or that is behind. */
+export async function checkSchema(knex: Knex): Promise<void> {
+  const rows = (await knex('schema_migrations').select('name').orderBy('id')) as { name: string }[];
+  const newer = rows.filter(({ name }) => !(name in MIGRATIONS)).map(({ name }) => name);
+  if (newer.length > 0) throw new Error(`The database has the schema of a newer Bookend (${newer.join(', ')}). Start that one.`);
+  if (rows.length < Object.keys(MIGRATIONS).length) throw new Error('The database is behind this program. Run src/main/prepare first.');
+}

@@ -1,0 +1,98 @@
+import type { Handle } from '../handle';
+
+export interface PersonRow {
+  id: string;
+  data_key_id: string;
+  name_sealed: Buffer | null;
+  birth_date_sealed: Buffer | null;
+  country: string | null;
+  language: string | null;
+  created_at: string;
+  restricted_from: string | null;
+  restricted_until: string | null;
+  erased_at: string | null;
+}
+
+export interface IdentifierRow {
+  person_id: string;
+  kind: string;
+  scope: string;
+  value_sealed: Buffer;
+  hash: Buffer;
+  loose_hash: Buffer | null;
+  source_system: string;
+  first_seen_at: string;
+}
+
+export async function insertPersons(h: Handle, rows: readonly PersonRow[]): Promise<void> {
+  if (rows.length > 0) await h.trx.batchInsert('persons', rows as PersonRow[], 1000);
+}
+
+export async function insertIdentifiers(h: Handle, rows: readonly IdentifierRow[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += 1000) await h.trx('identifiers').insert(rows.slice(at, at + 1000)).onConflict(['person_id', 'kind', 'scope', 'hash']).ignore();
+}
+
+export async function insertNameTerms(h: Handle, rows: readonly { person_id: string; term_hash: Buffer }[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += 2000) await h.trx('person_name_terms').insert(rows.slice(at, at + 2000)).onConflict(['term_hash', 'person_id']).ignore();
+}
+
+export async function setPersonDetails(h: Handle, id: string, change: Partial<Pick<PersonRow, 'name_sealed' | 'birth_date_sealed' | 'country' | 'language' | 'erased_at'>>): Promise<void> {
+  await h.trx('persons').where({ id }).update(change);
+}
+
+export async function personById(h: Handle, id: string): Promise<PersonRow | undefined> {
+  return h.trx('persons').where({ id }).first();
+}
+
+export async function personsById(h: Handle, ids: readonly string[]): Promise<PersonRow[]> {
+  if (ids.length === 0) return [];
+  return h.trx('persons').whereRaw('id = any(?)', [ids as string[]]) as unknown as Promise<PersonRow[]>;
+}
+
+/** Which people each identifier hash points at. */
+export async function personsByHash(h: Handle, hashes: readonly Buffer[]): Promise<{ hash: Buffer; person_id: string; kind: string }[]> {
+  if (hashes.length === 0) return [];
+  return h.trx('identifiers').select('hash', 'person_id', 'kind').whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<{ hash: Buffer; person_id: string; kind: string }[]>;
+}
+
+export async function personsByLooseHash(h: Handle, hash: Buffer): Promise<string[]> {
+  const rows = (await h.trx('identifiers').distinct('person_id').where({ loose_hash: hash }).limit(50)) as { person_id: string }[];
+  return rows.map(({ person_id }) => person_id);
+}
+
+export async function identifiersOf(h: Handle, personIds: readonly string[]): Promise<IdentifierRow[]> {
+  if (personIds.length === 0) return [];
+  return h.trx('identifiers').whereRaw('person_id = any(?)', [personIds as string[]]).orderBy('id') as unknown as Promise<IdentifierRow[]>;
+}
+
+/**
+ * People by the keyed hashes of name terms: each group is one word of the query as token or sound, and
+ * every word has to be met. Most agreeing terms first.
+ */
+export async function personsByNameTerms(h: Handle, groups: readonly (readonly Buffer[])[], limit: number): Promise<string[]> {
+  if (groups.length === 0) return [];
+  const query = h.trx('person_name_terms as n').select('n.person_id').whereRaw('n.term_hash = any(?)', [groups.flat() as Buffer[]]).groupBy('n.person_id').orderByRaw('count(*) desc, n.person_id').limit(limit);
+  for (const group of groups) query.havingRaw('bool_or(n.term_hash = any(?))', [group as Buffer[]]);
+  const rows = (await query) as unknown as { person_id: string }[];
+  return rows.map(({ person_id }) => person_id);
+}
+
+export async function suppressionsOf(h: Handle, hashes: readonly Buffer[]): Promise<{ hash: Buffer; erased_at: string }[]> {
+  if (hashes.length === 0) return [];
+  return h.trx('suppressions').select('hash', 'erased_at').whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<{ hash: Buffer; erased_at: string }[]>;
+}
+
+export async function insertSuppressions(h: Handle, rows: readonly { hash: Buffer; key_version: number; kind: string; erased_at: string; request_ref: string }[]): Promise<void> {
+  if (rows.length > 0) await h.trx('suppressions').insert(rows).onConflict(['hash', 'key_version']).merge(['erased_at', 'request_ref']);
+}
+
+/** Everything of Bookend's own that points at the person goes; the choices stay, unreadable. */
+export async function forgetPerson(h: Handle, personId: string, now: string): Promise<void> {
+  await h.trx('person_name_terms').where({ person_id: personId }).delete();
+  const hashes = (await h.trx('identifiers').select('hash').where({ person_id: personId })) as { hash: Buffer }[];
+  await h.trx('import_lines').whereRaw('identifier_hashes && ?', [hashes.map(({ hash }) => hash)]).update({ raw_sealed: null, identifier_hashes: [] });
+  await h.trx('identifiers').where({ person_id: personId }).delete();
+  await h.trx('choice_addresses').where({ person_id: personId }).delete();
+  await h.trx('choice_dedup').where({ person_id: personId }).delete();
+  await h.trx('persons').where({ id: personId }).update({ erased_at: now, name_sealed: null, birth_date_sealed: null, country: null, language: null });
+}

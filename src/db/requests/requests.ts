@@ -1,0 +1,148 @@
+import type { Knex } from 'knex';
+import type { ClockEvent } from '../../core/clock/events';
+import type { Right } from '../../core/requests/rights';
+import type { Stage } from '../../core/requests/stages';
+import { reachOf } from '../../core/access/roles';
+import type { Handle } from '../handle';
+
+export interface RequestRow {
+  id: string;
+  ref: string;
+  right: Right;
+  regime: string;
+  received_at: string;
+  channel: string;
+  language: string;
+  country: string | null;
+  person_id: string | null;
+  data_key_id: string;
+  person_sealed: Buffer | null;
+  text_sealed: Buffer | null;
+  on_behalf_kind: string | null;
+  identity: 'none' | 'asked' | 'proven' | 'failed';
+  identity_method: string | null;
+  trace: 'none' | 'running' | 'finished';
+  undecided: number;
+  decision: 'none' | 'fulfil' | 'refuse';
+  decision_ground: string | null;
+  decision_reason_sealed: Buffer | null;
+  decided_by: string | null;
+  decided_at: string | null;
+  pack: 'none' | 'building' | 'ready' | 'sent' | 'downloaded';
+  plan: 'none' | 'draft' | 'executing' | 'finished';
+  carried_out: boolean;
+  answered: boolean;
+  outcome: string | null;
+  stage: Stage;
+  due_on: string;
+  created_at: string;
+  closed_at: string | null;
+}
+
+/** The next reference of the year, given once. @example 'BK-2026-00042' */
+export async function nextRef(h: Handle, year: number): Promise<string> {
+  const result = (await h.trx.raw('insert into request_numbers (year, last) values (?, 1) on conflict (year) do update set last = request_numbers.last + 1 returning last', [year])) as { rows: { last: number }[] };
+  return `BK-${year}-${String(result.rows[0]!.last).padStart(5, '0')}`;
+}
+
+export async function insertRequest(h: Handle, row: RequestRow): Promise<void> {
+  await h.trx('requests').insert(row);
+}
+
+export async function setRequest(h: Handle, id: string, change: Partial<RequestRow>): Promise<void> {
+  await h.trx('requests').where({ id }).update(change);
+}
+
+/** Requests the one who acts may see: coordinators and reviewers their own, supervisors and auditors all. */
+function visible(h: Handle): Knex.QueryBuilder {
+  const query = h.trx('requests');
+  if (h.actor.kind !== 'user') return query;
+  const reach = reachOf(h.actor.roles, 'requests.see');
+  if (reach === 'all' || reach === 'masked') return query;
+  if (reach === null) return query.whereRaw('false');
+  const { id } = h.actor;
+  return query.whereExists((members) => void members.select(h.trx.raw('1')).from('request_members').whereRaw('request_members.request_id = requests.id').where('request_members.user_id', id));
+}
+
+export async function requestByRef(h: Handle, ref: string): Promise<RequestRow | undefined> {
+  return visible(h).select('requests.*').where({ ref }).first();
+}
+
+/** Locks the row until the transaction ends: two people acting on one request come one after the other. */
+export async function lockRequest(h: Handle, ref: string): Promise<RequestRow | undefined> {
+  return visible(h).select('requests.*').where({ ref }).forUpdate().first();
+}
+
+export async function requestById(h: Handle, id: string): Promise<RequestRow | undefined> {
+  return h.trx('requests').where({ id }).first();
+}
+
+export async function lockRequestById(h: Handle, id: string): Promise<RequestRow | undefined> {
+  return h.trx('requests').where({ id }).forUpdate().first();
+}
+
+export interface RequestFilter {
+  state: 'open' | 'closed' | 'all';
+  right: string | null;
+  stage: string | null;
+  after: { dueOn: string; id: string } | null;
+  limit: number;
+}
+
+/** By due day, keyset-paged. */
+export async function listRequests(h: Handle, filter: RequestFilter): Promise<RequestRow[]> {
+  const query = visible(h).select('requests.*').orderBy([{ column: 'due_on', order: filter.state === 'closed' ? 'desc' : 'asc' }, { column: 'id', order: 'asc' }]).limit(filter.limit);
+  if (filter.state !== 'all') query.where('is_open', filter.state === 'open');
+  if (filter.right) query.where('right', filter.right);
+  if (filter.stage) query.where('stage', filter.stage);
+  if (filter.after) query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.id]);
+  return query;
+}
+
+export async function countOpenRequests(h: Handle): Promise<number> {
+  const row = (await visible(h).where('is_open', true).count('* as n').first()) as unknown as { n: number };
+  return Number(row.n);
+}
+
+export async function requestsOfPerson(h: Handle, personId: string): Promise<RequestRow[]> {
+  return visible(h).select('requests.*').where('person_id', personId).orderBy('received_at', 'desc').limit(100);
+}
+
+/** For an erasure: every request of the person, whoever may see it. */
+export async function allRequestsOfPerson(h: Handle, personId: string): Promise<RequestRow[]> {
+  return h.trx('requests').where('person_id', personId).orderBy('received_at').limit(1000);
+}
+
+export async function addMember(h: Handle, requestId: string, userId: string): Promise<void> {
+  await h.trx('request_members').insert({ request_id: requestId, user_id: userId }).onConflict(['user_id', 'request_id']).ignore();
+}
+
+/** Whoever works as coordinator joins what comes in by itself. */
+export async function addCoordinators(h: Handle, requestId: string): Promise<void> {
+  await h.trx.raw(`insert into request_members (request_id, user_id) select ?, id from users where active and 'coordinator' = any(roles) on conflict do nothing`, [requestId]);
+}
+
+export async function membersOf(h: Handle, requestId: string): Promise<string[]> {
+  const rows = (await h.trx('request_members').join('users', 'users.id', 'request_members.user_id').where({ request_id: requestId }).select('users.name').orderBy('users.name')) as { name: string }[];
+  return rows.map(({ name }) => name);
+}
+
+interface ClockEventRow {
+  request_id: string;
+  kind: ClockEvent['kind'];
+  at: string;
+  reason_sealed: Buffer | null;
+  until: string | null;
+}
+
+export async function insertClockEvent(h: Handle, row: ClockEventRow & { actor: string }): Promise<void> {
+  await h.trx('clock_events').insert(row);
+}
+
+/** Events by request, in order of entry. A reason is only known to be there: the clock needs no more. */
+export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>> {
+  const rows = (await h.trx('clock_events').whereRaw('request_id = any(?)', [requestIds as string[]]).orderBy('id')) as ClockEventRow[];
+  const found = new Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>(requestIds.map((id) => [id, []]));
+  for (const row of rows) found.get(row.request_id)!.push({ kind: row.kind, at: row.at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed });
+  return found;
+}

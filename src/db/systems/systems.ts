@@ -1,0 +1,54 @@
+import type { RegisterEntry } from '../../core/letters/cover';
+import type { Handle } from '../handle';
+
+export interface SystemRow {
+  id: string;
+  kind: string;
+  name: string;
+  default_country: string | null;
+  connection_sealed: Buffer | null;
+  is_traced: boolean;
+  owner: string | null;
+  last_reached_at: string | null;
+  last_error: string | null;
+  sort_order: number;
+}
+
+export async function systemById(h: Handle, id: string): Promise<SystemRow | undefined> {
+  return h.trx('systems').where({ id }).first();
+}
+
+export async function listSystems(h: Handle): Promise<SystemRow[]> {
+  return h.trx('systems').orderBy(['sort_order', 'id']).limit(500);
+}
+
+export async function insertSystem(h: Handle, row: Omit<SystemRow, 'last_reached_at' | 'last_error'>): Promise<void> {
+  await h.trx('systems').insert(row).onConflict('id').merge();
+}
+
+export async function markReached(h: Handle, id: string, now: string, error: string | null): Promise<void> {
+  await h.trx('systems').where({ id }).update(error ? { last_error: error } : { last_reached_at: now, last_error: null });
+}
+
+interface CollectionRow {
+  system_id: string;
+  collection: string;
+  title: string;
+  purposes: string[];
+  categories: string[];
+  recipients: string[];
+  retention: string;
+  source: string;
+  transfers: string | null;
+  automated_decisions: string | null;
+}
+
+export async function registerEntries(h: Handle): Promise<RegisterEntry[]> {
+  const rows = (await h.trx('system_collections').orderBy(['system_id', 'collection']).limit(2000)) as CollectionRow[];
+  return rows.map(({ system_id, automated_decisions, ...row }) => ({ ...row, system: system_id, automatedDecisions: automated_decisions }));
+}
+
+export async function insertRegisterEntry(h: Handle, entry: RegisterEntry): Promise<void> {
+  const { system, automatedDecisions, ...rest } = entry;
+  await h.trx('system_collections').insert({ ...rest, system_id: system, automated_decisions: automatedDecisions }).onConflict(['system_id', 'collection']).merge();
+}

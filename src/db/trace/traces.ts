@@ -1,0 +1,107 @@
+import type { Handle } from '../handle';
+
+export interface TraceRow {
+  id: string;
+  request_id: string;
+  kind: 'find' | 'proof';
+  state: 'running' | 'finished';
+  round: number;
+  started_at: string;
+  finished_at: string | null;
+}
+
+export interface StepRow {
+  trace_id: string;
+  system_id: string;
+  round: number;
+  state: 'queued' | 'running' | 'waiting' | 'done' | 'failed';
+  scanned: number;
+  found: number;
+  tries: number;
+  error_code: string | null;
+  error_text: string | null;
+  next_try_at: string | null;
+  started_at: string | null;
+  finished_at: string | null;
+}
+
+export interface TraceKeyRow {
+  id: string;
+  trace_id: string;
+  kind: 'email' | 'phone' | 'customer-number' | 'name';
+  scope: string;
+  value_sealed: Buffer;
+  hash: Buffer;
+  round: number;
+  taught_by: string | null;
+}
+
+export async function insertTrace(h: Handle, row: TraceRow): Promise<void> {
+  await h.trx('traces').insert(row);
+}
+
+export async function lockTrace(h: Handle, id: string): Promise<TraceRow | undefined> {
+  return h.trx('traces').where({ id }).forUpdate().first();
+}
+
+export async function traceById(h: Handle, id: string): Promise<TraceRow | undefined> {
+  return h.trx('traces').where({ id }).first();
+}
+
+export async function setTrace(h: Handle, id: string, change: Partial<TraceRow>): Promise<void> {
+  await h.trx('traces').where({ id }).update(change);
+}
+
+export async function lastTrace(h: Handle, requestId: string, kind: TraceRow['kind']): Promise<TraceRow | undefined> {
+  return h.trx('traces').where({ request_id: requestId, kind }).orderBy('started_at', 'desc').orderBy('id', 'desc').first();
+}
+
+/** What a request's stage needs to know of its newest trace. */
+export async function traceFacts(h: Handle, requestId: string): Promise<{ trace: 'none' | 'running' | 'finished'; undecided: number }> {
+  const trace = await lastTrace(h, requestId, 'find');
+  if (!trace) return { trace: 'none', undecided: 0 };
+  const row = (await h.trx('matches').where({ trace_id: trace.id }).where((open) => void open.whereNull('verdict').orWhere('verdict', 'unsure')).whereNull('parent_key').count('* as n').first()) as unknown as { n: number };
+  return { trace: trace.state, undecided: Number(row.n) };
+}
+
+export async function insertSteps(h: Handle, rows: readonly Pick<StepRow, 'trace_id' | 'system_id' | 'round'>[]): Promise<void> {
+  if (rows.length > 0) await h.trx('trace_steps').insert(rows.map((row) => ({ ...row, state: 'queued' })));
+}
+
+export async function stepsOf(h: Handle, traceId: string): Promise<StepRow[]> {
+  return h.trx('trace_steps').where({ trace_id: traceId }).orderBy(['round', 'system_id']);
+}
+
+export async function lockStep(h: Handle, traceId: string, systemId: string, round: number): Promise<StepRow | undefined> {
+  return h.trx('trace_steps').where({ trace_id: traceId, system_id: systemId, round }).forUpdate().first();
+}
+
+export async function setStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, change: Partial<StepRow>): Promise<void> {
+  await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update(change);
+}
+
+export async function addToStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, scanned: number, found: number): Promise<void> {
+  await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update({ scanned: h.trx.raw('scanned + ?', [scanned]), found: h.trx.raw('found + ?', [found]) });
+}
+
+/** Steps that nobody may be working on any more: to be put back into the queue after a crash. */
+export async function stepsToResume(h: Handle): Promise<StepRow[]> {
+  return h.trx('trace_steps').join('traces', 'traces.id', 'trace_steps.trace_id').where('traces.state', 'running').whereIn('trace_steps.state', ['queued', 'running', 'waiting']).select('trace_steps.*').limit(500);
+}
+
+export async function insertTraceKeys(h: Handle, rows: readonly TraceKeyRow[]): Promise<number> {
+  if (rows.length === 0) return 0;
+  const done = (await h.trx('trace_keys').insert(rows).onConflict(['trace_id', 'kind', 'scope', 'hash']).ignore().returning('id')) as unknown[];
+  return done.length;
+}
+
+export async function traceKeysOf(h: Handle, traceId: string): Promise<TraceKeyRow[]> {
+  return h.trx('trace_keys').where({ trace_id: traceId }).orderBy(['round', 'id']).limit(500);
+}
+
+/** All search keys, titles and records that traces of these requests hold. */
+export async function forgetTraces(h: Handle, requestIds: readonly string[]): Promise<void> {
+  const traces = h.trx('traces').select('id').whereRaw('request_id = any(?)', [requestIds as string[]]);
+  await h.trx('trace_keys').whereIn('trace_id', traces.clone()).delete();
+  await h.trx('matches').whereIn('trace_id', traces.clone()).delete();
+}

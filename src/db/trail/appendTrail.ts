@@ -1,0 +1,25 @@
+import { lock, type Handle } from '../handle';
+
+export interface TrailRow {
+  seq: number;
+  id: string;
+  month: string;
+  at: string;
+  actor: string;
+  act: string;
+  subject: string | null;
+  details_sealed: Buffer | null;
+  details_hash: string | null;
+  hash: Buffer;
+}
+
+/** Takes the lock of the month and gives the hash the next entry links to; 32 zero bytes begin a month. */
+export async function lastTrailHash(h: Handle, month: string): Promise<Buffer> {
+  await lock(h, `trail:${month}`);
+  const row = (await h.trx('trail').select('hash').where({ month }).orderBy('seq', 'desc').first()) as { hash: Buffer } | undefined;
+  return row?.hash ?? Buffer.alloc(32);
+}
+
+export async function insertTrail(h: Handle, row: Omit<TrailRow, 'seq'>): Promise<void> {
+  await h.trx('trail').insert(row);
+}

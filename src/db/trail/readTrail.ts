@@ -1,0 +1,29 @@
+import type { Handle } from '../handle';
+import type { TrailRow } from './appendTrail';
+
+export interface TrailFilter {
+  actor: string | null;
+  subject: string | null;
+  act: string | null;
+  before: number | null;
+  limit: number;
+}
+
+/** Newest first, keyset-paged by sequence. */
+export async function readTrail(h: Handle, filter: TrailFilter): Promise<TrailRow[]> {
+  const query = h.trx('trail').select('*').orderBy('seq', 'desc').limit(filter.limit);
+  if (filter.actor) query.where('actor', filter.actor);
+  if (filter.subject) query.where('subject', filter.subject);
+  if (filter.act) query.where('act', filter.act);
+  if (filter.before) query.where('seq', '<', filter.before);
+  return query as unknown as Promise<TrailRow[]>;
+}
+
+export async function trailOfMonth(h: Handle, month: string): Promise<TrailRow[]> {
+  return h.trx('trail').select('*').where({ month }).orderBy('seq') as unknown as Promise<TrailRow[]>;
+}
+
+export async function trailMonths(h: Handle): Promise<string[]> {
+  const rows = (await h.trx('trail').distinct('month').orderBy('month')) as { month: string }[];
+  return rows.map(({ month }) => month);
+}

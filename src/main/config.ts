@@ -1,0 +1,38 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import * as yup from 'yup';
+
+const schema = yup.object({
+  DATABASE_URL: yup.string().required(),
+  BOOKEND_MODE: yup.string().oneOf(['production', 'demo', 'test']).default('production'),
+  BOOKEND_KEY_FILE: yup.string().required(),
+  BOOKEND_STORAGE: yup.string().default(join(tmpdir(), 'bookend-storage')),
+  BOOKEND_BASE_URL: yup.string().default('http://127.0.0.1:4170'),
+  BOOKEND_SMTP_URL: yup.string().default('smtp://127.0.0.1:2525'),
+  BOOKEND_NOW: yup.string(),
+  BOOKEND_ORGANISATION: yup.string().default('Larkmere Cycles & Touring'),
+  BOOKEND_CONTACT: yup.string().default('privacy@larkmere.example'),
+  BOOKEND_ADDRESS: yup.string().default('Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Denmark'),
+  BOOKEND_AUTHORITY: yup.string().default('the data protection authority of Denmark'),
+  BOOKEND_ZONE: yup.string().default('Europe/Copenhagen'),
+  BOOKEND_COUNTRY: yup.string().length(2).default('DK'),
+  BOOKEND_OWN_DOMAINS: yup.string().default('larkmere.example'),
+  BOOKEND_OPERATION_PAUSE_MS: yup.number().integer().min(0).default(0),
+  BOOKEND_RETRY_BASE_MS: yup.number().integer().min(10).default(2000),
+  BOOKEND_LOG_LEVEL: yup.string().default('info'),
+});
+
+export type Config = yup.InferType<typeof schema>;
+
+/** The one place that reads the environment. @throws naming every variable that is wrong */
+export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
+  let config: Config;
+  try {
+    config = schema.validateSync(env, { abortEarly: false, stripUnknown: true });
+  } catch (error) {
+    const wrong = error instanceof yup.ValidationError ? error.errors.join('; ') : String(error);
+    throw new Error(`Bookend cannot start: ${wrong}. docs/configuration.md lists the variables.`, { cause: error });
+  }
+  if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production') throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
+  return config;
+}

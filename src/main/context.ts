@@ -1,0 +1,76 @@
+import type { Knex } from 'knex';
+import pg from 'pg';
+import pino from 'pino';
+import { mailboxConnector } from '../connectors/mailbox/mailboxConnector';
+import { smtpMailer } from '../connectors/mail/smtpMailer';
+import { ownConnector } from '../connectors/own/ownConnector';
+import { restConnector } from '../connectors/rest/restConnector';
+import { sqlConnector } from '../connectors/sql/sqlConnector';
+import type { Handle } from '../db/handle';
+import type { Actor } from '../ports/actor';
+import type { Clock } from '../ports/clock';
+import { ConnectorError, type Connector } from '../ports/connector';
+import type { Jobs } from '../ports/jobs';
+import type { Context, SystemToReach } from '../usecases/context';
+import { findOwnRecords } from '../usecases/systems/ownRecords';
+import type { Config } from './config';
+import { publicHolidays } from './holidays';
+import { readKeys } from './keys';
+import { folderStorage } from './storage';
+
+/** Wires everything once per process; `as` gives the context of one actor. */
+export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Actor, clock: Clock = clockOf(config)): Context {
+  const keys = readKeys(config.BOOKEND_KEY_FILE);
+  const ctx: Context = {
+    actor,
+    clock,
+    keys,
+    jobs,
+    storage: folderStorage(config.BOOKEND_STORAGE),
+    mailer: smtpMailer(config.BOOKEND_SMTP_URL, { name: config.BOOKEND_ORGANISATION, address: config.BOOKEND_CONTACT }),
+    holidays: publicHolidays(),
+    log: logOf(config),
+    organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
+    baseUrl: config.BOOKEND_BASE_URL,
+    operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,
+    retryBaseMs: config.BOOKEND_RETRY_BASE_MS,
+    connect: (system) => connect(ctx, system),
+    transaction: <T>(work: (h: Handle) => Promise<T>) => knex.transaction((trx) => work({ trx, actor: ctx.actor })),
+    exclusively: (name, work) => exclusively(config.DATABASE_URL, name, work),
+  };
+  return ctx;
+}
+
+function connect(ctx: Context, system: SystemToReach): Connector {
+  if (system.kind === 'bookend') return ownConnector((keys) => findOwnRecords(ctx, keys));
+  if (!system.connection) throw new ConnectorError('not-allowed', `${system.name} has no connection settings.`);
+  if (system.kind === 'sql') return sqlConnector(system.id, system.connection);
+  if (system.kind === 'rest') return restConnector(system.connection);
+  if (system.kind === 'mailbox') return mailboxConnector(system.connection);
+  throw new ConnectorError('not-allowed', `${system.name}: there is no connector of kind ${system.kind}.`);
+}
+
+/** A lock of its own connection: it goes when the process dies, so that another can take over at once. */
+async function exclusively<T>(url: string, name: string, work: () => Promise<T>): Promise<T | null> {
+  const client = new pg.Client({ connectionString: url, application_name: 'bookend-lock' });
+  await client.connect();
+  try {
+    const { rows } = await client.query<{ got: boolean }>('select pg_try_advisory_lock(hashtextextended($1, 1)) as got', [name]);
+    return rows[0]!.got ? await work() : null;
+  } finally {
+    await client.end();
+  }
+}
+
+/** `BOOKEND_NOW` says where the legal clock starts; it goes on from there. */
+export function clockOf(config: Pick<Config, 'BOOKEND_NOW' | 'BOOKEND_MODE'>): Clock {
+  const real = () => new Date().toISOString();
+  const fixed = config.BOOKEND_NOW ? Date.parse(config.BOOKEND_NOW) : null;
+  const started = Date.now();
+  return { real, now: () => (fixed === null ? real() : new Date(fixed + Date.now() - started).toISOString()) };
+}
+
+function logOf(config: Config): pino.Logger {
+  return pino({ level: config.BOOKEND_LOG_LEVEL, base: null, timestamp: pino.stdTimeFunctions.isoTime });
+}
+

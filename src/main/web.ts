@@ -1,0 +1,39 @@
+import type { Knex } from 'knex';
+import { createClient } from '../db/client';
+import { checkSchema } from '../db/migrate';
+import { PUBLIC, type Actor } from '../ports/actor';
+import { actAs, type Context } from '../usecases/context';
+import { readConfig, type Config } from './config';
+import { createContext } from './context';
+import { createQueue, jobsOf } from './jobs';
+
+interface Web {
+  config: Config;
+  knex: Knex;
+  ctx: Context;
+}
+
+// Next.js loads modules once per bundle; the process has one context all the same.
+const globalWeb = globalThis as typeof globalThis & { bookendWeb?: Promise<Web> };
+
+async function start(): Promise<Web> {
+  const config = readConfig();
+  const knex = createClient(config.DATABASE_URL);
+  await checkSchema(knex);
+  const boss = createQueue(config.DATABASE_URL, false);
+  await boss.start();
+  return { config, knex, ctx: createContext(config, knex, jobsOf(boss), PUBLIC) };
+}
+
+export function web(): Promise<Web> {
+  globalWeb.bookendWeb ??= start().catch((error: unknown) => {
+    delete globalWeb.bookendWeb;
+    throw error;
+  });
+  return globalWeb.bookendWeb;
+}
+
+/** The context in which one request acts. */
+export async function contextFor(actor: Actor): Promise<Context> {
+  return actAs((await web()).ctx, actor);
+}

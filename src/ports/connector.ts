@@ -1,0 +1,98 @@
+import type { PersonRecord } from '../core/identity/record';
+
+/** An identifier a trace searches by, normalised. `scope` is the system a customer number belongs to. */
+export interface SearchKey {
+  kind: 'email' | 'phone' | 'customer-number' | 'name';
+  value: string;
+  scope: string;
+}
+
+export interface RecordRef {
+  collection: string;
+  key: string;
+}
+
+export interface FoundFile {
+  name: string;
+  mediaType: string;
+  base64: string;
+}
+
+/** One record as found: what it says, whom it says it of, and what it hangs on. */
+export interface FoundRecord extends RecordRef {
+  /** A line for people. */
+  title: string;
+  /** Every field, as text; null where empty. */
+  fields: Record<string, string | null>;
+  /** The person the record seems to be about; empty for what only hangs on another record. */
+  person: PersonRecord;
+  /** The record it was reached from by a reference, where it carries no identifier of its own. */
+  parent: RecordRef | null;
+  /** References to other records, as a plan needs them. */
+  refersTo: (RecordRef & { nullable: boolean })[];
+  /** Running text, for messages and documents. */
+  text: string | null;
+  files: FoundFile[];
+}
+
+export interface FoundBatch {
+  records: FoundRecord[];
+  /** How many records were looked at for this batch. */
+  scanned: number;
+}
+
+export interface FieldDescription {
+  name: string;
+  type: string;
+  /** What it seems to hold of a person. */
+  holds: string | null;
+}
+
+export interface SystemDescription {
+  collections: { name: string; fields: FieldDescription[]; approximateCount: number | null }[];
+}
+
+/** `done`: the effect is there now. `accepted`: the system has taken it and will do it later. */
+export type WriteOutcome = { state: 'done'; detail: string } | { state: 'accepted'; detail: string };
+
+export interface WriteOptions {
+  /** The same at every try of one operation. */
+  idempotencyKey: string;
+}
+
+export interface AnonymiseOptions extends WriteOptions {
+  /** Random, fresh for each record; stands where the person stood. */
+  token: string;
+  /** The person's identifiers: what has to go from a shared record. */
+  person: PersonRecord;
+}
+
+/** A system could not be reached or answered wrongly. `kind` is for people and for retrying. */
+export class ConnectorError extends Error {
+  override name = 'ConnectorError';
+  constructor(
+    readonly kind: 'refused' | 'time-out' | 'rate-limited' | 'server-error' | 'wrong-answer' | 'not-allowed',
+    message: string,
+    readonly retryAfterSeconds: number | null = null,
+    options?: ErrorOptions,
+  ) {
+    super(message, options);
+  }
+}
+
+/** One outside system. A connector says by having or not having a verb what the system can do. */
+export interface Connector {
+  describe(): Promise<SystemDescription>;
+  /** All records that any of the keys points at, and what hangs on them. Throws ConnectorError. */
+  search(keys: readonly SearchKey[]): AsyncIterable<FoundBatch>;
+  /** The record as it is now, or null when it is gone. */
+  read(ref: RecordRef): Promise<FoundRecord | null>;
+  erase?(ref: RecordRef, options: WriteOptions & { clearFirst: readonly RecordRef[] }): Promise<WriteOutcome>;
+  anonymise?(ref: RecordRef, options: AnonymiseOptions): Promise<WriteOutcome>;
+  /** Whether the effect is there: asked before a second try, and after an `accepted`. */
+  isErased(ref: RecordRef): Promise<boolean>;
+  isAnonymised?(ref: RecordRef, token: string): Promise<boolean>;
+  /** The collections whose rows may be erased or anonymised one by one. */
+  can(collection: string): { erase: boolean; anonymise: boolean };
+  close(): Promise<void>;
+}

@@ -1,0 +1,34 @@
+import type { Transform } from 'node:stream';
+import type { Id } from '../core/shared/ids';
+
+/** A data key as it lies in the database: wrapped by the master key. */
+export interface WrappedKey {
+  wrapped: Buffer;
+  masterVersion: number;
+}
+
+/** All cryptography. Keys live outside the database. */
+export interface Keys {
+  /** SHA-256. */
+  hash(bytes: Uint8Array): Buffer;
+  random(bytes: number): Buffer;
+  id<P extends string>(prefix: P): Id<P>;
+  /** HMAC-SHA-256 under the index key, for look-ups. */
+  index(text: string): Buffer;
+  /** HMAC-SHA-256 under the suppression key of the current version. */
+  suppression(text: string): { hash: Buffer; version: number };
+  newDataKey(): WrappedKey;
+  /** AES-256-GCM under a data key; `about` is bound in as associated data. */
+  seal(key: WrappedKey, text: string, about: string): Buffer;
+  /** @throws when the key is wrong or the bytes were altered */
+  unseal(key: WrappedKey, sealed: Uint8Array, about: string): string;
+  /** The same under the installation's own key: connections, quarantine, trail. */
+  sealOwn(text: string, about: string): Buffer;
+  unsealOwn(sealed: Uint8Array, about: string): string;
+  /** The same for whole files, as streams: nothing is held in memory. */
+  sealStream(key: WrappedKey): Transform;
+  unsealStream(key: WrappedKey): Transform;
+  /** Ed25519. */
+  sign(bytes: Uint8Array): Buffer;
+  verify(bytes: Uint8Array, signature: Uint8Array): boolean;
+}

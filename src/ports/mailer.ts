@@ -1,0 +1,12 @@
+export interface Mail {
+  /** The same at every try, so that a repeat can be recognised. */
+  messageId: string;
+  to: string;
+  subject: string;
+  text: string;
+}
+
+export interface Mailer {
+  /** @throws when the server did not take it */
+  send(mail: Mail): Promise<void>;
+}

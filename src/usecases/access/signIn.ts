@@ -1,0 +1,83 @@
+import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2';
+import type { Role } from '../../core/access/roles';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { insertSession, insertUser, listUsers, revokeSessions, setUser, userByEmail, userById, userOfSession, type UserRow } from '../../db/access/users';
+import type { Actor } from '../../ports/actor';
+import { actAs, type Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+
+const SESSION_HOURS = 10;
+// A hash of nothing anybody types: checking it takes as long as checking a real one.
+let decoy: Promise<string> | null = null;
+
+export type SignInRefusal = { code: 'sign-in-wrong' };
+
+/** Takes the same time whether or not the address is known. The token is returned once; only its hash is kept. */
+export async function signIn(ctx: Context, input: { email: string; password: string }): Promise<Result<{ token: string }, SignInRefusal>> {
+  decoy ??= hashPassword(ctx.keys.random(16).toString('hex'));
+  const user = await ctx.transaction((h) => userByEmail(h, input.email));
+  const isRight = await verifyPassword(user?.password_hash ?? (await decoy), input.password).catch(() => false);
+  if (!user || !user.active || !isRight) {
+    await ctx.transaction((h) => recordTrail(ctx, h, 'sign-in-failed', null));
+    return refuse({ code: 'sign-in-wrong' });
+  }
+  const token = ctx.keys.random(32).toString('base64url');
+  const own = actAs(ctx, actorOf(user));
+  await own.transaction(async (h) => {
+    const now = ctx.clock.real();
+    await insertSession(h, { token_hash: ctx.keys.hash(Buffer.from(token)), user_id: user.id, created_at: now, expires_at: new Date(Date.parse(now) + SESSION_HOURS * 3_600_000).toISOString() });
+    await recordTrail(own, h, 'signed-in', null);
+  });
+  return ok({ token });
+}
+
+export async function actorOfSession(ctx: Context, token: string): Promise<Actor | null> {
+  const user = await ctx.transaction((h) => userOfSession(h, ctx.keys.hash(Buffer.from(token)), ctx.clock.real()));
+  return user ? actorOf(user) : null;
+}
+
+export async function signOut(ctx: Context, token: string): Promise<void> {
+  await ctx.transaction(async (h) => {
+    await revokeSessions(h, { token_hash: ctx.keys.hash(Buffer.from(token)) }, ctx.clock.real());
+    await recordTrail(ctx, h, 'signed-out', null);
+  });
+}
+
+function actorOf(user: UserRow): Actor {
+  return { kind: 'user', id: user.id, name: user.name, roles: user.roles };
+}
+
+/** Used by the demo and by a first installation. */
+export async function addUser(ctx: Context, input: { id: string; email: string; name: string; roles: Role[]; password: string }): Promise<void> {
+  const password_hash = await hashPassword(input.password);
+  await ctx.transaction((h) => insertUser(h, { id: input.id, email: input.email.toLowerCase(), name: input.name, roles: input.roles, password_hash, active: true, created_at: ctx.clock.now() }));
+}
+
+export interface Colleague {
+  id: string;
+  name: string;
+  email: string;
+  roles: Role[];
+  active: boolean;
+}
+
+export async function readColleagues(ctx: Context): Promise<Result<Colleague[], AccessRefusal>> {
+  if (!reach(ctx, 'people.see')) return refuse({ code: 'not-allowed', act: 'people.see' });
+  return ctx.transaction(async (h) => ok((await listUsers(h)).map(({ id, name, email, roles, active }) => ({ id, name, email, roles, active }))));
+}
+
+export type ChangeColleagueRefusal = AccessRefusal | { code: 'cannot-lock-yourself-out' };
+
+/** Signs a colleague out everywhere and keeps them out, or lets them in again. */
+export async function setColleagueActive(ctx: Context, input: { id: string; active: boolean }): Promise<Result<null, ChangeColleagueRefusal>> {
+  if (!reach(ctx, 'people.change')) return refuse({ code: 'not-allowed', act: 'people.change' });
+  if (input.id === ctx.actor.id) return refuse({ code: 'cannot-lock-yourself-out' });
+  return ctx.transaction(async (h) => {
+    if (!(await userById(h, input.id))) return refuse({ code: 'not-found' });
+    await setUser(h, input.id, { active: input.active });
+    if (!input.active) await revokeSessions(h, { user_id: input.id }, ctx.clock.real());
+    await recordTrail(ctx, h, 'user-changed', input.id, input.active ? 'let in' : 'kept out');
+    return ok(null);
+  });
+}

@@ -1,0 +1,63 @@
+import { headBytes } from '../../core/sealing/leaf';
+import { addFolio, verifyFolio, verifyHead, type LedgerFault } from '../../core/sealing/verify';
+import type { Frontier } from '../../core/sealing/merkle';
+import { folioWhole, headOfSize, ledgerSize } from '../../db/consent/ledger';
+import { insertVerification, setVerification, verificationById } from '../../db/consent/verifications';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { recordTrail } from '../trail/recordTrail';
+import { publicPartOf } from './sealChoices';
+
+/** Asks for the whole ledger to be recomputed and compared with its signed head; runs in the worker. */
+export async function startVerification(ctx: Context): Promise<{ id: string }> {
+  return ctx.transaction(async (h) => {
+    const id = ctx.keys.id('ver');
+    const { folios } = await ledgerSize(h);
+    await insertVerification(h, { id, folios_total: folios, started_by: ctx.actor.id, started_at: ctx.clock.real() });
+    await ctx.jobs.enqueue(h.trx, 'verify-ledger', { verificationId: id });
+    await recordTrail(ctx, h, 'ledger-verified', id, 'started');
+    return { id };
+  });
+}
+
+const FAULTS_KEPT = 200;
+const FOLIOS_PER_STEP = 50;
+
+/** Folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. */
+export async function verifyLedger(ctx: Context, { verificationId }: { verificationId: string }): Promise<LedgerFault[]> {
+  const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
+  let frontier: Frontier = { size: 0, peaks: [] };
+  let choices = 0;
+  const faults: LedgerFault[] = [];
+  const total = await ctx.transaction(async (h) => (await verificationById(h, verificationId))?.folios_total ?? 0);
+  for (let from = 1; from <= total; from += FOLIOS_PER_STEP) {
+    await ctx.transaction(async (h) => {
+      const to = Math.min(total, from + FOLIOS_PER_STEP - 1);
+      for (let folio = from; folio <= to; folio++) {
+        const found = await folioWhole(h, folio);
+        if (!found) {
+          faults.push({ code: 'folio-missing', folio });
+          continue;
+        }
+        faults.push(...verifyFolio(hash, { folio, root: found.root, size: found.size, choices: found.choices.map((row) => ({ part: publicPartOf(row), leafIndex: row.leaf_index, leaf: row.leaf, sealedHash: row.sealed_hash, sealed: row.sealed })) }));
+        frontier = addFolio(hash, frontier, found.root);
+        choices += found.choices.length;
+      }
+      await setVerification(h, verificationId, { folios_done: to, choices_done: choices });
+    });
+  }
+  await ctx.transaction(async (h) => {
+    faults.push(...(await headFaults(ctx, h, frontier, total)));
+    await setVerification(h, verificationId, { state: 'finished', faults: faults.slice(0, FAULTS_KEPT), finished_at: ctx.clock.real() });
+    await recordTrail(ctx, h, 'ledger-verified', verificationId, faults.length === 0 ? `${choices} choices in ${total} folios agree` : `${faults.length} faults`);
+  });
+  return faults;
+}
+
+async function headFaults(ctx: Context, h: Handle, frontier: Frontier, size: number): Promise<LedgerFault[]> {
+  if (size === 0) return [];
+  const head = await headOfSize(h, size);
+  if (!head) return [{ code: 'head-size-wrong', expected: size, found: 0 }];
+  const signatureIsGood = ctx.keys.verify(headBytes(head.size, head.root, new Date(head.signed_at).toISOString()), head.signature);
+  return verifyHead((bytes) => ctx.keys.hash(bytes), frontier, { size: head.size, root: head.root, signatureIsGood });
+}

@@ -1,0 +1,56 @@
+import type { Handle } from '../db/handle';
+import type { Actor } from '../ports/actor';
+import type { Clock } from '../ports/clock';
+import type { Connector } from '../ports/connector';
+import type { Holidays } from '../ports/holidays';
+import type { Jobs } from '../ports/jobs';
+import type { Keys } from '../ports/keys';
+import type { Log } from '../ports/log';
+import type { Mailer } from '../ports/mailer';
+import type { Storage } from '../ports/storage';
+
+export interface OrganisationSettings {
+  name: string;
+  contact: string;
+  address: string;
+  authority: string;
+  zone: string;
+  country: string;
+  /** Mail domains of the organisation: addresses there are colleagues, not customers. */
+  ownDomains: readonly string[];
+}
+
+export interface SystemToReach {
+  id: string;
+  kind: string;
+  name: string;
+  defaultCountry: string | null;
+  /** Opened connection settings; null for Bookend itself. */
+  connection: Record<string, string> | null;
+}
+
+/** All that a use case may reach. Wired in `src/main`. */
+export interface Context {
+  actor: Actor;
+  clock: Clock;
+  keys: Keys;
+  jobs: Jobs;
+  storage: Storage;
+  mailer: Mailer;
+  holidays: Holidays;
+  log: Log;
+  organisation: OrganisationSettings;
+  baseUrl: string;
+  /** A pause before each write to an outside system, milliseconds: be gentle to small systems. */
+  operationPauseMs: number;
+  /** First wait before a failed system is tried again, milliseconds; doubles each time. */
+  retryBaseMs: number;
+  connect(system: SystemToReach): Connector;
+  transaction<T>(work: (h: Handle) => Promise<T>): Promise<T>;
+  /** Holds a named lock of the database while the work runs; null when another process has it. */
+  exclusively<T>(name: string, work: () => Promise<T>): Promise<T | null>;
+}
+
+export function actAs(ctx: Context, actor: Actor): Context {
+  return { ...ctx, actor, transaction: (work) => ctx.transaction((h) => work({ ...h, actor })) };
+}

@@ -1,0 +1,93 @@
+import { addDays, localDay, weekdayOf } from '../../core/shared/days';
+import { reach } from '../shared/may';
+import { listImports } from '../../db/imports/imports';
+import { listResidue } from '../../db/erasure/plans';
+import { listSystems } from '../../db/systems/systems';
+import { lastVerification } from '../../db/consent/verifications';
+import type { Context } from '../context';
+import { readRequests, type RequestLine } from '../requests/requestView';
+
+export interface DueMark {
+  day: string;
+  kind: 'due' | 'acknowledge' | 'extend' | 'residue';
+  ref: string;
+  text: string;
+  isPaused: boolean;
+}
+
+export interface DueDay {
+  day: string;
+  isToday: boolean;
+  /** Weekend or holiday: a thin gap, named where it has a name. */
+  gap: string | null;
+  marks: DueMark[];
+}
+
+export interface Due {
+  today: string;
+  overdue: DueMark[];
+  days: DueDay[];
+}
+
+const DAYS_AHEAD = 35;
+
+/** The right bookend: every open clock on its day. */
+export async function readDue(ctx: Context): Promise<Due> {
+  const today = localDay(ctx.clock.now(), ctx.organisation.zone);
+  const marks: DueMark[] = [];
+  const requests = await readRequests(ctx, { state: 'open', right: null, stage: null, after: null, limit: 300 });
+  for (const line of requests.ok ? requests.value.lines : []) marks.push(...marksOf(line, today));
+  if (reach(ctx, 'keeping.see')) {
+    for (const row of await ctx.transaction((h) => listResidue(h))) if (row.until) marks.push({ day: row.until, kind: 'residue', ref: row.request_ref, text: `${row.count} ${row.collection}`, isPaused: false });
+  }
+  const holidayOf = ctx.holidays.of(ctx.organisation.country);
+  const days: DueDay[] = [];
+  for (let n = 0; n <= DAYS_AHEAD; n++) {
+    const day = addDays(today, n);
+    const own = marks.filter((mark) => mark.day === day);
+    const gap = holidayOf(day) ?? (weekdayOf(day) > 5 ? '' : null);
+    days.push({ day, isToday: n === 0, gap, marks: own });
+  }
+  return { today, overdue: marks.filter((mark) => mark.day < today).sort((a, b) => (a.day < b.day ? -1 : 1)), days };
+}
+
+function marksOf(line: RequestLine, today: string): DueMark[] {
+  const isPaused = line.state === 'paused';
+  const marks: DueMark[] = [{ day: line.dueOn, kind: 'due', ref: line.ref, text: line.right, isPaused }];
+  if (line.acknowledgeBy && line.acknowledgeBy >= today) marks.push({ day: line.acknowledgeBy, kind: 'acknowledge', ref: line.ref, text: 'acknowledge', isPaused });
+  if (line.extendBy && !line.isExtended && line.extendBy !== line.dueOn && line.extendBy >= today) marks.push({ day: line.extendBy, kind: 'extend', ref: line.ref, text: 'extend by', isPaused });
+  return marks;
+}
+
+export interface Desk {
+  today: string;
+  lines: RequestLine[];
+  open: number;
+  waiting: { who: string; what: string; ref: string | null; href: string }[];
+  cameIn: { count: number; what: string; href: string; act: string }[];
+}
+
+const LINES = 12;
+const SINCE_DAYS = 2;
+
+/** What is due, what is stuck and on whom, what came in. */
+export async function readDesk(ctx: Context): Promise<Desk> {
+  const today = localDay(ctx.clock.now(), ctx.organisation.zone);
+  const requests = await readRequests(ctx, { state: 'open', right: null, stage: null, after: null, limit: 200 });
+  const lines = requests.ok ? requests.value.lines : [];
+  const waiting: Desk['waiting'] = lines.filter(({ next }) => next.waitsOn !== 'us').map((line) => ({ who: line.next.waitsOn === 'person' ? line.who : 'Bookend', what: line.next.text, ref: line.ref, href: `/requests/${line.ref}` }));
+  const cameIn: Desk['cameIn'] = [];
+  await ctx.transaction(async (h) => {
+    if (reach(ctx, 'systems.see')) for (const system of (await listSystems(h)).filter(({ last_error }) => last_error)) waiting.push({ who: system.name, what: system.last_error!, ref: null, href: '/systems' });
+    const since = addDays(today, -SINCE_DAYS);
+    const fresh = lines.filter(({ receivedOn }) => receivedOn >= since);
+    if (fresh.length > 0) cameIn.push({ count: fresh.length, what: fresh.length === 1 ? 'request since the day before yesterday' : 'requests since the day before yesterday', href: '/requests', act: 'open' });
+    if (reach(ctx, 'imports.run')) {
+      const held = (await listImports(h, 20)).filter(({ quarantined, state }) => quarantined > 0 && state === 'finished');
+      if (held.length > 0) cameIn.push({ count: held.reduce((sum, row) => sum + row.quarantined, 0), what: 'lines of till files in quarantine', href: `/ledger/imports/${held[0]!.id}`, act: 'look' });
+    }
+    const verified = reach(ctx, 'ledger.see') ? await lastVerification(h) : undefined;
+    if (verified && verified.faults.length > 0) cameIn.push({ count: verified.faults.length, what: 'faults found in the ledger', href: '/ledger', act: 'look' });
+  });
+  return { today, lines: lines.slice(0, LINES), open: requests.ok ? requests.value.open : 0, waiting: waiting.slice(0, 8), cameIn };
+}

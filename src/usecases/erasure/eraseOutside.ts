@@ -1,0 +1,91 @@
+import { setTimeout as wait } from 'node:timers/promises';
+import type { PersonRecord } from '../../core/identity/record';
+import { groupBy } from '../../core/shared/groupBy';
+import { operationsOf, planLines, setOperation, setPlan, type OperationRow, type PlanLineRow, type PlanRow } from '../../db/erasure/plans';
+import { requestById } from '../../db/requests/requests';
+import { traceKeysOf } from '../../db/trace/traces';
+import { ConnectorError, type Connector, type RecordRef } from '../../ports/connector';
+import type { Context } from '../context';
+import { personOfRequest } from '../requests/personOfRequest';
+import { vaultOf } from '../shared/vault';
+import { openConnector } from '../systems/openConnector';
+import { recordTrail } from '../trail/recordTrail';
+import type { PhaseOutcome } from './runErasure';
+
+const ACCEPTED_WAIT_MS = 500;
+
+interface Task {
+  operation: OperationRow;
+  line: PlanLineRow;
+}
+
+/** Every intention of the plan, in order within its system. A system that fails holds up only its own lines. */
+export async function eraseOutside(ctx: Context, row: PlanRow): Promise<PhaseOutcome> {
+  const { tasks, person } = await load(ctx, row);
+  const errors: string[] = [];
+  let isWaiting = false;
+  for (const [systemId, own] of groupBy(tasks, ({ line }) => line.system_id)) {
+    const { connector, name } = await openConnector(ctx, systemId);
+    try {
+      for (const task of own) if ((await carryOut(ctx, connector, task, person)) === 'waiting') isWaiting = true;
+    } catch (error) {
+      if (!(error instanceof ConnectorError)) throw error;
+      errors.push(`${name}: ${error.message}`);
+    } finally {
+      await connector.close();
+    }
+  }
+  if (errors.length > 0) return { done: false, waitMs: ctx.retryBaseMs * 2, error: errors.join('; ').slice(0, 400) };
+  if (isWaiting) return { done: false, waitMs: ACCEPTED_WAIT_MS };
+  await ctx.transaction((h) => setPlan(h, row.id, { phase: 'proof', error: null }));
+  return { done: true };
+}
+
+async function load(ctx: Context, row: PlanRow): Promise<{ tasks: Task[]; person: PersonRecord }> {
+  return ctx.transaction(async (h) => {
+    const request = (await requestById(h, row.request_id))!;
+    const lines = new Map((await planLines(h, row.id)).map((line) => [line.position, line]));
+    const tasks = (await operationsOf(h, row.id)).filter(({ state }) => state !== 'done').map((operation) => ({ operation, line: lines.get(operation.position)! }));
+    const person = await personOfRequest(ctx, h, request);
+    const vault = vaultOf(ctx, h);
+    const taught = { emails: [...(person.emails ?? [])], phones: [...(person.phones ?? [])] };
+    for (const key of await traceKeysOf(h, row.trace_id)) {
+      const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
+      if (value && key.kind === 'email') taught.emails.push(value);
+      if (value && key.kind === 'phone') taught.phones.push(value);
+    }
+    return { tasks, person: { ...person, ...taught } };
+  });
+}
+
+/** Asks what is already true before it acts: after a crash the effect may be there without its note. */
+async function carryOut(ctx: Context, connector: Connector, { operation, line }: Task, person: PersonRecord): Promise<'done' | 'waiting'> {
+  const ref: RecordRef = { collection: line.collection, key: line.record_key };
+  const isThere = () => (operation.kind === 'erase' ? connector.isErased(ref) : connector.isAnonymised!(ref, operation.token!));
+  if (operation.tries > 0 || operation.state === 'accepted') {
+    if (await isThere()) return note(ctx, operation, line, 'found done');
+    if (operation.state === 'accepted' && operation.tries < 20) {
+      await ctx.transaction((h) => setOperation(h, operation.idempotency_key, { tries: operation.tries + 1 }));
+      return 'waiting';
+    }
+  }
+  if (ctx.operationPauseMs > 0) await wait(ctx.operationPauseMs);
+  await ctx.transaction((h) => setOperation(h, operation.idempotency_key, { state: 'intended', tries: operation.tries + 1 }));
+  const clearFirst = line.clear_first.map((place) => ({ collection: place.slice(0, place.indexOf('/')), key: place.slice(place.indexOf('/') + 1) }));
+  const outcome = operation.kind === 'erase' ? await connector.erase!(ref, { idempotencyKey: operation.idempotency_key, clearFirst }) : await connector.anonymise!(ref, { idempotencyKey: operation.idempotency_key, token: operation.token!, person });
+  if (outcome.state === 'accepted') {
+    await ctx.transaction((h) => setOperation(h, operation.idempotency_key, { state: 'accepted', tries: 1, detail: outcome.detail }));
+    return 'waiting';
+  }
+  // A system may say done and not have done it: only what can be seen counts.
+  if (!(await isThere())) throw new ConnectorError('wrong-answer', `says that ${line.collection} ${line.record_key} is done, but it is not`);
+  return note(ctx, operation, line, outcome.detail);
+}
+
+async function note(ctx: Context, operation: OperationRow, line: PlanLineRow, detail: string): Promise<'done'> {
+  await ctx.transaction(async (h) => {
+    await setOperation(h, operation.idempotency_key, { state: 'done', done_at: ctx.clock.real(), detail });
+    await recordTrail(ctx, h, 'operation-done', operation.plan_id, `${operation.kind} ${line.system_id}/${line.collection}: ${detail}`);
+  });
+  return 'done';
+}

@@ -1,0 +1,73 @@
+import { plan } from '../../core/erasure/plan';
+import { totalsOf } from '../../core/erasure/residue';
+import type { PlanRefusal } from '../../core/erasure/types';
+import { localDay } from '../../core/shared/days';
+import { ok, refuse } from '../../core/shared/result';
+import { insertOperations, insertPlan, lastPlan, planRules, setPlan } from '../../db/erasure/plans';
+import { setRequest } from '../../db/requests/requests';
+import { lastTrace } from '../../db/trace/traces';
+import type { Context } from '../context';
+import { workOnRequest } from '../requests/workOnRequest';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { planRecords } from './planRecords';
+
+export type MakePlanRefusal = PlanRefusal | { code: 'not-an-erasure' } | { code: 'not-decided' } | { code: 'plan-running' } | { code: 'matches-undecided'; count: number } | { code: 'no-trace' };
+
+/** Works out what happens to every accepted record, and freezes the day it was worked out on. Changes nothing outside. */
+export async function makePlan(ctx: Context, input: { ref: string }) {
+  return workOnRequest<{ planId: string }, MakePlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
+    if (request.right !== 'erasure') return refuse({ code: 'not-an-erasure' });
+    if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
+    if (request.undecided > 0) return refuse({ code: 'matches-undecided', count: request.undecided });
+    if (request.plan === 'executing') return refuse({ code: 'plan-running' });
+    const trace = await lastTrace(h, request.id, 'find');
+    if (!trace) return refuse({ code: 'no-trace' });
+    const on = localDay(ctx.clock.now(), ctx.organisation.zone);
+    const { records, titles } = await planRecords(ctx, h, request, trace.id);
+    const made = plan(records, await planRules(h, request.person_id), on, (bytes) => ctx.keys.hash(bytes));
+    if (!made.ok) return refuse(made.refusal);
+
+    const id = ctx.keys.id('pln');
+    const vault = vaultOf(ctx, h);
+    const { lines, fingerprint } = made.value;
+    const rows = [];
+    for (const [position, line] of lines.entries()) {
+      rows.push({
+        plan_id: id, position, system_id: line.system, collection: line.collection, record_key: line.key, action: line.action, doer: line.doer, rule: line.rule, keep_until: line.keepUntil, law: line.law,
+        clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
+      });
+    }
+    await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), created_at: ctx.clock.real() }, rows);
+    await setRequest(h, request.id, { plan: 'draft' });
+    await recordTrail(ctx, h, 'plan-made', request.ref, fingerprint);
+    return ok({ planId: id });
+  });
+}
+
+export type ConfirmPlanRefusal = { code: 'no-plan' } | { code: 'plan-running' } | { code: 'reference-wrong'; expected: string } | { code: 'plan-changed' } | PlanRefusal;
+
+/** Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as an intention first. */
+export async function confirmPlan(ctx: Context, input: { ref: string; typed: string }) {
+  return workOnRequest<null, ConfirmPlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
+    const row = await lastPlan(h, request.id);
+    if (!row) return refuse({ code: 'no-plan' });
+    if (row.state !== 'draft') return refuse({ code: 'plan-running' });
+    if (input.typed.trim().toUpperCase() !== request.ref) return refuse({ code: 'reference-wrong', expected: request.ref });
+    const { records } = await planRecords(ctx, h, request, row.trace_id);
+    const again = plan(records, await planRules(h, request.person_id), row.frozen_on, (bytes) => ctx.keys.hash(bytes));
+    if (!again.ok) return refuse(again.refusal);
+    if (again.value.fingerprint !== row.fingerprint) return refuse({ code: 'plan-changed' });
+
+    const now = ctx.clock.real();
+    const operations = again.value.lines.flatMap((line, position) =>
+      line.doer === 'connector' && line.action !== 'keep' ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
+    );
+    await insertOperations(h, operations);
+    await setPlan(h, row.id, { state: 'executing', phase: 'outside', confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
+    await setRequest(h, request.id, { plan: 'executing' });
+    await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: row.id });
+    await recordTrail(ctx, h, 'plan-confirmed', request.ref, row.fingerprint);
+    return ok(null);
+  });
+}

@@ -1,0 +1,47 @@
+import type { PlanRecord } from '../../core/erasure/types';
+import type { Handle } from '../../db/handle';
+import type { RequestRow } from '../../db/requests/requests';
+import { listSystems } from '../../db/systems/systems';
+import { matchesOf } from '../../db/trace/matches';
+import type { Connector, FoundRecord } from '../../ports/connector';
+import type { Context } from '../context';
+import { vaultOf } from '../shared/vault';
+
+export interface PlanInput {
+  records: PlanRecord[];
+  titles: Map<string, string>;
+}
+
+export const planId = (system: string, collection: string, key: string): string => `${system}/${collection}/${key}`;
+
+/** The accepted matches of a trace as a plan reads them. */
+export async function planRecords(ctx: Context, h: Handle, request: RequestRow, traceId: string): Promise<PlanInput> {
+  const vault = vaultOf(ctx, h);
+  const systems = new Map((await listSystems(h)).map((system) => [system.id, system]));
+  const connectors = new Map<string, Connector>();
+  const records: PlanRecord[] = [];
+  const titles = new Map<string, string>();
+  for (const match of await matchesOf(h, traceId)) {
+    const system = systems.get(match.system_id)!;
+    const text = match.verdict === 'theirs' ? await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`) : null;
+    if (!text || (system.kind === 'bookend' && match.collection === 'requests' && match.record_key === request.ref)) continue;
+    const record = JSON.parse(text) as FoundRecord;
+    const id = planId(match.system_id, match.collection, match.record_key);
+    titles.set(id, record.title);
+    records.push({
+      id, system: match.system_id, collection: match.collection, key: match.record_key, facts: record.fields, isShared: match.is_shared,
+      refersTo: record.refersTo.map((ref) => ({ id: planId(match.system_id, ref.collection, ref.key), nullable: ref.nullable })),
+      can: system.kind === 'bookend' ? { erase: true, anonymise: true } : connectorOf(system.id).can(match.collection), doer: system.kind === 'bookend' ? 'bookend' : 'connector',
+    });
+  }
+  for (const connector of connectors.values()) await connector.close();
+  return { records, titles };
+
+  function connectorOf(id: string): Connector {
+    const system = systems.get(id)!;
+    const connection = system.connection_sealed ? (JSON.parse(ctx.keys.unsealOwn(system.connection_sealed, `connection:${id}`)) as Record<string, string>) : null;
+    const connector = connectors.get(id) ?? ctx.connect({ id, kind: system.kind, name: system.name, defaultCountry: system.default_country, connection });
+    connectors.set(id, connector);
+    return connector;
+  }
+}

@@ -1,0 +1,181 @@
+import { createHash } from 'node:crypto';
+import { PassThrough, Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import yazl from 'yazl';
+import { coverLetter } from '../../core/letters/cover';
+import { sayName } from '../../core/identity/compare';
+import { csvLine } from '../../core/shared/csv';
+import { groupBy } from '../../core/shared/groupBy';
+import { localDay, sayDay } from '../../core/shared/days';
+import { ok, refuse } from '../../core/shared/result';
+import { insertPack, packById, setPack } from '../../db/packs/packs';
+import { requestById, setRequest } from '../../db/requests/requests';
+import { listSystems, registerEntries } from '../../db/systems/systems';
+import { matchesOf, type MatchRow } from '../../db/trace/matches';
+import { lastTrace, stepsOf } from '../../db/trace/traces';
+import type { FoundRecord } from '../../ports/connector';
+import { dataKeys } from '../../db/access/dataKeys';
+import type { Context } from '../context';
+import { personOfRequest } from '../requests/personOfRequest';
+import { refreshRequest } from '../requests/refreshRequest';
+import { workOnRequest } from '../requests/workOnRequest';
+import { asWrapped, vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { letterPdf } from './pdf';
+
+export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building' } | { code: 'no-pack-for-right'; right: string };
+
+/** Asks for the pack of a decided request; built by the worker. */
+export async function startPack(ctx: Context, input: { ref: string }) {
+  return workOnRequest<{ packId: string }, StartPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.right !== 'access' && request.right !== 'portability') return refuse({ code: 'no-pack-for-right', right: request.right });
+    if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
+    if (request.pack === 'building') return refuse({ code: 'pack-building' });
+    const packId = ctx.keys.id('pck');
+    await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.real() });
+    await setRequest(h, request.id, { pack: 'building', carried_out: false });
+    await ctx.jobs.enqueue(h.trx, 'build-pack', { packId });
+    return ok({ packId });
+  });
+}
+
+interface Content {
+  requestId: string;
+  cover: Buffer;
+  collections: { name: string; matches: MatchRow[] }[];
+  messages: MatchRow[];
+  withheld: { place: string; title: string; why: string }[];
+}
+
+/**
+ * Writes the pack as a ZIP, streamed and sealed to disk: cover letter, JSON and CSV per collection, messages,
+ * what was withheld and why, and a manifest with the SHA-256 of every file. Records are opened one at a time.
+ */
+export async function buildPack(ctx: Context, { packId }: { packId: string }): Promise<void> {
+  await ctx.exclusively(`pack:${packId}`, async () => {
+    const pack = await ctx.transaction((h) => packById(h, packId));
+    if (!pack || pack.state !== 'building') return;
+    const content = await gather(ctx, pack.request_id);
+    const unfinished = `pack-${packId}.part`;
+    const { sha256, bytes, files } = await writeZip(ctx, content, unfinished);
+    await ctx.storage.rename(unfinished, `pack-${packId}`);
+    await ctx.transaction(async (h) => {
+      await setPack(h, packId, { state: 'ready', path: `pack-${packId}`, sha256, bytes, files, withheld: content.withheld.length, finished_at: ctx.clock.real() });
+      await setRequest(h, pack.request_id, { pack: 'ready', carried_out: true });
+      const request = await refreshRequest(ctx, h, pack.request_id);
+      await recordTrail(ctx, h, 'pack-built', request.ref, `${files} files`);
+    });
+  });
+}
+
+async function gather(ctx: Context, requestId: string): Promise<Content> {
+  return ctx.transaction(async (h) => {
+    const request = (await requestById(h, requestId))!;
+    const trace = (await lastTrace(h, requestId, 'find'))!;
+    const vault = vaultOf(ctx, h);
+    const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
+    const theirs = (await matchesOf(h, trace.id)).filter(({ verdict }) => verdict === 'theirs');
+    const shared = theirs.filter(({ is_shared }) => is_shared);
+    const handed = theirs.filter(({ is_shared }) => !is_shared);
+    const collections = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([name, matches]) => ({ name, matches }));
+    const withheld = [];
+    for (const match of shared) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', why: 'Other people’s data stands in it (GDPR art. 15(4)).' });
+    const register = (await registerEntries(h)).filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
+    const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
+    const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
+    const failed = (await stepsOf(h, trace.id)).filter(({ state }) => state === 'failed').map(({ system_id }) => names.get(system_id) ?? system_id);
+    const letter = coverLetter({ ref: request.ref, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`, count: matches.length })), withheld: withheld.length, notSearched: [...new Set(failed)] });
+    const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDay(madeOn) });
+    return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld };
+  });
+}
+
+async function writeZip(ctx: Context, content: Content, name: string): Promise<{ sha256: string; bytes: number; files: number }> {
+  const zip = new yazl.ZipFile();
+  const sums: { path: string; bytes: number; sha256: string }[] = [];
+  const add = (path: string, make: () => Readable) => zip.addReadStreamLazy(path, { mtime: new Date(ctx.clock.now()) }, (give) => give(null, counted(path, make(), sums)));
+  const open = opener(ctx, content.requestId);
+
+  add('cover-letter.pdf', () => Readable.from([content.cover]));
+  for (const { name: place, matches } of content.collections) {
+    add(`data/${safeName(place)}.json`, () => Readable.from(jsonOf(matches, open)));
+    add(`data/${safeName(place)}.csv`, () => Readable.from(csvOf(matches, open)));
+  }
+  for (const [i, match] of content.messages.entries()) {
+    const record = await open(match);
+    const folder = `messages/${String(i + 1).padStart(3, '0')}-${safeName(record.title).slice(0, 60)}`;
+    add(`${folder}/message.txt`, () => Readable.from([messageText(record)]));
+    for (const [n, file] of record.files.entries()) add(`${folder}/${n + 1}-${safeName(file.name)}`, () => Readable.from([Buffer.from(file.base64, 'base64')]));
+  }
+  add('withheld.csv', () => Readable.from([csvLine(['where', 'what', 'why']), ...content.withheld.map((line) => csvLine([line.place, line.title, line.why]))]));
+  zip.addReadStreamLazy('manifest.json', { mtime: new Date(ctx.clock.now()) }, (give) => give(null, Readable.from([JSON.stringify({ schema: 'bookend-pack-1', files: sums }, null, 2)])));
+  zip.end();
+
+  const key = asWrapped(await ctx.transaction(async (h) => (await dataKeys(h, [(await requestById(h, content.requestId))!.data_key_id])).values().next().value));
+  if (!key) throw new Error('the request’s key is destroyed');
+  const whole = createHash('sha256');
+  let bytes = 0;
+  const count = new PassThrough();
+  count.on('data', (part: Buffer) => {
+    whole.update(part);
+    bytes += part.length;
+  });
+  await pipeline(zip.outputStream as unknown as Readable, count, ctx.keys.sealStream(key), ctx.storage.write(name));
+  return { sha256: whole.digest('hex'), bytes, files: sums.length + 1 };
+}
+
+function counted(path: string, source: Readable, sums: { path: string; bytes: number; sha256: string }[]): Readable {
+  const hash = createHash('sha256');
+  let bytes = 0;
+  const through = new PassThrough();
+  source.on('error', (error) => through.destroy(error));
+  through.on('data', (part: Buffer) => {
+    hash.update(part);
+    bytes += part.length;
+  });
+  through.on('end', () => sums.push({ path, bytes, sha256: hash.digest('hex') }));
+  return source.pipe(through);
+}
+
+type Open = (match: MatchRow) => Promise<FoundRecord>;
+
+function opener(ctx: Context, requestId: string): Open {
+  return (match) =>
+    ctx.transaction(async (h) => {
+      const request = (await requestById(h, requestId))!;
+      const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+      return JSON.parse(text!) as FoundRecord;
+    });
+}
+
+async function* jsonOf(matches: readonly MatchRow[], open: Open): AsyncGenerator<string> {
+  yield '[\n';
+  for (const [i, match] of matches.entries()) {
+    const { collection, key, fields, text } = await open(match);
+    yield `${i > 0 ? ',\n' : ''}${JSON.stringify({ collection, key, ...fields, ...(text === null ? {} : { text }) })}`;
+  }
+  yield '\n]\n';
+}
+
+async function* csvOf(matches: readonly MatchRow[], open: Open): AsyncGenerator<string> {
+  let columns: string[] | null = null;
+  for (const match of matches) {
+    const { fields, text } = await open(match);
+    const row: Record<string, string | null> = { ...fields, ...(text === null ? {} : { text }) };
+    if (!columns) {
+      columns = Object.keys(row);
+      yield csvLine(columns);
+    }
+    yield csvLine(columns.map((column) => row[column]));
+  }
+}
+
+function messageText(record: FoundRecord): string {
+  const head = ['date', 'from', 'to', 'subject'].map((field) => `${field}: ${record.fields[field] ?? ''}`).join('\n');
+  return `${head}\n\n${record.text ?? ''}\n`;
+}
+
+/** A name that is a plain file name everywhere: no path, no control characters. */
+function safeName(name: string): string {
+  return name.normalize('NFC').replace(/[^\p{L}\p{N}._-]+/gu, '-').replace(/^[.-]+|[.-]+$/g, '') || 'file';
+}

@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import anyAscii from 'any-ascii';
+import PDFDocument from 'pdfkit';
+import type { Letter } from '../../core/letters/letter';
+
+const INK = '#1f2426';
+const CLOTH = '#1d4d42';
+const RULE = '#ddd5c4';
+
+interface Fonts {
+  serif: Buffer;
+  sans: Buffer;
+}
+
+let fonts: Fonts | null = null;
+
+/** The house fonts as they ship with the application. */
+function load(): Fonts {
+  const require = createRequire(join(process.cwd(), 'package.json'));
+  const file = (pkg: string, name: string) => readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', name));
+  fonts ??= {
+    serif: file('@fontsource-variable/source-serif-4', 'source-serif-4-latin-wght-normal.woff2'),
+    sans: file('@fontsource-variable/ibm-plex-sans', 'ibm-plex-sans-latin-standard-normal.woff2'),
+  };
+  return fonts;
+}
+
+/** The shipped fonts hold western letters; others are written in ASCII rather than as empty boxes. */
+function printable(text: string): string {
+  return text.replace(/[^\u0000-\u00ff\u2010-\u2026\u20ac\n]/g, (letter) => anyAscii(letter));
+}
+
+/** A letter on the house's paper, A4. */
+export async function letterPdf(letter: Letter, head: { organisation: string; address: string; date: string }): Promise<Buffer> {
+  const { serif, sans } = load();
+  const doc = new PDFDocument({ size: 'A4', margins: { top: 64, bottom: 64, left: 72, right: 72 }, info: { Title: printable(letter.subject), Author: head.organisation }, lang: 'en' });
+  const parts: Buffer[] = [];
+  doc.on('data', (part: Buffer) => parts.push(part));
+  const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));
+  doc.registerFont('serif', serif).registerFont('sans', sans);
+  doc.font('serif').fontSize(15).fillColor(CLOTH).text(printable(head.organisation));
+  doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(head.address)).text(head.date);
+  doc.moveDown(0.6).strokeColor(RULE).moveTo(72, doc.y).lineTo(523, doc.y).stroke().moveDown(1.4);
+  doc.font('serif').fontSize(14).text(printable(letter.subject)).moveDown(0.8);
+  doc.font('sans').fontSize(10).text(printable(letter.greeting)).moveDown(0.7);
+  for (const part of letter.body) {
+    if (part.kind === 'heading') doc.moveDown(0.3).font('serif').fontSize(11.5).fillColor(CLOTH).text(printable(part.text)).moveDown(0.2).fillColor(INK);
+    else if (part.kind === 'list') doc.font('sans').fontSize(10).list(part.items.map(printable), { bulletRadius: 1.6, textIndent: 12 }).moveDown(0.5);
+    else doc.font('sans').fontSize(10).text(printable(part.text), { lineGap: 1.5 }).moveDown(0.6);
+  }
+  doc.moveDown(0.8).text(printable(letter.closing));
+  doc.end();
+  await ended;
+  return Buffer.concat(parts);
+}

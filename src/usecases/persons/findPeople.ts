@@ -1,0 +1,76 @@
+import { maskIdentifier, maskName } from '../../core/access/mask';
+import { fullName, nameTokens, normaliseEmail, normalisePhone } from '../../core/identity/normalise';
+import { nameSearchTerms } from '../../core/identity/phonetic';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { identifiersOf, personsByHash, personsById, personsByLooseHash, personsByNameTerms } from '../../db/persons/persons';
+import { listSystems } from '../../db/systems/systems';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { indexText, normaliseIdentifier } from './identifierKeys';
+
+export interface FoundPerson {
+  id: string;
+  name: string | null;
+  country: string | null;
+  identifiers: { kind: string; value: string }[];
+}
+
+const MOST = 25;
+
+/** People by e-mail, phone, customer number or name, whatever the words look like. A search is a look. */
+export async function findPeople(ctx: Context, words: string): Promise<Result<FoundPerson[], AccessRefusal>> {
+  const how = reach(ctx, 'persons.see');
+  if (!how) return refuse({ code: 'not-allowed', act: 'persons.see' });
+  const query = words.trim();
+  if (query.length < 2) return ok([]);
+  return ctx.transaction(async (h) => {
+    const ids = await idsFor(ctx, h, query);
+    const vault = vaultOf(ctx, h);
+    const rows = await personsById(h, ids.slice(0, MOST));
+    await vault.load(rows.map((row) => row.data_key_id));
+    const identifiers = await identifiersOf(h, rows.map((row) => row.id));
+    const found: FoundPerson[] = [];
+    for (const id of ids.slice(0, MOST)) {
+      const row = rows.find((candidate) => candidate.id === id);
+      if (!row || row.erased_at) continue;
+      const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${id}`);
+      const own = [];
+      for (const identifier of identifiers.filter((other) => other.person_id === id)) {
+        const value = (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${id}`)) ?? '';
+        own.push({ kind: identifier.kind, value: how === 'masked' ? maskIdentifier(identifier.kind, value) : value });
+      }
+      found.push({ id, name: name && how === 'masked' ? maskName(name) : name, country: row.country, identifiers: own });
+    }
+    await recordTrail(ctx, h, 'person-searched', null, query);
+    return ok(found);
+  });
+}
+
+async function idsFor(ctx: Context, h: Handle, query: string): Promise<string[]> {
+  const hashes: Buffer[] = [];
+  const email = query.includes('@') ? normaliseEmail(query) : null;
+  if (email) {
+    const exact = (await personsByHash(h, [ctx.keys.index(indexText({ kind: 'email', scope: '', value: email }))])).map(({ person_id }) => person_id);
+    const loose = await personsByLooseHash(h, ctx.keys.index(indexText({ kind: 'email', scope: '', value: email })));
+    return [...new Set([...exact, ...loose])];
+  }
+  const systems = await listSystems(h);
+  if (/\d/.test(query)) {
+    for (const country of new Set([ctx.organisation.country, ...systems.map(({ default_country }) => default_country)])) {
+      const phone = normalisePhone(query, country);
+      if (phone) hashes.push(ctx.keys.index(indexText({ kind: 'phone', scope: '', value: phone })));
+    }
+    for (const { id } of systems) {
+      const number = normaliseIdentifier('customer-number', query, id, null);
+      if (number) hashes.push(ctx.keys.index(indexText(number)));
+    }
+    const byNumber = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
+    if (byNumber.length > 0 || !/\p{L}/u.test(query)) return byNumber;
+  }
+  const words = nameTokens(query).filter((token) => token.length > 1).map(fullName);
+  const groups = words.map((word) => nameSearchTerms(word).map((term) => ctx.keys.index(`name:${term}`)));
+  return personsByNameTerms(h, groups, MOST);
+}

@@ -1,0 +1,60 @@
+import { refusal as refusalLetter } from '../../core/letters/templates';
+import { para, type Letter } from '../../core/letters/letter';
+import { sayName } from '../../core/identity/compare';
+import { stagesOf } from '../../core/requests/stages';
+import { ok, refuse } from '../../core/shared/result';
+import type { Handle } from '../../db/handle';
+import { insertClockEvent, setRequest, type RequestRow } from '../../db/requests/requests';
+import type { Context } from '../context';
+import { queueLetter } from '../letters/queueLetter';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { personOfRequest } from './personOfRequest';
+import { workOnRequest } from './workOnRequest';
+
+export type DecideRefusal = { code: 'already-decided' } | { code: 'trace-not-finished' } | { code: 'matches-undecided'; count: number } | { code: 'identity-not-proven' } | { code: 'no-address' };
+
+/** Fulfil or refuse, with ground and reason. A refusal is answered at once, with the person's remedies. */
+export async function decide(ctx: Context, input: { ref: string; outcome: 'fulfil' | 'refuse'; ground: string; reason: string }) {
+  return workOnRequest<null, DecideRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.decision !== 'none') return refuse({ code: 'already-decided' });
+    const stages = stagesOf(request.right);
+    if (input.outcome === 'fulfil') {
+      if (stages.includes('identity') && request.identity !== 'proven') return refuse({ code: 'identity-not-proven' });
+      if (stages.includes('trace') && request.trace !== 'finished') return refuse({ code: 'trace-not-finished' });
+      if (request.undecided > 0) return refuse({ code: 'matches-undecided', count: request.undecided });
+    }
+    if (input.outcome === 'refuse' && !(await personOfRequest(ctx, h, request)).emails?.length) return refuse({ code: 'no-address' });
+    const now = ctx.clock.now();
+    const sealed = await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `decision:${request.id}`);
+    await setRequest(h, request.id, { decision: input.outcome, decision_ground: input.ground, decision_reason_sealed: sealed, decided_by: ctx.actor.id, decided_at: now });
+    await recordTrail(ctx, h, 'decided', request.ref, `${input.outcome}: ${input.ground}`);
+    if (input.outcome === 'fulfil') return ok(null);
+    return answer(ctx, h, request, 'refused', (facts) => refusalLetter({ ...facts, right: request.right, reason: input.reason }));
+  });
+}
+
+/** For rights that are carried out by hand: says what was done, and closes. */
+export async function answerByLetter(ctx: Context, input: { ref: string; text: string }) {
+  return workOnRequest<null, DecideRefusal | { code: 'not-decided' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
+    return answer(ctx, h, request, 'fulfilled', (facts): Letter => ({ template: 'completion', version: 1, subject: `Our answer to your request (${facts.ref})`, greeting: facts.name ? `Dear ${facts.name},` : 'Hello,', body: [para(input.text)], closing: `With kind regards,\n${ctx.organisation.name}\n${ctx.organisation.contact}\nReference ${facts.ref}` }));
+  });
+}
+
+async function answer(ctx: Context, h: Handle, request: RequestRow, outcome: string, letter: (facts: { ref: string; name: string | null; organisation: Context['organisation'] }) => Letter) {
+  const person = await personOfRequest(ctx, h, request);
+  const address = person.emails?.[0];
+  if (!address) return refuse<DecideRefusal>({ code: 'no-address' });
+  await queueLetter(ctx, h, request, address, letter({ ref: request.ref, name: sayName(person), organisation: ctx.organisation }));
+  await closeAnswered(ctx, h, request, outcome);
+  return ok(null);
+}
+
+/** The clock stops with the answer. */
+export async function closeAnswered(ctx: Context, h: Handle, request: RequestRow, outcome: string): Promise<void> {
+  const now = ctx.clock.now();
+  await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id });
+  await setRequest(h, request.id, { answered: true, carried_out: true, outcome, closed_at: now });
+  await recordTrail(ctx, h, 'request-answered', request.ref, outcome);
+}

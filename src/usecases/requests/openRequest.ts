@@ -1,0 +1,82 @@
+import { acknowledgement } from '../../core/letters/templates';
+import { sayName } from '../../core/identity/compare';
+import type { PersonRecord } from '../../core/identity/record';
+import type { Channel } from '../../core/requests/schema';
+import type { Right } from '../../core/requests/rights';
+import { localDay } from '../../core/shared/days';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import type { ClockRefusal } from '../../core/clock/events';
+import type { Handle } from '../../db/handle';
+import { personsByHash } from '../../db/persons/persons';
+import { addCoordinators, addMember, insertRequest, nextRef, type RequestRow } from '../../db/requests/requests';
+import { listSystems } from '../../db/systems/systems';
+import type { Context } from '../context';
+import { queueLetter } from '../letters/queueLetter';
+import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
+import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { clockOf } from './clockOf';
+import { refreshRequest } from './refreshRequest';
+
+export interface NewRequest {
+  right: Right;
+  regime: string;
+  receivedAt: string;
+  channel: Channel;
+  person: PersonRecord;
+  onBehalf?: { kind: string; name: string } | null;
+  text: string | null;
+  language: string;
+}
+
+export type OpenRequestRefusal = AccessRefusal | ClockRefusal;
+
+export interface OpenedRequest {
+  id: string;
+  ref: string;
+  acknowledgeBy: string | null;
+  dueOn: string;
+}
+
+/** A request enters: from a colleague, the public form or the API. Its clock runs from receipt, not from entry. */
+export async function openRequest(ctx: Context, input: NewRequest): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
+  if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
+  const reading = clockOf(ctx, { regime: input.regime, right: input.right, received_at: input.receivedAt }, []);
+  if (!reading.ok) return reading;
+  return ctx.transaction(async (h) => {
+    const id = ctx.keys.id('req');
+    const ref = await nextRef(h, Number(localDay(input.receivedAt, ctx.organisation.zone).slice(0, 4)));
+    const vault = vaultOf(ctx, h);
+    const key = await vault.newKey();
+    const row: RequestRow = {
+      id, ref, right: input.right, regime: input.regime, received_at: input.receivedAt, channel: input.channel, language: input.language, country: input.person.country ?? null,
+      person_id: await soleOwner(ctx, h, input.person), data_key_id: key,
+      person_sealed: await vault.seal(key, JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }), `person:${id}`),
+      text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,
+      identity: 'none', identity_method: null, trace: 'none', undecided: 0, decision: 'none', decision_ground: null, decision_reason_sealed: null, decided_by: null, decided_at: null,
+      pack: 'none', plan: 'none', carried_out: false, answered: false, outcome: null, stage: 'intake', due_on: reading.value.dueOn, created_at: ctx.clock.now(), closed_at: null,
+    };
+    await insertRequest(h, row);
+    await addCoordinators(h, id);
+    if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
+    await refreshRequest(ctx, h, id);
+    const address = input.person.emails?.[0];
+    if (address) await queueLetter(ctx, h, row, address, acknowledgement({ ref, name: sayName(input.person), organisation: ctx.organisation, right: input.right, receivedOn: reading.value.receivedOn, dueOn: reading.value.dueOn }));
+    await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
+    return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn });
+  });
+}
+
+/** The one person whom the request's own identifiers point at; null for nobody and for several. */
+async function soleOwner(ctx: Context, h: Handle, person: PersonRecord): Promise<string | null> {
+  const systems = await listSystems(h);
+  const identifiers = [
+    ...(person.emails ?? []).map((value) => normaliseIdentifier('email', value, '', null)),
+    ...(person.phones ?? []).map((value) => normaliseIdentifier('phone', value, '', person.country ?? ctx.organisation.country)),
+    ...(person.customerNumbers ?? []).flatMap(({ value, system }) => systems.filter(({ id }) => !system || id === system).map(({ id }) => normaliseIdentifier('customer-number', value, id, null))),
+  ];
+  const hashes = identifiers.flatMap((identifier) => (identifier ? [ctx.keys.index(indexText(identifier))] : []));
+  const owners = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
+  return owners.length === 1 ? owners[0]! : null;
+}

@@ -1,0 +1,23 @@
+import { stageOf, type StageFacts } from '../../core/requests/stages';
+import type { Handle } from '../../db/handle';
+import { clockEventsOf, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { traceFacts } from '../../db/trace/traces';
+import type { Context } from '../context';
+import { clockOf } from './clockOf';
+
+/** Recomputes what the lists sort and filter by; the last step of every act on a request. */
+export async function refreshRequest(ctx: Context, h: Handle, id: string): Promise<RequestRow> {
+  const row = (await requestById(h, id))!;
+  const facts = await traceFacts(h, id);
+  const events = (await clockEventsOf(h, [id])).get(id)!;
+  const reading = clockOf(ctx, row, events);
+  if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
+  const next: RequestRow = { ...row, trace: facts.trace, undecided: facts.undecided };
+  const change = { trace: facts.trace, undecided: facts.undecided, stage: stageOf(stageFacts(next)), due_on: reading.value.dueOn };
+  await setRequest(h, id, change);
+  return { ...row, ...change };
+}
+
+export function stageFacts(row: RequestRow): StageFacts {
+  return { right: row.right, identity: row.identity, trace: row.trace, matchesUndecided: row.undecided, decision: row.decision, carriedOut: row.carried_out, answered: row.answered };
+}

@@ -1,0 +1,34 @@
+import { plansExecuting } from '../../db/erasure/plans';
+import { importsInState } from '../../db/imports/imports';
+import { lettersWaiting } from '../../db/letters/letters';
+import { packsInState } from '../../db/packs/packs';
+import { stepsToResume } from '../../db/trace/traces';
+import type { Context } from '../context';
+
+/**
+ * Puts back into the queue what a killed worker left: erasures, packs, imports, trace steps, letters.
+ * Harmless for what is running: each piece of work is held by one worker at a time.
+ */
+export async function resumeWork(ctx: Context): Promise<number> {
+  return ctx.transaction(async (h) => {
+    let count = 0;
+    for (const plan of await plansExecuting(h)) {
+      await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: plan.id });
+      count++;
+    }
+    for (const pack of await packsInState(h, 'building')) {
+      await ctx.jobs.enqueue(h.trx, 'build-pack', { packId: pack.id });
+      count++;
+    }
+    for (const row of await importsInState(h, 'running')) {
+      await ctx.jobs.enqueue(h.trx, 'run-import', { importId: row.id });
+      count++;
+    }
+    for (const step of await stepsToResume(h)) {
+      await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: step.trace_id, systemId: step.system_id, round: step.round });
+      count++;
+    }
+    if ((await lettersWaiting(h)) > 0) await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
+    return count;
+  });
+}

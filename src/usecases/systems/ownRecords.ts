@@ -1,0 +1,50 @@
+import type { PersonRecord } from '../../core/identity/record';
+import type { FoundBatch, FoundRecord, SearchKey } from '../../ports/connector';
+import { choicesOf, sealedParts } from '../../db/consent/ledger';
+import { identifiersOf, personsByHash, personsById } from '../../db/persons/persons';
+import { allRequestsOfPerson } from '../../db/requests/requests';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { indexText } from '../persons/identifierKeys';
+import { vaultOf } from '../shared/vault';
+
+/**
+ * Bookend is a system too: people, choices and requests that the keys point at, as records like any other's.
+ * Found by exact identifier: a name alone never opens somebody's ledger.
+ */
+export async function findOwnRecords(ctx: Context, keys: readonly SearchKey[]): Promise<FoundBatch> {
+  return ctx.transaction(async (h) => {
+    const hashes = keys.filter(({ kind }) => kind !== 'name').map((key) => ctx.keys.index(indexText(key)));
+    const ids = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
+    const records: FoundRecord[] = [];
+    for (const id of ids) records.push(...(await recordsOf(ctx, h, id)));
+    return { records, scanned: ids.length };
+  });
+}
+
+async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<FoundRecord[]> {
+  const [row] = await personsById(h, [personId]);
+  if (!row || row.erased_at) return [];
+  const vault = vaultOf(ctx, h);
+  const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
+  const identifiers: { kind: string; scope: string; value: string }[] = [];
+  for (const identifier of await identifiersOf(h, [row.id])) identifiers.push({ kind: identifier.kind, scope: identifier.scope, value: (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${row.id}`)) ?? '' });
+  const of = (kind: string) => identifiers.filter((identifier) => identifier.kind === kind);
+  const [first, ...rest] = (name ?? '').split(' ');
+  const person: PersonRecord = { givenName: first || null, familyName: rest.join(' ') || null, emails: of('email').map(({ value }) => value), phones: of('phone').map(({ value }) => value), customerNumbers: of('customer-number').map(({ scope, value }) => ({ system: scope, value })), country: row.country };
+  const bare = { text: null, files: [], refersTo: [] };
+  const own: FoundRecord = { ...bare, collection: 'persons', key: row.id, title: name ?? 'Person', person, parent: null, fields: { name, country: row.country, language: row.language, ...Object.fromEntries(identifiers.map(({ kind, value }, i) => [`${kind} ${i + 1}`, value])) } };
+  const parent = { collection: 'persons', key: row.id };
+  const choices = await choicesOf(h, [row.id]);
+  const parts = await sealedParts(h, choices.map(({ id }) => id));
+  const records = [own];
+  for (const choice of choices) {
+    const opened = await vault.unseal(row.data_key_id, parts.get(choice.id) ?? null, `${choice.id}|${row.id}|1`);
+    const sealed = opened ? (JSON.parse(opened) as { address: { value: string } | null; place: string | null; evidence: unknown }) : null;
+    records.push({ ...bare, collection: 'choices', key: choice.id, title: `${choice.purpose}: ${choice.answer}`, person: {}, parent, fields: { purpose: choice.purpose, answer: choice.answer, occurredAt: choice.occurredAt, recordedAt: choice.recordedAt, system: choice.row.system_id, ask: choice.row.ask, method: choice.row.method, place: sealed?.place ?? null, address: sealed?.address?.value ?? null, evidence: sealed?.evidence ? JSON.stringify(sealed.evidence) : null } });
+  }
+  for (const request of await allRequestsOfPerson(h, row.id)) {
+    records.push({ ...bare, collection: 'requests', key: request.ref, title: `${request.ref} ${request.right}`, person: {}, parent, fields: { reference: request.ref, right: request.right, receivedAt: request.received_at, stage: request.stage, outcome: request.outcome } });
+  }
+  return records;
+}

@@ -1,0 +1,143 @@
+import { compare } from '../../core/identity/compare';
+import { BANDS, score, type Band, type ScoredField } from '../../core/identity/score';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { requestByRef, requestById } from '../../db/requests/requests';
+import { listSystems } from '../../db/systems/systems';
+import { matchById, matchesOf, setVerdict, undecidedInBand, type Verdict } from '../../db/trace/matches';
+import { lastTrace, lockStep, setStep, setTrace, stepsOf, traceById, traceKeysOf, type StepRow } from '../../db/trace/traces';
+import type { FoundRecord } from '../../ports/connector';
+import type { Context } from '../context';
+import { personOfRequest } from '../requests/personOfRequest';
+import { workOnRequest } from '../requests/workOnRequest';
+import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { otherPeople } from './runTraceStep';
+
+export interface MatchLine {
+  id: string;
+  system: string;
+  systemName: string;
+  collection: string;
+  title: string;
+  parent: string | null;
+  place: string;
+  band: Band;
+  weight: number;
+  because: string;
+  isShared: boolean;
+  verdict: Verdict | null;
+}
+
+export interface TraceView {
+  id: string;
+  state: 'running' | 'finished';
+  round: number;
+  steps: (Pick<StepRow, 'system_id' | 'round' | 'state' | 'scanned' | 'found' | 'tries' | 'error_code' | 'error_text' | 'next_try_at'> & { name: string })[];
+  keys: { kind: string; value: string; round: number; taught: boolean }[];
+  matches: MatchLine[];
+  undecided: number;
+}
+
+/** The newest trace of a request, as far as it has come. */
+export async function traceView(ctx: Context, input: { ref: string }): Promise<Result<TraceView | null, AccessRefusal>> {
+  if (!reach(ctx, 'requests.review')) return refuse({ code: 'not-allowed', act: 'requests.review' });
+  return ctx.transaction(async (h) => {
+    const request = await requestByRef(h, input.ref);
+    if (!request) return refuse({ code: 'not-found' });
+    const trace = await lastTrace(h, request.id, 'find');
+    if (!trace) return ok(null);
+    const vault = vaultOf(ctx, h);
+    const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
+    const matches: MatchLine[] = [];
+    for (const row of await matchesOf(h, trace.id)) {
+      const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
+      matches.push({
+        id: row.id, system: row.system_id, systemName: names.get(row.system_id) ?? row.system_id, collection: row.collection, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', parent: row.parent_key,
+        place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', '), isShared: row.is_shared, verdict: row.verdict,
+      });
+    }
+    matches.sort((a, b) => BANDS.indexOf(a.band) - BANDS.indexOf(b.band) || b.weight - a.weight || (a.place < b.place ? -1 : 1));
+    const keys = [];
+    for (const key of await traceKeysOf(h, trace.id)) keys.push({ kind: key.kind, value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '', round: key.round, taught: key.taught_by !== null });
+    const steps = (await stepsOf(h, trace.id)).map(({ system_id, round, state, scanned, found, tries, error_code, error_text, next_try_at }) => ({ system_id, round, state, scanned, found, tries, error_code, error_text, next_try_at, name: names.get(system_id) ?? system_id }));
+    return ok({ id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter((match) => !match.parent && (match.verdict === null || match.verdict === 'unsure')).length });
+  });
+}
+
+export interface MatchView {
+  id: string;
+  title: string;
+  fields: ScoredField[];
+  record: Record<string, string | null>;
+  text: string | null;
+  files: { name: string; mediaType: string }[];
+  others: string[];
+  /** Values of the person that stand in the text, for marking. */
+  marks: string[];
+}
+
+/** One record beside what we know of the person. A look: it is in the trail. */
+export async function openMatch(ctx: Context, input: { id: string }): Promise<Result<MatchView, AccessRefusal>> {
+  if (!reach(ctx, 'requests.review')) return refuse({ code: 'not-allowed', act: 'requests.review' });
+  return ctx.transaction(async (h) => {
+    const match = await matchById(h, input.id);
+    const trace = match ? await traceById(h, match.trace_id) : undefined;
+    const owner = trace ? await requestById(h, trace.request_id) : undefined;
+    const request = owner ? await requestByRef(h, owner.ref) : undefined;
+    if (!match || !request) return refuse({ code: 'not-found' });
+    const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+    if (!text) return refuse({ code: 'not-found' });
+    const record = JSON.parse(text) as FoundRecord;
+    const person = await personOfRequest(ctx, h, request);
+    const scored = match.parent_key ? [] : score(person, record.person).fields;
+    await recordTrail(ctx, h, 'record-opened', request.ref, `${match.system_id}/${match.collection}/${match.record_key}`);
+    return ok({
+      id: match.id, title: record.title, fields: scored.length > 0 ? scored : compare(person, record.person).map((field) => ({ ...field, weight: 0 })), record: record.fields, text: record.text,
+      files: record.files.map(({ name, mediaType }) => ({ name, mediaType })), others: record.text ? otherPeople(ctx, person, record) : [], marks: [...(person.emails ?? []), ...(person.phones ?? []), person.familyName ?? '', person.givenName ?? ''].filter((mark) => mark.length > 2),
+    });
+  });
+}
+
+export type VerdictRefusal = { code: 'already-decided' } | { code: 'not-found' };
+
+/** What the reviewer says of a match; null takes it back. What hangs on the record shares it. */
+export async function giveVerdict(ctx: Context, input: { ref: string; matchId: string; verdict: Verdict | null }) {
+  return workOnRequest<{ changed: number }, VerdictRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
+    if (request.decision !== 'none') return refuse({ code: 'already-decided' });
+    const match = await matchById(h, input.matchId);
+    const trace = match ? await traceById(h, match.trace_id) : undefined;
+    if (!match || trace?.request_id !== request.id) return refuse({ code: 'not-found' });
+    const changed = await setVerdict(h, match, input.verdict, ctx.actor.id, ctx.clock.now());
+    await recordTrail(ctx, h, 'verdict-given', request.ref, `${input.verdict ?? 'taken back'}: ${match.system_id}/${match.collection}/${match.record_key}`);
+    return ok({ changed: changed.length });
+  });
+}
+
+/** Accepts every match of a band that has no verdict yet. */
+export async function acceptBand(ctx: Context, input: { ref: string; band: Band }) {
+  return workOnRequest<{ changed: number }, VerdictRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
+    if (request.decision !== 'none') return refuse({ code: 'already-decided' });
+    const trace = await lastTrace(h, request.id, 'find');
+    if (!trace) return refuse({ code: 'not-found' });
+    let changed = 0;
+    for (const match of await undecidedInBand(h, trace.id, input.band)) changed += (await setVerdict(h, match, 'theirs', ctx.actor.id, ctx.clock.now())).length;
+    await recordTrail(ctx, h, 'band-accepted', request.ref, `${input.band}: ${changed} records`);
+    return ok({ changed });
+  });
+}
+
+/** Puts a failed system's step back into the queue. */
+export async function retryStep(ctx: Context, input: { ref: string; systemId: string; round: number }) {
+  return workOnRequest<null, { code: 'not-found' } | { code: 'step-not-failed' }>(ctx, input.ref, 'requests.review', async (h, request) => {
+    const trace = await lastTrace(h, request.id, 'find');
+    const step = trace ? await lockStep(h, trace.id, input.systemId, input.round) : undefined;
+    if (!trace || !step) return refuse({ code: 'not-found' });
+    if (step.state !== 'failed' && step.state !== 'waiting') return refuse({ code: 'step-not-failed' });
+    await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
+    await setTrace(h, trace.id, { state: 'running', finished_at: null });
+    await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: trace.id, systemId: input.systemId, round: input.round });
+    await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
+    return ok(null);
+  });
+}

@@ -1,0 +1,48 @@
+import type { Handle } from '../../db/handle';
+import { requestById } from '../../db/requests/requests';
+import { matchesOf } from '../../db/trace/matches';
+import { insertSteps, lockTrace, setTrace, stepsOf } from '../../db/trace/traces';
+import type { FoundRecord } from '../../ports/connector';
+import type { Context } from '../context';
+import { refreshRequest } from '../requests/refreshRequest';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { addTraceKeys } from './startTrace';
+
+const MOST_ROUNDS = 3;
+
+/**
+ * After each step: when nobody is searching, what certain matches taught becomes the next round's keys;
+ * with nothing new, or after three rounds, the trace is finished. A system that waits for its next try
+ * holds up the end, not the others' rounds.
+ */
+export async function settleTrace(ctx: Context, h: Handle, traceId: string): Promise<void> {
+  const trace = await lockTrace(h, traceId);
+  if (!trace || trace.state !== 'running') return;
+  const steps = await stepsOf(h, traceId);
+  if (steps.some(({ state }) => state === 'queued' || state === 'running')) return;
+  const request = (await requestById(h, trace.request_id))!;
+  if (trace.round < MOST_ROUNDS && (await learn()) > 0) {
+    const round = trace.round + 1;
+    const systems = [...new Set(steps.map(({ system_id }) => system_id))];
+    await setTrace(h, traceId, { round });
+    await insertSteps(h, systems.map((system_id) => ({ trace_id: traceId, system_id, round })));
+    for (const systemId of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId, systemId, round });
+    return;
+  }
+  if (steps.some(({ state }) => state === 'waiting')) return;
+  await setTrace(h, traceId, { state: 'finished', finished_at: ctx.clock.now() });
+  await refreshRequest(ctx, h, request.id);
+  await recordTrail(ctx, h, 'trace-finished', request.ref, traceId);
+
+  async function learn(): Promise<number> {
+    const vault = vaultOf(ctx, h);
+    let learnt = 0;
+    for (const match of await matchesOf(h, traceId)) {
+      if ((match.band !== 'certain' && match.verdict !== 'theirs') || match.verdict === 'not-theirs' || match.parent_key || match.round !== trace!.round || match.is_shared) continue;
+      const text = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+      if (text) learnt += await addTraceKeys(ctx, h, request, traceId, (JSON.parse(text) as FoundRecord).person, trace!.round + 1, match.id);
+    }
+    return learnt;
+  }
+}

@@ -1,0 +1,57 @@
+import { sayName } from '../../core/identity/compare';
+import type { PersonRecord } from '../../core/identity/record';
+import { ok, refuse } from '../../core/shared/result';
+import type { Handle } from '../../db/handle';
+import type { RequestRow } from '../../db/requests/requests';
+import { listSystems } from '../../db/systems/systems';
+import { insertSteps, insertTrace, insertTraceKeys, type TraceKeyRow, type TraceRow } from '../../db/trace/traces';
+import type { Context } from '../context';
+import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
+import { personOfRequest } from '../requests/personOfRequest';
+import { workOnRequest } from '../requests/workOnRequest';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+
+export type StartTraceRefusal = { code: 'identity-not-proven' } | { code: 'trace-running' } | { code: 'already-decided' };
+
+/** Searches every traced system for the person of a request; one job per system, side by side. */
+export async function startTrace(ctx: Context, input: { ref: string }) {
+  return workOnRequest<{ traceId: string }, StartTraceRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.identity !== 'proven') return refuse({ code: 'identity-not-proven' });
+    if (request.trace === 'running') return refuse({ code: 'trace-running' });
+    if (request.decision !== 'none') return refuse({ code: 'already-decided' });
+    const traceId = await insertTraceOf(ctx, h, request, 'find', await personOfRequest(ctx, h, request));
+    await recordTrail(ctx, h, 'trace-started', request.ref, traceId);
+    return ok({ traceId });
+  });
+}
+
+/** A trace with its keys and its first round of steps. A proof trace leaves Bookend itself out. */
+export async function insertTraceOf(ctx: Context, h: Handle, request: RequestRow, kind: TraceRow['kind'], person: PersonRecord): Promise<string> {
+  const id = ctx.keys.id('trc');
+  await insertTrace(h, { id, request_id: request.id, kind, state: 'running', round: 1, started_at: ctx.clock.now(), finished_at: null });
+  await addTraceKeys(ctx, h, request, id, person, 1, null);
+  const systems = (await listSystems(h)).filter((system) => system.is_traced && !(kind === 'proof' && system.kind === 'bookend'));
+  await insertSteps(h, systems.map((system) => ({ trace_id: id, system_id: system.id, round: 1 })));
+  for (const system of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: id, systemId: system.id, round: 1 });
+  return id;
+}
+
+/** The identifiers of a record as search keys; returns how many were new. */
+export async function addTraceKeys(ctx: Context, h: Handle, request: RequestRow, traceId: string, person: PersonRecord, round: number, taughtBy: string | null): Promise<number> {
+  const country = person.country ?? ctx.organisation.country;
+  const vault = vaultOf(ctx, h);
+  const name = round === 1 ? sayName(person) : null;
+  const found = [
+    ...(person.emails ?? []).map((value) => normaliseIdentifier('email', value, '', null)),
+    ...(person.phones ?? []).map((value) => normaliseIdentifier('phone', value, '', country)),
+    ...(person.customerNumbers ?? []).map(({ system, value }) => normaliseIdentifier('customer-number', value, system, null)),
+    ...(name ? [{ kind: 'name', scope: '', value: name, loose: null }] : []),
+  ].filter((identifier) => identifier !== null);
+  const rows: TraceKeyRow[] = [];
+  for (const identifier of found) {
+    const id = ctx.keys.id('tky');
+    rows.push({ id, trace_id: traceId, kind: identifier.kind as TraceKeyRow['kind'], scope: identifier.scope, value_sealed: await vault.seal(request.data_key_id, identifier.value, `key:${id}`), hash: ctx.keys.index(indexText(identifier)), round, taught_by: taughtBy });
+  }
+  return insertTraceKeys(h, rows);
+}

@@ -1,0 +1,78 @@
+import { mkdirSync, writeFileSync, existsSync, readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { join } from 'node:path';
+import pg from 'pg';
+import { failMailbox, fillMailbox } from './mailbox/mailbox';
+import { startNewsletter, type Contact, type Failure } from './newsletter/newsletter';
+import { failShop, fillShop } from './shop/shop';
+import { startMail } from './smtp/smtp';
+import { nightlyFile, type TillSign } from './tills/tillFile';
+import { byStory, makePeople, type WorldPerson } from './world/people';
+import { seeded } from './world/random';
+
+const need = (name: string): string => {
+  const value = process.env[name];
+  if (!value) throw new Error(`the stand-ins need ${name}`);
+  return value;
+};
+
+const folder = need('STANDINS_FOLDER');
+const ports = { newsletter: Number(need('STANDINS_NEWSLETTER_PORT')), smtp: Number(need('STANDINS_SMTP_PORT')), mailPage: Number(need('STANDINS_MAIL_PORT')), control: Number(need('STANDINS_CONTROL_PORT')) };
+const shopUrl = need('STANDINS_SHOP_URL');
+const today = new Date(process.env['STANDINS_TODAY'] ?? Date.now());
+const seed = Number(process.env['STANDINS_SEED'] ?? 20261124);
+const people = makePeople(seed, Number(process.env['STANDINS_PEOPLE'] ?? 2400));
+
+mkdirSync(folder, { recursive: true });
+const mailbox = join(folder, 'support-mailbox');
+const made = join(folder, 'made.json');
+if (!existsSync(made)) {
+  const client = new pg.Client({ connectionString: shopUrl });
+  await client.connect();
+  await client.query('drop schema if exists public cascade; create schema public');
+  await client.end();
+  await fillShop(shopUrl, people, today);
+  const messages = await fillMailbox(mailbox, people, today);
+  writeTillFiles();
+  writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));
+}
+
+const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
+const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
+const hold: { release: (() => Promise<void>) | null } = { release: null };
+
+// Where a test or a curious visitor says how a system misbehaves.
+createServer((request, response) => {
+  const url = new URL(request.url ?? '/', 'http://control');
+  const [, what, mode = 'none'] = url.pathname.split('/');
+  const times = Number(url.searchParams.get('times') ?? 1_000_000);
+  const run = async () => {
+    if (what === 'newsletter') newsletter.fail(mode as Failure, times);
+    else if (what === 'shop') await failShop(shopUrl, mode, hold);
+    else if (what === 'mailbox') failMailbox(mailbox, mode === 'refused');
+    else if (what === 'mail') mail.fail(mode === 'refused');
+    else if (what === 'made') return readFileSync(made, 'utf8');
+    else throw new Error(`nothing here is called ${what}`);
+    return JSON.stringify({ what, mode });
+  };
+  run().then((text) => response.writeHead(200, { 'content-type': 'application/json' }).end(text), (error: Error) => response.writeHead(404).end(error.message));
+}).listen(ports.control, '127.0.0.1', () => console.log(JSON.stringify({ ready: 'stand-ins', ...ports })));
+
+function contactsOf(all: readonly WorldPerson[]): Contact[] {
+  const random = seeded(23);
+  return all
+    .filter(({ story, n }) => (story && story !== 'gone') || n % 3 === 0)
+    .filter((person, i, list) => list.findIndex((other) => other.email === person.email) === i)
+    .map((person) => ({ id: `c_${String(100_000 + person.n)}`, email: person.email, name: `${person.givenName} ${person.familyName}`, phone: person.story ? person.phone : null, country: person.country, subscribed: person.story !== null || random.chance(0.8), created_at: new Date(today.getTime() - random.int(900) * 86_400_000).toISOString(), opens: random.int(40) }));
+}
+
+function writeTillFiles(): void {
+  const drop = join(folder, 'till-drop');
+  mkdirSync(drop, { recursive: true });
+  const day = today.toISOString().slice(0, 10);
+  const sign = (story: string, n: number, purpose: string, tick: TillSign['tick']): TillSign => ({ id: `T${day.replaceAll('-', '')}-9${String(n).padStart(3, '0')}`, on: day, person: byStory(people, story), purpose, tick });
+  const before = new Date(today.getTime() - 86_400_000 * 21).toISOString().slice(0, 10);
+  const file = nightlyFile(people, day, 99, [sign('drift', 1, 'newsletter', 'W'), { ...sign('gone', 2, 'newsletter', 'J'), on: before }, sign('formula', 3, 'newsletter', 'J')]);
+  const broken = [`T-BAD-1;${day};Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J`, `T-BAD-2;2026-02-30;Aarhus;L-2;Ann;Day;ann.day@mail.example;;DK;newsletter;J`, `T-BAD-3;${day};Aarhus;L-3;Ann;Purpose;ann.p@mail.example;;DK;moon-travel;J`, `T-BAD-4;${day};Aarhus;L-4;Ann;Tick;ann.t@mail.example;;DK;newsletter;X`].join('\r\n');
+  writeFileSync(join(drop, `till-${day}.csv`), `${file}${broken}\r\n`);
+}
