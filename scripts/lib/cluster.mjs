@@ -14,9 +14,9 @@ function asPostgres(dir, args) {
   return isRoot ? ['setpriv', ['--reuid=postgres', '--regid=postgres', '--init-groups', 'env', '-C', dir, `HOME=${dir}`, 'LC_ALL=C.UTF-8', ...args]] : ['env', ['LC_ALL=C.UTF-8', ...args]];
 }
 
-function call(dir, args, input) {
+function call(dir, args) {
   const [command, rest] = asPostgres(dir, args);
-  const result = spawnSync(command, rest, { input, encoding: 'utf8' });
+  const result = spawnSync(command, rest, { encoding: 'utf8' });
   if (result.status !== 0) throw new Error(`${args[0].split('/').at(-1)}: ${(result.stderr || result.stdout || String(result.error)).trim().slice(-600)}`);
   return result.stdout;
 }
@@ -52,7 +52,11 @@ export async function startCluster(name, { wantedPort, durable, taken }) {
   const data = join(dir, 'data');
   if (!existsSync(join(data, 'PG_VERSION'))) {
     rmSync(data, { recursive: true, force: true });
-    call(dir, [`${bin}/initdb`, '-D', data, '--encoding=UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', '--username=bookend', '--pwfile=/dev/stdin'], password);
+    const passwordFile = join(dir, 'first-password');
+    writeFileSync(passwordFile, password, { mode: 0o600 });
+    if (isRoot) chownSync(passwordFile, idOf('-u'), idOf('-g'));
+    call(dir, [`${bin}/initdb`, '-D', data, '--encoding=UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', '--username=bookend', `--pwfile=${passwordFile}`]);
+    rmSync(passwordFile);
   }
   const running = spawnSync(...asPostgres(dir, [`${bin}/pg_ctl`, '-D', data, 'status']), { encoding: 'utf8' });
   const portFile = join(data, 'postmaster.pid');

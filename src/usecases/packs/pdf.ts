@@ -21,8 +21,8 @@ function load(): Fonts {
   const require = createRequire(join(process.cwd(), 'package.json'));
   const file = (pkg: string, name: string) => readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', name));
   fonts ??= {
-    serif: file('@fontsource-variable/source-serif-4', 'source-serif-4-latin-wght-normal.woff2'),
-    sans: file('@fontsource-variable/ibm-plex-sans', 'ibm-plex-sans-latin-standard-normal.woff2'),
+    serif: file('@fontsource/source-serif-4', 'source-serif-4-latin-400-normal.woff'),
+    sans: file('@fontsource/ibm-plex-sans', 'ibm-plex-sans-latin-400-normal.woff'),
   };
   return fonts;
 }
