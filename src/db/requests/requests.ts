@@ -146,3 +146,7 @@ export async function clockEventsOf(h: Handle, requestIds: readonly string[]): P
   for (const row of rows) found.get(row.request_id)!.push({ kind: row.kind, at: row.at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed });
   return found;
 }
+
+export async function findRequestsByRef(h: Handle, ending: string, limit: number): Promise<{ ref: string; right: string; stage: string }[]> {
+  return visible(h).select('ref', 'right', 'stage').whereRaw('ref like ?', [`%${ending}`]).orderBy('ref', 'desc').limit(limit) as unknown as Promise<{ ref: string; right: string; stage: string }[]>;
+}

@@ -5,18 +5,21 @@ import { folioWhole, headOfSize, ledgerSize } from '../../db/consent/ledger';
 import { insertVerification, setVerification, verificationById } from '../../db/consent/verifications';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { publicPartOf } from './sealChoices';
 
 /** Asks for the whole ledger to be recomputed and compared with its signed head; runs in the worker. */
-export async function startVerification(ctx: Context): Promise<{ id: string }> {
+export async function startVerification(ctx: Context): Promise<Result<{ id: string }, AccessRefusal>> {
+  if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('ver');
     const { folios } = await ledgerSize(h);
     await insertVerification(h, { id, folios_total: folios, started_by: ctx.actor.id, started_at: ctx.clock.real() });
     await ctx.jobs.enqueue(h.trx, 'verify-ledger', { verificationId: id });
     await recordTrail(ctx, h, 'ledger-verified', id, 'started');
-    return { id };
+    return ok({ id });
   });
 }
 

@@ -1,0 +1,28 @@
+'use server';
+
+import { cookies } from 'next/headers';
+import { redirect } from 'next/navigation';
+import type { PaletteHit } from '../../ui/shell/Palette';
+import { signOut } from '../../usecases/access/signIn';
+import { findPeople } from '../../usecases/persons/findPeople';
+import { findRequests } from '../../usecases/requests/findRequests';
+import { SESSION_COOKIE, staffContext } from '../lib/session';
+
+/** Requests by reference, people by whatever was typed. */
+export async function findAnything(words: string): Promise<PaletteHit[]> {
+  const ctx = await staffContext();
+  if (!ctx) return [];
+  const requests = (await findRequests(ctx, words)).map(({ ref, right, stage }) => ({ href: `/requests/${ref}`, title: ref, sub: `${right}, ${stage}` }));
+  if (/^bk-/i.test(words.trim())) return requests;
+  const people = await findPeople(ctx, words);
+  return [...requests, ...(people.ok ? people.value.slice(0, 8).map((person) => ({ href: `/people/${person.id}`, title: person.name ?? '(no name)', sub: person.identifiers[0]?.value ?? '' })) : [])];
+}
+
+export async function signOutNow(): Promise<void> {
+  const jar = await cookies();
+  const token = jar.get(SESSION_COOKIE)?.value;
+  const ctx = await staffContext();
+  if (token && ctx) await signOut(ctx, token);
+  jar.delete(SESSION_COOKIE);
+  redirect('/sign-in');
+}

@@ -1,0 +1,22 @@
+import { isRight } from '../../../core/requests/rights';
+import { STAGES } from '../../../core/requests/stages';
+import { reachOf } from '../../../core/access/roles';
+import { readRequests } from '../../../usecases/requests/requestView';
+import { RequestList } from '../../../ui/requests/RequestList';
+import { shown, staff } from '../../lib/session';
+
+export const metadata = { title: 'Requests' };
+
+type Search = Record<string, string | undefined>;
+
+export default async function RequestsPage({ searchParams }: { searchParams: Promise<Search> }) {
+  const { ctx, actor } = await staff('requests.see');
+  const search = await searchParams;
+  const state = search['state'] === 'closed' || search['state'] === 'all' ? search['state'] : 'open';
+  const right = search['right'] && isRight(search['right']) ? search['right'] : null;
+  const stage = STAGES.find((known) => known === search['stage']) ?? null;
+  const [dueOn, id] = (search['after'] ?? '').split('~');
+  const after = dueOn && id && /^\d{4}-\d{2}-\d{2}$/.test(dueOn) ? { dueOn, id } : null;
+  const page = shown(await readRequests(ctx, { state, right, stage, after, limit: 50 }));
+  return <RequestList lines={page.lines} open={page.open} next={page.next ? `${page.next.dueOn}~${page.next.id}` : null} mayOpen={reachOf(actor.roles, 'requests.work') !== null} />;
+}

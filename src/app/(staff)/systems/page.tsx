@@ -1,0 +1,12 @@
+import { readSystems } from '../../../usecases/systems/readSystems';
+import { SystemsSheet } from '../../../ui/systems/SystemsSheet';
+import { shown, staff } from '../../lib/session';
+import { reachSystem } from './actions';
+
+export const metadata = { title: 'Systems' };
+
+export default async function SystemsPage() {
+  const { ctx } = await staff('systems.see');
+  const { systems, mayTest } = shown(await readSystems(ctx));
+  return <SystemsSheet systems={systems} mayTest={mayTest} zone={ctx.organisation.zone} reach={reachSystem} />;
+}

@@ -1,0 +1,30 @@
+import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
+import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
+import { NuqsAdapter } from 'nuqs/adapters/next/app';
+import type { Metadata } from 'next';
+import { headers } from 'next/headers';
+import type { ReactNode } from 'react';
+import '@fontsource-variable/ibm-plex-sans';
+import '@fontsource-variable/source-serif-4';
+import '@fontsource/ibm-plex-mono/400.css';
+import '../ui/theme/tokens.css';
+import '../ui/theme/base.css';
+import { Providers } from '../ui/theme/Providers';
+
+export const metadata: Metadata = { title: { default: 'Bookend', template: '%s · Bookend' }, robots: { index: false } };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <InitColorSchemeScript attribute="data-theme" defaultMode="light" modeStorageKey="bookend-mode" {...(nonce ? { nonce } : {})} />
+        <AppRouterCacheProvider options={{ enableCssLayer: true, ...(nonce ? { nonce } : {}) }}>
+          <NuqsAdapter>
+            <Providers>{children}</Providers>
+          </NuqsAdapter>
+        </AppRouterCacheProvider>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,57 @@
+import * as yup from 'yup';
+import type { RefusalBase } from '../../core/shared/result';
+import { contextFor, web } from '../../main/web';
+import { sayRefusal } from '../../ui/messages/refusals';
+import { actorOfKey, onceOnly, type Answer, type Scope } from '../../usecases/access/apiKeys';
+import type { Context } from '../../usecases/context';
+
+const MOST_BYTES = 5 * 1024 * 1024;
+
+export interface ApiCall<B> {
+  ctx: Context;
+  systemId: string;
+  body: B;
+}
+
+export function problem(status: number, code: string, title: string, errors: { path: string; message: string }[] = []): Response {
+  return new Response(JSON.stringify({ type: `urn:bookend:problem:${code}`, title, status, code, ...(errors.length > 0 ? { errors } : {}) }), { status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' } });
+}
+
+const STATUS: Record<string, number> = { 'not-allowed': 403, 'not-found': 404 };
+
+/** A refusal of a use case as an answer of the API. */
+export function refused(refusal: RefusalBase): Answer {
+  return { status: STATUS[refusal.code] ?? 422, body: { ...refusal, title: sayRefusal(refusal) } };
+}
+
+/** Bearer key, scope, size, JSON, schema, idempotency: then one use case. */
+export async function api<S extends yup.Schema>(request: Request, scope: Scope, schema: S, work: (call: ApiCall<yup.InferType<S>>) => Promise<Answer>): Promise<Response> {
+  const key = /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
+  const actor = key ? await actorOfKey((await web()).ctx, key) : null;
+  if (!actor) return problem(401, 'key-missing-or-wrong', 'A valid bearer key is needed.');
+  if (!actor.scopes.includes(scope)) return problem(403, 'scope-missing', `This key lacks the scope ${scope}.`);
+  const raw = request.method === 'GET' ? '{}' : await request.text();
+  if (raw.length > MOST_BYTES) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
+  let json: unknown;
+  try {
+    json = JSON.parse(raw);
+  } catch {
+    return problem(400, 'not-json', 'The body is not JSON.');
+  }
+  let body: yup.InferType<S>;
+  try {
+    body = schema.validateSync(json, { abortEarly: false, strict: false }) as yup.InferType<S>;
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const inner = error.inner.length > 0 ? error.inner : [error];
+    // Messages name the field and what is accepted; what was sent is not repeated.
+    return problem(400, 'invalid', 'The body does not have the right shape.', inner.map((one) => ({ path: one.path ?? '', message: one.type === 'oneOf' || one.type === 'typeError' ? `${one.path} is not one of the accepted values or types` : one.message })));
+  }
+  const ctx = await contextFor(actor);
+  const answer = await onceOnly(ctx, actor.id, request.headers.get('idempotency-key'), raw, () => work({ ctx, systemId: actor.systemId, body }));
+  if (answer.status >= 400) {
+    const { code, title } = answer.body as { code: string; title: string };
+    return new Response(JSON.stringify({ type: `urn:bookend:problem:${code}`, status: answer.status, ...(answer.body as object), title }), { status: answer.status, headers: { 'content-type': 'application/problem+json' } });
+  }
+  return Response.json(answer.body, { status: answer.status, headers: { 'cache-control': 'no-store' } });
+}

@@ -1,0 +1,35 @@
+import { RateLimiterPostgres } from 'rate-limiter-flexible';
+import { web } from '../../main/web';
+
+const LIMITS = {
+  'sign-in': { points: 20, duration: 300 },
+  'public-form': { points: 10, duration: 600 },
+  'one-time': { points: 40, duration: 600 },
+} as const;
+
+const limiters = new Map<string, Promise<RateLimiterPostgres>>();
+
+function limiter(name: keyof typeof LIMITS): Promise<RateLimiterPostgres> {
+  const known = limiters.get(name);
+  if (known) return known;
+  const made = web().then(
+    ({ knex, config }) =>
+      new Promise<RateLimiterPostgres>((resolve, reject) => {
+        const scale = config.BOOKEND_MODE === 'test' ? 100 : 1;
+        const one = new RateLimiterPostgres({ storeClient: knex, storeType: 'knex', tableName: 'rate_limits', keyPrefix: name, points: LIMITS[name].points * scale, duration: LIMITS[name].duration }, (error?: Error) => (error ? reject(error) : resolve(one)));
+      }),
+  );
+  limiters.set(name, made);
+  return made;
+}
+
+/** True while there is room; counted in the database, so that any number of webs count together. */
+export async function hasRoom(name: keyof typeof LIMITS, key: string): Promise<boolean> {
+  try {
+    await (await limiter(name)).consume(key);
+    return true;
+  } catch (error) {
+    if (error instanceof Error) throw error;
+    return false;
+  }
+}

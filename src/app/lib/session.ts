@@ -1,0 +1,49 @@
+import { cookies, headers } from 'next/headers';
+import { forbidden, notFound, redirect } from 'next/navigation';
+import { cache } from 'react';
+import { reachOf, type Act } from '../../core/access/roles';
+import type { RefusalBase, Result } from '../../core/shared/result';
+import { contextFor, web } from '../../main/web';
+import { PUBLIC, type Actor } from '../../ports/actor';
+import { actorOfSession } from '../../usecases/access/signIn';
+import type { Context } from '../../usecases/context';
+
+export const SESSION_COOKIE = 'bookend_session';
+
+export type Staff = Extract<Actor, { kind: 'user' }>;
+
+export const currentStaff = cache(async (): Promise<Staff | null> => {
+  const token = (await cookies()).get(SESSION_COOKIE)?.value;
+  if (!token) return null;
+  const actor = await actorOfSession((await web()).ctx, token);
+  return actor?.kind === 'user' ? actor : null;
+});
+
+/** For a page: who is signed in and may do the act; else the way to sign in, or 403. */
+export async function staff(act: Act): Promise<{ actor: Staff; ctx: Context }> {
+  const actor = await currentStaff();
+  if (!actor) redirect('/sign-in');
+  if (!reachOf(actor.roles, act)) forbidden();
+  return { actor, ctx: await contextFor(actor) };
+}
+
+/** For a server action: the same, as a refusal in words. */
+export async function staffContext(): Promise<Context | null> {
+  const actor = await currentStaff();
+  return actor ? contextFor(actor) : null;
+}
+
+export async function publicContext(): Promise<Context> {
+  return contextFor(PUBLIC);
+}
+
+/** A page shows what it was given, or 404, or 403: never more than that. */
+export function shown<T, R extends RefusalBase>(result: Result<T, R>): T {
+  if (result.ok) return result.value;
+  if (result.refusal.code === 'not-allowed') forbidden();
+  notFound();
+}
+
+export async function clientAddress(): Promise<string> {
+  return (await headers()).get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'local';
+}

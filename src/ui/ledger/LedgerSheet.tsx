@@ -1,0 +1,99 @@
+'use client';
+
+import Link from 'next/link';
+import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
+import { ANSWERS } from '../../core/consent/types';
+import { sayDay, sayInstant } from '../../core/shared/days';
+import type { LedgerFault } from '../../core/sealing/verify';
+import { ActButton } from '../parts/ActButton';
+import type { ActionResult } from '../parts/actionResult';
+import { RefreshWhile } from '../requests/RefreshWhile';
+import { WeeksChart } from './WeeksChart';
+import '../desk/desk.css';
+import '../requests/request.css';
+
+export interface LedgerShown {
+  size: { choices: number; folios: number };
+  head: { root: string; signedAt: string } | null;
+  verification: { state: string; folios_total: number; folios_done: number; choices_done: number; faults: LedgerFault[]; started_at: string; finished_at: string | null } | null;
+  purposes: { id: string; title: string }[];
+  systems: { id: string; name: string }[];
+  lines: { seq: number; id: string; person_id: string; purpose: string; answer: string; occurredAt: string; recorded_at: string; ask: string | null; ask_version: number | null; country: string | null; folio: number; leaf_index: number; system: string }[];
+  next: number | null;
+  weeks: { week: string; answer: string; count: number }[];
+}
+
+const number = new Intl.NumberFormat('en');
+
+/** What was chosen, where, under which wording; whether the seal holds. Nobody is named here. */
+export function LedgerSheet({ view, zone, mayImport, verify }: { view: LedgerShown; zone: string; mayImport: boolean; verify: () => Promise<ActionResult<{ id: string }>> }) {
+  const [filter, setFilter] = useQueryStates({ purpose: parseAsString, answer: parseAsString, system: parseAsString, before: parseAsInteger }, { shallow: false });
+  const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
+  const select = (name: 'purpose' | 'answer' | 'system', every: string, options: { id: string; title: string }[]) => (
+    <label>{name} <select value={filter[name] ?? ''} onChange={(event) => void setFilter({ [name]: event.target.value || null, before: null })}><option value="">{every}</option>{options.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
+  );
+  return (
+    <>
+      <RefreshWhile isMoving={view.verification?.state === 'running'} />
+      <div className="page-head">
+        <div><h1>Ledger</h1><p className="sub">{number.format(view.size.choices)} choices in {number.format(view.size.folios)} folios.</p></div>
+        {mayImport && <Link href="/ledger/imports" className="go-link">Import a till file</Link>}
+      </div>
+      <Seal view={view} zone={zone} verify={verify} />
+      <WeeksChart weeks={view.weeks} />
+      <div className="filters" style={{ marginTop: 14 }}>
+        {select('purpose', 'every purpose', view.purposes)}
+        {select('answer', 'every answer', ANSWERS.map((id) => ({ id, title: id })))}
+        {select('system', 'every system', view.systems.map(({ id, name }) => ({ id, title: name })))}
+        {filter.before && <button className="plain" onClick={() => void setFilter({ before: null })}>Newest</button>}
+      </div>
+      <section className="sheet wrap" aria-label="Choices, newest first">
+        {view.lines.length === 0 ? <p className="empty">No choice fits these filters.</p> : (
+          <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>from</th><th>asked by</th><th>country</th><th className="num">folio·leaf</th></tr></thead>
+            <tbody>{view.lines.map((line) => <tr key={line.id}><td className="num">{line.seq}</td><td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{line.occurredAt.length === 10 ? sayDay(line.occurredAt) : sayInstant(line.occurredAt, zone)}</td><td>{titles.get(line.purpose) ?? line.purpose}</td><td><b>{line.answer}</b></td><td className="muted">{line.system}</td><td className="muted">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td><td>{line.country}</td><td className="num">{line.folio}·{line.leaf_index}</td></tr>)}</tbody></table>
+        )}
+      </section>
+      {view.next && <p style={{ marginTop: 10 }}><button className="plain" onClick={() => void setFilter({ before: view.next })}>Older</button></p>}
+    </>
+  );
+}
+
+function Seal({ view, zone, verify }: { view: LedgerShown; zone: string; verify: () => Promise<ActionResult<{ id: string }>> }) {
+  const run = view.verification;
+  const isGood = run?.state === 'finished' && run.faults.length === 0;
+  return (
+    <section className={`note ${!run || run.state === 'running' ? 'slate' : isGood ? 'good' : 'bad'}`} style={{ marginBottom: 14 }} role="status" aria-label="Seal">
+      <div className="row between">
+        <p>
+          {!run && 'The ledger has not been verified yet.'}
+          {run?.state === 'running' && `Verifying: ${number.format(run.folios_done)} of ${number.format(run.folios_total)} folios.`}
+          {isGood && `✓ Verified ${sayInstant(run.finished_at!, zone)}: ${number.format(run.choices_done)} choices agree with the signed head.`}
+          {run?.state === 'finished' && !isGood && `✕ ${run.faults.length} ${run.faults.length === 1 ? 'fault' : 'faults'}. ${run.faults.slice(0, 4).map(sayFault).join(' ')}`}
+          {view.head && <span className="mono muted"> head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}</span>}
+        </p>
+        <ActButton act={verify} disabled={run?.state === 'running'}>Verify the ledger</ActButton>
+      </div>
+    </section>
+  );
+}
+
+function sayFault(fault: LedgerFault): string {
+  switch (fault.code) {
+    case 'choice-altered':
+      return `Folio ${fault.folio}, leaf ${fault.leaf}: the choice was altered.`;
+    case 'sealed-part-altered':
+      return `Folio ${fault.folio}, leaf ${fault.leaf}: the sealed part was altered.`;
+    case 'choices-missing':
+      return `Folio ${fault.folio} has ${fault.found} choices; ${fault.expected} were sealed.`;
+    case 'folio-root-wrong':
+      return `Folio ${fault.folio}: its root does not follow from its choices.`;
+    case 'folio-missing':
+      return `Folio ${fault.folio} is missing.`;
+    case 'head-signature-wrong':
+      return 'The head’s signature is not ours: the chain was rewritten.';
+    case 'head-root-wrong':
+      return 'The tree does not lead to the signed head.';
+    case 'head-size-wrong':
+      return `The signed head counts ${fault.expected} folios; ${fault.found} are here.`;
+  }
+}

@@ -1,0 +1,37 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { sayInstant } from '../../core/shared/days';
+import type { RequestActions, RequestShown } from './types';
+
+/** The letter and the one-time link; the second word is shown once. */
+export function AnswerStage({ request, zone, actions }: { request: RequestShown; zone: string; actions: RequestActions }) {
+  const [secret, setSecret] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const { enqueueSnackbar } = useSnackbar();
+  const router = useRouter();
+  const send = async () => {
+    setBusy(true);
+    const result = await actions.handOverPack(request.ref);
+    setBusy(false);
+    if (!result.ok) return enqueueSnackbar(result.message, { variant: 'error' });
+    setSecret(result.value.secret);
+    router.refresh();
+  };
+  return (
+    <div className="body stack">
+      {secret && <div className="note good" role="status"><p>Sent. Tell the person this second word another way, by telephone or at the counter. It is shown only now:</p><p className="big-words">{secret}</p></div>}
+      {request.pack.state === 'ready' && request.mayWork && <div className="row"><Button variant="contained" disabled={isBusy} onClick={() => void send()}>Send the pack and close</Button><span className="muted">Mails a link that works once; the second word goes another way.</span></div>}
+      {request.pack.state === 'sent' && <p className="muted">{request.pack.openedAt ? `The page was opened ${sayInstant(request.pack.openedAt, zone)}.` : 'The page has not been opened yet.'}</p>}
+      {request.pack.confirmedAt && <p>✓ Received {sayInstant(request.pack.confirmedAt, zone)}.</p>}
+      {request.hasCertificate && <p><a href={`/requests/${request.ref}/certificate`}>Certificate of erasure (PDF)</a></p>}
+      {request.letters.length > 0 && (
+        <table className="list"><thead><tr><th>letter</th><th>state</th><th>when</th></tr></thead>
+          <tbody>{request.letters.map((letter, i) => <tr key={i}><td>{letter.template.replace(/-/g, ' ')}</td><td>{letter.state}{letter.tries > 1 ? `, ${letter.tries} tries: may have come twice` : ''}</td><td className="muted">{sayInstant(letter.at, zone)}</td></tr>)}</tbody></table>
+      )}
+    </div>
+  );
+}

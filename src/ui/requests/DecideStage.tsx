@@ -1,0 +1,48 @@
+'use client';
+
+import { yupResolver } from '@hookform/resolvers/yup';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { Controller, useForm } from 'react-hook-form';
+import type { InferType } from 'yup';
+import { decisionSchema, GROUNDS } from '../../core/requests/schema';
+import type { RequestActions, RequestShown } from './types';
+
+/** Fulfil or refuse, with ground and reason. */
+export function DecideStage({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+  const { control, register, handleSubmit, watch, setValue, formState } = useForm<InferType<typeof decisionSchema>>({ resolver: yupResolver(decisionSchema), defaultValues: { outcome: 'fulfil', ground: '', reason: '' } });
+  const router = useRouter();
+  const { enqueueSnackbar } = useSnackbar();
+  if (request.decision.outcome !== 'none' || !request.mayWork) {
+    return <div className="body"><dl className="facts"><dt>Ground</dt><dd>{request.decision.ground ?? '–'}</dd><dt>Reason</dt><dd>{request.decision.reason ?? '–'}</dd></dl></div>;
+  }
+  const outcome = watch('outcome');
+  const submit = handleSubmit(async (values) => {
+    const result = await actions.decideOn(request.ref, values);
+    enqueueSnackbar(result.ok ? 'Decided' : result.message, { variant: result.ok ? 'success' : 'error' });
+    router.refresh();
+  });
+  const pick = (value: 'fulfil' | 'refuse') => {
+    setValue('outcome', value);
+    setValue('ground', '');
+  };
+  return (
+    <form className="body fields" onSubmit={submit} noValidate aria-label="Decide">
+      <div className="row" role="group" aria-label="Outcome">
+        <button type="button" className={`plain${outcome === 'fulfil' ? ' on' : ''}`} aria-pressed={outcome === 'fulfil'} onClick={() => pick('fulfil')}>Fulfil</button>
+        <button type="button" className={`plain${outcome === 'refuse' ? ' on' : ''}`} aria-pressed={outcome === 'refuse'} onClick={() => pick('refuse')}>Refuse</button>
+        <span className="muted">{outcome === 'refuse' ? 'The refusal goes out at once, with the person’s remedies.' : ''}</span>
+      </div>
+      <Controller name="ground" control={control} render={({ field }) => (
+        <TextField {...field} select label="Ground" error={Boolean(formState.errors.ground)} helperText={formState.errors.ground?.message ?? ' '}>
+          {GROUNDS[outcome === 'refuse' ? 'refuse' : 'fulfil'].map(({ value, text }) => <MenuItem key={value} value={value}>{text}</MenuItem>)}
+        </TextField>
+      )} />
+      <TextField {...register('reason')} label="Reason, in a sentence" multiline minRows={2} error={Boolean(formState.errors.reason)} helperText={formState.errors.reason?.message ?? ' '} />
+      <div><Button type="submit" variant="contained" disabled={formState.isSubmitting}>{outcome === 'refuse' ? 'Refuse and answer' : 'Decide to fulfil'}</Button></div>
+    </form>
+  );
+}

@@ -1,0 +1,73 @@
+'use client';
+
+import Link from 'next/link';
+import { parseAsString, useQueryStates } from 'nuqs';
+import { RIGHTS } from '../../core/requests/rights';
+import { STAGES } from '../../core/requests/stages';
+import { sayDay, sayShortDay } from '../../core/shared/days';
+import type { NextAct } from '../../core/requests/nextAct';
+import '../desk/desk.css';
+
+interface Line {
+  ref: string;
+  right: string;
+  regime: string;
+  who: string;
+  stage: string;
+  receivedOn: string;
+  dueOn: string;
+  state: string;
+  workingDaysLeft: number;
+  next: NextAct;
+  outcome: string | null;
+}
+
+/** Requests by their clock; the filters live in the address. */
+export function RequestList({ lines, open, next, mayOpen }: { lines: Line[]; open: number; next: string | null; mayOpen: boolean }) {
+  const [filter, setFilter] = useQueryStates({ state: parseAsString.withDefault('open'), right: parseAsString, stage: parseAsString, after: parseAsString }, { shallow: false });
+  return (
+    <>
+      <div className="page-head">
+        <div><h1>Requests</h1><p className="sub">{open} open, the next due first.</p></div>
+        {mayOpen && <Link href="/requests/new" className="go-link">Open a request <kbd>N</kbd></Link>}
+      </div>
+      <div className="filters">
+        <label>State <select value={filter.state} onChange={(event) => void setFilter({ state: event.target.value, after: null })}>{['open', 'closed', 'all'].map((value) => <option key={value}>{value}</option>)}</select></label>
+        <label>Right <select value={filter.right ?? ''} onChange={(event) => void setFilter({ right: event.target.value || null, after: null })}><option value="">every right</option>{RIGHTS.map((value) => <option key={value}>{value}</option>)}</select></label>
+        <label>Stage <select value={filter.stage ?? ''} onChange={(event) => void setFilter({ stage: event.target.value || null, after: null })}><option value="">every stage</option>{STAGES.map((value) => <option key={value}>{value}</option>)}</select></label>
+      </div>
+      <section className="sheet wrap">
+        {lines.length === 0 ? <p className="empty">No request fits these filters.</p> : (
+          <table className="list">
+            <thead><tr><th>reference</th><th>right</th><th>who</th><th>received</th><th>due</th><th>clock</th><th>stage</th><th>next</th></tr></thead>
+            <tbody>
+              {lines.map((line) => (
+                <tr key={line.ref}>
+                  <td className="mono nowrap"><Link href={`/requests/${line.ref}`}>{line.ref}</Link></td>
+                  <td><b>{line.right}</b></td>
+                  <td>{line.who}</td>
+                  <td className="nowrap muted">{sayShortDay(line.receivedOn)}</td>
+                  <td className="nowrap" title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</td>
+                  <td className="nowrap"><ClockWord state={line.state} left={line.workingDaysLeft} /></td>
+                  <td>{line.stage}</td>
+                  <td>{line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      {next && <p style={{ marginTop: 10 }}><button className="plain" onClick={() => void setFilter({ after: next })}>More</button></p>}
+    </>
+  );
+}
+
+/** The clock's state in a word and a shape. */
+export function ClockWord({ state, left }: { state: string; left: number }) {
+  const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
+  if (state === 'overdue') return <b className="late">■ {days(-left)} late</b>;
+  if (state === 'paused') return <span className="ochre">⏸ paused</span>;
+  if (state === 'answered-in-time') return <span>✓ in time</span>;
+  if (state === 'answered-late') return <span className="late">✓ late</span>;
+  return <span className={left <= 5 ? 'ochre' : ''}>▸ {days(left)}</span>;
+}

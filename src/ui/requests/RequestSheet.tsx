@@ -1,0 +1,118 @@
+'use client';
+
+import { useState, type ReactNode } from 'react';
+import { sayDay, sayInstant } from '../../core/shared/days';
+import type { Stage } from '../../core/requests/stages';
+import { AnswerStage } from './AnswerStage';
+import { CarryOutStage } from './CarryOutStage';
+import { ClockPanel } from './ClockPanel';
+import { DecideStage } from './DecideStage';
+import { IdentityStage } from './IdentityStage';
+import { IntakeStage } from './IntakeStage';
+import { RefreshWhile } from './RefreshWhile';
+import { TraceStage } from './TraceStage';
+import type { RequestActions, RequestShown, TraceShown } from './types';
+import './request.css';
+
+const TITLES: Record<Stage, string> = { intake: 'Intake', identity: 'Identity', trace: 'Trace', decide: 'Decide', 'carry-out': 'Carry out', answer: 'Answer', closed: 'Closed' };
+
+/** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
+export function RequestSheet({ request, trace, zone, actions }: { request: RequestShown; trace: TraceShown | null; zone: string; actions: RequestActions }) {
+  const [isWhyOpen, setWhyOpen] = useState(false);
+  const [isOpened, setOpened] = useState<ReadonlySet<Stage>>(new Set());
+  const stages = request.stages.filter((stage) => stage !== 'closed');
+  const now = request.stages.indexOf(request.stage);
+  const toggle = (stage: Stage) => setOpened((set) => new Set(set.has(stage) ? [...set].filter((other) => other !== stage) : [...set, stage]));
+  const isMoving = request.trace === 'running' || request.pack.state === 'building' || request.plan?.state === 'executing';
+  return (
+    <>
+      <RefreshWhile isMoving={isMoving} />
+      <div className="req-head">
+        <div>
+          <p className="mono muted">{request.ref} · {request.regime} · {request.right}</p>
+          <h1>{heading(request)}</h1>
+        </div>
+        <ClockHead request={request} isOpen={isWhyOpen} toggle={() => setWhyOpen(!isWhyOpen)} />
+      </div>
+      {isWhyOpen && <ClockPanel request={request} zone={zone} actions={actions} />}
+      <section className="sheet" aria-label="Stages">
+        {stages.map((stage, i) => {
+          const isDone = now > i || request.stage === 'closed';
+          const isNow = stage === request.stage || (stage === 'intake' && request.stage === 'intake');
+          const isOpen = isNow || isOpened.has(stage);
+          return (
+            <div key={stage} className={`stage${isDone ? ' done' : ''}${isNow ? ' open' : ''}`}>
+              {isDone ? (
+                <button className="line" onClick={() => toggle(stage)} aria-expanded={isOpen}><i>✓</i><b>{TITLES[stage]}</b><span>{outcome(stage, request, trace, zone)}</span><span>{isOpen ? 'fold' : 'show'}</span></button>
+              ) : (
+                <div className="line"><i>{i + 1}</i><b>{TITLES[stage]}</b><span>{isNow ? request.next.text : later(stage, request)}</span><span /></div>
+              )}
+              {isOpen && body(stage, request, trace, zone, actions)}
+            </div>
+          );
+        })}
+      </section>
+      <p className="muted" style={{ marginTop: 10 }}>Seen and worked by {request.members.join(', ') || 'supervisors'}.</p>
+    </>
+  );
+}
+
+function heading({ who, right, outcome: end }: RequestShown): string {
+  const asks: Record<string, string> = { access: 'asks for their data', erasure: 'asks to be forgotten', portability: 'asks to take their data along', rectification: 'asks for a correction', objection: 'objects', withdrawal: 'withdraws consent', restriction: 'asks for restriction' };
+  return end === 'erased' ? 'Erased' : `${who} ${asks[right] ?? `asks: ${right}`}`;
+}
+
+function ClockHead({ request, isOpen, toggle }: { request: RequestShown; isOpen: boolean; toggle: () => void }) {
+  const left = request.workingDaysLeft;
+  const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
+  const words: Record<string, string> = { running: days(left), paused: 'paused', overdue: `${days(-left)} late`, 'answered-in-time': 'answered in time', 'answered-late': 'answered late' };
+  const tone = request.state === 'overdue' || request.state === 'answered-late' ? 'late' : request.state === 'paused' || (request.state === 'running' && left <= 5) ? 'ochre' : '';
+  return (
+    <div className="clock">
+      <b className={tone}>{words[request.state]}</b>
+      <span className="muted">{request.state.startsWith('answered') ? 'due was' : 'answer by'} {sayDay(request.dueOn)} · </span>
+      <button onClick={toggle} aria-expanded={isOpen}>why this date</button>
+    </div>
+  );
+}
+
+function outcome(stage: Stage, request: RequestShown, trace: TraceShown | null, zone: string): string {
+  switch (stage) {
+    case 'intake':
+      return `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`;
+    case 'identity':
+      return request.identity.state === 'proven' ? (request.identity.method === 'mailed-code' ? 'code mailed to the address on file, proven' : 'document seen; only the outcome is kept') : 'could not be established';
+    case 'trace':
+      return trace && trace.matches.length > 0 ? `${trace.matches.filter(({ verdict }) => verdict === 'theirs').length} of ${trace.matches.length} records are theirs` : 'search keys and records are gone';
+    case 'decide':
+      return `${request.decision.outcome === 'fulfil' ? 'to be fulfilled' : 'refused'}${request.decision.by ? `, by ${request.decision.by}` : ''}`;
+    case 'carry-out':
+      return request.right === 'erasure' ? `${(request.plan?.totals.erase ?? 0)} erased, ${request.plan?.totals.anonymise ?? 0} anonymised, ${request.plan?.totals.keep ?? 0} kept` : request.pack.files ? `pack of ${request.pack.files} files` : 'done';
+    default:
+      return (request.outcome ?? '').replace(/-/g, ' ');
+  }
+}
+
+function later(stage: Stage, request: RequestShown): string {
+  if (stage === 'decide') return request.undecided > 0 ? `opens when every match has a verdict: ${request.undecided} to go` : 'fulfil or refuse, with its ground';
+  if (stage === 'carry-out') return request.right === 'erasure' ? 'plan, confirmation, erasure, proof' : 'pack';
+  if (stage === 'answer') return request.right === 'erasure' ? 'letter, then certificate' : 'letter and one-time link';
+  return '';
+}
+
+function body(stage: Stage, request: RequestShown, trace: TraceShown | null, zone: string, actions: RequestActions): ReactNode {
+  switch (stage) {
+    case 'intake':
+      return <IntakeStage request={request} />;
+    case 'identity':
+      return <IdentityStage request={request} actions={actions} />;
+    case 'trace':
+      return <TraceStage request={request} first={trace} actions={actions} />;
+    case 'decide':
+      return <DecideStage request={request} actions={actions} />;
+    case 'carry-out':
+      return <CarryOutStage request={request} actions={actions} />;
+    default:
+      return <AnswerStage request={request} zone={zone} actions={actions} />;
+  }
+}

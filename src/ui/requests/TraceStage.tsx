@@ -1,0 +1,60 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import { ActButton } from '../parts/ActButton';
+import { MatchReview } from './MatchReview';
+import type { RequestActions, RequestShown, TraceShown } from './types';
+
+/** The trace as it runs, and the review of what it found; partial results show as they arrive. */
+export function TraceStage({ request, first, actions }: { request: RequestShown; first: TraceShown | null; actions: RequestActions }) {
+  const { data: trace, refetch } = useQuery<TraceShown | null>({
+    queryKey: ['trace', request.ref, first?.id ?? 'none'],
+    queryFn: async () => (await fetch(`/api/staff/trace/${request.ref}`)).json() as Promise<TraceShown | null>,
+    initialData: first,
+    refetchInterval: (query) => (query.state.data?.state === 'running' ? 800 : false),
+  });
+  if (!trace) {
+    return <div className="body">{request.mayWork ? <ActButton primary act={() => actions.beginTrace(request.ref)}>Start the trace</ActButton> : <p className="muted">Not started.</p>}</div>;
+  }
+  if (trace.matches.length === 0 && request.stage === 'closed') return <div className="body"><p className="muted">Search keys and records went with the erasure.</p></div>;
+  return (
+    <>
+      <div className="body">
+        <Systems trace={trace} request={request} actions={actions} />
+        <div className="row between">
+          <p className="muted">{trace.matches.length} records, {trace.undecided} without a verdict · searched by {trace.keys.map((key) => `${key.kind.replace('-', ' ')}${key.taught ? ` (round ${key.round})` : ''}`).filter((key, i, all) => all.indexOf(key) === i).join(', ')}</p>
+          {request.mayWork && request.decision.outcome === 'none' && (
+            <div className="row">
+              {(['certain', 'likely'] as const).map((band) => {
+                const count = trace.matches.filter((match) => match.band === band && match.verdict === null).length;
+                return count > 0 && <ActButton key={band} act={async () => { const result = await actions.judgeBand(request.ref, band); await refetch(); return result; }}>Accept {count} {band}</ActButton>;
+              })}
+              {trace.state === 'finished' && <ActButton act={() => actions.beginTrace(request.ref)}>Trace again</ActButton>}
+            </div>
+          )}
+        </div>
+      </div>
+      {trace.matches.length === 0 ? <p className="empty">{trace.state === 'running' ? 'Nothing found yet.' : 'Nothing was found in any system.'}</p> : <MatchReview request={request} trace={trace} actions={actions} onChange={() => void refetch()} />}
+    </>
+  );
+}
+
+function Systems({ trace, request, actions }: { trace: TraceShown; request: RequestShown; actions: RequestActions }) {
+  const word: Record<string, string> = { queued: '… waiting', running: '▸ searching', waiting: '↻ trying again', done: '✓', failed: '✕ failed' };
+  const names = [...new Set(trace.steps.map(({ name }) => name))];
+  return (
+    <div className="systems" role="status" aria-label="Systems searched">
+      {names.map((name) => {
+        const own = trace.steps.filter((step) => step.name === name);
+        const worst = own.find(({ state }) => state === 'failed') ?? own.find(({ state }) => state === 'waiting') ?? own.find(({ state }) => state !== 'done') ?? own.at(-1)!;
+        const found = own.reduce((sum, step) => sum + step.found, 0);
+        return (
+          <span key={name} className={worst.state === 'failed' ? 'late' : worst.state === 'waiting' ? 'ochre' : ''}>
+            {word[worst.state]} <b>{name}</b> {found} found{worst.state === 'failed' || worst.state === 'waiting' ? `, ${worst.error_text} (try ${worst.tries})` : ''}{' '}
+            {worst.state === 'failed' && request.mayWork && <ActButton act={() => actions.retrySystem(request.ref, worst.system_id, worst.round)}>Try again</ActButton>}
+          </span>
+        );
+      })}
+    </div>
+  );
+}

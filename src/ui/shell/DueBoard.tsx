@@ -1,0 +1,65 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { sayShortDay } from '../../core/shared/days';
+import { DueMarkShape } from '../parts/DueMarkShape';
+
+export interface DueMark {
+  day: string;
+  kind: 'due' | 'acknowledge' | 'extend' | 'residue';
+  ref: string;
+  text: string;
+  isPaused: boolean;
+}
+
+export interface DueProps {
+  today: string;
+  overdue: DueMark[];
+  days: { day: string; isToday: boolean; gap: string | null; marks: DueMark[] }[];
+}
+
+const SAY: Record<DueMark['kind'], string> = { due: 'answer due', acknowledge: 'acknowledge by', extend: 'last day to announce an extension', residue: 'residue goes' };
+
+/** The right bookend: a rule of the coming days with every open clock on it. On a request it dims the others. */
+export function DueBoard({ due, calendar, onFold }: { due: DueProps; calendar: string; onFold: () => void }) {
+  const here = /^\/requests\/(BK-[\d-]+)/.exec(usePathname())?.[1] ?? null;
+  const mark = (one: DueMark, isLate: boolean) => (
+    <Link key={`${one.ref}${one.kind}${one.day}`} href={one.kind === 'residue' ? '/keeping' : `/requests/${one.ref}`} className={`m${isLate ? ' late' : ''}${here && here !== one.ref ? ' dim' : ''}`} title={`${one.ref}: ${SAY[one.kind]} ${sayShortDay(one.day)}${one.isPaused ? ', paused' : ''}`}>
+      <DueMarkShape kind={one.kind} />
+      <span>
+        {one.ref.replace(/^BK-\d{4}-0?/, 'BK-')} {one.text}
+        {one.isPaused ? ' ⏸' : ''}
+      </span>
+    </Link>
+  );
+  return (
+    <aside className="board right due" aria-label="Due">
+      <h2>
+        Due <button onClick={onFold} aria-label="Fold the Due board">{calendar} ›</button>
+      </h2>
+      {due.overdue.length > 0 && (
+        <div className="day over">
+          <span>overdue</span>
+          <div>{due.overdue.map((one) => mark(one, true))}</div>
+        </div>
+      )}
+      {due.days.map(({ day, isToday, gap, marks }) =>
+        gap !== null && marks.length === 0 ? (
+          <div key={day} className={gap ? 'gap named' : 'gap'}>{gap && `${sayShortDay(day).slice(4)} ${gap}`}</div>
+        ) : (
+          <div key={day} className={isToday ? 'day today' : 'day'}>
+            <span>{isToday ? 'today' : dayLabel(day)}</span>
+            <div>{marks.map((one) => mark(one, false))}</div>
+          </div>
+        ),
+      )}
+    </aside>
+  );
+}
+
+/** The month is said where it changes. */
+function dayLabel(day: string): string {
+  const [weekday, date, month] = sayShortDay(day).split(' ');
+  return date === '1' || Number(date) <= 3 ? `${weekday} ${date} ${month}` : `${weekday} ${date}`;
+}

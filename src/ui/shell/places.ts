@@ -1,0 +1,26 @@
+import { reachOf, type Act, type Role } from '../../core/access/roles';
+
+export interface Place {
+  href: string;
+  title: string;
+  act: Act;
+  key: string;
+  /** Draws a rule above it. */
+  begins?: boolean;
+}
+
+/** The places, in the order of the work. */
+export const PLACES: readonly Place[] = [
+  { href: '/desk', title: 'Desk', act: 'desk.see', key: 'd' },
+  { href: '/requests', title: 'Requests', act: 'requests.see', key: 'r' },
+  { href: '/people', title: 'People', act: 'persons.see', key: 'p' },
+  { href: '/ledger', title: 'Ledger', act: 'ledger.see', key: 'l' },
+  { href: '/systems', title: 'Systems', act: 'systems.see', key: 's', begins: true },
+  { href: '/keeping', title: 'Keeping', act: 'keeping.see', key: 'k' },
+  { href: '/trail', title: 'Trail', act: 'trail.see', key: 't', begins: true },
+  { href: '/setup', title: 'Setup', act: 'people.see', key: 'u' },
+];
+
+export function placesOf(roles: readonly Role[]): Place[] {
+  return PLACES.filter(({ act }) => reachOf(roles, act) !== null);
+}

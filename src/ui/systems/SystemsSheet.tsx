@@ -1,0 +1,43 @@
+'use client';
+
+import { sayInstant } from '../../core/shared/days';
+import type { RegisterEntry } from '../../core/letters/cover';
+import { ActButton } from '../parts/ActButton';
+import type { ActionResult } from '../parts/actionResult';
+
+interface SystemShown {
+  id: string;
+  name: string;
+  kind: string;
+  owner: string | null;
+  isTraced: boolean;
+  reachedAt: string | null;
+  error: string | null;
+  collections: RegisterEntry[];
+}
+
+/** The register: what holds personal data, for what, for how long, who owns it, is it reachable. */
+export function SystemsSheet({ systems, mayTest, zone, reach }: { systems: SystemShown[]; mayTest: boolean; zone: string; reach: (id: string) => Promise<ActionResult<{ collections: number }>> }) {
+  return (
+    <>
+      <div className="page-head"><div><h1>Systems</h1><p className="sub">The register of what holds personal data. The information of a pack’s cover letter comes from here.</p></div></div>
+      <div className="stack">
+        {systems.map((system) => (
+          <section key={system.id} className="sheet wrap" aria-labelledby={system.id}>
+            <header>
+              <h2 id={system.id}>{system.name} <span className="muted" style={{ font: '13px var(--sans)' }}>{system.kind} · {system.owner}</span></h2>
+              <div className="row">
+                <span className={system.error ? 'late' : 'muted'}>{system.error ? `✕ ${system.error}` : system.reachedAt ? `✓ reached ${sayInstant(system.reachedAt, zone)}` : system.isTraced ? 'not reached yet' : 'not searched: delivers files'}</span>
+                {mayTest && system.isTraced && <ActButton act={() => reach(system.id)} done={`${system.name} answers`}>Reach it</ActButton>}
+              </div>
+            </header>
+            {system.collections.length > 0 && (
+              <table className="list"><thead><tr><th>collection</th><th>used for</th><th>holds</th><th>goes to</th><th>kept</th></tr></thead>
+                <tbody>{system.collections.map((entry) => <tr key={entry.collection}><td className="top"><b>{entry.collection}</b></td><td className="top">{entry.purposes.join(', ')}</td><td className="top">{entry.categories.join(', ')}</td><td className="top">{entry.recipients.join(', ') || '–'}</td><td className="top">{entry.retention}</td></tr>)}</tbody></table>
+            )}
+          </section>
+        ))}
+      </div>
+    </>
+  );
+}

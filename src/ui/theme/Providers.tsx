@@ -1,0 +1,20 @@
+'use client';
+
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { SnackbarProvider } from 'notistack';
+import { useState, type ReactNode } from 'react';
+import { theme } from './theme';
+
+export function Providers({ children }: { children: ReactNode }) {
+  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }));
+  return (
+    <ThemeProvider theme={theme} defaultMode="light" modeStorageKey="bookend-mode">
+      <QueryClientProvider client={client}>
+        <SnackbarProvider maxSnack={3} autoHideDuration={4000} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
+          {children}
+        </SnackbarProvider>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}

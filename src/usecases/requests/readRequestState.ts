@@ -1,0 +1,16 @@
+import type { ClockReading } from '../../core/clock/clock';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { clockEventsOf, requestByRef } from '../../db/requests/requests';
+import type { Context } from '../context';
+import { clockOf } from './clockOf';
+
+/** State and clock of a request, for machines: nothing of the person. */
+export async function readRequestState(ctx: Context, input: { ref: string }): Promise<Result<{ ref: string; right: string; stage: string; outcome: string | null; clock: ClockReading }, { code: 'not-found' }>> {
+  return ctx.transaction(async (h) => {
+    const row = await requestByRef(h, input.ref);
+    if (!row) return refuse({ code: 'not-found' });
+    const reading = clockOf(ctx, row, (await clockEventsOf(h, [row.id])).get(row.id)!);
+    if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
+    return ok({ ref: row.ref, right: row.right, stage: row.stage, outcome: row.outcome, clock: reading.value });
+  });
+}
