@@ -1,0 +1,27 @@
+'use server';
+
+import { cookies } from 'next/headers';
+import { sayRefusal } from '../../../../ui/messages/refusals';
+import type { ActionResult } from '../../../../ui/parts/actionResult';
+import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
+import { hasRoom } from '../../../lib/limits';
+import { clientAddress, publicContext } from '../../../lib/session';
+import { TICKET_COOKIE } from '../ticket';
+
+export async function releaseNow(token: string, secret: string): Promise<ActionResult> {
+  if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+  const ctx = await publicContext();
+  const result = await releaseLink(ctx, { token: token.slice(0, 100), secret: secret.slice(0, 100) });
+  if (!result.ok) return { ok: false, message: sayRefusal(result.refusal) };
+  (await cookies()).set(TICKET_COOKIE, result.value.ticket, { httpOnly: true, sameSite: 'strict', secure: ctx.baseUrl.startsWith('https:'), path: '/hand-over', maxAge: 3600 });
+  return { ok: true, value: null };
+}
+
+export async function confirmNow(): Promise<ActionResult> {
+  const jar = await cookies();
+  const ticket = jar.get(TICKET_COOKIE)?.value;
+  if (!ticket) return { ok: false, message: sayRefusal({ code: 'link-unknown' }) };
+  const result = await confirmDownload(await publicContext(), { ticket });
+  jar.delete({ name: TICKET_COOKIE, path: '/hand-over' });
+  return result.ok ? { ok: true, value: null } : { ok: false, message: sayRefusal(result.refusal) };
+}
