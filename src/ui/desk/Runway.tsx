@@ -37,14 +37,14 @@ export function Runway({ today, lines }: { today: string; lines: readonly Runway
       {lines.length === 0 ? <p className="empty">No clock is running.</p> : (
         <table className="list">
           <thead><tr><th>reference</th><th>right</th><th>who</th>
-            <th style={{ width: WIDTH + 20 }}><svg width={WIDTH} height="14" aria-hidden="true">{shown.map((day) => Math.abs(x(day) - x(today)) > 34 && <text key={day} x={Math.max(x(day), 0)} y="11" fontSize="11" fill="var(--ink-3)">{sayShortDay(day).slice(4)}</text>)}<text x={x(today)} y="11" fontSize="11" fontWeight="600" fill="var(--ochre)" textAnchor="middle">today</text></svg></th>
+            <th style={{ width: WIDTH + 20 }}><svg width={WIDTH} height="14" aria-hidden="true">{shown.map((day) => Math.abs(x(day) - x(today)) > 38 && x(day) < WIDTH - 36 && <text key={day} x={Math.max(x(day), 0)} y="11" fontSize="11" fill="var(--ink-3)">{sayShortDay(day).slice(4)}</text>)}<text x={x(today)} y="11" fontSize="11" fontWeight="600" fill="var(--ochre)" textAnchor="middle">today</text></svg></th>
             <th>due</th><th>next</th></tr></thead>
           <tbody>
             {lines.map((line) => (
               <tr key={line.ref}>
                 <td className="mono nowrap"><Link href={`/requests/${line.ref}`}>{line.ref.replace(/^BK-\d{4}-0?/, 'BK-')}</Link></td>
                 <td><b>{line.right}</b></td>
-                <td className="muted">{line.who}</td>
+                <td className="muted who-cell" title={line.who}>{line.who}</td>
                 <td><Bar line={line} today={today} x={x} shown={shown} /></td>
                 <td className={`nowrap${line.state === 'overdue' ? ' late' : ''}`} title={sayDay(line.dueOn)}>{line.state === 'overdue' ? `${-line.workingDaysLeft} d late` : sayShortDay(line.dueOn)}</td>
                 <td><Link href={`/requests/${line.ref}`} className={line.next.waitsOn === 'us' ? (line.state === 'overdue' ? 'late' : '') : 'muted'}>{line.next.text}</Link></td>

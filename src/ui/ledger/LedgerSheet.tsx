@@ -63,13 +63,13 @@ function Seal({ view, zone, verify }: { view: LedgerShown; zone: string; verify:
   const isGood = run?.state === 'finished' && run.faults.length === 0;
   return (
     <section className={`note ${!run || run.state === 'running' ? 'slate' : isGood ? 'good' : 'bad'}`} style={{ marginBottom: 14 }} role="status" aria-label="Seal">
-      <div className="row between">
+      <div className="row between" style={{ flexWrap: 'nowrap' }}>
         <p>
           {!run && 'The ledger has not been verified yet.'}
           {run?.state === 'running' && `Verifying: ${number.format(run.folios_done)} of ${number.format(run.folios_total)} folios.`}
           {isGood && `✓ Verified ${sayInstant(run.finished_at!, zone)}: ${number.format(run.choices_done)} choices agree with the signed head.`}
           {run?.state === 'finished' && !isGood && `✕ ${run.faults.length} ${run.faults.length === 1 ? 'fault' : 'faults'}. ${run.faults.slice(0, 4).map(sayFault).join(' ')}`}
-          {view.head && <span className="mono muted"> head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}</span>}
+          {view.head && <><br /><span className="mono muted">head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}</span></>}
         </p>
         <ActButton act={verify} disabled={run?.state === 'running'}>Verify the ledger</ActButton>
       </div>

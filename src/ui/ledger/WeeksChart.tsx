@@ -2,14 +2,14 @@
 
 import { BarChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { sayDay } from '../../core/shared/days';
 import { isNo } from '../../core/consent/timeline';
 import type { Answer } from '../../core/consent/types';
 
-use([BarChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent, SVGRenderer]);
+register([BarChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent, SVGRenderer]);
 
 interface Week {
   week: string;

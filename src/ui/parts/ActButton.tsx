@@ -2,8 +2,8 @@
 
 import Button, { type ButtonProps } from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useTransition, type ReactNode } from 'react';
+import { useSay } from './Say';
 import type { ActionResult } from './actionResult';
 
 interface Props {
@@ -19,13 +19,13 @@ interface Props {
 /** A button that carries out one act, says what came of it, and shows the page as it is now. */
 export function ActButton({ act, children, done, color, primary, disabled }: Props) {
   const [isBusy, start] = useTransition();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useSay();
   const router = useRouter();
   const run = () =>
     start(async () => {
       const result = await act().catch((): ActionResult => ({ ok: false, message: 'The server did not answer. Nothing is lost; try again.' }));
-      if (!result.ok) enqueueSnackbar(result.message, { variant: 'error' });
-      else if (done) enqueueSnackbar(done, { variant: 'success' });
+      if (!result.ok) say(result.message, false);
+      else if (done) say(done, true);
       router.refresh();
     });
   return (

@@ -2,8 +2,8 @@
 
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import { useSay } from '../parts/Say';
 import { sayInstant } from '../../core/shared/days';
 import type { RequestActions, RequestShown } from './types';
 
@@ -11,13 +11,13 @@ import type { RequestActions, RequestShown } from './types';
 export function AnswerStage({ request, zone, actions }: { request: RequestShown; zone: string; actions: RequestActions }) {
   const [secret, setSecret] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useSay();
   const router = useRouter();
   const send = async () => {
     setBusy(true);
     const result = await actions.handOverPack(request.ref);
     setBusy(false);
-    if (!result.ok) return enqueueSnackbar(result.message, { variant: 'error' });
+    if (!result.ok) return say(result.message, false);
     setSecret(result.value.secret);
     router.refresh();
   };

@@ -5,24 +5,24 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
 import { decisionSchema, GROUNDS } from '../../core/requests/schema';
+import { useSay } from '../parts/Say';
 import type { RequestActions, RequestShown } from './types';
 
 /** Fulfil or refuse, with ground and reason. */
 export function DecideStage({ request, actions }: { request: RequestShown; actions: RequestActions }) {
-  const { control, register, handleSubmit, watch, setValue, formState } = useForm<InferType<typeof decisionSchema>>({ resolver: yupResolver(decisionSchema), defaultValues: { outcome: 'fulfil', ground: '', reason: '' } });
+  const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({ resolver: yupResolver(decisionSchema), defaultValues: { outcome: 'fulfil', ground: '', reason: '' } });
+  const outcome = useWatch({ control, name: 'outcome' });
   const router = useRouter();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useSay();
   if (request.decision.outcome !== 'none' || !request.mayWork) {
     return <div className="body"><dl className="facts"><dt>Ground</dt><dd>{request.decision.ground ?? '–'}</dd><dt>Reason</dt><dd>{request.decision.reason ?? '–'}</dd></dl></div>;
   }
-  const outcome = watch('outcome');
   const submit = handleSubmit(async (values) => {
     const result = await actions.decideOn(request.ref, values);
-    enqueueSnackbar(result.ok ? 'Decided' : result.message, { variant: result.ok ? 'success' : 'error' });
+    say(result.ok ? 'Decided' : result.message, result.ok);
     router.refresh();
   });
   const pick = (value: 'fulfil' | 'refuse') => {

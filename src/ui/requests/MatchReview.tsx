@@ -1,9 +1,9 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { BandMark } from '../parts/BandMark';
+import { useSay } from '../parts/Say';
 import { MatchSide } from './MatchSide';
 import type { MatchOpened, MatchShown, RequestActions, RequestShown, TraceShown, Verdict } from './types';
 
@@ -25,7 +25,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const [selected, setSelected] = useState<string | null>(() => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null);
   const [undo, setUndo] = useState<{ id: string; before: Verdict | null }[]>([]);
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useSay();
   const client = useQueryClient();
   const index = Math.max(0, rows.findIndex(({ id }) => id === selected));
   const current = rows[index];
@@ -39,7 +39,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     if (next) void client.prefetchQuery({ queryKey: ['match', next.id], queryFn: () => load(next.id), staleTime: 60_000 });
   }, [index, rows, client]);
 
-  const say = useCallback(
+  const judge = useCallback(
     (row: Row, verdict: Verdict | null, goesOn: boolean) => {
       if (!mayJudge) return;
       const before = verdictOf(row);
@@ -52,12 +52,12 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
       void actions.judge(request.ref, row.id, verdict).then((result) => {
         if (!result.ok) {
           setGiven((map) => new Map(map).set(row.id, before));
-          enqueueSnackbar(result.message, { variant: 'error' });
+          say(result.message, false);
         }
         onChange();
       });
     },
-    [actions, enqueueSnackbar, mayJudge, onChange, request.ref, rows, verdictOf],
+    [actions, say, mayJudge, onChange, request.ref, rows, verdictOf],
   );
 
   useEffect(() => {
@@ -72,18 +72,18 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         if (row) setSelected(row.id);
       } else if (KEYS[key]) {
         event.preventDefault();
-        say(current, KEYS[key], true);
+        judge(current, KEYS[key], true);
       } else if (key === 'z' && undo.length > 0) {
         const last = undo.at(-1)!;
         const row = rows.find(({ id }) => id === last.id);
         setUndo(undo.slice(0, -1));
         setSelected(last.id);
-        if (row) say(row, last.before, false);
+        if (row) judge(row, last.before, false);
       }
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [current, index, rows, say, undo]);
+  }, [current, index, rows, judge, undo]);
 
   useEffect(() => {
     list.current?.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });
@@ -110,7 +110,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         {current && (isError ? <p className="note bad">This record could not be shown. Choose it again.</p> : opened && opened.id === current.id ? <MatchSide match={current} opened={opened} hanging={current.children} /> : <p className="muted">Opening…</p>)}
         {current && mayJudge && (
           <div className="verdicts">
-            {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => say(current, verdict, true)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}
+            {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => judge(current, verdict, true)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}
             <span className="muted" style={{ alignSelf: 'center' }}><kbd>J</kbd> next <kbd>Z</kbd> undo</span>
           </div>
         )}

@@ -12,7 +12,7 @@ export function MatchSide({ match, opened, hanging }: { match: MatchShown; opene
       <div className="row between"><h2>{opened.title}</h2><span className="muted">{match.collection}</span></div>
       <table className="cmp">
         <thead><tr><th /><th>we know</th><th>here</th><th>bits</th></tr></thead>
-        <tbody>{opened.fields.filter((field) => field.left || field.right).map((field) => <tr key={field.field} className={field.level === 'missing' ? 'na' : field.weight > 0 ? 'ok' : 'no'}><td>{LABEL[field.field] ?? field.field}</td><td>{field.left ?? '–'}</td><td>{field.level !== 'missing' && <span aria-label={field.weight > 0 ? 'agrees' : 'differs'}>{field.weight > 0 ? '= ' : '≠ '}</span>}{field.right ?? '–'}</td><td>{field.weight > 0 ? '+' : ''}{field.weight.toFixed(1)}</td></tr>)}</tbody>
+        <tbody>{opened.fields.filter((field) => field.left || field.right).map((field) => <tr key={field.field} className={field.level === 'missing' ? 'na' : field.weight > 0 ? 'ok' : 'no'}><td>{LABEL[field.field] ?? field.field}</td><td>{field.left ?? '–'}</td><td>{field.level !== 'missing' && <span className="sign" role="img" aria-label={field.weight > 0 ? 'agrees' : 'differs'}>{field.weight > 0 ? '=' : '≠'}</span>}{field.right ?? '–'}</td><td>{field.weight > 0 ? '+' : ''}{field.weight.toFixed(1)}</td></tr>)}</tbody>
       </table>
       {opened.others.length > 0 && <p className="note">Speaks of {opened.others.length === 1 ? 'somebody else' : 'others'} ({opened.others.slice(0, 3).join(', ')}): withheld from a pack; in an erasure only this person’s part goes.</p>}
       {opened.text !== null && <p className="words">{marked(opened.text.slice(0, 4000), opened.marks)}</p>}

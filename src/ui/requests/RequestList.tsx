@@ -66,7 +66,7 @@ export function RequestList({ lines, open, next, mayOpen }: { lines: Line[]; ope
 export function ClockWord({ state, left }: { state: string; left: number }) {
   const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
   if (state === 'overdue') return <b className="late">■ {days(-left)} late</b>;
-  if (state === 'paused') return <span className="ochre">⏸ paused</span>;
+  if (state === 'paused') return <span className="ochre">‖ paused</span>;
   if (state === 'answered-in-time') return <span>✓ in time</span>;
   if (state === 'answered-late') return <span className="late">✓ late</span>;
   return <span className={left <= 5 ? 'ochre' : ''}>▸ {days(left)}</span>;

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { sayShortDay } from '../../core/shared/days';
+import { daysBetween, sayShortDay } from '../../core/shared/days';
 import { DueMarkShape } from '../parts/DueMarkShape';
 
 export interface DueMark {
@@ -29,7 +29,8 @@ export function DueBoard({ due, calendar, onFold }: { due: DueProps; calendar: s
       <DueMarkShape kind={one.kind} />
       <span>
         {one.ref.replace(/^BK-\d{4}-0?/, 'BK-')} {one.text}
-        {one.isPaused ? ' ⏸' : ''}
+        {isLate ? `, ${daysBetween(one.day, due.today)} d` : ''}
+        {one.isPaused ? ', paused' : ''}
       </span>
     </Link>
   );

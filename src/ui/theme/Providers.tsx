@@ -2,8 +2,8 @@
 
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { SnackbarProvider } from 'notistack';
 import { useState, type ReactNode } from 'react';
+import { SayProvider } from '../parts/Say';
 import { theme } from './theme';
 
 export function Providers({ children }: { children: ReactNode }) {
@@ -11,9 +11,7 @@ export function Providers({ children }: { children: ReactNode }) {
   return (
     <ThemeProvider theme={theme} defaultMode="light" modeStorageKey="bookend-mode">
       <QueryClientProvider client={client}>
-        <SnackbarProvider maxSnack={3} autoHideDuration={4000} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
-          {children}
-        </SnackbarProvider>
+        <SayProvider>{children}</SayProvider>
       </QueryClientProvider>
     </ThemeProvider>
   );

@@ -1,0 +1,113 @@
+import { standing } from './standing';
+import type { Choice, PersonFacts, PurposeVersion } from './types';
+
+const ZONE = 'Europe/Copenhagen';
+const NOBODY: PersonFacts = { restricted: [], erasedAt: null };
+const purpose = (id: string, more: Partial<PurposeVersion> = {}): PurposeVersion => ({ id, version: 1, validFrom: '2020-01-01T00:00:00Z', recordedAt: '2020-01-01T00:00:00Z', kind: 'consent', parent: null, title: id, confirmWithinHours: null, shelfLifeDays: null, askAgainAfterDays: null, ...more });
+const PURPOSES = [purpose('marketing', { kind: 'legitimate-interest' }), purpose('newsletter', { parent: 'marketing' }), purpose('offers'), purpose('statistics', { shelfLifeDays: 100 }), purpose('calls', { askAgainAfterDays: 30 }), purpose('sale', { kind: 'opt-out' }), purpose('orders', { kind: 'necessary' }), purpose('double', { confirmWithinHours: 48 }), purpose('digest', { parent: 'offers' })];
+
+let seq = 0;
+function said(purposeId: string, answer: Choice['answer'], occurredAt: string, more: Partial<Choice> = {}): Choice {
+  seq++;
+  return { id: `cho_${seq}`, seq, purpose: purposeId, answer, occurredAt, recordedAt: occurredAt.length === 10 ? `${occurredAt}T20:00:00Z` : occurredAt, confirms: null, address: null, ...more };
+}
+
+function hold(purposeId: string, choices: Choice[], at = '2026-06-01T00:00:00Z', more: { facts?: PersonFacts; address?: string | null | 'any'; knownAt?: string } = {}) {
+  return standing(choices, more.facts ?? NOBODY, PURPOSES, { purpose: purposeId, address: more.address ?? null, at, knownAt: more.knownAt ?? '2027-01-01T00:00:00Z', zone: ZONE });
+}
+
+describe('nothing said, yes, no', () => {
+  test.each<[string, Choice[], string, boolean]>([
+    ['orders', [], 'always-on', true],
+    ['offers', [], 'not-asked', false],
+    ['marketing', [], 'default-permitted', true],
+    ['sale', [], 'default-permitted', true],
+    ['offers', [said('offers', 'grant', '2026-01-01T10:00:00Z')], 'granted', true],
+    ['offers', [said('offers', 'refuse', '2026-01-01T10:00:00Z')], 'refused', false],
+    ['offers', [said('offers', 'grant', '2026-01-01T10:00:00Z'), said('offers', 'withdraw', '2026-02-01T10:00:00Z')], 'withdrawn', false],
+    ['offers', [said('offers', 'grant', '2026-01-01T10:00:00Z'), said('offers', 'refuse', '2026-02-01T10:00:00Z')], 'withdrawn', false],
+    ['marketing', [said('marketing', 'object', '2026-01-01T10:00:00Z')], 'objected', false],
+    ['sale', [said('sale', 'opt-out', '2026-01-01T10:00:00Z')], 'opted-out', false],
+    ['sale', [said('sale', 'gpc-seen', '2026-01-01T10:00:00Z')], 'opted-out', false],
+    ['sale', [said('sale', 'opt-out', '2026-01-01T10:00:00Z'), said('sale', 'opt-in', '2026-02-01T10:00:00Z')], 'granted', true],
+    ['no-such-purpose', [], 'not-asked', false],
+  ])('%s', (id, choices, expected, permitted) => {
+    const answer = hold(id, choices);
+    expect(answer).toMatchObject({ standing: expected, permitted });
+    expect(answer.reasons.length).toBeGreaterThan(0);
+  });
+});
+
+describe('rule 1: order', () => {
+  const instant = '2026-03-01T10:00:00Z';
+  test('at the same instant the restrictive answer wins, whichever came first', () => {
+    expect(hold('offers', [said('offers', 'withdraw', instant), said('offers', 'grant', instant)]).permitted).toBe(false);
+    expect(hold('offers', [said('offers', 'grant', instant), said('offers', 'withdraw', instant)]).permitted).toBe(false);
+  });
+  test('a day without a time is read restrictively against anything of that day', () => {
+    expect(hold('offers', [said('offers', 'grant', '2026-03-01T20:00:00Z'), said('offers', 'withdraw', '2026-03-01')]).permitted).toBe(false);
+    expect(hold('offers', [said('offers', 'withdraw', '2026-03-01T08:00:00Z'), said('offers', 'grant', '2026-03-01')]).permitted).toBe(false);
+    expect(hold('offers', [said('offers', 'withdraw', '2026-02-28T08:00:00Z'), said('offers', 'grant', '2026-03-01')]).permitted).toBe(true);
+  });
+  test('what was recorded later was not known then', () => {
+    const late = said('offers', 'withdraw', '2026-02-01T00:00:00Z', { recordedAt: '2026-05-01T00:00:00Z' });
+    const choices = [said('offers', 'grant', '2026-01-01T00:00:00Z'), late];
+    expect(hold('offers', choices, '2026-03-01T00:00:00Z', { knownAt: '2026-03-01T00:00:00Z' }).permitted).toBe(true);
+    expect(hold('offers', choices, '2026-03-01T00:00:00Z').permitted).toBe(false);
+  });
+});
+
+describe('rule 2: double opt-in', () => {
+  const grant = said('double', 'grant', '2026-03-01T10:00:00Z');
+  const confirm = (at: string) => said('double', 'confirm', at, { confirms: grant.id });
+  test('waits, counts from the confirmation, and not after the window', () => {
+    expect(hold('double', [grant], '2026-03-02T00:00:00Z').standing).toBe('awaiting-confirmation');
+    expect(hold('double', [grant, confirm('2026-03-02T10:00:00Z')], '2026-03-05T00:00:00Z').standing).toBe('granted');
+    expect(hold('double', [grant, confirm('2026-03-04T10:00:00Z')], '2026-03-05T00:00:00Z').standing).toBe('not-asked');
+  });
+  test('a stranger’s sign-up never lowers an earlier yes', () => {
+    const before = said('double', 'grant', '2026-01-01T10:00:00Z');
+    const yes = [before, said('double', 'confirm', '2026-01-01T11:00:00Z', { confirms: before.id })];
+    expect(hold('double', [...yes, grant], '2026-03-02T00:00:00Z')).toMatchObject({ standing: 'granted', permitted: true });
+    expect(hold('double', [...yes, grant], '2026-04-02T00:00:00Z')).toMatchObject({ standing: 'granted', permitted: true });
+  });
+});
+
+describe('rules 3, 6, 8, 9', () => {
+  test('a yes lapses with its shelf life', () => {
+    const choices = [said('statistics', 'grant', '2026-01-01T00:00:00Z')];
+    expect(hold('statistics', choices, '2026-04-10T00:00:00Z').standing).toBe('granted');
+    expect(hold('statistics', choices, '2026-04-12T00:00:00Z')).toMatchObject({ standing: 'lapsed', permitted: false });
+  });
+  test('a refusal says from when asking again is decent', () => {
+    expect(hold('calls', [said('calls', 'refuse', '2026-01-01T12:00:00Z')]).mayAskAgainFrom).toBe('2026-01-31');
+  });
+  test('a child is never permitted without its parent', () => {
+    expect(hold('digest', [said('digest', 'grant', '2026-01-01T00:00:00Z')])).toMatchObject({ standing: 'granted', permitted: false });
+  });
+  test('withdrawing the parent withdraws the child, and granting it again revives nothing', () => {
+    const choices = [said('offers', 'grant', '2026-01-01T00:00:00Z'), said('digest', 'grant', '2026-01-02T00:00:00Z'), said('offers', 'withdraw', '2026-02-01T00:00:00Z'), said('offers', 'grant', '2026-03-01T00:00:00Z')];
+    expect(hold('offers', choices).permitted).toBe(true);
+    expect(hold('digest', choices)).toMatchObject({ standing: 'withdrawn', permitted: false });
+    expect(hold('digest', [...choices, said('digest', 'grant', '2026-04-01T00:00:00Z')]).permitted).toBe(true);
+  });
+  test('a yes for one address permits that address only; a no covers the person', () => {
+    const choices = [said('offers', 'grant', '2026-01-01T00:00:00Z', { address: 'a' }), said('offers', 'grant', '2026-01-01T00:00:00Z', { address: 'b' })];
+    expect(hold('offers', choices, undefined, { address: 'a' }).permitted).toBe(true);
+    expect(hold('offers', choices, undefined, { address: 'c' }).permitted).toBe(false);
+    expect(hold('offers', choices).permitted).toBe(false);
+    expect(hold('offers', choices, undefined, { address: 'any' }).permitted).toBe(true);
+    const one = [...choices, said('offers', 'withdraw', '2026-02-01T00:00:00Z', { address: 'a' })];
+    expect(hold('offers', one, undefined, { address: 'a' }).permitted).toBe(false);
+    expect(hold('offers', one, undefined, { address: 'b' }).permitted).toBe(true);
+    const all = [...choices, said('offers', 'withdraw', '2026-02-01T00:00:00Z')];
+    expect(hold('offers', all, undefined, { address: 'b' }).permitted).toBe(false);
+  });
+  test('restricted while it lasts, erased for good', () => {
+    const choices = [said('offers', 'grant', '2026-01-01T00:00:00Z')];
+    const facts = (from: string, until: string | null) => ({ restricted: [{ from, until }], erasedAt: null });
+    expect(hold('offers', choices, undefined, { facts: facts('2026-05-01T00:00:00Z', null) })).toMatchObject({ standing: 'restricted', permitted: false });
+    expect(hold('offers', choices, undefined, { facts: facts('2026-04-01T00:00:00Z', '2026-05-01T00:00:00Z') }).permitted).toBe(true);
+    expect(hold('orders', [], undefined, { facts: { restricted: [], erasedAt: '2026-05-01T00:00:00Z' } })).toMatchObject({ standing: 'erased', permitted: false });
+  });
+});
