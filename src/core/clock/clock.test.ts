@@ -4,13 +4,24 @@ import { clock, type ClockInput, type ClockReading } from './clock';
 import type { ClockEvent } from './events';
 import { REGIME_IDS, REGIMES } from './regimes';
 
-const PLACES: Record<string, [string, string?]> = { 'eu-gdpr': ['DK'], 'uk-gdpr': ['GB'], 'ch-fadp': ['CH'], 'us-ca': ['US', 'CA'], 'ca-pipeda': ['CA'], 'ca-qc': ['CA', 'QC'], 'br-lgpd': ['BR'] };
+const PLACES: Record<string, [string, string?]> = { 'eu-gdpr': ['DK'], 'uk-gdpr': ['GB', 'ENG'], 'ch-fadp': ['CH'], 'us-ca': ['US', 'CA'], 'ca-pipeda': ['CA'], 'ca-qc': ['CA', 'QC'], 'br-lgpd': ['BR'] };
+
+const calendars = new Map<string, (day: string) => string | null>();
 
 function holidays(regime: string) {
   const [country, region] = PLACES[regime] ?? ['US'];
+  const known = calendars.get(`${country}${region}`) ?? calendarOf(country, region);
+  calendars.set(`${country}${region}`, known);
+  return known;
+}
+
+function calendarOf(country: string, region: string | undefined) {
   const calendar = region ? new HolidayCalendar(country, region) : new HolidayCalendar(country);
+  const years = new Map<string, ReturnType<HolidayCalendar['getHolidays']>>();
   return (day: string) => {
-    const found = calendar.getHolidays(Number(day.slice(0, 4))).find(({ date, type }) => date.startsWith(day) && (type === 'public' || (country === 'GB' && type === 'bank')));
+    const year = years.get(day.slice(0, 4)) ?? calendar.getHolidays(Number(day.slice(0, 4)));
+    years.set(day.slice(0, 4), year);
+    const found = year.find(({ date, type }) => date.startsWith(day) && (type === 'public' || (country === 'GB' && type === 'bank')));
     return found?.name ?? null;
   };
 }

@@ -79,7 +79,8 @@ const UK_GDPR: Regime = {
   id: 'uk-gdpr',
   effectiveFrom: '2025-06-19',
   title: 'UK General Data Protection Regulation',
-  place: { country: 'GB' },
+  // Bank holidays differ within the kingdom; England's count here, where the authority sits.
+  place: { country: 'GB', region: 'ENG' },
   identity: 'moves-start',
   fee: 'moves-start',
   appeal: { within: { days: 30 }, kind: 'complaint' },
