@@ -1,0 +1,81 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Knex } from 'knex';
+import { createClient } from '../../src/db/client';
+import { migrate } from '../../src/db/migrate';
+import { HANDLERS } from '../../src/jobs/handlers';
+import { createContext } from '../../src/main/context';
+import { makeKeyFile } from '../../src/main/keys';
+import { readConfig } from '../../src/main/config';
+import { WORKER, type Actor } from '../../src/ports/actor';
+import type { Clock } from '../../src/ports/clock';
+import type { JobName, Jobs } from '../../src/ports/jobs';
+import type { Mail } from '../../src/ports/mailer';
+import type { Role } from '../../src/core/access/roles';
+import { actAs, type Context } from '../../src/usecases/context';
+
+export interface TestWorld {
+  knex: Knex;
+  url: string;
+  folder: string;
+  worker: Context;
+  mails: Mail[];
+  queue: { name: JobName; payload: unknown; startAfter?: string | undefined }[];
+  /** Sets the legal clock. */
+  goTo(instant: string): void;
+  as(actor: Actor): Context;
+  user(id: string, ...roles: Role[]): Context;
+  /** Runs waiting jobs until there are none; `stopAt` ends early. */
+  drain(): Promise<void>;
+  close(): Promise<void>;
+}
+
+/** A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder. */
+export async function testWorld(name: string): Promise<TestWorld> {
+  const admin = process.env['TEST_ADMIN_URL'];
+  if (!admin) throw new Error('run the database tests with: ./bookend test database');
+  const database = `t_${name}_${process.pid}`;
+  const root = createClient(admin, 1);
+  await root.raw(`drop database if exists ${database} with (force)`);
+  await root.raw(`create database ${database}`);
+  await root.destroy();
+  const address = new URL(admin);
+  address.pathname = `/${database}`;
+  const url = address.toString();
+  const knex = createClient(url, 6);
+  await migrate(knex);
+
+  const folder = mkdtempSync(join(tmpdir(), 'bookend-test-'));
+  const keyFile = join(folder, 'keys.json');
+  makeKeyFile(keyFile);
+  let now = '2026-11-24T08:00:00Z';
+  const clock: Clock = { now: () => now, real: () => new Date().toISOString() };
+  const queue: TestWorld['queue'] = [];
+  const jobs: Jobs = { enqueue: async (_trx, job, payload, startAfter) => void queue.push({ name: job, payload, startAfter }) };
+  const mails: Mail[] = [];
+  const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_RETRY_BASE_MS: '10' });
+  const worker: Context = { ...createContext(config, knex, jobs, WORKER, clock), mailer: { send: async (mail) => void mails.push(mail) } };
+  const as = (actor: Actor) => actAs(worker, actor);
+  return {
+    knex, url, folder, worker, mails, queue, as,
+    goTo: (instant) => void (now = instant),
+    user: (id, ...roles) => as({ kind: 'user', id, name: id, roles }),
+    async drain() {
+      for (let n = 0; queue.length > 0; n++) {
+        if (n > 500) throw new Error('jobs do not come to an end');
+        const job = queue.shift()!;
+        const wait = job.startAfter ? Date.parse(job.startAfter) - Date.now() : 0;
+        if (wait > 0) await new Promise((resolve) => setTimeout(resolve, Math.min(wait, 500)));
+        await (HANDLERS[job.name] as (ctx: Context, payload: unknown) => Promise<unknown>)(worker, job.payload);
+      }
+    },
+    async close() {
+      await knex.destroy();
+      const last = createClient(admin, 1);
+      await last.raw(`drop database if exists ${database} with (force)`);
+      await last.destroy();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
