@@ -139,7 +139,7 @@ const jens: Story = async (world) => {
 };
 
 const objection: Story = async (world) => {
-  await open(world, world.people.find(({ n, customerNo }) => n > 700 && customerNo)!, 'objection', addDays(world.today, -3));
+  await open(world, world.people.find(({ n, customerNo }) => n > 600 && customerNo)!, 'objection', addDays(world.today, -3));
 };
 
 /** In the order in which they happened. */

@@ -1,4 +1,5 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startCluster, stateFolder } from './lib/cluster.mjs';
@@ -6,6 +7,7 @@ import { ensureBuild, ensureModules } from './lib/install.mjs';
 import { ensureChromium, ensurePostgres } from './lib/packages.mjs';
 import { ROOT, run } from './lib/run.mjs';
 import { endWith, say } from './lib/say.mjs';
+import { startWorld } from './lib/world.mjs';
 
 const BIN = (name, path) => [join(ROOT, 'node_modules', name, path)];
 const PARTS = ['unit', 'database', 'browser'];
@@ -45,6 +47,28 @@ async function jest(part, name, env) {
   }
 }
 
+/** The whole of Larkmere on ports of its own; a test can kill the worker and start it again. */
+async function inWorld(work) {
+  const world = await startWorld({ name: 'browser', mode: 'test', durable: false, fresh: true, now: '2026-11-24T08:00:00Z', people: 700, ports: { web: 4270, postgres: 5481 }, env: { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '120' } });
+  const control = createServer((request, response) => {
+    const child = world.children.worker;
+    if (request.url === '/kill') {
+      child.once('exit', () => response.end('killed'));
+      child.kill('SIGKILL');
+    } else if (request.url === '/start') {
+      world.startWorker();
+      response.end('started');
+    } else response.writeHead(404).end();
+  });
+  await new Promise((resolve) => control.listen(0, '127.0.0.1', resolve));
+  try {
+    await work({ E2E_WORLD: JSON.stringify({ address: world.address, ...world.urls, tillDrop: world.tillDrop, mailbox: world.mailbox, database: world.env.DATABASE_URL, shop: world.env.STANDINS_SHOP_URL, shopKey: world.settings.shopKey, worker: `http://127.0.0.1:${control.address().port}` }) });
+  } finally {
+    control.close();
+    await world.stop();
+  }
+}
+
 endWith(async () => {
   const [part, name] = process.argv.slice(2);
   if (part && !PARTS.includes(part)) {
@@ -76,9 +100,9 @@ endWith(async () => {
   }
   if (parts.includes('browser')) {
     await ensureBuild();
-    await jest('browser', name, {});
+    await inWorld((env) => jest('browser', name, env));
   }
-  rmSync(join(stateFolder('test')), { recursive: true, force: true });
+  for (const name of ['test', 'browser']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);
   return total.failed > 0 || total.passed === 0 ? 1 : 0;
 });

@@ -10,10 +10,16 @@ import { startCluster, stateFolder } from './cluster.mjs';
 const TSX = 'node_modules/tsx/dist/cli.mjs';
 const NEXT = 'node_modules/next/dist/bin/next';
 
-function settingsOf(folder) {
+function settingsOf(folder, now) {
   const file = join(folder, 'settings.json');
   if (!existsSync(file)) writeFileSync(file, JSON.stringify({ shopKey: randomBytes(24).toString('base64url'), newsletterKey: randomBytes(24).toString('base64url'), newsletterToken: randomBytes(18).toString('base64url'), shopPassword: randomBytes(18).toString('base64url') }), { mode: 0o600 });
-  return JSON.parse(readFileSync(file, 'utf8'));
+  const settings = JSON.parse(readFileSync(file, 'utf8'));
+  // A moved legal clock has to go on from the same moment when a process, or the whole demo, starts again.
+  if (now && settings.now !== now) {
+    Object.assign(settings, { now, nowSince: new Date().toISOString() });
+    writeFileSync(file, JSON.stringify(settings), { mode: 0o600 });
+  }
+  return settings;
 }
 
 /** The databases, in our own cluster or on the server that DATABASE_URL names. */
@@ -49,20 +55,21 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   const taken = new Set();
   const folder = stateFolder(name);
   if (fresh) for (const part of ['standins', 'storage', 'keys.json', 'settings.json']) rmSync(join(folder, part), { recursive: true, force: true });
-  const settings = settingsOf(folder);
+  const settings = settingsOf(folder, now);
   await ensureModules();
   await ensureBuild();
   const db = await databases(name, { wantedPgPort: ports.postgres ?? 5470, durable, fresh, taken, settings, suffix });
   const web = await freePort(ports.web ?? 4170, taken);
   if (web !== (ports.web ?? 4170)) tell(`port ${ports.web ?? 4170} is taken; using ${web}`);
-  const [newsletter, smtp, mail, control] = [await freePort(4171, taken), await freePort(4172, taken), await freePort(4173, taken), await freePort(4174, taken)];
+  const first = ports.web ?? 4170;
+  const [newsletter, smtp, mail, control] = [await freePort(first + 1, taken), await freePort(first + 2, taken), await freePort(first + 3, taken), await freePort(first + 4, taken)];
   const standins = join(folder, 'standins');
   const logs = join(folder, 'logs');
   mkdirSync(join(folder, 'storage'), { recursive: true, mode: 0o700 });
   const address = `http://127.0.0.1:${web}`;
   const env = {
     NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: db.bookend, BOOKEND_MODE: mode, BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_BASE_URL: address, BOOKEND_SMTP_URL: `smtp://127.0.0.1:${smtp}`,
-    ...(now ? { BOOKEND_NOW: now, STANDINS_TODAY: now } : {}), ...(people ? { STANDINS_PEOPLE: String(people) } : {}),
+    ...(now ? { BOOKEND_NOW: now, BOOKEND_NOW_SINCE: settings.nowSince, STANDINS_TODAY: now } : {}), ...(people ? { STANDINS_PEOPLE: String(people) } : {}),
     STANDINS_FOLDER: standins, STANDINS_SHOP_URL: db.shop, STANDINS_NEWSLETTER_PORT: String(newsletter), STANDINS_SMTP_PORT: String(smtp), STANDINS_MAIL_PORT: String(mail), STANDINS_CONTROL_PORT: String(control), STANDINS_NEWSLETTER_TOKEN: settings.newsletterToken, STANDINS_BOOKEND_URL: address, STANDINS_BOOKEND_KEY: settings.newsletterKey,
     DEMO_SHOP_URL: db.shop, DEMO_NEWSLETTER_URL: `http://127.0.0.1:${newsletter}`, DEMO_NEWSLETTER_TOKEN: settings.newsletterToken, DEMO_MAILBOX: join(standins, 'support-mailbox'), DEMO_SHOP_KEY: settings.shopKey, DEMO_NEWSLETTER_KEY: settings.newsletterKey,
     ...more,

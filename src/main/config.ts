@@ -10,6 +10,7 @@ const schema = yup.object({
   BOOKEND_BASE_URL: yup.string().default('http://127.0.0.1:4170'),
   BOOKEND_SMTP_URL: yup.string().default('smtp://127.0.0.1:2525'),
   BOOKEND_NOW: yup.string(),
+  BOOKEND_NOW_SINCE: yup.string(),
   BOOKEND_ORGANISATION: yup.string().default('Larkmere Cycles & Touring'),
   BOOKEND_CONTACT: yup.string().default('privacy@larkmere.example'),
   BOOKEND_ADDRESS: yup.string().default('Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Denmark'),

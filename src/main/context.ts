@@ -62,11 +62,11 @@ async function exclusively<T>(url: string, name: string, work: () => Promise<T>)
   }
 }
 
-/** `BOOKEND_NOW` says where the legal clock starts; it goes on from there. */
-export function clockOf(config: Pick<Config, 'BOOKEND_NOW' | 'BOOKEND_MODE'>): Clock {
+/** `BOOKEND_NOW` is where the legal clock stood at `BOOKEND_NOW_SINCE`; it goes on from there, alike in every process. */
+export function clockOf(config: Pick<Config, 'BOOKEND_NOW' | 'BOOKEND_NOW_SINCE'>): Clock {
   const real = () => new Date().toISOString();
   const fixed = config.BOOKEND_NOW ? Date.parse(config.BOOKEND_NOW) : null;
-  const started = Date.now();
+  const started = config.BOOKEND_NOW_SINCE ? Date.parse(config.BOOKEND_NOW_SINCE) : Date.now();
   return { real, now: () => (fixed === null ? real() : new Date(fixed + Date.now() - started).toISOString()) };
 }
 

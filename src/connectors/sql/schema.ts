@@ -35,7 +35,7 @@ const NAMES: readonly [RegExp, Holds][] = [
   [/^(last_name|family_name|surname)$/i, 'family-name'],
   [/^(name|full_name|customer_name|billing_name|recipient|reviewer_name)$/i, 'full-name'],
   [/^(birth_date|date_of_birth|born_on|dob)$/i, 'birth-date'],
-  [/^(street|address|address_line|billing_address)$/i, 'street'],
+  [/^(street|address|address_line|(billing|shipping|delivery)_address|ship_to|bill_to)$/i, 'street'],
   [/^(postcode|postal_code|zip)$/i, 'postcode'],
   [/^(city|town)$/i, 'city'],
   [/^(country|country_code)$/i, 'country'],

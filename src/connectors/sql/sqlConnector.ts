@@ -42,9 +42,9 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       const gone = await guarded(() => knex(table.name).whereRaw('??::text = ?', [table.key, ref.key]).delete());
       return { state: 'done', detail: gone > 0 ? 'row deleted' : 'row was gone already' };
     },
-    async anonymise(ref, { token }) {
-      const table = await tableOf(ref.collection);
-      const change = anonymised(table, token);
+    async anonymise(ref, { token, person }) {
+      const { table, row } = await rowOf(ref);
+      const change = { ...(row ? named(table, row, person, token) : {}), ...anonymised(table, token) };
       if (Object.keys(change).length > 0) await guarded(() => knex(table.name).whereRaw('??::text = ?', [table.key, ref.key]).update(change));
       return { state: 'done', detail: `${Object.keys(change).length} fields replaced` };
     },
@@ -140,6 +140,20 @@ function anonymised(table: Table, token: string): Record<string, string | null> 
     else if (holds === 'email') change[name] = `${token}@anonymised.invalid`;
     else if (type === 'date') change[name] = '1900-01-01';
     else change[name] = token;
+  }
+  return change;
+}
+
+/** Columns that hold the person's name, address or number in running text, whatever the column is called. */
+function named(table: Table, row: Row, person: PersonRecord, token: string): Record<string, string | null> {
+  const signs = [...(person.emails ?? []), ...(person.familyName && person.familyName.length > 3 ? [person.familyName] : [])].map((sign) => sign.toLowerCase());
+  const numbers = (person.phones ?? []).map((phone) => phone.replace(/\D/g, '').slice(-8)).filter((digits) => digits.length === 8);
+  const change: Record<string, string | null> = {};
+  for (const { name, type, nullable } of table.columns) {
+    const value = row[name];
+    if (typeof value !== 'string' || !/char|text/.test(type) || name === table.key) continue;
+    const text = value.toLowerCase();
+    if (signs.some((sign) => text.includes(sign)) || numbers.some((digits) => value.replace(/\D/g, '').includes(digits))) change[name] = nullable ? null : token;
   }
   return change;
 }

@@ -31,4 +31,4 @@ export const daySchema = yup
 /** RFC 3339 with offset, or a date where only the day is known. */
 export const instantOrDaySchema = yup
   .string()
-  .test('instant-or-day', ({ path }) => `${path} must be a time with offset or a day, such as 2026-11-20T09:14:03+01:00 or 2026-11-20`, (value) => value == null || isDay(value) || isInstant(value));
+  .test('instant-or-day', ({ path }) => `${path} must be a day that exists or a time with offset, such as 2026-11-20 or 2026-11-20T09:14:03+01:00`, (value) => value == null || isDay(value) || isInstant(value));

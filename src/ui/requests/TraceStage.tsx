@@ -1,6 +1,7 @@
 'use client';
 
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { ActButton } from '../parts/ActButton';
 import { MatchReview } from './MatchReview';
 import type { RequestActions, RequestShown, TraceShown } from './types';
@@ -13,6 +14,11 @@ export function TraceStage({ request, first, actions }: { request: RequestShown;
     initialData: first,
     refetchInterval: (query) => (query.state.data?.state === 'running' ? 800 : false),
   });
+  // What the server rendered anew (after an act) is newer than what was fetched before.
+  const client = useQueryClient();
+  useEffect(() => {
+    client.setQueryData(['trace', request.ref, first?.id ?? 'none'], first);
+  }, [client, first, request.ref]);
   if (!trace) {
     return <div className="body">{request.mayWork ? <ActButton primary act={() => actions.beginTrace(request.ref)}>Start the trace</ActButton> : <p className="muted">Not started.</p>}</div>;
   }
@@ -51,7 +57,7 @@ function Systems({ trace, request, actions }: { trace: TraceShown; request: Requ
         return (
           <span key={name} className={worst.state === 'failed' ? 'late' : worst.state === 'waiting' ? 'ochre' : ''}>
             {word[worst.state]} <b>{name}</b> {found} found{worst.state === 'failed' || worst.state === 'waiting' ? `, ${worst.error_text} (try ${worst.tries})` : ''}{' '}
-            {worst.state === 'failed' && request.mayWork && <ActButton act={() => actions.retrySystem(request.ref, worst.system_id, worst.round)}>Try again</ActButton>}
+            {worst.state === 'failed' && request.mayWork && <ActButton act={() => actions.searchAgain(request.ref, worst.system_id)}>Try again</ActButton>}
           </span>
         );
       })}

@@ -95,7 +95,7 @@ export interface RequestActions {
   identityRefused(ref: string): Promise<ActionResult>;
   clockEvent(ref: string, kind: 'clarification-asked' | 'clarification-given' | 'extended', reason: string): Promise<ActionResult<{ dueOn: string }>>;
   beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>>;
-  retrySystem(ref: string, systemId: string, round: number): Promise<ActionResult>;
+  searchAgain(ref: string, systemId: string): Promise<ActionResult>;
   judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>>;
   judgeBand(ref: string, band: Band): Promise<ActionResult<{ changed: number }>>;
   decideOn(ref: string, values: unknown): Promise<ActionResult>;

@@ -4,7 +4,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { requestByRef, requestById } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import { matchById, matchesOf, setVerdict, undecidedInBand, type Verdict } from '../../db/trace/matches';
-import { lastTrace, lockStep, setStep, setTrace, stepsOf, traceById, traceKeysOf, type StepRow } from '../../db/trace/traces';
+import { lastTrace, setStep, setTrace, stepsOf, traceById, traceKeysOf, type StepRow } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
@@ -127,16 +127,18 @@ export async function acceptBand(ctx: Context, input: { ref: string; band: Band 
   });
 }
 
-/** Puts a failed system's step back into the queue. */
-export async function retryStep(ctx: Context, input: { ref: string; systemId: string; round: number }) {
+/** Puts a failed system's steps, of every round, back into the queue. */
+export async function retrySystem(ctx: Context, input: { ref: string; systemId: string }) {
   return workOnRequest<null, { code: 'not-found' } | { code: 'step-not-failed' }>(ctx, input.ref, 'requests.review', async (h, request) => {
     const trace = await lastTrace(h, request.id, 'find');
-    const step = trace ? await lockStep(h, trace.id, input.systemId, input.round) : undefined;
-    if (!trace || !step) return refuse({ code: 'not-found' });
-    if (step.state !== 'failed' && step.state !== 'waiting') return refuse({ code: 'step-not-failed' });
-    await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
+    if (!trace) return refuse({ code: 'not-found' });
+    const failed = (await stepsOf(h, trace.id)).filter(({ system_id, state }) => system_id === input.systemId && (state === 'failed' || state === 'waiting'));
+    if (failed.length === 0) return refuse({ code: 'step-not-failed' });
     await setTrace(h, trace.id, { state: 'running', finished_at: null });
-    await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: trace.id, systemId: input.systemId, round: input.round });
+    for (const step of failed) {
+      await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
+      await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: trace.id, systemId: step.system_id, round: step.round });
+    }
     await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
     return ok(null);
   });

@@ -10,7 +10,7 @@ import { answerByLetter, decide } from '../../../usecases/requests/decide';
 import { askIdentity, proveAtCounter, refuseForIdentity } from '../../../usecases/requests/identity';
 import { openFromStaff } from '../../../usecases/requests/openFromStaff';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
-import { acceptBand, giveVerdict, retryStep } from '../../../usecases/trace/review';
+import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
 import { startTrace } from '../../../usecases/trace/startTrace';
 import type { Verdict } from '../../../ui/requests/types';
 import { act } from '../../lib/act';
@@ -41,8 +41,8 @@ export async function beginTrace(ref: string): Promise<ActionResult<{ traceId: s
   return act((ctx) => startTrace(ctx, { ref }));
 }
 
-export async function retrySystem(ref: string, systemId: string, round: number): Promise<ActionResult> {
-  return act((ctx) => retryStep(ctx, { ref, systemId, round }));
+export async function searchAgain(ref: string, systemId: string): Promise<ActionResult> {
+  return act((ctx) => retrySystem(ctx, { ref, systemId }));
 }
 
 export async function judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>> {

@@ -1,0 +1,147 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { simpleParser } from 'mailparser';
+import type { Browser, Page } from 'puppeteer-core';
+import { api, fill, go, launch, mails, mailTo, misbehave, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
+
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  browser = await launch();
+  page = await signedIn(browser, 'signe');
+});
+afterAll(() => browser.close());
+
+const JENS = 'jens.toft@post.example';
+interface Newsletter {
+  contacts: { email: string }[];
+  deletions: { id: string; keys: string[]; times: number }[];
+}
+const newsletter = async () => (await (await fetch(`${WORLD.newsletter}/_state`)).json()) as Newsletter;
+const done = async () => Number((await query<{ n: string }>(WORLD.database, "select count(*) as n from operations where state = 'done'"))[0]!.n);
+
+async function killAndStart(): Promise<void> {
+  await fetch(`${WORLD.worker}/kill`);
+  await wait(200);
+  await fetch(`${WORLD.worker}/start`);
+}
+
+async function until(what: string, test: () => Promise<boolean>, seconds = 60): Promise<void> {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end; await wait(25)) if (await test()) return;
+  throw new Error(`waited in vain: ${what}`);
+}
+
+test('erasure from plan to certificate, with the worker killed again and again', async () => {
+  const ref = await openRequestOf(page, 'Jens Toft', 'erasure');
+  await go(page, `/requests/${ref}`);
+  await press(page, 'Mail a code');
+  const code = await mailTo(JENS, /Is it you who asked/);
+  const outside = await (await browser.createBrowserContext()).newPage();
+  await go(outside, /http:\/\/[^\s]+\/identity\/[\w-]+/.exec(code.text)![0]);
+  await fill(outside, 'Code', /Code: (\d{6})/.exec(code.text)![1]!);
+  await press(outside, 'Go on');
+  await seen(outside, 'We know now that it is you');
+
+  await go(page, `/requests/${ref}`);
+  await press(page, 'Start the trace');
+  await seen(page, /Review \d+ match/, 60000);
+  await press(page, /^Accept \d+ certain/);
+  await page.waitForFunction(() => !document.body.innerText.includes('Accept'), { timeout: 20000 }).catch(() => press(page, /^Accept \d+ likely/));
+  await wait(600);
+  for (let n = 0; n < 12 && (await page.$('.matches .unsure')); n++) {
+    await page.evaluate(() => (document.querySelector('.matches .unsure')!.closest('tr') as HTMLElement).click());
+    await page.keyboard.press('t');
+    await wait(250);
+  }
+  await go(page, `/requests/${ref}`);
+  await page.waitForSelector('[role=combobox]');
+  await page.click('[role=combobox]');
+  await page.waitForSelector('[role=option]');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('[role=option]', { hidden: true });
+  await fill(page, 'Reason, in a sentence', 'Nothing needs the data any more.');
+  await press(page, 'Decide to fulfil');
+
+  // The plan: invoices within five years stay, what they hang on loses the person, the rest goes.
+  await press(page, 'Make the erasure plan');
+  await seen(page, 'This cannot be undone');
+  const plan = await textOf(page);
+  expect(plan).toMatch(/■ keep\s+Web shop · invoices/);
+  expect(plan).toMatch(/◐ anonymise\s+Web shop · customers/);
+  expect(plan).toMatch(/✕ erase\s+Web shop · reviews/);
+  expect(plan).toMatch(/✕ erase\s+Newsletter service · contacts/);
+  expect(plan).toMatch(/◐ anonymise\s+Support mailbox · messages\s+Group ride photos/);
+  const [old] = await query<{ n: string }>(WORLD.shop, "select count(*) as n from invoices i join orders o on o.id = i.order_id join customers c on c.id = o.customer_id where c.customer_no = '48214'");
+  expect(Number(old!.n)).toBe(4);
+
+  await fill(page, 'Reference', 'BK-2026-99999');
+  await press(page, /^Erase \d+ records in \d systems/);
+  await seen(page, `Type ${ref} exactly. Nothing was erased.`);
+  expect(await done()).toBe(0);
+
+  // The outside world misbehaves while the worker is killed: early, in the middle, and during a slow answer.
+  await misbehave('newsletter', 'slow-answer', 1);
+  await fill(page, 'Reference', ref);
+  await press(page, /^Erase \d+ records in \d systems/);
+  await until('two operations', async () => (await done()) >= 2);
+  await killAndStart();
+  await until('five operations', async () => (await done()) >= 5);
+  await killAndStart();
+  await until('the contact is being deleted', async () => (await newsletter()).deletions.some(({ keys }) => keys.length > 0));
+  await killAndStart();
+  const state = async () => (await query<{ state: string; phase: string }>(WORLD.database, 'select p.state, p.phase from plans p join requests r on r.id = p.request_id where r.ref = $1', [ref]))[0]!;
+  await until('the proof runs', async () => ['proof', 'letter', 'own', 'finished'].includes((await state()).phase));
+  await killAndStart();
+  await until('finished', async () => (await state()).state === 'finished', 90);
+  await go(page, `/requests/${ref}`);
+  await seen(page, 'answered in time', 30000);
+
+  // Each thing once.
+  const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes group by 1, 2 having count(*) > 1');
+  expect(changes).toEqual([]);
+  expect((await newsletter()).deletions.every(({ times, keys }) => times === 1 && new Set(keys).size === 1)).toBe(true);
+  const answers = (await mails()).filter(({ to, subject }) => to.includes(JENS) && subject.includes(`Your data is erased (${ref})`));
+  expect(answers.length).toBeGreaterThanOrEqual(1);
+  expect(new Set(answers.map(({ messageId }) => messageId)).size).toBe(1);
+  for (const words of ['What went', 'Bogføringsloven § 12', 'until', 'art. 77']) expect(answers[0]!.text).toContain(words);
+
+  // The shop: the person gone, the invoices kept.
+  const people = await query<{ email: string; first_name: string; phone: string | null }>(WORLD.shop, "select email, first_name, phone from customers where email ilike '%jens.toft%' or last_name = 'Toft' or customer_no = '48214'");
+  expect(people).toEqual([]);
+  const kept = await query<{ billing_name: string }>(WORLD.shop, "select billing_name from invoices where billing_name = 'Jens Toft'");
+  expect(kept).toHaveLength(3);
+  expect(await query(WORLD.shop, "select 1 from orders where ship_to ilike '%Toft%'")).toEqual([]);
+
+  // The newsletter service and the mailbox: gone; the other customer's words intact.
+  expect((await newsletter()).contacts.some(({ email }) => email === JENS)).toBe(false);
+  const folder = join(WORLD.mailbox, 'cur');
+  const messages = await Promise.all(readdirSync(folder).map(async (file) => simpleParser(readFileSync(join(folder, file)))));
+  expect(messages.filter((mail) => `${mail.text} ${mail.headers.get('from')} ${mail.headers.get('to')}`.includes('Toft'))).toEqual([]);
+  const jonas = messages.find(({ subject }) => subject === 'Group ride photos')!;
+  expect(jonas.text).toContain('My own words stay here: the ride was splendid and the weather held.');
+  expect(jonas.text).toContain('Jonas Vind');
+  expect(jonas.text).not.toContain(JENS);
+
+  // Bookend itself: nobody of that name, the keys destroyed, the ledger verifies, the address is suppressed.
+  expect((await api('/standing', { identifier: { kind: 'email', value: JENS }, purpose: 'newsletter' })).body).toMatchObject({ permitted: false, standing: 'erased' });
+  expect((await api('/choices', { occurredAt: '2026-11-01', identifiers: [{ kind: 'email', value: JENS }], purpose: 'newsletter', answer: 'grant', externalId: 'back_1' })).body).toMatchObject({ status: 'suppressed' });
+  expect((await api('/choices', { occurredAt: '2026-11-24T23:00:00Z', identifiers: [{ kind: 'email', value: JENS }], purpose: 'newsletter', answer: 'grant', externalId: 'back_2' })).body).toMatchObject({ status: 'quarantined' });
+  expect(await query(WORLD.database, 'select 1 from data_keys k join requests r on r.data_key_id = k.id where r.ref = $1 and k.wrapped is not null', [ref])).toEqual([]);
+  await go(page, '/ledger');
+  await press(page, 'Verify the ledger');
+  await seen(page, /✓ Verified/, 60000);
+
+  // Certificate and residue.
+  await go(page, `/requests/${ref}`);
+  const pdf = await page.evaluate(async (path) => {
+    const response = await fetch(path);
+    return { type: response.headers.get('content-type'), size: (await response.arrayBuffer()).byteLength };
+  }, `/requests/${ref}/certificate`);
+  expect(pdf.type).toBe('application/pdf');
+  expect(pdf.size).toBeGreaterThan(2000);
+  await go(page, '/keeping');
+  const keeping = await textOf(page);
+  expect(keeping).toContain(ref);
+  expect(keeping).toContain('Web shop · invoices');
+  expect(keeping).not.toContain('Toft');
+}, 300_000);

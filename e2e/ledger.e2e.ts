@@ -1,0 +1,98 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { api, go, launch, press, query, seen, signedIn, textOf, WORLD } from './support/world';
+
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  browser = await launch();
+  page = await signedIn(browser, 'signe');
+});
+afterAll(() => browser.close());
+
+interface Send {
+  sent: string[];
+  leftOut: { email: string; standing: string }[];
+  failed: number;
+}
+const send = async () => (await (await fetch(`${WORLD.newsletter}/send`, { method: 'POST', headers: { accept: 'application/json' } })).json()) as Send;
+const RASMUS = 'rasmus.dahl@brev.example';
+
+test('till file → standing changes → the next send leaves the person out', async () => {
+  const before = await send();
+  expect(before.sent).toContain(RASMUS);
+  expect(before.failed).toBe(0);
+
+  await go(page, '/ledger/imports');
+  const file = join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!);
+  const input = await page.$('input[type=file]');
+  await input!.uploadFile(file);
+  await press(page, 'Try it out');
+  await seen(page, /This is what would happen/);
+  const preview = await textOf(page);
+  expect(preview).toMatch(/47 lines/);
+  expect(preview).toMatch(/1 suppressed/);
+  expect(preview).toMatch(/4 quarantined/);
+  for (const why of ['quotes in this line do not close', 'must be a day that exists', 'moon-travel', 'J, N and W are known']) expect(preview).toContain(why);
+  // A dry run: the send still goes to him.
+  expect((await send()).sent).toContain(RASMUS);
+
+  await press(page, /^Take in 47 lines/);
+  await seen(page, 'finished');
+  await seen(page, 'Did not simply go in');
+
+  const after = await send();
+  expect(after.sent).not.toContain(RASMUS);
+  expect(after.leftOut).toContainEqual(expect.objectContaining({ email: RASMUS, standing: 'withdrawn' }));
+  await go(page, WORLD.newsletter);
+  expect(await textOf(page)).toContain(RASMUS);
+}, 120_000);
+
+test('the same file again records nothing', async () => {
+  await go(page, '/ledger/imports');
+  await (await page.$('input[type=file]'))!.uploadFile(join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!));
+  await press(page, 'Try it out');
+  await seen(page, /● 0 recorded/);
+});
+
+test('one person: identifiers, standing with its reason, choices through time, and how it was before', async () => {
+  await go(page, '/people');
+  for (const words of ['rasmus.dahl@brev.example', '10 55 66 77', 'Rasmus Dahl', '48215']) {
+    await page.$eval('input[type=search]', (field) => ((field as HTMLInputElement).value = ''));
+    await page.click('input[type=search]', { count: 3 });
+    await page.type('input[type=search]', words);
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => [...document.querySelectorAll('main a')].some((link) => link.textContent === 'Rasmus Dahl'), { timeout: 10000 });
+  }
+  await press(page, 'Rasmus Dahl');
+  await seen(page, 'Withdrew on 2026-11-24');
+  expect(page.url()).not.toContain('rasmus');
+  await go(page, `${page.url()}?on=2026-11-22`);
+  await seen(page, 'Standing on Sun 22 Nov 2026');
+  expect(await textOf(page)).toMatch(/Newsletter by e-mail\s+granted\s+yes/);
+});
+
+test('the ledger verifies on the page; a changed answer is named', async () => {
+  await go(page, '/ledger');
+  await press(page, 'Verify the ledger');
+  await seen(page, /✓ Verified .* choices agree with the signed head/, 60000);
+  const [row] = await query<{ id: string; folio: number; leaf_index: number; answer: string }>(WORLD.database, "select id, folio, leaf_index, answer from choices where answer = 'withdraw' limit 1");
+  const set = (answer: string) => query(WORLD.database, `do $$ begin set local session_replication_role = 'replica'; update choices set answer = '${answer}' where id = '${row!.id}'; end $$`);
+  await set('grant');
+  await press(page, 'Verify the ledger');
+  await seen(page, `Folio ${row!.folio}, leaf ${row!.leaf_index}: the choice was altered.`, 60000);
+  await set(row!.answer);
+  await press(page, 'Verify the ledger');
+  await seen(page, /✓ Verified/, 60000);
+});
+
+test('the shop’s API call: recorded, duplicate, and the same answer for the same key', async () => {
+  const choice = { occurredAt: '2026-11-20T09:14:03+01:00', identifiers: [{ kind: 'email', value: 'new.person@mail.example' }], purpose: 'newsletter', answer: 'grant', externalId: 'evt_e2e_1' };
+  const first = await api('/choices', choice, WORLD.shopKey, { 'idempotency-key': 'k1' });
+  expect(first).toMatchObject({ status: 200, body: { status: 'recorded' } });
+  expect((await api('/choices', choice, WORLD.shopKey, { 'idempotency-key': 'k1' })).body).toEqual(first.body);
+  expect((await api('/choices', { ...choice, answer: 'refuse' }, WORLD.shopKey, { 'idempotency-key': 'k1' })).status).toBe(409);
+  expect((await api('/choices', { choices: [choice, { ...choice, answer: 'refuse' }] })).body).toMatchObject({ results: [{ status: 'duplicate' }, { status: 'conflict' }] });
+  expect((await api('/standing', { identifier: { kind: 'email', value: 'new.person@mail.example' }, purpose: 'newsletter' })).body).toMatchObject({ permitted: false, reasons: [expect.anything()] });
+});

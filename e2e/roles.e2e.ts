@@ -1,0 +1,114 @@
+import type { Browser } from 'puppeteer-core';
+import { api, launch, query, signedIn, WORLD } from './support/world';
+
+/** What each role may open, from the table of who may do what; written down here a second time on purpose. */
+const ROLES = ['coordinator', 'supervisor', 'auditor', 'administrator', 'nobody'] as const;
+type Role = (typeof ROLES)[number];
+const SIGN_IN: Record<Exclude<Role, 'nobody'>, string> = { coordinator: 'signe', supervisor: 'mikkel', auditor: 'ulla', administrator: 'ib' };
+
+const PAGES: Record<string, readonly Role[]> = {
+  '/desk': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/requests': ['coordinator', 'supervisor', 'auditor'],
+  '/requests/new': ['coordinator', 'supervisor'],
+  '/requests/{ref}': ['coordinator', 'supervisor', 'auditor'],
+  '/people': ['coordinator', 'supervisor', 'auditor'],
+  '/people/{person}': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/imports': ['coordinator', 'supervisor'],
+  '/ledger/imports/{import}': ['coordinator', 'supervisor'],
+  '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/keeping': ['coordinator', 'supervisor', 'auditor'],
+  '/trail': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/setup': ['auditor', 'administrator'],
+};
+
+const DATA: Record<string, readonly Role[]> = {
+  '/api/staff/trace/{ref}': ['coordinator', 'supervisor'],
+  '/api/staff/matches/{match}': ['coordinator', 'supervisor'],
+  '/requests/{erased}/certificate': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/imports/{import}/held.csv': ['coordinator', 'supervisor'],
+};
+
+const PUBLIC = ['/sign-in', '/ask', '/identity/unknown-token', '/hand-over/unknown-token', '/api/v1/health', '/api/v1/openapi.json'];
+
+let browser: Browser;
+const cookies = new Map<Role, string>();
+const values: Record<string, string> = {};
+
+beforeAll(async () => {
+  browser = await launch();
+  for (const [role, who] of Object.entries(SIGN_IN)) {
+    const page = await signedIn(browser, who);
+    cookies.set(role as Role, (await page.browserContext().cookies()).map(({ name, value }) => `${name}=${value}`).join('; '));
+  }
+  cookies.set('nobody', '');
+  const one = async (name: string, sql: string) => void (values[name] = (await query<{ v: string }>(WORLD.database, sql))[0]!.v);
+  await one('ref', "select r.ref as v from requests r join traces t on t.request_id = r.id join matches m on m.trace_id = t.id where r.closed_at is null limit 1");
+  await one('match', `select m.id as v from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = '${values['ref']}' limit 1`);
+  await one('person', 'select id as v from persons where erased_at is null limit 1');
+  await one('import', 'select id as v from imports limit 1');
+  await one('erased', "select ref as v from requests where outcome = 'erased' limit 1");
+});
+afterAll(() => browser.close());
+
+const get = (path: string, role: Role) => fetch(`${WORLD.address}${path.replace(/\{(\w+)\}/g, (_, name: string) => values[name]!)}`, { headers: { cookie: cookies.get(role)! }, redirect: 'manual' });
+
+describe.each(Object.entries(PAGES))('%s', (path, allowed) => {
+  test.each(ROLES.map((role) => [role]))('%s', async (role) => {
+    const response = await get(path, role);
+    if (role === 'nobody') {
+      expect(response.status).toBe(307);
+      expect(response.headers.get('location')).toContain('/sign-in');
+    } else expect(response.status).toBe(allowed.includes(role) ? 200 : 403);
+  });
+});
+
+describe.each(Object.entries(DATA))('%s', (path, allowed) => {
+  test.each(ROLES.map((role) => [role]))('%s', async (role) => {
+    expect((await get(path, role)).status).toBe(role === 'nobody' ? 401 : allowed.includes(role) ? 200 : 403);
+  });
+});
+
+test.each(PUBLIC.map((path) => [path]))('%s is open to everybody', async (path) => expect((await get(path, 'nobody')).status).toBe(200));
+
+test('an auditor sees requests and people masked, never a clear address', async () => {
+  const html = `${await (await get('/requests/{ref}', 'auditor')).text()}${await (await get('/people/{person}', 'auditor')).text()}`;
+  expect(html).toContain('••••@');
+  expect(html).not.toMatch(/[a-z0-9]{2,}@(mail|post|brev|inbox)\.example/);
+});
+
+test('a request of which a coordinator is no member does not exist for them', async () => {
+  await query(WORLD.database, "delete from request_members where request_id = (select id from requests where ref = $1)", [values['ref']]);
+  expect((await get('/requests/{ref}', 'coordinator')).status).toBe(404);
+  expect((await get('/api/staff/matches/{match}', 'coordinator')).status).toBe(404);
+  expect((await get('/requests/{ref}', 'supervisor')).status).toBe(200);
+  await query(WORLD.database, "insert into request_members (request_id, user_id) select id, 'usr_signe' from requests where ref = $1", [values['ref']]);
+});
+
+test('a key does what its scopes say, and nothing without one', async () => {
+  const body = { identifier: { kind: 'email', value: 'x@mail.example' }, purpose: 'newsletter' };
+  expect((await api('/standing', body, 'wrong')).status).toBe(401);
+  expect((await api('/standing', body)).status).toBe(200);
+  await query(WORLD.database, "update api_keys set scopes = array_remove(scopes, 'standing:read') where id = 'api_shop'");
+  expect(await api('/standing', body)).toMatchObject({ status: 403, body: { code: 'scope-missing' }, type: 'application/problem+json' });
+  await query(WORLD.database, "update api_keys set scopes = array_append(scopes, 'standing:read') where id = 'api_shop'");
+});
+
+test('an administrator keeps a colleague out: their session ends at once', async () => {
+  await query(WORLD.database, "update sessions set revoked_at = now() where user_id = 'usr_ulla'");
+  expect((await get('/desk', 'auditor')).status).toBe(307);
+});
+
+test('looks leave entries in the trail', async () => {
+  const acts = await query<{ act: string }>(WORLD.database, 'select distinct act from trail where actor = $1', ['usr_mikkel']);
+  expect(acts.map(({ act }) => act)).toEqual(expect.arrayContaining(['signed-in', 'request-viewed', 'person-opened', 'ledger-opened', 'record-opened', 'certificate-opened']));
+});
+
+test('every page carries the security headers', async () => {
+  for (const path of ['/sign-in', '/ask', '/desk']) {
+    const { headers } = await get(path, 'coordinator');
+    expect(headers.get('content-security-policy')).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('x-powered-by')).toBeNull();
+  }
+});

@@ -1,0 +1,137 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+
+interface World {
+  address: string;
+  newsletter: string;
+  mail: string;
+  control: string;
+  tillDrop: string;
+  mailbox: string;
+  database: string;
+  shop: string;
+  shopKey: string;
+  worker: string;
+}
+
+if (!process.env['E2E_WORLD']) throw new Error('run the browser tests with: ./bookend test browser');
+export const WORLD = JSON.parse(process.env['E2E_WORLD']) as World;
+
+export function launch(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: '/usr/bin/chromium', headless: true, userDataDir: mkdtempSync(join(tmpdir(), 'bookend-e2e-')), defaultViewport: { width: 1280, height: 800 },
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'],
+  });
+}
+
+/** A fresh profile, signed in by typing. Complaints of the page's console are kept. */
+export async function signedIn(browser: Browser, who: string): Promise<Page & { complaints: string[] }> {
+  const context = await browser.createBrowserContext();
+  const page = Object.assign(await context.newPage(), { complaints: [] as string[] });
+  page.on('console', (message) => message.type() === 'error' && page.complaints.push(message.text()));
+  page.on('pageerror', (error) => page.complaints.push(String(error)));
+  await go(page, '/sign-in');
+  await page.type('input[name=email]', `${who}@larkmere.example`);
+  await page.type('input[name=password]', 'larkmere');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => location.pathname === '/desk', { timeout: 20000 });
+  return page;
+}
+
+export async function go(page: Page, path: string): Promise<void> {
+  await page.goto(path.startsWith('http') ? path : `${WORLD.address}${path}`, { waitUntil: 'networkidle0' });
+}
+
+export async function textOf(page: Page): Promise<string> {
+  return page.evaluate(() => document.body.innerText);
+}
+
+/** Waits until the words stand on the page. */
+export async function seen(page: Page, words: string | RegExp, timeout = 30000): Promise<void> {
+  const [source, flags] = typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
+  await page.waitForFunction((s, f) => new RegExp(s, f).test(document.body.innerText), { timeout, polling: 150 }, source, flags).catch(async () => {
+    throw new Error(`“${words}” did not appear. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
+  });
+}
+
+/** Presses the button (or follows the link) that says so, when it can be pressed. */
+export async function press(page: Page, words: string | RegExp): Promise<void> {
+  const [source, flags] = typeof words === 'string' ? [`^\\s*${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, ''] : [words.source, words.flags];
+  const handle = await page
+    .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: 15000 }, source, flags)
+    .catch(async () => {
+      throw new Error(`there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
+    });
+  await (handle.asElement() as unknown as { click(): Promise<void> }).click();
+}
+
+export async function fill(page: Page, label: string, value: string): Promise<void> {
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ?? false, { timeout: 15000 }, label);
+  const selector = `[id="${await id.jsonValue()}"]`;
+  await page.click(selector, { count: 3 });
+  await page.keyboard.press('Backspace');
+  await page.type(selector, value);
+}
+
+/** Chooses from a MUI select by its label. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: 15000 }, label);
+  await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
+  await page.waitForSelector('[role=option]');
+  await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);
+  await page.waitForSelector('[role=option]', { hidden: true });
+}
+
+export interface KeptMail {
+  messageId: string;
+  to: string;
+  subject: string;
+  text: string;
+}
+
+/** The newest mail to an address whose subject matches; waits for it. */
+export async function mailTo(address: string, subject: RegExp): Promise<KeptMail> {
+  for (let n = 0; n < 100; n++) {
+    const found = (await mails()).find((mail) => mail.to.includes(address) && subject.test(mail.subject));
+    if (found) return found;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  throw new Error(`no mail to ${address} about ${subject}`);
+}
+
+export async function mails(): Promise<KeptMail[]> {
+  return (await (await fetch(`${WORLD.mail}/mails.json`)).json()) as KeptMail[];
+}
+
+export async function query<T extends object>(url: string, sql: string, values: unknown[] = []): Promise<T[]> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    return (await client.query(sql, values)).rows as T[];
+  } finally {
+    await client.end();
+  }
+}
+
+export async function api(path: string, body: unknown, key = WORLD.shopKey, headers: Record<string, string> = {}): Promise<{ status: number; body: Record<string, unknown>; type: string | null }> {
+  const response = await fetch(`${WORLD.address}/api/v1${path}`, { method: 'POST', headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) });
+  return { status: response.status, type: response.headers.get('content-type'), body: (await response.json()) as Record<string, unknown> };
+}
+
+export async function misbehave(system: string, mode: string, times?: number): Promise<void> {
+  const response = await fetch(`${WORLD.control}/${system}/${mode}${times ? `?times=${times}` : ''}`);
+  if (!response.ok) throw new Error(await response.text());
+}
+
+/** The reference of the one open request of somebody, from the list. */
+export async function openRequestOf(page: Page, who: string, right: string): Promise<string> {
+  await go(page, `/requests?right=${right}`);
+  const ref = await page.evaluate((name) => [...document.querySelectorAll('tbody tr')].filter((row) => (row as HTMLElement).innerText.includes(name)).at(-1)?.querySelector('a')?.textContent, who);
+  if (!ref) throw new Error(`no open ${right} of ${who}`);
+  return ref;
+}
+
+export const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
