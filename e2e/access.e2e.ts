@@ -91,7 +91,6 @@ test('public form → identity → trace → review by keys → decision → pac
   await wait(300);
   await page.keyboard.press('t');
   await page.waitForFunction(() => !document.querySelector('.matches .unsure'), { timeout: 15000 });
-  await go(page, `/requests/${ref}`);
   await seen(page, 'Decide to fulfil');
 
   // 5. Decision with its ground and reason.
@@ -158,7 +157,7 @@ test('a system that fails during a trace is shown, tried again, and holds up nob
   await seen(page, /✓ Web shop [1-9]\d* found/);
   await seen(page, /✓ Newsletter service 1 found/, 60000);
   await seen(page, /Review \d+ match/, 30000);
-});
+}, 120_000);
 
 test.each([
   ['429', /asks us to slow down/],
@@ -170,7 +169,7 @@ test.each([
   await press(page, 'Trace again');
   await seen(page, words);
   await seen(page, /✓ Newsletter service 1 found/, 60000);
-});
+}, 120_000);
 
 test('a system that stays away ends as failed; the rest can go on, and it can be tried again', async () => {
   const ref = await openRequestOf(page, 'Thomas Marsh', 'access');

@@ -53,7 +53,6 @@ test('erasure from plan to certificate, with the worker killed again and again',
     await page.keyboard.press('t');
     await wait(250);
   }
-  await go(page, `/requests/${ref}`);
   await page.waitForSelector('[role=combobox]');
   await page.click('[role=combobox]');
   await page.waitForSelector('[role=option]');

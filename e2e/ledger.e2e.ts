@@ -85,7 +85,7 @@ test('the ledger verifies on the page; a changed answer is named', async () => {
   await set(row!.answer);
   await press(page, 'Verify the ledger');
   await seen(page, /✓ Verified/, 60000);
-});
+}, 180_000);
 
 test('the shop’s API call: recorded, duplicate, and the same answer for the same key', async () => {
   const choice = { occurredAt: '2026-11-20T09:14:03+01:00', identifiers: [{ kind: 'email', value: 'new.person@mail.example' }], purpose: 'newsletter', answer: 'grant', externalId: 'evt_e2e_1' };

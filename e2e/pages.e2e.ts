@@ -69,6 +69,7 @@ describe('keyboard', () => {
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => location.pathname.startsWith('/people/per_'), { timeout: 10000 });
     await seen(page, 'Identifiers');
+    await page.waitForSelector('[cmdk-input]', { hidden: true });
     await page.keyboard.type('?');
     await seen(page, 'Keys of this page');
     await page.keyboard.press('Escape');
@@ -79,7 +80,7 @@ describe('keyboard', () => {
   test('Tab reaches the places, the sheet and the Due board, each with a visible focus', async () => {
     await go(page, '/desk');
     const reached = new Set<string>();
-    for (let n = 0; n < 70; n++) {
+    for (let n = 0; n < 140; n++) {
       await page.keyboard.press('Tab');
       reached.add(await page.evaluate(() => {
         const one = document.activeElement as HTMLElement;

@@ -7,7 +7,8 @@ import { run, start, stopAll } from './run.mjs';
 import { say, step } from './say.mjs';
 import { startCluster, stateFolder } from './cluster.mjs';
 
-const TSX = 'node_modules/tsx/dist/cli.mjs';
+// In one process: a kill has to reach the program itself, not a wrapper around it.
+const TSX = ['--import', 'tsx'];
 const NEXT = 'node_modules/next/dist/bin/next';
 
 function settingsOf(folder, now) {
@@ -81,23 +82,23 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   };
   try {
     await step('preparing keys and schema', async () => {
-      await run('node', [TSX, 'src/main/prepare.ts'], { env, quiet: true });
+      await run('node', [...TSX, 'src/main/prepare.ts'], { env, quiet: true });
     });
     tell('starting the outside world: shop, newsletter service, mailbox, mail server');
-    children.standins = start('standins', 'node', [TSX, 'standins/main.ts'], { env, logs });
+    children.standins = start('standins', 'node', [...TSX, 'standins/main.ts'], { env, logs });
     await waitFor(`http://127.0.0.1:${control}/made`, { seconds: 120, child: children.standins });
     if (withData) {
       tell('loading the demo data (the first time this takes about a minute)');
-      await run('node', [TSX, 'demo/load.ts'], { env, quiet });
+      await run('node', [...TSX, 'demo/load.ts'], { env, quiet });
     }
     tell('starting worker and web');
-    children.worker = start('worker', 'node', [TSX, 'src/main/worker.ts'], { env, logs });
+    children.worker = start('worker', 'node', [...TSX, 'src/main/worker.ts'], { env, logs });
     children.web = start('web', 'node', [NEXT, 'start', '-H', '127.0.0.1', '-p', String(web)], { env, logs });
     await waitFor(`${address}/api/v1/health`, { child: children.web });
   } catch (error) {
     await stop();
     throw error;
   }
-  const startWorker = () => (children.worker = start('worker', 'node', [TSX, 'src/main/worker.ts'], { env, logs }));
+  const startWorker = () => (children.worker = start('worker', 'node', [...TSX, 'src/main/worker.ts'], { env, logs }));
   return { address, env, folder, children, stop, startWorker, logs, settings, psql: db.psql, urls: { newsletter: `http://127.0.0.1:${newsletter}`, mail: `http://127.0.0.1:${mail}`, control: `http://127.0.0.1:${control}` }, tillDrop: join(standins, 'till-drop'), mailbox: join(standins, 'support-mailbox') };
 }

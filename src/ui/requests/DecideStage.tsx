@@ -37,7 +37,7 @@ export function DecideStage({ request, actions }: { request: RequestShown; actio
         <span className="muted">{outcome === 'refuse' ? 'The refusal goes out at once, with the person’s remedies.' : ''}</span>
       </div>
       <Controller name="ground" control={control} render={({ field }) => (
-        <TextField {...field} select label="Ground" error={Boolean(formState.errors.ground)} helperText={formState.errors.ground?.message ?? ' '}>
+        <TextField id="ground" {...field} select label="Ground" error={Boolean(formState.errors.ground)} helperText={formState.errors.ground?.message ?? ' '}>
           {GROUNDS[outcome === 'refuse' ? 'refuse' : 'fulfil'].map(({ value, text }) => <MenuItem key={value} value={value}>{text}</MenuItem>)}
         </TextField>
       )} />

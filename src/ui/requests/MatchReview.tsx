@@ -1,6 +1,7 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { BandMark } from '../parts/BandMark';
 import { useSay } from '../parts/Say';
@@ -31,6 +32,8 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const current = rows[index];
   const mayJudge = request.mayWork && request.decision.outcome === 'none';
   const list = useRef<HTMLDivElement>(null);
+  const pending = useRef(0);
+  const router = useRouter();
   const verdictOf = useCallback((row: Row) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
   const { data: opened, isError } = useQuery({ queryKey: ['match', current?.id], queryFn: () => load(current!.id), enabled: Boolean(current), staleTime: 60_000 });
@@ -49,15 +52,18 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         const next = rows[rows.indexOf(row) + 1];
         if (next) setSelected(next.id);
       }
+      pending.current++;
       void actions.judge(request.ref, row.id, verdict).then((result) => {
         if (!result.ok) {
           setGiven((map) => new Map(map).set(row.id, before));
           say(result.message, false);
         }
         onChange();
+        // The stages below open when the last verdict is in.
+        if (--pending.current === 0) router.refresh();
       });
     },
-    [actions, say, mayJudge, onChange, request.ref, rows, verdictOf],
+    [actions, say, mayJudge, onChange, request.ref, router, rows, verdictOf],
   );
 
   useEffect(() => {
@@ -84,6 +90,12 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [current, index, rows, judge, undo]);
+
+  useEffect(() => {
+    const onLeave = (event: BeforeUnloadEvent) => pending.current > 0 && event.preventDefault();
+    window.addEventListener('beforeunload', onLeave);
+    return () => window.removeEventListener('beforeunload', onLeave);
+  }, []);
 
   useEffect(() => {
     list.current?.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });

@@ -26,7 +26,7 @@ export function NewRequestForm({ today, open }: { today: string; open: (values: 
     setFailure(result.message);
     for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
   });
-  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField {...register(name)} label={label} error={Boolean(formState.errors[name as keyof Values])} helperText={formState.errors[name as keyof Values]?.message ?? ' '} {...more} />;
+  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField id={name} {...register(name)} label={label} error={Boolean(formState.errors[name as keyof Values])} helperText={formState.errors[name as keyof Values]?.message ?? ' '} {...more} />;
   return (
     <form onSubmit={submit} noValidate className="fields" aria-label="Open a request">
       {failure && <p className="note bad" role="alert">{failure}</p>}

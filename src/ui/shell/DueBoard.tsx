@@ -37,7 +37,7 @@ export function DueBoard({ due, calendar, onFold }: { due: DueProps; calendar: s
   return (
     <aside className="board right due" aria-label="Due">
       <h2>
-        Due <button onClick={onFold} aria-label="Fold the Due board">{calendar} ›</button>
+        Due <button onClick={onFold} title="Fold the Due board">{calendar} ›</button>
       </h2>
       {due.overdue.length > 0 && (
         <div className="day over">

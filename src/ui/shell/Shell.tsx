@@ -89,7 +89,7 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
       </aside>
       <main id="sheet">{children}</main>
       {isFolded ? (
-        <aside className="board right" aria-label="Due"><button className="fold-strip" onClick={() => setFolded(false)} aria-label="Unfold the Due board">Due ‹</button></aside>
+        <aside className="board right" aria-label="Due"><button className="fold-strip" onClick={() => setFolded(false)} title="Unfold the Due board">Due ‹</button></aside>
       ) : (
         <DueBoard due={due} calendar={calendar} onFold={() => setFolded(true)} />
       )}

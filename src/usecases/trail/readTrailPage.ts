@@ -27,12 +27,21 @@ export async function readTrailPage(ctx: Context, filter: { subject: string | nu
       actor: names.get(row.actor) ?? row.actor,
       act: row.act,
       subject: row.subject,
-      details: row.details_sealed ? ctx.keys.unsealOwn(row.details_sealed, row.id) : null,
+      details: row.details_sealed ? openDetails(ctx, row.details_sealed, row.id) : null,
     }));
     const month = ctx.clock.now().slice(0, 7);
     const isChainGood = (await trailMonths(h)).includes(month) ? brokenAt(ctx, await trailOfMonth(h, month)) === null : true;
     return { lines, next: rows.length > 100 ? rows[99]!.seq : null, isChainGood };
   });
+}
+
+/** One entry that cannot be read must not hide the others. */
+function openDetails(ctx: Context, sealed: Buffer, id: string): string {
+  try {
+    return ctx.keys.unsealOwn(sealed, id);
+  } catch {
+    return '(cannot be read: altered, or sealed under another key)';
+  }
 }
 
 /** The id of the first entry whose hash does not follow from the one before, or null. */
