@@ -39,6 +39,7 @@ test('till file → standing changes → the next send leaves the person out', a
   expect((await send()).sent).toContain(RASMUS);
 
   await press(page, /^Take in 47 lines/);
+  await page.waitForFunction(() => location.pathname.startsWith('/ledger/imports/imp_'), { timeout: 15000 });
   await seen(page, 'finished');
   await seen(page, 'Did not simply go in');
 

@@ -78,7 +78,7 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
 
 /** Chooses from a MUI select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: 15000 }, label);
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: 15000 }, label);
   await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
   await page.waitForSelector('[role=option]');
   await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);

@@ -35,7 +35,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Runway
         <span className="muted legend"><i className="done" /> received to today <i className="ahead" /> to come <i className="hatched" /> extension <i className="pause" /> waiting for the person</span>
       </header>
       {lines.length === 0 ? <p className="empty">No clock is running.</p> : (
-        <table className="list">
+        <div className="wrap" tabIndex={0} role="region" aria-label="Open clocks, row by row"><table className="list">
           <thead><tr><th>reference</th><th>right</th><th>who</th>
             <th style={{ width: WIDTH + 20 }}><svg width={WIDTH} height="14" aria-hidden="true">{shown.map((day) => Math.abs(x(day) - x(today)) > 38 && x(day) < WIDTH - 36 && <text key={day} x={Math.max(x(day), 0)} y="11" fontSize="11" fill="var(--ink-3)">{sayShortDay(day).slice(4)}</text>)}<text x={x(today)} y="11" fontSize="11" fontWeight="600" fill="var(--ochre)" textAnchor="middle">today</text></svg></th>
             <th>due</th><th>next</th></tr></thead>
@@ -51,7 +51,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Runway
               </tr>
             ))}
           </tbody>
-        </table>
+        </table></div>
       )}
     </section>
   );

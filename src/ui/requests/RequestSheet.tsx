@@ -19,10 +19,10 @@ const TITLES: Record<Stage, string> = { intake: 'Intake', identity: 'Identity', 
 /** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
 export function RequestSheet({ request, trace, zone, actions }: { request: RequestShown; trace: TraceShown | null; zone: string; actions: RequestActions }) {
   const [isWhyOpen, setWhyOpen] = useState(false);
-  const [isOpened, setOpened] = useState<ReadonlySet<Stage>>(new Set());
+  const [toggled, setToggled] = useState<ReadonlySet<Stage>>(new Set());
   const stages = request.stages.filter((stage) => stage !== 'closed');
   const now = request.stages.indexOf(request.stage);
-  const toggle = (stage: Stage) => setOpened((set) => new Set(set.has(stage) ? [...set].filter((other) => other !== stage) : [...set, stage]));
+  const toggle = (stage: Stage) => setToggled((set) => new Set(set.has(stage) ? [...set].filter((other) => other !== stage) : [...set, stage]));
   const isMoving = request.trace === 'running' || request.pack.state === 'building' || request.plan?.state === 'executing';
   return (
     <>
@@ -39,7 +39,8 @@ export function RequestSheet({ request, trace, zone, actions }: { request: Reque
         {stages.map((stage, i) => {
           const isDone = now > i || request.stage === 'closed';
           const isNow = stage === request.stage || (stage === 'intake' && request.stage === 'intake');
-          const isOpen = isNow || isOpened.has(stage);
+          // A closed request shows its answer: letters, the second word just given, the certificate.
+          const isOpen = (isNow || (stage === 'answer' && request.stage === 'closed')) !== toggled.has(stage);
           return (
             <div key={stage} className={`stage${isDone ? ' done' : ''}${isNow ? ' open' : ''}`}>
               {isDone ? (

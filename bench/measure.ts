@@ -1,0 +1,24 @@
+export interface BenchRow {
+  what: string;
+  ours: string;
+  limit: string;
+  ratio: number;
+  goal: number;
+}
+
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)]!;
+}
+
+export function percentile(values: readonly number[], share: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
+}
+
+/** Seconds of a piece of work. */
+export async function timed(work: () => Promise<unknown>): Promise<number> {
+  const start = process.hrtime.bigint();
+  await work();
+  return Number(process.hrtime.bigint() - start) / 1e9;
+}

@@ -1,0 +1,83 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { stateFolder } from './lib/cluster.mjs';
+import { ensureModules } from './lib/install.mjs';
+import { ensureChromium } from './lib/packages.mjs';
+import { ROOT } from './lib/run.mjs';
+import { endWith, say } from './lib/say.mjs';
+import { startWorld } from './lib/world.mjs';
+
+const OUT = join(ROOT, 'docs/screenshots');
+const NOW = '2026-11-24T07:40:00Z';
+
+async function signIn(page, address, who) {
+  await page.goto(`${address}/sign-in`, { waitUntil: 'networkidle0' });
+  await page.type('input[name=email]', `${who}@larkmere.example`);
+  await page.type('input[name=password]', 'larkmere');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => location.pathname === '/desk');
+}
+
+endWith(async () => {
+  await ensureModules();
+  await ensureChromium();
+  const { launch } = await import('./lib/browser.mjs');
+  const world = await startWorld({ name: 'shots', mode: 'demo', durable: false, fresh: true, now: NOW, ports: { web: 4470, postgres: 5487 } });
+  const browser = await launch(1280, 800);
+  try {
+    mkdirSync(OUT, { recursive: true });
+    const page = await browser.newPage();
+    const shoot = async (name, path, before) => {
+      say(`shot: ${name}`);
+      await page.goto(`${world.address}${path}`, { waitUntil: 'networkidle0' });
+      if (before) await before();
+      await page.evaluate(() => document.fonts.ready);
+      await page.screenshot({ path: join(OUT, `${name}.png`) });
+    };
+    await shoot('ask', '/ask');
+    await signIn(page, world.address, 'mikkel');
+    const click = (words) => page.evaluate((text) => [...document.querySelectorAll('button')].find((one) => one.innerText.includes(text)).click(), words);
+    const settle = () => new Promise((resolve) => setTimeout(resolve, 1500));
+    const refs = await page.evaluate(async () => [...new DOMParser().parseFromString(await (await fetch('/requests?state=all')).text(), 'text/html').querySelectorAll('tbody tr')].map((row) => row.innerText ?? row.textContent));
+    const refOf = (words) => /BK-\d{4}-\d{5}/.exec(refs.find((text) => words.every((word) => text.includes(word))))[0];
+    await shoot('desk', '/desk');
+    await shoot('requests', '/requests');
+    await shoot('review', `/requests/${refOf(['Mette', 'access'])}`, async () => {
+      await settle();
+      await page.evaluate(() => [...document.querySelectorAll('.matches tbody tr')].find((row) => row.innerText.includes('Chain guard again'))?.click());
+      await settle();
+    });
+    await shoot('clock', `/requests/${refOf(['Ines'])}`, async () => {
+      await click('why this date');
+      await settle();
+    });
+    await shoot('closed', `/requests/${refOf(['erased', 'erasure'])}`);
+    const person = await page.evaluate(async (url) => (await fetch(url)).ok, '/people');
+    if (!person) throw new Error('people cannot be seen');
+    await page.goto(`${world.address}/people`, { waitUntil: 'networkidle0' });
+    await page.type('input[type=search]', 'mette@mail.example');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('main table a');
+    const href = await page.$eval('main table a', (link) => link.getAttribute('href'));
+    await shoot('person', href);
+    await shoot('ledger', '/ledger', settle);
+    await shoot('import', '/ledger/imports', async () => {
+      const { readdirSync } = await import('node:fs');
+      await (await page.$('input[type=file]')).uploadFile(join(world.tillDrop, readdirSync(world.tillDrop)[0]));
+      await click('Try it out');
+      await page.waitForFunction(() => document.body.innerText.includes('This is what would happen'));
+      await settle();
+    });
+    await shoot('systems', '/systems');
+    await shoot('keeping', '/keeping');
+    await shoot('trail', '/trail');
+    await shoot('night', '/desk', async () => {
+      await click('Night');
+      await settle();
+    });
+  } finally {
+    await browser.close();
+    await world.stop();
+  }
+  rmSync(stateFolder('shots'), { recursive: true, force: true });
+});
