@@ -41,7 +41,7 @@ const STORIES: readonly Partial<WorldPerson>[] = [
   { story: 'agent', givenName: 'Aoife', familyName: 'O’Hare', email: 'aoife.ohare@mail.example', phone: '+353 20 915 0042', country: 'IE', customerNo: '48223', loyaltyNo: null },
   { story: 'paused', givenName: 'Ines', familyName: 'Brandes', email: 'ines.brandes@brev.example', phone: '+49 30 23125 042', country: 'DE', customerNo: '48224', loyaltyNo: 'L-10051' },
   { story: 'extended', givenName: 'Thomas', familyName: 'Marsh', email: 'tom.marsh@inbox.example', phone: '+44 7700 900042', country: 'GB', customerNo: '48225', loyaltyNo: null },
-  { story: 'other-mette', givenName: 'Mette', familyName: 'Holmgaard', email: 'mh@post.example', phone: '+45 10 18 18 18', country: 'DK', postcode: '9000', city: 'Aalborg', birthDate: '1962-07-30', customerNo: '51877', loyaltyNo: null },
+  { story: 'other-mette', givenName: 'Mette', familyName: 'Holmgaard', email: 'mh@post.example', phone: '+45 10 18 18 18', country: 'DK', postcode: '9000', city: 'Aalborg', birthDate: '1962-07-30', customerNo: '49877', loyaltyNo: null },
   { story: 'formula', givenName: '=HYPERLINK("x")', familyName: '<b>Rask</b>', email: 'formula@mail.example', phone: '+45 10 99 99 01', country: 'DK', customerNo: '48226', loyaltyNo: 'L-10061' },
 ];
 

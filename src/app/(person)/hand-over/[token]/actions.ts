@@ -18,10 +18,9 @@ export async function releaseNow(token: string, secret: string): Promise<ActionR
 }
 
 export async function confirmNow(): Promise<ActionResult> {
-  const jar = await cookies();
-  const ticket = jar.get(TICKET_COOKIE)?.value;
+  // The cookie stays: a used ticket opens nothing, and changing it would replace the page that says thank you.
+  const ticket = (await cookies()).get(TICKET_COOKIE)?.value;
   if (!ticket) return { ok: false, message: sayRefusal({ code: 'link-unknown' }) };
   const result = await confirmDownload(await publicContext(), { ticket });
-  jar.delete({ name: TICKET_COOKIE, path: '/hand-over' });
   return result.ok ? { ok: true, value: null } : { ok: false, message: sayRefusal(result.refusal) };
 }
