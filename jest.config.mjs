@@ -26,7 +26,7 @@ const common = {
   moduleNameMapper: { '\\.css$': '<rootDir>/test/support/style.cjs' },
 };
 
-export default {
+const config = {
   projects: [
     { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/standins/**/*.test.ts'], testPathIgnorePatterns: ['\\.db\\.test\\.ts$', '/node_modules/'] },
     { ...common, displayName: 'database', testMatch: ['<rootDir>/src/**/*.db.test.ts'] },
@@ -34,3 +34,5 @@ export default {
   ],
   testTimeout: 60000,
 };
+
+export default config;

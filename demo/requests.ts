@@ -42,6 +42,7 @@ async function open(world: DemoWorld, person: WorldPerson, right: Right, day: st
       ...more,
     }),
   );
+  await world.drain();
   return opened.ref;
 }
 

@@ -67,7 +67,7 @@ test('one person: identifiers, standing with its reason, choices through time, a
     await page.waitForFunction(() => [...document.querySelectorAll('main a')].some((link) => link.textContent === 'Rasmus Dahl'), { timeout: 10000 });
   }
   await press(page, 'Rasmus Dahl');
-  await seen(page, 'Withdrew on 2026-11-24');
+  await seen(page, 'Withdrew on Tue 24 Nov 2026');
   expect(page.url()).not.toContain('rasmus');
   await go(page, `${page.url()}?on=2026-11-22`);
   await seen(page, 'Standing on Sun 22 Nov 2026');

@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import { sayDay } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import { ancestorsOf, purposeInForce } from './purposes';
 import { beginning, byTime, isNo, placeOf, type Placed } from './timeline';
@@ -132,7 +133,7 @@ function replay(ordered: readonly Placed[], purpose: PurposeVersion, query: Stan
   }
   if (!last) return silence(purpose);
   const since = last.choice.occurredAt;
-  const said = `${sayAnswer(last.choice)} on ${since.slice(0, 10)}`;
+  const said = `${sayAnswer(last.choice)} on ${sayDay(since.slice(0, 10))}`;
   const base: Own = { standing: 'granted', isYes: true, since, because: last.choice.id, mayAskAgainFrom: null, reasons: [] };
   if (isNo(last.choice.answer)) {
     const byParent = last.choice.purpose !== purpose.id;

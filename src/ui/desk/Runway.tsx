@@ -46,7 +46,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Runway
                 <td><b>{line.right}</b></td>
                 <td className="muted who-cell" title={line.who}>{line.who}</td>
                 <td><Bar line={line} today={today} x={x} shown={shown} /></td>
-                <td className={`nowrap${line.state === 'overdue' ? ' late' : ''}`} title={sayDay(line.dueOn)}>{line.state === 'overdue' ? `${-line.workingDaysLeft} d late` : sayShortDay(line.dueOn)}</td>
+                <td className={`nowrap${line.state === 'overdue' ? ' late' : ''}`} title={sayDay(line.dueOn)}>{line.state === 'overdue' ? `${daysBetween(line.dueOn, today)} d late` : sayShortDay(line.dueOn)}</td>
                 <td><Link href={`/requests/${line.ref}`} className={line.next.waitsOn === 'us' ? (line.state === 'overdue' ? 'late' : '') : 'muted'}>{line.next.text}</Link></td>
               </tr>
             ))}

@@ -1,6 +1,6 @@
 import { RECORD_STATUSES, type RecordStatus } from '../../core/consent/schema';
 
-const MARK: Record<RecordStatus, string> = { recorded: '●', duplicate: '＝', conflict: '≠', suppressed: '✕', quarantined: '◐' };
+const MARK: Record<RecordStatus, string> = { recorded: '●', duplicate: '=', conflict: '≠', suppressed: '✕', quarantined: '◐' };
 
 /** The five ends of a line; they add up to the file. */
 export function CountsLine({ counts }: { counts: Record<RecordStatus, number> }) {

@@ -95,6 +95,7 @@ function outcome(stage: Stage, request: RequestShown, trace: TraceShown | null, 
 }
 
 function later(stage: Stage, request: RequestShown): string {
+  if (stage === 'trace') return 'opens when identity is proven';
   if (stage === 'decide') return request.undecided > 0 ? `opens when every match has a verdict: ${request.undecided} to go` : 'fulfil or refuse, with its ground';
   if (stage === 'carry-out') return request.right === 'erasure' ? 'plan, confirmation, erasure, proof' : 'pack';
   if (stage === 'answer') return request.right === 'erasure' ? 'letter, then certificate' : 'letter and one-time link';

@@ -26,11 +26,10 @@ export function DueBoard({ due, calendar, onFold }: { due: DueProps; calendar: s
   const here = /^\/requests\/(BK-[\d-]+)/.exec(usePathname())?.[1] ?? null;
   const mark = (one: DueMark, isLate: boolean) => (
     <Link key={`${one.ref}${one.kind}${one.day}`} href={one.kind === 'residue' ? '/keeping' : `/requests/${one.ref}`} className={`m${isLate ? ' late' : ''}${here && here !== one.ref ? ' dim' : ''}`} title={`${one.ref}: ${SAY[one.kind]} ${sayShortDay(one.day)}${one.isPaused ? ', paused' : ''}`}>
-      <DueMarkShape kind={one.kind} />
+      <DueMarkShape kind={one.kind} isPaused={one.isPaused} />
       <span>
         {one.ref.replace(/^BK-\d{4}-0?/, 'BK-')} {one.text}
         {isLate ? `, ${daysBetween(one.day, due.today)} d` : ''}
-        {one.isPaused ? ', paused' : ''}
       </span>
     </Link>
   );

@@ -49,7 +49,7 @@ export function readTillLine(header: string, { line, raw }: { line: number; raw:
     return { line, raw, ok: true, choice: choiceInputSchema.validateSync(draft, { abortEarly: false, strict: true }) };
   } catch (error) {
     const messages = error instanceof Error && 'errors' in error ? (error.errors as string[]) : [String(error)];
-    return { line, raw, ok: false, reasons: messages.map((text) => reason('line-wrong', text)) };
+    return { line, raw, ok: false, reasons: messages.map((text) => reason('line-wrong', text.replace('occurredAt', 'signed_on'))) };
   }
 }
 
