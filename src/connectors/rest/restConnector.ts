@@ -66,7 +66,7 @@ async function request(url: string, init: RequestInit): Promise<Response> {
   try {
     response = await fetch(url, { ...init, signal: AbortSignal.timeout(TIMEOUT_MS), redirect: 'error' });
   } catch (cause) {
-    const isTimeout = cause instanceof Error && cause.name === 'TimeoutError';
+    const isTimeout = (cause as { name?: string } | null)?.name === 'TimeoutError';
     throw new ConnectorError(isTimeout ? 'time-out' : 'refused', isTimeout ? 'The service did not answer in time.' : 'The service refuses the connection.', null, { cause });
   }
   if (response.status === 429) throw new ConnectorError('rate-limited', 'The service asks us to slow down.', Number(response.headers.get('retry-after') ?? 1));

@@ -1,0 +1,228 @@
+import { choice, seedLedger } from '../../../test/support/ledger';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
+import { insertUser } from '../../db/access/users';
+import { insertSystem } from '../../db/systems/systems';
+import { checkStanding } from '../consent/checkStanding';
+import { recordChoices } from '../consent/recordChoices';
+import { startVerification, verifyLedger } from '../consent/verifyLedger';
+import type { Context } from '../context';
+import { decide } from '../requests/decide';
+import { askIdentity, proveAtCounter, proveIdentity, refuseForIdentity } from '../requests/identity';
+import { openRequest } from '../requests/openRequest';
+import { recordClockEvent } from '../requests/recordClockEvent';
+import { readRequests, requestView } from '../requests/requestView';
+import { brokenAt } from '../trail/readTrailPage';
+import { trailOfMonth } from '../../db/trail/readTrail';
+import { acceptBand, giveVerdict, traceView } from '../trace/review';
+import { startTrace } from '../trace/startTrace';
+import { confirmPlan, makePlan } from './makePlan';
+import { readCertificate } from './readPlan';
+import { resumeWork } from '../shared/resumeWork';
+
+const EMAIL = 'jens@post.example';
+
+/** An outside system in memory that counts what is done to it and can fail or die at a given write. */
+class Shelf implements Connector {
+  records = new Map<string, { email: string; erasedTimes: number }>();
+  writes = 0;
+  dieAtWrite = Infinity;
+  dieBefore = true;
+  fails = 0;
+  fill(count: number): void {
+    for (let n = 0; n < count; n++) this.records.set(`r${n}`, { email: EMAIL, erasedTimes: 0 });
+  }
+  describe = async () => ({ collections: [] });
+  async *search(keys: readonly { value: string }[]) {
+    if (this.fails-- > 0) throw new ConnectorError('server-error', 'The shelf fell over.');
+    const found = [...this.records].filter(([, one]) => one.erasedTimes === 0 && keys.some(({ value }) => value === one.email));
+    yield { scanned: this.records.size, records: found.map(([key]): FoundRecord => ({ collection: 'things', key, title: key, fields: { email: EMAIL }, person: { givenName: 'Jens', familyName: 'Toft', emails: [EMAIL], phones: ['+4510223344'] }, parent: null, refersTo: [], text: null, files: [] })) };
+  }
+  read = async () => null;
+  async erase({ key }: { key: string }) {
+    this.writes++;
+    const dies = this.writes === this.dieAtWrite;
+    if (dies && this.dieBefore) throw new Error('killed before the effect');
+    this.records.get(key)!.erasedTimes++;
+    if (dies) throw new Error('killed after the effect, before its note');
+    return { state: 'done' as const, detail: 'gone' };
+  }
+  isErased = async ({ key }: { key: string }) => this.records.get(key)!.erasedTimes > 0;
+  can = () => ({ erase: true, anonymise: false });
+  close = async () => {};
+}
+
+let world: TestWorld;
+let shelf: Shelf;
+let signe: Context;
+let n = 0;
+
+beforeAll(async () => {
+  world = await testWorld('erasure');
+  await seedLedger(world);
+  await world.worker.transaction(async (h) => {
+    await insertSystem(h, { id: 'sys_shelf', kind: 'shelf', name: 'Shelf', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
+    await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 4 });
+    for (const [id, role] of [['usr_signe', 'coordinator'], ['usr_other', 'reviewer']] as const) await insertUser(h, { id, email: `${id}@x.example`, name: id, password_hash: 'x', roles: [role], active: true, created_at: '2026-01-01T00:00:00Z' });
+  });
+  const connect = world.worker.connect;
+  world.worker.connect = (system) => (system.kind === 'shelf' ? shelf : connect(system));
+  signe = { ...world.user('usr_signe', 'coordinator'), connect: world.worker.connect };
+});
+afterAll(() => world.close());
+beforeEach(() => {
+  shelf = new Shelf();
+  shelf.fill(5);
+});
+
+async function opened(right: 'erasure' | 'access' = 'erasure', email = EMAIL): Promise<string> {
+  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }, { kind: 'phone', value: '10 22 33 44' }], name: { givenName: 'Jens', familyName: 'Toft' }, externalId: `e${n++}`, occurredAt: world.worker.clock.now() })] });
+  const made = await openRequest(signe, { right, regime: 'eu-gdpr', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Jens', familyName: 'Toft', emails: [email] }, text: 'please', language: 'en' });
+  if (!made.ok) throw new Error(made.refusal.code);
+  return made.value.ref;
+}
+
+async function planned(): Promise<string> {
+  const ref = await opened();
+  await proveAtCounter(signe, { ref });
+  await startTrace(signe, { ref });
+  await world.drain();
+  await acceptBand(signe, { ref, band: 'certain' });
+  await acceptBand(signe, { ref, band: 'likely' });
+  expect((await decide(signe, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'no longer needed' })).ok).toBe(true);
+  expect(await makePlan(signe, { ref })).toMatchObject({ ok: true });
+  return ref;
+}
+
+async function runUntilDone(): Promise<void> {
+  for (let tries = 0; tries < 6; tries++) {
+    try {
+      await world.drain();
+      return;
+    } catch (error) {
+      expect(String(error)).toContain('killed');
+      // A new worker starts and asks the database what was left.
+      world.queue.length = 0;
+      await resumeWork(world.worker);
+    }
+  }
+}
+
+describe('an erasure, killed at every write', () => {
+  test.each([1, 2, 3, 5].flatMap((write) => [[write, true], [write, false]] as [number, boolean][]))('at write %i, before its effect: %s: each record is erased once', async (write, before) => {
+    world.goTo(new Date(Date.parse(world.worker.clock.now()) + 3_600_000).toISOString());
+    const ref = await planned();
+    shelf.dieAtWrite = write;
+    shelf.dieBefore = before;
+    expect((await confirmPlan(signe, { ref, typed: ref })).ok).toBe(true);
+    await runUntilDone();
+    expect([...shelf.records.values()].map(({ erasedTimes }) => erasedTimes)).toEqual([1, 1, 1, 1, 1]);
+    expect(await world.knex('plans').where({ state: 'executing' })).toEqual([]);
+    expect(await world.knex('requests').where({ ref }).first()).toMatchObject({ outcome: 'erased', person_sealed: null, text_sealed: null, stage: 'closed' });
+    const certificate = await readCertificate(signe, { ref });
+    expect(certificate.ok && certificate.value.content).toMatchObject({ reference: ref, keysDestroyed: true });
+    const answer = world.mails.filter(({ subject }) => subject.includes(`Your data is erased (${ref})`));
+    expect(new Set(answer.map(({ messageId }) => messageId)).size).toBe(1);
+    const standing = await checkStanding(world.worker, { identifier: { kind: 'email', value: EMAIL }, purpose: 'newsletter', systemId: 'sys_shop' });
+    expect(standing.ok && standing.value.standing).toBe('erased');
+    await world.knex('suppressions').delete();
+  });
+});
+
+test('after all that the ledger still verifies, and the trail’s chain is whole', async () => {
+  const started = await startVerification(signe);
+  expect(started.ok && (await verifyLedger(world.worker, { verificationId: started.value.id }))).toEqual([]);
+  const rows = await world.worker.transaction((h) => trailOfMonth(h, '2026-11'));
+  expect(rows.length).toBeGreaterThan(50);
+  expect(brokenAt(world.worker, rows)).toBeNull();
+  rows[10] = { ...rows[10]!, actor: 'somebody else' };
+  expect(brokenAt(world.worker, rows)).toBe(rows[10].id);
+});
+
+describe('refusals leave everything as it was', () => {
+  test('a plan that would come out otherwise is not carried out', async () => {
+    const ref = await planned();
+    await world.knex('holds').insert({ id: `h${n++}`, matter: 'injury claim', system_id: 'sys_shelf', opened_at: '2026-11-01' });
+    expect(await confirmPlan(signe, { ref, typed: ref })).toEqual({ ok: false, refusal: { code: 'plan-changed' } });
+    await world.knex('holds').delete();
+    expect(await confirmPlan(signe, { ref, typed: 'BK-2026-99999' })).toEqual({ ok: false, refusal: { code: 'reference-wrong', expected: ref } });
+    expect(shelf.writes).toBe(0);
+  });
+
+  test('no decision while a match is undecided, no plan before a decision', async () => {
+    const ref = await opened();
+    expect(await startTrace(signe, { ref })).toMatchObject({ refusal: { code: 'identity-not-proven' } });
+    await proveAtCounter(signe, { ref });
+    await startTrace(signe, { ref });
+    await world.drain();
+    expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({ refusal: { code: 'matches-undecided' } });
+    expect(await makePlan(signe, { ref })).toMatchObject({ refusal: { code: 'not-decided' } });
+    const view = await traceView(signe, { ref });
+    const [match] = view.ok && view.value ? view.value.matches : [];
+    await giveVerdict(signe, { ref, matchId: match!.id, verdict: 'unsure' });
+    expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({ refusal: { code: 'matches-undecided' } });
+  });
+
+  test('a failing system is tried again and then found', async () => {
+    shelf.fails = 2;
+    const ref = await opened();
+    await proveAtCounter(signe, { ref });
+    await startTrace(signe, { ref });
+    await world.drain();
+    const view = await traceView(signe, { ref });
+    expect(view.ok && view.value).toMatchObject({ state: 'finished', steps: expect.arrayContaining([expect.objectContaining({ name: 'Shelf', state: 'done', tries: 3 })]) });
+  });
+});
+
+describe('identity', () => {
+  const mailOf = (ref: string) => world.mails.filter(({ subject }) => subject.includes(ref) && subject.includes('Is it you')).at(-1)!;
+  test('only to an address on file; five wrong codes end the check, a letter follows', async () => {
+    const ref = await opened('access', 'ask@post.example');
+    expect(await askIdentity(signe, { ref, address: 'stranger@post.example' })).toMatchObject({ refusal: { code: 'address-not-on-file' } });
+    expect((await askIdentity(signe, { ref, address: 'ask@post.example' })).ok).toBe(true);
+    await world.drain();
+    const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
+    for (let left = 4; left > 0; left--) expect(await proveIdentity(world.worker, { token, code: 'wrong' })).toMatchObject({ refusal: { code: 'code-wrong', left } });
+    expect(await proveIdentity(world.worker, { token, code: 'wrong' })).toMatchObject({ refusal: { code: 'tries-used-up' } });
+    const right = /Code: (\d{6})/.exec(mailOf(ref).text)![1]!;
+    expect(await proveIdentity(world.worker, { token, code: right })).toMatchObject({ refusal: { code: 'tries-used-up' } });
+    expect((await refuseForIdentity(signe, { ref })).ok).toBe(true);
+    await world.drain();
+    expect(world.mails.some(({ subject, text }) => subject.includes(`We could not establish who asks (${ref})`) && text.includes('art. 77'))).toBe(true);
+  });
+
+  test('an expired link proves nothing, a newer one takes its place', async () => {
+    const ref = await opened('access', 'late@post.example');
+    await askIdentity(signe, { ref, address: 'late@post.example' });
+    await world.drain();
+    const first = mailOf(ref);
+    await askIdentity(signe, { ref, address: 'late@post.example' });
+    await world.drain();
+    expect(await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(first.text)![1]!, code: 'x' })).toMatchObject({ refusal: { code: 'link-unknown' } });
+    await world.knex('identity_checks').update({ expires_at: '2020-01-01' });
+    expect(await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!, code: 'x' })).toMatchObject({ refusal: { code: 'link-expired' } });
+  });
+});
+
+describe('who sees a request', () => {
+  test('a coordinator sees it as a member, a reviewer who is none does not even learn of it', async () => {
+    const ref = await opened('access', 'seen@post.example');
+    const other = world.user('usr_other', 'reviewer');
+    expect((await requestView(signe, { ref })).ok).toBe(true);
+    expect(await requestView(other, { ref })).toMatchObject({ refusal: { code: 'not-found' } });
+    const list = await readRequests(other, { state: 'all', right: null, stage: null, after: null, limit: 50 });
+    expect(list.ok && list.value.lines).toEqual([]);
+    expect(await requestView(world.user('usr_x', 'administrator'), { ref })).toMatchObject({ refusal: { code: 'not-allowed' } });
+    const masked = await requestView(world.user('usr_x', 'auditor'), { ref });
+    expect(masked.ok && masked.value).toMatchObject({ isMasked: true, who: 'J. T.', person: null, text: null });
+  });
+
+  test('an extension is announced with its reason, once, and not after its last day', async () => {
+    const ref = await opened('access', 'long@post.example');
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: '' })).toMatchObject({ refusal: { code: 'extension-without-reason' } });
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'nine workshops' })).toMatchObject({ ok: true });
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({ refusal: { code: 'event-twice' } });
+    await world.drain();
+    expect(world.mails.some(({ subject, text }) => subject.includes(`We need more time (${ref})`) && text.includes('nine workshops'))).toBe(true);
+  });
+});
