@@ -24,7 +24,9 @@ export interface PublicPart {
 
 /** RFC 8785 bytes of a value made of strings, numbers, booleans, null, arrays and plain objects. */
 export function canonicalBytes(value: unknown): Uint8Array {
-  return new TextEncoder().encode(canonicalize(value));
+  const text = canonicalize(value);
+  if (text === undefined) throw new TypeError('a value that JSON cannot hold has no canonical form');
+  return new TextEncoder().encode(text);
 }
 
 /**
