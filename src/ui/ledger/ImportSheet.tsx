@@ -8,7 +8,6 @@ import { sayInstant } from '../../core/shared/days';
 import type { RecordStatus } from '../../core/consent/schema';
 import type { Reason } from '../../core/shared/reason';
 import type { ActionResult } from '../parts/actionResult';
-import '../requests/request.css';
 import { CountsLine } from './CountsLine';
 import { HeldLines } from './HeldLines';
 

@@ -10,7 +10,6 @@ import type { ActionResult } from '../parts/actionResult';
 import { RefreshWhile } from '../requests/RefreshWhile';
 import { WeeksChart } from './WeeksChart';
 import '../desk/desk.css';
-import '../requests/request.css';
 
 export interface LedgerShown {
   size: { choices: number; folios: number };

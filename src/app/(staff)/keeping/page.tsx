@@ -13,7 +13,7 @@ export default async function KeepingPage() {
       <section className="sheet wrap" aria-labelledby="residue"><header><h2 id="residue">Residue</h2></header>
         {residue.length === 0 ? <p className="empty">Nothing was left over.</p> : (
           <table className="list"><thead><tr><th>from</th><th>where</th><th className="num">records</th><th>why</th><th>goes</th></tr></thead>
-            <tbody>{residue.map((row, i) => <tr key={i}><td className="mono">{row.ref}</td><td>{row.system} · {row.collection}</td><td className="num">{row.count}</td><td>{row.why}</td><td className="nowrap">{row.until ? sayDay(row.until) : 'when closed'}</td></tr>)}</tbody></table>
+            <tbody>{residue.map((row, i) => <tr key={i}><td className="mono nowrap">{row.ref}</td><td>{row.system} · {row.collection}</td><td className="num">{row.count}</td><td>{row.why}</td><td className="nowrap">{row.until ? sayDay(row.until) : 'when closed'}</td></tr>)}</tbody></table>
         )}
       </section>
       <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="rules"><header><h2 id="rules">Retention rules</h2></header>
