@@ -36,7 +36,8 @@ const say = (text: string) => console.log(`  ${text}`);
 
 if (await knex('users').first()) {
   const made = (await knex('users').min('created_at as at').first()) as { at: string };
-  say(`data is there already, made ${made.at.slice(0, 10)}`);
+  const days = Math.floor((Date.parse(`${today}T12:00:00Z`) - Date.parse(made.at)) / 86_400_000);
+  say(`data is there already, made ${days < 1 ? 'today' : `${days} days ago; ./bookend demo --fresh makes it new`}`);
 } else {
   await load();
 }

@@ -2,11 +2,13 @@ import type { Knex } from 'knex';
 import * as foundation from './migrations/0001_foundation';
 import * as ledger from './migrations/0002_ledger';
 import * as requests from './migrations/0003_requests';
+import * as cohort from './migrations/0004_cohort';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
   '0002_ledger': ledger,
   '0003_requests': requests,
+  '0004_cohort': cohort,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -89,6 +89,8 @@ export interface Connector {
   read(ref: RecordRef): Promise<FoundRecord | null>;
   erase?(ref: RecordRef, options: WriteOptions & { clearFirst: readonly RecordRef[] }): Promise<WriteOutcome>;
   anonymise?(ref: RecordRef, options: AnonymiseOptions): Promise<WriteOutcome>;
+  /** How many records of the collection, this one included, would look the same once it is anonymised. */
+  alike?(ref: RecordRef): Promise<number>;
   /** Whether the effect is there: asked before a second try, and after an `accepted`. */
   isErased(ref: RecordRef): Promise<boolean>;
   isAnonymised?(ref: RecordRef, token: string): Promise<boolean>;

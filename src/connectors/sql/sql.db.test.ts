@@ -82,6 +82,10 @@ test('anonymising clears every sign of the person, also in running text, and can
   expect(await search(['email', 'mette@mail.example'], ['phone', '+4510123456'])).toEqual([]);
 });
 
+test('how many look alike once anonymised is counted', async () => {
+  expect(await connector.alike!({ collection: 'riders', key: '2' })).toBe(3);
+});
+
 test('a circle is broken where a reference can be cleared', async () => {
   await connector.erase!({ collection: 'trip_stops', key: '1' }, { idempotencyKey: 'c', clearFirst: [] });
   await connector.erase!({ collection: 'trip_stops', key: '2' }, { idempotencyKey: 'c', clearFirst: [] });

@@ -48,6 +48,14 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       if (Object.keys(change).length > 0) await guarded(() => knex(table.name).whereRaw('??::text = ?', [table.key, ref.key]).update(change));
       return { state: 'done', detail: `${Object.keys(change).length} fields replaced` };
     },
+    async alike(ref) {
+      // What is left of a person after anonymising is the country; keys and amounts name nobody by themselves.
+      const { table, row } = await rowOf(ref);
+      const left = table.columns.find(({ holds }) => holds === 'country');
+      const query = knex(table.name).count('* as n');
+      if (left && row) query.whereRaw('?? is not distinct from ?', [left.name, row[left.name] as string | null]);
+      return Number(((await guarded(() => query)) as { n: string | number }[])[0]!.n);
+    },
     isErased: async (ref) => !(await rowOf(ref)).row,
     async isAnonymised(ref, token) {
       const { table, row } = await rowOf(ref);

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
+import { needsAcceptance, smallestCohort } from './cohort';
 import { plan } from './plan';
 import { residueOf, totalsOf } from './residue';
 import type { PlanRecord, PlanRules } from './types';
@@ -78,6 +79,13 @@ describe('fingerprint and residue', () => {
     const kept = lines([record('invoices', '1', { facts: { issued_on: '2025-01-01' } }), record('invoices', '2', { facts: { issued_on: '2023-01-01' } }), record('invoices', '3', { facts: { issued_on: '2025-01-01' } })]);
     expect(residueOf(kept).map(({ count, until }) => [count, until])).toEqual([[1, '2028-01-01'], [2, '2030-01-01']]);
     expect(totalsOf(kept)).toEqual({ erase: 0, anonymise: 0, keep: 3, systems: 1 });
+  });
+});
+
+describe('cohort', () => {
+  test.each<[number[], number | null, boolean]>([[[], null, false], [[812, 3], 3, true], [[5], 5, false]])('of %j it is %s', (alike, k, small) => {
+    expect(smallestCohort(alike)).toBe(k);
+    expect(needsAcceptance(k)).toBe(small);
   });
 });
 

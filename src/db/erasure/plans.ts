@@ -13,6 +13,8 @@ export interface PlanRow {
   anonymise: number;
   keep: number;
   systems: number;
+  k: number | null;
+  k_accepted_sealed: Buffer | null;
   confirmed_by: string | null;
   confirmed_at: string | null;
   proof_trace_id: string | null;
@@ -62,7 +64,7 @@ export async function planRules(h: Handle, personId: string | null): Promise<Pla
   };
 }
 
-export async function insertPlan(h: Handle, plan: Omit<PlanRow, 'confirmed_by' | 'confirmed_at' | 'proof_trace_id' | 'finished_at' | 'error' | 'state' | 'phase'>, lines: readonly PlanLineRow[]): Promise<void> {
+export async function insertPlan(h: Handle, plan: Omit<PlanRow, 'confirmed_by' | 'confirmed_at' | 'proof_trace_id' | 'finished_at' | 'error' | 'state' | 'phase' | 'k_accepted_sealed'>, lines: readonly PlanLineRow[]): Promise<void> {
   await h.trx('plans').where({ request_id: plan.request_id, state: 'draft' }).update({ state: 'replaced' });
   await h.trx('plans').insert({ ...plan, state: 'draft' });
   await h.trx.batchInsert('plan_lines', lines as PlanLineRow[], 1000);

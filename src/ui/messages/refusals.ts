@@ -44,6 +44,7 @@ const WORDS: Record<string, (v: Values) => string> = {
   'no-plan': () => 'Make the plan first.',
   'no-trace': () => 'Trace first.',
   'plan-changed': () => 'Worked out again, the plan has other lines. Make it anew and look at it again. Nothing was erased.',
+  'small-cohort': (v) => `Only ${text(v['k'])} records look alike after anonymising. Say why that is acceptable. Nothing was erased.`,
   'reference-wrong': (v) => `Type ${text(v['expected'])} exactly. Nothing was erased.`,
   'circle-cannot-be-broken': (v) => `These records hold each other and cannot be deleted one by one: ${text(v['records'])}.`,
   'cannot-be-done': (v) => `${text(v['record'])} cannot be changed through its connection.`,

@@ -2,6 +2,7 @@
 
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { needsAcceptance } from '../../core/erasure/cohort';
 import { sayDay } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import type { PlanShown, RequestActions, RequestShown } from './types';
@@ -13,20 +14,22 @@ const PHASE: Record<string, string> = { outside: 'Erasing in the systems', proof
 export function PlanPanel({ request, actions }: { request: RequestShown; actions: RequestActions }) {
   const { plan, ref } = request;
   const [typed, setTyped] = useState('');
+  const [acceptance, setAcceptance] = useState('');
   if (!plan) {
     return <div className="body stack"><p className="muted">The plan says for every record whether it goes, loses the person, or has to stay. Making it changes nothing.</p>{request.mayWork && <div><ActButton primary act={() => actions.workOutPlan(ref)}>Make the erasure plan</ActButton></div>}</div>;
   }
   const { totals } = plan;
   return (
     <div className="body stack">
-      <p><b>{totals.erase}</b> to erase, <b>{totals.anonymise}</b> to anonymise, <b>{totals.keep}</b> to keep, in {totals.systems} systems. Worked out on {sayDay(plan.frozenOn)}. <span className="mono muted">{plan.fingerprint.slice(0, 16)}…</span></p>
+      <p><b>{totals.erase}</b> to erase, <b>{totals.anonymise}</b> to anonymise, <b>{totals.keep}</b> to keep, in {totals.systems} systems.{plan.k !== null && ` What stays looks like at least ${plan.k - 1} others.`} Worked out on {sayDay(plan.frozenOn)}. <span className="mono muted">{plan.fingerprint.slice(0, 16)}…</span></p>
       {plan.state === 'executing' && <Progress plan={plan} />}
       {plan.state === 'draft' && request.mayWork && (
         <div className="note bad">
           <p>This cannot be undone. Type <b className="mono">{ref}</b> to go on.</p>
           <div className="row" style={{ marginTop: 8 }}>
+            {needsAcceptance(plan.k) && <TextField label={`Only ${plan.k} look alike: why is that acceptable?`} value={acceptance} onChange={(event) => setAcceptance(event.target.value)} />}
             <TextField label="Reference" value={typed} onChange={(event) => setTyped(event.target.value)} sx={{ maxWidth: 220 }} autoComplete="off" />
-            <ActButton primary color="error" act={() => actions.confirmErasure(ref, typed)} disabled={typed.trim() === ''} done="The erasure runs">Erase {totals.erase + totals.anonymise} records in {totals.systems} systems</ActButton>
+            <ActButton primary color="error" act={() => actions.confirmErasure(ref, typed, acceptance)} disabled={typed.trim() === ''} done="The erasure runs">Erase {totals.erase + totals.anonymise} records in {totals.systems} systems</ActButton>
             <ActButton act={() => actions.workOutPlan(ref)}>Work it out again</ActButton>
           </div>
         </div>

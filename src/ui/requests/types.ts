@@ -14,6 +14,7 @@ export interface PlanShown {
   frozenOn: string;
   fingerprint: string;
   totals: { erase: number; anonymise: number; keep: number; systems: number };
+  k: number | null;
   done: number;
   operations: number;
   error: string | null;
@@ -103,5 +104,5 @@ export interface RequestActions {
   beginPack(ref: string): Promise<ActionResult<{ packId: string }>>;
   handOverPack(ref: string): Promise<ActionResult<{ secret: string }>>;
   workOutPlan(ref: string): Promise<ActionResult<{ planId: string }>>;
-  confirmErasure(ref: string, typed: string): Promise<ActionResult>;
+  confirmErasure(ref: string, typed: string, acceptance: string): Promise<ActionResult>;
 }

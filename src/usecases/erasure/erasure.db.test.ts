@@ -149,6 +149,14 @@ describe('refusals leave everything as it was', () => {
     expect(shelf.writes).toBe(0);
   });
 
+  test('fewer than five that look alike have to be accepted with a reason', async () => {
+    const ref = await planned();
+    await world.knex('plans').update({ k: 3 }).where({ state: 'draft' });
+    expect(await confirmPlan(signe, { ref, typed: ref })).toEqual({ ok: false, refusal: { code: 'small-cohort', k: 3 } });
+    expect((await confirmPlan(signe, { ref, typed: ref, acceptance: 'the town is not kept' })).ok).toBe(true);
+    world.queue.length = 0;
+  });
+
   test('no decision while a match is undecided, no plan before a decision', async () => {
     const ref = await opened();
     expect(await startTrace(signe, { ref })).toMatchObject({ refusal: { code: 'identity-not-proven' } });

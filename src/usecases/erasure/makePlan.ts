@@ -1,6 +1,7 @@
 import { plan } from '../../core/erasure/plan';
+import { needsAcceptance, smallestCohort } from '../../core/erasure/cohort';
 import { totalsOf } from '../../core/erasure/residue';
-import type { PlanRefusal } from '../../core/erasure/types';
+import type { PlanLine, PlanRefusal } from '../../core/erasure/types';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse } from '../../core/shared/result';
 import { insertOperations, insertPlan, lastPlan, planRules, setPlan } from '../../db/erasure/plans';
@@ -24,9 +25,13 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     const trace = await lastTrace(h, request.id, 'find');
     if (!trace) return refuse({ code: 'no-trace' });
     const on = localDay(ctx.clock.now(), ctx.organisation.zone);
-    const { records, titles } = await planRecords(ctx, h, request, trace.id);
+    const { records, titles, alike, close } = await planRecords(ctx, h, request, trace.id);
     const made = plan(records, await planRules(h, request.person_id), on, (bytes) => ctx.keys.hash(bytes));
-    if (!made.ok) return refuse(made.refusal);
+    const k = made.ok ? await cohortOf(made.value.lines, alike).finally(close) : null;
+    if (!made.ok) {
+      await close();
+      return refuse(made.refusal);
+    }
 
     const id = ctx.keys.id('pln');
     const vault = vaultOf(ctx, h);
@@ -38,23 +43,35 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
         clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
       });
     }
-    await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), created_at: ctx.clock.real() }, rows);
+    await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), k, created_at: ctx.clock.real() }, rows);
     await setRequest(h, request.id, { plan: 'draft' });
     await recordTrail(ctx, h, 'plan-made', request.ref, fingerprint);
     return ok({ planId: id });
   });
 }
 
-export type ConfirmPlanRefusal = { code: 'no-plan' } | { code: 'plan-running' } | { code: 'reference-wrong'; expected: string } | { code: 'plan-changed' } | PlanRefusal;
+async function cohortOf(lines: readonly PlanLine[], alike: (id: string) => Promise<number | null>): Promise<number | null> {
+  const counts: number[] = [];
+  for (const line of lines.filter(({ action }) => action === 'anonymise')) {
+    const count = await alike(line.record);
+    if (count !== null) counts.push(count);
+  }
+  return smallestCohort(counts);
+}
+
+export type ConfirmPlanRefusal = { code: 'no-plan' } | { code: 'plan-running' } | { code: 'reference-wrong'; expected: string } | { code: 'plan-changed' } | { code: 'small-cohort'; k: number } | PlanRefusal;
 
 /** Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as an intention first. */
-export async function confirmPlan(ctx: Context, input: { ref: string; typed: string }) {
+export async function confirmPlan(ctx: Context, input: { ref: string; typed: string; acceptance?: string }) {
   return workOnRequest<null, ConfirmPlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
     const row = await lastPlan(h, request.id);
     if (!row) return refuse({ code: 'no-plan' });
     if (row.state !== 'draft') return refuse({ code: 'plan-running' });
     if (input.typed.trim().toUpperCase() !== request.ref) return refuse({ code: 'reference-wrong', expected: request.ref });
-    const { records } = await planRecords(ctx, h, request, row.trace_id);
+    const acceptance = input.acceptance?.trim() ?? '';
+    if (row.k !== null && needsAcceptance(row.k) && acceptance.length < 5) return refuse({ code: 'small-cohort', k: row.k });
+    const { records, close } = await planRecords(ctx, h, request, row.trace_id);
+    await close();
     const again = plan(records, await planRules(h, request.person_id), row.frozen_on, (bytes) => ctx.keys.hash(bytes));
     if (!again.ok) return refuse(again.refusal);
     if (again.value.fingerprint !== row.fingerprint) return refuse({ code: 'plan-changed' });
@@ -64,7 +81,8 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
       line.doer === 'connector' && line.action !== 'keep' ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
     );
     await insertOperations(h, operations);
-    await setPlan(h, row.id, { state: 'executing', phase: 'outside', confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
+    const accepted = acceptance ? await vaultOf(ctx, h).seal(request.data_key_id, acceptance, `cohort:${row.id}`) : null;
+    await setPlan(h, row.id, { state: 'executing', phase: 'outside', k_accepted_sealed: accepted, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
     await setRequest(h, request.id, { plan: 'executing' });
     await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: row.id });
     await recordTrail(ctx, h, 'plan-confirmed', request.ref, row.fingerprint);

@@ -10,6 +10,9 @@ import { vaultOf } from '../shared/vault';
 export interface PlanInput {
   records: PlanRecord[];
   titles: Map<string, string>;
+  /** How many records would look like this one once anonymised; null where its system cannot say. */
+  alike(id: string): Promise<number | null>;
+  close(): Promise<void>;
 }
 
 export const planId = (system: string, collection: string, key: string): string => `${system}/${collection}/${key}`;
@@ -34,8 +37,18 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
       can: system.kind === 'bookend' ? { erase: true, anonymise: true } : connectorOf(system.id).can(match.collection), doer: system.kind === 'bookend' ? 'bookend' : 'connector',
     });
   }
-  for (const connector of connectors.values()) await connector.close();
-  return { records, titles };
+  return {
+    records,
+    titles,
+    async alike(id) {
+      const record = records.find((own) => own.id === id);
+      const connector = record && record.doer === 'connector' ? connectorOf(record.system) : null;
+      return connector?.alike && record ? connector.alike({ collection: record.collection, key: record.key }) : null;
+    },
+    async close() {
+      for (const connector of connectors.values()) await connector.close();
+    },
+  };
 
   function connectorOf(id: string): Connector {
     const system = systems.get(id)!;

@@ -19,6 +19,7 @@ export interface PlanView {
   frozenOn: string;
   fingerprint: string;
   totals: { erase: number; anonymise: number; keep: number; systems: number };
+  k: number | null;
   done: number;
   operations: number;
   error: string | null;
@@ -40,7 +41,7 @@ export async function readPlan(ctx: Context, h: Handle, request: RequestRow): Pr
     });
   }
   const states = [...operations.values()];
-  return { id: row.id, state: row.state, phase: row.phase, frozenOn: row.frozen_on, fingerprint: row.fingerprint, totals: { erase: row.erase, anonymise: row.anonymise, keep: row.keep, systems: row.systems }, done: states.filter(({ state }) => state === 'done').length, operations: states.length, error: row.error, lines };
+  return { id: row.id, state: row.state, phase: row.phase, frozenOn: row.frozen_on, fingerprint: row.fingerprint, totals: { erase: row.erase, anonymise: row.anonymise, keep: row.keep, systems: row.systems }, k: row.k, done: states.filter(({ state }) => state === 'done').length, operations: states.length, error: row.error, lines };
 }
 
 export interface CertificateView {

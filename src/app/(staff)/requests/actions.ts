@@ -75,6 +75,6 @@ export async function workOutPlan(ref: string): Promise<ActionResult<{ planId: s
   return act((ctx) => makePlan(ctx, { ref }));
 }
 
-export async function confirmErasure(ref: string, typed: string): Promise<ActionResult> {
-  return act((ctx) => confirmPlan(ctx, { ref, typed }));
+export async function confirmErasure(ref: string, typed: string, acceptance: string): Promise<ActionResult> {
+  return act((ctx) => confirmPlan(ctx, { ref, typed, acceptance: acceptance.slice(0, 2000) }));
 }
