@@ -6,7 +6,7 @@ export const TRAIL_ACTS = [
   'choices-recorded', 'import-checked', 'import-run', 'ledger-verified', 'quarantine-opened',
   'request-opened', 'request-received', 'request-viewed', 'request-joined', 'identity-asked', 'identity-proven', 'identity-failed', 'identity-refused',
   'clock-event', 'trace-started', 'trace-finished', 'trace-step-failed', 'trace-step-retried', 'record-opened', 'verdict-given', 'band-accepted',
-  'decided', 'pack-built', 'pack-sent', 'link-opened', 'pack-downloaded', 'plan-made', 'plan-confirmed', 'operation-done', 'erasure-finished',
+  'decided', 'pack-asked', 'pack-built', 'pack-sent', 'link-opened', 'link-released', 'link-refused', 'pack-downloaded', 'download-confirmed', 'plan-made', 'plan-confirmed', 'operation-done', 'erasure-finished',
   'letter-queued', 'letter-sent', 'certificate-opened', 'request-answered', 'user-changed', 'system-changed', 'access-denied',
 ] as const;
 /** Every act and every look at personal data has one of these names. */

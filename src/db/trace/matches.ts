@@ -1,7 +1,6 @@
 import type { Band } from '../../core/identity/score';
+import type { Verdict } from '../../core/requests/views';
 import type { Handle } from '../handle';
-
-export type Verdict = 'theirs' | 'not-theirs' | 'unsure';
 
 export interface MatchRow {
   id: string;

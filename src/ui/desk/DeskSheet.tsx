@@ -1,18 +1,11 @@
 import Link from 'next/link';
+import type { Desk } from '../../core/requests/views';
 import { sayDay } from '../../core/shared/days';
-import { Runway, type RunwayLine } from './Runway';
+import { Runway } from './Runway';
 import './desk.css';
 
-export interface DeskProps {
-  today: string;
-  lines: RunwayLine[];
-  open: number;
-  waiting: { who: string; what: string; ref: string | null; href: string }[];
-  cameIn: { count: number; what: string; href: string; act: string }[];
-}
-
 /** What is due, what is stuck and on whom, what came in. */
-export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: DeskProps; mayOpen: boolean; seesRequests: boolean }) {
+export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen: boolean; seesRequests: boolean }) {
   return (
     <>
       <div className="page-head">
@@ -49,7 +42,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: DeskProps; ma
   );
 }
 
-function summary(desk: DeskProps, seesRequests: boolean): string {
+function summary(desk: Desk, seesRequests: boolean): string {
   if (!seesRequests) return 'Your role has no requests. The places on the left are yours.';
   if (desk.open === 0) return 'No request is open.';
   const overdue = desk.lines.filter(({ state }) => state === 'overdue').length;

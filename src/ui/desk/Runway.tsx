@@ -1,26 +1,11 @@
 import Link from 'next/link';
 import { addDays, daysBetween, sayDay, sayShortDay, weekdayOf } from '../../core/shared/days';
-import type { NextAct } from '../../core/requests/nextAct';
-
-export interface RunwayLine {
-  ref: string;
-  right: string;
-  who: string;
-  receivedOn: string;
-  dueOn: string;
-  extendedDueOn: string | null;
-  isExtended: boolean;
-  extendBy: string | null;
-  state: string;
-  workingDaysLeft: number;
-  pauses: { from: string; to: string | null }[];
-  next: NextAct;
-}
+import type { RequestLine } from '../../core/requests/views';
 
 const WIDTH = 300;
 
 /** One row per open request from receipt to due date: pauses are gaps, an announced extension is hatched, today is a line. */
-export function Runway({ today, lines }: { today: string; lines: readonly RunwayLine[] }) {
+export function Runway({ today, lines }: { today: string; lines: readonly RequestLine[] }) {
   const start = lines.reduce((least, line) => (line.receivedOn < least ? line.receivedOn : least), addDays(today, -14));
   const last = lines.reduce((most, line) => (line.dueOn > most ? line.dueOn : most), addDays(today, 21));
   const span = Math.max(1, daysBetween(start, last) + 2);
@@ -57,7 +42,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Runway
   );
 }
 
-function Bar({ line, today, x, shown }: { line: RunwayLine; today: string; x: (day: string) => number; shown: readonly string[] }) {
+function Bar({ line, today, x, shown }: { line: RequestLine; today: string; x: (day: string) => number; shown: readonly string[] }) {
   const colour = line.state === 'overdue' ? 'var(--oxblood)' : 'var(--cloth)';
   const from = x(line.receivedOn);
   const due = x(line.dueOn);

@@ -1,8 +1,7 @@
-import type { RecordStatus } from '../../core/consent/schema';
-import type { Reason } from '../../core/shared/reason';
+import type { HeldLine } from '../../core/consent/views';
 
 /** Lines that would not, or did not, simply go in; each with its reason and its own text. */
-export function HeldLines({ lines }: { lines: readonly { line: number; status: RecordStatus; reasons: Reason[]; raw: string | null }[] }) {
+export function HeldLines({ lines }: { lines: readonly HeldLine[] }) {
   return (
     <div className="wrap">
       <table className="list"><thead><tr><th className="num">line</th><th>end</th><th>why</th><th>the line</th></tr></thead>

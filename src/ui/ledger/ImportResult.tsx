@@ -2,29 +2,13 @@
 
 import Link from 'next/link';
 import { sayInstant } from '../../core/shared/days';
-import type { RecordStatus } from '../../core/consent/schema';
-import type { Reason } from '../../core/shared/reason';
+import type { HeldLine, ImportSummary } from '../../core/consent/views';
 import { RefreshWhile } from '../requests/RefreshWhile';
 import { CountsLine } from './CountsLine';
 import { HeldLines } from './HeldLines';
 
-interface Summary {
-  id: string;
-  fileName: string;
-  at: string;
-  state: string;
-  total: number;
-  done_lines: number;
-  recorded: number;
-  duplicate: number;
-  conflict: number;
-  suppressed: number;
-  quarantined: number;
-  encoding: string;
-}
-
 /** What became of every line of one file. */
-export function ImportResult({ summary, held, zone }: { summary: Summary; held: { line: number; status: RecordStatus; reasons: Reason[]; raw: string | null }[]; zone: string }) {
+export function ImportResult({ summary, held, zone }: { summary: ImportSummary; held: HeldLine[]; zone: string }) {
   return (
     <>
       <RefreshWhile isMoving={summary.state === 'running'} />

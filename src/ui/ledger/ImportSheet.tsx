@@ -5,36 +5,14 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { sayInstant } from '../../core/shared/days';
-import type { RecordStatus } from '../../core/consent/schema';
-import type { Reason } from '../../core/shared/reason';
+import type { ImportPreview, ImportSummary } from '../../core/consent/views';
 import type { ActionResult } from '../parts/actionResult';
 import { CountsLine } from './CountsLine';
 import { HeldLines } from './HeldLines';
 
-interface Preview {
-  id: string;
-  encoding: string;
-  total: number;
-  counts: Record<RecordStatus, number>;
-  held: { line: number; status: RecordStatus; reasons: Reason[]; raw: string }[];
-}
-
-interface Summary {
-  id: string;
-  fileName: string;
-  at: string;
-  state: string;
-  total: number;
-  recorded: number;
-  duplicate: number;
-  conflict: number;
-  suppressed: number;
-  quarantined: number;
-}
-
 /** A till file: chosen, tried out without a trace, then taken in. */
-export function ImportSheet({ imports, zone, check, run }: { imports: Summary[]; zone: string; check: (form: FormData) => Promise<ActionResult<Preview>>; run: (id: string) => Promise<ActionResult> }) {
-  const [preview, setPreview] = useState<Preview | null>(null);
+export function ImportSheet({ imports, zone, check, run }: { imports: ImportSummary[]; zone: string; check: (form: FormData) => Promise<ActionResult<ImportPreview>>; run: (id: string) => Promise<ActionResult> }) {
+  const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [busy, setBusy] = useState<'checking' | 'starting' | null>(null);
   const router = useRouter();
@@ -42,7 +20,7 @@ export function ImportSheet({ imports, zone, check, run }: { imports: Summary[];
     event.preventDefault();
     setBusy('checking');
     setFailure(null);
-    const result = await check(new FormData(event.currentTarget)).catch((): ActionResult<Preview> => ({ ok: false, message: 'The file did not arrive. Nothing was imported; try again.' }));
+    const result = await check(new FormData(event.currentTarget)).catch((): ActionResult<ImportPreview> => ({ ok: false, message: 'The file did not arrive. Nothing was imported; try again.' }));
     setBusy(null);
     setPreview(result.ok ? result.value : null);
     if (!result.ok) setFailure(result.message);

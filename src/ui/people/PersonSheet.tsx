@@ -3,28 +3,15 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { sayDay, sayInstant } from '../../core/shared/days';
-import type { Standing } from '../../core/consent/types';
-import type { Reason } from '../../core/shared/reason';
+import type { PersonView } from '../../core/consent/views';
 import { StandingMark } from '../parts/StandingMark';
 import { Ribbon } from './Ribbon';
 import './people.css';
 
-export interface PersonShown {
-  id: string;
-  name: string | null;
-  country: string | null;
-  isMasked: boolean;
-  erasedAt: string | null;
-  identifiers: { kind: string; value: string; source: string; since: string }[];
-  standings: { purpose: string; title: string; plain: string; standing: Standing; permitted: boolean; since: string | null; mayAskAgainFrom: string | null; reasons: Reason[] }[];
-  choices: { id: string; seq: number; purpose: string; answer: string; occurredAt: string; recordedAt: string; system: string; ask: string | null; askVersion: number | null; folio: number; place: string | null }[];
-  requests: { ref: string; right: string; stage: string; dueOn: string }[];
-}
-
 const say = (value: string, zone: string) => (value.length === 10 ? sayDay(value) : sayInstant(value, zone));
 
 /** Everything about one person: identifiers, standing per purpose with since-when and why, choices through time. */
-export function PersonSheet({ person, today, on, zone }: { person: PersonShown; today: string; on: string | null; zone: string }) {
+export function PersonSheet({ person, today, on, zone }: { person: PersonView; today: string; on: string | null; zone: string }) {
   const [, setOn] = useQueryState('on', parseAsString.withOptions({ shallow: false }));
   const titles = new Map(person.standings.map(({ purpose, title }) => [purpose, title]));
   return (

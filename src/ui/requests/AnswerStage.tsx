@@ -3,12 +3,13 @@
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { RequestView } from '../../core/requests/views';
 import { useSay } from '../parts/Say';
 import { sayInstant } from '../../core/shared/days';
-import type { RequestActions, RequestShown } from './types';
+import type { RequestActions } from './actions';
 
 /** The letter and the one-time link; the second word is shown once. */
-export function AnswerStage({ request, zone, actions }: { request: RequestShown; zone: string; actions: RequestActions }) {
+export function AnswerStage({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
   const [secret, setSecret] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const say = useSay();

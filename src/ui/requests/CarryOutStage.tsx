@@ -2,18 +2,19 @@
 
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
 import { PlanPanel } from './PlanPanel';
-import type { RequestActions, RequestShown } from './types';
+import type { RequestActions } from './actions';
 
 /** What the decision asks for: a pack, an erasure plan, or a letter that says what was done by hand. */
-export function CarryOutStage({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+export function CarryOutStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
   if (request.right === 'erasure') return <PlanPanel request={request} actions={actions} />;
   if (request.right === 'access' || request.right === 'portability') return <PackPanel request={request} actions={actions} />;
   return <ByHand request={request} actions={actions} />;
 }
 
-function PackPanel({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+function PackPanel({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const { pack } = request;
   return (
     <div className="body stack">
@@ -25,7 +26,7 @@ function PackPanel({ request, actions }: { request: RequestShown; actions: Reque
   );
 }
 
-function ByHand({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+function ByHand({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const [text, setText] = useState('');
   if (!request.mayWork) return null;
   return (

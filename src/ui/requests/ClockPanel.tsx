@@ -3,11 +3,12 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
+import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
-import type { RequestActions, RequestShown } from './types';
+import type { RequestActions } from './actions';
 
 /** Why this date, step by step; and what can still be put on the clock, with what it would do. */
-export function ClockPanel({ request, zone, actions }: { request: RequestShown; zone: string; actions: RequestActions }) {
+export function ClockPanel({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
   const { clock } = request;
   const [reason, setReason] = useState('');
   const isExtended = request.events.some(({ kind }) => kind === 'extended');

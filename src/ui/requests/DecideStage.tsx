@@ -8,11 +8,12 @@ import { useRouter } from 'next/navigation';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
 import { decisionSchema, GROUNDS } from '../../core/requests/schema';
+import type { RequestView } from '../../core/requests/views';
 import { useSay } from '../parts/Say';
-import type { RequestActions, RequestShown } from './types';
+import type { RequestActions } from './actions';
 
 /** Fulfil or refuse, with ground and reason. */
-export function DecideStage({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+export function DecideStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({ resolver: yupResolver(decisionSchema), defaultValues: { outcome: 'fulfil', ground: '', reason: '' } });
   const outcome = useWatch({ control, name: 'outcome' });
   const router = useRouter();

@@ -1,11 +1,12 @@
 'use client';
 
 import { useState } from 'react';
+import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
-import type { RequestActions, RequestShown } from './types';
+import type { RequestActions } from './actions';
 
 /** A code to an address already on file; what it does to the clock is said beforehand. */
-export function IdentityStage({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const { identity, ref } = request;
   const [address, setAddress] = useState(identity.addresses[0]?.address ?? '');
   if (identity.state === 'proven' || !request.mayWork) return <div className="body"><p className="muted">{identity.state === 'proven' ? 'Identity is proven.' : 'Identity is not proven yet.'}</p></div>;

@@ -1,8 +1,8 @@
+import type { RequestView } from '../../core/requests/views';
 import Link from 'next/link';
-import type { RequestShown } from './types';
 
 /** Who asks, for whom, in which words. */
-export function IntakeStage({ request }: { request: RequestShown }) {
+export function IntakeStage({ request }: { request: RequestView }) {
   const { person } = request;
   const rows: [string, string][] = person
     ? ([['Name', [person.givenName, person.familyName].filter(Boolean).join(' ')], ['E-mail', (person.emails ?? []).join(', ')], ['Phone', (person.phones ?? []).join(', ')], ['Customer number', (person.customerNumbers ?? []).map(({ value }) => value).join(', ')], ['Born', person.birthDate ?? '']] as [string, string][]).filter(([, value]) => value)

@@ -3,13 +3,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
 import { BandMark } from '../parts/BandMark';
 import { useSay } from '../parts/Say';
 import { MatchSide } from './MatchSide';
-import type { MatchOpened, MatchShown, RequestActions, RequestShown, TraceShown, Verdict } from './types';
+import type { RequestActions } from './actions';
 
-interface Row extends MatchShown {
-  children: MatchShown[];
+interface Row extends MatchLine {
+  children: MatchLine[];
 }
 
 const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
@@ -21,7 +22,7 @@ async function load(id: string): Promise<MatchOpened> {
 }
 
 /** The place where most hours go: one key per verdict, the next record already loaded. */
-export function MatchReview({ request, trace, actions, onChange }: { request: RequestShown; trace: TraceShown; actions: RequestActions; onChange: () => void }) {
+export function MatchReview({ request, trace, actions, onChange }: { request: RequestView; trace: TraceView; actions: RequestActions; onChange: () => void }) {
   const rows = useMemo(() => rowsOf(trace.matches), [trace.matches]);
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const [selected, setSelected] = useState<string | null>(() => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null);
@@ -132,9 +133,9 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
 }
 
 /** What hangs on a record is folded under it: it shares its verdict. */
-function rowsOf(matches: readonly MatchShown[]): Row[] {
+function rowsOf(matches: readonly MatchLine[]): Row[] {
   const byPlace = new Map(matches.map((match) => [`${match.system}/${match.place}`, match]));
-  const rootOf = (match: MatchShown): MatchShown => {
+  const rootOf = (match: MatchLine): MatchLine => {
     const parent = match.parent ? byPlace.get(`${match.system}/${match.parent}`) : undefined;
     return parent ? rootOf(parent) : match;
   };

@@ -1,10 +1,10 @@
+import type { MatchLine, MatchOpened } from '../../core/requests/views';
 import type { ReactNode } from 'react';
-import type { MatchOpened, MatchShown } from './types';
 
 const LABEL: Record<string, string> = { email: 'Mail', phone: 'Phone', 'customer-number': 'Number', name: 'Name', 'birth-date': 'Born', postcode: 'Postcode', city: 'Town' };
 
 /** One record beside what we know: agreeing and disagreeing fields marked, the words around each hit. */
-export function MatchSide({ match, opened, hanging }: { match: MatchShown; opened: MatchOpened; hanging: readonly MatchShown[] }) {
+export function MatchSide({ match, opened, hanging }: { match: MatchLine; opened: MatchOpened; hanging: readonly MatchLine[] }) {
   const counts = new Map<string, number>();
   for (const { collection } of hanging) counts.set(collection, (counts.get(collection) ?? 0) + 1);
   return (

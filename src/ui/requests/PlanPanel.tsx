@@ -4,14 +4,15 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { needsAcceptance } from '../../core/erasure/cohort';
 import { sayDay } from '../../core/shared/days';
+import type { PlanView, RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
-import type { PlanShown, RequestActions, RequestShown } from './types';
+import type { RequestActions } from './actions';
 
 const ACTION: Record<string, { mark: string; tone: string; word: string }> = { erase: { mark: '✕', tone: 'late', word: 'erase' }, anonymise: { mark: '◐', tone: 'ochre', word: 'anonymise' }, keep: { mark: '■', tone: '', word: 'keep' } };
 const PHASE: Record<string, string> = { outside: 'Erasing in the systems', proof: 'Searching again to prove that nothing is left', letter: 'Sending the answer, while there still is an address', own: 'Forgetting the person in Bookend and destroying the keys', finished: 'Finished' };
 
 /** The plan line by line, its confirmation, its progress. */
-export function PlanPanel({ request, actions }: { request: RequestShown; actions: RequestActions }) {
+export function PlanPanel({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const { plan, ref } = request;
   const [typed, setTyped] = useState('');
   const [acceptance, setAcceptance] = useState('');
@@ -46,7 +47,7 @@ export function PlanPanel({ request, actions }: { request: RequestShown; actions
   );
 }
 
-function Progress({ plan }: { plan: PlanShown }) {
+function Progress({ plan }: { plan: PlanView }) {
   return (
     <div className={`note ${plan.error ? 'bad' : 'slate'}`} role="status">
       <p>{PHASE[plan.phase] ?? plan.phase}: {plan.done} of {plan.operations} done. You can leave; it goes on, and is resumed after a crash.</p>

@@ -5,25 +5,11 @@ import { parseAsString, useQueryStates } from 'nuqs';
 import { RIGHTS } from '../../core/requests/rights';
 import { STAGES } from '../../core/requests/stages';
 import { sayDay, sayShortDay } from '../../core/shared/days';
-import type { NextAct } from '../../core/requests/nextAct';
+import type { RequestLine } from '../../core/requests/views';
 import '../desk/desk.css';
 
-interface Line {
-  ref: string;
-  right: string;
-  regime: string;
-  who: string;
-  stage: string;
-  receivedOn: string;
-  dueOn: string;
-  state: string;
-  workingDaysLeft: number;
-  next: NextAct;
-  outcome: string | null;
-}
-
 /** Requests by their clock; the filters live in the address. */
-export function RequestList({ lines, open, next, mayOpen }: { lines: Line[]; open: number; next: string | null; mayOpen: boolean }) {
+export function RequestList({ lines, open, next, mayOpen }: { lines: RequestLine[]; open: number; next: string | null; mayOpen: boolean }) {
   const [filter, setFilter] = useQueryStates({ state: parseAsString.withDefault('open'), right: parseAsString, stage: parseAsString, after: parseAsString }, { shallow: false });
   return (
     <>

@@ -3,6 +3,7 @@
 import { useState, type ReactNode } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { Stage } from '../../core/requests/stages';
+import type { RequestView, TraceView } from '../../core/requests/views';
 import { AnswerStage } from './AnswerStage';
 import { CarryOutStage } from './CarryOutStage';
 import { ClockPanel } from './ClockPanel';
@@ -11,13 +12,13 @@ import { IdentityStage } from './IdentityStage';
 import { IntakeStage } from './IntakeStage';
 import { RefreshWhile } from './RefreshWhile';
 import { TraceStage } from './TraceStage';
-import type { RequestActions, RequestShown, TraceShown } from './types';
+import type { RequestActions } from './actions';
 import './request.css';
 
 const TITLES: Record<Stage, string> = { intake: 'Intake', identity: 'Identity', trace: 'Trace', decide: 'Decide', 'carry-out': 'Carry out', answer: 'Answer', closed: 'Closed' };
 
 /** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
-export function RequestSheet({ request, trace, zone, actions }: { request: RequestShown; trace: TraceShown | null; zone: string; actions: RequestActions }) {
+export function RequestSheet({ request, trace, zone, actions }: { request: RequestView; trace: TraceView | null; zone: string; actions: RequestActions }) {
   const [isWhyOpen, setWhyOpen] = useState(false);
   const [toggled, setToggled] = useState<ReadonlySet<Stage>>(new Set());
   const stages = request.stages.filter((stage) => stage !== 'closed');
@@ -58,12 +59,12 @@ export function RequestSheet({ request, trace, zone, actions }: { request: Reque
   );
 }
 
-function heading({ who, right, outcome: end }: RequestShown): string {
+function heading({ who, right, outcome: end }: RequestView): string {
   const asks: Record<string, string> = { access: 'asks for their data', erasure: 'asks to be forgotten', portability: 'asks to take their data along', rectification: 'asks for a correction', objection: 'objects', withdrawal: 'withdraws consent', restriction: 'asks for restriction' };
   return end === 'erased' ? 'Erased' : `${who} ${asks[right] ?? `asks: ${right}`}`;
 }
 
-function ClockHead({ request, isOpen, toggle }: { request: RequestShown; isOpen: boolean; toggle: () => void }) {
+function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: boolean; toggle: () => void }) {
   const left = request.workingDaysLeft;
   const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
   const words: Record<string, string> = { running: days(left), paused: 'paused', overdue: `${days(-left)} late`, 'answered-in-time': 'answered in time', 'answered-late': 'answered late' };
@@ -77,7 +78,7 @@ function ClockHead({ request, isOpen, toggle }: { request: RequestShown; isOpen:
   );
 }
 
-function outcome(stage: Stage, request: RequestShown, trace: TraceShown | null, zone: string): string {
+function outcome(stage: Stage, request: RequestView, trace: TraceView | null, zone: string): string {
   switch (stage) {
     case 'intake':
       return `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`;
@@ -94,7 +95,7 @@ function outcome(stage: Stage, request: RequestShown, trace: TraceShown | null, 
   }
 }
 
-function later(stage: Stage, request: RequestShown): string {
+function later(stage: Stage, request: RequestView): string {
   if (stage === 'trace') return 'opens when identity is proven';
   if (stage === 'decide') return request.undecided > 0 ? `opens when every match has a verdict: ${request.undecided} to go` : 'fulfil or refuse, with its ground';
   if (stage === 'carry-out') return request.right === 'erasure' ? 'plan, confirmation, erasure, proof' : 'pack';
@@ -102,7 +103,7 @@ function later(stage: Stage, request: RequestShown): string {
   return '';
 }
 
-function body(stage: Stage, request: RequestShown, trace: TraceShown | null, zone: string, actions: RequestActions): ReactNode {
+function body(stage: Stage, request: RequestView, trace: TraceView | null, zone: string, actions: RequestActions): ReactNode {
   switch (stage) {
     case 'intake':
       return <IntakeStage request={request} />;

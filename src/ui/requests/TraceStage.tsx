@@ -2,15 +2,16 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import type { RequestView, TraceView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
 import { MatchReview } from './MatchReview';
-import type { RequestActions, RequestShown, TraceShown } from './types';
+import type { RequestActions } from './actions';
 
 /** The trace as it runs, and the review of what it found; partial results show as they arrive. */
-export function TraceStage({ request, first, actions }: { request: RequestShown; first: TraceShown | null; actions: RequestActions }) {
-  const { data: trace, refetch } = useQuery<TraceShown | null>({
+export function TraceStage({ request, first, actions }: { request: RequestView; first: TraceView | null; actions: RequestActions }) {
+  const { data: trace, refetch } = useQuery<TraceView | null>({
     queryKey: ['trace', request.ref, first?.id ?? 'none'],
-    queryFn: async () => (await fetch(`/api/staff/trace/${request.ref}`)).json() as Promise<TraceShown | null>,
+    queryFn: async () => (await fetch(`/api/staff/trace/${request.ref}`)).json() as Promise<TraceView | null>,
     initialData: first,
     refetchInterval: (query) => (query.state.data?.state === 'running' ? 800 : false),
   });
@@ -45,7 +46,7 @@ export function TraceStage({ request, first, actions }: { request: RequestShown;
   );
 }
 
-function Systems({ trace, request, actions }: { trace: TraceShown; request: RequestShown; actions: RequestActions }) {
+function Systems({ trace, request, actions }: { trace: TraceView; request: RequestView; actions: RequestActions }) {
   const word: Record<string, string> = { queued: '… waiting', running: '▸ searching', waiting: '↻ trying again', done: '✓', failed: '✕ failed' };
   const names = [...new Set(trace.steps.map(({ name }) => name))];
   return (

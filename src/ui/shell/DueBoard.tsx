@@ -2,27 +2,14 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import type { Due, DueMark } from '../../core/requests/views';
 import { daysBetween, sayShortDay } from '../../core/shared/days';
 import { DueMarkShape } from '../parts/DueMarkShape';
-
-export interface DueMark {
-  day: string;
-  kind: 'due' | 'acknowledge' | 'extend' | 'residue';
-  ref: string;
-  text: string;
-  isPaused: boolean;
-}
-
-export interface DueProps {
-  today: string;
-  overdue: DueMark[];
-  days: { day: string; isToday: boolean; gap: string | null; marks: DueMark[] }[];
-}
 
 const SAY: Record<DueMark['kind'], string> = { due: 'answer due', acknowledge: 'acknowledge by', extend: 'last day to announce an extension', residue: 'residue goes' };
 
 /** The right bookend: a rule of the coming days with every open clock on it. On a request it dims the others. */
-export function DueBoard({ due, calendar, onFold }: { due: DueProps; calendar: string; onFold: () => void }) {
+export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string; onFold: () => void }) {
   const here = /^\/requests\/(BK-[\d-]+)/.exec(usePathname())?.[1] ?? null;
   const mark = (one: DueMark, isLate: boolean) => (
     <Link key={`${one.ref}${one.kind}${one.day}`} href={one.kind === 'residue' ? '/keeping' : `/requests/${one.ref}`} className={`m${isLate ? ' late' : ''}${here && here !== one.ref ? ' dim' : ''}`} title={`${one.ref}: ${SAY[one.kind]} ${sayShortDay(one.day)}${one.isPaused ? ', paused' : ''}`}>

@@ -5,7 +5,8 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Role } from '../../core/access/roles';
-import { DueBoard, type DueProps } from './DueBoard';
+import type { Due } from '../../core/requests/views';
+import { DueBoard } from './DueBoard';
 import { KeysHelp } from './KeysHelp';
 import { Palette, type PaletteHit } from './Palette';
 import { placesOf } from './places';
@@ -15,7 +16,7 @@ interface Props {
   organisation: string;
   calendar: string;
   counts: Record<string, number>;
-  due: DueProps;
+  due: Due;
   mayOpen: boolean;
   find: (words: string) => Promise<PaletteHit[]>;
   signOut: () => Promise<void>;

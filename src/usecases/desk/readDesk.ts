@@ -1,3 +1,4 @@
+import type { Desk, Due, DueDay, DueMark, RequestLine } from '../../core/requests/views';
 import { addDays, localDay, weekdayOf } from '../../core/shared/days';
 import { reach } from '../shared/may';
 import { listImports } from '../../db/imports/imports';
@@ -5,29 +6,7 @@ import { listResidue } from '../../db/erasure/plans';
 import { listSystems } from '../../db/systems/systems';
 import { lastVerification } from '../../db/consent/verifications';
 import type { Context } from '../context';
-import { readRequests, type RequestLine } from '../requests/requestView';
-
-export interface DueMark {
-  day: string;
-  kind: 'due' | 'acknowledge' | 'extend' | 'residue';
-  ref: string;
-  text: string;
-  isPaused: boolean;
-}
-
-export interface DueDay {
-  day: string;
-  isToday: boolean;
-  /** Weekend or holiday: a thin gap, named where it has a name. */
-  gap: string | null;
-  marks: DueMark[];
-}
-
-export interface Due {
-  today: string;
-  overdue: DueMark[];
-  days: DueDay[];
-}
+import { readRequests } from '../requests/requestView';
 
 const DAYS_AHEAD = 35;
 
@@ -57,14 +36,6 @@ function marksOf(line: RequestLine, today: string): DueMark[] {
   if (line.acknowledgeBy && line.acknowledgeBy >= today) marks.push({ day: line.acknowledgeBy, kind: 'acknowledge', ref: line.ref, text: 'acknowledge', isPaused });
   if (line.extendBy && !line.isExtended && line.extendBy !== line.dueOn && line.extendBy >= today) marks.push({ day: line.extendBy, kind: 'extend', ref: line.ref, text: 'extend by', isPaused });
   return marks;
-}
-
-export interface Desk {
-  today: string;
-  lines: RequestLine[];
-  open: number;
-  waiting: { who: string; what: string; ref: string | null; href: string }[];
-  cameIn: { count: number; what: string; href: string; act: string }[];
 }
 
 const LINES = 12;

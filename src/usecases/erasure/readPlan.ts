@@ -1,8 +1,9 @@
 import { sayDay, localDay, sayInstant } from '../../core/shared/days';
 import { list, heading, para } from '../../core/letters/letter';
+import type { PlanView } from '../../core/requests/views';
 import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { certificateOf, lastPlan, listResidue, listRetentionRules, operationsOf, planLines, type PlanRow } from '../../db/erasure/plans';
+import { certificateOf, lastPlan, listResidue, listRetentionRules, operationsOf, planLines } from '../../db/erasure/plans';
 import type { Handle } from '../../db/handle';
 import { requestByRef, type RequestRow } from '../../db/requests/requests';
 import { listSystems, registerEntries } from '../../db/systems/systems';
@@ -11,20 +12,6 @@ import { letterPdf } from '../packs/pdf';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-
-export interface PlanView {
-  id: string;
-  state: PlanRow['state'];
-  phase: PlanRow['phase'];
-  frozenOn: string;
-  fingerprint: string;
-  totals: { erase: number; anonymise: number; keep: number; systems: number };
-  k: number | null;
-  done: number;
-  operations: number;
-  error: string | null;
-  lines: { position: number; system: string; collection: string; title: string; action: string; doer: string; keepUntil: string | null; reasons: Reason[]; state: string | null }[];
-}
 
 /** The plan of a request with the state of each of its operations. Called inside the request's own look. */
 export async function readPlan(ctx: Context, h: Handle, request: RequestRow): Promise<PlanView | null> {

@@ -2,7 +2,7 @@ import chardet from 'chardet';
 import iconv from 'iconv-lite';
 import { checkTillHeader, tillLines, type TillFileRefusal } from './tillFile';
 import type { RecordStatus } from '../../core/consent/schema';
-import type { Reason } from '../../core/shared/reason';
+import type { ImportPreview } from '../../core/consent/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { insertImport } from '../../db/imports/imports';
 import type { Handle } from '../../db/handle';
@@ -12,15 +12,6 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { writeSealedFile } from '../shared/sealedFile';
 import { recordTrail } from '../trail/recordTrail';
 import { recordTillLines } from './recordTillLines';
-
-export interface ImportPreview {
-  id: string;
-  encoding: string;
-  total: number;
-  counts: Record<RecordStatus, number>;
-  /** The first lines that would not simply go in. */
-  held: { line: number; status: RecordStatus; reasons: Reason[]; raw: string }[];
-}
 
 export type ImportRefusal = AccessRefusal | TillFileRefusal | { code: 'file-too-large'; bytes: number; most: number } | { code: 'unknown-system'; system: string };
 

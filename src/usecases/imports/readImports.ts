@@ -1,25 +1,11 @@
-import type { RecordStatus } from '../../core/consent/schema';
+import type { HeldLine, ImportSummary } from '../../core/consent/views';
 import { csvLine } from '../../core/shared/csv';
-import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { heldLines, importById, listImports, type ImportRow } from '../../db/imports/imports';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-
-export interface ImportSummary extends Pick<ImportRow, 'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined' | 'encoding' | 'done_lines'> {
-  fileName: string;
-  system: string;
-  at: string;
-}
-
-export interface HeldLine {
-  line: number;
-  status: RecordStatus;
-  reasons: Reason[];
-  raw: string | null;
-}
 
 function summary(ctx: Context, row: ImportRow, systems: ReadonlyMap<string, string>): ImportSummary {
   const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines } = row;

@@ -35,6 +35,7 @@ export async function startPack(ctx: Context, input: { ref: string }) {
     await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.real() });
     await setRequest(h, request.id, { pack: 'building', carried_out: false });
     await ctx.jobs.enqueue(h.trx, 'build-pack', { packId });
+    await recordTrail(ctx, h, 'pack-asked', request.ref);
     return ok({ packId });
   });
 }

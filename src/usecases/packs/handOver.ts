@@ -73,10 +73,12 @@ export async function releaseLink(ctx: Context, input: { token: string; secret: 
     const link = found.value;
     if (!ctx.keys.index(`secret:${link.id}:${input.secret.trim().toLowerCase().replace(/\s+/g, '-')}`).equals(link.secret_hash)) {
       await setLink(h, link.id, { tries: link.tries + 1 });
+      await recordTrail(ctx, h, 'link-refused', await refOf(h, link), `wrong second word, try ${link.tries + 1}`);
       return link.tries + 1 >= MOST_TRIES ? refuse({ code: 'tries-used-up' }) : refuse({ code: 'secret-wrong', left: MOST_TRIES - link.tries - 1 });
     }
     const ticket = ctx.keys.random(24).toString('base64url');
     await setLink(h, link.id, { released_at: ctx.clock.real(), ticket_hash: ctx.keys.hash(Buffer.from(ticket)) });
+    await recordTrail(ctx, h, 'link-released', await refOf(h, link));
     return ok({ ticket });
   });
 }
@@ -106,6 +108,7 @@ export async function confirmDownload(ctx: Context, input: { ticket: string }): 
     await setLink(h, found.value.id, { confirmed_at: ctx.clock.real() });
     const pack = (await packById(h, found.value.pack_id))!;
     await setRequest(h, pack.request_id, { pack: 'downloaded' });
+    await recordTrail(ctx, h, 'download-confirmed', await refOf(h, found.value));
     return ok(null);
   });
 }

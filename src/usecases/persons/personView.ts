@@ -1,6 +1,6 @@
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import { standing } from '../../core/consent/standing';
-import type { StandingAnswer } from '../../core/consent/types';
+import type { PersonView } from '../../core/consent/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { choicesOf, sealedParts } from '../../db/consent/ledger';
 import { allPurposes } from '../../db/consent/purposes';
@@ -12,19 +12,6 @@ import { factsOf } from '../consent/personFacts';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-
-export interface PersonView {
-  id: string;
-  name: string | null;
-  country: string | null;
-  isMasked: boolean;
-  erasedAt: string | null;
-  identifiers: { kind: string; value: string; source: string; since: string }[];
-  standings: (StandingAnswer & { purpose: string; title: string; plain: string; kind: string; parent: string | null })[];
-  choices: { id: string; seq: number; purpose: string; answer: string; occurredAt: string; recordedAt: string; system: string; ask: string | null; askVersion: number | null; folio: number; place: string | null }[];
-  requests: { ref: string; right: string; stage: string; dueOn: string }[];
-  asOf: string;
-}
 
 /** Everything about one person, as it held at `at` (an instant; now if not given). A look: it is in the trail. */
 export async function personView(ctx: Context, input: { id: string; at?: string }): Promise<Result<PersonView, AccessRefusal>> {

@@ -1,8 +1,8 @@
 import { maskName } from '../../core/access/mask';
-import type { ClockReading } from '../../core/clock/clock';
-import { nextAct, type NextAct } from '../../core/requests/nextAct';
-import { stagesOf, type Stage } from '../../core/requests/stages';
+import { nextAct } from '../../core/requests/nextAct';
+import { stagesOf } from '../../core/requests/stages';
 import type { PersonRecord } from '../../core/identity/record';
+import type { RequestLine, RequestView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import { certificateOf } from '../../db/erasure/plans';
@@ -11,7 +11,7 @@ import { lastPack, linkOfPack } from '../../db/packs/packs';
 import { lastIdentityCheck } from '../../db/requests/identityChecks';
 import { clockEventsOf, countOpenRequests, listRequests, membersOf, requestByRef, type RequestFilter, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
-import { readPlan, type PlanView } from '../erasure/readPlan';
+import { readPlan } from '../erasure/readPlan';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -19,26 +19,6 @@ import { clockOf } from './clockOf';
 import { addressesOnFile } from './identity';
 import { sayPersonOfRequest } from './personOfRequest';
 import { stageFacts } from './refreshRequest';
-
-export interface RequestLine {
-  ref: string;
-  right: string;
-  regime: string;
-  who: string;
-  stage: Stage;
-  receivedOn: string;
-  dueOn: string;
-  extendBy: string | null;
-  extendedDueOn: string | null;
-  acknowledgeBy: string | null;
-  isExtended: boolean;
-  state: ClockReading['state'];
-  workingDaysLeft: number;
-  pauses: ClockReading['pauses'];
-  next: NextAct;
-  outcome: string | null;
-  answeredOn: string | null;
-}
 
 /** Requests by their clock, as far as the one who asks may see them. */
 export async function readRequests(ctx: Context, filter: RequestFilter): Promise<Result<{ lines: RequestLine[]; open: number; next: { dueOn: string; id: string } | null }, AccessRefusal>> {
@@ -69,31 +49,6 @@ function lineOf(ctx: Context, row: RequestRow, events: Parameters<typeof clockOf
     ref: row.ref, right: row.right, regime: row.regime, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: value.acknowledgeBy,
     isExtended: events.some(({ kind }) => kind === 'extended'), state: value.state, workingDaysLeft: value.workingDaysLeft, pauses: value.pauses, next: nextAct(row.stage, stageFacts(row), row), outcome: row.outcome, answeredOn: answered?.at.slice(0, 10) ?? null,
   };
-}
-
-export interface RequestView extends RequestLine {
-  id: string;
-  language: string;
-  channel: string;
-  receivedAt: string;
-  isMasked: boolean;
-  person: PersonRecord | null;
-  personId: string | null;
-  text: string | null;
-  onBehalf: { kind: string; name: string } | null;
-  clock: ClockReading;
-  events: { kind: string; at: string; reason: string | null }[];
-  stages: readonly Stage[];
-  members: string[];
-  identity: { state: RequestRow['identity']; method: string | null; addresses: { address: string; isAsking: boolean }[]; tries: number | null };
-  decision: { outcome: RequestRow['decision']; ground: string | null; reason: string | null; by: string | null; at: string | null };
-  undecided: number;
-  trace: RequestRow['trace'];
-  pack: { state: RequestRow['pack']; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null };
-  plan: PlanView | null;
-  letters: { template: string; state: string; at: string; tries: number }[];
-  hasCertificate: boolean;
-  mayWork: boolean;
 }
 
 /** One request whole. A look: it is in the trail. */

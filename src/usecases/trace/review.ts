@@ -1,10 +1,11 @@
 import { compare } from '../../core/identity/compare';
-import { BANDS, score, type Band, type ScoredField } from '../../core/identity/score';
+import { BANDS, score, type Band } from '../../core/identity/score';
+import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { requestByRef, requestById } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
-import { matchById, matchesOf, setVerdict, undecidedInBand, type Verdict } from '../../db/trace/matches';
-import { lastTrace, setStep, setTrace, stepsOf, traceById, traceKeysOf, type StepRow } from '../../db/trace/traces';
+import { matchById, matchesOf, setVerdict, undecidedInBand } from '../../db/trace/matches';
+import { lastTrace, setStep, setTrace, stepsOf, traceById, traceKeysOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
@@ -13,31 +14,6 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './runTraceStep';
-
-export interface MatchLine {
-  id: string;
-  system: string;
-  systemName: string;
-  collection: string;
-  title: string;
-  parent: string | null;
-  place: string;
-  band: Band;
-  weight: number;
-  because: string;
-  isShared: boolean;
-  verdict: Verdict | null;
-}
-
-export interface TraceView {
-  id: string;
-  state: 'running' | 'finished';
-  round: number;
-  steps: (Pick<StepRow, 'system_id' | 'round' | 'state' | 'scanned' | 'found' | 'tries' | 'error_code' | 'error_text' | 'next_try_at'> & { name: string })[];
-  keys: { kind: string; value: string; round: number; taught: boolean }[];
-  matches: MatchLine[];
-  undecided: number;
-}
 
 /** The newest trace of a request, as far as it has come. */
 export async function traceView(ctx: Context, input: { ref: string }): Promise<Result<TraceView | null, AccessRefusal>> {
@@ -65,20 +41,8 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
   });
 }
 
-export interface MatchView {
-  id: string;
-  title: string;
-  fields: ScoredField[];
-  record: Record<string, string | null>;
-  text: string | null;
-  files: { name: string; mediaType: string }[];
-  others: string[];
-  /** Values of the person that stand in the text, for marking. */
-  marks: string[];
-}
-
 /** One record beside what we know of the person. A look: it is in the trail. */
-export async function openMatch(ctx: Context, input: { id: string }): Promise<Result<MatchView, AccessRefusal>> {
+export async function openMatch(ctx: Context, input: { id: string }): Promise<Result<MatchOpened, AccessRefusal>> {
   if (!reach(ctx, 'requests.review')) return refuse({ code: 'not-allowed', act: 'requests.review' });
   return ctx.transaction(async (h) => {
     const match = await matchById(h, input.id);

@@ -1,9 +1,10 @@
 'use server';
 
+import type { ImportPreview } from '../../../core/consent/views';
 import { ok } from '../../../core/shared/result';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { startVerification } from '../../../usecases/consent/verifyLedger';
-import { checkImport, type ImportPreview } from '../../../usecases/imports/checkImport';
+import { checkImport } from '../../../usecases/imports/checkImport';
 import { startImport } from '../../../usecases/imports/runImport';
 import { act } from '../../lib/act';
 

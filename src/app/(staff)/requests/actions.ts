@@ -12,7 +12,7 @@ import { openFromStaff } from '../../../usecases/requests/openFromStaff';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
 import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
 import { startTrace } from '../../../usecases/trace/startTrace';
-import type { Verdict } from '../../../ui/requests/types';
+import type { Verdict } from '../../../core/requests/views';
 import { act } from '../../lib/act';
 import { readForm } from '../../lib/form';
 

@@ -1,0 +1,148 @@
+import type { ClockReading } from '../clock/clock';
+import type { PersonRecord } from '../identity/record';
+import type { Band, ScoredField } from '../identity/score';
+import type { Reason } from '../shared/reason';
+import type { NextAct } from './nextAct';
+import type { Stage } from './stages';
+
+// What use cases give and pages show: written once, between the two.
+
+export type Verdict = 'theirs' | 'not-theirs' | 'unsure';
+
+export interface RequestLine {
+  ref: string;
+  right: string;
+  regime: string;
+  who: string;
+  stage: Stage;
+  receivedOn: string;
+  dueOn: string;
+  extendBy: string | null;
+  extendedDueOn: string | null;
+  acknowledgeBy: string | null;
+  isExtended: boolean;
+  state: ClockReading['state'];
+  workingDaysLeft: number;
+  pauses: ClockReading['pauses'];
+  next: NextAct;
+  outcome: string | null;
+  answeredOn: string | null;
+}
+
+export interface RequestView extends RequestLine {
+  id: string;
+  language: string;
+  channel: string;
+  receivedAt: string;
+  isMasked: boolean;
+  person: PersonRecord | null;
+  personId: string | null;
+  text: string | null;
+  onBehalf: { kind: string; name: string } | null;
+  clock: ClockReading;
+  events: { kind: string; at: string; reason: string | null }[];
+  stages: readonly Stage[];
+  members: string[];
+  identity: { state: string; method: string | null; addresses: { address: string; isAsking: boolean }[]; tries: number | null };
+  decision: { outcome: string; ground: string | null; reason: string | null; by: string | null; at: string | null };
+  undecided: number;
+  trace: string;
+  pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null };
+  plan: PlanView | null;
+  letters: { template: string; state: string; at: string; tries: number }[];
+  hasCertificate: boolean;
+  mayWork: boolean;
+}
+
+export interface PlanView {
+  id: string;
+  state: string;
+  phase: string;
+  frozenOn: string;
+  fingerprint: string;
+  totals: { erase: number; anonymise: number; keep: number; systems: number };
+  k: number | null;
+  done: number;
+  operations: number;
+  error: string | null;
+  lines: { position: number; system: string; collection: string; title: string; action: string; doer: string; keepUntil: string | null; reasons: Reason[]; state: string | null }[];
+}
+
+export interface StepView {
+  system_id: string;
+  round: number;
+  state: string;
+  scanned: number;
+  found: number;
+  tries: number;
+  error_code: string | null;
+  error_text: string | null;
+  next_try_at: string | null;
+  name: string;
+}
+
+export interface MatchLine {
+  id: string;
+  system: string;
+  systemName: string;
+  collection: string;
+  title: string;
+  parent: string | null;
+  place: string;
+  band: Band;
+  weight: number;
+  because: string;
+  isShared: boolean;
+  verdict: Verdict | null;
+}
+
+export interface TraceView {
+  id: string;
+  state: string;
+  round: number;
+  steps: StepView[];
+  keys: { kind: string; value: string; round: number; taught: boolean }[];
+  matches: MatchLine[];
+  undecided: number;
+}
+
+export interface MatchOpened {
+  id: string;
+  title: string;
+  fields: ScoredField[];
+  record: Record<string, string | null>;
+  text: string | null;
+  files: { name: string; mediaType: string }[];
+  others: string[];
+  marks: string[];
+}
+
+export interface DueMark {
+  day: string;
+  kind: 'due' | 'acknowledge' | 'extend' | 'residue';
+  ref: string;
+  text: string;
+  isPaused: boolean;
+}
+
+export interface DueDay {
+  day: string;
+  isToday: boolean;
+  /** Weekend or holiday: a thin gap, named where it has a name. */
+  gap: string | null;
+  marks: DueMark[];
+}
+
+export interface Due {
+  today: string;
+  overdue: DueMark[];
+  days: DueDay[];
+}
+
+export interface Desk {
+  today: string;
+  lines: RequestLine[];
+  open: number;
+  waiting: { who: string; what: string; ref: string | null; href: string }[];
+  cameIn: { count: number; what: string; href: string; act: string }[];
+}
