@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import yauzl from 'yauzl';
-import { fill, go, launch, mailTo, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
+import { decideToFulfil, outsider, proveByCode, traceToEnd } from './support/journeys';
+import { fill, go, launch, mailTo, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -35,7 +36,7 @@ function unzip(bytes: Buffer): Promise<Map<string, Buffer>> {
 
 test('public form → identity → trace → review by keys → decision → pack → hand-over', async () => {
   // 1. A person asks, without an account.
-  const outside = await (await browser.createBrowserContext()).newPage();
+  const outside = await outsider(browser);
   await go(outside, '/ask');
   await press(outside, 'Send my request');
   await seen(outside, 'Choose what you ask for.');
@@ -53,29 +54,14 @@ test('public form → identity → trace → review by keys → decision → pac
   await mailTo('mette@mail.example', new RegExp(`We have your request \\(${ref}\\)`));
 
   // 2. Identity, by a code to the address on file.
-  await go(page, `/requests/${ref}`);
-  await seen(page, 'Addresses on file');
-  await press(page, 'Mail a code');
-  await seen(page, 'The clock stands still');
-  const code = await mailTo('mette@mail.example', new RegExp(`Is it you who asked\\? \\(${ref}\\)`));
-  const link = /http:\/\/[^\s]+\/identity\/[\w-]+/.exec(code.text)![0];
-  const digits = /Code: (\d{6})/.exec(code.text)![1]!;
-  await go(outside, link);
-  await fill(outside, 'Code', digits === '111111' ? '222222' : '111111');
-  await press(outside, 'Go on');
-  await seen(outside, 'This is not the code. 4 tries left.');
-  await fill(outside, 'Code', digits);
-  await press(outside, 'Go on');
-  await seen(outside, 'We know now that it is you');
+  const { link, digits } = await proveByCode(page, outside, ref, 'mette@mail.example');
   await go(outside, link);
   await fill(outside, 'Code', digits);
   await press(outside, 'Go on');
   await seen(outside, 'This link has been used');
 
   // 3. Trace, over systems that run.
-  await go(page, `/requests/${ref}`);
-  await press(page, 'Start the trace');
-  await seen(page, /Review \d+ match/, 60000);
+  await traceToEnd(page);
   const found = await textOf(page);
   for (const name of ['Web shop', 'Newsletter service', 'Support mailbox', 'Bookend']) expect(found).toMatch(new RegExp(`✓ ${name} \\d+ found`));
 
@@ -96,12 +82,7 @@ test('public form → identity → trace → review by keys → decision → pac
   // 5. Decision with its ground and reason.
   await press(page, 'Decide to fulfil');
   await seen(page, 'Choose the ground.');
-  await page.click('[role=combobox]');
-  await page.waitForSelector('[role=option]');
-  await page.keyboard.press('Enter');
-  await page.waitForSelector('[role=option]', { hidden: true });
-  await fill(page, 'Reason, in a sentence', 'Identity is proven; nothing stands against it.');
-  await press(page, 'Decide to fulfil');
+  await decideToFulfil(page, 'Identity is proven; nothing stands against it.');
   await press(page, 'Build the pack');
   await press(page, 'Send the pack and close');
   await seen(page, 'answered in time');
@@ -147,38 +128,3 @@ test('public form → identity → trace → review by keys → decision → pac
   for (const other of ['jonas', '10 77 88 99', 'mh@post.example', '49877', 'Jens Toft']) expect(all.toLowerCase()).not.toContain(other.toLowerCase());
   expect(files.get('withheld.csv')!.toString('utf8')).toContain('Re: Chain guard again');
 }, 240_000);
-
-test('a system that fails during a trace is shown, tried again, and holds up nobody', async () => {
-  const ref = await openRequestOf(page, 'Thomas Marsh', 'access');
-  await fetch(`${WORLD.control}/newsletter/500?times=3`);
-  await go(page, `/requests/${ref}`);
-  await press(page, 'Start the trace');
-  await seen(page, /↻ trying again Newsletter service .*The service failed with 500/);
-  await seen(page, /✓ Web shop [1-9]\d* found/);
-  await seen(page, /✓ Newsletter service 1 found/, 60000);
-  await seen(page, /Review \d+ match/, 30000);
-}, 120_000);
-
-test.each([
-  ['429', /asks us to slow down/],
-  ['half-page', /breaks off or is not JSON/],
-])('the newsletter service answers with %s: said as it is, then found', async (mode, words) => {
-  const ref = await openRequestOf(page, 'Thomas Marsh', 'access');
-  await fetch(`${WORLD.control}/newsletter/${mode}?times=2`);
-  await go(page, `/requests/${ref}`);
-  await press(page, 'Trace again');
-  await seen(page, words);
-  await seen(page, /✓ Newsletter service 1 found/, 60000);
-}, 120_000);
-
-test('a system that stays away ends as failed; the rest can go on, and it can be tried again', async () => {
-  const ref = await openRequestOf(page, 'Thomas Marsh', 'access');
-  await fetch(`${WORLD.control}/mailbox/refused`);
-  await go(page, `/requests/${ref}`);
-  await press(page, 'Trace again');
-  await seen(page, /✕ failed Support mailbox .*The mailbox is not there/, 60000);
-  await seen(page, /Review \d+ match/);
-  await fetch(`${WORLD.control}/mailbox/none`);
-  await press(page, 'Try again');
-  await seen(page, /✓ Support mailbox [1-9]\d* found/, 60000);
-}, 120_000);

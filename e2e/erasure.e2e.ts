@@ -2,7 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { simpleParser } from 'mailparser';
 import type { Browser, Page } from 'puppeteer-core';
-import { api, fill, go, launch, mails, mailTo, misbehave, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
+import { acceptAll, decideToFulfil, outsider, proveByCode, traceToEnd } from './support/journeys';
+import { api, fill, go, launch, mails, misbehave, openRequestOf, press, query, seen, signedIn, textOf, until, wait, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -26,40 +27,12 @@ async function killAndStart(): Promise<void> {
   await fetch(`${WORLD.worker}/start`);
 }
 
-async function until(what: string, test: () => Promise<boolean>, seconds = 60): Promise<void> {
-  for (const end = Date.now() + seconds * 1000; Date.now() < end; await wait(25)) if (await test()) return;
-  throw new Error(`waited in vain: ${what}`);
-}
-
 test('erasure from plan to certificate, with the worker killed again and again', async () => {
   const ref = await openRequestOf(page, 'Jens Toft', 'erasure');
-  await go(page, `/requests/${ref}`);
-  await press(page, 'Mail a code');
-  const code = await mailTo(JENS, /Is it you who asked/);
-  const outside = await (await browser.createBrowserContext()).newPage();
-  await go(outside, /http:\/\/[^\s]+\/identity\/[\w-]+/.exec(code.text)![0]);
-  await fill(outside, 'Code', /Code: (\d{6})/.exec(code.text)![1]!);
-  await press(outside, 'Go on');
-  await seen(outside, 'We know now that it is you');
-
-  await go(page, `/requests/${ref}`);
-  await press(page, 'Start the trace');
-  await seen(page, /Review \d+ match/, 60000);
-  await press(page, /^Accept \d+ certain/);
-  await page.waitForFunction(() => !document.body.innerText.includes('Accept'), { timeout: 20000 }).catch(() => press(page, /^Accept \d+ likely/));
-  await wait(600);
-  for (let n = 0; n < 12 && (await page.$('.matches .unsure')); n++) {
-    await page.evaluate(() => (document.querySelector('.matches .unsure')!.closest('tr') as HTMLElement).click());
-    await page.keyboard.press('t');
-    await wait(250);
-  }
-  await page.waitForSelector('[role=combobox]');
-  await page.click('[role=combobox]');
-  await page.waitForSelector('[role=option]');
-  await page.keyboard.press('Enter');
-  await page.waitForSelector('[role=option]', { hidden: true });
-  await fill(page, 'Reason, in a sentence', 'Nothing needs the data any more.');
-  await press(page, 'Decide to fulfil');
+  await proveByCode(page, await outsider(browser), ref, JENS);
+  await traceToEnd(page);
+  await acceptAll(page);
+  await decideToFulfil(page, 'Nothing needs the data any more.');
 
   // The plan: invoices within five years stay, what they hang on loses the person, the rest goes.
   await press(page, 'Make the erasure plan');

@@ -2,10 +2,13 @@ import { mkdirSync, writeFileSync, existsSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { join } from 'node:path';
 import pg from 'pg';
-import { failMailbox, fillMailbox } from './mailbox/mailbox';
-import { startNewsletter, type Contact, type Failure } from './newsletter/newsletter';
-import { failShop, fillShop } from './shop/shop';
-import { startMail } from './smtp/smtp';
+import { MAILBOX_FAILURES, mailboxFailures, type MailboxFailure } from './mailbox/failures';
+import { fillMailbox } from './mailbox/mailbox';
+import { NEWSLETTER_FAILURES, startNewsletter, type Contact, type Failure } from './newsletter/newsletter';
+import { SHOP_FAILURES, shopFailures, type ShopFailure } from './shop/failures';
+import { fillShop } from './shop/shop';
+import { MAIL_FAILURES, startMail, type MailFailure } from './smtp/smtp';
+import { failTills, TILL_FAILURES, type TillFailure } from './tills/failures';
 import { nightlyFile, type TillSign } from './tills/tillFile';
 import { byStory, makePeople, type WorldPerson } from './world/people';
 import { seeded } from './world/random';
@@ -39,7 +42,18 @@ if (!existsSync(made)) {
 
 const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
-const hold: { release: (() => Promise<void>) | null } = { release: null };
+const mailboxFails = mailboxFailures(mailbox);
+const shopFails = shopFailures(shopUrl);
+const tillFile = `till-${today.toISOString().slice(0, 10)}.csv`;
+
+/** What each outside system can be told to do wrong, as far as it fits it. */
+const FAILURES: Record<string, { modes: readonly string[]; set(mode: string, times: number): void | Promise<void> }> = {
+  newsletter: { modes: NEWSLETTER_FAILURES, set: (mode, times) => newsletter.fail(mode as Failure, times) },
+  shop: { modes: SHOP_FAILURES, set: (mode) => shopFails.set(mode as ShopFailure) },
+  mailbox: { modes: MAILBOX_FAILURES, set: (mode) => mailboxFails.set(mode as MailboxFailure) },
+  mail: { modes: MAIL_FAILURES, set: (mode, times) => mail.fail(mode as MailFailure, times) },
+  tills: { modes: TILL_FAILURES, set: (mode) => failTills(join(folder, 'till-drop'), tillFile, mode as TillFailure) },
+};
 
 // Where a test or a curious visitor says how a system misbehaves.
 createServer((request, response) => {
@@ -47,12 +61,11 @@ createServer((request, response) => {
   const [, what, mode = 'none'] = url.pathname.split('/');
   const times = Number(url.searchParams.get('times') ?? 1_000_000);
   const run = async () => {
-    if (what === 'newsletter') newsletter.fail(mode as Failure, times);
-    else if (what === 'shop') await failShop(shopUrl, mode, hold);
-    else if (what === 'mailbox') failMailbox(mailbox, mode === 'refused');
-    else if (what === 'mail') mail.fail(mode === 'refused');
-    else if (what === 'made') return readFileSync(made, 'utf8');
-    else throw new Error(`nothing here is called ${what}`);
+    if (what === 'made') return readFileSync(made, 'utf8');
+    if (!what) return JSON.stringify(Object.fromEntries(Object.entries(FAILURES).map(([name, { modes }]) => [name, modes])));
+    const failure = FAILURES[what];
+    if (!failure?.modes.includes(mode)) throw new Error(failure ? `${what} can be told: ${failure.modes.join(', ')}` : `nothing here is called ${what}`);
+    await failure.set(mode, times);
     return JSON.stringify({ what, mode });
   };
   run().then((text) => response.writeHead(200, { 'content-type': 'application/json' }).end(text), (error: Error) => response.writeHead(404).end(error.message));
@@ -74,5 +87,5 @@ function writeTillFiles(): void {
   const before = new Date(today.getTime() - 86_400_000 * 21).toISOString().slice(0, 10);
   const file = nightlyFile(people, day, 99, [sign('drift', 1, 'newsletter', 'W'), { ...sign('gone', 2, 'newsletter', 'J'), on: before }, sign('formula', 3, 'newsletter', 'J')]);
   const broken = [`T-BAD-1;${day};Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J`, `T-BAD-2;2026-02-30;Aarhus;L-2;Ann;Day;ann.day@mail.example;;DK;newsletter;J`, `T-BAD-3;${day};Aarhus;L-3;Ann;Purpose;ann.p@mail.example;;DK;moon-travel;J`, `T-BAD-4;${day};Aarhus;L-4;Ann;Tick;ann.t@mail.example;;DK;newsletter;X`].join('\r\n');
-  writeFileSync(join(drop, `till-${day}.csv`), `${file}${broken}\r\n`);
+  writeFileSync(join(drop, tillFile), `${file}${broken}\r\n`);
 }

@@ -135,3 +135,8 @@ export async function openRequestOf(page: Page, who: string, right: string): Pro
 }
 
 export const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+export async function until(what: string, test: () => Promise<boolean>, seconds = 60): Promise<void> {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end; await wait(25)) if (await test()) return;
+  throw new Error(`waited in vain: ${what}`);
+}

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { byStory, type WorldPerson } from '../world/people';
@@ -52,10 +52,4 @@ export async function fillMailbox(root: string, people: readonly WorldPerson[], 
     writeFileSync(join(root, 'cur', `${Math.floor(draft.date.getTime() / 1000)}.m${String(n).padStart(5, '0')}.larkmere:2,S`), message);
   }
   return n;
-}
-
-export function failMailbox(root: string, isGone: boolean): void {
-  const away = `${root}.away`;
-  if (isGone && existsSync(root)) renameSync(root, away);
-  if (!isGone && existsSync(away)) renameSync(away, root);
 }

@@ -21,7 +21,8 @@ export interface NewsletterState {
   deletions: { id: string; keys: string[]; times: number }[];
 }
 
-export type Failure = 'none' | 'time-out' | '429' | '500' | 'half-page' | 'false-done' | 'slow-answer';
+export const NEWSLETTER_FAILURES = ['none', 'refused', 'time-out', '429', '500', 'half-page', 'false-done', 'slow-answer'] as const;
+export type Failure = (typeof NEWSLETTER_FAILURES)[number];
 
 export interface NewsletterSettings {
   port: number;
@@ -76,6 +77,7 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     if (mode === 'false-done' || mode === 'slow-answer') return false;
     failure.left--;
     if (mode === 'time-out') return new Promise((resolve) => setTimeout(() => (response.destroy(), resolve(true)), 20_000).unref());
+    if (mode === 'refused') response.writeHead(401).end('{"error":"token"}');
     if (mode === '429') response.writeHead(429, { 'retry-after': '1' }).end('{}');
     if (mode === '500') response.writeHead(500).end('{"error":"inside"}');
     if (mode === 'half-page') response.writeHead(200, { 'content-type': 'application/json' }).end('{"items":[{"id":"c_1","em');

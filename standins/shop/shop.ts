@@ -18,7 +18,7 @@ const SCHEMA = `
   create function swallow() returns trigger language plpgsql as $$ begin return null; end $$;
 `;
 
-const COUNTED = ['customers', 'addresses', 'orders', 'order_lines', 'invoices', 'reviews', 'wish_lists'];
+export const COUNTED = ['customers', 'addresses', 'orders', 'order_lines', 'invoices', 'reviews', 'wish_lists'];
 const PRODUCTS = ['Touring frame', 'Chain guard', 'Dynamo lamp', 'Pannier pair', 'Leather saddle', 'Rain cape', 'Brake pads', 'Child seat', 'Cargo rack', 'Route map Funen', 'Repair kit', 'Bell, brass'];
 const WORDS = ['Held up well on a week of rain.', 'Fits, but the screws are soft.', 'Exactly what I needed for the commute.', 'Came a day late; otherwise fine.'];
 const INSERT_AT_ONCE = 500;
@@ -69,27 +69,5 @@ export async function fillShop(url: string, people: readonly WorldPerson[], toda
   await insert('reviews', ['customer_id', 'product_id', 'stars', 'body', 'written_at'], some.map(({ id }) => [id, 1 + random.int(12), 3 + random.int(3), random.pick(WORDS), daysAgo(random.int(700))]));
   await insert('wish_lists', ['customer_id', 'product_id', 'added_at'], some.map(({ id }) => [id, 1 + random.int(12), daysAgo(random.int(300))]));
   await client.query('analyze');
-  await client.end();
-}
-
-/** How the shop's database misbehaves, and how it stops. */
-export async function failShop(url: string, mode: string, hold: { release: (() => Promise<void>) | null }): Promise<void> {
-  if (hold.release) await hold.release();
-  hold.release = null;
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  for (const table of COUNTED) await client.query(`drop trigger if exists swallowed on ${table}`);
-  if (mode === 'false-done') {
-    for (const table of COUNTED) await client.query(`create trigger swallowed before delete on ${table} for each row execute function swallow()`);
-  }
-  if (mode === 'time-out') {
-    await client.query('begin');
-    await client.query('lock table customers in access exclusive mode');
-    hold.release = async () => {
-      await client.query('rollback');
-      await client.end();
-    };
-    return;
-  }
   await client.end();
 }

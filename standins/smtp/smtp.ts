@@ -15,10 +15,13 @@ export interface KeptMail {
   at: string;
 }
 
+export const MAIL_FAILURES = ['none', 'refused', 'time-out', '429'] as const;
+export type MailFailure = (typeof MAIL_FAILURES)[number];
+
 /** Takes every mail, keeps it as a file, and shows it on a page. */
-export async function startMail(settings: { smtpPort: number; pagePort: number; folder: string }): Promise<{ smtp: SMTPServer; page: Server; fail(on: boolean): void }> {
+export async function startMail(settings: { smtpPort: number; pagePort: number; folder: string }): Promise<{ smtp: SMTPServer; page: Server; fail(mode: MailFailure, times: number): void }> {
   mkdirSync(settings.folder, { recursive: true });
-  let refuses = false;
+  let failure: { mode: MailFailure; left: number } = { mode: 'none', left: 0 };
   let count = readdirSync(settings.folder).length;
   const smtp = new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
@@ -26,7 +29,11 @@ export async function startMail(settings: { smtpPort: number; pagePort: number; 
       const parts: Buffer[] = [];
       stream.on('data', (part: Buffer) => parts.push(part));
       stream.on('end', () => {
-        if (refuses) return done(Object.assign(new Error('try again later'), { responseCode: 451 }));
+        if (failure.mode !== 'none' && failure.left-- > 0) {
+          // No answer at all: the sender has to give up by itself.
+          if (failure.mode === 'time-out') return;
+          return done(Object.assign(new Error(failure.mode === '429' ? 'too many mails, try again later' : 'not accepted'), { responseCode: failure.mode === '429' ? 451 : 554 }));
+        }
         writeFileSync(join(settings.folder, `${String(++count).padStart(6, '0')}.eml`), Buffer.concat(parts));
         done();
       });
@@ -41,7 +48,7 @@ export async function startMail(settings: { smtpPort: number; pagePort: number; 
     });
   });
   await new Promise<void>((resolve) => page.listen(settings.pagePort, '127.0.0.1', resolve));
-  return { smtp, page, fail: (on) => void (refuses = on) };
+  return { smtp, page, fail: (mode, times) => void (failure = { mode, left: times }) };
 }
 
 async function keptMails(folder: string): Promise<KeptMail[]> {

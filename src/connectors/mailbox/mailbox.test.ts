@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, readFileSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { simpleParser } from 'mailparser';
@@ -73,3 +73,22 @@ test('a mailbox that is away is refused, said as it is', async () => {
   await expect(search(KEYS)).rejects.toMatchObject({ kind: 'refused', message: 'The mailbox is not there.' });
   renameSync(join(root, 'away'), join(root, 'cur'));
 });
+
+test('a message that was cut off on its way is found and says so', async () => {
+  put('6', ['From: Mette Holmgaard <mette@mail.example>', 'To: support@larkmere.example', 'Subject: half', 'MIME-Version: 1.0', 'Content-Type: multipart/mixed; boundary="cut"', '', '--cut', 'Content-Type: text/plain', '', 'all of this is here', '--cut', 'Content-Type: image/png', 'Content-Transfer-Encoding: base64', 'Content-Disposition: attachment; filename=p.png', '', 'iVBORw0KGgo']);
+  const found = (await search([KEYS[0]!])).find(({ key }) => key === 'cur/6')!;
+  expect(found.text).toContain('all of this is here');
+  expect(found.fields['condition']).toBe('the message breaks off before its end');
+  rmSync(join(root, 'cur', '6'));
+});
+
+test('a mailbox that another program holds is a time-out, and is searched once it is free', async () => {
+  writeFileSync(join(root, '.lock'), 'x');
+  put('7', ['From: Mette Holmgaard <mette@mail.example>', 'To: support@larkmere.example', 'Subject: later', '', 'hello']);
+  const waiting = search(KEYS);
+  setTimeout(() => rmSync(join(root, '.lock')), 300);
+  expect((await waiting).map(({ key }) => key)).toEqual(['cur/7']);
+  writeFileSync(join(root, '.lock'), 'x');
+  await expect(search(KEYS)).rejects.toMatchObject({ kind: 'time-out' });
+  rmSync(join(root, '.lock'));
+}, 15_000);

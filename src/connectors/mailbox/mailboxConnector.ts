@@ -1,11 +1,14 @@
 import { readdir, readFile, rename, stat, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { ConnectorError, type Connector, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
 import { readMessage, type ReadMessage } from './readMessage';
 import { withoutPerson } from './withoutPerson';
 
 const MOST_BYTES = 30 * 1024 * 1024;
 const BATCH = 50;
+const LOCK_WAIT_MS = 4000;
+const LOCK_POLL_MS = 100;
 
 /** A Maildir: one MIME message a file, in `cur` and `new`. Settings: `path`, `ownDomains` (comma-separated). */
 export function mailboxConnector(connection: Record<string, string>): Connector {
@@ -15,6 +18,7 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
   async function* search(keys: readonly SearchKey[]) {
     let records: FoundRecord[] = [];
     let scanned = 0;
+    await unlocked(root);
     for (const file of await files(root)) {
       const message = await open(root, file);
       scanned++;
@@ -36,10 +40,12 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
       return message ? toRecord(ref.key, message, [], ownDomains) : null;
     },
     async erase(ref) {
+      await unlocked(root);
       await unlink(join(root, checked(ref))).catch(unlessGone);
       return { state: 'done', detail: 'message deleted' };
     },
     async anonymise(ref, { token, person }) {
+      await unlocked(root);
       const path = join(root, checked(ref));
       const raw = await readFile(path).catch(() => null);
       if (!raw) return { state: 'done', detail: 'message was gone' };
@@ -57,6 +63,13 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
     can: () => ({ erase: true, anonymise: true }),
     close: async () => {},
   };
+}
+
+/** Another program that rewrites the mailbox says so by a file `.lock`; it gets a moment, then the step has to wait. */
+async function unlocked(root: string): Promise<void> {
+  for (const end = Date.now() + LOCK_WAIT_MS; await exists(join(root, '.lock')); await wait(LOCK_POLL_MS)) {
+    if (Date.now() > end) throw new ConnectorError('time-out', 'The mailbox is held by another program and did not come free in time.');
+  }
 }
 
 async function files(root: string): Promise<string[]> {
@@ -117,7 +130,7 @@ function toRecord(key: string, message: ReadMessage, keys: readonly SearchKey[],
   const say = (list: readonly { name: string; address: string }[]) => list.map(({ name, address }) => (name ? `${name} <${address}>` : address)).join(', ') || null;
   return {
     collection: 'messages', key, title: message.subject || '(no subject)', parent: null, refersTo: [], text: message.text,
-    fields: { date: message.date, from: say(message.from), to: say(message.to), cc: say(message.cc), subject: message.subject, attachments: message.files.map(({ name }) => name).join(', ') || null },
+    fields: { date: message.date, from: say(message.from), to: say(message.to), cc: say(message.cc), subject: message.subject, attachments: message.files.map(({ name }) => name).join(', ') || null, ...(message.isCutOff ? { condition: 'the message breaks off before its end' } : {}) },
     person: { givenName: givenName || null, familyName: rest.join(' ') || null, emails, phones: hit('phone') },
     files: message.files,
   };

@@ -13,6 +13,8 @@ export interface ReadMessage {
   haystack: string;
   /** Runs of digits with their separators dropped, for phone numbers. */
   digits: string[];
+  /** A part that began is not ended: the message was cut off on its way. */
+  isCutOff: boolean;
 }
 
 /** Parses MIME: headers, text in any encoding, attachments. Text attachments are searched, others are kept. */
@@ -24,5 +26,10 @@ export async function readMessage(raw: Buffer): Promise<ReadMessage> {
   const readable = mail.attachments.filter(({ contentType }) => contentType.startsWith('text/')).map(({ content }) => content.toString('utf8'));
   const [from, to, cc] = [people(mail.from), people(mail.to), people(mail.cc)];
   const whole = [text, mail.subject ?? '', ...[...from, ...to, ...cc].map(({ name, address }) => `${name} ${address}`), ...readable].join('\n');
-  return { from, to, cc, subject: mail.subject ?? '', date: mail.date?.toISOString() ?? null, text, files, haystack: whole.toLowerCase(), digits: [...whole.matchAll(/\+?\d[\d ()./-]{5,20}\d/g)].map(([run]) => run.replace(/\D/g, '')) };
+  return { from, to, cc, subject: mail.subject ?? '', date: mail.date?.toISOString() ?? null, text, files, haystack: whole.toLowerCase(), digits: [...whole.matchAll(/\+?\d[\d ()./-]{5,20}\d/g)].map(([run]) => run.replace(/\D/g, '')), isCutOff: cutOff(raw) };
+}
+
+function cutOff(raw: Buffer): boolean {
+  const boundary = /^content-type: *multipart\/[\s\S]{0,200}?boundary="?([^"\r\n;]+)/im.exec(raw.toString('latin1', 0, 16_384))?.[1];
+  return boundary !== undefined && !raw.includes(`--${boundary}--`);
 }

@@ -7,6 +7,7 @@ import { describeTables, readSchema, type Reference, type Table } from './schema
 const MOST_DEPTH = 4;
 const MOST_ROWS = 2000;
 const STATEMENT_MS = 15_000;
+const LOCK_MS = 4000;
 
 type Row = Record<string, unknown>;
 
@@ -15,7 +16,7 @@ type Row = Record<string, unknown>;
  * references are followed to all that hangs on it (orders, lines, invoices).
  */
 export function sqlConnector(systemId: string, connection: Record<string, string>): Connector {
-  const knex = knexFactory({ client: 'pg', connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
+  const knex = knexFactory({ client: 'pg', connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, options: `-c lock_timeout=${LOCK_MS}`, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
   let schema: Promise<Table[]> | null = null;
   const tables = () => (schema ??= guarded(() => readSchema(knex)));
   const tableOf = async (name: string): Promise<Table> => {
@@ -73,7 +74,7 @@ async function guarded<T>(work: () => PromiseLike<T>): Promise<T> {
     return await work();
   } catch (cause) {
     const code = cause instanceof Error && 'code' in cause ? String(cause.code) : '';
-    const kind = /^(28|3D)/.test(code) ? 'not-allowed' : code === '57014' ? 'time-out' : /^(42)/.test(code) ? 'wrong-answer' : cause instanceof Error && /timeout|timed out/i.test(cause.message) ? 'time-out' : 'refused';
+    const kind = /^(28|3D)|42501/.test(code) ? 'not-allowed' : code === '57014' || code === '55P03' ? 'time-out' : /^(42)/.test(code) ? 'wrong-answer' : cause instanceof Error && /timeout|timed out/i.test(cause.message) ? 'time-out' : 'refused';
     const words = { 'not-allowed': 'The database does not let us in.', 'time-out': 'The database did not answer in time.', 'wrong-answer': 'The database’s schema is not what it was.', refused: 'The database refuses the connection.' };
     throw new ConnectorError(kind, `${words[kind]} (${code || 'no code'})`, null, { cause });
   }

@@ -1,8 +1,9 @@
-import { planLines, setPlan, type PlanRow } from '../../db/erasure/plans';
+import { operationsOf, planLines, setOperation, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { requestById } from '../../db/requests/requests';
 import { matchesOf } from '../../db/trace/matches';
 import { stepsOf, traceById } from '../../db/trace/traces';
 import { systemById } from '../../db/systems/systems';
+import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
 import { insertTraceOf } from '../trace/startTrace';
@@ -35,10 +36,19 @@ export async function proveErasure(ctx: Context, row: PlanRow): Promise<PhaseOut
     const parents = (match: { system_id: string; parent_key: string | null }) => match.parent_key !== null && mayStay.has(`${match.system_id}/${match.parent_key}`);
     const left = (await matchesOf(h, trace.id)).filter((match) => !mayStay.has(place(match)) && !parents(match));
     if (left.length > 0) {
-      await setPlan(h, row.id, { proof_trace_id: null });
+      const isBack = await takeUpAgain(h, row, new Set(left.map(place)));
+      await setPlan(h, row.id, { proof_trace_id: null, ...(isBack ? { phase: 'outside' } : {}) });
       return { done: false, waitMs: ctx.retryBaseMs * 30, error: `The proof still finds ${left.length} ${left.length === 1 ? 'record' : 'records'}: ${left.slice(0, 3).map((match) => `${match.collection} ${match.record_key}`).join(', ')}.` };
     }
     await setPlan(h, row.id, { phase: 'letter', error: null });
     return { done: true };
   });
+}
+
+/** A record that a system brought back after it was seen gone is an intention again. */
+async function takeUpAgain(h: Handle, row: PlanRow, places: ReadonlySet<string>): Promise<boolean> {
+  const back = new Set((await planLines(h, row.id)).filter((line) => places.has(`${line.system_id}/${line.collection}/${line.record_key}`)).map(({ position }) => position));
+  const operations = (await operationsOf(h, row.id)).filter(({ position, state }) => back.has(position) && state === 'done');
+  for (const operation of operations) await setOperation(h, operation.idempotency_key, { state: 'intended', done_at: null });
+  return operations.length > 0;
 }

@@ -1,0 +1,70 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { choose, fill, go, mailTo, press, seen, wait } from './world';
+
+/** A page of somebody outside, who is not signed in. */
+export async function outsider(browser: Browser): Promise<Page> {
+  return (await browser.createBrowserContext()).newPage();
+}
+
+export async function proveByCode(page: Page, outside: Page, ref: string, address: string): Promise<{ link: string; digits: string }> {
+  await go(page, `/requests/${ref}`);
+  await seen(page, 'Addresses on file');
+  await press(page, 'Mail a code');
+  await seen(page, 'The clock stands still');
+  const code = await mailTo(address, new RegExp(`Is it you who asked\\? \\(${ref}\\)`));
+  const link = /http:\/\/[^\s]+\/identity\/[\w-]+/.exec(code.text)![0];
+  const digits = /Code: (\d{6})/.exec(code.text)![1]!;
+  await go(outside, link);
+  await fill(outside, 'Code', digits === '111111' ? '222222' : '111111');
+  await press(outside, 'Go on');
+  await seen(outside, 'This is not the code. 4 tries left.');
+  await fill(outside, 'Code', digits);
+  await press(outside, 'Go on');
+  await seen(outside, 'We know now that it is you');
+  await go(page, `/requests/${ref}`);
+  return { link, digits };
+}
+
+export async function traceToEnd(page: Page): Promise<void> {
+  await press(page, 'Start the trace');
+  await seen(page, /Review \d+ match/, 60000);
+}
+
+/** Accepts the certain ones at once and says theirs of the rest, by keys. */
+export async function acceptAll(page: Page): Promise<void> {
+  await press(page, /^Accept \d+ certain/);
+  await page.waitForFunction(() => !document.body.innerText.includes('Accept'), { timeout: 20000 }).catch(() => press(page, /^Accept \d+ likely/));
+  await wait(600);
+  for (let n = 0; n < 20 && (await page.$('.matches .unsure')); n++) {
+    await page.evaluate(() => (document.querySelector('.matches .unsure')!.closest('tr') as HTMLElement).click());
+    await page.keyboard.press('t');
+    await wait(250);
+  }
+}
+
+/** The first ground that is offered, and a reason. */
+export async function decideToFulfil(page: Page, reason: string): Promise<void> {
+  await page.waitForSelector('[role=combobox]');
+  await page.click('[role=combobox]');
+  await page.waitForSelector('[role=option]');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('[role=option]', { hidden: true });
+  await fill(page, 'Reason, in a sentence', reason);
+  await press(page, 'Decide to fulfil');
+}
+
+/** Opens a request as a coordinator does for somebody at the counter, and proves it there. */
+export async function openAtCounter(page: Page, who: { givenName: string; familyName: string; email: string }, right: string): Promise<string> {
+  await go(page, '/requests/new');
+  await choose(page, 'Right', right);
+  await choose(page, 'How it came', 'counter');
+  await fill(page, 'Given name', who.givenName);
+  await fill(page, 'Family name', who.familyName);
+  await fill(page, 'E-mail', who.email);
+  await press(page, 'Open the request');
+  await page.waitForFunction(() => /\/requests\/BK-/.test(location.pathname), { timeout: 15000 });
+  const ref = new URL(page.url()).pathname.split('/').at(-1)!;
+  await press(page, 'A document was looked at');
+  await seen(page, 'Start the trace');
+  return ref;
+}
