@@ -29,6 +29,7 @@ const people = makePeople(seed, Number(process.env['STANDINS_PEOPLE'] ?? 2400));
 mkdirSync(folder, { recursive: true });
 const mailbox = join(folder, 'support-mailbox');
 const made = join(folder, 'made.json');
+const tillFile = `till-${today.toISOString().slice(0, 10)}.csv`;
 if (!existsSync(made)) {
   const client = new pg.Client({ connectionString: shopUrl });
   await client.connect();
@@ -44,7 +45,6 @@ const newsletter = await startNewsletter({ port: ports.newsletter, token: need('
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
 const mailboxFails = mailboxFailures(mailbox);
 const shopFails = shopFailures(shopUrl);
-const tillFile = `till-${today.toISOString().slice(0, 10)}.csv`;
 
 /** What each outside system can be told to do wrong, as far as it fits it. */
 const FAILURES: Record<string, { modes: readonly string[]; set(mode: string, times: number): void | Promise<void> }> = {
