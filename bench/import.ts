@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { createClient } from '../src/db/client';
 import { migrate } from '../src/db/migrate';
+import { newPurpose } from '../src/core/consent/purposes';
 import { insertPurpose } from '../src/db/consent/purposes';
 import { insertSystem } from '../src/db/systems/systems';
 import { readConfig } from '../src/main/config';
@@ -50,7 +51,7 @@ for (let n = 0; n < RUNS; n++) {
   const ctx = createContext(config, knex, { enqueue: async () => {} }, WORKER);
   await ctx.transaction(async (h) => {
     await insertSystem(h, { id: 'sys_tills', kind: 'import', name: 'tills', default_country: 'DK', connection_sealed: null, is_traced: false, owner: null, sort_order: 1 });
-    await insertPurpose(h, { id: 'newsletter', version: 1, validFrom: '2020-01-01T00:00:00Z', recordedAt: '2020-01-01T00:00:00Z', kind: 'consent', parent: null, title: 'x', plain: 'x', confirmWithinHours: null, shelfLifeDays: null, askAgainAfterDays: null }, 1);
+    await insertPurpose(h, { ...newPurpose({ id: 'newsletter' }), plain: 'x', words: {}, confirmBy: 'source', channels: [], categories: [], recipients: [], transfers: null, retention: null, balancing: null, publishedBy: null, sortOrder: 1 });
   });
   // Ten lines a person, as the ledger has ten choices a person.
   const lines = Array.from({ length: LINES }, (_, i) => ({ line: i + 2, raw: `T${i};2026-01-15;Aarhus;L-${i % (LINES / 10)};Ann${i % 40};Skov${i % 90};p${i % (LINES / 10)}@mail.example;;DK;newsletter;${i % 3 ? 'J' : 'N'}` }));

@@ -50,7 +50,7 @@ async function load(): Promise<void> {
   await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
   await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
   clock.goTo(new Date(Date.parse(`${today}T06:00:00Z`) - 370 * 86_400_000).toISOString());
-  await addPurposes(worker);
+  await addPurposes(worker, today);
   const people = makePeople(Number(process.env['STANDINS_SEED'] ?? 20261124), Number(process.env['STANDINS_PEOPLE'] ?? 2400));
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);

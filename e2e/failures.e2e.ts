@@ -32,7 +32,7 @@ describe('a system that fails during a trace is said as it is, tried again, and 
     ['half-page', /breaks off or is not JSON/],
     ['time-out', /Newsletter service .*did not answer in time/],
   ])('the newsletter service: %s', async (mode, words) => {
-    await misbehave('newsletter', mode, mode === 'time-out' ? 1 : 2);
+    await misbehave('newsletter', mode, mode === 'time-out' ? 3 : 2);
     await traceAgain();
     await seen(page, words);
     await seen(page, /✓ Newsletter service 1 found/, 60000);

@@ -3,12 +3,16 @@ import * as foundation from './migrations/0001_foundation';
 import * as ledger from './migrations/0002_ledger';
 import * as requests from './migrations/0003_requests';
 import * as cohort from './migrations/0004_cohort';
+import * as folds from './migrations/0005_folds';
+import * as consent from './migrations/0006_consent';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
   '0002_ledger': ledger,
   '0003_requests': requests,
   '0004_cohort': cohort,
+  '0005_folds': folds,
+  '0006_consent': consent,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

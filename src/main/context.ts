@@ -6,6 +6,7 @@ import { smtpMailer } from '../connectors/mail/smtpMailer';
 import { ownConnector } from '../connectors/own/ownConnector';
 import { restConnector } from '../connectors/rest/restConnector';
 import { sqlConnector } from '../connectors/sql/sqlConnector';
+import { newWordBook } from '../db/consent/words';
 import type { Handle } from '../db/handle';
 import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
@@ -30,6 +31,7 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     mailer: smtpMailer(config.BOOKEND_SMTP_URL, { name: config.BOOKEND_ORGANISATION, address: config.BOOKEND_CONTACT }),
     holidays: publicHolidays(),
     log: logOf(config),
+    words: newWordBook(),
     organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,

@@ -1,64 +1,132 @@
-import { createCipheriv, createDecipheriv, createHash, createHmac, createPrivateKey, createPublicKey, generateKeyPairSync, randomBytes, sign, verify } from 'node:crypto';
-import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createCipheriv, createDecipheriv, createHash, createHmac, createPrivateKey, createPublicKey, generateKeyPairSync, randomBytes, scryptSync, sign, verify } from 'node:crypto';
+import { existsSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { makeId } from '../core/shared/ids';
-import type { Keys } from '../ports/keys';
+import type { Keys, WrappedKey } from '../ports/keys';
 import { SealStream, UnsealStream } from './keyStreams';
 
+interface Versioned {
+  version: number;
+  key: string;
+}
+
 interface KeyFile {
-  schema: 'bookend-keys-1';
-  master: { version: number; key: string };
+  schema: 'bookend-keys-2';
+  /** Newest last; the older ones unwrap what is not rewrapped yet. */
+  masters: Versioned[];
   index: string;
-  suppression: { version: number; key: string };
+  /** Newest last; look-ups try each. */
+  suppressions: Versioned[];
   signing: string;
   own: string;
 }
 
+/** A data key that was unwrapped is kept for a moment: many texts of one person are opened one after the other. */
+const UNWRAPPED_KEPT = 4096;
+
+const newKey = () => randomBytes(32).toString('base64');
+
 /** Makes a key file that only its owner may read. */
 export function makeKeyFile(path: string): void {
-  const key = () => randomBytes(32).toString('base64');
   const { privateKey } = generateKeyPairSync('ed25519');
-  const file: KeyFile = { schema: 'bookend-keys-1', master: { version: 1, key: key() }, index: key(), suppression: { version: 1, key: key() }, signing: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString(), own: key() };
+  const file: KeyFile = { schema: 'bookend-keys-2', masters: [{ version: 1, key: newKey() }], index: newKey(), suppressions: [{ version: 1, key: newKey() }], signing: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString(), own: newKey() };
   writeFileSync(path, JSON.stringify(file, null, 2), { mode: 0o600, flag: 'wx' });
+}
+
+/** Adds a master or suppression key to the file; the old ones stay for what is under them. @returns its version */
+export function addKeyVersion(path: string, which: 'masters' | 'suppressions'): number {
+  const file = openFile(path);
+  const version = Math.max(...file[which].map((one) => one.version)) + 1;
+  file[which].push({ version, key: newKey() });
+  writeFileSync(`${path}.new`, JSON.stringify(file, null, 2), { mode: 0o600 });
+  renameSync(`${path}.new`, path);
+  return version;
 }
 
 /** @throws with what to do when the file is missing, readable by others, or not a key file */
 export function readKeys(path: string): Keys {
+  return keysOf(openFile(path));
+}
+
+/** The same from the text of a key file, as an environment variable may hold it. */
+export function keysFromText(text: string): Keys {
+  return keysOf(parse(text, 'BOOKEND_KEYS'));
+}
+
+function openFile(path: string): KeyFile {
   if (!existsSync(path)) throw new Error(`The key file ${path} is missing. Without it nothing sealed can be read; put it back, or set BOOKEND_KEY_FILE.`);
   if ((statSync(path).mode & 0o077) !== 0) throw new Error(`The key file ${path} can be read by others. Run: chmod 600 ${path}`);
-  let file: KeyFile;
+  return parse(readFileSync(path, 'utf8'), `The key file ${path}`);
+}
+
+function parse(text: string, what: string): KeyFile {
+  let file: KeyFile | { schema: 'bookend-keys-1'; master: Versioned; suppression: Versioned; index: string; signing: string; own: string };
   try {
-    file = JSON.parse(readFileSync(path, 'utf8')) as KeyFile;
+    file = JSON.parse(text) as typeof file;
   } catch (cause) {
-    throw new Error(`The key file ${path} is not JSON.`, { cause });
+    throw new Error(`${what} is not JSON.`, { cause });
   }
-  if (file.schema !== 'bookend-keys-1') throw new Error(`The file ${path} is not a Bookend key file.`);
-  return keysOf(file);
+  // The first version had one master and one suppression key.
+  if (file.schema === 'bookend-keys-1') return { schema: 'bookend-keys-2', masters: [file.master], index: file.index, suppressions: [file.suppression], signing: file.signing, own: file.own };
+  if (file.schema !== 'bookend-keys-2') throw new Error(`${what} is not a Bookend key file.`);
+  return file;
 }
 
 function keysOf(file: KeyFile): Keys {
   const bytes = (text: string) => Buffer.from(text, 'base64');
-  const master = bytes(file.master.key);
-  const own = bytes(file.own);
-  const index = bytes(file.index);
-  const suppression = bytes(file.suppression.key);
+  const masters = new Map(file.masters.map(({ version, key }) => [version, bytes(key)]));
+  const newest = file.masters.at(-1)!.version;
+  const suppressions = file.suppressions.map(({ version, key }) => ({ version, key: bytes(key) }));
+  const [own, index] = [bytes(file.own), bytes(file.index)];
   const signing = createPrivateKey(file.signing);
   const publicKey = createPublicKey(signing);
+  const unwrapped = new Map<string, Buffer>();
+
+  function open({ wrapped, masterVersion }: WrappedKey): Buffer {
+    const name = wrapped.toString('latin1');
+    const known = unwrapped.get(name);
+    if (known) return known;
+    const master = masters.get(masterVersion);
+    if (!master) throw new Error(`The key file has no master key of version ${masterVersion}, under which this data key is wrapped.`);
+    const key = decrypt(master, wrapped, `master:${masterVersion}`);
+    if (unwrapped.size >= UNWRAPPED_KEPT) unwrapped.delete(unwrapped.keys().next().value!);
+    unwrapped.set(name, key);
+    return key;
+  }
+  const wrap = (key: Buffer): WrappedKey => ({ wrapped: encrypt(masters.get(newest)!, key, `master:${newest}`), masterVersion: newest });
+  const hmac = (key: Buffer, text: string) => createHmac('sha256', key).update(text).digest();
+  const check = (kind: string, version: number, key: Buffer | string) => ({ kind, version, value: createHmac('sha256', key).update('bookend-key-check').digest() });
+
   return {
     hash: (data) => createHash('sha256').update(data).digest(),
     random: (count) => randomBytes(count),
     id: (prefix) => makeId(prefix, randomBytes(18)),
-    index: (text) => createHmac('sha256', index).update(text).digest(),
-    suppression: (text) => ({ hash: createHmac('sha256', suppression).update(text).digest(), version: file.suppression.version }),
-    newDataKey: () => ({ wrapped: encrypt(master, randomBytes(32), `master:${file.master.version}`), masterVersion: file.master.version }),
-    seal: (key, text, about) => encrypt(decrypt(master, key.wrapped, `master:${key.masterVersion}`), Buffer.from(text, 'utf8'), about),
-    unseal: (key, sealed, about) => decrypt(decrypt(master, key.wrapped, `master:${key.masterVersion}`), sealed, about).toString('utf8'),
+    index: (text) => hmac(index, text),
+    suppression: (text) => ({ hash: hmac(suppressions.at(-1)!.key, text), version: suppressions.at(-1)!.version }),
+    suppressions: (text) => suppressions.map(({ key, version }) => ({ hash: hmac(key, text), version })),
+    newDataKey: () => wrap(randomBytes(32)),
+    seal: (key, text, about) => encrypt(open(key), Buffer.from(text, 'utf8'), about),
+    unseal: (key, sealed, about) => decrypt(open(key), sealed, about).toString('utf8'),
     sealOwn: (text, about) => encrypt(own, Buffer.from(text, 'utf8'), about),
     unsealOwn: (sealed, about) => decrypt(own, sealed, about).toString('utf8'),
-    sealStream: (key) => new SealStream(decrypt(master, key.wrapped, `master:${key.masterVersion}`)),
-    unsealStream: (key) => new UnsealStream(decrypt(master, key.wrapped, `master:${key.masterVersion}`)),
+    sealStream: (key) => new SealStream(key ? open(key) : own),
+    unsealStream: (key) => new UnsealStream(key ? open(key) : own),
+    masterVersion: () => newest,
+    rewrap: (key) => wrap(open(key)),
+    checks: () => [...[...masters].map(([version, key]) => check('master', version, key)), check('index', 1, index), ...suppressions.map(({ version, key }) => check('suppression', version, key)), check('signing', 1, file.signing), check('own', 1, own)],
+    sealedCopy(passphrase) {
+      const salt = randomBytes(16);
+      return Buffer.concat([salt, encrypt(scryptSync(passphrase, salt, 32, { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 }), Buffer.from(JSON.stringify(file)), 'bookend-keys')]);
+    },
+    publicKey: () => publicKey.export({ type: 'spki', format: 'pem' }).toString(),
     sign: (data) => sign(null, data, signing),
     verify: (data, signature) => verify(null, data, publicKey, signature),
   };
+}
+
+/** Opens a copy that `sealedCopy` made. @throws when the passphrase is wrong or a byte was altered */
+export function openSealedCopy(copy: Buffer, passphrase: string): string {
+  const key = scryptSync(passphrase, copy.subarray(0, 16), 32, { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 });
+  return decrypt(key, copy.subarray(16), 'bookend-keys').toString('utf8');
 }
 
 /** nonce (12) ‖ ciphertext ‖ tag (16) */

@@ -4,6 +4,7 @@ export interface Mail {
   to: string;
   subject: string;
   text: string;
+  attachments?: { filename: string; content: string }[];
 }
 
 export interface Mailer {

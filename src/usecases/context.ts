@@ -1,4 +1,5 @@
 import type { Handle } from '../db/handle';
+import type { WordBook } from '../db/consent/words';
 import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
 import type { Connector } from '../ports/connector';
@@ -39,6 +40,8 @@ export interface Context {
   mailer: Mailer;
   holidays: Holidays;
   log: Log;
+  /** Numbers for the words of the ledger. */
+  words: WordBook;
   organisation: OrganisationSettings;
   baseUrl: string;
   /** A pause before each write to an outside system, milliseconds: be gentle to small systems. */

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 export const TILL_FAILURES = ['none', 'half-file', 'missing'] as const;
@@ -10,6 +10,7 @@ export function failTills(drop: string, name: string, mode: TillFailure): void {
   mkdirSync(`${drop}.aside`, { recursive: true });
   if (!existsSync(aside)) renameSync(place, aside);
   if (mode === 'none') return renameSync(aside, place);
+  rmSync(place, { force: true });
   if (mode === 'missing') return;
   const whole = readFileSync(aside);
   const middle = whole.indexOf('\r\n', Math.floor(whole.length / 2)) + 25;

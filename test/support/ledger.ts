@@ -1,14 +1,21 @@
 import type { ChoiceInput } from '../../src/core/consent/schema';
-import { insertPurpose } from '../../src/db/consent/purposes';
+import { newPurpose } from '../../src/core/consent/purposes';
+import { insertPurpose, insertWording, type PurposeWithWords } from '../../src/db/consent/purposes';
 import { insertSystem } from '../../src/db/systems/systems';
 import type { TestWorld } from './database';
 
-/** Two systems and three purposes: enough for the ledger's tests. */
+/** A purpose as the database keeps it, of which only what matters is said. */
+export function purposeRow(draft: Partial<PurposeWithWords> & { id: string }): PurposeWithWords {
+  return newPurpose({ plain: draft.id, words: {}, confirmBy: 'source', channels: ['email'], categories: [], recipients: [], transfers: null, retention: null, balancing: null, publishedBy: null, sortOrder: 0, ...draft }) as PurposeWithWords;
+}
+
+/** Two systems, three purposes, an ask and a notice: enough for the ledger's tests. */
 export async function seedLedger(world: TestWorld): Promise<void> {
   await world.worker.transaction(async (h) => {
     for (const [i, id] of ['sys_shop', 'sys_tills'].entries()) await insertSystem(h, { id, kind: 'import', name: id, default_country: 'DK', connection_sealed: null, is_traced: false, owner: null, sort_order: i });
-    for (const [i, [id, parent]] of ([['marketing', null], ['newsletter', 'marketing'], ['offers', null]] as const).entries()) {
-      await insertPurpose(h, { id, version: 1, validFrom: '2020-01-01T00:00:00Z', recordedAt: '2020-01-01T00:00:00Z', kind: id === 'marketing' ? 'legitimate-interest' : 'consent', parent, title: id, plain: id, confirmWithinHours: null, shelfLifeDays: null, askAgainAfterDays: null }, i);
+    for (const [sortOrder, [id, parent]] of ([['marketing', null], ['newsletter', 'marketing'], ['offers', null]] as const).entries()) await insertPurpose(h, purposeRow({ id, parent, kind: id === 'marketing' ? 'legitimate-interest' : 'consent', sortOrder }));
+    for (const [kind, id, versions] of [['ask', 'webshop-checkout', 3], ['ask', 'till-sign-up', 1], ['notice', 'privacy', 5]] as const) {
+      for (let version = 1; version <= versions; version++) await insertWording(h, { kind, id, version, validFrom: `20${20 + version}-01-01T00:00:00Z`, recordedAt: `20${20 + version}-01-01T00:00:00Z`, isMaterial: false, method: 'tick-box', place: null, purposes: ['newsletter'], words: { en: `${id} ${version}` } });
     }
   });
 }

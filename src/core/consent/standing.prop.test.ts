@@ -1,17 +1,19 @@
 import fc from 'fast-check';
+import { newPurpose } from './purposes';
 import { standing } from './standing';
-import type { Answer, Choice, PurposeVersion } from './types';
+import { NO_FACTS, NO_TERMS, type Answer, type Choice } from './types';
 
 const SEED = { seed: 41, numRuns: 600 };
 const BASE = Date.parse('2026-01-01T00:00:00Z');
 const instant = (hour: number) => new Date(BASE + hour * 3_600_000).toISOString();
-const purpose = (id: string, parent: string | null): PurposeVersion => ({ id, version: 1, validFrom: '2020-01-01T00:00:00Z', recordedAt: '2020-01-01T00:00:00Z', kind: 'consent', parent, title: id, confirmWithinHours: null, shelfLifeDays: null, askAgainAfterDays: null });
+const purpose = (id: string, parent: string | null) => newPurpose({ id, parent });
 const PURPOSES = [purpose('top', null), purpose('child', 'top'), purpose('leaf', 'child')];
-const FACTS = { restricted: [], erasedAt: null };
+const FACTS = NO_FACTS;
 const NO: readonly Answer[] = ['refuse', 'withdraw'];
 
 const choice = fc.record({ purpose: fc.constantFrom('top', 'child', 'leaf'), answer: fc.constantFrom<Answer>('grant', 'refuse', 'withdraw'), hour: fc.nat(60), delay: fc.nat(30) });
-const history = fc.array(choice, { maxLength: 12 }).map((list) => list.map((one, i): Choice => ({ id: `c${i}`, seq: i, purpose: one.purpose, answer: one.answer, occurredAt: instant(one.hour), recordedAt: instant(one.hour + one.delay), confirms: null, address: null })));
+// The ledger gives sequence and time of record under one lock: they rise together.
+const history = fc.array(choice, { maxLength: 12 }).map((list) => list.toSorted((a, b) => a.hour + a.delay - b.hour - b.delay).map((one, i): Choice => ({ id: `c${i}`, seq: i, purpose: one.purpose, answer: one.answer, occurredAt: instant(one.hour), recordedAt: instant(one.hour + one.delay), confirms: null, address: null, terms: NO_TERMS, isTold: false })));
 
 const ask = (choices: readonly Choice[], id: string, at = instant(200), knownAt = instant(200)) => standing(choices, FACTS, PURPOSES, { purpose: id, address: null, at, knownAt, zone: 'UTC' });
 
@@ -47,7 +49,7 @@ describe('standing, whatever was said', () => {
   });
   test('withdrawing a parent never leaves a child permitted', () => {
     fc.assert(fc.property(history, fc.constantFrom('child', 'leaf'), (choices, id) => {
-      const no: Choice = { id: 'no', seq: 999, purpose: 'top', answer: 'withdraw', occurredAt: instant(100), recordedAt: instant(100), confirms: null, address: null };
+      const no: Choice = { id: 'no', seq: 999, purpose: 'top', answer: 'withdraw', occurredAt: instant(100), recordedAt: instant(100), confirms: null, address: null, terms: NO_TERMS, isTold: false };
       return !ask([...choices, no], id).permitted;
     }), SEED);
   });

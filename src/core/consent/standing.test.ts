@@ -1,15 +1,16 @@
+import { newPurpose } from './purposes';
 import { standing } from './standing';
-import type { Choice, PersonFacts, PurposeVersion } from './types';
+import { NO_FACTS, NO_TERMS, type Choice, type PersonFacts, type PurposeVersion, type WordingVersion } from './types';
 
 const ZONE = 'Europe/Copenhagen';
-const NOBODY: PersonFacts = { restricted: [], erasedAt: null };
-const purpose = (id: string, more: Partial<PurposeVersion> = {}): PurposeVersion => ({ id, version: 1, validFrom: '2020-01-01T00:00:00Z', recordedAt: '2020-01-01T00:00:00Z', kind: 'consent', parent: null, title: id, confirmWithinHours: null, shelfLifeDays: null, askAgainAfterDays: null, ...more });
+const NOBODY = NO_FACTS;
+const purpose = (id: string, more: Partial<PurposeVersion> = {}) => newPurpose({ id, ...more });
 const PURPOSES = [purpose('marketing', { kind: 'legitimate-interest' }), purpose('newsletter', { parent: 'marketing' }), purpose('offers'), purpose('statistics', { shelfLifeDays: 100 }), purpose('calls', { askAgainAfterDays: 30 }), purpose('sale', { kind: 'opt-out' }), purpose('orders', { kind: 'necessary' }), purpose('double', { confirmWithinHours: 48 }), purpose('digest', { parent: 'offers' })];
 
 let seq = 0;
 function said(purposeId: string, answer: Choice['answer'], occurredAt: string, more: Partial<Choice> = {}): Choice {
   seq++;
-  return { id: `cho_${seq}`, seq, purpose: purposeId, answer, occurredAt, recordedAt: occurredAt.length === 10 ? `${occurredAt}T20:00:00Z` : occurredAt, confirms: null, address: null, ...more };
+  return { id: `cho_${seq}`, seq, purpose: purposeId, answer, occurredAt, recordedAt: occurredAt.length === 10 ? `${occurredAt}T20:00:00Z` : occurredAt, confirms: null, address: null, terms: NO_TERMS, isTold: false, ...more };
 }
 
 function hold(purposeId: string, choices: Choice[], at = '2026-06-01T00:00:00Z', more: { facts?: PersonFacts; address?: string | null | 'any'; knownAt?: string } = {}) {
@@ -105,9 +106,9 @@ describe('rules 3, 6, 8, 9', () => {
   });
   test('restricted while it lasts, erased for good', () => {
     const choices = [said('offers', 'grant', '2026-01-01T00:00:00Z')];
-    const facts = (from: string, until: string | null) => ({ restricted: [{ from, until }], erasedAt: null });
+    const facts = (from: string, until: string | null) => ({ ...NO_FACTS, restricted: [{ from, until }], erasedAt: null });
     expect(hold('offers', choices, undefined, { facts: facts('2026-05-01T00:00:00Z', null) })).toMatchObject({ standing: 'restricted', permitted: false });
     expect(hold('offers', choices, undefined, { facts: facts('2026-04-01T00:00:00Z', '2026-05-01T00:00:00Z') }).permitted).toBe(true);
-    expect(hold('orders', [], undefined, { facts: { restricted: [], erasedAt: '2026-05-01T00:00:00Z' } })).toMatchObject({ standing: 'erased', permitted: false });
+    expect(hold('orders', [], undefined, { facts: { ...NO_FACTS, erasedAt: '2026-05-01T00:00:00Z' } })).toMatchObject({ standing: 'erased', permitted: false });
   });
 });

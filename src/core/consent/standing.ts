@@ -1,9 +1,11 @@
 import { Temporal } from 'temporal-polyfill';
-import { sayDay } from '../shared/days';
+import { addMonths, localDay, sayDay } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
-import { ancestorsOf, purposeInForce } from './purposes';
-import { beginning, byTime, isNo, placeOf, type Placed } from './timeline';
-import type { Choice, PersonFacts, PurposeKind, PurposeVersion, Standing, StandingAnswer } from './types';
+import { ageOfConsent, leastAge, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
+import { foldChoices, mergeFolds, type Fold, type Mark } from './fold';
+import { ancestorsIn, kindFor, purposesInForce } from './purposes';
+import { beginning, isNo } from './timeline';
+import type { Answer, Choice, PersonFacts, PurposeKind, PurposeVersion, Standing, StandingAnswer, WordingVersion } from './types';
 
 export interface StandingQuery {
   purpose: string;
@@ -19,45 +21,77 @@ export interface StandingQuery {
   zone: string;
 }
 
-interface Own {
+/** What a standing is read by: purposes and wordings in force at one moment. */
+export interface Rules {
+  purposes: ReadonlyMap<string, PurposeVersion>;
+  wordings: readonly WordingVersion[];
+  /** Instant. */
+  at: string;
+  zone: string;
+}
+
+/** What a reading says, with the sequence number of the choice it rests on. */
+export interface Reading {
+  permitted: boolean;
   standing: Standing;
-  isYes: boolean;
   since: string | null;
-  because: string | null;
+  becauseSeq: number | null;
   mayAskAgainFrom: string | null;
   reasons: Reason[];
 }
 
-const HOUR = 3_600_000;
+interface Own extends Omit<Reading, 'permitted'> {
+  isYes: boolean;
+}
+
+const DAY = 86_400_000;
 
 /**
  * May we: what holds for a person and a purpose, computed from the choices. Bitemporal.
  *
  * The order of arrival of the choices does not matter, and a choice recorded after `knownAt` changes nothing.
- * Source: GDPR art. 6, 7(1), 7(3), 18, 21.
+ * Source: GDPR art. 6, 7(1), 7(3), 8, 18, 21; Civ. Code 1798.120, 1798.135.
  *
  * @example standing([], facts, purposes, { purpose: 'newsletter', address: null, at, knownAt, zone }).standing // 'not-asked'
  */
-export function standing(choices: readonly Choice[], facts: PersonFacts, purposes: readonly PurposeVersion[], query: StandingQuery): StandingAnswer {
-  const override = standingOfFacts(facts, query.at);
+export function standing(choices: readonly Choice[], facts: PersonFacts, purposes: readonly PurposeVersion[], query: StandingQuery, wordings: readonly WordingVersion[] = []): StandingAnswer {
+  const rules = rulesAt(purposes, wordings, query);
+  const known = choicesKnown(choices, query);
+  const { becauseSeq, ...reading } = readStanding(foldsOf(known, facts, rules), facts, rules, query.purpose, query.address);
+  return { ...reading, because: known.find(({ seq }) => seq === becauseSeq)?.id ?? null };
+}
+
+export function choicesKnown<C extends Choice>(choices: readonly C[], { at, knownAt, zone }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone'>): C[] {
+  const [until, learnt] = [Temporal.Instant.from(at).epochMilliseconds, Temporal.Instant.from(knownAt).epochMilliseconds];
+  return choices.filter((choice) => beginning(choice.occurredAt, zone) <= until && beginning(choice.recordedAt, zone) <= learnt);
+}
+
+export function rulesAt(purposes: readonly PurposeVersion[], wordings: readonly WordingVersion[], { at, knownAt, zone }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone'>): Rules {
+  const before = (a: string, b: string) => Temporal.Instant.compare(a, b) <= 0;
+  return { purposes: new Map(purposesInForce(purposes, at, knownAt).map((purpose) => [purpose.id, purpose])), wordings: wordings.filter((one) => before(one.validFrom, at) && before(one.recordedAt, knownAt)), at, zone };
+}
+
+export function foldsOf(choices: readonly Choice[], facts: PersonFacts, rules: Rules): Fold[] {
+  return foldChoices(choices, { zone: rules.zone, country: countryAt(facts, rules.at), confirmWithinHours: (id) => rules.purposes.get(id)?.confirmWithinHours ?? null });
+}
+
+/** Reads a standing from folds. The folds hold what was said up to `rules.at`, and nothing later. */
+export function readStanding(folds: readonly Fold[], facts: PersonFacts, rules: Rules, purposeId: string, address: string | null | 'any'): Reading {
+  const override = standingOfFacts(facts, rules.at);
   if (override) return override;
-  const purpose = purposeInForce(purposes, query.purpose, query.at, query.knownAt);
-  if (!purpose) {
-    return { permitted: false, standing: 'not-asked', since: null, because: null, mayAskAgainFrom: null, reasons: [reason('purpose-not-in-force', 'No such purpose was in force at that time.')] };
-  }
-  const known = choices.filter((choice) => beginning(choice.occurredAt, query.zone) <= Temporal.Instant.from(query.at).epochMilliseconds && Temporal.Instant.compare(choice.recordedAt, query.knownAt) <= 0);
-  const line = ancestorsOf(purposes, purpose, query.at, query.knownAt);
-  const own = ownStanding(known, purpose, line, query);
-  const blocker = line.find((_, i) => !ownStanding(known, line[i]!, line.slice(i + 1), query).isYes);
-  const reasons = [...own.reasons];
-  if (own.isYes && blocker) reasons.push(reason('parent-not-permitted', `“${purpose.title}” belongs to “${blocker.title}”, which is not permitted.`));
-  return { permitted: own.isYes && !blocker, standing: own.standing, since: own.since, because: own.because, mayAskAgainFrom: own.mayAskAgainFrom, reasons };
+  const purpose = rules.purposes.get(purposeId);
+  if (!purpose) return { permitted: false, ...nothing('not-asked'), reasons: [reason('purpose-not-in-force', 'No such purpose was in force at that time.')] };
+  const line = ancestorsIn(rules.purposes, purpose);
+  const { isYes, ...own } = ownStanding(folds, facts, rules, purpose, line, address);
+  const blocker = isYes ? line.find((parent, i) => !ownStanding(folds, facts, rules, parent, line.slice(i + 1), address).isYes) : undefined;
+  const reasons = blocker ? [...own.reasons, reason('parent-not-permitted', `“${purpose.title}” belongs to “${blocker.title}”, which is not permitted.`)] : own.reasons;
+  return { ...own, permitted: isYes && !blocker, reasons };
 }
 
 /** Rule 9: restriction in force, or erased, overrides every answer. */
-function standingOfFacts(facts: PersonFacts, at: string): StandingAnswer | null {
+function standingOfFacts(facts: PersonFacts, at: string): Reading | null {
   const before = (instant: string) => Temporal.Instant.compare(instant, at) <= 0;
-  const none = { permitted: false, because: null, mayAskAgainFrom: null };
+  const none = { permitted: false, becauseSeq: null, mayAskAgainFrom: null };
   if (facts.erasedAt && before(facts.erasedAt)) {
     return { ...none, standing: 'erased', since: facts.erasedAt, reasons: [reason('erased', 'This person was erased; their identifiers are on the suppression list.', 'GDPR art. 17')] };
   }
@@ -66,95 +100,90 @@ function standingOfFacts(facts: PersonFacts, at: string): StandingAnswer | null 
   return { ...none, standing: 'restricted', since: restriction.from, reasons: [reason('restricted', 'Processing of this person’s data is restricted.', 'GDPR art. 18')] };
 }
 
-function ownStanding(known: readonly Choice[], purpose: PurposeVersion, line: readonly PurposeVersion[], query: StandingQuery): Own {
-  if (purpose.kind === 'necessary') {
-    return { ...nothing('always-on', true), reasons: [reason('necessary', `“${purpose.title}” is necessary for what the person asked for and cannot be refused.`, 'GDPR art. 6(1)(b), (c)')] };
-  }
-  const own = known.filter((choice) => choice.purpose === purpose.id);
-  if (query.address !== 'any') return decide(own, known, purpose, line, query, query.address);
-  const addresses = [null, ...new Set(own.map((choice) => choice.address).filter((address) => address !== null))];
-  const each = addresses.map((address) => decide(own, known, purpose, line, query, address));
-  const yes = each.find((answer) => answer.isYes && answer.because) ?? each.find((answer) => answer.isYes);
-  // Without a yes, the fullest reading: the one that rests on an answer, not on silence.
-  return yes ?? each.find((answer) => answer.because) ?? each[0]!;
+/** Where the person was at a moment, as far as is known. */
+export function countryAt(facts: PersonFacts, at: string): string | null {
+  let found: string | null = null;
+  for (const { from, country } of facts.countries) if (from === null || Temporal.Instant.compare(from, at) <= 0) found = country;
+  return found;
 }
 
-function decide(own: readonly Choice[], known: readonly Choice[], purpose: PurposeVersion, line: readonly PurposeVersion[], query: StandingQuery, address: string | null): Own {
-  const covering = own.filter((choice) => covers(choice, address));
-  const { placed, pending } = place(covering, own, purpose, query);
-  const inherited = known
-    .filter((choice) => isNo(choice.answer) && line.some((parent) => parent.id === choice.purpose) && covers(choice, address))
-    .map((choice) => ({ choice, at: placeOf(choice, query.zone) }));
-  const ordered = [...placed, ...inherited].sort(byTime);
-  const state = replay(ordered, purpose, query);
-  if (pending && !state.isYes) {
-    return { ...state, standing: 'awaiting-confirmation', since: pending.occurredAt, because: pending.id, reasons: [...state.reasons, reason('unconfirmed', 'A sign-up waits for its confirmation; until then nothing changes.')] };
-  }
-  return state;
+function ownStanding(folds: readonly Fold[], facts: PersonFacts, rules: Rules, purpose: PurposeVersion, line: readonly PurposeVersion[], address: string | null | 'any'): Own {
+  const kind = kindFor(purpose, countryAt(facts, rules.at), localDay(rules.at, rules.zone));
+  if (kind === 'necessary') return { ...nothing('always-on'), isYes: true, reasons: [reason('necessary', `“${purpose.title}” is necessary for what the person asked for and cannot be refused.`, 'GDPR art. 6(1)(b), (c)')] };
+  const read = (covers: (fold: Fold) => boolean) => decide(combined(folds, [purpose], covers), combined(folds, line, covers)?.lastNo ?? null, facts, rules, purpose, kind);
+  if (address !== 'any') return read(covering(address));
+  const addresses = [null, ...new Set(folds.filter((fold) => fold.purpose === purpose.id && fold.address !== null).map((fold) => fold.address))];
+  const readings = addresses.map((one) => read(covering(one)));
+  // Without a yes for any address, what the person said on the whole.
+  return readings.find(({ isYes, becauseSeq }) => isYes && becauseSeq !== null) ?? readings.find(({ isYes }) => isYes) ?? read(() => true);
 }
 
 /** Rule 8: a yes for one address permits that address only; a no covers the person unless it names another address. */
-function covers(choice: Choice, address: string | null): boolean {
-  return choice.address === null || choice.address === address;
+function covering(address: string | null): (fold: Fold) => boolean {
+  return (fold) => fold.address === null || fold.address === address;
 }
 
-/** Rule 2: with double opt-in a grant counts from its own confirmation within the window, or not at all. */
-function place(covering: readonly Choice[], own: readonly Choice[], purpose: PurposeVersion, query: StandingQuery): { placed: Placed[]; pending: Choice | null } {
-  const placed: Placed[] = [];
-  let pending: Choice | null = null;
-  const now = Temporal.Instant.from(query.at).epochMilliseconds;
-  for (const choice of covering) {
-    if (choice.answer === 'confirm' || choice.answer === 'guardian-confirm') continue;
-    if (choice.answer !== 'grant' || purpose.confirmWithinHours === null) {
-      placed.push({ choice, at: placeOf(choice, query.zone) });
-      continue;
-    }
-    const asked = beginning(choice.occurredAt, query.zone);
-    const closes = asked + purpose.confirmWithinHours * HOUR;
-    const confirmations = own
-      .filter((other) => other.answer === 'confirm' && other.confirms === choice.id)
-      .map((other) => beginning(other.occurredAt, query.zone))
-      .filter((at) => at >= asked && at <= closes);
-    if (confirmations.length > 0) placed.push({ choice, at: Math.min(...confirmations) });
-    else if (now <= closes) pending = choice;
-  }
-  return { placed, pending };
+function combined(folds: readonly Fold[], purposes: readonly PurposeVersion[], covers: (fold: Fold) => boolean): Fold | null {
+  return folds.filter((fold) => purposes.some(({ id }) => id === fold.purpose) && covers(fold)).reduce<Fold | null>((sum, fold) => (sum ? mergeFolds(sum, fold) : fold), null);
 }
 
-/** Walks the answers in order. Rule 6: a parent's no is a no here; a parent's later yes revives nothing. */
-function replay(ordered: readonly Placed[], purpose: PurposeVersion, query: StandingQuery): Own {
-  let last: Placed | null = null;
-  let wasGranted = false;
-  for (const placed of ordered) {
-    const isOwn = placed.choice.purpose === purpose.id;
-    if (!isOwn && purpose.kind === 'consent' && !wasGranted) continue;
-    if (!isNo(placed.choice.answer)) wasGranted = true;
-    last = placed;
-  }
-  if (!last) return silence(purpose);
-  const since = last.choice.occurredAt;
-  const said = `${sayAnswer(last.choice)} on ${sayDay(since.slice(0, 10))}`;
-  const base: Own = { standing: 'granted', isYes: true, since, because: last.choice.id, mayAskAgainFrom: null, reasons: [] };
-  if (isNo(last.choice.answer)) {
-    const byParent = last.choice.purpose !== purpose.id;
-    const reasons = [reason(byParent ? 'withdrawn-with-parent' : 'said-no', byParent ? `${said} for the purpose it belongs to; this goes with it.` : `${said}.`, sourceOfNo(purpose.kind))];
-    return { ...base, standing: noOf(purpose.kind, wasGranted), isYes: false, mayAskAgainFrom: askAgain(last, purpose), reasons };
-  }
-  const reasons = [reason('said-yes', `${said}${last.choice.address ? ', for the address it was given for' : ''}.`, 'GDPR art. 6(1)(a), 7(1)')];
-  if (purpose.kind === 'legitimate-interest') return { ...base, standing: 'default-permitted', reasons };
-  if (purpose.shelfLifeDays !== null && Temporal.Instant.from(query.at).epochMilliseconds >= last.at + purpose.shelfLifeDays * 24 * HOUR) {
-    return { ...base, standing: 'lapsed', isYes: false, reasons: [...reasons, reason('shelf-life', `A yes is kept for ${purpose.shelfLifeDays} days; that time is over.`)] };
-  }
-  return { ...base, reasons };
+function decide(own: Fold | null, parentsNo: Mark | null, facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): Own {
+  const state = settled(own, parentsNo, facts, rules, purpose, kind);
+  const now = Date.parse(rules.at);
+  if (!own?.pending || state.isYes || own.pending.at > now || own.pending.closes < now) return state;
+  return { ...state, standing: 'awaiting-confirmation', since: new Date(own.pending.at).toISOString(), becauseSeq: own.pending.seq, reasons: [...state.reasons, reason('unconfirmed', 'A sign-up waits for its confirmation; until then nothing changes.')] };
 }
 
-function nothing(standingOf: Standing, isYes: boolean): Own {
-  return { standing: standingOf, isYes, since: null, because: null, mayAskAgainFrom: null, reasons: [] };
+/** Rule 6: a parent's no is a no here, where there was something to say no to; a parent's later yes revives nothing. */
+function settled(own: Fold | null, parentsNo: Mark | null, facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): Own {
+  const saidYesBefore = (no: Mark) => own !== null && own.firstYes !== null && own.firstYes <= no.at;
+  const inherits = parentsNo !== null && (kind !== 'consent' || saidYesBefore(parentsNo)) && (!own?.last || isLater(parentsNo, own.last));
+  const last = inherits ? parentsNo : (own?.last ?? null);
+  if (!last) return silence(facts, rules, purpose, kind);
+  const since = last.isDay ? localDay(new Date(last.at).toISOString(), rules.zone) : new Date(last.at).toISOString();
+  const said = `${SAID[last.answer]} on ${sayDay(localDay(new Date(last.at).toISOString(), rules.zone))}`;
+  const base: Own = { standing: 'granted', isYes: true, since, becauseSeq: last.seq, mayAskAgainFrom: null, reasons: [] };
+  if (isNo(last.answer)) {
+    const reasons = [inherits ? reason('withdrawn-with-parent', `${said} for the purpose it belongs to; this goes with it.`, sourceOfNo(kind)) : reason('said-no', `${said}.`, sourceOfNo(kind))];
+    return { ...base, standing: noOf(kind, saidYesBefore(last)), isYes: false, mayAskAgainFrom: askAgain(last, rules, purpose, kind, countryAt(facts, rules.at)), reasons };
+  }
+  const reasons = [reason('said-yes', `${said}.`, 'GDPR art. 6(1)(a), 7(1)')];
+  const flaw = flawOf(last, facts, rules, purpose, kind);
+  if (flaw) return { ...base, standing: flaw.standing, isYes: false, reasons: [...reasons, flaw.reason] };
+  return { ...base, standing: kind === 'legitimate-interest' ? 'default-permitted' : 'granted', reasons };
 }
 
-function silence(purpose: PurposeVersion): Own {
-  if (purpose.kind === 'consent') return { ...nothing('not-asked', false), reasons: [reason('nothing-said', 'Nothing was said; without a yes it is not permitted.', 'GDPR art. 4(11)')] };
-  return { ...nothing('default-permitted', true), reasons: [reason('nothing-said', 'Nothing was said; it is permitted until the person says no.', purpose.kind === 'opt-out' ? undefined : 'GDPR art. 6(1)(f), 21')] };
+function isLater(a: Mark, b: Mark): boolean {
+  return a.at !== b.at ? a.at > b.at : isNo(a.answer) && !isNo(b.answer) ? true : a.seq > b.seq;
+}
+
+/** Why a yes does not count: too young (rule 5), too old (rule 3), or under words that have changed since (rule 4). */
+function flawOf(yes: Mark, facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): { standing: Standing; reason: Reason } | null {
+  if (kind === 'legitimate-interest') return null;
+  const day = localDay(new Date(yes.at).toISOString(), rules.zone);
+  const country = yes.terms.country ?? countryAt(facts, new Date(yes.at).toISOString());
+  if (facts.birthYear !== null && !yes.isGuarded) {
+    const { age, source } = purpose.isSale && kind === 'opt-out' ? { age: SALE_GUARDIAN_BELOW, source: 'Civ. Code 1798.120(c)' } : ageOfConsent(country, day);
+    if (leastAge(facts.birthYear, day) < age) return { standing: 'under-age', reason: reason('under-age', `The yes was given below the age of ${age}, and no guardian has confirmed it.`, source) };
+  }
+  if (purpose.shelfLifeDays !== null && Date.parse(rules.at) >= yes.at + purpose.shelfLifeDays * DAY) {
+    return { standing: 'lapsed', reason: reason('shelf-life', `A yes is kept for ${purpose.shelfLifeDays} days; that time is over.`) };
+  }
+  if (!purpose.askAgainOnMaterial) return null;
+  const changed = rules.wordings.find((wording) => wording.isMaterial && ((wording.kind === 'ask' && wording.id === yes.terms.ask && wording.version > (yes.terms.askVersion ?? Infinity)) || (wording.kind === 'notice' && wording.id === yes.terms.notice && wording.version > (yes.terms.noticeVersion ?? Infinity))));
+  return changed ? { standing: 'outdated', reason: reason('wording-changed', `The yes was given under ${changed.kind} “${changed.id}” before version ${changed.version}, which changed it materially.`, 'GDPR art. 4(11), 7(2)') } : null;
+}
+
+function nothing(standingOf: Standing): Omit<Reading, 'permitted'> {
+  return { standing: standingOf, since: null, becauseSeq: null, mayAskAgainFrom: null, reasons: [] };
+}
+
+function silence(facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): Own {
+  if (kind === 'consent') return { ...nothing('not-asked'), isYes: false, reasons: [reason('nothing-said', 'Nothing was said; without a yes it is not permitted.', 'GDPR art. 4(11)')] };
+  if (kind === 'opt-out' && purpose.isSale && facts.birthYear !== null && leastAge(facts.birthYear, localDay(rules.at, rules.zone)) < SALE_OPT_IN_BELOW) {
+    return { ...nothing('under-age'), isYes: false, reasons: [reason('under-age', `Below the age of ${SALE_OPT_IN_BELOW} sale and sharing need an opt-in.`, 'Civ. Code 1798.120(c)')] };
+  }
+  return { ...nothing('default-permitted'), isYes: true, reasons: [reason('nothing-said', 'Nothing was said; it is permitted until the person says no.', kind === 'opt-out' ? undefined : 'GDPR art. 6(1)(f), 21')] };
 }
 
 function noOf(kind: PurposeKind, wasGranted: boolean): Standing {
@@ -165,19 +194,18 @@ function noOf(kind: PurposeKind, wasGranted: boolean): Standing {
 
 function sourceOfNo(kind: PurposeKind): string | undefined {
   if (kind === 'legitimate-interest') return 'GDPR art. 21(3)';
-  return kind === 'consent' ? 'GDPR art. 7(3)' : undefined;
+  return kind === 'consent' ? 'GDPR art. 7(3)' : 'Civ. Code 1798.120(a)';
 }
 
-/** Rule 3: a refusal's waiting time only says from when asking again is decent. */
-function askAgain(last: Placed, purpose: PurposeVersion): string | null {
-  if (purpose.askAgainAfterDays === null) return null;
-  return new Temporal.Instant(BigInt(last.at) * 1_000_000n).add({ hours: purpose.askAgainAfterDays * 24 }).toString().slice(0, 10);
+/** Rule 3: a refusal's waiting time only says from when asking again is decent. Rule 7: after an opt-out nobody is asked for 12 months. */
+function askAgain(last: Mark, rules: Rules, purpose: PurposeVersion, kind: PurposeKind, country: string | null): string | null {
+  const wait = purpose.askAgainAfterDays === null ? null : new Date(last.at + purpose.askAgainAfterDays * DAY).toISOString().slice(0, 10);
+  if (kind !== 'opt-out' || (country !== null && !country.startsWith('US'))) return wait;
+  const year = addMonths(localDay(new Date(last.at).toISOString(), rules.zone), 12);
+  return wait !== null && wait > year ? wait : year;
 }
 
-function sayAnswer(choice: Choice): string {
-  const words: Record<Choice['answer'], string> = {
-    grant: 'Granted', confirm: 'Confirmed', refuse: 'Refused', withdraw: 'Withdrew', object: 'Objected', 'opt-out': 'Opted out',
-    'opt-in': 'Opted in', 'gpc-seen': 'Sent a Global Privacy Control signal', 'guardian-confirm': 'Confirmed by a guardian',
-  };
-  return words[choice.answer];
-}
+const SAID: Record<Answer, string> = {
+  grant: 'Granted', confirm: 'Confirmed', refuse: 'Refused', withdraw: 'Withdrew', object: 'Objected', 'opt-out': 'Opted out',
+  'opt-in': 'Opted in', 'gpc-seen': 'Sent a Global Privacy Control signal', 'guardian-confirm': 'Confirmed by a guardian',
+};

@@ -8,19 +8,24 @@ export function isNo(answer: Answer): boolean {
 }
 
 /** At the same instant the restrictive answer wins, so it sorts last. */
-function rank(answer: Answer): number {
+export function rankOf(answer: Answer): number {
   if (answer === 'refuse') return 1;
   return isNo(answer) ? 2 : 0;
 }
 
-function isDayOnly(value: string): boolean {
+export function isDayOnly(value: string): boolean {
   return value.length === 10;
 }
 
 /** Epoch milliseconds of an instant; a day stands for its first moment in the zone. */
 export function beginning(value: string, zone: string): number {
-  if (!isDayOnly(value)) return Temporal.Instant.from(value).epochMilliseconds;
+  if (!isDayOnly(value)) return epochOf(value);
   return Temporal.PlainDate.from(value).toZonedDateTime(zone).epochMilliseconds;
+}
+
+// The database and the API write UTC with a Z, of which the language's own parser is right and fifty times as fast.
+function epochOf(instant: string): number {
+  return instant.endsWith('Z') ? Date.parse(instant) : Temporal.Instant.from(instant).epochMilliseconds;
 }
 
 /**
@@ -30,20 +35,4 @@ export function beginning(value: string, zone: string): number {
 export function placeOf(choice: Pick<Choice, 'occurredAt' | 'answer'>, zone: string): number {
   if (!isDayOnly(choice.occurredAt) || !isNo(choice.answer)) return beginning(choice.occurredAt, zone);
   return Temporal.PlainDate.from(choice.occurredAt).add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds - 1;
-}
-
-export interface Placed {
-  choice: Choice;
-  /** Epoch milliseconds at which the answer counts. */
-  at: number;
-}
-
-/** By occurrence, then the restrictive answer last, then by record, then by sequence (rule 1). */
-export function byTime(a: Placed, b: Placed): number {
-  return (
-    a.at - b.at ||
-    rank(a.choice.answer) - rank(b.choice.answer) ||
-    Temporal.Instant.compare(a.choice.recordedAt, b.choice.recordedAt) ||
-    a.choice.seq - b.choice.seq
-  );
 }

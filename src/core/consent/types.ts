@@ -18,17 +18,47 @@ export interface PurposeVersion {
   version: number;
   validFrom: string;
   recordedAt: string;
+  /** The kind where no country says otherwise. */
   kind: PurposeKind;
+  /** Another kind for people of a country, from a day on: `US` or `US-CA` (ISO 3166). The narrower place wins, then the later day. */
+  kinds: readonly { country: string; from: string; kind: PurposeKind }[];
   parent: string | null;
   title: string;
   confirmWithinHours: number | null;
   shelfLifeDays: number | null;
   askAgainAfterDays: number | null;
+  /** A yes under an ask or notice that was since changed materially does not count any more. */
+  askAgainOnMaterial: boolean;
+  /** Sale, sharing or targeted advertising: a browser's opt-out signal speaks of it. */
+  isSale: boolean;
 }
+
+/** One version of an ask or of a notice, as far as standing needs it. */
+export interface WordingVersion {
+  kind: 'ask' | 'notice';
+  id: string;
+  version: number;
+  validFrom: string;
+  recordedAt: string;
+  /** Changed in a way that people have to be asked about again. */
+  isMaterial: boolean;
+}
+
+/** Under which words and where an answer was given. */
+export interface Terms {
+  ask: string | null;
+  askVersion: number | null;
+  notice: string | null;
+  noticeVersion: number | null;
+  country: string | null;
+}
+
+export const NO_TERMS: Terms = { ask: null, askVersion: null, notice: null, noticeVersion: null, country: null };
 
 /** The public part of one choice, as standing needs it. */
 export interface Choice {
   id: string;
+  /** Given at sealing under one lock, together with `recordedAt`: a later one never has an earlier time of record. */
   seq: number;
   purpose: string;
   answer: Answer;
@@ -36,17 +66,25 @@ export interface Choice {
   occurredAt: string;
   /** RFC 3339 instant: when the ledger learnt of it. */
   recordedAt: string;
-  /** For `confirm`: the grant it confirms. */
+  /** For `confirm` and `guardian-confirm`: the grant it confirms. */
   confirms: string | null;
   /** An opaque value of the one address the answer names (a keyed hash), or null for the person as a whole. */
   address: string | null;
+  terms: Terms;
+  /** An opt-in after the person was told that their browser says otherwise. */
+  isTold: boolean;
 }
 
 /** Dated facts of the person. Instants. */
 export interface PersonFacts {
   restricted: readonly { from: string; until: string | null }[];
   erasedAt: string | null;
+  /** `from` null: since ever. The latest that began counts. */
+  countries: readonly { from: string | null; country: string }[];
+  birthYear: number | null;
 }
+
+export const NO_FACTS: PersonFacts = { restricted: [], erasedAt: null, countries: [], birthYear: null };
 
 export interface StandingAnswer {
   permitted: boolean;

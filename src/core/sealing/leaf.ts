@@ -20,6 +20,8 @@ export interface PublicPart {
   country: string | null;
   language: string | null;
   channel: string | null;
+  /** Only there where it is so: choices sealed before it existed keep their leaf. */
+  told?: true;
 }
 
 /** RFC 8785 bytes of a value made of strings, numbers, booleans, null, arrays and plain objects. */

@@ -7,7 +7,7 @@ export const TRAIL_ACTS = [
   'request-opened', 'request-received', 'request-viewed', 'request-joined', 'identity-asked', 'identity-proven', 'identity-failed', 'identity-refused',
   'clock-event', 'trace-started', 'trace-finished', 'trace-step-failed', 'trace-step-retried', 'record-opened', 'verdict-given', 'band-accepted',
   'decided', 'pack-asked', 'pack-built', 'pack-sent', 'link-opened', 'link-released', 'link-refused', 'pack-downloaded', 'download-confirmed', 'plan-made', 'plan-confirmed', 'operation-done', 'erasure-finished',
-  'letter-queued', 'letter-sent', 'certificate-opened', 'request-answered', 'user-changed', 'system-changed', 'access-denied',
+  'letter-queued', 'letter-sent', 'mail-queued', 'choice-confirmed', 'choices-page-asked', 'choices-page-opened', 'choice-recorded-by-hand', 'receipt-made', 'purpose-published', 'mapping-saved', 'quarantine-corrected', 'identities-linked', 'identities-unlinked', 'ledger-searched', 'ledger-exported', 'export-downloaded', 'proof-made', 'head-deposited', 'folds-rebuilt', 'sealed-parts-removed', 'keys-rotated', 'key-export-asked', 'key-export-approved', 'key-export-fetched', 'audience-checked', 'audience-downloaded', 'message-checked', 'drift-compared', 'drift-corrected', 'drift-believed', 'webhook-received', 'journal-replayed', 'certificate-opened', 'request-answered', 'user-changed', 'system-changed', 'access-denied',
 ] as const;
 /** Every act and every look at personal data has one of these names. */
 export type TrailAct = (typeof TRAIL_ACTS)[number];

@@ -1,4 +1,5 @@
 import type { Handle } from '../handle';
+import { insertRows } from '../insertRows';
 
 export interface DataKeyRow {
   id: string;
@@ -8,7 +9,7 @@ export interface DataKeyRow {
 }
 
 export async function insertDataKeys(h: Handle, rows: readonly DataKeyRow[]): Promise<void> {
-  if (rows.length > 0) await h.trx('data_keys').insert(rows);
+  await insertRows(h, 'data_keys', ['id', 'wrapped', 'master_version', 'created_at'], rows);
 }
 
 export async function dataKeys(h: Handle, ids: readonly string[]): Promise<Map<string, DataKeyRow>> {

@@ -1,6 +1,7 @@
 import type { Frontier } from '../../core/sealing/merkle';
 import type { Choice } from '../../core/consent/types';
 import { lock, type Handle } from '../handle';
+import { insertRows } from '../insertRows';
 
 export interface ChoiceRow {
   seq: number;
@@ -21,6 +22,11 @@ export interface ChoiceRow {
   country: string | null;
   language: string | null;
   channel: string | null;
+  is_told: boolean;
+  person_no: number;
+  purpose_no: number;
+  shape: number;
+  terms_no: number;
   folio: number;
   leaf_index: number;
   leaf: Buffer;
@@ -46,7 +52,10 @@ export async function openLedgerEnd(h: Handle): Promise<{ nextSeq: number; front
   return { nextSeq: (last?.seq ?? 0) + 1, frontier: { size: head?.size ?? 0, peaks: head?.peaks ?? [] }, lastRecordedAt: last?.recorded_at ?? null };
 }
 
-const INSERT_AT_ONCE = 1000;
+const CHOICE_COLUMNS = [
+  'seq', 'id', 'person_id', 'system_id', 'purpose', 'answer', 'occurred_at', 'occurred_on', 'recorded_at', 'confirms', 'ask', 'ask_version', 'notice', 'notice_version', 'method', 'country', 'language', 'channel',
+  'is_told', 'person_no', 'purpose_no', 'shape', 'terms_no', 'folio', 'leaf_index', 'leaf', 'sealed_hash',
+] as const satisfies readonly (keyof ChoiceRow)[];
 
 /** Writes one folio: its choices, sealed parts, addresses, de-duplication, root and signed head. */
 export async function insertFolio(
@@ -57,10 +66,10 @@ export async function insertFolio(
   parts: { sealed: readonly { choice_id: string; sealed: Buffer }[]; addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[]; dedup: readonly DedupRow[] },
 ): Promise<void> {
   await h.trx('folios').insert(folio);
-  await h.trx.batchInsert('choices', choices as ChoiceRow[], INSERT_AT_ONCE);
-  await h.trx.batchInsert('choice_sealed', parts.sealed as { choice_id: string; sealed: Buffer }[], INSERT_AT_ONCE);
-  if (parts.addresses.length > 0) await h.trx.batchInsert('choice_addresses', parts.addresses as { choice_id: string; person_id: string; hash: Buffer }[], INSERT_AT_ONCE);
-  if (parts.dedup.length > 0) await h.trx.batchInsert('choice_dedup', parts.dedup as DedupRow[], INSERT_AT_ONCE);
+  await insertRows(h, 'choices', CHOICE_COLUMNS, choices);
+  await insertRows(h, 'choice_sealed', ['choice_id', 'sealed'], parts.sealed);
+  await insertRows(h, 'choice_addresses', ['choice_id', 'person_id', 'hash'], parts.addresses);
+  await insertRows(h, 'choice_dedup', ['system_id', 'external_hash', 'content_hash', 'choice_id', 'person_id'], parts.dedup);
   await h.trx('ledger_heads').insert(head);
 }
 
@@ -81,27 +90,32 @@ interface JoinedChoice extends ChoiceRow {
   address_hash: Buffer | null;
 }
 
+export type PersonsChoice = Choice & { personId: string; row: ChoiceRow };
+
 /** The choices of some people, as standing reads them. */
-export async function choicesOf(h: Handle, personIds: readonly string[]): Promise<(Choice & { personId: string; row: ChoiceRow })[]> {
+export async function choicesOf(h: Handle, personIds: readonly string[]): Promise<PersonsChoice[]> {
   if (personIds.length === 0) return [];
   const rows = (await h
     .trx('choices')
     .leftJoin('choice_addresses', 'choice_addresses.choice_id', 'choices.id')
     .select('choices.*', 'choice_addresses.hash as address_hash')
-    .whereRaw('choices.person_id = any(?)', [personIds as string[]])
+    .whereRaw('choices.person_no = any(array(select no from persons where id = any(?)))', [personIds as string[]])
     .orderBy('seq')) as JoinedChoice[];
-  return rows.map((row) => ({
-    personId: row.person_id,
-    row,
-    id: row.id,
-    seq: row.seq,
-    purpose: row.purpose,
-    answer: row.answer as Choice['answer'],
-    occurredAt: row.occurred_on ?? row.occurred_at,
-    recordedAt: row.recorded_at,
-    confirms: row.confirms,
-    address: row.address_hash?.toString('hex') ?? null,
-  }));
+  return rows.map((row) => ({ personId: row.person_id, row, ...choiceOf(row, row.address_hash?.toString('hex') ?? null) }));
+}
+
+/** A stored choice as standing reads it. */
+export function choiceOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>, address: string | null): Choice {
+  return {
+    id: row.id, seq: row.seq, purpose: row.purpose, answer: row.answer as Choice['answer'], occurredAt: row.occurred_on ?? row.occurred_at, recordedAt: row.recorded_at, confirms: row.confirms, address,
+    terms: { ask: row.ask, askVersion: row.ask_version, notice: row.notice, noticeVersion: row.notice_version, country: row.country }, isTold: row.is_told,
+  };
+}
+
+export async function choiceIdsOf(h: Handle, seqs: readonly number[]): Promise<Map<number, string>> {
+  if (seqs.length === 0) return new Map();
+  const rows = (await h.trx('choices').select('seq', 'id').whereRaw('seq = any(?)', [seqs as number[]])) as { seq: number; id: string }[];
+  return new Map(rows.map(({ seq, id }) => [seq, id]));
 }
 
 export async function choiceExists(h: Handle, id: string, answer: string): Promise<boolean> {

@@ -1,7 +1,9 @@
 import type { Handle } from '../handle';
+import { insertRows } from '../insertRows';
 
 export interface PersonRow {
   id: string;
+  no: number;
   data_key_id: string;
   name_sealed: Buffer | null;
   birth_date_sealed: Buffer | null;
@@ -11,6 +13,8 @@ export interface PersonRow {
   restricted_from: string | null;
   restricted_until: string | null;
   erased_at: string | null;
+  birth_year: number | null;
+  is_linked: boolean;
 }
 
 export interface IdentifierRow {
@@ -24,19 +28,26 @@ export interface IdentifierRow {
   first_seen_at: string;
 }
 
+/** Numbers for people who are about to be written. */
+export async function nextPersonNos(h: Handle, count: number): Promise<number[]> {
+  if (count === 0) return [];
+  const { rows } = (await h.trx.raw("select nextval(pg_get_serial_sequence('persons', 'no'))::int as no from generate_series(1, ?)", [count])) as { rows: { no: number }[] };
+  return rows.map(({ no }) => no);
+}
+
 export async function insertPersons(h: Handle, rows: readonly PersonRow[]): Promise<void> {
-  if (rows.length > 0) await h.trx.batchInsert('persons', rows as PersonRow[], 1000);
+  await insertRows(h, 'persons', ['id', 'no', 'data_key_id', 'name_sealed', 'birth_date_sealed', 'country', 'language', 'created_at', 'restricted_from', 'restricted_until', 'erased_at', 'birth_year', 'is_linked'], rows);
 }
 
 export async function insertIdentifiers(h: Handle, rows: readonly IdentifierRow[]): Promise<void> {
-  for (let at = 0; at < rows.length; at += 1000) await h.trx('identifiers').insert(rows.slice(at, at + 1000)).onConflict(['person_id', 'kind', 'scope', 'hash']).ignore();
+  await insertRows(h, 'identifiers', ['person_id', 'kind', 'scope', 'value_sealed', 'hash', 'loose_hash', 'source_system', 'first_seen_at'], rows);
 }
 
 export async function insertNameTerms(h: Handle, rows: readonly { person_id: string; term_hash: Buffer }[]): Promise<void> {
-  for (let at = 0; at < rows.length; at += 2000) await h.trx('person_name_terms').insert(rows.slice(at, at + 2000)).onConflict(['term_hash', 'person_id']).ignore();
+  await insertRows(h, 'person_name_terms', ['person_id', 'term_hash'], rows);
 }
 
-export async function setPersonDetails(h: Handle, id: string, change: Partial<Pick<PersonRow, 'name_sealed' | 'birth_date_sealed' | 'country' | 'language' | 'erased_at'>>): Promise<void> {
+export async function setPersonDetails(h: Handle, id: string, change: Partial<Pick<PersonRow, 'name_sealed' | 'birth_date_sealed' | 'country' | 'language' | 'erased_at' | 'birth_year' | 'is_linked' | 'restricted_from' | 'restricted_until'>>): Promise<void> {
   await h.trx('persons').where({ id }).update(change);
 }
 
@@ -94,5 +105,27 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
   await h.trx('identifiers').where({ person_id: personId }).delete();
   await h.trx('choice_addresses').where({ person_id: personId }).delete();
   await h.trx('choice_dedup').where({ person_id: personId }).delete();
-  await h.trx('persons').where({ id: personId }).update({ erased_at: now, name_sealed: null, birth_date_sealed: null, country: null, language: null });
+  await h.trx('person_facts').where({ person_id: personId }).delete();
+  await h.trx('confirm_links').where({ person_id: personId }).delete();
+  await h.trx('choices_page_links').where({ person_id: personId }).delete();
+  await h.trx('outbox').where({ person_id: personId }).update({ mail_sealed: null });
+  await h.trx('persons').where({ id: personId }).update({ erased_at: now, name_sealed: null, birth_date_sealed: null, country: null, language: null, birth_year: null });
+}
+
+export interface FactRow {
+  person_id: string;
+  fact: 'country' | 'birth-year';
+  value: string;
+  valid_from: string;
+  recorded_at: string;
+}
+
+/** Dated facts that came after the first ones; the first ones are on the person itself. */
+export async function factsOfPersons(h: Handle, personIds: readonly string[]): Promise<FactRow[]> {
+  if (personIds.length === 0) return [];
+  return h.trx('person_facts').whereRaw('person_id = any(?)', [personIds as string[]]).orderBy('valid_from') as unknown as Promise<FactRow[]>;
+}
+
+export async function insertFact(h: Handle, row: FactRow): Promise<void> {
+  await h.trx('person_facts').insert(row);
 }

@@ -57,7 +57,7 @@ function Systems({ trace, request, actions }: { trace: TraceView; request: Reque
         const found = own.reduce((sum, step) => sum + step.found, 0);
         return (
           <span key={name} className={worst.state === 'failed' ? 'late' : worst.state === 'waiting' ? 'ochre' : ''}>
-            {word[worst.state]} <b>{name}</b> {found} found{worst.state === 'failed' || worst.state === 'waiting' ? `, ${worst.error_text} (try ${worst.tries})` : ''}{' '}
+            {word[worst.state]} <b>{name}</b> {found} found{worst.error_text && worst.state !== 'done' ? `, ${worst.error_text} (try ${worst.tries})` : ''}{' '}
             {worst.state === 'failed' && request.mayWork && <ActButton act={() => actions.searchAgain(request.ref, worst.system_id)}>Try again</ActButton>}
           </span>
         );

@@ -2,7 +2,7 @@ import { couldBeOneName } from '../../core/identity/household';
 import { nameSearchTerms } from '../../core/identity/phonetic';
 import { insertDataKeys } from '../../db/access/dataKeys';
 import type { Handle } from '../../db/handle';
-import { insertIdentifiers, insertNameTerms, insertPersons, personsById, setPersonDetails, type IdentifierRow, type PersonRow } from '../../db/persons/persons';
+import { insertIdentifiers, insertNameTerms, insertPersons, nextPersonNos, personsById, setPersonDetails, type IdentifierRow, type PersonRow } from '../../db/persons/persons';
 import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 import { asWrapped, newDataKeyRow } from '../shared/vault';
@@ -11,8 +11,10 @@ import type { PreparedChoice } from './prepareChoice';
 
 export interface AssignedPerson {
   id: string;
+  no: number;
   key: WrappedKey;
   name: string | null;
+  isNew: boolean;
 }
 
 type Prepared = Extract<PreparedChoice, { ok: true }>;
@@ -29,7 +31,7 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
   const keys = await dataKeys(h, rows.map((row) => row.data_key_id));
   for (const row of rows) {
     const key = asWrapped(keys.get(row.data_key_id));
-    if (key) people.set(row.id, { id: row.id, key, name: row.name_sealed ? ctx.keys.unseal(key, row.name_sealed, `name:${row.id}`) : null });
+    if (key) people.set(row.id, { id: row.id, no: row.no, isNew: false, key, name: row.name_sealed ? ctx.keys.unseal(key, row.name_sealed, `name:${row.id}`) : null });
   }
   const newKeys: DataKeyRow[] = [];
   const newPersons: PersonRow[] = [];
@@ -62,13 +64,13 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
     const key = asWrapped(keyRow)!;
     const name = nameOf(item);
     newKeys.push(keyRow);
-    newPersons.push({ id, data_key_id: keyRow.id, name_sealed: name ? ctx.keys.seal(key, name, `name:${id}`) : null, birth_date_sealed: null, country: item.input.country ?? null, language: item.input.language ?? null, created_at: now, restricted_from: null, restricted_until: null, erased_at: null });
+    newPersons.push({ id, no: 0, data_key_id: keyRow.id, name_sealed: name ? ctx.keys.seal(key, name, `name:${id}`) : null, birth_date_sealed: null, country: item.input.country ?? null, language: item.input.language ?? null, created_at: now, restricted_from: null, restricted_until: null, erased_at: null, birth_year: item.birthYear, is_linked: false });
     if (name) indexName(id, name);
-    return { id, key, name };
+    return { id, no: 0, key, name, isNew: true };
   }
 
   function indexName(person: string, name: string): void {
-    for (const term of nameSearchTerms(name)) newNames.push({ person_id: person, term_hash: ctx.keys.index(`name:${term}`) });
+    for (const term of new Set(nameSearchTerms(name))) newNames.push({ person_id: person, term_hash: ctx.keys.index(`name:${term}`) });
   }
 
   return {
@@ -93,6 +95,10 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
     },
     async save(systemId: string): Promise<void> {
       await insertDataKeys(h, newKeys);
+      const numbers = await nextPersonNos(h, newPersons.length);
+      newPersons.forEach((row, i) => {
+        row.no = people.get(row.id)!.no = numbers[i]!;
+      });
       await insertPersons(h, newPersons);
       for (const { id, name_sealed } of named) await setPersonDetails(h, id, { name_sealed });
       await insertNameTerms(h, newNames);

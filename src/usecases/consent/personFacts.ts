@@ -1,6 +1,21 @@
 import type { PersonFacts } from '../../core/consent/types';
-import type { PersonRow } from '../../db/persons/persons';
+import { factsOfPersons, type FactRow, type PersonRow } from '../../db/persons/persons';
+import type { Handle } from '../../db/handle';
 
-export function factsOf(row: PersonRow): PersonFacts {
-  return { restricted: row.restricted_from ? [{ from: row.restricted_from, until: row.restricted_until }] : [], erasedAt: row.erased_at };
+/** The dated facts of a person, as far as they were known at a moment (an instant). */
+export function factsOf(row: PersonRow, later: readonly FactRow[] = [], knownAt: string | null = null): PersonFacts {
+  const known = later.filter(({ person_id, recorded_at }) => person_id === row.id && (knownAt === null || Date.parse(recorded_at) <= Date.parse(knownAt)));
+  const years = known.filter(({ fact }) => fact === 'birth-year');
+  return {
+    restricted: row.restricted_from ? [{ from: row.restricted_from, until: row.restricted_until }] : [],
+    erasedAt: row.erased_at,
+    countries: [...(row.country ? [{ from: null, country: row.country }] : []), ...known.filter(({ fact }) => fact === 'country').map(({ valid_from, value }) => ({ from: valid_from, country: value }))],
+    birthYear: years.length > 0 ? Number(years.at(-1)!.value) : row.birth_year,
+  };
+}
+
+/** The same for several people at once. */
+export async function factsOfAll(h: Handle, rows: readonly PersonRow[], knownAt: string | null = null): Promise<Map<string, PersonFacts>> {
+  const later = await factsOfPersons(h, rows.map(({ id }) => id));
+  return new Map(rows.map((row) => [row.id, factsOf(row, later, knownAt)]));
 }

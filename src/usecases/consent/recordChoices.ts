@@ -1,15 +1,20 @@
+import { setImmediate as breathe } from 'node:timers/promises';
 import type { ChoiceInput, RecordStatus } from '../../core/consent/schema';
+import { localDay } from '../../core/shared/days';
 import { reason, type Reason } from '../../core/shared/reason';
-import { allPurposes } from '../../db/consent/purposes';
+import { allPurposes, allWordings } from '../../db/consent/purposes';
 import { choiceExists, dedupOf, openLedgerEnd } from '../../db/consent/ledger';
+import { countDelivery } from '../../db/consent/sources';
 import { personsByHash, suppressionsOf } from '../../db/persons/persons';
 import { systemById } from '../../db/systems/systems';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
-import { prepareChoice, type PreparedChoice } from './prepareChoice';
+import { askToConfirm } from './askToConfirm';
 import { assignPersons } from './assignPersons';
+import { prepareChoice, type Checks, type PreparedChoice } from './prepareChoice';
 import { sealChoices, type ChoiceToSeal } from './sealChoices';
+import { updateFolds } from './updateFolds';
 
 export interface RecordOutcome {
   status: RecordStatus;
@@ -31,18 +36,45 @@ export async function recordChoices(ctx: Context, input: { systemId: string; cho
   });
 }
 
-/** The same inside a transaction of the caller; imports use it chunk by chunk. */
+/** The same inside a transaction of the caller. */
 export async function recordChoicesIn(ctx: Context, h: Handle, { systemId, choices }: { systemId: string; choices: readonly ChoiceInput[] }): Promise<RecordOutcome[]> {
-  const end = await openLedgerEnd(h);
-  const now = ctx.clock.now();
+  const checks = await readChecks(ctx, h, systemId);
+  return recordPrepared(ctx, h, systemId, await prepareChoices(ctx, choices, checks));
+}
+
+/** What the choices of a system are checked against. */
+export async function readChecks(ctx: Context, h: Handle, systemId: string): Promise<Checks> {
   const system = await systemById(h, systemId);
   if (!system) throw new Error(`system ${systemId} is not registered`);
-  const purposes = new Set((await allPurposes(h)).map(({ id }) => id));
-  const prepared = choices.map((choice) => prepareChoice(ctx.keys, choice, { systemId, country: system.default_country, purposes, now }));
-  const good = prepared.filter((item) => item.ok);
+  const wordings = new Map<string, Set<number>>();
+  for (const { kind, id, version } of await allWordings(h)) wordings.set(`${kind}:${id}`, (wordings.get(`${kind}:${id}`) ?? new Set()).add(version));
+  return { systemId, country: system.default_country, purposes: new Set((await allPurposes(h)).map(({ id }) => id)), wordings, now: ctx.clock.now() };
+}
 
+const BREATHE_EVERY = 100;
+
+/** Hashes and checks without the ledger's lock; lets others have the processor in between. */
+export async function prepareChoices(ctx: Context, choices: readonly ChoiceInput[], checks: Checks): Promise<PreparedChoice[]> {
+  const prepared: PreparedChoice[] = [];
+  for (const [i, choice] of choices.entries()) {
+    prepared.push(prepareChoice(ctx.keys, choice, checks));
+    if (i % BREATHE_EVERY === BREATHE_EVERY - 1) await breathe();
+  }
+  return prepared;
+}
+
+/** What a dry run remembers from one part of a file to the next, instead of writing it. */
+export interface DryRun {
+  known: Map<string, Set<string>>;
+}
+
+/** Settles what was prepared, under the ledger's lock; a dry run takes no lock and writes nothing. */
+export async function recordPrepared(ctx: Context, h: Handle, systemId: string, prepared: readonly PreparedChoice[], dry: DryRun | null = null): Promise<RecordOutcome[]> {
+  const end = dry ? null : await openLedgerEnd(h);
+  const now = ctx.clock.now();
+  const good = prepared.filter((item) => item.ok);
   const suppressed = new Map((await suppressionsOf(h, good.flatMap((item) => item.suppressionHashes))).map((row) => [row.hash.toString('hex'), row.erased_at]));
-  const known = new Map<string, Set<string>>();
+  const known = dry?.known ?? new Map<string, Set<string>>();
   for (const row of await dedupOf(h, systemId, good.map((item) => item.externalHash))) remember(known, row.external_hash, row.content_hash);
   const owners = await personsByHash(h, good.flatMap((item) => item.identifiers.map(({ hash }) => hash)));
 
@@ -50,8 +82,13 @@ export async function recordChoicesIn(ctx: Context, h: Handle, { systemId, choic
   const toSeal: ChoiceToSeal[] = [];
   const assign = await assignPersons(ctx, h, owners);
   for (const item of prepared) outcomes.push(await settle(item));
+  if (!end) return outcomes;
   await assign.save(systemId);
-  await sealChoices(ctx, h, end, systemId, toSeal, now);
+  const sealed = await sealChoices(ctx, h, end, systemId, toSeal, now);
+  await updateFolds(ctx, h, sealed);
+  await askToConfirm(ctx, h, toSeal);
+  const taken = outcomes.filter(({ status }) => status === 'recorded' || status === 'conflict').length;
+  if (taken > 0) await countDelivery(h, systemId, localDay(now, ctx.organisation.zone), taken, now);
   return outcomes;
 
   async function settle(item: PreparedChoice): Promise<RecordOutcome> {
@@ -61,7 +98,7 @@ export async function recordChoicesIn(ctx: Context, h: Handle, { systemId, choic
     if (erased) return afterErasure(item.input.occurredAt, erased, identifierHashes);
     const seen = known.get(item.externalHash.toString('hex'));
     if (seen?.has(item.contentHash.toString('hex'))) return { status: 'duplicate', reasons: [reason('seen-before', 'The same choice from the same system is in the ledger already.')], identifierHashes };
-    if (item.input.answer === 'confirm' && !(item.input.confirms && (await choiceExists(h, item.input.confirms, 'grant')))) {
+    if ((item.input.answer === 'confirm' || item.input.answer === 'guardian-confirm') && !(item.input.confirms && (await choiceExists(h, item.input.confirms, 'grant')))) {
       return { status: 'quarantined', reasons: [reason('confirm-without-grant', 'A confirmation has to name the grant it confirms.')], identifierHashes };
     }
     const person = await assign.personOf(item);

@@ -1,11 +1,14 @@
 import { choiceLeaf, headBytes, type PublicPart } from '../../core/sealing/leaf';
 import { merkleRoot, rootOf, type Frontier } from '../../core/sealing/merkle';
 import { addFolio } from '../../core/sealing/verify';
-import { insertFolio, type ChoiceRow } from '../../db/consent/ledger';
+import { shapeNo } from '../../core/consent/shape';
+import type { Answer } from '../../core/consent/types';
+import { choiceOf, insertFolio, type ChoiceRow } from '../../db/consent/ledger';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import type { AssignedPerson } from './assignPersons';
 import type { PreparedChoice } from './prepareChoice';
+import type { SealedChoice } from './updateFolds';
 
 export interface ChoiceToSeal {
   id: string;
@@ -19,18 +22,21 @@ export function publicPartOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf
     id: row.id, seq: row.seq, person: row.person_id, system: row.system_id, purpose: row.purpose, answer: row.answer,
     occurredAt: row.occurred_on ?? row.occurred_at, recordedAt: row.recorded_at, confirms: row.confirms, ask: row.ask, askVersion: row.ask_version,
     notice: row.notice, noticeVersion: row.notice_version, method: row.method, country: row.country, language: row.language, channel: row.channel,
+    ...(row.is_told ? { told: true as const } : {}),
   };
 }
 
 /** Seals choices into one folio, adds it to the growing tree and signs the head. The ledger's lock is held by the caller. */
-export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }, systemId: string, choices: readonly ChoiceToSeal[], now: string): Promise<void> {
-  if (choices.length === 0) return;
+export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }, systemId: string, choices: readonly ChoiceToSeal[], now: string): Promise<SealedChoice[]> {
+  if (choices.length === 0) return [];
+  await ctx.words.ensure(ctx.transaction, choices.map(({ item }) => item.input.purpose), choices.map(({ item }) => item.terms));
   // The clock may step back; the ledger's own time never does.
   const recordedAt = end.lastRecordedAt && Date.parse(end.lastRecordedAt) > Date.parse(now) ? end.lastRecordedAt : new Date(now).toISOString();
   const folio = end.frontier.size + 1;
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
   const rows: ChoiceRow[] = [];
   const sealed: { choice_id: string; sealed: Buffer }[] = [];
+  const done: SealedChoice[] = [];
   for (const [i, { id, item, person }] of choices.entries()) {
     const { input } = item;
     const part = ctx.keys.seal(person.key, JSON.stringify({ address: input.address, place: input.place ?? null, evidence: input.evidence, externalId: input.externalId ?? null }), `${id}|${person.id}|1`);
@@ -39,11 +45,13 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
       seq: end.nextSeq + i, id, person_id: person.id, system_id: systemId, purpose: input.purpose, answer: input.answer,
       occurred_at: new Date(isDay ? `${input.occurredAt}T00:00:00Z` : input.occurredAt).toISOString(), occurred_on: isDay ? input.occurredAt : null, recorded_at: recordedAt,
       confirms: input.confirms ?? null, ask: input.ask ?? null, ask_version: input.askVersion ?? null, notice: input.notice ?? null, notice_version: input.noticeVersion ?? null,
-      method: input.method ?? null, country: input.country ?? null, language: input.language ?? null, channel: input.address?.channel ?? null,
+      method: input.method ?? null, country: input.country ?? null, language: input.language ?? null, channel: input.address?.channel ?? null, is_told: input.toldOfConflict ?? false,
+      person_no: person.no, purpose_no: ctx.words.purposeNo(input.purpose), terms_no: ctx.words.termsNo(item.terms), shape: shapeNo({ answer: input.answer as Answer, isDay, hasAddress: item.addressHash !== null, isTold: input.toldOfConflict ?? false }),
     };
     const sealedHash = ctx.keys.hash(part);
     rows.push({ ...row, folio, leaf_index: i, leaf: Buffer.from(choiceLeaf(hash, publicPartOf(row), sealedHash)), sealed_hash: sealedHash });
     sealed.push({ choice_id: id, sealed: part });
+    done.push({ choice: choiceOf(row, item.addressHash?.toString('hex') ?? null), person });
   }
   const root = Buffer.from(merkleRoot(hash, rows.map(({ leaf }) => leaf)));
   const frontier = addFolio(hash, end.frontier, root);
@@ -58,5 +66,5 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
       addresses: choices.flatMap(({ id, item, person }) => (item.addressHash ? [{ choice_id: id, person_id: person.id, hash: item.addressHash }] : [])),
       dedup: choices.map(({ id, item, person }) => ({ system_id: systemId, external_hash: item.externalHash, content_hash: item.contentHash, choice_id: id, person_id: person.id })),
     },
-  );
+  );  return done;
 }

@@ -1,6 +1,8 @@
 import { requestById } from '../../db/requests/requests';
 import { setLetter, takeQueuedLetter } from '../../db/letters/letters';
+import { setOutbox, takeQueuedMail } from '../../db/letters/outbox';
 import type { Context } from '../context';
+import type { QueuedMail } from './queueMail';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -17,7 +19,8 @@ export async function deliverLetters(ctx: Context): Promise<{ sent: number; fail
   let sent = 0;
   let failed = 0;
   while (sent + failed < LETTERS_A_RUN) {
-    const outcome = await deliverOne(ctx);
+    const letter = await deliverOne(ctx);
+    const outcome = letter === 'none' ? await deliverMail(ctx) : letter;
     if (outcome === 'none') break;
     if (outcome === 'sent') sent++;
     else {
@@ -52,6 +55,28 @@ async function deliverOne(ctx: Context): Promise<'sent' | 'failed' | 'none'> {
     }
     await setLetter(h, letter.id, { state: 'sent', sent_at: ctx.clock.now(), tries: letter.tries + 1, error: null });
     await recordTrail(ctx, h, 'letter-sent', request.ref, letter.template);
+    return 'sent';
+  });
+}
+
+/** The same for mail that belongs to no request. What was sent is not kept: a link in it may still open something. */
+async function deliverMail(ctx: Context): Promise<'sent' | 'failed' | 'none'> {
+  return ctx.transaction(async (h) => {
+    const row = await takeQueuedMail(h);
+    if (!row) return 'none';
+    const tries = row.tries + 1;
+    if (!row.mail_sealed) {
+      await setOutbox(h, row.id, { state: 'failed', error: 'the person was erased' });
+      return 'sent';
+    }
+    try {
+      await ctx.mailer.send({ messageId: row.message_id, ...(JSON.parse(ctx.keys.unsealOwn(row.mail_sealed, row.id)) as QueuedMail) });
+    } catch (error) {
+      await setOutbox(h, row.id, { tries, error: error instanceof Error && 'code' in error ? String(error.code) : 'not taken', state: tries >= MOST_TRIES ? 'failed' : 'queued' });
+      ctx.log.warn({ mail: row.id, tries }, 'mail not taken by the mail server');
+      return 'failed';
+    }
+    await setOutbox(h, row.id, { state: 'sent', sent_at: ctx.clock.real(), tries, error: null, mail_sealed: null });
     return 'sent';
   });
 }

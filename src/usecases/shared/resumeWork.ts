@@ -1,6 +1,7 @@
 import { plansExecuting } from '../../db/erasure/plans';
 import { importsInState } from '../../db/imports/imports';
 import { lettersWaiting } from '../../db/letters/letters';
+import { mailsWaiting } from '../../db/letters/outbox';
 import { packsInState } from '../../db/packs/packs';
 import { stepsToResume } from '../../db/trace/traces';
 import type { Context } from '../context';
@@ -28,7 +29,7 @@ export async function resumeWork(ctx: Context): Promise<number> {
       await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: step.trace_id, systemId: step.system_id, round: step.round });
       count++;
     }
-    if ((await lettersWaiting(h)) > 0) await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
+    if ((await lettersWaiting(h)) + (await mailsWaiting(h)) > 0) await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
     return count;
   });
 }

@@ -1,0 +1,98 @@
+import { decodeFolds } from '../../core/consent/foldCodec';
+import { readStanding, rulesAt, type Reading, type Rules } from '../../core/consent/standing';
+import { NO_FACTS, type PersonFacts, type StandingAnswer } from '../../core/consent/types';
+import { groupBy } from '../../core/shared/groupBy';
+import { reason } from '../../core/shared/reason';
+import { choiceIdsOf } from '../../db/consent/ledger';
+import { ownersByHash, type OwnerRow } from '../../db/consent/permissions';
+import type { Handle } from '../../db/handle';
+import { personById, suppressionsOf } from '../../db/persons/persons';
+import type { Context } from '../context';
+import { indexText, type NormalIdentifier } from '../persons/identifierKeys';
+import { readRules, subjectOf } from './standingOfPerson';
+
+export interface Question {
+  identifier: NormalIdentifier;
+  purpose: string;
+}
+
+type RuleRows = Awaited<ReturnType<typeof readRules>>;
+
+/** An answer that still names its choice by sequence number. */
+interface Answered extends Omit<StandingAnswer, 'because'> {
+  becauseSeq: number | null;
+  becauseId: string | null;
+}
+
+/**
+ * May we, for many addresses at once and as of now: what senders ask before a send. Read from the folds; people with linked
+ * identities or signals are worked out from their choices. An identifier that several people share is answered
+ * restrictively: permitted only if all of them permit.
+ */
+export async function checkMany(ctx: Context, h: Handle, questions: readonly Question[], known: RuleRows | null = null): Promise<StandingAnswer[]> {
+  const now = ctx.clock.now();
+  const rows = known ?? (await readRules(h));
+  const rules = rulesAt(rows.purposes, rows.wordings, { at: now, knownAt: now, zone: ctx.organisation.zone });
+  const keyed = questions.map(({ identifier, purpose }) => ({ identifier, purpose, hash: ctx.keys.index(indexText(identifier)), suppressed: ctx.keys.suppressions(indexText(identifier)).map(({ hash }) => hash.toString('latin1')) }));
+  const erased = new Map((await suppressionsOf(h, keyed.flatMap(({ suppressed }) => suppressed.map((hash) => Buffer.from(hash, 'latin1'))))).map(({ hash, erased_at }) => [hash.toString('latin1'), erased_at]));
+  const owners = groupBy(await ownersByHash(h, keyed.map(({ hash }) => hash)), ({ hash }) => hash.toString('latin1'));
+  await learnWords(ctx, h, owners);
+
+  const answers: Answered[] = [];
+  for (const { identifier, purpose, hash, suppressed } of keyed) {
+    const erasedAt = suppressed.map((one) => erased.get(one)).find((at) => at !== undefined && Date.parse(at) <= Date.parse(now));
+    if (erasedAt) {
+      answers.push(erasedAnswer(erasedAt));
+      continue;
+    }
+    const address = identifier.kind === 'email' || identifier.kind === 'phone' ? hash.toString('hex') : null;
+    const own = owners.get(hash.toString('latin1')) ?? [];
+    answers.push(await restrictive(own.length === 0 ? [await ofNobody(rules, purpose, address)] : await Promise.all(own.map((owner) => ofOwner(ctx, h, owner, rules, rows, purpose, address)))));
+  }
+  const ids = await choiceIdsOf(h, [...new Set(answers.flatMap(({ becauseSeq }) => becauseSeq ?? []))]);
+  return answers.map(({ becauseSeq, becauseId, ...answer }) => ({ ...answer, because: becauseId ?? (becauseSeq === null ? null : (ids.get(becauseSeq) ?? null)) }));
+}
+
+export function erasedAnswer(erasedAt: string): Answered {
+  return { permitted: false, standing: 'erased', since: erasedAt, becauseSeq: null, becauseId: null, mayAskAgainFrom: null, reasons: [reason('erased', 'This person was erased; the address is on the suppression list.', 'GDPR art. 17')] };
+}
+
+/** Numbers in a fold that this process has not met were given by another. */
+async function learnWords(ctx: Context, h: Handle, owners: ReadonlyMap<string, OwnerRow[]>): Promise<void> {
+  for (const own of owners.values()) {
+    for (const { folds } of own) {
+      try {
+        if (folds) decodeFolds(folds, ctx.words);
+      } catch (error) {
+        if (!(error instanceof RangeError)) throw error;
+        await ctx.words.refresh(h);
+        return;
+      }
+    }
+  }
+}
+
+function ofNobody(rules: Rules, purpose: string, address: string | null): Answered {
+  return answered(readStanding([], NO_FACTS, rules, purpose, address));
+}
+
+async function ofOwner(ctx: Context, h: Handle, owner: OwnerRow, rules: Rules, rows: RuleRows, purpose: string, address: string | null): Promise<Answered> {
+  if (!owner.is_linked && !owner.is_hard && !owner.has_facts) return answered(readStanding(owner.folds ? decodeFolds(owner.folds, ctx.words) : [], factsOfOwner(owner), rules, purpose, address));
+  const subject = await subjectOf(ctx, h, (await personById(h, owner.id))!, { at: rules.at, knownAt: rules.at }, rows);
+  const { because, isConflict: _, ...answer } = subject.answer(purpose, address);
+  return { ...answer, becauseSeq: null, becauseId: because };
+}
+
+export function factsOfOwner(owner: Pick<OwnerRow, 'restricted_from' | 'restricted_until' | 'erased_at' | 'country' | 'birth_year'>): PersonFacts {
+  return { restricted: owner.restricted_from ? [{ from: owner.restricted_from, until: owner.restricted_until }] : [], erasedAt: owner.erased_at, countries: owner.country ? [{ from: null, country: owner.country }] : [], birthYear: owner.birth_year };
+}
+
+function answered(reading: Reading): Answered {
+  return { ...reading, becauseId: null };
+}
+
+function restrictive(answers: readonly Answered[]): Answered {
+  const no = answers.find(({ permitted }) => !permitted);
+  if (!no || answers.length === 1 || answers.every(({ permitted }) => !permitted)) return no ?? answers[0]!;
+  return { ...no, reasons: [...no.reasons, reason('shared-identifier', 'Several people share this identifier; the most restrictive answer holds.')] };
+}

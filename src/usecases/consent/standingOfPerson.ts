@@ -1,0 +1,47 @@
+import { standingOfLinked, type LinkedAnswer } from '../../core/consent/linked';
+import { standing, type StandingQuery } from '../../core/consent/standing';
+import type { PurposeVersion, WordingVersion } from '../../core/consent/types';
+import { choicesOf, type PersonsChoice } from '../../db/consent/ledger';
+import { allPurposes, allWordings } from '../../db/consent/purposes';
+import type { Handle } from '../../db/handle';
+import { linksAround } from '../../db/persons/links';
+import { personsById, type PersonRow } from '../../db/persons/persons';
+import type { Context } from '../context';
+import { factsOfAll } from './personFacts';
+
+/** Everything that the standing of one human being is worked out from, at any moment and as known at any moment. */
+export interface Subject {
+  row: PersonRow;
+  /** Identities known to be the same human being; only the person where there is none. */
+  members: string[];
+  choices: PersonsChoice[];
+  answer(purpose: string, address: StandingQuery['address']): LinkedAnswer;
+}
+
+export interface AskedAt {
+  at: string;
+  knownAt: string;
+}
+
+/** Purposes and wordings: read once for many questions. */
+export async function readRules(h: Handle): Promise<{ purposes: readonly PurposeVersion[]; wordings: readonly WordingVersion[] }> {
+  return { purposes: await allPurposes(h), wordings: await allWordings(h) };
+}
+
+/** The exact way, from the choices themselves: for one person, linked identities, or a moment in the past. */
+export async function subjectOf(ctx: Context, h: Handle, row: PersonRow, asked: AskedAt, rules: Awaited<ReturnType<typeof readRules>>): Promise<Subject> {
+  const links = row.is_linked ? await linksAround(h, row.id, asked.knownAt) : [];
+  const members = [...new Set([row.id, ...links.flatMap(({ person_a, person_b }) => [person_a, person_b])])];
+  const rows = members.length === 1 ? [row] : await personsById(h, members);
+  const facts = await factsOfAll(h, rows, asked.knownAt);
+  const choices = await choicesOf(h, members);
+  const query = (purpose: string, address: StandingQuery['address']): StandingQuery => ({ purpose, address, ...asked, zone: ctx.organisation.zone });
+  return {
+    row, members, choices,
+    answer(purpose, address) {
+      if (members.length === 1) return { ...standing(choices, facts.get(row.id)!, rules.purposes, query(purpose, address), rules.wordings), isConflict: false };
+      const linkedAt = links.map(({ linked_at }) => linked_at).sort().at(-1)!;
+      return standingOfLinked(members.map((id) => ({ id, choices: choices.filter(({ personId }) => personId === id), facts: facts.get(id)! })), linkedAt, rules.purposes, query(purpose, address), rules.wordings);
+    },
+  };
+}
