@@ -35,7 +35,7 @@ endWith(async () => {
   if (!only || only === 'permission') {
     const world = await startWorld({ name: 'bench-world', mode: 'demo', fresh: true, ports: { web: 4370, postgres: 5486 }, quiet: true });
     try {
-      await collect('permission', { BENCH_ADDRESS: world.address, BENCH_KEY: world.settings.shopKey });
+      await collect('permission', { BENCH_ADDRESS: world.urls.checks, BENCH_KEY: world.settings.shopKey });
     } finally {
       await world.stop();
     }

@@ -42,6 +42,7 @@ endWith(async () => {
 ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
 
   The outside world:
+    permission checks          ${world.urls.checks}/api/v1/standing
     newsletter service         ${world.urls.newsletter}
     mail that was sent         ${world.urls.mail}
     tonight’s till file        ${world.tillDrop}
@@ -49,7 +50,7 @@ ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
 
   Ctrl-C stops everything. The data stays; --fresh starts over.
 `);
-  const died = ['web', 'worker', 'standins'].map((name) => new Promise((_, reject) => world.children[name].once('exit', (code) => stopping || reject(new Failed(`${name} ended with ${code}.`, `Its own words are in ${world.children[name].logFile}.`)))));
+  const died = ['web', 'worker', 'checks', 'standins'].map((name) => new Promise((_, reject) => world.children[name].once('exit', (code) => stopping || reject(new Failed(`${name} ended with ${code}.`, `Its own words are in ${world.children[name].logFile}.`)))));
   await Promise.race([ended, ...died]).catch(async (error) => {
     await world.stop();
     throw error;

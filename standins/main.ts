@@ -41,7 +41,7 @@ if (!existsSync(made)) {
   writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));
 }
 
-const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
+const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), checksUrl: need('STANDINS_CHECKS_URL'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
 const mailboxFails = mailboxFailures(mailbox);
 const shopFails = shopFailures(shopUrl);

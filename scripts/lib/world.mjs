@@ -55,7 +55,7 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   const tell = quiet ? () => {} : say;
   const taken = new Set();
   const folder = stateFolder(name);
-  if (fresh) for (const part of ['standins', 'storage', 'keys.json', 'settings.json']) rmSync(join(folder, part), { recursive: true, force: true });
+  if (fresh) for (const part of ['standins', 'storage', 'keys.json', 'settings.json', 'witness', 'journal']) rmSync(join(folder, part), { recursive: true, force: true });
   const settings = settingsOf(folder, now);
   await ensureModules();
   await ensureBuild();
@@ -63,21 +63,22 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   const web = await freePort(ports.web ?? 4170, taken);
   if (web !== (ports.web ?? 4170)) tell(`port ${ports.web ?? 4170} is taken; using ${web}`);
   const first = ports.web ?? 4170;
-  const [newsletter, smtp, mail, control] = [await freePort(first + 1, taken), await freePort(first + 2, taken), await freePort(first + 3, taken), await freePort(first + 4, taken)];
+  const [newsletter, smtp, mail, control, checks] = [await freePort(first + 1, taken), await freePort(first + 2, taken), await freePort(first + 3, taken), await freePort(first + 4, taken), await freePort(first + 5, taken)];
+  const checksAddress = `http://127.0.0.1:${checks}`;
   const standins = join(folder, 'standins');
   const logs = join(folder, 'logs');
   mkdirSync(join(folder, 'storage'), { recursive: true, mode: 0o700 });
   const address = `http://127.0.0.1:${web}`;
   const env = {
-    NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: db.bookend, BOOKEND_MODE: mode, BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_BASE_URL: address, BOOKEND_SMTP_URL: `smtp://127.0.0.1:${smtp}`,
+    NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: db.bookend, BOOKEND_MODE: mode, BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_BASE_URL: address, BOOKEND_CHECKS_PORT: String(checks), BOOKEND_WITNESS: join(folder, 'witness'), BOOKEND_WITNESS_MAIL: 'ulla@larkmere.example', BOOKEND_JOURNAL: join(folder, 'journal', 'erasures.ndjson'), BOOKEND_SMTP_URL: `smtp://127.0.0.1:${smtp}`,
     ...(now ? { BOOKEND_NOW: now, BOOKEND_NOW_SINCE: settings.nowSince, STANDINS_TODAY: now } : {}), ...(people ? { STANDINS_PEOPLE: String(people) } : {}),
-    STANDINS_FOLDER: standins, STANDINS_SHOP_URL: db.shop, STANDINS_NEWSLETTER_PORT: String(newsletter), STANDINS_SMTP_PORT: String(smtp), STANDINS_MAIL_PORT: String(mail), STANDINS_CONTROL_PORT: String(control), STANDINS_NEWSLETTER_TOKEN: settings.newsletterToken, STANDINS_BOOKEND_URL: address, STANDINS_BOOKEND_KEY: settings.newsletterKey,
+    STANDINS_FOLDER: standins, STANDINS_SHOP_URL: db.shop, STANDINS_NEWSLETTER_PORT: String(newsletter), STANDINS_SMTP_PORT: String(smtp), STANDINS_MAIL_PORT: String(mail), STANDINS_CONTROL_PORT: String(control), STANDINS_NEWSLETTER_TOKEN: settings.newsletterToken, STANDINS_BOOKEND_URL: address, STANDINS_CHECKS_URL: checksAddress, STANDINS_BOOKEND_KEY: settings.newsletterKey,
     DEMO_SHOP_URL: db.shop, DEMO_NEWSLETTER_URL: `http://127.0.0.1:${newsletter}`, DEMO_NEWSLETTER_TOKEN: settings.newsletterToken, DEMO_MAILBOX: join(standins, 'support-mailbox'), DEMO_SHOP_KEY: settings.shopKey, DEMO_NEWSLETTER_KEY: settings.newsletterKey,
     ...more,
   };
   const children = {};
   const stop = async () => {
-    await stopAll([children.web, children.worker, children.standins]);
+    await stopAll([children.web, children.worker, children.checks, children.standins]);
     await db.stop();
   };
   try {
@@ -91,14 +92,16 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
       tell('loading the demo data (the first time this takes about a minute)');
       await run('node', [...TSX, 'demo/load.ts'], { env, quiet });
     }
-    tell('starting worker and web');
+    tell('starting worker, permission checks and web');
     children.worker = start('worker', 'node', [...TSX, 'src/main/worker.ts'], { env, logs });
+    children.checks = start('checks', 'node', [...TSX, 'src/main/checks.ts'], { env, logs });
     children.web = start('web', 'node', [NEXT, 'start', '-H', '127.0.0.1', '-p', String(web)], { env, logs });
+    await waitFor(`${checksAddress}/health`, { child: children.checks });
     await waitFor(`${address}/api/v1/health`, { child: children.web });
   } catch (error) {
     await stop();
     throw error;
   }
   const startWorker = () => (children.worker = start('worker', 'node', [...TSX, 'src/main/worker.ts'], { env, logs }));
-  return { address, env, folder, children, stop, startWorker, logs, settings, psql: db.psql, urls: { newsletter: `http://127.0.0.1:${newsletter}`, mail: `http://127.0.0.1:${mail}`, control: `http://127.0.0.1:${control}` }, tillDrop: join(standins, 'till-drop'), mailbox: join(standins, 'support-mailbox') };
+  return { address, env, folder, children, stop, startWorker, logs, settings, psql: db.psql, urls: { checks: checksAddress, newsletter: `http://127.0.0.1:${newsletter}`, mail: `http://127.0.0.1:${mail}`, control: `http://127.0.0.1:${control}` }, tillDrop: join(standins, 'till-drop'), mailbox: join(standins, 'support-mailbox') };
 }

@@ -5,7 +5,8 @@ import * as yup from 'yup';
 const schema = yup.object({
   DATABASE_URL: yup.string().required(),
   BOOKEND_MODE: yup.string().oneOf(['production', 'demo', 'test']).default('production'),
-  BOOKEND_KEY_FILE: yup.string().required(),
+  BOOKEND_KEY_FILE: yup.string(),
+  BOOKEND_KEYS: yup.string(),
   BOOKEND_STORAGE: yup.string().default(join(tmpdir(), 'bookend-storage')),
   BOOKEND_BASE_URL: yup.string().default('http://127.0.0.1:4170'),
   BOOKEND_SMTP_URL: yup.string().default('smtp://127.0.0.1:2525'),
@@ -20,6 +21,11 @@ const schema = yup.object({
   BOOKEND_OWN_DOMAINS: yup.string().default('larkmere.example'),
   BOOKEND_OPERATION_PAUSE_MS: yup.number().integer().min(0).default(0),
   BOOKEND_RETRY_BASE_MS: yup.number().integer().min(10).default(2000),
+  BOOKEND_CHECKS_PORT: yup.number().integer().min(1).max(65535).default(4175),
+  BOOKEND_CHECKS_HOST: yup.string().default('127.0.0.1'),
+  BOOKEND_WITNESS: yup.string(),
+  BOOKEND_WITNESS_MAIL: yup.string(),
+  BOOKEND_JOURNAL: yup.string(),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 
@@ -34,6 +40,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     const wrong = error instanceof yup.ValidationError ? error.errors.join('; ') : String(error);
     throw new Error(`Bookend cannot start: ${wrong}. docs/configuration.md lists the variables.`, { cause: error });
   }
+  if (!config.BOOKEND_KEY_FILE && !config.BOOKEND_KEYS) throw new Error('Bookend cannot start: BOOKEND_KEY_FILE (or BOOKEND_KEYS with the text of one) is needed. docs/configuration.md lists the variables.');
   if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production') throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
   return config;
 }

@@ -16,12 +16,12 @@ import type { Context, SystemToReach } from '../usecases/context';
 import { findOwnRecords } from '../usecases/systems/ownRecords';
 import type { Config } from './config';
 import { publicHolidays } from './holidays';
-import { readKeys } from './keys';
+import { keysFromText, readKeys } from './keys';
 import { folderStorage } from './storage';
 
 /** Wires everything once per process; `as` gives the context of one actor. */
 export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Actor, clock: Clock = clockOf(config)): Context {
-  const keys = readKeys(config.BOOKEND_KEY_FILE);
+  const keys = config.BOOKEND_KEYS ? keysFromText(config.BOOKEND_KEYS) : readKeys(config.BOOKEND_KEY_FILE!);
   const ctx: Context = {
     actor,
     clock,

@@ -76,7 +76,8 @@ describe('sealing', () => {
 describe('configuration', () => {
   const good = { NODE_ENV: 'production' as const, DATABASE_URL: 'postgres://x', BOOKEND_KEY_FILE: '/k' };
   test('names every variable that is wrong', () => {
-    expect(() => readConfig({ NODE_ENV: 'production' })).toThrow(/DATABASE_URL.*BOOKEND_KEY_FILE|BOOKEND_KEY_FILE.*DATABASE_URL/);
+    expect(() => readConfig({ NODE_ENV: 'production', BOOKEND_MODE: 'party' })).toThrow(/DATABASE_URL.*BOOKEND_MODE|BOOKEND_MODE.*DATABASE_URL/);
+    expect(() => readConfig({ NODE_ENV: 'production', DATABASE_URL: 'postgres://x' })).toThrow('BOOKEND_KEY_FILE');
     expect(() => readConfig({ ...good, BOOKEND_MODE: 'party' })).toThrow('BOOKEND_MODE');
   });
   test('a moved clock is refused in production', () => {

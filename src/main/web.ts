@@ -3,6 +3,7 @@ import { createClient } from '../db/client';
 import { checkSchema } from '../db/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
 import { actAs, type Context } from '../usecases/context';
+import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig, type Config } from './config';
 import { createContext } from './context';
 import { createQueue, jobsOf } from './jobs';
@@ -22,7 +23,9 @@ async function start(): Promise<Web> {
   await checkSchema(knex);
   const boss = createQueue(config.DATABASE_URL, false);
   await boss.start();
-  return { config, knex, ctx: createContext(config, knex, jobsOf(boss), PUBLIC) };
+  const ctx = createContext(config, knex, jobsOf(boss), PUBLIC);
+  await checkKeys(ctx);
+  return { config, knex, ctx };
 }
 
 export function web(): Promise<Web> {

@@ -3,6 +3,7 @@ import { checkSchema } from '../db/migrate';
 import { HANDLERS } from '../jobs/handlers';
 import { WORKER } from '../ports/actor';
 import { JOB_NAMES, type JobName, type JobPayloads } from '../ports/jobs';
+import { checkKeys } from '../usecases/keys/checkKeys';
 import { resumeWork } from '../usecases/shared/resumeWork';
 import { readConfig } from './config';
 import { createContext } from './context';
@@ -18,6 +19,7 @@ const boss = createQueue(config.DATABASE_URL, true);
 boss.on('error', (error) => ctx.log.error({ error: error.message }, 'queue'));
 const ctx = createContext(config, knex, jobsOf(boss), WORKER);
 await prepareQueue(boss);
+await checkKeys(ctx);
 
 for (const name of JOB_NAMES) {
   await boss.work(name, { batchSize: 4, pollingIntervalSeconds: POLL_SECONDS }, async (jobs) => {

@@ -29,6 +29,8 @@ export interface NewsletterSettings {
   token: string;
   file: string;
   bookendUrl: string;
+  /** Where the ledger answers permission checks. */
+  checksUrl: string;
   bookendKey: string;
 }
 

@@ -108,8 +108,8 @@ export function foldChoices(choices: readonly Choice[], rules: FoldRules): Fold[
     if (!standsAlone(choice.answer)) continue;
     const window = rules.confirmWithinHours(choice.purpose);
     const confirmedAt = choice.answer === 'grant' && window !== null ? confirmationOf(choice, choices, window, rules.zone) : null;
-    const fold = confirmedAt === null ? foldOne(choice, window, rules.zone) : withMark({ purpose: choice.purpose, address: choice.address, last: null, lastNo: null, firstYes: null, pending: null }, markOf(choice, confirmedAt));
-    if (guarded.has(choice.id) && fold.last) fold.last = { ...fold.last, isGuarded: true };
+    const fold: Fold = confirmedAt === null ? foldOne(choice, window, rules.zone) : withMark({ purpose: choice.purpose, address: choice.address, last: null, lastNo: null, firstYes: null, pending: null }, markOf(choice, confirmedAt));
+    if (guarded.has(choice.id) && fold.last && !isNo(choice.answer)) fold.last = { ...fold.last, isGuarded: true };
     add(fold);
   }
   return [...folds.values()];

@@ -1,7 +1,7 @@
 import { ANSWERS, type Answer } from './types';
 
 const DAY = 16;
-const ADDRESS = 32;
+export const ADDRESS = 32;
 const TOLD = 64;
 
 export interface Shape {

@@ -43,10 +43,14 @@ export interface HeadRow {
 
 /**
  * The one lock under which sequence and time of record are given: nothing is later inserted below a `knownAt`.
- * Returns where the ledger ends.
  */
-export async function openLedgerEnd(h: Handle): Promise<{ nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }> {
+export async function lockLedger(h: Handle): Promise<void> {
   await lock(h, 'ledger');
+}
+
+/** Takes the lock and says where the ledger ends. */
+export async function openLedgerEnd(h: Handle): Promise<{ nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }> {
+  await lockLedger(h);
   const head = (await h.trx('ledger_heads').select('size', 'peaks').orderBy('size', 'desc').first()) as Pick<HeadRow, 'size' | 'peaks'> | undefined;
   const last = (await h.trx('choices').select('seq', 'recorded_at').orderBy('seq', 'desc').first()) as { seq: number; recorded_at: string } | undefined;
   return { nextSeq: (last?.seq ?? 0) + 1, frontier: { size: head?.size ?? 0, peaks: head?.peaks ?? [] }, lastRecordedAt: last?.recorded_at ?? null };

@@ -1,0 +1,45 @@
+import type { Handle } from '../handle';
+import { readNumbers } from '../copyOut';
+
+/** Columns of a choice as numbers, in this order: person, purpose, shape, when it occurred (epoch milliseconds), terms. */
+export const NUMBERS = ['person_no', 'purpose_no', 'shape', 'occurred_at', 'terms_no'] as const;
+
+/** An instant that goes into a query as text: only what `Date` itself writes. */
+function literal(instant: string): string {
+  return `'${new Date(instant).toISOString()}'::timestamptz`;
+}
+
+/** Every choice that had occurred by `at` and was recorded by `knownAt` (instants). A day counts from its first moment anywhere. */
+export async function eachChoiceNumbers(h: Handle, until: { at: string; knownAt: string }, take: (row: Float64Array) => void): Promise<number> {
+  return readNumbers(h, `select ${NUMBERS.join(', ')} from choices where occurred_at <= ${literal(until.at)} and recorded_at <= ${literal(until.knownAt)}`, ['int4', 'int2', 'int2', 'time', 'int4'], take);
+}
+
+export async function lastPersonNo(h: Handle): Promise<number> {
+  const row = (await h.trx('persons').max('no as no').first()) as { no: number | null };
+  return row.no ?? 0;
+}
+
+/** People of whom more than their choices counts: restricted, erased, young, linked, or from a place with rules of its own. */
+export async function peopleWithFacts(h: Handle, countries: readonly string[]): Promise<number[]> {
+  const { rows } = (await h.trx.raw(
+    `select no from persons where restricted_from is not null or erased_at is not null or birth_year is not null or is_linked or country = any(?) or split_part(country, '-', 1) = any(?)
+     union select p.no from persons p join person_facts f on f.person_id = p.id`,
+    [countries as string[], countries as string[]],
+  )) as { rows: { no: number }[] };
+  return rows.map(({ no }) => no);
+}
+
+export async function personIdsOf(h: Handle, nos: readonly number[]): Promise<string[]> {
+  const rows = (await h.trx('persons').select('id').whereRaw('no = any(?)', [nos as number[]])) as { id: string }[];
+  return rows.map(({ id }) => id);
+}
+
+/** The choices of people whose number lies in a range, grouped by person: for making folds anew. */
+export async function choicesOfRange(h: Handle, from: number, to: number): Promise<{ person_no: number; purpose_no: number; shape: number; occurred_at: string; occurred_on: string | null; seq: number; terms_no: number; address_hash: Buffer | null }[]> {
+  const { rows } = (await h.trx.raw(
+    `select c.person_no, c.purpose_no, c.shape, c.occurred_at, c.occurred_on, c.seq, c.terms_no, a.hash as address_hash
+     from choices c left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0 where c.person_no between ? and ? order by c.person_no`,
+    [from, to],
+  )) as { rows: { person_no: number; purpose_no: number; shape: number; occurred_at: string; occurred_on: string | null; seq: number; terms_no: number; address_hash: Buffer | null }[] };
+  return rows;
+}

@@ -1,0 +1,106 @@
+import type { StandingAnswer } from '../../core/consent/types';
+import { localDay } from '../../core/shared/days';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { addPermissionCounts } from '../../db/consent/permissions';
+import { listSystems } from '../../db/systems/systems';
+import type { Context } from '../context';
+import { normaliseIdentifier } from '../persons/identifierKeys';
+import { checkMany, type Question } from './checkMany';
+import { checkStanding, type PermissionQuery, type StandingRefusal } from './checkStanding';
+import { readRules } from './standingOfPerson';
+
+export type PermissionAnswer = Result<StandingAnswer, StandingRefusal>;
+
+interface Waiting {
+  query: PermissionQuery;
+  resolve(answer: PermissionAnswer): void;
+  reject(error: unknown): void;
+}
+
+interface Known {
+  rules: Awaited<ReturnType<typeof readRules>>;
+  countries: ReadonlyMap<string, string | null>;
+  until: number;
+}
+
+/** For how long purposes and wordings are taken from memory, milliseconds: a change is obeyed within this time. */
+const RULES_KEPT_MS = 1000;
+const MOST_AT_ONCE = 200;
+const RUNS_AT_ONCE = 2;
+const COUNT_EVERY_MS = 1000;
+
+/**
+ * Permission checks by the thousand: what arrives while the database works is asked together in the next round, over the same
+ * use case that answers one. Questions about the past go their own way.
+ */
+export function answerChecks(ctx: Context): { ask(query: PermissionQuery): Promise<PermissionAnswer>; close(): Promise<void> } {
+  let waiting: Waiting[] = [];
+  let running = 0;
+  let known: Known | null = null;
+  let counts = new Map<string, { day: string; system_id: string; purpose: string; permitted: number; refused: number }>();
+  const timer = setInterval(() => void writeCounts().catch((error: Error) => ctx.log.error({ error: error.message }, 'counting permission checks')), COUNT_EVERY_MS);
+
+  async function writeCounts(): Promise<void> {
+    if (counts.size === 0) return;
+    const rows = [...counts.values()];
+    counts = new Map();
+    await ctx.transaction((h) => addPermissionCounts(h, rows));
+  }
+
+  function count(query: PermissionQuery, permitted: boolean): void {
+    const day = localDay(ctx.clock.now(), ctx.organisation.zone);
+    const key = `${day} ${query.systemId} ${query.purpose}`;
+    const row = counts.get(key) ?? { day, system_id: query.systemId, purpose: query.purpose, permitted: 0, refused: 0 };
+    row[permitted ? 'permitted' : 'refused']++;
+    counts.set(key, row);
+  }
+
+  function start(): void {
+    if (running >= RUNS_AT_ONCE || waiting.length === 0) return;
+    running++;
+    const round = waiting.splice(0, MOST_AT_ONCE);
+    void answerRound(round)
+      .catch((error: unknown) => round.forEach(({ reject }) => reject(error)))
+      .finally(() => {
+        running--;
+        start();
+      });
+  }
+
+  async function answerRound(round: readonly Waiting[]): Promise<void> {
+    const answers = await ctx.transaction(async (h) => {
+      const real = Date.parse(ctx.clock.real());
+      if (!known || known.until < real) known = { rules: await readRules(h), countries: new Map((await listSystems(h)).map(({ id, default_country }) => [id, default_country])), until: real + RULES_KEPT_MS };
+      const { rules, countries } = known;
+      const questions: (Question | StandingRefusal)[] = round.map(({ query }) => {
+        if (!rules.purposes.some(({ id }) => id === query.purpose)) return { code: 'unknown-purpose', purpose: query.purpose };
+        const identifier = normaliseIdentifier(query.identifier.kind, query.identifier.value, query.systemId, countries.get(query.systemId) ?? null);
+        return identifier ? { identifier, purpose: query.purpose } : { code: 'identifier-unreadable', kind: query.identifier.kind };
+      });
+      const asked = questions.filter((question): question is Question => !('code' in question));
+      const found = await checkMany(ctx, h, asked, rules);
+      let next = 0;
+      return questions.map((question): PermissionAnswer => ('code' in question ? refuse(question) : ok(found[next++]!)));
+    });
+    round.forEach(({ query, resolve }, i) => {
+      const answer = answers[i]!;
+      if (answer.ok) count(query, answer.value.permitted);
+      resolve(answer);
+    });
+  }
+
+  return {
+    ask(query) {
+      if (query.at || query.knownAt) return checkStanding(ctx, query);
+      return new Promise((resolve, reject) => {
+        waiting.push({ query, resolve, reject });
+        if (waiting.length === 1) setImmediate(start);
+        else start();
+      });
+    },
+    async close() {
+      clearInterval(timer);
+      await writeCounts();
+    },
+  };
+}

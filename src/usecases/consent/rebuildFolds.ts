@@ -1,0 +1,96 @@
+import { decodeFolds, encodeFolds } from '../../core/consent/foldCodec';
+import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/fold';
+import { shapeOf } from '../../core/consent/shape';
+import { rulesAt } from '../../core/consent/standing';
+import { foldRows, saveFolds, type FoldRow } from '../../db/consent/folds';
+import { lockLedger } from '../../db/consent/ledger';
+import { choicesOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
+import { allPurposes } from '../../db/consent/purposes';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { recordTrail } from '../trail/recordTrail';
+import { remakeFolds } from './updateFolds';
+
+const PEOPLE_AT_ONCE = 20_000;
+
+export interface Rebuilt {
+  people: number;
+  /** People whose running fold was not what the ledger says; put right unless only looked. */
+  differing: number;
+}
+
+/**
+ * Makes the folds of everybody anew from the ledger and compares them with those that run along: the projection equals the
+ * replay, or is put right. A range of people at a time, each under the ledger's lock, so that recording goes on in between.
+ */
+export async function rebuildFolds(ctx: Context, input: { onlyLook?: boolean } = {}): Promise<Rebuilt> {
+  const last = await ctx.transaction(lastPersonNo);
+  const sum: Rebuilt = { people: 0, differing: 0 };
+  for (let from = 1; from <= last; from += PEOPLE_AT_ONCE) {
+    const part = await ctx.transaction((h) => rebuildRange(ctx, h, from, from + PEOPLE_AT_ONCE - 1, input.onlyLook ?? false));
+    sum.people += part.people;
+    sum.differing += part.differing;
+  }
+  await ctx.transaction((h) => recordTrail(ctx, h, 'folds-rebuilt', null, `${sum.people} people, ${sum.differing} differed${input.onlyLook ? ', only looked' : ''}`));
+  return sum;
+}
+
+async function rebuildRange(ctx: Context, h: Handle, from: number, to: number, onlyLook: boolean): Promise<Rebuilt> {
+  await lockLedger(h);
+  await ctx.words.refresh(h);
+  const made = await makeRange(ctx, h, from, to);
+  const running = await foldRows(h, [...made.keys()]);
+  const fresh: FoldRow[] = [];
+  const changed: FoldRow[] = [];
+  for (const row of made.values()) {
+    const before = running.get(row.person_no);
+    if (!before) fresh.push(row);
+    else if (before.is_hard !== row.is_hard || !sameFolds(before.folds, row.folds)) changed.push(row);
+  }
+  if (!onlyLook) await saveFolds(h, fresh, changed);
+  return { people: made.size, differing: fresh.length + changed.length };
+
+  // The order of folds within a row is that of arrival; what counts is which there are.
+  function sameFolds(a: Buffer, b: Buffer): boolean {
+    return a.equals(b) || (a.length === b.length && canonical(a).equals(canonical(b)));
+  }
+  function canonical(bytes: Buffer): Buffer {
+    const order = (fold: Fold) => `${fold.purpose}\n${fold.address ?? ''}`;
+    return Buffer.from(encodeFolds(decodeFolds(bytes, ctx.words).sort((x, y) => (order(x) < order(y) ? -1 : 1)), ctx.words));
+  }
+}
+
+async function makeRange(ctx: Context, h: Handle, from: number, to: number): Promise<Map<number, FoldRow>> {
+  const now = ctx.clock.now();
+  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone });
+  const windows = new Map([...rules.purposes.values()].map(({ id, confirmWithinHours }) => [id, confirmWithinHours]));
+  const made = new Map<number, FoldRow>();
+  const leaning = new Set<number>();
+  let person = -1;
+  let folds = new Map<string, Fold>();
+  const close = () => {
+    if (person >= 0) made.set(person, { person_no: person, folds: Buffer.from(encodeFolds([...folds.values()], ctx.words)), is_hard: false });
+    folds = new Map();
+  };
+  for (const row of await choicesOfRange(h, from, to)) {
+    if (row.person_no !== person) {
+      close();
+      person = row.person_no;
+    }
+    const { answer, isTold } = shapeOf(row.shape);
+    const purpose = ctx.words.purposeOf(row.purpose_no);
+    if (!standsAlone(answer)) {
+      leaning.add(person);
+      continue;
+    }
+    const address = row.address_hash?.toString('hex') ?? null;
+    const fold = foldOne({ id: '', seq: row.seq, purpose, answer, occurredAt: row.occurred_on ?? row.occurred_at, recordedAt: '', confirms: null, address, terms: ctx.words.termsOf(row.terms_no), isTold }, windows.get(purpose) ?? null, rules.zone);
+    const key = `${row.purpose_no}\n${address ?? ''}`;
+    const known = folds.get(key);
+    folds.set(key, known ? mergeFolds(known, fold) : fold);
+  }
+  close();
+  const again = await remakeFolds(ctx, h, await personIdsOf(h, [...leaning]));
+  for (const [no, row] of again) made.set(no, row);
+  return made;
+}

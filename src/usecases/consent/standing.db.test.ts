@@ -1,0 +1,134 @@
+import { choice, purposeRow, seedLedger } from '../../../test/support/ledger';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import type { ChoiceInput } from '../../core/consent/schema';
+import { addShare, type Shares } from '../../core/consent/everyone';
+import { insertPurpose, insertWording } from '../../db/consent/purposes';
+import { personsById } from '../../db/persons/persons';
+import { insertFact } from '../../db/persons/persons';
+import { answerChecks } from './answerChecks';
+import { checkMany } from './checkMany';
+import { everyoneAsOf } from './everyoneAsOf';
+import { rebuildFolds } from './rebuildFolds';
+import { recordChoices } from './recordChoices';
+import { readRules, subjectOf } from './standingOfPerson';
+
+let world: TestWorld;
+const PURPOSES = ['marketing', 'newsletter', 'offers', 'letter', 'sale', 'rides'];
+
+/** Repeatable numbers (Lehmer): the same history at every run. */
+let state = 4711;
+const below = (n: number) => (state = (state * 48271) % 2147483647) % n;
+const pick = <T>(list: readonly T[]): T => list[below(list.length)]!;
+
+beforeAll(async () => {
+  world = await testWorld('standing');
+  await seedLedger(world);
+  await world.worker.transaction(async (h) => {
+    await insertPurpose(h, purposeRow({ id: 'letter', parent: 'marketing', confirmWithinHours: 48 }));
+    await insertPurpose(h, purposeRow({ id: 'sale', kinds: [{ country: 'US-CA', from: '2020-01-01', kind: 'opt-out' }], isSale: true }));
+    await insertPurpose(h, purposeRow({ id: 'rides', askAgainOnMaterial: true, shelfLifeDays: 100 }));
+    await insertWording(h, { kind: 'notice', id: 'privacy', version: 6, validFrom: '2026-09-01T00:00:00Z', recordedAt: '2026-09-01T00:00:00Z', isMaterial: true, method: null, place: null, purposes: [], words: {} });
+  });
+  // Eight months in forty deliveries: late arrivals, confirmations, signals, addresses, children, days without a time.
+  const grants: string[] = [];
+  for (let delivery = 0; delivery < 40; delivery++) {
+    world.goTo(new Date(Date.parse('2026-03-01T00:00:00Z') + delivery * 6 * 86_400_000).toISOString());
+    const choices = Array.from({ length: 25 }, (_, i): ChoiceInput => {
+      const who = below(40);
+      const email = `p${who}@mail.example`;
+      const answer = pick(['grant', 'grant', 'grant', 'refuse', 'withdraw', 'object', 'opt-out', 'opt-in', 'gpc-seen', 'confirm'] as const);
+      const confirms = answer === 'confirm' && grants.length > 0 ? pick(grants) : null;
+      const at = new Date(Date.parse(world.worker.clock.now()) - below(40) * 86_400_000 - below(86_400) * 1000).toISOString();
+      const country = who % 5 === 0 ? 'US-CA' : 'DK';
+      return choice({
+        externalId: `r${delivery}-${i}`, identifiers: [{ kind: 'email', value: email }, ...(who % 7 === 0 ? [{ kind: 'name-birth-date' as const, value: `P ${who}|2011-05-05` }] : [])], name: null, purpose: answer === 'gpc-seen' ? 'sale' : answer === 'confirm' ? 'letter' : pick(PURPOSES), answer: answer === 'confirm' && !confirms ? 'grant' : answer, confirms,
+        occurredAt: below(3) === 0 ? at.slice(0, 10) : at, address: below(3) === 0 ? { channel: 'email', value: email } : null, country, noticeVersion: 5 + below(2), toldOfConflict: answer === 'opt-in' && below(2) === 0,
+      });
+    });
+    const outcomes = await recordChoices(world.worker, { systemId: 'sys_shop', choices });
+    outcomes.forEach(({ id }, i) => id && choices[i]!.answer === 'grant' && choices[i]!.purpose === 'letter' && grants.push(id));
+  }
+  world.goTo('2026-11-24T08:00:00Z');
+}, 120_000);
+afterAll(() => world.close());
+
+const asked = (at: string, knownAt = at) => ({ at, knownAt });
+const everybody = async () => (await world.knex('persons').select('id').orderBy('no')).map(({ id }) => id as string);
+
+describe('folds that run along', () => {
+  test('are what the ledger says, after any history', async () => {
+    expect(await rebuildFolds(world.worker, { onlyLook: true })).toEqual({ people: 40, differing: 0 });
+  });
+
+  test('a damaged one is found and put right', async () => {
+    await world.knex('person_folds').where('person_no', 3).update({ folds: Buffer.alloc(0) });
+    await world.knex('person_folds').where('person_no', 5).delete();
+    expect(await rebuildFolds(world.worker, { onlyLook: true })).toEqual({ people: 40, differing: 2 });
+    expect(await rebuildFolds(world.worker)).toEqual({ people: 40, differing: 2 });
+    expect(await rebuildFolds(world.worker, { onlyLook: true })).toEqual({ people: 40, differing: 0 });
+  });
+
+  test('answer permission checks as the choices do', async () => {
+    await world.worker.transaction(async (h) => {
+      const rules = await readRules(h);
+      const now = world.worker.clock.now();
+      for (const row of await personsById(h, await everybody())) {
+        const { rows } = (await h.trx.raw("select value_sealed, hash from identifiers where person_id = ? and kind = 'email'", [row.id])) as { rows: { hash: Buffer; value_sealed: Buffer }[] };
+        const [{ wrapped, master_version }] = (await h.trx('data_keys').where({ id: row.data_key_id })) as [{ wrapped: Buffer; master_version: number }];
+        const value = world.worker.keys.unseal({ wrapped, masterVersion: master_version }, rows[0]!.value_sealed, `identifier:${row.id}`);
+        const answers = await checkMany(world.worker, h, PURPOSES.map((purpose) => ({ purpose, identifier: { kind: 'email', scope: '', value, loose: null } })), rules);
+        const subject = await subjectOf(world.worker, h, row, asked(now), rules);
+        PURPOSES.forEach((purpose, i) => {
+          const { isConflict: _, ...exact } = subject.answer(purpose, rows[0]!.hash.toString('hex'));
+          expect({ purpose, who: value, ...answers[i] }).toEqual({ purpose, who: value, ...exact });
+        });
+      }
+    });
+  });
+});
+
+test.each([['2026-11-24T08:00:00Z', undefined], ['2026-07-01T00:00:00Z', undefined], ['2026-07-01T00:00:00Z', '2026-11-24T08:00:00Z'], ['2026-03-02T00:00:00Z', undefined]])('everybody as of %s, known at %s: the sum of everybody one by one', async (at, knownAt = at) => {
+  await world.worker.transaction(async (h) => {
+    const rules = await readRules(h);
+    const exact: Shares = new Map();
+    for (const row of await personsById(h, await everybody())) {
+      const subject = await subjectOf(world.worker, h, row, { at, knownAt }, rules);
+      const known = subject.choices.filter(({ recordedAt }) => recordedAt <= new Date(knownAt).toISOString());
+      if (known.length === 0 || (!known.some(({ occurredAt }) => occurredAt <= at) && known.length > 0 && row.birth_year === null && row.country === 'DK')) continue;
+      for (const purpose of PURPOSES) {
+        const { standing, permitted } = subject.answer(purpose, 'any');
+        addShare(exact, purpose, standing, permitted);
+      }
+    }
+    expect(await everyoneAsOf(world.worker, h, { at, knownAt })).toEqual(exact);
+  });
+});
+
+test('a fact with a date counts from that date: moved to California, a signal binds', async () => {
+  const [outcome] = await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'mover@mail.example' }], name: null, purpose: 'sale', answer: 'gpc-seen', country: null, occurredAt: '2026-11-20T10:00:00Z', externalId: 'mover' })] });
+  const [{ person_id }] = (await world.knex('choices').select('person_id').where('id', outcome!.id)) as [{ person_id: string }];
+  await world.knex('persons').where('id', person_id).update({ country: 'DK' });
+  const ask = () => world.worker.transaction(async (h) => (await checkMany(world.worker, h, [{ purpose: 'sale', identifier: { kind: 'email', scope: '', value: 'mover@mail.example', loose: null } }]))[0]!);
+  expect(await ask()).toMatchObject({ standing: 'not-asked' });
+  await world.worker.transaction((h) => insertFact(h, { person_id, fact: 'country', value: 'US-CA', valid_from: '2026-11-01T00:00:00Z', recorded_at: '2026-11-21T00:00:00Z' }));
+  expect(await ask()).toMatchObject({ standing: 'opted-out', permitted: false, mayAskAgainFrom: '2027-11-20' });
+});
+
+describe('many at once', () => {
+  test('a hundred questions at the same time get the answers they would get alone, and are counted', async () => {
+    const checks = answerChecks(world.worker);
+    const queries = Array.from({ length: 100 }, (_, i) => ({ systemId: 'sys_shop', identifier: { kind: 'email', value: `p${i % 50}@mail.example` }, purpose: i % 9 === 0 ? 'moon' : PURPOSES[i % PURPOSES.length]! }));
+    const answers = await Promise.all(queries.map((query) => checks.ask(query)));
+    await checks.close();
+    for (const [i, answer] of answers.entries()) {
+      if (queries[i]!.purpose === 'moon') expect(answer).toEqual({ ok: false, refusal: { code: 'unknown-purpose', purpose: 'moon' } });
+      else {
+        const [alone] = await world.worker.transaction((h) => checkMany(world.worker, h, [{ purpose: queries[i]!.purpose, identifier: { kind: 'email', scope: '', value: queries[i]!.identifier.value, loose: null } }]));
+        expect(answer).toEqual({ ok: true, value: alone });
+      }
+    }
+    const { n } = (await world.knex('permission_counts').sum({ n: world.knex.raw('permitted + refused') as never }).first()) as unknown as { n: string };
+    expect(Number(n)).toBe(answers.filter(({ ok }) => ok).length);
+    expect(await checks.ask({ systemId: 'sys_shop', identifier: { kind: 'email', value: 'x' }, purpose: 'newsletter' })).toEqual({ ok: false, refusal: { code: 'identifier-unreadable', kind: 'email' } });
+  });
+});
