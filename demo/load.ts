@@ -10,9 +10,13 @@ import { addUser } from '../src/usecases/access/signIn';
 import { startVerification } from '../src/usecases/consent/verifyLedger';
 import { actAs } from '../src/usecases/context';
 import type { Role } from '../src/core/access/roles';
+import { depositHead } from '../src/usecases/consent/depositHead';
+import { startComparison } from '../src/usecases/drift/compareSystem';
 import { walkChoices } from './history';
+import { bringIntoStep } from './inStep';
 import { addPurposes } from './purposes';
 import { STORIES, type DemoWorld } from './requests';
+import { walkSpecials } from './specials';
 import { registerWorld } from './systems';
 import { walkingClock } from './walkingClock';
 
@@ -20,6 +24,8 @@ const USERS: { id: string; name: string; email: string; roles: Role[] }[] = [
   { id: 'usr_signe', name: 'Signe Aaby', email: 'signe@larkmere.example', roles: ['coordinator'] },
   { id: 'usr_mikkel', name: 'Mikkel Krogh', email: 'mikkel@larkmere.example', roles: ['supervisor'] },
   { id: 'usr_ulla', name: 'Ulla Thorup', email: 'ulla@larkmere.example', roles: ['auditor'] },
+  { id: 'usr_nanna', name: 'Nanna Skov', email: 'nanna@larkmere.example', roles: ['counter-staff'] },
+  { id: 'usr_pia', name: 'Pia Rask', email: 'pia@larkmere.example', roles: ['administrator'] },
   { id: 'usr_ib', name: 'Ib Hald', email: 'ib@larkmere.example', roles: ['administrator'] },
 ];
 
@@ -46,15 +52,17 @@ process.exit(0);
 
 async function load(): Promise<void> {
   for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
-  await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), mailboxPath: env('DEMO_MAILBOX') });
+  await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), webhookSecret: env('DEMO_WEBHOOK_SECRET'), mailboxPath: env('DEMO_MAILBOX'), tills: env('DEMO_TILLS') });
   await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
   await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
+  await addApiKey(worker, { id: 'api_auditor', systemId: 'sys_bookend', scopes: ['ledger:read'], secret: env('DEMO_AUDITOR_KEY') });
   clock.goTo(new Date(Date.parse(`${today}T06:00:00Z`) - 370 * 86_400_000).toISOString());
   await addPurposes(worker, today);
   const people = makePeople(Number(process.env['STANDINS_SEED'] ?? 20261124), Number(process.env['STANDINS_PEOPLE'] ?? 2400));
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);
-  await walkChoices(worker, coordinator, clock, people, today, say);
+  await walkChoices(worker, coordinator, clock, people, today, drain, say);
+  await walkSpecials({ worker, coordinator, clock, people, today, drain });
   const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain };
   for (const [i, story] of STORIES.entries()) {
     await story(world);
@@ -62,6 +70,10 @@ async function load(): Promise<void> {
     if (i % 4 === 3) say(`${i + 1} of ${STORIES.length} requests`);
   }
   clock.goTo(`${today}T05:30:00Z`);
+  await bringIntoStep(worker, people, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), tills: env('DEMO_TILLS') });
+  await startComparison(coordinator);
+  await drain();
+  await depositHead(worker);
   await startVerification(coordinator);
   await drain();
 }
@@ -72,7 +84,7 @@ async function drain(): Promise<void> {
     if (rounds > 2000) throw new Error('the demo’s jobs do not come to an end');
     const { name, payload } = queue.shift()!;
     await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
-    if (name === 'run-erasure') await new Promise((resolve) => setTimeout(resolve, 120));
+    if (name === 'run-erasure' || name === 'correct-drift') await new Promise((resolve) => setTimeout(resolve, 120));
   }
 }
 

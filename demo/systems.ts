@@ -1,6 +1,8 @@
 import type { RegisterEntry } from '../src/core/letters/cover';
 import type { RetentionRule } from '../src/core/erasure/types';
+import type { Mapping } from '../src/core/imports/mapping';
 import type { Context } from '../src/usecases/context';
+import { addMapping } from '../src/usecases/imports/mapImport';
 import { insertOpenRule, insertRetentionRule } from '../src/db/erasure/plans';
 import { registerSystem } from '../src/usecases/systems/readSystems';
 
@@ -29,13 +31,21 @@ const OWN: Entry[] = [
 /** How long each country's book-keeping law keeps an invoice; the shop's invoices are Danish. */
 const RETENTION: RetentionRule[] = [{ id: 'ret-invoices-dk', system: 'sys_shop', collection: 'invoices', from: 'issued_on', years: 5, law: 'Bogføringsloven § 12 (DK)' }];
 
+/** One consent tick a line; J and N as the tills write them, W a withdrawal at the counter. */
+const TILL_MAPPING: Mapping = {
+  columns: { externalId: 'line_id', occurredAt: 'signed_on', place: 'shop', customerNumber: 'loyalty_no', givenName: 'first_name', familyName: 'last_name', email: 'email', phone: 'phone', country: 'country', purpose: 'purpose', answer: 'tick' },
+  answers: { J: 'grant', N: 'refuse', W: 'withdraw' }, purposes: {}, constants: { ask: 'till-sign-up', askVersion: '1', method: 'spoken' }, addressFrom: null,
+};
+
 /** The outside world of Larkmere as Bookend knows it. Connection settings come from the environment of the demo. */
-export async function registerWorld(ctx: Context, settings: { shopUrl: string; newsletterUrl: string; newsletterToken: string; mailboxPath: string }): Promise<void> {
+export async function registerWorld(ctx: Context, settings: { shopUrl: string; newsletterUrl: string; newsletterToken: string; webhookSecret: string; mailboxPath: string; tills: string }): Promise<void> {
   const country = 'DK';
-  await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl }, collections: SHOP, order: 1 });
-  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, collection: 'contacts' }, collections: NEWSLETTER, order: 2 });
+  await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl, flag: 'customers.newsletter_flag=newsletter' }, collections: SHOP, order: 1 });
+  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, collection: 'contacts', flagField: 'subscribed', flagPurpose: 'newsletter', webhookSecret: settings.webhookSecret }, collections: NEWSLETTER, order: 2 });
   await registerSystem(ctx, { id: 'sys_mailbox', name: 'Support mailbox', kind: 'mailbox', country, owner: 'Bo Iversen', isTraced: true, connection: { path: settings.mailboxPath, ownDomains: 'larkmere.example' }, collections: MAILBOX, order: 3 });
-  await registerSystem(ctx, { id: 'sys_tills', name: 'Shop tills', kind: 'import', country, owner: 'Nanna Skov', isTraced: false, connection: null, collections: [], order: 4 });
+  await registerSystem(ctx, { id: 'sys_tills', name: 'Shop tills', kind: 'tills', country, owner: 'Nanna Skov', isTraced: false, connection: { folder: settings.tills, drop: `${settings.tills}/drop`, flagPurpose: 'newsletter' }, collections: [], order: 4 });
+  await registerSystem(ctx, { id: 'sys_camp', name: 'Riding camp', kind: 'import', country, owner: 'Bo Iversen', isTraced: false, connection: null, collections: [], order: 5 });
+  await addMapping(ctx, { system_id: 'sys_tills', name: 'nightly file', mapping: TILL_MAPPING });
   await registerSystem(ctx, { id: 'sys_bookend', name: 'Bookend', kind: 'bookend', country, owner: 'Signe Aaby', isTraced: true, connection: null, collections: OWN, order: 9 });
   await ctx.transaction(async (h) => {
     for (const rule of RETENTION) await insertRetentionRule(h, rule);

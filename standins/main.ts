@@ -9,6 +9,7 @@ import { SHOP_FAILURES, shopFailures, type ShopFailure } from './shop/failures';
 import { fillShop } from './shop/shop';
 import { MAIL_FAILURES, startMail, type MailFailure } from './smtp/smtp';
 import { failTills, TILL_FAILURES, type TillFailure } from './tills/failures';
+import { startLoyalty } from './tills/loyalty';
 import { nightlyFile, type TillSign } from './tills/tillFile';
 import { byStory, makePeople, type WorldPerson } from './world/people';
 import { seeded } from './world/random';
@@ -41,8 +42,9 @@ if (!existsSync(made)) {
   writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));
 }
 
-const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), checksUrl: need('STANDINS_CHECKS_URL'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
+const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), checksUrl: need('STANDINS_CHECKS_URL'), webhookSecret: need('STANDINS_WEBHOOK_SECRET'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
+startLoyalty(join(folder, 'tills'));
 const mailboxFails = mailboxFailures(mailbox);
 const shopFails = shopFailures(shopUrl);
 
@@ -62,6 +64,7 @@ createServer((request, response) => {
   const times = Number(url.searchParams.get('times') ?? 1_000_000);
   const run = async () => {
     if (what === 'made') return readFileSync(made, 'utf8');
+    if (what === 'deliver') return deliver();
     if (!what) return JSON.stringify(Object.fromEntries(Object.entries(FAILURES).map(([name, { modes }]) => [name, modes])));
     const failure = FAILURES[what];
     if (!failure?.modes.includes(mode)) throw new Error(failure ? `${what} can be told: ${failure.modes.join(', ')}` : `nothing here is called ${what}`);
@@ -77,6 +80,16 @@ function contactsOf(all: readonly WorldPerson[]): Contact[] {
     .filter(({ story, n }) => (story && story !== 'gone') || n % 3 === 0)
     .filter((person, i, list) => list.findIndex((other) => other.email === person.email) === i)
     .map((person) => ({ id: `c_${String(100_000 + person.n)}`, email: person.email, name: `${person.givenName} ${person.familyName}`, phone: person.story ? person.phone : null, country: person.country, subscribed: person.story !== null || random.chance(0.8), created_at: new Date(today.getTime() - random.int(900) * 86_400_000).toISOString(), opens: random.int(40) }));
+}
+
+/** The afternoon's file into the folder that is watched. */
+function deliver(): string {
+  const watched = join(folder, 'tills', 'drop');
+  mkdirSync(watched, { recursive: true });
+  const day = today.toISOString().slice(0, 10);
+  const name = `till-${day}-afternoon.csv`;
+  writeFileSync(join(watched, name), nightlyFile(people, day, 431, [], 12).replaceAll(/^T/gm, 'P'));
+  return JSON.stringify({ delivered: name });
 }
 
 function writeTillFiles(): void {

@@ -14,6 +14,11 @@ interface World {
   database: string;
   shop: string;
   shopKey: string;
+  auditorKey: string;
+  /** Where permission checks are answered. */
+  checks: string;
+  tills: string;
+  witness: string;
   worker: string;
 }
 

@@ -1,8 +1,17 @@
 import type { JobName, JobPayloads } from '../ports/jobs';
+import { checkAudience } from '../usecases/audiences/checkAudience';
+import { depositHead } from '../usecases/consent/depositHead';
+import { exportLedger } from '../usecases/consent/exportLedger';
+import { rebuildFolds } from '../usecases/consent/rebuildFolds';
+import { removeSealed } from '../usecases/consent/removeSealed';
 import { verifyLedger } from '../usecases/consent/verifyLedger';
 import type { Context } from '../usecases/context';
+import { compareSystem } from '../usecases/drift/compareSystem';
+import { correctDrift } from '../usecases/drift/putRight';
 import { runErasure } from '../usecases/erasure/runErasure';
+import { checkImport } from '../usecases/imports/checkImport';
 import { runImport } from '../usecases/imports/runImport';
+import { rotateKeys } from '../usecases/keys/rotateKeys';
 import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
 import { runTraceStep } from '../usecases/trace/runTraceStep';
@@ -12,9 +21,18 @@ type Handlers = { [N in JobName]: (ctx: Context, payload: JobPayloads[N]) => Pro
 /** One use case per job. Each can be run again: it asks what is already done. */
 export const HANDLERS: Handlers = {
   'deliver-letters': (ctx) => deliverLetters(ctx),
+  'check-import': checkImport,
   'run-import': runImport,
   'verify-ledger': verifyLedger,
   'trace-step': runTraceStep,
   'build-pack': buildPack,
   'run-erasure': runErasure,
+  'rebuild-folds': (ctx) => rebuildFolds(ctx),
+  'export-ledger': exportLedger,
+  'check-audience': checkAudience,
+  'compare-system': compareSystem,
+  'correct-drift': (ctx) => correctDrift(ctx),
+  'deposit-head': (ctx) => depositHead(ctx),
+  'rotate-keys': rotateKeys,
+  'remove-sealed': removeSealed,
 };

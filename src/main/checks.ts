@@ -7,6 +7,7 @@ import { PUBLIC, type Actor } from '../ports/actor';
 import { sayRefusal } from '../ui/messages/refusals';
 import { actorOfKey } from '../usecases/access/apiKeys';
 import { answerChecks } from '../usecases/consent/answerChecks';
+import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig } from './config';
 import { createContext } from './context';
@@ -26,6 +27,7 @@ const knex = createClient(config.DATABASE_URL, 6);
 await checkSchema(knex);
 const ctx = createContext(config, knex, { enqueue: async () => { throw new Error('permission checks cause no jobs'); } }, PUBLIC);
 await checkKeys(ctx);
+await replayJournal(ctx);
 const checks = answerChecks(ctx);
 const keys = new Map<string, { machine: Machine | null; until: number }>();
 

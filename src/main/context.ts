@@ -6,6 +6,7 @@ import { smtpMailer } from '../connectors/mail/smtpMailer';
 import { ownConnector } from '../connectors/own/ownConnector';
 import { restConnector } from '../connectors/rest/restConnector';
 import { sqlConnector } from '../connectors/sql/sqlConnector';
+import { tillsConnector } from '../connectors/tills/tillsConnector';
 import { newWordBook } from '../db/consent/words';
 import type { Handle } from '../db/handle';
 import type { Actor } from '../ports/actor';
@@ -15,6 +16,8 @@ import type { Jobs } from '../ports/jobs';
 import type { Context, SystemToReach } from '../usecases/context';
 import { findOwnRecords } from '../usecases/systems/ownRecords';
 import type { Config } from './config';
+import { folders } from './folders';
+import { fileJournal } from './journal';
 import { publicHolidays } from './holidays';
 import { keysFromText, readKeys } from './keys';
 import { folderStorage } from './storage';
@@ -27,6 +30,9 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     clock,
     keys,
     jobs,
+    folders,
+    journal: fileJournal(config.BOOKEND_JOURNAL),
+    witness: { folder: config.BOOKEND_WITNESS ?? null, mail: config.BOOKEND_WITNESS_MAIL ?? null },
     storage: folderStorage(config.BOOKEND_STORAGE),
     mailer: smtpMailer(config.BOOKEND_SMTP_URL, { name: config.BOOKEND_ORGANISATION, address: config.BOOKEND_CONTACT }),
     holidays: publicHolidays(),
@@ -49,6 +55,7 @@ function connect(ctx: Context, system: SystemToReach): Connector {
   if (system.kind === 'sql') return sqlConnector(system.id, system.connection);
   if (system.kind === 'rest') return restConnector(system.connection);
   if (system.kind === 'mailbox') return mailboxConnector(system.connection);
+  if (system.kind === 'tills') return tillsConnector(system.connection);
   throw new ConnectorError('not-allowed', `${system.name}: there is no connector of kind ${system.kind}.`);
 }
 

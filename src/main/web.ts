@@ -3,6 +3,7 @@ import { createClient } from '../db/client';
 import { checkSchema } from '../db/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
 import { actAs, type Context } from '../usecases/context';
+import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig, type Config } from './config';
 import { createContext } from './context';
@@ -25,6 +26,7 @@ async function start(): Promise<Web> {
   await boss.start();
   const ctx = createContext(config, knex, jobsOf(boss), PUBLIC);
   await checkKeys(ctx);
+  await replayJournal(ctx);
   return { config, knex, ctx };
 }
 

@@ -3,7 +3,11 @@ import { checkSchema } from '../db/migrate';
 import { HANDLERS } from '../jobs/handlers';
 import { WORKER } from '../ports/actor';
 import { JOB_NAMES, type JobName, type JobPayloads } from '../ports/jobs';
+import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
+import { startComparison } from '../usecases/drift/compareSystem';
+import { watchFolders } from '../usecases/imports/watchFolders';
+import { housekeeping } from '../usecases/shared/housekeeping';
 import { resumeWork } from '../usecases/shared/resumeWork';
 import { readConfig } from './config';
 import { createContext } from './context';
@@ -11,6 +15,8 @@ import { createQueue, jobsOf, prepareQueue } from './jobs';
 
 const POLL_SECONDS = 0.5;
 const RESUME_EVERY_MS = 20_000;
+const WATCH_EVERY_MS = 5000;
+const DAILY_LOOK_MS = 60_000;
 
 const config = readConfig();
 const knex = createClient(config.DATABASE_URL);
@@ -20,6 +26,7 @@ boss.on('error', (error) => ctx.log.error({ error: error.message }, 'queue'));
 const ctx = createContext(config, knex, jobsOf(boss), WORKER);
 await prepareQueue(boss);
 await checkKeys(ctx);
+await replayJournal(ctx);
 
 for (const name of JOB_NAMES) {
   await boss.work(name, { batchSize: 4, pollingIntervalSeconds: POLL_SECONDS }, async (jobs) => {
@@ -27,14 +34,34 @@ for (const name of JOB_NAMES) {
   });
 }
 const resumed = await resumeWork(ctx);
+const seenFiles = new Set<string>();
+const daily = { day: '' };
+const timers = [
+  setInterval(() => quietly('watch folders', () => watchFolders(ctx, seenFiles)), WATCH_EVERY_MS),
+  setInterval(() => quietly('daily work', once), DAILY_LOOK_MS),
+];
 const timer = setInterval(() => void resumeWork(ctx).catch((error: Error) => ctx.log.error({ error: error.message }, 'resume')), RESUME_EVERY_MS);
 ctx.log.info({ resumed }, 'worker ready');
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
-    clearInterval(timer);
+    for (const one of [timer, ...timers]) clearInterval(one);
     void boss.stop({ graceful: true, timeout: 5000 }).then(() => knex.destroy()).then(() => process.exit(0));
   });
+}
+
+/** Once a day: the head goes to the witness, systems are compared, what is kept too long goes. */
+async function once(): Promise<void> {
+  const today = ctx.clock.real().slice(0, 10);
+  if (daily.day === today) return;
+  daily.day = today;
+  await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deposit-head', {}));
+  await startComparison(ctx);
+  await housekeeping(ctx);
+}
+
+function quietly(what: string, work: () => Promise<unknown>): void {
+  work().catch((error: Error) => ctx.log.error({ error: error.name, what }, 'timer'));
 }
 
 async function run<N extends JobName>(name: N, payload: unknown): Promise<void> {

@@ -80,6 +80,15 @@ export class ConnectorError extends Error {
   }
 }
 
+/** What a system believes of one person and one purpose. */
+export interface Flag {
+  /** The record it stands in, as `flagOf` and `applyChoice` take it. */
+  key: string;
+  purpose: string;
+  permits: boolean;
+  identifiers: readonly { kind: 'email' | 'phone' | 'customer-number'; value: string }[];
+}
+
 /** One outside system. A connector says by having or not having a verb what the system can do. */
 export interface Connector {
   describe(): Promise<SystemDescription>;
@@ -94,6 +103,12 @@ export interface Connector {
   /** Whether the effect is there: asked before a second try, and after an `accepted`. */
   isErased(ref: RecordRef): Promise<boolean>;
   isAnonymised?(ref: RecordRef, token: string): Promise<boolean>;
+  /** Every flag the system keeps, some hundred at a time. Only systems that keep any have it. */
+  flags?(): AsyncIterable<readonly Flag[]>;
+  /** The flag as it is now; null where the record is gone. */
+  flagOf?(key: string, purpose: string): Promise<boolean | null>;
+  /** Sets the flag to what the ledger says. */
+  applyChoice?(key: string, purpose: string, permits: boolean, options: WriteOptions): Promise<WriteOutcome>;
   /** The collections whose rows may be erased or anonymised one by one. */
   can(collection: string): { erase: boolean; anonymise: boolean };
   close(): Promise<void>;

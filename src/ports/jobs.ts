@@ -3,7 +3,16 @@ import type { Knex } from 'knex';
 /** Payloads hold ids only. */
 export interface JobPayloads {
   'deliver-letters': Record<string, never>;
+  'check-import': { importId: string };
   'run-import': { importId: string };
+  'rebuild-folds': Record<string, never>;
+  'export-ledger': { exportId: string };
+  'check-audience': { runId: string };
+  'compare-system': { runId: string };
+  'correct-drift': Record<string, never>;
+  'deposit-head': Record<string, never>;
+  'rotate-keys': { rotationId: string };
+  'remove-sealed': { removalId: string };
   'verify-ledger': { verificationId: string };
   'trace-step': { traceId: string; systemId: string; round: number };
   'build-pack': { packId: string };
@@ -12,7 +21,9 @@ export interface JobPayloads {
 
 export type JobName = keyof JobPayloads;
 
-export const JOB_NAMES: readonly JobName[] = ['deliver-letters', 'run-import', 'verify-ledger', 'trace-step', 'build-pack', 'run-erasure'];
+export const JOB_NAMES: readonly JobName[] = [
+  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'build-pack', 'run-erasure', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
+];
 
 export interface Jobs {
   /** Written in the transaction that causes it; runs after `startAfter` (machine time) if given. */

@@ -3,7 +3,9 @@ import type { WordBook } from '../db/consent/words';
 import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
 import type { Connector } from '../ports/connector';
+import type { Folders } from '../ports/folders';
 import type { Holidays } from '../ports/holidays';
+import type { Journal } from '../ports/journal';
 import type { Jobs } from '../ports/jobs';
 import type { Keys } from '../ports/keys';
 import type { Log } from '../ports/log';
@@ -37,6 +39,8 @@ export interface Context {
   keys: Keys;
   jobs: Jobs;
   storage: Storage;
+  folders: Folders;
+  journal: Journal;
   mailer: Mailer;
   holidays: Holidays;
   log: Log;
@@ -44,6 +48,8 @@ export interface Context {
   words: WordBook;
   organisation: OrganisationSettings;
   baseUrl: string;
+  /** Where heads are deposited for an outside witness; null: nowhere. */
+  witness: { folder: string | null; mail: string | null };
   /** A pause before each write to an outside system, milliseconds: be gentle to small systems. */
   operationPauseMs: number;
   /** First wait before a failed system is tried again, milliseconds; doubles each time. */

@@ -1,7 +1,8 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { askBeforeSend, type Send } from './send';
-import { sendsPage } from './page';
+import { sendsPage, unsubscribePage } from './page';
+import { tellLedger } from './webhook';
 
 export interface Contact {
   id: string;
@@ -19,6 +20,8 @@ export interface NewsletterState {
   sends: Send[];
   /** How often each contact was really deleted, and by which keys it was asked. */
   deletions: { id: string; keys: string[]; times: number }[];
+  /** How often each change of a flag was really made, by key. */
+  changes?: Record<string, number>;
 }
 
 export const NEWSLETTER_FAILURES = ['none', 'refused', 'time-out', '429', '500', 'half-page', 'false-done', 'slow-answer'] as const;
@@ -32,6 +35,8 @@ export interface NewsletterSettings {
   /** Where the ledger answers permission checks. */
   checksUrl: string;
   bookendKey: string;
+  /** Base64; signs what the service tells by itself. */
+  webhookSecret: string;
 }
 
 const DELETE_DELAY_MS = 400;
@@ -63,17 +68,21 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
       return;
     }
     if (url.pathname === '/_state') return json(response, 200, state);
+    if (url.pathname === '/_flags' && request.method === 'POST') return setFlags(await bodyOf<{ email: string; subscribed: boolean }[]>(request), response);
+    const leaving = /^\/unsubscribe\/([^/]+)$/.exec(url.pathname)?.[1];
+    if (leaving) return unsubscribe(leaving, request, response);
     if (request.headers.authorization !== `Bearer ${settings.token}`) return json(response, 401, { error: 'token' });
-    if (await misbehave(response, request)) return;
+    if (await misbehave(response)) return;
     if (url.pathname === '/contacts' && request.method === 'GET') return list(url, response);
     const id = /^\/contacts\/([^/]+)$/.exec(url.pathname)?.[1];
     if (!id) return json(response, 404, { error: 'no such path' });
     const contact = state.contacts.find((candidate) => candidate.id === decodeURIComponent(id));
     if (request.method === 'DELETE') return remove(request, response, contact);
+    if (request.method === 'PATCH') return change(request, response, contact);
     return contact ? json(response, 200, contact) : json(response, 404, { error: 'no such contact' });
   }
 
-  async function misbehave(response: ServerResponse, request: IncomingMessage): Promise<boolean> {
+  async function misbehave(response: ServerResponse): Promise<boolean> {
     if (failure.left <= 0) return false;
     const { mode } = failure;
     if (mode === 'false-done' || mode === 'slow-answer') return false;
@@ -83,7 +92,6 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     if (mode === '429') response.writeHead(429, { 'retry-after': '1' }).end('{}');
     if (mode === '500') response.writeHead(500).end('{"error":"inside"}');
     if (mode === 'half-page') response.writeHead(200, { 'content-type': 'application/json' }).end('{"items":[{"id":"c_1","em');
-    void request;
     return true;
   }
 
@@ -122,8 +130,48 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     json(response, 202, { accepted: true });
   }
 
+  /** Sets a flag, once per idempotency key. */
+  async function change(request: IncomingMessage, response: ServerResponse, contact: Contact | undefined): Promise<void> {
+    const { subscribed } = await bodyOf<{ subscribed: boolean }>(request);
+    if (!contact) return json(response, 404, { error: 'no such contact' });
+    if (failure.left > 0 && failure.mode === 'false-done') {
+      failure.left--;
+      return json(response, 200, { ...contact, subscribed });
+    }
+    const key = String(request.headers['idempotency-key'] ?? '');
+    state.changes ??= {};
+    if (contact.subscribed !== subscribed) state.changes[key] = (state.changes[key] ?? 0) + 1;
+    contact.subscribed = subscribed;
+    save();
+    json(response, 200, contact);
+  }
+
+  /** A person leaves by the link in a mail; the service tells the ledger by itself. */
+  async function unsubscribe(id: string, request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const contact = state.contacts.find((candidate) => candidate.id === id);
+    if (!contact) return json(response, 404, { error: 'no such contact' });
+    if (request.method !== 'POST') return html(response, unsubscribePage(contact));
+    contact.subscribed = false;
+    save();
+    void tellLedger(settings, { type: 'contact.unsubscribed', at: new Date().toISOString(), contact: { id: contact.id, email: contact.email } });
+    html(response, unsubscribePage(contact));
+  }
+
+  function setFlags(flags: readonly { email: string; subscribed: boolean }[], response: ServerResponse): void {
+    const wanted = new Map(flags.map(({ email, subscribed }) => [email, subscribed]));
+    for (const contact of state.contacts) contact.subscribed = wanted.get(contact.email) ?? contact.subscribed;
+    save();
+    json(response, 200, { set: flags.length });
+  }
+
   await new Promise<void>((resolve) => server.listen(settings.port, '127.0.0.1', resolve));
   return Object.assign(server, { fail: (mode: Failure, times: number) => void (failure = { mode, left: mode === 'none' ? 0 : times }) });
+}
+
+async function bodyOf<T>(request: IncomingMessage): Promise<T> {
+  const parts: Buffer[] = [];
+  for await (const part of request) parts.push(part as Buffer);
+  return JSON.parse(Buffer.concat(parts).toString('utf8') || '{}') as T;
 }
 
 function json(response: ServerResponse, status: number, body: unknown): void {

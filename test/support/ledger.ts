@@ -1,5 +1,6 @@
 import type { ChoiceInput } from '../../src/core/consent/schema';
 import { newPurpose } from '../../src/core/consent/purposes';
+import type { Mapping } from '../../src/core/imports/mapping';
 import { insertPurpose, insertWording, type PurposeWithWords } from '../../src/db/consent/purposes';
 import { insertSystem } from '../../src/db/systems/systems';
 import type { TestWorld } from './database';
@@ -26,3 +27,9 @@ export function choice(more: Partial<ChoiceInput> = {}): ChoiceInput {
     method: 'tick-box', place: 'web shop checkout', country: 'DK', language: 'da', address: null, name: { givenName: 'Mette', familyName: 'Holmgaard' }, evidence: null, externalId: 'evt_1', ...more,
   } as ChoiceInput;
 }
+
+/** How the tills' nightly file is read. */
+export const TILL_MAPPING: Mapping = {
+  columns: { externalId: 'line_id', occurredAt: 'signed_on', place: 'shop', customerNumber: 'loyalty_no', givenName: 'first_name', familyName: 'last_name', email: 'email', phone: 'phone', country: 'country', purpose: 'purpose', answer: 'tick' },
+  answers: { J: 'grant', N: 'refuse', W: 'withdraw' }, purposes: {}, constants: { ask: 'till-sign-up', askVersion: '1', method: 'spoken' }, addressFrom: null,
+};

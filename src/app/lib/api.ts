@@ -24,13 +24,35 @@ export function refused(refusal: RefusalBase): Answer {
   return { status: STATUS[refusal.code] ?? 422, body: { ...refusal, title: sayRefusal(refusal) } };
 }
 
-/** Bearer key, scope, size, JSON, schema, idempotency: then one use case. */
-export async function api<S extends yup.Schema>(request: Request, scope: Scope, schema: S, work: (call: ApiCall<yup.InferType<S>>) => Promise<Answer>): Promise<Response> {
+/** An answer of a use case as a response; what is refused as a problem. */
+export function respond(answer: Answer): Response {
+  if (answer.status >= 400) {
+    const { code, title } = answer.body as { code: string; title: string };
+    return new Response(JSON.stringify({ type: `urn:bookend:problem:${code}`, status: answer.status, ...(answer.body as object), title }), { status: answer.status, headers: { 'content-type': 'application/problem+json' } });
+  }
+  return Response.json(answer.body, { status: answer.status, headers: { 'cache-control': 'no-store' } });
+}
+
+/** Bearer key and scope, then one use case: for calls without a JSON body. */
+export async function machineCall(request: Request, scope: Scope, work: (call: { ctx: Context; systemId: string; keyId: string }) => Promise<Response>): Promise<Response> {
   const key = /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const actor = key ? await actorOfKey((await web()).ctx, key) : null;
   if (!actor) return problem(401, 'key-missing-or-wrong', 'A valid bearer key is needed.');
   if (!actor.scopes.includes(scope)) return problem(403, 'scope-missing', `This key lacks the scope ${scope}.`);
-  const raw = request.method === 'GET' ? '{}' : await request.text();
+  return work({ ctx: await contextFor(actor), systemId: actor.systemId, keyId: actor.id });
+}
+
+/** Bearer key, scope, size, JSON, schema, idempotency: then one use case. */
+export async function api<S extends yup.Schema>(request: Request, scope: Scope, schema: S, work: (call: ApiCall<yup.InferType<S>>) => Promise<Answer>): Promise<Response> {
+  return machineCall(request, scope, async ({ ctx, systemId, keyId }) => {
+    const raw = request.method === 'GET' ? '{}' : await request.text();
+    const body = readBody(raw, schema);
+    if (body instanceof Response) return body;
+    return respond(await onceOnly(ctx, keyId, request.headers.get('idempotency-key'), raw, () => work({ ctx, systemId, body })));
+  });
+}
+
+function readBody<S extends yup.Schema>(raw: string, schema: S): yup.InferType<S> | Response {
   if (raw.length > MOST_BYTES) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
   let json: unknown;
   try {
@@ -38,20 +60,12 @@ export async function api<S extends yup.Schema>(request: Request, scope: Scope, 
   } catch {
     return problem(400, 'not-json', 'The body is not JSON.');
   }
-  let body: yup.InferType<S>;
   try {
-    body = schema.validateSync(json, { abortEarly: false, strict: false }) as yup.InferType<S>;
+    return schema.validateSync(json, { abortEarly: false, strict: false }) as yup.InferType<S>;
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
     // Messages name the field and what is accepted; what was sent is not repeated.
     return problem(400, 'invalid', 'The body does not have the right shape.', inner.map((one) => ({ path: one.path ?? '', message: one.type === 'oneOf' || one.type === 'typeError' ? `${one.path} is not one of the accepted values or types` : one.message })));
   }
-  const ctx = await contextFor(actor);
-  const answer = await onceOnly(ctx, actor.id, request.headers.get('idempotency-key'), raw, () => work({ ctx, systemId: actor.systemId, body }));
-  if (answer.status >= 400) {
-    const { code, title } = answer.body as { code: string; title: string };
-    return new Response(JSON.stringify({ type: `urn:bookend:problem:${code}`, status: answer.status, ...(answer.body as object), title }), { status: answer.status, headers: { 'content-type': 'application/problem+json' } });
-  }
-  return Response.json(answer.body, { status: answer.status, headers: { 'cache-control': 'no-store' } });
 }

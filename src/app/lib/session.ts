@@ -47,3 +47,19 @@ export function shown<T, R extends RefusalBase>(result: Result<T, R>): T {
 export async function clientAddress(): Promise<string> {
   return (await headers()).get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'local';
 }
+
+/** For routes that take a file: the browser says that one of our own pages sends it. */
+export async function isFromHere(): Promise<boolean> {
+  const list = await headers();
+  const origin = list.get('origin');
+  return origin !== null && new URL(origin).host === list.get('host');
+}
+
+/** A file's name travels in a header, never in the address. */
+export function fileNameOf(request: Request): string {
+  try {
+    return decodeURIComponent(request.headers.get('x-file-name') ?? 'file').slice(0, 200);
+  } catch {
+    return 'file';
+  }
+}

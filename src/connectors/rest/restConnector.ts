@@ -56,8 +56,36 @@ export function restConnector(connection: Record<string, string>): Connector {
     async isErased(ref) {
       return (await call(`/${collection}/${encodeURIComponent(ref.key)}`)).status === 404;
     },
+    ...flagsOf(connection, collection, call),
     can: () => ({ erase: true, anonymise: false }),
     close: async () => {},
+  };
+}
+
+/** Settings `flagField` and `flagPurpose`: the field of a contact that says yes or no to one purpose. */
+function flagsOf(connection: Record<string, string>, collection: string, call: (path: string, init?: RequestInit) => Promise<Response>): Pick<Connector, 'flags' | 'flagOf' | 'applyChoice'> {
+  const [field, purpose] = [connection['flagField'], connection['flagPurpose']];
+  if (!field || !purpose) return {};
+  const path = (key: string) => `/${collection}/${encodeURIComponent(key)}`;
+  return {
+    async *flags() {
+      let cursor: string | null = null;
+      for (let n = 0; n < MOST_PAGES; n++) {
+        const page = await readPage(await call(`/${collection}?limit=200${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`));
+        yield page.items.map((item) => ({ key: item.id, purpose, permits: item[field] === true, identifiers: [{ kind: 'email' as const, value: item.email }] }));
+        if (!page.next) return;
+        cursor = page.next;
+      }
+    },
+    async flagOf(key) {
+      const response = await call(path(key));
+      return response.status === 404 ? null : ((await body(response)) as Contact)[field] === true;
+    },
+    async applyChoice(key, _purpose, permits, { idempotencyKey }) {
+      const response = await call(path(key), { method: 'PATCH', headers: { 'content-type': 'application/json', 'idempotency-key': idempotencyKey }, body: JSON.stringify({ [field]: permits }) });
+      if (response.status === 404) return { state: 'done', detail: 'the contact is gone' };
+      return response.status === 202 ? { state: 'accepted', detail: 'the service changes it later' } : { state: 'done', detail: `${field} is ${permits}` };
+    },
   };
 }
 

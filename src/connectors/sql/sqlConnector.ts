@@ -63,8 +63,43 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       if (!row) return true;
       return Object.entries(anonymised(table, token)).every(([column, value]) => (value === null ? row[column] === null : String(row[column]) === value));
     },
+    ...flagsOf(knex, systemId, connection, tableOf),
     can: () => ({ erase: true, anonymise: true }),
     close: () => knex.destroy(),
+  };
+}
+
+const FLAGS_AT_ONCE = 500;
+
+/** Setting `flag`: `table.column=purpose`, a true-or-false column of a table that holds people. */
+function flagsOf(knex: Knex, systemId: string, connection: Record<string, string>, tableOf: (name: string) => Promise<Table>): Pick<Connector, 'flags' | 'flagOf' | 'applyChoice'> {
+  const [, tableName, column, purpose] = /^(\w+)\.(\w+)=([\w-]+)$/.exec(connection['flag'] ?? '') ?? [];
+  if (!tableName || !column || !purpose) return {};
+  return {
+    async *flags() {
+      const table = await tableOf(tableName);
+      for (let after: string | null = null; ; ) {
+        const query = knex(table.name).orderBy(table.key).limit(FLAGS_AT_ONCE);
+        if (after !== null) query.where(table.key, '>', after);
+        const rows = (await guarded(() => query)) as Row[];
+        yield rows.map((row) => {
+          const { person } = toRecord(systemId, table, row, null);
+          return { key: String(row[table.key]), purpose, permits: row[column] === true, identifiers: [...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })), ...(person.customerNumbers ?? []).map(({ value }) => ({ kind: 'customer-number' as const, value })), ...(person.phones ?? []).map((value) => ({ kind: 'phone' as const, value }))] };
+        });
+        if (rows.length < FLAGS_AT_ONCE) return;
+        after = String(rows.at(-1)![table.key]);
+      }
+    },
+    async flagOf(key) {
+      const table = await tableOf(tableName);
+      const row = (await guarded(() => knex(table.name).whereRaw('??::text = ?', [table.key, key]).first())) as Row | undefined;
+      return row ? row[column] === true : null;
+    },
+    async applyChoice(key, _purpose, permits) {
+      const table = await tableOf(tableName);
+      const changed = await guarded(() => knex(table.name).whereRaw('??::text = ?', [table.key, key]).update({ [column]: permits }));
+      return { state: 'done', detail: changed > 0 ? `${column} is ${permits}` : 'the row is gone' };
+    },
   };
 }
 

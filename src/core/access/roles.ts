@@ -8,7 +8,8 @@ export type Role = (typeof ROLES)[number];
 export type Reach = 'all' | 'own' | 'masked';
 
 export const ACTS = [
-  'desk.see', 'requests.see', 'requests.work', 'requests.review', 'persons.see', 'choices.record', 'ledger.see', 'ledger.export', 'ledger.verify', 'imports.run',
+  'desk.see', 'requests.see', 'requests.work', 'requests.review', 'persons.see', 'choices.record', 'ledger.see', 'ledger.export', 'ledger.verify', 'ledger.remove-sealed', 'imports.run',
+  'audiences.check', 'drift.see', 'drift.correct', 'identities.link', 'purposes.see', 'purposes.draft', 'purposes.publish', 'keys.change',
   'systems.see', 'systems.change', 'erasure.plan', 'keeping.see', 'trail.see', 'people.see', 'people.change',
 ] as const;
 export type Act = (typeof ACTS)[number];
@@ -32,6 +33,15 @@ export const ACCESS: Readonly<Record<Act, Row>> = {
   'systems.see': { coordinator: 'all', supervisor: 'all', auditor: 'all', administrator: 'all', 'system-owner': 'own' },
   'systems.change': { administrator: 'all', 'system-owner': 'own' },
   'erasure.plan': { coordinator: 'own', supervisor: 'all' },
+  'ledger.remove-sealed': { supervisor: 'all' },
+  'audiences.check': { coordinator: 'all', supervisor: 'all' },
+  'drift.see': { coordinator: 'all', supervisor: 'all', auditor: 'masked', 'system-owner': 'own' },
+  'drift.correct': { coordinator: 'all', supervisor: 'all' },
+  'identities.link': { coordinator: 'all', supervisor: 'all' },
+  'purposes.see': { coordinator: 'all', supervisor: 'all', auditor: 'all' },
+  'purposes.draft': { coordinator: 'all', supervisor: 'all' },
+  'purposes.publish': { supervisor: 'all' },
+  'keys.change': { administrator: 'all' },
   'keeping.see': { coordinator: 'all', supervisor: 'all', 'retention-keeper': 'all', 'hold-keeper': 'all', 'system-owner': 'all', auditor: 'all' },
   'trail.see': { ...Object.fromEntries(ROLES.map((role) => [role, 'own' as const])), supervisor: 'all', auditor: 'all' },
   'people.see': { auditor: 'all', administrator: 'all' },

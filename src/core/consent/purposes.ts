@@ -1,4 +1,4 @@
-import { Temporal } from 'temporal-polyfill';
+import { epochOf } from '../shared/days';
 import type { PurposeKind, PurposeVersion } from './types';
 
 /** A purpose of which only what differs from the plain consent purpose is said. @example newPurpose({ id: 'newsletter', title: 'Newsletter' }).kind // 'consent' */
@@ -14,8 +14,8 @@ export function purposeInForce(versions: readonly PurposeVersion[], id: string, 
   let found: PurposeVersion | null = null;
   for (const version of versions) {
     if (version.id !== id) continue;
-    if (Temporal.Instant.compare(version.validFrom, at) > 0 || Temporal.Instant.compare(version.recordedAt, knownAt) > 0) continue;
-    const order = found ? Temporal.Instant.compare(version.validFrom, found.validFrom) : 1;
+    if (epochOf(version.validFrom) > epochOf(at) || epochOf(version.recordedAt) > epochOf(knownAt)) continue;
+    const order = found ? epochOf(version.validFrom) - epochOf(found.validFrom) : 1;
     if (!found || order > 0 || (order === 0 && version.version > found.version)) found = version;
   }
   return found;

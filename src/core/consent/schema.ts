@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { instantOrDaySchema, instantSchema } from '../shared/schema';
-import { ANSWERS } from './types';
+import { ANSWERS, PURPOSE_KINDS } from './types';
 
 export const IDENTIFIER_KINDS = ['email', 'phone', 'customer-number', 'device-id', 'name-birth-date'] as const;
 export type IdentifierKind = (typeof IDENTIFIER_KINDS)[number];
@@ -71,3 +71,49 @@ function isRealDay(text: string): boolean {
   const leap = month === 2 && (year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0));
   return month >= 1 && month <= 12 && day >= 1 && day <= DAYS_IN[month - 1]! + (leap ? 1 : 0);
 }
+
+/** What somebody said at the counter or on the phone. */
+export const handChoiceSchema = yup.object({
+  identifier: yup.object({ kind: yup.string().oneOf(['email', 'phone', 'customer-number'] as const).required(), value: yup.string().trim().min(3, 'Type the whole address or number.').max(320).required('Type the whole address or number.') }).required(),
+  ask: yup.string().required('Choose the script that was read.'),
+  askVersion: yup.number().integer().required(),
+  purpose: yup.string().required('Choose what was asked.'),
+  answer: yup.string().oneOf(['grant', 'refuse', 'withdraw'] as const, 'Say what the answer was.').required('Say what the answer was.'),
+  place: yup.string().trim().min(2, 'Say where: which shop, or on the phone.').max(80).required('Say where: which shop, or on the phone.'),
+  language: yup.string().max(12).required(),
+  givenName: yup.string().trim().max(120).nullable().default(null),
+  familyName: yup.string().trim().max(120).nullable().default(null),
+});
+
+export type HandChoice = yup.InferType<typeof handChoiceSchema>;
+
+/** A new version of a purpose, as the page sends it. */
+export const purposeDraftSchema = yup.object({
+  id: yup.string().matches(/^[a-z][a-z0-9-]{1,60}$/, 'Small letters, digits and hyphens.').required('Give it a short name.'),
+  title: yup.string().trim().min(2).max(120).required('Give it a title.'),
+  plain: yup.string().trim().min(10, 'Say in plain words what it is.').max(600).required('Say in plain words what it is.'),
+  kind: yup.string().oneOf(PURPOSE_KINDS).required(),
+  parent: yup.string().nullable().default(null),
+  confirmWithinHours: yup.number().integer().min(1).max(720).nullable().default(null),
+  confirmBy: yup.string().oneOf(['source', 'bookend'] as const).default('source'),
+  shelfLifeDays: yup.number().integer().min(1).max(7300).nullable().default(null),
+  askAgainAfterDays: yup.number().integer().min(1).max(3650).nullable().default(null),
+  askAgainOnMaterial: yup.boolean().default(false),
+  isSale: yup.boolean().default(false),
+  validFrom: instantSchema.required(),
+  kinds: yup.array(yup.object({ country: yup.string().matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, 'A country such as DK, or US-CA.').required(), from: yup.string().matches(/^\d{4}-\d\d-\d\d$/).required(), kind: yup.string().oneOf(PURPOSE_KINDS).required() }).required()).default([]),
+  channels: yup.array(yup.string().max(20).required()).default([]),
+  categories: yup.array(yup.string().max(120).required()).default([]),
+  recipients: yup.array(yup.string().max(200).required()).default([]),
+  transfers: yup.string().max(300).nullable().default(null),
+  retention: yup.string().max(300).nullable().default(null),
+  balancing: yup.string().max(2000).nullable().default(null).when('kind', { is: 'legitimate-interest', then: (schema) => schema.required('A legitimate interest needs its balancing note (GDPR art. 6(1)(f)).').min(20, 'Say why it outweighs the person’s interest.') }),
+});
+
+export type PurposeDraft = yup.InferType<typeof purposeDraftSchema>;
+
+/** Body of `POST /ledger/search`. */
+export const ledgerSearchSchema = yup.object({ from: instantOrDaySchema.nullable(), to: instantOrDaySchema.nullable(), identifier: identifierSchema.nullable().default(null), purpose: yup.string().max(80).nullable().default(null), cursor: yup.string().max(100).nullable().default(null) }).noUnknown();
+
+/** Body of `POST /ledger/exports`. */
+export const ledgerExportSchema = yup.object({ format: yup.string().oneOf(['csv', 'ndjson', 'jsonld'] as const).default('csv'), from: instantOrDaySchema.nullable(), to: instantOrDaySchema.nullable(), identifier: identifierSchema.nullable().default(null), purpose: yup.string().max(80).nullable().default(null) }).noUnknown();

@@ -1,5 +1,4 @@
-import { Temporal } from 'temporal-polyfill';
-import { addMonths, localDay, sayDay } from '../shared/days';
+import { addMonths, epochOf, localDay, sayDay } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import { ageOfConsent, leastAge, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
 import { foldChoices, mergeFolds, type Fold, type Mark } from './fold';
@@ -62,12 +61,12 @@ export function standing(choices: readonly Choice[], facts: PersonFacts, purpose
 }
 
 export function choicesKnown<C extends Choice>(choices: readonly C[], { at, knownAt, zone }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone'>): C[] {
-  const [until, learnt] = [Temporal.Instant.from(at).epochMilliseconds, Temporal.Instant.from(knownAt).epochMilliseconds];
+  const [until, learnt] = [epochOf(at), epochOf(knownAt)];
   return choices.filter((choice) => beginning(choice.occurredAt, zone) <= until && beginning(choice.recordedAt, zone) <= learnt);
 }
 
 export function rulesAt(purposes: readonly PurposeVersion[], wordings: readonly WordingVersion[], { at, knownAt, zone }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone'>): Rules {
-  const before = (a: string, b: string) => Temporal.Instant.compare(a, b) <= 0;
+  const before = (a: string, b: string) => epochOf(a) <= epochOf(b);
   return { purposes: new Map(purposesInForce(purposes, at, knownAt).map((purpose) => [purpose.id, purpose])), wordings: wordings.filter((one) => before(one.validFrom, at) && before(one.recordedAt, knownAt)), at, zone };
 }
 
@@ -90,7 +89,7 @@ export function readStanding(folds: readonly Fold[], facts: PersonFacts, rules: 
 
 /** Rule 9: restriction in force, or erased, overrides every answer. */
 function standingOfFacts(facts: PersonFacts, at: string): Reading | null {
-  const before = (instant: string) => Temporal.Instant.compare(instant, at) <= 0;
+  const before = (instant: string) => epochOf(instant) <= epochOf(at);
   const none = { permitted: false, becauseSeq: null, mayAskAgainFrom: null };
   if (facts.erasedAt && before(facts.erasedAt)) {
     return { ...none, standing: 'erased', since: facts.erasedAt, reasons: [reason('erased', 'This person was erased; their identifiers are on the suppression list.', 'GDPR art. 17')] };
@@ -103,7 +102,7 @@ function standingOfFacts(facts: PersonFacts, at: string): Reading | null {
 /** Where the person was at a moment, as far as is known. */
 export function countryAt(facts: PersonFacts, at: string): string | null {
   let found: string | null = null;
-  for (const { from, country } of facts.countries) if (from === null || Temporal.Instant.compare(from, at) <= 0) found = country;
+  for (const { from, country } of facts.countries) if (from === null || epochOf(from) <= epochOf(at)) found = country;
   return found;
 }
 
@@ -129,7 +128,7 @@ function combined(folds: readonly Fold[], purposes: readonly PurposeVersion[], c
 
 function decide(own: Fold | null, parentsNo: Mark | null, facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): Own {
   const state = settled(own, parentsNo, facts, rules, purpose, kind);
-  const now = Date.parse(rules.at);
+  const now = epochOf(rules.at);
   if (!own?.pending || state.isYes || own.pending.at > now || own.pending.closes < now) return state;
   return { ...state, standing: 'awaiting-confirmation', since: new Date(own.pending.at).toISOString(), becauseSeq: own.pending.seq, reasons: [...state.reasons, reason('unconfirmed', 'A sign-up waits for its confirmation; until then nothing changes.')] };
 }
@@ -140,8 +139,8 @@ function settled(own: Fold | null, parentsNo: Mark | null, facts: PersonFacts, r
   const inherits = parentsNo !== null && (kind !== 'consent' || saidYesBefore(parentsNo)) && (!own?.last || isLater(parentsNo, own.last));
   const last = inherits ? parentsNo : (own?.last ?? null);
   if (!last) return silence(facts, rules, purpose, kind);
-  const since = last.isDay ? localDay(new Date(last.at).toISOString(), rules.zone) : new Date(last.at).toISOString();
-  const said = `${SAID[last.answer]} on ${sayDay(localDay(new Date(last.at).toISOString(), rules.zone))}`;
+  const since = last.isDay ? localDay(last.at, rules.zone) : new Date(last.at).toISOString();
+  const said = `${SAID[last.answer]} on ${sayDay(localDay(last.at, rules.zone))}`;
   const base: Own = { standing: 'granted', isYes: true, since, becauseSeq: last.seq, mayAskAgainFrom: null, reasons: [] };
   if (isNo(last.answer)) {
     const reasons = [inherits ? reason('withdrawn-with-parent', `${said} for the purpose it belongs to; this goes with it.`, sourceOfNo(kind)) : reason('said-no', `${said}.`, sourceOfNo(kind))];
@@ -160,13 +159,13 @@ function isLater(a: Mark, b: Mark): boolean {
 /** Why a yes does not count: too young (rule 5), too old (rule 3), or under words that have changed since (rule 4). */
 function flawOf(yes: Mark, facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): { standing: Standing; reason: Reason } | null {
   if (kind === 'legitimate-interest') return null;
-  const day = localDay(new Date(yes.at).toISOString(), rules.zone);
+  const day = localDay(yes.at, rules.zone);
   const country = yes.terms.country ?? countryAt(facts, new Date(yes.at).toISOString());
   if (facts.birthYear !== null && !yes.isGuarded) {
     const { age, source } = purpose.isSale && kind === 'opt-out' ? { age: SALE_GUARDIAN_BELOW, source: 'Civ. Code 1798.120(c)' } : ageOfConsent(country, day);
     if (leastAge(facts.birthYear, day) < age) return { standing: 'under-age', reason: reason('under-age', `The yes was given below the age of ${age}, and no guardian has confirmed it.`, source) };
   }
-  if (purpose.shelfLifeDays !== null && Date.parse(rules.at) >= yes.at + purpose.shelfLifeDays * DAY) {
+  if (purpose.shelfLifeDays !== null && epochOf(rules.at) >= yes.at + purpose.shelfLifeDays * DAY) {
     return { standing: 'lapsed', reason: reason('shelf-life', `A yes is kept for ${purpose.shelfLifeDays} days; that time is over.`) };
   }
   if (!purpose.askAgainOnMaterial) return null;
@@ -201,7 +200,7 @@ function sourceOfNo(kind: PurposeKind): string | undefined {
 function askAgain(last: Mark, rules: Rules, purpose: PurposeVersion, kind: PurposeKind, country: string | null): string | null {
   const wait = purpose.askAgainAfterDays === null ? null : new Date(last.at + purpose.askAgainAfterDays * DAY).toISOString().slice(0, 10);
   if (kind !== 'opt-out' || (country !== null && !country.startsWith('US'))) return wait;
-  const year = addMonths(localDay(new Date(last.at).toISOString(), rules.zone), 12);
+  const year = addMonths(localDay(last.at, rules.zone), 12);
   return wait !== null && wait > year ? wait : year;
 }
 

@@ -1,4 +1,4 @@
-import { Temporal } from 'temporal-polyfill';
+import { addDays, beginningOfDay, epochOf } from '../shared/days';
 import type { Answer, Choice } from './types';
 
 const NO_ANSWERS: ReadonlySet<Answer> = new Set(['refuse', 'withdraw', 'object', 'opt-out', 'gpc-seen']);
@@ -19,13 +19,7 @@ export function isDayOnly(value: string): boolean {
 
 /** Epoch milliseconds of an instant; a day stands for its first moment in the zone. */
 export function beginning(value: string, zone: string): number {
-  if (!isDayOnly(value)) return epochOf(value);
-  return Temporal.PlainDate.from(value).toZonedDateTime(zone).epochMilliseconds;
-}
-
-// The database and the API write UTC with a Z, of which the language's own parser is right and fifty times as fast.
-function epochOf(instant: string): number {
-  return instant.endsWith('Z') ? Date.parse(instant) : Temporal.Instant.from(instant).epochMilliseconds;
+  return isDayOnly(value) ? beginningOfDay(value, zone) : epochOf(value);
 }
 
 /**
@@ -34,5 +28,5 @@ function epochOf(instant: string): number {
  */
 export function placeOf(choice: Pick<Choice, 'occurredAt' | 'answer'>, zone: string): number {
   if (!isDayOnly(choice.occurredAt) || !isNo(choice.answer)) return beginning(choice.occurredAt, zone);
-  return Temporal.PlainDate.from(choice.occurredAt).add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds - 1;
+  return beginningOfDay(addDays(choice.occurredAt, 1), zone) - 1;
 }

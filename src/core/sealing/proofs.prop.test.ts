@@ -2,6 +2,8 @@ import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { hex } from './leaf';
 import { leafHash, merkleRoot } from './merkle';
+import { consistencyRanges, coveringNodes, inclusionRanges, nodesOf, rangeHash, type Range, type TreeNode } from './nodes';
+import { append, type Frontier } from './merkle';
 import { consistencyHolds, consistencyPath, inclusionHolds, inclusionPath } from './proofs';
 
 const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest();
@@ -63,4 +65,26 @@ describe('consistency', () => {
   test.each([[0, 5], [6, 5]])('from %i to %i proves nothing', (from, to) => {
     expect(consistencyHolds(hash, from, to, [], new Uint8Array(32), new Uint8Array(32))).toBe(false);
   });
+});
+
+test('the same paths from stored subtrees, with few of them', () => {
+  fc.assert(fc.property(fc.integer({ min: 1, max: 130 }), fc.nat(), (size, a) => {
+    const leaves = leavesOf(size);
+    const nodes = new Map<string, Uint8Array>();
+    const name = ({ level, index }: Pick<TreeNode, 'level' | 'index'>) => `${level}/${index}`;
+    let frontier: Frontier = { size: 0, peaks: [] };
+    for (const leaf of leaves) {
+      for (const node of nodesOf(hash, frontier, leaf)) nodes.set(name(node), node.hash);
+      frontier = append(hash, frontier, leaf);
+    }
+    expect(nodes.size).toBeLessThanOrEqual(size * 2);
+    const read = (ranges: Range[]) => ranges.map((range) => {
+      const covering = coveringNodes(range);
+      expect(covering.length).toBeLessThanOrEqual(Math.ceil(Math.log2(size)) + 1);
+      return hex(rangeHash(hash, covering.map((node) => nodes.get(name(node))!)));
+    });
+    const index = a % size;
+    expect(read(inclusionRanges(index, size))).toEqual(inclusionPath(hash, leaves, index).map(hex));
+    expect(read(consistencyRanges(index + 1, size))).toEqual(consistencyPath(hash, leaves, index + 1).map(hex));
+  }), RUNS);
 });

@@ -1,12 +1,6 @@
-import { leafHash, nodeHash, merkleRoot, type Hash } from './merkle';
 import { hex } from './leaf';
-
-/** The largest power of two below `n` (n ≥ 2). */
-function splitOf(n: number): number {
-  let k = 1;
-  while (k * 2 < n) k *= 2;
-  return k;
-}
+import { merkleRoot, nodeHash, type Hash } from './merkle';
+import { consistencyRanges, inclusionRanges } from './nodes';
 
 /**
  * RFC 9162 section 2.1.3.1: the hashes beside the way from one leaf to the root, lowest first.
@@ -15,10 +9,7 @@ function splitOf(n: number): number {
  * @param index of the leaf, from 0
  */
 export function inclusionPath(hash: Hash, leaves: readonly Uint8Array[], index: number): Uint8Array[] {
-  if (leaves.length <= 1) return [];
-  const k = splitOf(leaves.length);
-  if (index < k) return [...inclusionPath(hash, leaves.slice(0, k), index), merkleRoot(hash, leaves.slice(k))];
-  return [...inclusionPath(hash, leaves.slice(k), index - k), merkleRoot(hash, leaves.slice(0, k))];
+  return inclusionRanges(index, leaves.length).map(({ from, to }) => merkleRoot(hash, leaves.slice(from, to)));
 }
 
 /** RFC 9162 section 2.1.3.2: does the path lead from the leaf to the root? */
@@ -42,14 +33,7 @@ export function inclusionHolds(hash: Hash, leaf: Uint8Array, index: number, size
  * @param from 1 to the number of leaves
  */
 export function consistencyPath(hash: Hash, leaves: readonly Uint8Array[], from: number): Uint8Array[] {
-  return from === leaves.length ? [] : subproof(hash, leaves, from, true);
-}
-
-function subproof(hash: Hash, leaves: readonly Uint8Array[], from: number, isWhole: boolean): Uint8Array[] {
-  if (from === leaves.length) return isWhole ? [] : [merkleRoot(hash, leaves)];
-  const k = splitOf(leaves.length);
-  if (from <= k) return [...subproof(hash, leaves.slice(0, k), from, isWhole), merkleRoot(hash, leaves.slice(k))];
-  return [...subproof(hash, leaves.slice(k), from - k, false), merkleRoot(hash, leaves.slice(0, k))];
+  return consistencyRanges(from, leaves.length).map((range) => merkleRoot(hash, leaves.slice(range.from, range.to)));
 }
 
 /** RFC 9162 section 2.1.4.2: does the path show that the older root is the beginning of the newer one? */
@@ -70,9 +54,4 @@ export function consistencyHolds(hash: Hash, from: number, to: number, path: rea
     [fn, sn] = [Math.floor(fn / 2), Math.floor(sn / 2)];
   }
   return sn === 0 && hex(fr) === hex(fromRoot) && hex(sr) === hex(toRoot);
-}
-
-/** The tree over folios: each folio's root is the data of one leaf. */
-export function folioLeaves(hash: Hash, folioRoots: readonly Uint8Array[]): Uint8Array[] {
-  return folioRoots.map((root) => leafHash(hash, root));
 }

@@ -25,7 +25,11 @@ export type LedgerFault =
   | { code: 'folio-missing'; folio: number }
   | { code: 'head-root-wrong'; size: number; expected: string; found: string }
   | { code: 'head-size-wrong'; expected: number; found: number }
-  | { code: 'head-signature-wrong'; size: number };
+  | { code: 'head-signature-wrong'; size: number }
+  /** The witness has another head of that size: the ledger was rewritten since. */
+  | { code: 'deposit-differs'; size: number; signedAt: string }
+  /** The witness has a head of more folios than there are: some were taken away. */
+  | { code: 'deposit-beyond'; size: number; signedAt: string };
 
 /** Faults of one folio: each altered choice is named by folio and leaf. */
 export function verifyFolio(hash: Hash, folio: FolioToVerify): LedgerFault[] {

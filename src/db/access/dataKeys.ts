@@ -21,3 +21,9 @@ export async function dataKeys(h: Handle, ids: readonly string[]): Promise<Map<s
 export async function destroyDataKeys(h: Handle, ids: readonly string[], now: string): Promise<number> {
   return h.trx('data_keys').whereIn('id', [...ids]).whereNotNull('wrapped').update({ wrapped: null, destroyed_at: now });
 }
+
+/** How many of these keys are there still. */
+export async function keysAlive(h: Handle, ids: readonly string[]): Promise<number> {
+  const row = (await h.trx('data_keys').whereIn('id', [...ids]).whereNotNull('wrapped').count('* as n').first()) as unknown as { n: number };
+  return Number(row.n);
+}

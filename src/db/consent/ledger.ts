@@ -1,5 +1,7 @@
 import type { Frontier } from '../../core/sealing/merkle';
-import type { Choice } from '../../core/consent/types';
+import type { TreeNode } from '../../core/sealing/nodes';
+import { shapesOf } from '../../core/consent/shape';
+import type { Answer, Choice } from '../../core/consent/types';
 import { lock, type Handle } from '../handle';
 import { insertRows } from '../insertRows';
 
@@ -67,6 +69,7 @@ export async function insertFolio(
   folio: { folio: number; root: Buffer; size: number; sealed_at: string },
   head: HeadRow,
   choices: readonly ChoiceRow[],
+  nodes: readonly TreeNode[],
   parts: { sealed: readonly { choice_id: string; sealed: Buffer }[]; addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[]; dedup: readonly DedupRow[] },
 ): Promise<void> {
   await h.trx('folios').insert(folio);
@@ -74,7 +77,44 @@ export async function insertFolio(
   await insertRows(h, 'choice_sealed', ['choice_id', 'sealed'], parts.sealed);
   await insertRows(h, 'choice_addresses', ['choice_id', 'person_id', 'hash'], parts.addresses);
   await insertRows(h, 'choice_dedup', ['system_id', 'external_hash', 'content_hash', 'choice_id', 'person_id'], parts.dedup);
+  await insertNodes(h, nodes);
   await h.trx('ledger_heads').insert(head);
+}
+
+export async function insertNodes(h: Handle, nodes: readonly TreeNode[]): Promise<void> {
+  await insertRows(h, 'ledger_nodes', ['level', 'index', 'hash'], nodes.map((node) => ({ ...node, hash: Buffer.from(node.hash) })));
+}
+
+/** Hashes of perfect subtrees, by `level/index`. */
+export async function nodeHashes(h: Handle, wanted: readonly Pick<TreeNode, 'level' | 'index'>[]): Promise<Map<string, Buffer>> {
+  if (wanted.length === 0) return new Map();
+  const { rows } = (await h.trx.raw('select n.level, n.index, n.hash from ledger_nodes n join unnest(?::smallint[], ?::bigint[]) as w(level, index) on w.level = n.level and w.index = n.index', [wanted.map(({ level }) => level), wanted.map(({ index }) => index)])) as { rows: { level: number; index: number; hash: Buffer }[] };
+  return new Map(rows.map(({ level, index, hash }) => [`${level}/${index}`, hash]));
+}
+
+export async function storedLeaves(h: Handle): Promise<number> {
+  const row = (await h.trx('ledger_nodes').where({ level: 0 }).max('index as last').first()) as { last: number | null };
+  return row.last === null ? 0 : Number(row.last) + 1;
+}
+
+/** Roots of folios in order, from one on. */
+export async function folioRoots(h: Handle, from: number, limit: number): Promise<Buffer[]> {
+  const rows = (await h.trx('folios').select('root').where('folio', '>=', from).orderBy('folio').limit(limit)) as { root: Buffer }[];
+  return rows.map(({ root }) => root);
+}
+
+/** Leaf hashes of one folio, in order. */
+export async function folioLeaves(h: Handle, folio: number): Promise<Buffer[]> {
+  const rows = (await h.trx('choices').select('leaf').where({ folio }).orderBy('leaf_index')) as { leaf: Buffer }[];
+  return rows.map(({ leaf }) => leaf);
+}
+
+export async function choiceById(h: Handle, id: string): Promise<ChoiceRow | undefined> {
+  return h.trx('choices').where({ id }).first();
+}
+
+export async function lastHead(h: Handle): Promise<HeadRow | undefined> {
+  return h.trx('ledger_heads').orderBy('size', 'desc').first();
 }
 
 export interface DedupRow {
@@ -133,19 +173,30 @@ export async function sealedParts(h: Handle, choiceIds: readonly string[]): Prom
 
 export interface StreamFilter {
   purpose: string | null;
-  answer: string | null;
+  answer: Answer | null;
   system: string | null;
+  personIds: readonly string[] | null;
+  /** Instants; the later one is not included. */
+  from: string | null;
+  to: string | null;
   before: number | null;
+  after: number | null;
   limit: number;
 }
 
-/** The ledger, newest first, keyset-paged by sequence. Public parts only. */
+export const EVERY_CHOICE: Omit<StreamFilter, 'limit'> = { purpose: null, answer: null, system: null, personIds: null, from: null, to: null, before: null, after: null };
+
+/** The ledger, keyset-paged by sequence: newest first, or oldest first after a sequence number. Public parts only. */
 export async function streamChoices(h: Handle, filter: StreamFilter): Promise<ChoiceRow[]> {
-  const query = h.trx('choices').select('*').orderBy('seq', 'desc').limit(filter.limit);
-  if (filter.purpose) query.where('purpose', filter.purpose);
-  if (filter.answer) query.where('answer', filter.answer);
+  const query = h.trx('choices').select('*').orderBy('seq', filter.after === null ? 'desc' : 'asc').limit(filter.limit);
+  if (filter.purpose) query.whereRaw("purpose_no = (select no from dictionary where kind = 'purpose' and value = ?)", [filter.purpose]);
+  if (filter.answer) query.whereRaw('shape = any(?)', [shapesOf(filter.answer)]);
   if (filter.system) query.where('system_id', filter.system);
-  if (filter.before) query.where('seq', '<', filter.before);
+  if (filter.personIds) query.whereRaw('person_no = any(array(select no from persons where id = any(?)))', [filter.personIds as string[]]);
+  if (filter.from) query.where('occurred_at', '>=', filter.from);
+  if (filter.to) query.where('occurred_at', '<', filter.to);
+  if (filter.before !== null) query.where('seq', '<', filter.before);
+  if (filter.after !== null) query.where('seq', '>', filter.after);
   return query as unknown as Promise<ChoiceRow[]>;
 }
 

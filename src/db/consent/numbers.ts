@@ -38,7 +38,7 @@ export async function personIdsOf(h: Handle, nos: readonly number[]): Promise<st
 export async function choicesOfRange(h: Handle, from: number, to: number): Promise<{ person_no: number; purpose_no: number; shape: number; occurred_at: string; occurred_on: string | null; seq: number; terms_no: number; address_hash: Buffer | null }[]> {
   const { rows } = (await h.trx.raw(
     `select c.person_no, c.purpose_no, c.shape, c.occurred_at, c.occurred_on, c.seq, c.terms_no, a.hash as address_hash
-     from choices c left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0 where c.person_no between ? and ? order by c.person_no`,
+     from choices c join persons p on p.no = c.person_no and p.erased_at is null left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0 where c.person_no between ? and ? order by c.person_no`,
     [from, to],
   )) as { rows: { person_no: number; purpose_no: number; shape: number; occurred_at: string; occurred_on: string | null; seq: number; terms_no: number; address_hash: Buffer | null }[] };
   return rows;

@@ -1,6 +1,8 @@
+import type { ImportFormat, Mapping } from '../../core/imports/mapping';
 import type { Reason } from '../../core/shared/reason';
 import type { RecordStatus } from '../../core/consent/schema';
 import type { Handle } from '../handle';
+import { insertRows } from '../insertRows';
 
 export interface ImportRow {
   id: string;
@@ -9,7 +11,15 @@ export interface ImportRow {
   file_path: string;
   file_name_sealed: Buffer;
   encoding: string;
-  state: 'checked' | 'running' | 'finished' | 'failed';
+  /** `unmapped` waits for somebody to say which column is what; `checking` is the dry run. */
+  state: 'unmapped' | 'checking' | 'checked' | 'running' | 'finished' | 'failed';
+  format: ImportFormat;
+  /** The names of the columns as the file has them; empty for NDJSON. */
+  header: string;
+  delimiter: string;
+  mapping: Mapping | null;
+  bytes: number;
+  way: 'page' | 'api' | 'folder';
   total: number;
   recorded: number;
   duplicate: number;
@@ -20,6 +30,9 @@ export interface ImportRow {
   created_at: string;
   finished_at: string | null;
   done_lines: number;
+  checked_lines: number;
+  /** What the dry run found: counts in the clear, lines sealed. */
+  preview: { counts: Record<RecordStatus, number>; held: string | null; isPartial: boolean } | null;
   error: string | null;
 }
 
@@ -34,7 +47,7 @@ export interface ImportLineRow {
 }
 
 export async function insertImport(h: Handle, row: ImportRow): Promise<void> {
-  await h.trx('imports').insert(row);
+  await h.trx('imports').insert({ ...row, mapping: row.mapping && JSON.stringify(row.mapping), preview: row.preview && JSON.stringify(row.preview) });
 }
 
 export async function importById(h: Handle, id: string): Promise<ImportRow | undefined> {
@@ -53,13 +66,19 @@ export async function importsInState(h: Handle, state: ImportRow['state']): Prom
   return h.trx('imports').where({ state }).limit(100);
 }
 
+export async function importOfFile(h: Handle, systemId: string, sha256: Buffer, way: ImportRow['way']): Promise<ImportRow | undefined> {
+  return h.trx('imports').where({ system_id: systemId, file_sha256: sha256, way }).first();
+}
+
 export async function setImport(h: Handle, id: string, change: Partial<ImportRow>): Promise<void> {
-  await h.trx('imports').where({ id }).update(change);
+  await h.trx('imports').where({ id }).update({ ...change, ...(change.mapping ? { mapping: JSON.stringify(change.mapping) } : {}), ...(change.preview ? { preview: JSON.stringify(change.preview) } : {}) });
 }
 
 /** Writes what became of some lines and adds them to the counts, in one transaction with their choices. */
 export async function addImportLines(h: Handle, importId: string, lines: readonly ImportLineRow[], doneLines: number): Promise<void> {
-  await h.trx.batchInsert('import_lines', lines.map((line) => ({ ...line, reasons: JSON.stringify(line.reasons) })), 1000);
+  // What simply went in is in the ledger; only the rest needs a line of its own.
+  const kept = lines.filter(({ status }) => status !== 'recorded').map((line) => ({ ...line, reasons: JSON.stringify(line.reasons), identifier_hashes: hashArray(line.identifier_hashes) }));
+  await insertRows(h, 'import_lines', ['import_id', 'line', 'status', 'reasons', 'choice_id', 'raw_sealed', 'identifier_hashes'], kept);
   const count = (status: RecordStatus) => lines.filter((line) => line.status === status).length;
   await h.trx('imports').where({ id: importId }).update({
     done_lines: doneLines,
@@ -71,9 +90,26 @@ export async function addImportLines(h: Handle, importId: string, lines: readonl
   });
 }
 
+function hashArray(hashes: readonly Buffer[]): string {
+  return `{${hashes.map((hash) => `"\\\\x${hash.toString('hex')}"`).join(',')}}`;
+}
+
 /** Lines that did not simply go in, in order; keyset-paged by line. */
-export async function heldLines(h: Handle, importId: string, after: number, limit: number): Promise<ImportLineRow[]> {
-  return h.trx('import_lines').where({ import_id: importId }).whereNot('status', 'recorded').where('line', '>', after).orderBy('line').limit(limit) as unknown as Promise<ImportLineRow[]>;
+export async function heldLines(h: Handle, importId: string, after: number, limit: number, status: RecordStatus | null = null): Promise<ImportLineRow[]> {
+  const query = h.trx('import_lines').where({ import_id: importId }).whereNot('status', 'recorded').where('line', '>', after).orderBy('line').limit(limit);
+  if (status) query.where({ status });
+  return query as unknown as Promise<ImportLineRow[]>;
+}
+
+export async function lockHeldLine(h: Handle, importId: string, line: number): Promise<ImportLineRow | undefined> {
+  return h.trx('import_lines').where({ import_id: importId, line, status: 'quarantined' }).forUpdate().first();
+}
+
+/** A line that was corrected and run again: its new end, and the counts moved with it. */
+export async function moveLine(h: Handle, row: ImportLineRow, change: Omit<ImportLineRow, 'import_id' | 'line'> & { corrected_at: string; corrected_by: string }): Promise<void> {
+  await h.trx('import_lines').where({ import_id: row.import_id, line: row.line }).update({ ...change, reasons: JSON.stringify(change.reasons) });
+  if (change.status === row.status) return;
+  await h.trx('imports').where({ id: row.import_id }).update({ [row.status]: h.trx.raw('?? - 1', [row.status]), [change.status]: h.trx.raw('?? + 1', [change.status]) });
 }
 
 export async function quarantineCount(h: Handle): Promise<number> {

@@ -37,6 +37,8 @@ export async function up(knex: Knex): Promise<void> {
     );
     alter table imports
       add column format text not null default 'csv',
+      add column header text not null default '',
+      add column delimiter text not null default ';',
       add column mapping jsonb,
       add column bytes bigint not null default 0,
       add column way text not null default 'page',
@@ -178,6 +180,16 @@ export async function up(knex: Knex): Promise<void> {
       primary key (choice_id, system_id)
     );
     create index follow_times_open on follow_times (system_id) where followed_at is null;
+
+    -- Perfect subtrees of the growing tree, so that a proof needs O(log n) of them and no more.
+    create table ledger_nodes (
+      level smallint not null,
+      index bigint not null,
+      hash bytea not null,
+      primary key (level, index)
+    );
+    create trigger nodes_are_append_only before update or delete on ledger_nodes for each row execute function refuse_change();
+    create trigger nodes_are_not_truncated before truncate on ledger_nodes for each statement execute function refuse_change();
 
     create table ledger_deposits (
       size bigint primary key,

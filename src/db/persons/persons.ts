@@ -106,6 +106,9 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
   await h.trx('choice_addresses').where({ person_id: personId }).delete();
   await h.trx('choice_dedup').where({ person_id: personId }).delete();
   await h.trx('person_facts').where({ person_id: personId }).delete();
+  await h.trx.raw('delete from person_folds where person_no = (select no from persons where id = ?)', [personId]);
+  await h.trx('drift_items').where({ person_id: personId }).whereNot('state', 'settled').update({ state: 'settled', settled_at: now, settled_how: 'the person was erased' });
+  await h.trx('person_links').whereNull('unlinked_at').andWhere((either) => void either.where({ person_a: personId }).orWhere({ person_b: personId })).update({ unlinked_at: now, unlinked_by: 'erasure' });
   await h.trx('confirm_links').where({ person_id: personId }).delete();
   await h.trx('choices_page_links').where({ person_id: personId }).delete();
   await h.trx('outbox').where({ person_id: personId }).update({ mail_sealed: null });
@@ -128,4 +131,9 @@ export async function factsOfPersons(h: Handle, personIds: readonly string[]): P
 
 export async function insertFact(h: Handle, row: FactRow): Promise<void> {
   await h.trx('person_facts').insert(row);
+}
+
+/** People in order of their number, for going through everybody. Erased people are left out. */
+export async function personsAfter(h: Handle, no: number, limit: number): Promise<PersonRow[]> {
+  return h.trx('persons').where('no', '>', no).whereNull('erased_at').orderBy('no').limit(limit) as unknown as Promise<PersonRow[]>;
 }

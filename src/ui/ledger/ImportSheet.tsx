@@ -4,57 +4,71 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import type { ImportSummary } from '../../core/consent/views';
 import { sayInstant } from '../../core/shared/days';
-import type { ImportPreview, ImportSummary } from '../../core/consent/views';
-import type { ActionResult } from '../parts/actionResult';
-import { CountsLine } from './CountsLine';
-import { HeldLines } from './HeldLines';
 
-/** A till file: chosen, tried out without a trace, then taken in. */
-export function ImportSheet({ imports, zone, check, run }: { imports: ImportSummary[]; zone: string; check: (form: FormData) => Promise<ActionResult<ImportPreview>>; run: (id: string) => Promise<ActionResult> }) {
-  const [preview, setPreview] = useState<ImportPreview | null>(null);
+interface Sent {
+  ok: boolean;
+  id?: string;
+  title?: string;
+}
+
+/** Sends a file as it is, with progress; the name travels in a header, never in the address. */
+function send(system: string, file: File, onProgress: (share: number) => void): Promise<Sent> {
+  return new Promise((resolve) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', '/ledger/imports/upload');
+    request.setRequestHeader('x-file-name', encodeURIComponent(file.name));
+    request.setRequestHeader('x-system', system);
+    request.upload.onprogress = ({ loaded, total }) => onProgress(loaded / Math.max(1, total));
+    request.onload = () => {
+      try {
+        const body = JSON.parse(request.responseText) as Sent;
+        resolve({ ...body, ok: request.status < 300 });
+      } catch {
+        resolve({ ok: false, title: 'The server did not answer as it should. Nothing was imported.' });
+      }
+    };
+    request.onerror = () => resolve({ ok: false, title: 'The file did not arrive. Nothing was imported; try again.' });
+    request.send(file);
+  });
+}
+
+const BYTES = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`);
+
+/** A source's file: chosen, tried out without a trace, then taken in. */
+export function ImportSheet({ imports, sources, zone }: { imports: ImportSummary[]; sources: readonly { id: string; name: string }[]; zone: string }) {
   const [failure, setFailure] = useState<string | null>(null);
-  const [busy, setBusy] = useState<'checking' | 'starting' | null>(null);
+  const [share, setShare] = useState<number | null>(null);
   const router = useRouter();
   const onCheck = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    setBusy('checking');
+    const form = new FormData(event.currentTarget);
+    const file = form.get('file');
+    if (!(file instanceof File) || file.size === 0) return setFailure('Choose a file that is not empty.');
     setFailure(null);
-    const result = await check(new FormData(event.currentTarget)).catch((): ActionResult<ImportPreview> => ({ ok: false, message: 'The file did not arrive. Nothing was imported; try again.' }));
-    setBusy(null);
-    setPreview(result.ok ? result.value : null);
-    if (!result.ok) setFailure(result.message);
-  };
-  const onRun = async () => {
-    if (!preview) return;
-    setBusy('starting');
-    const result = await run(preview.id).catch((): ActionResult => ({ ok: false, message: 'The server did not answer. Look at the list below before you try again.' }));
-    setBusy(null);
-    if (result.ok) router.push(`/ledger/imports/${preview.id}`);
-    else setFailure(result.message);
+    setShare(0);
+    const sent = await send(String(form.get('system')), file, setShare);
+    setShare(null);
+    if (sent.ok && sent.id) router.push(`/ledger/imports/${sent.id}`);
+    else setFailure(sent.title ?? 'The file was not taken. Nothing was imported.');
   };
   return (
     <>
-      <div className="page-head"><div><h1>Import a till file</h1><p className="sub">First a dry run: what would happen to every line. Nothing is recorded until you say so.</p></div></div>
+      <div className="page-head"><div><h1>Imports</h1><p className="sub">First a dry run: what would happen to every line. Nothing is recorded until you say so. The tills’ drop folder is taken in by itself.</p></div></div>
       <section className="sheet pad" style={{ marginBottom: 14 }}>
-        <form onSubmit={(event) => void onCheck(event)} className="row">
-          <label>Till file (CSV) <input type="file" name="file" accept=".csv,text/csv" required onChange={() => setPreview(null)} /></label>
-          <Button type="submit" variant={preview ? 'outlined' : 'contained'} disabled={busy !== null}>{busy === 'checking' ? 'Trying it out…' : 'Try it out'}</Button>
+        <form onSubmit={(event) => void onCheck(event)} className="row filters" style={{ margin: 0 }}>
+          <label>from <select name="system" defaultValue={sources[0]?.id}>{sources.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></label>
+          <label>file <input type="file" name="file" accept=".csv,.tsv,.txt,.ndjson,.xlsx" required style={{ border: 0, padding: 0, height: 'auto' }} /></label>
+          <Button type="submit" variant="contained" disabled={share !== null}>{share === null ? 'Try it out' : `Sending… ${Math.round(share * 100)} %`}</Button>
+          <span className="muted">CSV in any usual encoding, NDJSON or XLSX</span>
         </form>
         {failure && <p className="note bad" role="alert" style={{ marginTop: 10 }}>{failure}</p>}
-        {preview && (
-          <div className="stack" style={{ marginTop: 12 }} role="status">
-            <p>{preview.total} lines, read as {preview.encoding}. This is what would happen:</p>
-            <CountsLine counts={preview.counts} />
-            <div className="row"><Button variant="contained" disabled={busy !== null} onClick={() => void onRun()}>Take in {preview.total} lines</Button><span className="muted">Lines in quarantine are kept, sealed, with their reason.</span></div>
-            {preview.held.length > 0 && <HeldLines lines={preview.held} />}
-          </div>
-        )}
       </section>
       <section className="sheet wrap" aria-labelledby="before"><header><h2 id="before">Imports before</h2></header>
         {imports.length === 0 ? <p className="empty">No file has been taken in yet.</p> : (
-          <table className="list"><thead><tr><th>file</th><th>when</th><th>state</th><th className="num">lines</th><th className="num">recorded</th><th className="num">duplicate</th><th className="num">conflict</th><th className="num">suppressed</th><th className="num">quarantine</th></tr></thead>
-            <tbody>{imports.map((one) => <tr key={one.id}><td><Link href={`/ledger/imports/${one.id}`}>{one.fileName}</Link></td><td className="nowrap muted">{sayInstant(one.at, zone)}</td><td>{one.state}</td><td className="num">{one.total}</td><td className="num">{one.recorded}</td><td className="num">{one.duplicate}</td><td className="num">{one.conflict}</td><td className="num">{one.suppressed}</td><td className="num">{one.quarantined}</td></tr>)}</tbody></table>
+          <table className="list"><thead><tr><th>file</th><th>from</th><th>when</th><th>state</th><th className="num">lines</th><th className="num">recorded</th><th className="num">duplicate</th><th className="num">conflict</th><th className="num">suppressed</th><th className="num">quarantine</th></tr></thead>
+            <tbody>{imports.map((one) => <tr key={one.id}><td title={BYTES(one.bytes)}><Link href={`/ledger/imports/${one.id}`}>{one.fileName}</Link></td><td className="muted">{one.system}</td><td className="nowrap muted">{sayInstant(one.at, zone)}</td><td className={one.state === 'failed' ? 'late' : ''}>{one.state === 'failed' ? '✕ not read' : one.state}{one.way === 'folder' ? ', by itself' : ''}</td><td className="num">{one.total}</td><td className="num">{one.recorded}</td><td className="num">{one.duplicate}</td><td className="num">{one.conflict}</td><td className="num">{one.suppressed}</td><td className={`num${one.quarantined > 0 ? ' ochre' : ''}`}>{one.quarantined}</td></tr>)}</tbody></table>
         )}
       </section>
     </>

@@ -2,8 +2,10 @@
 
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
-import { ANSWERS } from '../../core/consent/types';
+import { ANSWERS, type Answer } from '../../core/consent/types';
+import { isNo } from '../../core/consent/timeline';
 import { sayDay, sayInstant } from '../../core/shared/days';
+import type { LedgerView, SourceLine } from '../../core/consent/views';
 import type { LedgerFault } from '../../core/sealing/verify';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
@@ -11,22 +13,11 @@ import { RefreshWhile } from '../requests/RefreshWhile';
 import { WeeksChart } from './WeeksChart';
 import '../desk/desk.css';
 
-export interface LedgerShown {
-  size: { choices: number; folios: number };
-  head: { root: string; signedAt: string } | null;
-  verification: { state: string; folios_total: number; folios_done: number; choices_done: number; faults: LedgerFault[]; started_at: string; finished_at: string | null } | null;
-  purposes: { id: string; title: string }[];
-  systems: { id: string; name: string }[];
-  lines: { seq: number; id: string; person_id: string; purpose: string; answer: string; occurredAt: string; recorded_at: string; ask: string | null; ask_version: number | null; country: string | null; folio: number; leaf_index: number; system: string }[];
-  next: number | null;
-  weeks: { week: string; answer: string; count: number }[];
-}
-
 const number = new Intl.NumberFormat('en');
 
 /** What was chosen, where, under which wording; whether the seal holds. Nobody is named here. */
-export function LedgerSheet({ view, zone, mayImport, verify }: { view: LedgerShown; zone: string; mayImport: boolean; verify: () => Promise<ActionResult<{ id: string }>> }) {
-  const [filter, setFilter] = useQueryStates({ purpose: parseAsString, answer: parseAsString, system: parseAsString, before: parseAsInteger }, { shallow: false });
+export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: LedgerView; sources: readonly SourceLine[]; zone: string; mayImport: boolean; verify: () => Promise<ActionResult<{ id: string }>> }) {
+  const [filter, setFilter] = useQueryStates({ purpose: parseAsString, answer: parseAsString, system: parseAsString, from: parseAsString, to: parseAsString, before: parseAsInteger }, { shallow: false });
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
   const select = (name: 'purpose' | 'answer' | 'system', every: string, options: { id: string; title: string }[]) => (
     <label>{name} <select value={filter[name] ?? ''} onChange={(event) => void setFilter({ [name]: event.target.value || null, before: null })}><option value="">{every}</option>{options.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
@@ -36,14 +27,17 @@ export function LedgerSheet({ view, zone, mayImport, verify }: { view: LedgerSho
       <RefreshWhile isMoving={view.verification?.state === 'running'} />
       <div className="page-head">
         <div><h1>Ledger</h1><p className="sub">{number.format(view.size.choices)} choices in {number.format(view.size.folios)} folios.</p></div>
-        {mayImport && <Link href="/ledger/imports" className="go-link">Import a till file</Link>}
+        {mayImport && <Link href="/ledger/imports" className="go-link">Import a file</Link>}
       </div>
       <Seal view={view} zone={zone} verify={verify} />
-      <WeeksChart weeks={view.weeks} />
+      <Sources sources={sources} zone={zone} />
+      <WeeksChart weeks={weeksOf(view.weeks)} />
       <div className="filters" style={{ marginTop: 14 }}>
         {select('purpose', 'every purpose', view.purposes)}
         {select('answer', 'every answer', ANSWERS.map((id) => ({ id, title: id })))}
         {select('system', 'every system', view.systems.map(({ id, name }) => ({ id, title: name })))}
+        <label>from <input type="date" value={filter.from ?? ''} onChange={(event) => void setFilter({ from: event.target.value || null, before: null })} /></label>
+        <label>to <input type="date" value={filter.to ?? ''} onChange={(event) => void setFilter({ to: event.target.value || null, before: null })} /></label>
         {filter.before && <button className="plain" onClick={() => void setFilter({ before: null })}>Newest</button>}
       </div>
       <section className="sheet wrap" aria-label="Choices, newest first">
@@ -57,7 +51,28 @@ export function LedgerSheet({ view, zone, mayImport, verify }: { view: LedgerSho
   );
 }
 
-function Seal({ view, zone, verify }: { view: LedgerShown; zone: string; verify: () => Promise<ActionResult<{ id: string }>> }) {
+function weeksOf(rows: LedgerView['weeks']): { week: string; yes: number; no: number }[] {
+  const found = new Map<string, { week: string; yes: number; no: number }>();
+  for (const { week, answer, count } of rows) {
+    const row = found.get(week) ?? { week, yes: 0, no: 0 };
+    row[isNo(answer as Answer) ? 'no' : 'yes'] += count;
+    found.set(week, row);
+  }
+  return [...found.values()];
+}
+
+/** Who delivers choices, and who has fallen silent. */
+function Sources({ sources, zone }: { sources: readonly SourceLine[]; zone: string }) {
+  if (sources.length === 0) return null;
+  return (
+    <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="sources"><header><h2 id="sources">Sources</h2></header>
+      <table className="list"><thead><tr><th>source</th><th>last delivered</th><th className="num">past week</th><th>usually</th><th>state</th></tr></thead>
+        <tbody>{sources.map((one) => <tr key={one.id}><td><b>{one.name}</b></td><td className="nowrap muted">{one.lastAt ? sayInstant(one.lastAt, zone) : '–'}</td><td className="num">{one.lastWeek}</td><td className="muted">{one.usualGapDays === null ? 'too new to tell' : one.usualGapDays <= 1 ? 'every day' : `every ${one.usualGapDays} days`}</td><td className={one.isSilent ? 'late' : ''}>{one.isSilent ? `✕ silent for ${one.silentDays} days` : '✓ as usual'}</td></tr>)}</tbody></table>
+    </section>
+  );
+}
+
+function Seal({ view, zone, verify }: { view: LedgerView; zone: string; verify: () => Promise<ActionResult<{ id: string }>> }) {
   const run = view.verification;
   const isGood = run?.state === 'finished' && run.faults.length === 0;
   return (
@@ -92,6 +107,10 @@ function sayFault(fault: LedgerFault): string {
       return 'The head’s signature is not ours: the chain was rewritten.';
     case 'head-root-wrong':
       return 'The tree does not lead to the signed head.';
+    case 'deposit-differs':
+      return `The witness has another head of ${fault.size} folios: the ledger was rewritten.`;
+    case 'deposit-beyond':
+      return `The witness has a head of ${fault.size} folios; some are gone.`;
     case 'head-size-wrong':
       return `The signed head counts ${fault.expected} folios; ${fault.found} are here.`;
   }

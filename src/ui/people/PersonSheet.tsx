@@ -5,13 +5,14 @@ import { parseAsString, useQueryState } from 'nuqs';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/consent/views';
 import { StandingMark } from '../parts/StandingMark';
+import { LinksPanel, type LinkActions } from './LinksPanel';
 import { Ribbon } from './Ribbon';
 import './people.css';
 
 const say = (value: string, zone: string) => (value.length === 10 ? sayDay(value) : sayInstant(value, zone));
 
 /** Everything about one person: identifiers, standing per purpose with since-when and why, choices through time. */
-export function PersonSheet({ person, today, on, zone }: { person: PersonView; today: string; on: string | null; zone: string }) {
+export function PersonSheet({ person, today, on, zone, links }: { person: PersonView; today: string; on: string | null; zone: string; links: LinkActions | null }) {
   const [, setOn] = useQueryState('on', parseAsString.withOptions({ shallow: false }));
   const titles = new Map(person.standings.map(({ purpose, title }) => [purpose, title]));
   return (
@@ -29,6 +30,7 @@ export function PersonSheet({ person, today, on, zone }: { person: PersonView; t
           ))}</tbody>
         </table>
       </section>
+      {person.standings.some(({ isConflict }) => isConflict) && <p className="note bad" role="status" style={{ marginBottom: 14 }}>The linked identities said different things about {person.standings.filter(({ isConflict }) => isConflict).map(({ title }) => title).join(', ')}. The more restrictive reading holds until the person is asked again.</p>}
       {person.choices.length > 0 && <Ribbon choices={person.choices} titles={titles} today={today} on={on} />}
       <div className="two" style={{ marginTop: 14 }}>
         <section className="sheet" aria-labelledby="identifiers"><header><h2 id="identifiers">Identifiers</h2></header>
@@ -38,10 +40,11 @@ export function PersonSheet({ person, today, on, zone }: { person: PersonView; t
           {person.requests.length === 0 ? <p className="empty">None.</p> : <table className="list"><tbody>{person.requests.map((one) => <tr key={one.ref}><td className="mono"><Link href={`/requests/${one.ref}`}>{one.ref}</Link></td><td>{one.right}</td><td>{one.stage}</td></tr>)}</tbody></table>}
         </section>
       </div>
+      {!person.erasedAt && <LinksPanel person={person} zone={zone} actions={links} />}
       <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="choices"><header><h2 id="choices">Choices</h2><span className="muted">never changed, never removed</span></header>
         {person.choices.length === 0 ? <p className="empty">This person has made no choice yet.</p> : (
-          <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>asked by</th><th>from</th><th className="num">folio</th></tr></thead>
-            <tbody>{[...person.choices].reverse().map((one) => <tr key={one.id}><td className="num">{one.seq}</td><td className="nowrap" title={`recorded ${sayInstant(one.recordedAt, zone)}`}>{say(one.occurredAt, zone)}</td><td>{titles.get(one.purpose) ?? one.purpose}</td><td><b>{one.answer}</b></td><td className="muted">{one.ask ? `${one.ask} v${one.askVersion}` : '–'}{one.place ? `, ${one.place}` : ''}</td><td className="muted">{one.system}</td><td className="num">{one.folio}</td></tr>)}</tbody></table>
+          <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>asked by</th><th>from</th><th className="num">folio</th><th /></tr></thead>
+            <tbody>{[...person.choices].reverse().map((one) => <tr key={one.id}><td className="num">{one.seq}</td><td className="nowrap" title={`recorded ${sayInstant(one.recordedAt, zone)}`}>{say(one.occurredAt, zone)}</td><td>{titles.get(one.purpose) ?? one.purpose}</td><td><b>{one.answer}</b></td><td className="muted">{one.ask ? `${one.ask} v${one.askVersion}` : '–'}{one.place ? `, ${one.place}` : ''}</td><td className="muted">{one.system}</td><td className="num">{one.folio}</td><td><a href={`/ledger/receipts/${one.id}`}>receipt</a></td></tr>)}</tbody></table>
         )}
       </section>
     </>

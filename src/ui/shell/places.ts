@@ -7,6 +7,8 @@ export interface Place {
   key: string;
   /** Draws a rule above it. */
   begins?: boolean;
+  /** A place of its own for this role alone; the others reach it through another place. */
+  only?: Role;
 }
 
 /** The places, in the order of the work. */
@@ -15,6 +17,7 @@ export const PLACES: readonly Place[] = [
   { href: '/requests', title: 'Requests', act: 'requests.see', key: 'r' },
   { href: '/people', title: 'People', act: 'persons.see', key: 'p' },
   { href: '/ledger', title: 'Ledger', act: 'ledger.see', key: 'l' },
+  { href: '/ledger/counter', title: 'Counter', act: 'choices.record', key: 'c', only: 'counter-staff' },
   { href: '/systems', title: 'Systems', act: 'systems.see', key: 's', begins: true },
   { href: '/keeping', title: 'Keeping', act: 'keeping.see', key: 'k' },
   { href: '/trail', title: 'Trail', act: 'trail.see', key: 't', begins: true },
@@ -22,5 +25,5 @@ export const PLACES: readonly Place[] = [
 ];
 
 export function placesOf(roles: readonly Role[]): Place[] {
-  return PLACES.filter(({ act }) => reachOf(roles, act) !== null);
+  return PLACES.filter(({ act, only }) => reachOf(roles, act) !== null && (!only || (roles.includes(only) && reachOf(roles, 'ledger.see') === null)));
 }

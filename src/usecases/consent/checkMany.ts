@@ -30,6 +30,11 @@ interface Answered extends Omit<StandingAnswer, 'because'> {
  * restrictively: permitted only if all of them permit.
  */
 export async function checkMany(ctx: Context, h: Handle, questions: readonly Question[], known: RuleRows | null = null): Promise<StandingAnswer[]> {
+  return (await answerMany(ctx, h, questions, known)).map(({ answer }) => answer);
+}
+
+/** The same, with whom each identifier points at. */
+export async function answerMany(ctx: Context, h: Handle, questions: readonly Question[], known: RuleRows | null = null): Promise<{ answer: StandingAnswer; personIds: string[] }[]> {
   const now = ctx.clock.now();
   const rows = known ?? (await readRules(h));
   const rules = rulesAt(rows.purposes, rows.wordings, { at: now, knownAt: now, zone: ctx.organisation.zone });
@@ -50,7 +55,7 @@ export async function checkMany(ctx: Context, h: Handle, questions: readonly Que
     answers.push(await restrictive(own.length === 0 ? [await ofNobody(rules, purpose, address)] : await Promise.all(own.map((owner) => ofOwner(ctx, h, owner, rules, rows, purpose, address)))));
   }
   const ids = await choiceIdsOf(h, [...new Set(answers.flatMap(({ becauseSeq }) => becauseSeq ?? []))]);
-  return answers.map(({ becauseSeq, becauseId, ...answer }) => ({ ...answer, because: becauseId ?? (becauseSeq === null ? null : (ids.get(becauseSeq) ?? null)) }));
+  return answers.map(({ becauseSeq, becauseId, ...answer }, i) => ({ answer: { ...answer, because: becauseId ?? (becauseSeq === null ? null : (ids.get(becauseSeq) ?? null)) }, personIds: (owners.get(keyed[i]!.hash.toString('latin1')) ?? []).map(({ id }) => id) }));
 }
 
 export function erasedAnswer(erasedAt: string): Answered {

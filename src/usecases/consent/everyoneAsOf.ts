@@ -1,8 +1,8 @@
-import { Temporal } from 'temporal-polyfill';
 import { addShare, Everyone, type Shares } from '../../core/consent/everyone';
 import { shapeOf } from '../../core/consent/shape';
 import { rulesAt } from '../../core/consent/standing';
 import { isNo } from '../../core/consent/timeline';
+import { addDays, beginningOfDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { eachChoiceNumbers, lastPersonNo, peopleWithFacts, personIdsOf } from '../../db/consent/numbers';
 import { choicesOf } from '../../db/consent/ledger';
@@ -39,8 +39,8 @@ function placesOfDays(zone: string): (midnightUtc: number, shape: number) => num
   return (midnight, shape) => {
     let day = known.get(midnight);
     if (!day) {
-      const date = Temporal.PlainDate.from(new Date(midnight).toISOString().slice(0, 10));
-      day = { begin: date.toZonedDateTime(zone).epochMilliseconds, end: date.add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds - 1 };
+      const date = new Date(midnight).toISOString().slice(0, 10);
+      day = { begin: beginningOfDay(date, zone), end: beginningOfDay(addDays(date, 1), zone) - 1 };
       known.set(midnight, day);
     }
     return isNo(shapeOf(shape & 15).answer) ? day.end : day.begin;

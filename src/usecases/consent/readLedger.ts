@@ -1,6 +1,8 @@
+import type { LedgerView } from '../../core/consent/views';
 import { addDays, localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { choicesPerWeek, ledgerSize, streamChoices, type ChoiceRow } from '../../db/consent/ledger';
+import type { Answer } from '../../core/consent/types';
+import { choicesPerWeek, EVERY_CHOICE, ledgerSize, streamChoices, type ChoiceRow } from '../../db/consent/ledger';
 import { lastVerification, type VerificationRow } from '../../db/consent/verifications';
 import { allPurposes, type PurposeWithWords } from '../../db/consent/purposes';
 import { listSystems } from '../../db/systems/systems';
@@ -8,26 +10,15 @@ import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
-export interface LedgerView {
-  size: { choices: number; folios: number };
-  head: { root: string; signedAt: string } | null;
-  verification: VerificationRow | null;
-  purposes: PurposeWithWords[];
-  systems: { id: string; name: string }[];
-  lines: (Pick<ChoiceRow, 'seq' | 'id' | 'person_id' | 'purpose' | 'answer' | 'recorded_at' | 'ask' | 'ask_version' | 'country' | 'folio' | 'leaf_index'> & { occurredAt: string; system: string })[];
-  next: number | null;
-  weeks: { week: string; answer: string; count: number }[];
-}
-
 const PAGE = 50;
 
 /** The ledger's stream with its seal and its rates. Public parts only: nobody is named here. */
-export async function readLedger(ctx: Context, filter: { purpose: string | null; answer: string | null; system: string | null; before: number | null }): Promise<Result<LedgerView, AccessRefusal>> {
+export async function readLedger(ctx: Context, filter: { purpose: string | null; answer: Answer | null; system: string | null; from: string | null; to: string | null; before: number | null }): Promise<Result<LedgerView, AccessRefusal>> {
   if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
     const systems = (await listSystems(h)).map(({ id, name }) => ({ id, name }));
     const names = new Map(systems.map(({ id, name }) => [id, name]));
-    const rows = await streamChoices(h, { ...filter, limit: PAGE + 1 });
+    const rows = await streamChoices(h, { ...EVERY_CHOICE, ...filter, limit: PAGE + 1 });
     const lines = rows.slice(0, PAGE).map(({ seq, id, person_id, purpose, answer, recorded_at, ask, ask_version, country, folio, leaf_index, occurred_at, occurred_on, system_id }) => ({ seq, id, person_id, purpose, answer, recorded_at, ask, ask_version, country, folio, leaf_index, occurredAt: occurred_on ?? occurred_at, system: names.get(system_id) ?? system_id }));
     const { choices, folios, head } = await ledgerSize(h);
     const from = addDays(localDay(ctx.clock.now(), ctx.organisation.zone), -180);

@@ -7,7 +7,9 @@ import { lockLedger } from '../../db/consent/ledger';
 import { choicesOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
 import { allPurposes } from '../../db/consent/purposes';
 import type { Handle } from '../../db/handle';
+import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { remakeFolds } from './updateFolds';
 
@@ -93,4 +95,14 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
   const again = await remakeFolds(ctx, h, await personIdsOf(h, [...leaning]));
   for (const [no, row] of again) made.set(no, row);
   return made;
+}
+
+/** Asks for it; the worker does it. */
+export async function startRebuild(ctx: Context): Promise<Result<null, AccessRefusal>> {
+  if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
+  return ctx.transaction(async (h) => {
+    await ctx.jobs.enqueue(h.trx, 'rebuild-folds', {});
+    await recordTrail(ctx, h, 'folds-rebuilt', null, 'asked');
+    return ok(null);
+  });
 }

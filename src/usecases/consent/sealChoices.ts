@@ -1,5 +1,6 @@
 import { choiceLeaf, headBytes, type PublicPart } from '../../core/sealing/leaf';
-import { merkleRoot, rootOf, type Frontier } from '../../core/sealing/merkle';
+import { leafHash, merkleRoot, rootOf, type Frontier } from '../../core/sealing/merkle';
+import { nodesOf } from '../../core/sealing/nodes';
 import { addFolio } from '../../core/sealing/verify';
 import { shapeNo } from '../../core/consent/shape';
 import type { Answer } from '../../core/consent/types';
@@ -54,6 +55,7 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
     done.push({ choice: choiceOf(row, item.addressHash?.toString('hex') ?? null), person });
   }
   const root = Buffer.from(merkleRoot(hash, rows.map(({ leaf }) => leaf)));
+  const nodes = nodesOf(hash, end.frontier, leafHash(hash, root));
   const frontier = addFolio(hash, end.frontier, root);
   const treeRoot = Buffer.from(rootOf(hash, frontier));
   await insertFolio(
@@ -61,6 +63,7 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
     { folio, root, size: rows.length, sealed_at: recordedAt },
     { size: frontier.size, root: treeRoot, peaks: frontier.peaks.map((peak) => Buffer.from(peak)), signed_at: recordedAt, signature: ctx.keys.sign(headBytes(frontier.size, treeRoot, recordedAt)) },
     rows,
+    nodes,
     {
       sealed,
       addresses: choices.flatMap(({ id, item, person }) => (item.addressHash ? [{ choice_id: id, person_id: person.id, hash: item.addressHash }] : [])),

@@ -1,6 +1,6 @@
-import { headBytes } from '../../core/sealing/leaf';
+import { headBytes, hex } from '../../core/sealing/leaf';
 import { addFolio, verifyFolio, verifyHead, type LedgerFault } from '../../core/sealing/verify';
-import type { Frontier } from '../../core/sealing/merkle';
+import { rootOf, type Frontier } from '../../core/sealing/merkle';
 import { folioWhole, headOfSize, ledgerSize } from '../../db/consent/ledger';
 import { insertVerification, setVerification, verificationById } from '../../db/consent/verifications';
 import type { Handle } from '../../db/handle';
@@ -8,11 +8,26 @@ import type { Context } from '../context';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { depositedHeads } from './depositHead';
+import { mayReadLedger } from './mayReadLedger';
 import { publicPartOf } from './sealChoices';
+
+function mayVerify(ctx: Context): boolean {
+  return ctx.actor.kind === 'machine' ? mayReadLedger(ctx) : reach(ctx, 'ledger.verify') !== null;
+}
+
+/** How far a verification is, and what it found. */
+export async function readVerification(ctx: Context, input: { id: string }): Promise<Result<{ id: string; state: string; foliosTotal: number; foliosDone: number; choicesDone: number; faults: LedgerFault[] }, AccessRefusal>> {
+  if (!mayVerify(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
+  return ctx.transaction(async (h) => {
+    const row = await verificationById(h, input.id);
+    return row ? ok({ id: row.id, state: row.state, foliosTotal: Number(row.folios_total), foliosDone: Number(row.folios_done), choicesDone: Number(row.choices_done), faults: row.faults }) : refuse({ code: 'not-found' });
+  });
+}
 
 /** Asks for the whole ledger to be recomputed and compared with its signed head; runs in the worker. */
 export async function startVerification(ctx: Context): Promise<Result<{ id: string }, AccessRefusal>> {
-  if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
+  if (!mayVerify(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('ver');
     const { folios } = await ledgerSize(h);
@@ -33,6 +48,7 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
   let choices = 0;
   const faults: LedgerFault[] = [];
   const total = await ctx.transaction(async (h) => (await verificationById(h, verificationId))?.folios_total ?? 0);
+  const deposited = await depositedHeads(ctx);
   for (let from = 1; from <= total; from += FOLIOS_PER_STEP) {
     await ctx.transaction(async (h) => {
       const to = Math.min(total, from + FOLIOS_PER_STEP - 1);
@@ -44,6 +60,8 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
         }
         faults.push(...verifyFolio(hash, { folio, root: found.root, size: found.size, choices: found.choices.map((row) => ({ part: publicPartOf(row), leafIndex: row.leaf_index, leaf: row.leaf, sealedHash: row.sealed_hash, sealed: row.sealed })) }));
         frontier = addFolio(hash, frontier, found.root);
+        const witness = deposited.get(frontier.size);
+        if (witness && witness.root !== hex(rootOf(hash, frontier))) faults.push({ code: 'deposit-differs', size: frontier.size, signedAt: witness.signedAt });
         choices += found.choices.length;
       }
       await setVerification(h, verificationId, { folios_done: to, choices_done: choices });
@@ -51,6 +69,7 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
   }
   await ctx.transaction(async (h) => {
     faults.push(...(await headFaults(ctx, h, frontier, total)));
+    for (const { size, signedAt } of deposited.values()) if (size > total) faults.push({ code: 'deposit-beyond', size, signedAt });
     await setVerification(h, verificationId, { state: 'finished', faults: faults.slice(0, FAULTS_KEPT), finished_at: ctx.clock.real() });
     await recordTrail(ctx, h, 'ledger-verified', verificationId, faults.length === 0 ? `${choices} choices in ${total} folios agree` : `${faults.length} faults`);
   });

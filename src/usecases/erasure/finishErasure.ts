@@ -14,6 +14,7 @@ import { allRequestsOfPerson, requestById, setRequest, type RequestRow } from '.
 import { registerEntries, listSystems } from '../../db/systems/systems';
 import { forgetTraces, lastTrace, stepsOf, traceKeysOf } from '../../db/trace/traces';
 import type { Handle } from '../../db/handle';
+import type { JournalEntry } from '../../ports/journal';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { indexText } from '../persons/identifierKeys';
@@ -79,11 +80,15 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     const now = ctx.clock.now();
     const lines = await openLines(ctx, h, row, request);
     const residue = residueOf(lines);
-    await suppress(ctx, h, row, request, now);
+    const suppressions = await suppress(ctx, h, row, request, now);
     await insertResidue(h, residue.map((line) => residueRow(ctx, request, line, lines, now)));
     await insertCertificate(h, certificate(ctx, row, request, lines, residue, now));
     const requests = request.person_id ? await allRequestsOfPerson(h, request.person_id) : [request];
     const ids = requests.map(({ id }) => id);
+    const personKey = request.person_id ? (await personById(h, request.person_id))?.data_key_id : undefined;
+    const dataKeyIds = [...requests.map(({ data_key_id }) => data_key_id), ...(personKey ? [personKey] : [])];
+    // First outside the database: a crash after it does the erasure again, a crash before it has erased nothing.
+    await ctx.journal.append({ schema: 'bookend-erasure-1', at: new Date(now).toISOString(), ref: request.ref, personId: request.person_id, requestIds: ids, dataKeyIds, suppressions });
     const packs = await packsOfRequests(h, ids);
     for (const pack of packs) await setPack(h, pack.id, { state: 'gone', path: null });
     await forgetTraces(h, ids);
@@ -91,9 +96,8 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     await forgetPlanLines(h, row.id);
     if (request.person_id) await forgetPerson(h, request.person_id, now);
     for (const other of requests) await setRequest(h, other.id, { person_sealed: null, text_sealed: null, decision_reason_sealed: null });
-    const personKey = request.person_id ? (await personById(h, request.person_id))?.data_key_id : undefined;
     await closeAnswered(ctx, h, request, 'erased');
-    await destroyDataKeys(h, [...requests.map(({ data_key_id }) => data_key_id), ...(personKey ? [personKey] : [])], now);
+    await destroyDataKeys(h, dataKeyIds, now);
     await setPlan(h, row.id, { state: 'finished', phase: 'finished', finished_at: now, error: null });
     await setRequest(h, request.id, { plan: 'finished', trace: 'finished' });
     await recordTrail(ctx, h, 'erasure-finished', request.ref, row.fingerprint);
@@ -105,7 +109,7 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
 }
 
 /** Keyed hashes of every identifier the traces knew, so that an import cannot bring the person back. */
-async function suppress(ctx: Context, h: Handle, row: PlanRow, request: RequestRow, now: string): Promise<void> {
+async function suppress(ctx: Context, h: Handle, row: PlanRow, request: RequestRow, now: string): Promise<JournalEntry['suppressions']> {
   const vault = vaultOf(ctx, h);
   const texts = new Map<string, string>();
   for (const key of await traceKeysOf(h, row.trace_id)) {
@@ -117,10 +121,9 @@ async function suppress(ctx: Context, h: Handle, row: PlanRow, request: RequestR
     const value = await vault.unseal(person!.data_key_id, identifier.value_sealed, `identifier:${person!.id}`);
     if (value) texts.set(indexText({ kind: identifier.kind, scope: identifier.scope, value }), identifier.kind);
   }
-  await insertSuppressions(h, [...texts].map(([text, kind]) => {
-    const { hash, version } = ctx.keys.suppression(text);
-    return { hash, key_version: version, kind, erased_at: now, request_ref: request.ref };
-  }));
+  const rows = [...texts].map(([text, kind]) => ({ ...ctx.keys.suppression(text), kind }));
+  await insertSuppressions(h, rows.map(({ hash, version, kind }) => ({ hash, key_version: version, kind, erased_at: now, request_ref: request.ref })));
+  return rows.map(({ hash, version, kind }) => ({ hash: hash.toString('hex'), version, kind }));
 }
 
 function residueRow(ctx: Context, request: RequestRow, line: ResidueLine, lines: readonly PlanLine[], now: string) {

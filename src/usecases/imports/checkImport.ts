@@ -1,79 +1,59 @@
-import chardet from 'chardet';
-import iconv from 'iconv-lite';
-import { checkTillHeader, tillLines, type TillFileRefusal } from './tillFile';
 import type { RecordStatus } from '../../core/consent/schema';
-import type { ImportPreview } from '../../core/consent/views';
-import { ok, refuse, type Result } from '../../core/shared/result';
-import { insertImport } from '../../db/imports/imports';
-import type { Handle } from '../../db/handle';
-import { systemById } from '../../db/systems/systems';
+import type { HeldLine } from '../../core/consent/views';
+import { importById, setImport } from '../../db/imports/imports';
 import type { Context } from '../context';
-import { reach, type AccessRefusal } from '../shared/may';
-import { writeSealedFile } from '../shared/sealedFile';
+import { readChecks, type DryRun } from '../consent/recordChoices';
 import { recordTrail } from '../trail/recordTrail';
-import { recordTillLines } from './recordTillLines';
+import { fileOf } from './fileOf';
+import { linesOf } from './readFile';
+import { inParts, prepareLines, readerOf, settleLines } from './takeLines';
 
-export type ImportRefusal = AccessRefusal | TillFileRefusal | { code: 'file-too-large'; bytes: number; most: number } | { code: 'unknown-system'; system: string };
-
-const MOST_BYTES = 50 * 1024 * 1024;
+/** So many lines are tried out; of a longer file the page says that it is the beginning. */
+const MOST_LINES = 200_000;
 const HELD_SHOWN = 50;
-const LINES_AT_ONCE = 1000;
+const LINES_AT_ONCE = 2000;
 
-/** A dry run: does all that the import would do, counts it, and undoes it. The file is kept sealed for the run. */
-export async function checkImport(ctx: Context, input: { systemId: string; fileName: string; bytes: Buffer }): Promise<Result<ImportPreview, ImportRefusal>> {
-  if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
-  if (input.bytes.length > MOST_BYTES) return refuse({ code: 'file-too-large', bytes: input.bytes.length, most: MOST_BYTES });
-  const { text, encoding } = decode(input.bytes);
-  const { header, lines } = tillLines(text);
-  const wrong = checkTillHeader(header);
-  if (wrong) return refuse(wrong);
+/** A dry run in the worker: all that the import would decide, counted, and nothing written to the ledger. */
+export async function checkImport(ctx: Context, { importId }: { importId: string }): Promise<void> {
+  await ctx.exclusively(`import:${importId}`, () => tryOut(ctx, importId));
+}
 
+async function tryOut(ctx: Context, importId: string): Promise<void> {
+  const file = await fileOf(ctx, importId);
+  if (!file || file.row.state !== 'checking' || !file.row.mapping) return;
   const counts: Record<RecordStatus, number> = { recorded: 0, duplicate: 0, conflict: 0, suppressed: 0, quarantined: 0 };
-  const held: ImportPreview['held'] = [];
-  const known = await ctx.transaction((h) => systemById(h, input.systemId));
-  if (!known) return refuse({ code: 'unknown-system', system: input.systemId });
-  await rolledBack(ctx, async (h) => {
-    for (let at = 0; at < lines.length; at += LINES_AT_ONCE) {
-      const part = lines.slice(at, at + LINES_AT_ONCE);
-      for (const [i, outcome] of (await recordTillLines(ctx, h, input.systemId, header, part)).entries()) {
-        counts[outcome.status]++;
-        if (outcome.status !== 'recorded' && held.length < HELD_SHOWN) held.push({ line: part[i]!.line, status: outcome.status, reasons: outcome.reasons, raw: part[i]!.raw.slice(0, 400) });
-      }
+  const held: HeldLine[] = [];
+  const dry: DryRun = { known: new Map() };
+  const reader = readerOf(file);
+  const checks = await ctx.transaction((h) => readChecks(ctx, h, file.row.system_id));
+  let total = 0;
+  for await (const part of inParts(dataLines(ctx, file), LINES_AT_ONCE)) {
+    const lines = part.slice(0, MOST_LINES - total);
+    const prepared = await prepareLines(ctx, reader, checks, lines);
+    const outcomes = await ctx.transaction((h) => settleLines(ctx, h, file.row.system_id, prepared, dry));
+    for (const [i, outcome] of outcomes.entries()) {
+      counts[outcome.status]++;
+      if (outcome.status !== 'recorded' && held.length < HELD_SHOWN) held.push({ line: lines[i]!.line, status: outcome.status, reasons: outcome.reasons, raw: lines[i]!.raw.slice(0, 400) });
     }
-  });
-  const id = ctx.keys.id('imp');
-  const path = `import-${id}`;
-  await writeSealedFile(ctx, path, text);
+    total += lines.length;
+    const isStill = await ctx.transaction(async (h) => {
+      await setImport(h, importId, { checked_lines: total });
+      return (await importById(h, importId))?.state === 'checking';
+    });
+    if (!isStill) return;
+    if (total >= MOST_LINES) break;
+  }
   await ctx.transaction(async (h) => {
-    await insertImport(h, {
-      id, system_id: input.systemId, file_sha256: ctx.keys.hash(input.bytes), file_path: path, file_name_sealed: ctx.keys.sealOwn(input.fileName, id), encoding, state: 'checked', total: lines.length,
-      recorded: 0, duplicate: 0, conflict: 0, suppressed: 0, quarantined: 0, created_by: ctx.actor.id, created_at: ctx.clock.now(), finished_at: null, done_lines: 0, error: null,
-    });
-    await recordTrail(ctx, h, 'import-checked', id, `${lines.length} lines`);
+    await setImport(h, importId, { state: 'checked', total, preview: { counts, held: held.length > 0 ? ctx.keys.sealOwn(JSON.stringify(held), `preview:${importId}`).toString('base64') : null, isPartial: total >= MOST_LINES } });
+    await recordTrail(ctx, h, 'import-checked', importId, `${total} lines`);
   });
-  return ok({ id, encoding, total: lines.length, counts, held });
 }
 
-class Undo extends Error {}
-
-async function rolledBack(ctx: Context, work: (h: Handle) => Promise<void>): Promise<void> {
-  await ctx
-    .transaction(async (h) => {
-      await work(h);
-      throw new Undo('a dry run ends here');
-    })
-    .catch((error: unknown) => {
-      if (!(error instanceof Undo)) throw error;
-    });
-}
-
-/** UTF-8 where the bytes are that; else what the letters look like. */
-function decode(bytes: Buffer): { text: string; encoding: string } {
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
-  } catch {
-    const guess = chardet.detect(bytes);
-    const encoding = guess && guess !== 'UTF-8' && iconv.encodingExists(guess) ? guess : 'windows-1252';
-    return { text: iconv.decode(bytes, encoding), encoding };
+/** The lines of a file without its header. */
+export async function* dataLines(ctx: Context, file: NonNullable<Awaited<ReturnType<typeof fileOf>>>): AsyncGenerator<{ line: number; raw: string }> {
+  let isFirst = file.format !== 'ndjson';
+  for await (const line of linesOf(ctx, file.row.file_path, file)) {
+    if (!isFirst) yield line;
+    isFirst = false;
   }
 }

@@ -1,15 +1,21 @@
-import type { HeldLine, ImportSummary } from '../../core/consent/views';
+import type { HeldLine, ImportSummary, ImportView } from '../../core/consent/views';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { heldLines, importById, listImports, type ImportRow } from '../../db/imports/imports';
+import { systemsWithMappings } from '../../db/imports/mappings';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { fileOf } from './fileOf';
+import { mayImport } from './mayImport';
+import { proposalFor } from './uploadImport';
+
+const HELD_A_PAGE = 200;
 
 function summary(ctx: Context, row: ImportRow, systems: ReadonlyMap<string, string>): ImportSummary {
-  const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines } = row;
-  return { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, fileName: ctx.keys.unsealOwn(row.file_name_sealed, id), system: systems.get(row.system_id) ?? row.system_id, at: row.created_at };
+  const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error } = row;
+  return { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error, fileName: ctx.keys.unsealOwn(row.file_name_sealed, id), system: systems.get(row.system_id) ?? row.system_id, at: row.created_at };
 }
 
 export async function readImports(ctx: Context): Promise<Result<ImportSummary[], AccessRefusal>> {
@@ -20,20 +26,43 @@ export async function readImports(ctx: Context): Promise<Result<ImportSummary[],
   });
 }
 
-/** One import with the lines that did not simply go in. A look at personal data: it is in the trail. */
-export async function readImport(ctx: Context, input: { id: string; after?: number }): Promise<Result<{ summary: ImportSummary; held: HeldLine[] }, AccessRefusal>> {
-  if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+/** One import: what the dry run says, what became of it, and the lines that did not simply go in. A look at personal data: it is in the trail. */
+export async function readImport(ctx: Context, input: { id: string; after?: number }): Promise<Result<ImportView, AccessRefusal>> {
+  const file = await fileOf(ctx, input.id);
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
     if (!row) return refuse({ code: 'not-found' });
+    if (!mayImport(ctx, row.system_id)) return refuse({ code: 'not-allowed', act: 'imports.run' });
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    const held = (await heldLines(h, row.id, input.after ?? 0, 200)).map((line) => ({ line: line.line, status: line.status, reasons: line.reasons, raw: line.raw_sealed ? ctx.keys.unsealOwn(line.raw_sealed, `${row.id}:${line.line}`) : null }));
-    if (held.length > 0) await recordTrail(ctx, h, 'quarantine-opened', row.id);
-    return ok({ summary: summary(ctx, row, systems), held });
+    const held = (await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE)).map((line) => ({ line: line.line, status: line.status, reasons: line.reasons, raw: line.raw_sealed ? ctx.keys.unsealOwn(line.raw_sealed, `${row.id}:${line.line}`) : null }));
+    const preview = row.preview && { ...row.preview, held: row.preview.held ? (JSON.parse(ctx.keys.unsealOwn(Buffer.from(row.preview.held, 'base64'), `preview:${row.id}`)) as HeldLine[]) : [] };
+    if (held.length > 0 || preview) await recordTrail(ctx, h, 'quarantine-opened', row.id);
+    const toMap = row.state === 'unmapped' && file ? { ...proposalFor(file), sample: file.sample } : null;
+    return ok({ summary: summary(ctx, row, systems), held, next: held.length === HELD_A_PAGE ? held.at(-1)!.line : null, preview, toMap });
+  });
+}
+
+/** For machines: the counts, which add up to the file. */
+export async function readImportState(ctx: Context, input: { id: string }): Promise<Result<Pick<ImportSummary, 'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined' | 'done_lines'>, AccessRefusal>> {
+  return ctx.transaction(async (h) => {
+    const row = await importById(h, input.id);
+    if (!row || !mayImport(ctx, row.system_id)) return refuse({ code: 'not-found' });
+    const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, done_lines } = row;
+    return ok({ id, state, total, recorded, duplicate, conflict, suppressed, quarantined, done_lines });
   });
 }
 
 /** What was held back as CSV, safe to open in a spreadsheet. */
 export function heldCsv(lines: readonly HeldLine[]): string {
   return csvLine(['line', 'status', 'reasons', 'raw']) + lines.map((line) => csvLine([line.line, line.status, line.reasons.map(({ text }) => text).join(' '), line.raw])).join('');
+}
+
+/** The sources a file can come from, those with a mapping first. */
+export async function readImportSources(ctx: Context): Promise<Result<{ id: string; name: string }[], AccessRefusal>> {
+  if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  return ctx.transaction(async (h) => {
+    const systems = (await listSystems(h)).filter(({ kind }) => kind !== 'bookend');
+    const mapped = new Set(await systemsWithMappings(h));
+    return ok(systems.map(({ id, name }) => ({ id, name })).sort((a, b) => Number(mapped.has(b.id)) - Number(mapped.has(a.id))));
+  });
 }

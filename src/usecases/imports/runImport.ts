@@ -1,13 +1,14 @@
-import { tillLines } from './tillFile';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { addImportLines, importById, lockImport, setImport } from '../../db/imports/imports';
+import { addImportLines, lockImport, setImport, type ImportLineRow } from '../../db/imports/imports';
 import type { Context } from '../context';
+import { readChecks, type RecordOutcome } from '../consent/recordChoices';
 import { reach, type AccessRefusal } from '../shared/may';
-import { readSealedFile } from '../shared/sealedFile';
 import { recordTrail } from '../trail/recordTrail';
-import { recordTillLines } from './recordTillLines';
+import { dataLines } from './checkImport';
+import { fileOf } from './fileOf';
+import { inParts, prepareLines, readerOf, settleLines, type Line, type ReadLines } from './takeLines';
 
-const LINES_AT_ONCE = 1000;
+const LINES_AT_ONCE = 4000;
 
 export type StartImportRefusal = AccessRefusal | { code: 'import-already-started' };
 
@@ -18,37 +19,54 @@ export async function startImport(ctx: Context, { importId }: { importId: string
     const row = await lockImport(h, importId);
     if (!row) return refuse({ code: 'not-found' });
     if (row.state !== 'checked') return refuse({ code: 'import-already-started' });
-    await setImport(h, importId, { state: 'running' });
+    await setImport(h, importId, { state: 'running', preview: null });
     await ctx.jobs.enqueue(h.trx, 'run-import', { importId });
     await recordTrail(ctx, h, 'import-run', importId, 'started');
     return ok(null);
   });
 }
 
-/** Takes the file in, a thousand lines a transaction; goes on where a killed run stopped. */
+/** Takes the file in, some thousand lines a transaction; the next are read and hashed while these are written. Goes on where a killed run stopped. */
 export async function runImport(ctx: Context, { importId }: { importId: string }): Promise<void> {
-  const row = await ctx.transaction((h) => importById(h, importId));
-  if (!row || row.state !== 'running') return;
-  const { header, lines } = tillLines(await readSealedFile(ctx, row.file_path));
-  for (let more = true; more; ) {
-    more = await ctx.transaction(async (h) => {
-      const now = await lockImport(h, importId);
-      if (!now || now.state !== 'running') return false;
-      const part = lines.slice(now.done_lines, now.done_lines + LINES_AT_ONCE);
-      if (part.length === 0) {
-        await setImport(h, importId, { state: 'finished', finished_at: ctx.clock.real() });
-        await recordTrail(ctx, h, 'import-run', importId, `${now.total} lines: ${now.recorded} recorded, ${now.quarantined} quarantined`);
-        return false;
-      }
-      const outcomes = await recordTillLines(ctx, h, now.system_id, header, part);
-      const rows = outcomes.map((outcome, i) => ({
-        import_id: importId, line: part[i]!.line, status: outcome.status, reasons: outcome.reasons, choice_id: outcome.id ?? null, identifier_hashes: outcome.identifierHashes,
-        // What the ledger has needs no second copy; what it has not must not be lost. An erased person's line is not kept.
-        raw_sealed: outcome.status === 'quarantined' || outcome.status === 'conflict' ? ctx.keys.sealOwn(part[i]!.raw, `${importId}:${part[i]!.line}`) : null,
-      }));
-      await addImportLines(h, importId, rows, now.done_lines + part.length);
-      return true;
+  await ctx.exclusively(`import:${importId}`, async () => {
+    const file = await fileOf(ctx, importId);
+    if (!file || file.row.state !== 'running') return;
+    const reader = readerOf(file);
+    const checks = await ctx.transaction((h) => readChecks(ctx, h, file.row.system_id));
+    let passed = 0;
+    let writing: Promise<void> = Promise.resolve();
+    for await (const part of inParts(dataLines(ctx, file), LINES_AT_ONCE)) {
+      passed += part.length;
+      const fresh = part.slice(Math.max(0, part.length - (passed - file.row.done_lines)));
+      if (passed <= file.row.done_lines || fresh.length === 0) continue;
+      const read = await prepareLines(ctx, reader, checks, fresh);
+      await writing;
+      writing = writePart(ctx, importId, file.row.system_id, read, passed);
+      // A failure is thrown when the next part waits for it, not as a rejection nobody handles.
+      writing.catch(() => {});
+    }
+    await writing;
+    await ctx.transaction(async (h) => {
+      const row = await lockImport(h, importId);
+      if (row?.state !== 'running') return;
+      await setImport(h, importId, { state: 'finished', total: passed, finished_at: ctx.clock.real() });
+      await recordTrail(ctx, h, 'import-run', importId, `${passed} lines: ${row.recorded} recorded, ${row.quarantined} quarantined`);
     });
-  }
-  await ctx.storage.remove(row.file_path);
+    await ctx.storage.remove(file.row.file_path);
+  });
+}
+
+async function writePart(ctx: Context, importId: string, systemId: string, read: ReadLines, doneLines: number): Promise<void> {
+  await ctx.transaction(async (h) => {
+    const outcomes = await settleLines(ctx, h, systemId, read);
+    await addImportLines(h, importId, outcomes.map((outcome, i) => lineRow(ctx, importId, read.lines[i]!, outcome)), doneLines);
+  });
+}
+
+/** What the ledger has needs no second copy; what it has not must not be lost. An erased person's line is not kept. */
+export function lineRow(ctx: Context, importId: string, { line, raw }: Line, outcome: RecordOutcome): ImportLineRow {
+  return {
+    import_id: importId, line, status: outcome.status, reasons: outcome.reasons, choice_id: outcome.id ?? null, identifier_hashes: outcome.identifierHashes,
+    raw_sealed: outcome.status === 'quarantined' || outcome.status === 'conflict' ? ctx.keys.sealOwn(raw, `${importId}:${line}`) : null,
+  };
 }

@@ -1,14 +1,16 @@
 import { maskIdentifier, maskName } from '../../core/access/mask';
-import { standing } from '../../core/consent/standing';
+import { purposesInForce } from '../../core/consent/purposes';
 import type { PersonView } from '../../core/consent/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { choicesOf, sealedParts } from '../../db/consent/ledger';
-import { allPurposes } from '../../db/consent/purposes';
-import { identifiersOf, personById } from '../../db/persons/persons';
+import { sealedParts } from '../../db/consent/ledger';
+import type { PurposeWithWords } from '../../db/consent/purposes';
+import type { Handle } from '../../db/handle';
+import { linksAround } from '../../db/persons/links';
+import { identifiersOf, personById, personsById } from '../../db/persons/persons';
 import { requestsOfPerson } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
-import { factsOf } from '../consent/personFacts';
+import { readRules, subjectOf } from '../consent/standingOfPerson';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -22,28 +24,40 @@ export async function personView(ctx: Context, input: { id: string; at?: string 
     if (!row) return refuse({ code: 'not-found' });
     const vault = vaultOf(ctx, h);
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    const purposes = await allPurposes(h);
     const at = input.at ?? ctx.clock.now();
-    const choices = await choicesOf(h, [row.id]);
+    const rules = await readRules(h);
+    const subject = await subjectOf(ctx, h, row, { at, knownAt: at }, rules);
+    const choices = subject.choices;
     const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
     const identifiers = [];
     for (const found of await identifiersOf(h, [row.id])) {
       const value = await vault.unseal(row.data_key_id, found.value_sealed, `identifier:${row.id}`);
       identifiers.push({ kind: found.kind, value: how === 'masked' ? maskIdentifier(found.kind, value ?? '') : (value ?? ''), source: systems.get(found.source_system) ?? found.source_system, since: found.first_seen_at });
     }
+    const keyOf = new Map((await personsById(h, subject.members)).map((member) => [member.id, member.data_key_id]));
     const parts = await sealedParts(h, choices.map(({ id }) => id));
     const seen = [];
     for (const choice of choices) {
-      const opened = how === 'masked' ? null : await vault.unseal(row.data_key_id, parts.get(choice.id) ?? null, `${choice.id}|${row.id}|1`);
+      const opened = how === 'masked' ? null : await vault.unseal(keyOf.get(choice.personId)!, parts.get(choice.id) ?? null, `${choice.id}|${choice.personId}|1`);
       seen.push({ id: choice.id, seq: choice.seq, purpose: choice.purpose, answer: choice.answer, occurredAt: choice.occurredAt, recordedAt: choice.recordedAt, system: systems.get(choice.row.system_id) ?? choice.row.system_id, ask: choice.row.ask, askVersion: choice.row.ask_version, folio: choice.row.folio, place: opened ? ((JSON.parse(opened) as { place: string | null }).place ?? null) : null });
     }
-    const current = [...new Map(purposes.map((purpose) => [purpose.id, purpose])).values()];
-    const standings = current.map((purpose) => ({
-      ...standing(choices, factsOf(row), purposes, { purpose: purpose.id, address: 'any', at, knownAt: at, zone: ctx.organisation.zone }),
-      purpose: purpose.id, title: purpose.title, plain: purpose.plain, kind: purpose.kind, parent: purpose.parent,
-    }));
+    const standings = (purposesInForce(rules.purposes, at, at) as PurposeWithWords[]).map((purpose) => ({ ...subject.answer(purpose.id, 'any'), purpose: purpose.id, title: purpose.title, plain: purpose.plain, kind: purpose.kind, parent: purpose.parent }));
+    const links = await linksOf(ctx, h, row.id, at, how === 'masked');
     const requests = (await requestsOfPerson(h, row.id)).map((request) => ({ ref: request.ref, right: request.right, stage: request.stage, dueOn: request.due_on }));
     await recordTrail(ctx, h, 'person-opened', row.id);
-    return ok({ id: row.id, name: name && how === 'masked' ? maskName(name) : name, country: row.country, isMasked: how === 'masked', erasedAt: row.erased_at, identifiers, standings, choices: seen, requests, asOf: at });
+    return ok({ id: row.id, name: name && how === 'masked' ? maskName(name) : name, country: row.country, isMasked: how === 'masked', erasedAt: row.erased_at, identifiers, links, standings, choices: seen, requests, asOf: at });
   });
+}
+
+async function linksOf(ctx: Context, h: Handle, personId: string, knownAt: string, isMasked: boolean): Promise<PersonView['links']> {
+  const vault = vaultOf(ctx, h);
+  const links = await linksAround(h, personId, knownAt);
+  const others = [...new Set(links.flatMap(({ person_a, person_b }) => [person_a, person_b]))].filter((id) => id !== personId);
+  const shown: PersonView['links'] = [];
+  for (const row of await personsById(h, others)) {
+    const link = links.find(({ person_a, person_b }) => person_a === row.id || person_b === row.id)!;
+    const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
+    shown.push({ id: row.id, name: name && isMasked ? maskName(name) : name, reason: isMasked ? null : ctx.keys.unsealOwn(link.reason_sealed, link.id), since: link.linked_at });
+  }
+  return shown;
 }

@@ -1,3 +1,8 @@
+import { rotationsRunning } from '../../db/access/keyWork';
+import { audienceRunsRunning } from '../../db/consent/audiences';
+import { driftInWork, driftRunsRunning } from '../../db/consent/drift';
+import { exportsRunning } from '../../db/consent/exports';
+import { removalsRunning } from '../../db/consent/sealedRemovals';
 import { plansExecuting } from '../../db/erasure/plans';
 import { importsInState } from '../../db/imports/imports';
 import { lettersWaiting } from '../../db/letters/letters';
@@ -25,6 +30,31 @@ export async function resumeWork(ctx: Context): Promise<number> {
       await ctx.jobs.enqueue(h.trx, 'run-import', { importId: row.id });
       count++;
     }
+    for (const row of await importsInState(h, 'checking')) {
+      await ctx.jobs.enqueue(h.trx, 'check-import', { importId: row.id });
+      count++;
+    }
+    for (const row of await exportsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'export-ledger', { exportId: row.id });
+      count++;
+    }
+    for (const row of await audienceRunsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'check-audience', { runId: row.id });
+      count++;
+    }
+    for (const row of await driftRunsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: row.id });
+      count++;
+    }
+    for (const row of await rotationsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'rotate-keys', { rotationId: row.id });
+      count++;
+    }
+    for (const row of await removalsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'remove-sealed', { removalId: row.id });
+      count++;
+    }
+    if ((await driftInWork(h, 1)).length > 0) await ctx.jobs.enqueue(h.trx, 'correct-drift', {});
     for (const step of await stepsToResume(h)) {
       await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: step.trace_id, systemId: step.system_id, round: step.round });
       count++;

@@ -1,27 +1,130 @@
 'use server';
 
-import type { ImportPreview } from '../../../core/consent/views';
+import { handChoiceSchema, purposeDraftSchema } from '../../../core/consent/schema';
+import type { MessageVerdict } from '../../../core/consent/messageCheck';
+import type { AtTheCounter, ChoiceProof, WhatIf } from '../../../core/consent/views';
+import { mappingSchema } from '../../../core/imports/schema';
+import type { Reason } from '../../../core/shared/reason';
+import { addDays, beginningOfDay } from '../../../core/shared/days';
+import { daySchema } from '../../../core/shared/schema';
 import { ok } from '../../../core/shared/result';
+import type { RecordStatus } from '../../../core/consent/schema';
 import type { ActionResult } from '../../../ui/parts/actionResult';
+import { askAgain } from '../../../usecases/audiences/checkAudience';
+import { checkDraft } from '../../../usecases/audiences/checkDraft';
+import { startDeposit } from '../../../usecases/consent/depositHead';
+import { startExport } from '../../../usecases/consent/exportLedger';
+import { proveChoice } from '../../../usecases/consent/proofs';
+import { startRebuild } from '../../../usecases/consent/rebuildFolds';
+import { findAtCounter, recordByHand } from '../../../usecases/consent/recordByHand';
+import { countSealed, startRemoval } from '../../../usecases/consent/removeSealed';
 import { startVerification } from '../../../usecases/consent/verifyLedger';
-import { checkImport } from '../../../usecases/imports/checkImport';
+import { startComparison } from '../../../usecases/drift/compareSystem';
+import { believe, putRight, type Chosen } from '../../../usecases/drift/putRight';
+import { correctLine, rerunHeld } from '../../../usecases/imports/correctLines';
+import { mapImport } from '../../../usecases/imports/mapImport';
 import { startImport } from '../../../usecases/imports/runImport';
+import { publishPurpose, whatIf } from '../../../usecases/purposes/changePurpose';
 import { act } from '../../lib/act';
+import { readForm } from '../../lib/form';
 
 export async function verifyNow(): Promise<ActionResult<{ id: string }>> {
   return act((ctx) => startVerification(ctx));
 }
 
-export async function checkFile(form: FormData): Promise<ActionResult<ImportPreview>> {
-  const file = form.get('file');
-  if (!(file instanceof File) || file.size === 0) return { ok: false, message: 'Choose a file that is not empty.' };
-  const bytes = Buffer.from(await file.arrayBuffer());
-  return act((ctx) => checkImport(ctx, { systemId: 'sys_tills', fileName: file.name.slice(0, 200), bytes }));
+export async function runFile(importId: string): Promise<ActionResult> {
+  return act((ctx) => startImport(ctx, { importId }));
 }
 
-export async function runFile(importId: string): Promise<ActionResult> {
+export async function mapFile(importId: string, values: unknown): Promise<ActionResult> {
+  const form = readForm(mappingSchema, values);
+  if (!form.ok) return form;
+  const { name, ...mapping } = form.value;
+  return act((ctx) => mapImport(ctx, { importId, name, mapping }));
+}
+
+export async function correctOne(importId: string, line: number, raw: string): Promise<ActionResult<{ status: RecordStatus; reasons: Reason[] }>> {
+  return act((ctx) => correctLine(ctx, { importId, line: Number(line), raw: String(raw) }));
+}
+
+export async function rerunAll(importId: string): Promise<ActionResult<{ lines: number; recorded: number }>> {
+  return act((ctx) => rerunHeld(ctx, { importId }));
+}
+
+export async function compareNow(systemId?: string): Promise<ActionResult<{ runs: string[] }>> {
+  return act((ctx) => startComparison(ctx, systemId ? { systemId } : {}));
+}
+
+export async function correctDriftNow(chosen: Chosen): Promise<ActionResult<{ count: number }>> {
+  return act((ctx) => putRight(ctx, chosen));
+}
+
+export async function believeNow(chosen: Chosen): Promise<ActionResult<{ count: number }>> {
+  return act((ctx) => believe(ctx, chosen));
+}
+
+export async function askListAgain(audienceId: string): Promise<ActionResult<{ runId: string }>> {
+  return act((ctx) => askAgain(ctx, { audienceId }));
+}
+
+export async function checkDraftNow(form: FormData): Promise<ActionResult<MessageVerdict>> {
+  const file = form.get('file');
+  if (!(file instanceof File) || file.size === 0) return { ok: false, message: 'Choose a draft that is not empty.' };
+  const content = Buffer.from(await file.arrayBuffer());
+  return act((ctx) => checkDraft(ctx, { content }));
+}
+
+export async function findNow(identifier: { kind: string; value: string }): Promise<ActionResult<AtTheCounter[]>> {
+  return act((ctx) => findAtCounter(ctx, { identifier: { kind: String(identifier.kind), value: String(identifier.value).slice(0, 320) } }));
+}
+
+export async function recordAnswer(values: unknown): Promise<ActionResult<{ status: string; reasons: Reason[] }>> {
+  const form = readForm(handChoiceSchema, values);
+  return form.ok ? act((ctx) => recordByHand(ctx, form.value)) : form;
+}
+
+export async function depositNow(): Promise<ActionResult> {
+  return act((ctx) => startDeposit(ctx));
+}
+
+export async function proveNow(choiceId: string): Promise<ActionResult<ChoiceProof>> {
+  return act((ctx) => proveChoice(ctx, { choiceId: choiceId.slice(0, 60) }));
+}
+
+export async function rebuildNow(): Promise<ActionResult> {
+  return act((ctx) => startRebuild(ctx));
+}
+
+export async function exportNow(values: Record<string, string | null>): Promise<ActionResult<{ id: string }>> {
+  const format = (['csv', 'ndjson', 'jsonld'] as const).find((known) => known === values['format']) ?? 'csv';
+  return act((ctx) => {
+    const edge = (day: string | null | undefined, more: number) => (day && daySchema.isValidSync(day) ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString() : null);
+    return startExport(ctx, { format, from: edge(values['from'], 0), to: edge(values['to'], 1), purpose: values['purpose'] ?? null, identifier: values['identifier'] ? { kind: 'email', value: values['identifier'] } : null });
+  });
+}
+
+export async function countSealedNow(beforeDay: string): Promise<ActionResult<{ count: number }>> {
+  if (!daySchema.isValidSync(beforeDay)) return { ok: false, message: 'Choose a day.' };
+  return act((ctx) => countSealed(ctx, { beforeDay }));
+}
+
+export async function removeSealedNow(beforeDay: string, typed: number): Promise<ActionResult<{ id: string }>> {
+  if (!daySchema.isValidSync(beforeDay)) return { ok: false, message: 'Choose a day.' };
+  return act((ctx) => startRemoval(ctx, { beforeDay, typed: Number(typed) }));
+}
+
+export async function tryPurpose(values: unknown): Promise<ActionResult<WhatIf>> {
+  const form = readForm(purposeDraftSchema, values);
+  return form.ok ? act((ctx) => whatIf(ctx, form.value)) : form;
+}
+
+/** Published from now on: the moment at which the page was opened has passed. */
+export async function publishNow(values: unknown): Promise<ActionResult<{ version: number }>> {
+  const form = readForm(purposeDraftSchema, values);
+  if (!form.ok) return form;
   return act(async (ctx) => {
-    const result = await startImport(ctx, { importId });
-    return result.ok ? ok(null) : result;
+    const now = ctx.clock.now();
+    const result = await publishPurpose(ctx, { ...form.value, validFrom: form.value.validFrom < now ? now : form.value.validFrom });
+    return result.ok ? ok(result.value) : result;
   });
 }

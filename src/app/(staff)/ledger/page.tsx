@@ -1,6 +1,9 @@
 import { ANSWERS } from '../../../core/consent/types';
 import { reachOf } from '../../../core/access/roles';
+import { addDays, beginningOfDay } from '../../../core/shared/days';
+import { daySchema } from '../../../core/shared/schema';
 import { readLedger } from '../../../usecases/consent/readLedger';
+import { readSources } from '../../../usecases/consent/readSources';
 import { LedgerSheet } from '../../../ui/ledger/LedgerSheet';
 import { shown, staff } from '../../lib/session';
 import { verifyNow } from './actions';
@@ -12,6 +15,7 @@ export default async function LedgerPage({ searchParams }: { searchParams: Promi
   const search = await searchParams;
   const before = Number(search['before']);
   const answer = ANSWERS.find((known) => known === search['answer']) ?? null;
-  const view = shown(await readLedger(ctx, { purpose: search['purpose'] ?? null, answer, system: search['system'] ?? null, before: Number.isSafeInteger(before) && before > 0 ? before : null }));
-  return <LedgerSheet view={view} zone={ctx.organisation.zone} mayImport={reachOf(actor.roles, 'imports.run') !== null} verify={verifyNow} />;
+  const edge = (day: string | undefined, more: number) => (day && daySchema.isValidSync(day) ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString() : null);
+  const view = shown(await readLedger(ctx, { purpose: search['purpose'] ?? null, answer, system: search['system'] ?? null, from: edge(search['from'], 0), to: edge(search['to'], 1), before: Number.isSafeInteger(before) && before > 0 ? before : null }));
+  return <LedgerSheet view={view} sources={shown(await readSources(ctx))} zone={ctx.organisation.zone} mayImport={reachOf(actor.roles, 'imports.run') !== null} verify={verifyNow} />;
 }

@@ -1,4 +1,4 @@
-import { choiceInputSchema, standingQuerySchema } from '../../../../core/consent/schema';
+import { choiceInputSchema, ledgerExportSchema, ledgerSearchSchema, standingQuerySchema } from '../../../../core/consent/schema';
 import { clockQuerySchema } from '../../../../core/clock/schema';
 import { requestInputSchema } from '../../../../core/requests/schema';
 import { toJsonSchema } from '../../../lib/jsonSchema';
@@ -6,6 +6,11 @@ import { toJsonSchema } from '../../../lib/jsonSchema';
 const call = (scope: string, summary: string, body: Parameters<typeof toJsonSchema>[0]) => ({
   post: { summary, security: [{ key: [scope] }], requestBody: { required: true, content: { 'application/json': { schema: toJsonSchema(body) } } }, responses: { 200: { description: 'done' }, default: { description: 'a problem (RFC 9457)', content: { 'application/problem+json': {} } } } },
 });
+
+const answers = { 200: { description: 'done' }, default: { description: 'a problem (RFC 9457)', content: { 'application/problem+json': {} } } };
+const parameters = (names: readonly string[]) => names.map((name) => ({ name, in: 'query', schema: { type: 'string' } }));
+const get = (scope: string, summary: string, query: readonly string[] = []) => ({ get: { summary, security: [{ key: [scope] }], parameters: parameters(query), responses: answers } });
+const file = (scope: string, summary: string, query: readonly string[]) => ({ post: { summary, security: [{ key: [scope] }], parameters: parameters(query), requestBody: { required: true, content: { 'application/octet-stream': {} } }, responses: { 202: { description: 'taken, and worked off' }, default: answers.default } } });
 
 /** Generated from the schemas that validate. */
 export function GET(): Response {
@@ -19,6 +24,25 @@ export function GET(): Response {
       '/standing': call('standing:read', 'May we', standingQuerySchema),
       '/requests': call('requests:write', 'Open a request', requestInputSchema),
       '/clock': call('clock:read', 'Compute a clock', clockQuerySchema),
+      '/imports': file('choices:write', 'Take in a file (CSV, NDJSON, XLSX)', ['mapping']),
+      '/imports/{id}': get('choices:write', 'Counts of an import'),
+      '/imports/{id}/quarantine.csv': get('choices:write', 'Lines that did not simply go in'),
+      '/audience-checks': file('standing:read', 'Ask about every address of a list', ['purpose', 'channel']),
+      '/audience-checks/{id}': get('standing:read', 'Counts of an audience check'),
+      '/audience-checks/{id}/runs': { post: get('standing:read', 'Ask again, as of now').get },
+      '/audience-checks/{id}/result.csv': get('standing:read', 'Each line with permitted or the reason'),
+      '/message-checks': file('standing:read', 'Is a draft mail service or advertising, and what does it lack', []),
+      '/ledger/search': call('ledger:read', 'The log', ledgerSearchSchema),
+      '/ledger/exports': call('ledger:read', 'A part of the log as a file', ledgerExportSchema),
+      '/ledger/exports/{id}': get('ledger:read', 'State of an export'),
+      '/ledger/exports/{id}/file': get('ledger:read', 'The file'),
+      '/ledger/verifications': { post: get('ledger:read', 'Verify the whole ledger').get },
+      '/ledger/verifications/{id}': get('ledger:read', 'What the verification found'),
+      '/ledger/head': get('ledger:read', 'The signed head'),
+      '/ledger/consistency': get('ledger:read', 'That an older head is the beginning of a newer one', ['from', 'to']),
+      '/choices/{id}/proof': get('ledger:read', 'That a choice is in the ledger'),
+      '/choices/{id}/receipt': get('ledger:read', 'The consent record'),
+      '/webhooks/{system}': { post: { summary: 'What a system sends by itself, signed (Standard Webhooks)', responses: answers } },
       '/health': { get: { summary: 'Is it up', responses: { 200: { description: 'up' } } } },
     },
   });

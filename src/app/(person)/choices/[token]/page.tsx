@@ -1,0 +1,45 @@
+import { headers } from 'next/headers';
+import { languageOf, type Language } from '../../../../core/letters/mailings';
+import { sayDay } from '../../../../core/shared/days';
+import type { PageView } from '../../../../core/consent/views';
+import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
+import { PageCode } from '../../../../ui/choicesPage/SmallForms';
+import { WORDS } from '../../../../ui/choicesPage/words';
+import { sayRefusal } from '../../../../ui/messages/refusals';
+import { PersonPage } from '../../../../ui/public/PersonPage';
+import { pageView } from '../../../../usecases/choicesPage/pageView';
+import { publicContext } from '../../../lib/session';
+import { changeNow, proveNow } from '../actions';
+
+export const metadata = { title: 'Your choices' };
+
+export default async function OwnChoicesPage({ params, searchParams }: { params: Promise<{ token: string }>; searchParams: Promise<{ lang?: string }> }) {
+  const ctx = await publicContext();
+  const { token } = await params;
+  const list = await headers();
+  const asked = (await searchParams).lang;
+  const result = await pageView(ctx, { token: token.slice(0, 100), gpc: list.get('sec-gpc') === '1' });
+  if (!result.ok) {
+    const language = languageOf(asked ?? list.get('accept-language'));
+    return (
+      <PersonPage organisation={ctx.organisation.name} language={language}>
+        <h1>{WORDS[language].title}</h1>
+        {result.refusal.code === 'code-needed' ? <PageCode language={language} prove={proveNow.bind(null, token)} /> : <p className="note bad">{sayRefusal(result.refusal)}</p>}
+      </PersonPage>
+    );
+  }
+  const view = asked ? { ...result.value, language: languageOf(asked) } : result.value;
+  return (
+    <PersonPage organisation={ctx.organisation.name} language={view.language}>
+      <h1>{WORDS[view.language].title}</h1>
+      <p>{WORDS[view.language].lead}</p>
+      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token)} days={daysOf(view, view.language)} />
+    </PersonPage>
+  );
+}
+
+/** Days in the person's own language, made here so that server and browser say the same. */
+function daysOf(view: PageView, language: Language): Record<string, string> {
+  const say = (at: string) => (language === 'en' ? sayDay(at.slice(0, 10)) : new Intl.DateTimeFormat(language, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${at.slice(0, 10)}T00:00:00Z`)));
+  return Object.fromEntries([...view.purposes.flatMap(({ id, answer }) => (answer.since ? [[id, say(answer.since)]] : [])), ...view.history.map(({ id, occurredAt }) => [id, say(occurredAt)])]);
+}

@@ -1,0 +1,22 @@
+import { headers } from 'next/headers';
+import { languageOf } from '../../../core/letters/mailings';
+import { AskForPage } from '../../../ui/choicesPage/SmallForms';
+import { WORDS } from '../../../ui/choicesPage/words';
+import { PersonPage } from '../../../ui/public/PersonPage';
+import { publicContext } from '../../lib/session';
+import { askNow } from './actions';
+
+export const metadata = { title: 'Your choices' };
+
+export default async function ChoicesPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
+  const { organisation } = await publicContext();
+  const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
+  const words = WORDS[language];
+  return (
+    <PersonPage organisation={organisation.name} language={language}>
+      <h1>{words.askTitle}</h1>
+      <p>{words.askLead}</p>
+      <AskForPage language={language} ask={askNow} />
+    </PersonPage>
+  );
+}

@@ -1,0 +1,24 @@
+import { languageOf } from '../../../../core/letters/mailings';
+import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
+import { WORDS } from '../../../../ui/choicesPage/words';
+import { sayRefusal } from '../../../../ui/messages/refusals';
+import { PersonPage } from '../../../../ui/public/PersonPage';
+import { confirmView } from '../../../../usecases/consent/confirmChoice';
+import { publicContext } from '../../../lib/session';
+import { confirmNow } from '../../choices/actions';
+
+export const metadata = { title: 'Please confirm' };
+
+export default async function ConfirmPage({ params }: { params: Promise<{ token: string }> }) {
+  const ctx = await publicContext();
+  const { token } = await params;
+  const result = await confirmView(ctx, { token: token.slice(0, 100) });
+  const language = languageOf(result.ok ? result.value.language : null);
+  const words = WORDS[language];
+  return (
+    <PersonPage organisation={ctx.organisation.name} language={language}>
+      <h1>{words.confirmTitle}</h1>
+      {result.ok ? <><p>{words.confirmLead.replace('{title}', result.value.title)}</p><ConfirmButton language={language} confirm={confirmNow.bind(null, token)} /></> : <p className="note bad">{sayRefusal(result.refusal)}</p>}
+    </PersonPage>
+  );
+}

@@ -1,0 +1,14 @@
+import { readAudiences } from '../../../../usecases/audiences/checkAudience';
+import { readPurposes } from '../../../../usecases/purposes/changePurpose';
+import { AudienceSheet } from '../../../../ui/ledger/AudienceSheet';
+import { shown, staff } from '../../../lib/session';
+import { askListAgain, checkDraftNow } from '../actions';
+
+export const metadata = { title: 'Before a send' };
+
+export default async function AudiencesPage() {
+  const { ctx } = await staff('audiences.check');
+  const { purposes } = shown(await readPurposes(ctx));
+  const titles = [...new Map(purposes.filter(({ kind }) => kind !== 'necessary').map(({ id, title }) => [id, { id, title }])).values()].sort((a, b) => Number(b.id === 'newsletter') - Number(a.id === 'newsletter'));
+  return <AudienceSheet audiences={shown(await readAudiences(ctx))} purposes={titles} zone={ctx.organisation.zone} again={askListAgain} checkDraft={checkDraftNow} />;
+}

@@ -1,0 +1,11 @@
+import { readScripts } from '../../../../usecases/consent/recordByHand';
+import { CounterSheet } from '../../../../ui/ledger/CounterSheet';
+import { shown, staff } from '../../../lib/session';
+import { findNow, recordAnswer } from '../actions';
+
+export const metadata = { title: 'Counter and phone' };
+
+export default async function CounterPage() {
+  const { ctx } = await staff('choices.record');
+  return <CounterSheet scripts={shown(await readScripts(ctx))} actions={{ find: findNow, record: recordAnswer }} />;
+}

@@ -1,0 +1,8 @@
+import { downloadExport } from '../../../../../usecases/consent/exportLedger';
+import { fileAnswer, signedOut } from '../../../../lib/files';
+import { staffContext } from '../../../../lib/session';
+
+export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const ctx = await staffContext();
+  return ctx ? fileAnswer(await downloadExport(ctx, await params)) : signedOut();
+}

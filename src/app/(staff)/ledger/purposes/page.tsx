@@ -1,0 +1,12 @@
+import { readPurposes } from '../../../../usecases/purposes/changePurpose';
+import { PurposesSheet } from '../../../../ui/ledger/PurposesSheet';
+import { shown, staff } from '../../../lib/session';
+import { publishNow, tryPurpose } from '../actions';
+
+export const metadata = { title: 'Purposes' };
+
+export default async function PurposesPage() {
+  const { ctx } = await staff('purposes.see');
+  const { purposes, mayDraft, mayPublish } = shown(await readPurposes(ctx));
+  return <PurposesSheet versions={purposes} now={ctx.clock.now()} zone={ctx.organisation.zone} mayDraft={mayDraft} mayPublish={mayPublish} tryOut={tryPurpose} publish={publishNow} />;
+}

@@ -1,0 +1,7 @@
+import { downloadExport } from '../../../../../../../usecases/consent/exportLedger';
+import { machineCall } from '../../../../../../lib/api';
+import { fileAnswer } from '../../../../../../lib/files';
+
+export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return machineCall(request, 'ledger:read', async ({ ctx }) => fileAnswer(await downloadExport(ctx, await params)));
+}

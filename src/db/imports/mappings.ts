@@ -1,0 +1,24 @@
+import type { Mapping } from '../../core/imports/mapping';
+import type { Handle } from '../handle';
+
+export interface MappingRow {
+  id: string;
+  system_id: string;
+  name: string;
+  mapping: Mapping;
+  created_by: string;
+  created_at: string;
+}
+
+export async function mappingsOf(h: Handle, systemId: string): Promise<MappingRow[]> {
+  return h.trx('import_mappings').where({ system_id: systemId }).orderBy('name').limit(100);
+}
+
+export async function saveMappingRow(h: Handle, row: MappingRow): Promise<void> {
+  await h.trx('import_mappings').insert({ ...row, mapping: JSON.stringify(row.mapping) }).onConflict(['system_id', 'name']).merge(['mapping', 'created_by', 'created_at']);
+}
+
+export async function systemsWithMappings(h: Handle): Promise<string[]> {
+  const rows = (await h.trx('import_mappings').distinct('system_id')) as { system_id: string }[];
+  return rows.map(({ system_id }) => system_id);
+}

@@ -1,0 +1,74 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import { useState, type FormEvent } from 'react';
+import type { PagePurpose, PageView } from '../../core/consent/views';
+import type { ActionResult } from '../parts/actionResult';
+import { WORDS, type PageWords } from './words';
+
+type Said = Record<string, boolean | undefined>;
+
+function saidOf(purpose: PagePurpose): boolean | undefined {
+  // Nothing is chosen for the person: only what they said themselves is shown as chosen.
+  return purpose.answer.since === null ? undefined : purpose.answer.permitted;
+}
+
+function stateOf({ answer, kind }: PagePurpose, words: PageWords): string {
+  if (answer.standing === 'awaiting-confirmation') return words.waiting;
+  if (answer.since !== null) return answer.permitted ? words.saidYes : words.saidNo;
+  return kind === 'consent' ? words.notAsked : words.unlessNo;
+}
+
+/** Every purpose in plain words; yes and no stand side by side, alike in size and reach. */
+export function ChoicesForm({ view, token, change, days }: { view: PageView; token: string; change: (values: { purpose: string; yes: boolean }[]) => Promise<ActionResult<{ changed: number }>>; days: Record<string, string> }) {
+  const words = WORDS[view.language];
+  const [said, setSaid] = useState<Said>(() => Object.fromEntries(view.purposes.map((purpose) => [purpose.id, saidOf(purpose)])));
+  const [done, setDone] = useState<string | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const changes = view.purposes.filter((purpose) => said[purpose.id] !== undefined && said[purpose.id] !== saidOf(purpose)).map(({ id }) => ({ purpose: id, yes: said[id]! }));
+    setBusy(true);
+    const result = await change(changes).catch((): ActionResult<{ changed: number }> => ({ ok: false, message: '…' }));
+    setBusy(false);
+    setFailure(result.ok ? null : result.message);
+    if (result.ok) setDone(result.value.changed === 0 ? words.nothing : `${words.saved} ${words.mail}`);
+  };
+  return (
+    <>
+      {view.signal && <p className={`note ${view.signal.honoured ? 'good' : 'slate'}`} role="status">{view.signal.honoured ? words.signal : words.signalNot}</p>}
+      <form onSubmit={(event) => void submit(event)} aria-label={words.title}>
+        {view.purposes.map((purpose) => (
+          <fieldset key={purpose.id} className="choice">
+            <legend>{purpose.title}</legend>
+            <p>{purpose.plain}</p>
+            <dl className="facts">
+              {purpose.categories.length > 0 && <><dt>{words.what}</dt><dd>{purpose.categories.join(', ')}</dd></>}
+              {purpose.recipients.length > 0 && <><dt>{words.who}</dt><dd>{purpose.recipients.join(', ')}</dd></>}
+              {purpose.transfers && <><dt>{words.where}</dt><dd>{purpose.transfers}</dd></>}
+              {purpose.retention && <><dt>{words.howLong}</dt><dd>{purpose.retention}</dd></>}
+            </dl>
+            {purpose.kind === 'necessary' ? <p className="muted">{words.always}</p> : (
+              <div className="yes-no">
+                {([[true, words.yes], [false, words.no]] as const).map(([yes, label]) => <label key={label}><input type="radio" name={purpose.id} checked={said[purpose.id] === yes} onChange={() => { setSaid({ ...said, [purpose.id]: yes }); setDone(null); }} /> {label}</label>)}
+                <span className="muted">{stateOf(purpose, words)}{purpose.answer.since && days[purpose.id] ? `, ${days[purpose.id]}` : ''}{purpose.parent ? ` · ${words.child} ${titles.get(purpose.parent) ?? purpose.parent}` : ''}</span>
+              </div>
+            )}
+          </fieldset>
+        ))}
+        {failure && <p className="note bad" role="alert">{failure}</p>}
+        {done && <p className="note good" role="status">{done}</p>}
+        <Button type="submit" variant="contained" size="medium" disabled={isBusy}>{words.save}</Button>
+      </form>
+      {view.history.length > 0 && (
+        <details style={{ marginTop: 26 }}><summary>{words.history}</summary>
+          <table className="list"><tbody>{view.history.map((one) => <tr key={one.id}><td className="nowrap">{days[one.id]}</td><td>{one.title}</td><td><b>{words.answers[one.answer]}</b></td><td className="muted">{one.where}</td><td><a href={`/choices/${token}/receipt/${one.id}`}>{words.receipt}</a></td></tr>)}</tbody></table>
+        </details>
+      )}
+      <p style={{ marginTop: 20 }}><Link href="/ask">{words.rights}</Link></p>
+    </>
+  );
+}

@@ -1,0 +1,78 @@
+'use client';
+
+import { BarChart, LineChart } from 'echarts/charts';
+import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { init, use as register, type EChartsCoreOption } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useId, useRef, useState } from 'react';
+import { csvLine } from '../../core/shared/csv';
+
+register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent, MarkLineComponent, SVGRenderer]);
+
+export interface ChartTable {
+  columns: readonly string[];
+  rows: readonly (readonly (string | number | null)[])[];
+}
+
+interface Props {
+  title: string;
+  /** Said where there is nothing to draw. */
+  empty: string;
+  table: ChartTable;
+  height?: number;
+  /** The option without colours and type, which are the house's. */
+  option(colour: (name: string) => string): EChartsCoreOption;
+  children?: React.ReactNode;
+}
+
+/** A chart in the house's colours; the same figures as a table, and as CSV. */
+export function Chart({ title, empty, table, height = 190, option, children }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [isTable, setTable] = useState(false);
+  const id = useId();
+  useEffect(() => {
+    if (!box.current || isTable || table.rows.length === 0) return;
+    const style = getComputedStyle(document.documentElement);
+    const colour = (name: string) => style.getPropertyValue(name).trim();
+    const chart = init(box.current, null, { renderer: 'svg' });
+    chart.setOption({ animation: false, aria: { enabled: true }, textStyle: { fontFamily: 'IBM Plex Sans Variable', color: colour('--ink-2') }, ...option(colour) });
+    const onResize = () => chart.resize();
+    window.addEventListener('resize', onResize);
+    return () => {
+      window.removeEventListener('resize', onResize);
+      chart.dispose();
+    };
+  }, [table, isTable, option]);
+  return (
+    <section className="sheet" aria-labelledby={id}>
+      <header><h2 id={id}>{title}</h2>{table.rows.length > 0 && <span className="row" style={{ gap: 6 }}>{children}<button className="plain" onClick={() => setTable(!isTable)}>{isTable ? 'as a chart' : 'as a table'}</button><button className="plain" onClick={() => download(title, table)}>CSV</button></span>}</header>
+      {table.rows.length === 0 ? <p className="empty">{empty}</p> : isTable ? <TableOf title={title} table={table} height={height} /> : <div ref={box} style={{ height, padding: '0 8px 8px' }} />}
+    </section>
+  );
+}
+
+function TableOf({ title, table, height }: { title: string; table: ChartTable; height: number }) {
+  return (
+    <div style={{ maxHeight: Math.max(height, 220), overflow: 'auto' }} tabIndex={0} role="region" aria-label={title}>
+      <table className="list"><thead><tr>{table.columns.map((name, i) => <th key={name} className={i > 0 ? 'num' : ''}>{name}</th>)}</tr></thead>
+        <tbody>{table.rows.map((row, r) => <tr key={r}>{row.map((cell, i) => <td key={i} className={i > 0 ? 'num' : ''}>{cell ?? '–'}</td>)}</tr>)}</tbody></table>
+    </div>
+  );
+}
+
+function download(title: string, table: ChartTable): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([csvLine(table.columns) + table.rows.map((row) => csvLine(row)).join('')], { type: 'text/csv' }));
+  link.download = `${title.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.csv`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+/** Axes as every chart of the house has them. */
+export function axes(colour: (name: string) => string): { category: object; value: object } {
+  const label = { color: colour('--ink-2'), fontFamily: 'IBM Plex Sans Variable' };
+  return { category: { type: 'category', axisLabel: label, axisLine: { lineStyle: { color: colour('--rule-strong') } }, axisTick: { show: false } }, value: { type: 'value', axisLabel: label, splitLine: { lineStyle: { color: colour('--rule') } } } };
+}
+
+/** A no is striped as well as red: it can be told without colour. */
+export const STRIPES = { symbol: 'line', dashArrayX: [1, 0], dashArrayY: [2, 3], rotation: 0.8 };

@@ -1,0 +1,172 @@
+import type { AudienceView } from '../../core/consent/views';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { addressReader, identifierKindOf, type Channel } from '../../core/consent/audience';
+import type { StandingAnswer } from '../../core/consent/types';
+import { csvLine } from '../../core/shared/csv';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { audienceById, audienceRunById, insertAudience, insertAudienceRun, listAudiences, runsOfAudiences, setAudienceRun, type AudienceRow, type AudienceRunRow } from '../../db/consent/audiences';
+import { systemById } from '../../db/systems/systems';
+import type { Context } from '../context';
+import { checkMany, type Question } from '../consent/checkMany';
+import { readRules } from '../consent/standingOfPerson';
+import { FileTooLarge, linesOf, storeFile } from '../imports/readFile';
+import { inParts } from '../imports/takeLines';
+import { normaliseIdentifier } from '../persons/identifierKeys';
+import { reach, type AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+
+export type AudienceRefusal = AccessRefusal | { code: 'unknown-purpose'; purpose: string } | { code: 'file-empty' } | { code: 'file-too-large'; most: number } | { code: 'result-not-ready' };
+
+const MOST_BYTES = 1024 ** 3;
+const LINES_AT_ONCE = 10_000;
+
+function mayCheck(ctx: Context): boolean {
+  return ctx.actor.kind === 'machine' ? ctx.actor.scopes.includes('standing:read') : reach(ctx, 'audiences.check') !== null;
+}
+
+const ownOf = (ctx: Context) => (ctx.actor.kind === 'machine' ? ctx.actor.systemId : null);
+
+/** Takes a list of addresses before a send and asks about each; the list is kept sealed, so that it can be asked again at each send. */
+export async function startAudience(ctx: Context, input: { name: string; purpose: string; channel: Channel; content: Readable }): Promise<Result<{ id: string; runId: string }, AudienceRefusal>> {
+  if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
+  const id = ctx.keys.id('aud');
+  const path = `audience-${id}`;
+  try {
+    const file = await storeFile(ctx, path, input.content, MOST_BYTES);
+    if (file.header.trim() === '') return await drop({ code: 'file-empty' });
+  } catch (error) {
+    if (error instanceof FileTooLarge) return drop({ code: 'file-too-large', most: error.most });
+    throw error;
+  }
+  return ctx.transaction(async (h) => {
+    if (!(await readRules(h)).purposes.some((purpose) => purpose.id === input.purpose)) return drop({ code: 'unknown-purpose', purpose: input.purpose });
+    await insertAudience(h, { id, name_sealed: ctx.keys.sealOwn(input.name.slice(0, 200), id), system_id: ownOf(ctx), purpose: input.purpose, channel: input.channel, path, made_by: ctx.actor.id, made_at: ctx.clock.real() });
+    const runId = ctx.keys.id('run');
+    await insertAudienceRun(h, { id: runId, audience_id: id, asked_by: ctx.actor.id, asked_at: ctx.clock.real() });
+    await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
+    await recordTrail(ctx, h, 'audience-checked', id, input.purpose);
+    return ok({ id, runId });
+  });
+
+  async function drop(refusal: AudienceRefusal): Promise<{ ok: false; refusal: AudienceRefusal }> {
+    await ctx.storage.remove(path);
+    return refuse(refusal);
+  }
+}
+
+/** The same list once more, as of now: before each send of a mailing that was planned earlier. */
+export async function askAgain(ctx: Context, input: { audienceId: string }): Promise<Result<{ runId: string }, AudienceRefusal>> {
+  if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
+  return ctx.transaction(async (h) => {
+    const audience = await audienceById(h, input.audienceId);
+    if (!audience || (ownOf(ctx) && audience.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
+    const runId = ctx.keys.id('run');
+    await insertAudienceRun(h, { id: runId, audience_id: audience.id, asked_by: ctx.actor.id, asked_at: ctx.clock.real() });
+    await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
+    await recordTrail(ctx, h, 'audience-checked', audience.id, 'again');
+    return ok({ runId });
+  });
+}
+
+const COLUMNS = ['line', 'address', 'permitted', 'standing', 'reason', 'since'] as const;
+
+/** Every line comes back with permitted or the reason, in the order of the list. */
+export async function checkAudience(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await ctx.exclusively(`audience:${runId}`, async () => {
+    const begun = await ctx.transaction(async (h) => {
+      const run = await audienceRunById(h, runId);
+      const audience = run ? await audienceById(h, run.audience_id) : undefined;
+      return run?.state === 'running' && audience ? { audience, country: audience.system_id ? ((await systemById(h, audience.system_id))?.default_country ?? null) : ctx.organisation.country } : null;
+    });
+    if (!begun) return;
+    const { audience, country } = begun;
+    const [counts, name]: [AudienceRunRow['counts'], string] = [{}, `audience-run-${runId}`];
+    let [lines, permitted] = [0, 0];
+    const kind = identifierKindOf(audience.channel as Channel);
+    async function* answers(): AsyncGenerator<string> {
+      yield csvLine(COLUMNS);
+      let reader: ReturnType<typeof addressReader> | null = null;
+      for await (const part of inParts(listLines(ctx, audience), LINES_AT_ONCE)) {
+        reader ??= addressReader(part[0]!.raw, kind);
+        const data = part[0]!.line === 1 && reader.hasHeader ? part.slice(1) : part;
+        const read = data.map(({ line, raw }) => ({ line, given: reader!.read(raw) ?? '' }));
+        const questions = read.map(({ given }): Question | null => {
+          const identifier = normaliseIdentifier(kind, given, audience.system_id ?? '', country);
+          return identifier ? { identifier, purpose: audience.purpose } : null;
+        });
+        const found = await ctx.transaction((h) => checkMany(ctx, h, questions.filter((question) => question !== null)));
+        let next = 0;
+        let text = '';
+        for (const [i, { line, given }] of read.entries()) {
+          const answer = questions[i] ? found[next++]! : null;
+          const key = answer?.standing ?? 'unreadable';
+          counts[key] = (counts[key] ?? 0) + 1;
+          if (answer?.permitted) permitted++;
+          text += sayLine(line, given, answer);
+        }
+        lines += read.length;
+        await ctx.transaction((h) => setAudienceRun(h, runId, { lines, permitted, counts }));
+        yield text;
+      }
+    }
+    await pipeline(Readable.from(answers()), ctx.keys.sealStream(null), ctx.storage.write(`${name}.part`));
+    await ctx.storage.rename(`${name}.part`, name);
+    await ctx.transaction(async (h) => {
+      await setAudienceRun(h, runId, { state: 'finished', lines, permitted, counts, path: name, finished_at: ctx.clock.real() });
+      await recordTrail(ctx, h, 'audience-checked', audience.id, `${permitted} of ${lines} permitted`);
+    });
+  });
+}
+
+function sayLine(line: number, given: string, answer: StandingAnswer | null): string {
+  return csvLine([line, given, answer?.permitted ? 'yes' : 'no', answer?.standing ?? 'unreadable', answer ? (answer.reasons.at(-1)?.text ?? '') : 'This cannot be read as an address.', answer?.since]);
+}
+
+async function* listLines(ctx: Context, audience: AudienceRow): AsyncGenerator<{ line: number; raw: string }> {
+  const head: Buffer[] = [];
+  for await (const part of ctx.storage.read(audience.path).pipe(ctx.keys.unsealStream(null))) {
+    head.push(part as Buffer);
+    if (Buffer.concat(head).length > 4096) break;
+  }
+  const format = Buffer.concat(head).subarray(0, 4).toString('latin1') === 'PK\u0003\u0004' ? 'xlsx' : 'csv';
+  yield* linesOf(ctx, audience.path, { format, encoding: 'UTF-8', delimiter: ';' });
+}
+
+export async function readAudiences(ctx: Context): Promise<Result<AudienceView[], AudienceRefusal>> {
+  if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
+  return ctx.transaction(async (h) => {
+    const rows = (await listAudiences(h, 20)).filter(({ system_id }) => !ownOf(ctx) || system_id === ownOf(ctx));
+    const runs = await runsOfAudiences(h, rows.map(({ id }) => id));
+    return ok(rows.map((row) => viewOf(ctx, row, runs)));
+  });
+}
+
+export async function readAudience(ctx: Context, input: { id: string }): Promise<Result<AudienceView, AudienceRefusal>> {
+  if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
+  return ctx.transaction(async (h) => {
+    const row = await audienceById(h, input.id);
+    if (!row || (ownOf(ctx) && row.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
+    return ok(viewOf(ctx, row, await runsOfAudiences(h, [row.id])));
+  });
+}
+
+function viewOf(ctx: Context, row: AudienceRow, runs: readonly AudienceRunRow[]): AudienceView {
+  return { id: row.id, name: ctx.keys.unsealOwn(row.name_sealed, row.id), purpose: row.purpose, channel: row.channel, at: row.made_at, runs: runs.filter(({ audience_id }) => audience_id === row.id).map(({ id, state, lines, permitted, counts, asked_at }) => ({ id, state, lines, permitted, counts, at: asked_at })) };
+}
+
+/** The newest finished answers as CSV, unsealed as they stream. */
+export async function downloadAudience(ctx: Context, input: { id: string }): Promise<Result<{ stream: Readable; name: string }, AudienceRefusal>> {
+  if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
+  return ctx.transaction(async (h) => {
+    const row = await audienceById(h, input.id);
+    if (!row || (ownOf(ctx) && row.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
+    const run = (await runsOfAudiences(h, [row.id])).find(({ state }) => state === 'finished');
+    if (!run?.path) return refuse({ code: 'result-not-ready' });
+    await recordTrail(ctx, h, 'audience-downloaded', row.id);
+    const sealed = ctx.storage.read(run.path);
+    const stream = ctx.keys.unsealStream(null);
+    sealed.on('error', (error) => stream.destroy(error));
+    return ok({ stream: sealed.pipe(stream), name: 'audience.csv' });
+  });
+}

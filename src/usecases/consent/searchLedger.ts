@@ -1,0 +1,75 @@
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { EVERY_CHOICE, streamChoices, type ChoiceRow } from '../../db/consent/ledger';
+import { personsByHash } from '../../db/persons/persons';
+import { listSystems } from '../../db/systems/systems';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
+import type { AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+import { mayReadLedger } from './mayReadLedger';
+
+export interface LedgerQuery {
+  /** Instants; `to` is not included. */
+  from?: string | null;
+  to?: string | null;
+  identifier?: { kind: string; value: string } | null;
+  purpose?: string | null;
+}
+
+export interface LedgerEntry {
+  id: string;
+  seq: number;
+  person: string;
+  system: string;
+  purpose: string;
+  answer: string;
+  occurredAt: string;
+  recordedAt: string;
+  confirms: string | null;
+  ask: string | null;
+  askVersion: number | null;
+  notice: string | null;
+  noticeVersion: number | null;
+  method: string | null;
+  country: string | null;
+  language: string | null;
+  channel: string | null;
+  folio: number;
+  leaf: number;
+}
+
+export type SearchRefusal = AccessRefusal | { code: 'cursor-unreadable' };
+
+const PAGE = 200;
+
+/** The log, newest first: public parts, nobody named. With an identifier: of the people it points at. A search is a look. */
+export async function searchLedger(ctx: Context, query: LedgerQuery & { cursor?: string | null }): Promise<Result<{ choices: LedgerEntry[]; cursor: string | null }, SearchRefusal>> {
+  if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
+  const before = query.cursor ? Number(Buffer.from(query.cursor, 'base64url').toString('utf8').replace(/^before:/, '')) : null;
+  if (before !== null && !(Number.isSafeInteger(before) && before > 0)) return refuse({ code: 'cursor-unreadable' });
+  return ctx.transaction(async (h) => {
+    const personIds = query.identifier ? await peopleOf(ctx, h, query.identifier) : null;
+    const rows = await streamChoices(h, { ...EVERY_CHOICE, purpose: query.purpose ?? null, from: query.from ?? null, to: query.to ?? null, personIds, before, limit: PAGE + 1 });
+    await recordTrail(ctx, h, 'ledger-searched', null, query.identifier ? `${query.identifier.kind} ${query.identifier.value}` : null);
+    const choices = rows.slice(0, PAGE).map(entryOf);
+    return ok({ choices, cursor: rows.length > PAGE ? Buffer.from(`before:${choices.at(-1)!.seq}`).toString('base64url') : null });
+  });
+}
+
+/** Everybody an identifier points at; a customer number in whichever system. */
+export async function peopleOf(ctx: Context, h: Handle, identifier: { kind: string; value: string }): Promise<string[]> {
+  const systems = await listSystems(h);
+  const hashes = systems.flatMap(({ id, default_country }) => {
+    const normal = normaliseIdentifier(identifier.kind, identifier.value, id, default_country ?? ctx.organisation.country);
+    return normal ? [ctx.keys.index(indexText(normal))] : [];
+  });
+  return [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
+}
+
+export function entryOf(row: ChoiceRow): LedgerEntry {
+  return {
+    id: row.id, seq: row.seq, person: row.person_id, system: row.system_id, purpose: row.purpose, answer: row.answer, occurredAt: row.occurred_on ?? row.occurred_at, recordedAt: row.recorded_at, confirms: row.confirms, ask: row.ask, askVersion: row.ask_version,
+    notice: row.notice, noticeVersion: row.notice_version, method: row.method, country: row.country, language: row.language, channel: row.channel, folio: row.folio, leaf: row.leaf_index,
+  };
+}

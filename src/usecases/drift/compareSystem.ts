@@ -1,0 +1,104 @@
+import { driftOf } from '../../core/consent/drift';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { driftRunById, insertDriftItems, insertDriftRun, lastFinishedRun, noteFollowed, setDriftRun, settleGone, type DriftItemRow, type FollowRow } from '../../db/consent/drift';
+import { listSystems, markReached, systemById } from '../../db/systems/systems';
+import { ConnectorError, type Flag } from '../../ports/connector';
+import type { Context } from '../context';
+import { answerMany, type Question } from '../consent/checkMany';
+import { normaliseIdentifier } from '../persons/identifierKeys';
+import { reach, type AccessRefusal } from '../shared/may';
+import { connectionOfSystem, openConnector } from '../systems/openConnector';
+import { recordTrail } from '../trail/recordTrail';
+
+/** Systems that keep flags of what is permitted: their connection names them. */
+export async function systemsWithFlags(ctx: Context): Promise<{ id: string; name: string }[]> {
+  const systems = await ctx.transaction(listSystems);
+  return systems.filter((system) => {
+    const connection = connectionOfSystem(ctx, system);
+    return Boolean(connection?.['flag'] ?? connection?.['flagPurpose']);
+  });
+}
+
+/** Asks for one system, or every one that keeps flags, to be compared with the ledger. */
+export async function startComparison(ctx: Context, input: { systemId?: string } = {}): Promise<Result<{ runs: string[] }, AccessRefusal>> {
+  if (!reach(ctx, 'drift.correct')) return refuse({ code: 'not-allowed', act: 'drift.correct' });
+  const systems = (await systemsWithFlags(ctx)).filter(({ id }) => !input.systemId || id === input.systemId);
+  if (systems.length === 0) return refuse({ code: 'not-found' });
+  return ctx.transaction(async (h) => {
+    const runs: string[] = [];
+    for (const { id: systemId } of systems) {
+      const id = ctx.keys.id('drf');
+      await insertDriftRun(h, { id, system_id: systemId, started_by: ctx.actor.id, started_at: ctx.clock.real() });
+      await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: id });
+      runs.push(id);
+    }
+    await recordTrail(ctx, h, 'drift-compared', null, `${systems.length} systems asked`);
+    return ok({ runs });
+  });
+}
+
+/** Reads every flag of one system and holds it against the ledger. A system that fails is said; nothing of it is changed. */
+export async function compareSystem(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await ctx.exclusively(`drift:${runId}`, async () => {
+    const run = await ctx.transaction((h) => driftRunById(h, runId));
+    if (!run || run.state !== 'running') return;
+    const { connector } = await openConnector(ctx, run.system_id);
+    const sums = { compared: 0, unknown: 0, found: 0 };
+    const stillThere: string[] = [];
+    try {
+      const before = await ctx.transaction((h) => lastFinishedRun(h, run.system_id));
+      for await (const flags of connector.flags!()) {
+        const part = await comparePart(ctx, run.system_id, flags, before?.finished_at ?? null);
+        sums.compared += part.compared;
+        sums.unknown += part.unknown;
+        sums.found += part.drifting.length;
+        stillThere.push(...part.drifting);
+        await ctx.transaction((h) => setDriftRun(h, runId, sums));
+      }
+      await ctx.transaction(async (h) => {
+        await settleGone(h, run.system_id, stillThere, ctx.clock.real());
+        await markReached(h, run.system_id, ctx.clock.real(), null);
+        await setDriftRun(h, runId, { ...sums, state: 'finished', finished_at: ctx.clock.real() });
+        await recordTrail(ctx, h, 'drift-compared', run.system_id, `${sums.compared} compared, ${sums.found} differ`);
+      });
+    } catch (error) {
+      if (!(error instanceof ConnectorError)) throw error;
+      await ctx.transaction(async (h) => {
+        await markReached(h, run.system_id, ctx.clock.real(), `${error.kind}: ${error.message.slice(0, 200)}`);
+        await setDriftRun(h, runId, { ...sums, state: 'failed', error: error.message.slice(0, 300), finished_at: ctx.clock.real() });
+      });
+    } finally {
+      await connector.close();
+    }
+  });
+}
+
+async function comparePart(ctx: Context, systemId: string, flags: readonly Flag[], comparedBefore: string | null): Promise<{ compared: number; unknown: number; drifting: string[] }> {
+  return ctx.transaction(async (h) => {
+    const country = (await systemById(h, systemId))?.default_country ?? null;
+    const asked = flags.flatMap((flag): { flag: Flag; question: Question }[] => {
+      const identifier = flag.identifiers.map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country)).find((one) => one !== null);
+      return identifier ? [{ flag, question: { identifier, purpose: flag.purpose } }] : [];
+    });
+    const answers = await answerMany(ctx, h, asked.map(({ question }) => question));
+    const items: DriftItemRow[] = [];
+    const followed: FollowRow[] = [];
+    let unknown = flags.length - asked.length;
+    for (const [i, { flag }] of asked.entries()) {
+      const { answer, personIds } = answers[i]!;
+      if (personIds.length === 0) {
+        unknown++;
+        continue;
+      }
+      // A no that came since the last comparison and is followed now was followed in between; what is older was followed before anyone measured.
+      if (!answer.permitted && answer.because && answer.since && (flag.permits || (comparedBefore !== null && Date.parse(answer.since) > Date.parse(comparedBefore)))) followed.push({ choice_id: answer.because, system_id: systemId, said_at: new Date(answer.since).toISOString(), followed_at: flag.permits ? null : ctx.clock.now() });
+      const direction = driftOf(flag.permits, answer);
+      if (!direction) continue;
+      const id = ctx.keys.id('dft');
+      items.push({ id, system_id: systemId, purpose: flag.purpose, record_key: flag.key, person_id: personIds[0]!, direction, standing: answer.standing, since: answer.since ? new Date(answer.since).toISOString() : null, found_at: ctx.clock.now(), state: 'open', idempotency_key: `drift-${id}`, tries: 0, detail: null, settled_at: null, settled_how: null });
+    }
+    await insertDriftItems(h, items);
+    await noteFollowed(h, followed);
+    return { compared: asked.length, unknown, drifting: items.map((item) => `${item.purpose}/${item.record_key}`) };
+  });
+}

@@ -1,0 +1,62 @@
+import type { DriftView } from '../../core/consent/views';
+import { maskName } from '../../core/access/mask';
+import { followTimes, type DriftDirection, type FollowTimes } from '../../core/consent/drift';
+import { addDays, localDay } from '../../core/shared/days';
+import { groupBy } from '../../core/shared/groupBy';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { countDrift, followRows, lastDriftRuns, openDrift } from '../../db/consent/drift';
+import { allPurposes } from '../../db/consent/purposes';
+import { personsById } from '../../db/persons/persons';
+import type { Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../shared/vault';
+import { systemsWithFlags } from './compareSystem';
+
+const PAGE = 50;
+const MEASURED_DAYS = 182;
+
+/** Where systems and ledger differ, by purpose and age; and how long systems take to follow a no. */
+export async function readDrift(ctx: Context, filter: { systemId: string | null; purpose: string | null; direction: DriftDirection | null; after: string | null }): Promise<Result<DriftView, AccessRefusal>> {
+  const how = reach(ctx, 'drift.see');
+  if (!how) return refuse({ code: 'not-allowed', act: 'drift.see' });
+  const systems = await systemsWithFlags(ctx);
+  return ctx.transaction(async (h) => {
+    const names = new Map(systems.map(({ id, name }) => [id, name]));
+    const titles = new Map((await allPurposes(h)).map(({ id, title }) => [id, title]));
+    const runs = new Map((await lastDriftRuns(h)).map((run) => [run.system_id, run]));
+    const rows = await openDrift(h, { ...filter, limit: PAGE + 1 });
+    const vault = vaultOf(ctx, h);
+    const people = new Map((await personsById(h, rows.map(({ person_id }) => person_id))).map((row) => [row.id, row]));
+    const items: DriftView['items'] = [];
+    for (const row of rows.slice(0, PAGE)) {
+      const person = people.get(row.person_id);
+      const name = person ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`) : null;
+      items.push({ id: row.id, who: name ? (how === 'all' ? name : maskName(name)) : '(no name)', personId: row.person_id, system: names.get(row.system_id) ?? row.system_id, purpose: titles.get(row.purpose) ?? row.purpose, direction: row.direction, standing: row.standing, since: row.since, foundAt: row.found_at, state: row.state, detail: row.detail });
+    }
+    const board = [...groupBy(await countDrift(h, ctx.clock.now()), (row) => `${row.system_id} ${row.purpose} ${row.direction}`).values()].map((own): DriftView['board'][number] => {
+      const { system_id, purpose, direction } = own[0]!;
+      const sum = (fits: (row: (typeof own)[number]) => boolean) => own.filter(fits).reduce((total, { n }) => total + n, 0);
+      return { systemId: system_id, system: names.get(system_id) ?? system_id, purpose, title: titles.get(purpose) ?? purpose, direction, ages: { today: sum(({ age }) => age === 'today'), 'this week': sum(({ age }) => age === 'this week'), older: sum(({ age }) => age === 'older') }, inWork: sum(({ state }) => state !== 'open'), open: sum(({ state }) => state === 'open') };
+    });
+    return ok({
+      systems: systems.map(({ id, name }) => {
+        const run = runs.get(id);
+        return { id, name, run: run ? { state: run.state, compared: run.compared, unknown: run.unknown, found: run.found, error: run.error, at: run.finished_at ?? run.started_at } : null };
+      }),
+      board, items, next: rows.length > PAGE ? items.at(-1)!.id : null, follow: await readFollow(ctx, await followRows(h, new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString())), mayCorrect: reach(ctx, 'drift.correct') !== null,
+    });
+  });
+}
+
+async function readFollow(ctx: Context, rows: Awaited<ReturnType<typeof followRows>>): Promise<DriftView['follow']> {
+  const choices = [...groupBy(rows, ({ choice_id }) => choice_id).values()].map((own) => ({ saidAt: Date.parse(own[0]!.said_at), followedAt: own.map(({ followed_at }) => (followed_at ? Date.parse(followed_at) : null)) }));
+  const weekOf = (at: number) => {
+    const day = localDay(at, ctx.organisation.zone);
+    return addDays(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7));
+  };
+  const weeks = [...groupBy(choices, ({ saidAt }) => weekOf(saidAt))].map(([week, own]) => {
+    const times = followTimes(own);
+    return { week, median: times.medianHours ?? 0, worst: times.worstHours ?? 0, count: times.count };
+  }).filter(({ count }) => count > 0).sort((a, b) => (a.week < b.week ? -1 : 1));
+  return { ...followTimes(choices), weeks };
+}

@@ -1,0 +1,157 @@
+import { createHash } from 'node:crypto';
+import { PassThrough, Transform, type Readable, type TransformCallback } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import chardet from 'chardet';
+import ExcelJS from 'exceljs';
+import iconv from 'iconv-lite';
+import type { ImportFormat } from '../../core/imports/mapping';
+import { delimiterOf } from '../../core/imports/mapping';
+import type { Context } from '../context';
+
+/** How a file lies in storage and how it is to be read. */
+export interface FileFacts {
+  format: ImportFormat;
+  encoding: string;
+  bytes: number;
+  sha256: Buffer;
+  /** The first line: a header for CSV and XLSX. */
+  header: string;
+  delimiter: string;
+  /** A few lines after it. */
+  sample: string[];
+}
+
+const HEAD_BYTES = 256 * 1024;
+const SAMPLE_LINES = 5;
+const MOST_LINE = 1024 * 1024;
+
+export class FileTooLarge extends Error {
+  constructor(readonly most: number) {
+    super('the file is larger than allowed');
+  }
+}
+
+/** Looks at a file as it flows by: its length, its sum, whether it is UTF-8, its beginning. */
+class Observer extends Transform {
+  bytes = 0;
+  isUtf8 = true;
+  head = Buffer.alloc(0);
+  private readonly sum = createHash('sha256');
+  private readonly utf8 = new TextDecoder('utf-8', { fatal: true });
+  constructor(private readonly most: number) {
+    super();
+  }
+  override _transform(chunk: Buffer, _: BufferEncoding, done: TransformCallback): void {
+    this.bytes += chunk.length;
+    if (this.bytes > this.most) return done(new FileTooLarge(this.most));
+    this.sum.update(chunk);
+    if (this.head.length < HEAD_BYTES) this.head = Buffer.concat([this.head, chunk.subarray(0, HEAD_BYTES - this.head.length)]);
+    if (this.isUtf8) this.decode(chunk, true);
+    done(null, chunk);
+  }
+  override _flush(done: TransformCallback): void {
+    if (this.isUtf8) this.decode(new Uint8Array(), false);
+    done();
+  }
+  digest(): Buffer {
+    return this.sum.digest();
+  }
+  private decode(chunk: Uint8Array, stream: boolean): void {
+    try {
+      this.utf8.decode(chunk, { stream });
+    } catch {
+      this.isUtf8 = false;
+    }
+  }
+}
+
+/** Takes a file into storage, sealed, without holding it in memory. @throws FileTooLarge */
+export async function storeFile(ctx: Context, name: string, source: Readable, most: number): Promise<FileFacts> {
+  const observer = new Observer(most);
+  await pipeline(source, observer, ctx.keys.sealStream(null), ctx.storage.write(name));
+  const format = formatOf(observer.head);
+  const encoding = format === 'xlsx' ? 'XLSX' : observer.isUtf8 ? 'UTF-8' : guess(observer.head);
+  const facts = { format, encoding, bytes: observer.bytes, sha256: observer.digest() };
+  const first: string[] = [];
+  for await (const { raw } of linesOf(ctx, name, { ...facts, delimiter: ';' })) {
+    first.push(raw);
+    if (first.length > SAMPLE_LINES) break;
+  }
+  return { ...facts, header: first[0] ?? '', delimiter: format === 'xlsx' ? ';' : delimiterOf(first[0] ?? ''), sample: first.slice(1) };
+}
+
+function formatOf(head: Buffer): ImportFormat {
+  if (head.subarray(0, 4).equals(Buffer.from('PK\u0003\u0004', 'latin1'))) return 'xlsx';
+  return /^\s*\{/.test(head.toString('latin1', 0, 200).replace(/^\u00ef\u00bb\u00bf/, '')) ? 'ndjson' : 'csv';
+}
+
+function guess(head: Buffer): string {
+  const found = chardet.detect(head);
+  return found && found !== 'UTF-8' && iconv.encodingExists(found) ? found : 'windows-1252';
+}
+
+/** Every line that is not blank, with its number in the file; the header is the first. */
+export async function* linesOf(ctx: Context, name: string, file: Pick<FileFacts, 'format' | 'encoding' | 'delimiter'>): AsyncGenerator<{ line: number; raw: string }> {
+  const sealed = ctx.storage.read(name);
+  const plain = ctx.keys.unsealStream(null);
+  sealed.on('error', (error) => plain.destroy(error));
+  sealed.pipe(plain);
+  try {
+    if (file.format === 'xlsx') yield* sheetLines(plain);
+    else yield* textLines((file.encoding === 'UTF-8' ? plain.setEncoding('utf8') : plain.pipe(iconv.decodeStream(file.encoding))) as AsyncIterable<string>);
+  } finally {
+    sealed.destroy();
+    plain.destroy();
+  }
+}
+
+async function* textLines(stream: AsyncIterable<string>): AsyncGenerator<{ line: number; raw: string }> {
+  let left = '';
+  let line = 0;
+  let isFirst = true;
+  for await (const chunk of stream) {
+    const text = left + (isFirst ? chunk.replace(/^\uFEFF/, '') : chunk);
+    isFirst = false;
+    // A line break of two characters may be cut in the middle: the last character waits for the next chunk.
+    const keep = text.endsWith('\r') ? 1 : 0;
+    const parts = text.slice(0, text.length - keep).split(/\r\n|\n|\r/);
+    left = parts.pop()! + (keep ? '\r' : '');
+    for (const raw of parts) {
+      line++;
+      if (raw.trim() !== '') yield { line, raw: raw.slice(0, MOST_LINE) };
+    }
+    // A line without an end would fill the memory; it is given as far as it goes, and will not fit the header.
+    if (left.length > MOST_LINE * 2) left = left.slice(0, MOST_LINE);
+  }
+  if (left.trim() !== '') yield { line: line + 1, raw: left.replace(/\r$/, '').slice(0, MOST_LINE) };
+}
+
+/** The rows of a workbook's first sheet, each as a line of cells separated by semicolons. */
+async function* sheetLines(stream: Readable): AsyncGenerator<{ line: number; raw: string }> {
+  const workbook = new ExcelJS.stream.xlsx.WorkbookReader(stream.pipe(new PassThrough()), { sharedStrings: 'cache', styles: 'cache', worksheets: 'emit', hyperlinks: 'ignore', entries: 'emit' });
+  for await (const sheet of workbook) {
+    let width = 0;
+    for await (const row of sheet) {
+      const values = (row.values as ExcelJS.CellValue[]).slice(1);
+      width = Math.max(width, values.length);
+      const cells = Array.from({ length: width }, (_, i) => quoted(sayCell(values[i])));
+      if (cells.some((cell) => cell !== '')) yield { line: row.number, raw: cells.join(';') };
+    }
+    return;
+  }
+}
+
+function sayCell(value: ExcelJS.CellValue | undefined): string {
+  if (value === null || value === undefined) return '';
+  if (value instanceof Date) return value.toISOString().endsWith('T00:00:00.000Z') ? value.toISOString().slice(0, 10) : value.toISOString();
+  if (typeof value !== 'object') return String(value);
+  if ('richText' in value) return value.richText.map(({ text }) => text).join('');
+  if ('text' in value) return String(value.text);
+  if ('result' in value) return sayCell(value.result as ExcelJS.CellValue);
+  return '';
+}
+
+function quoted(cell: string): string {
+  const flat = cell.replace(/[\r\n]+/g, ' ');
+  return /[";]/.test(flat) ? `"${flat.replaceAll('"', '""')}"` : flat;
+}

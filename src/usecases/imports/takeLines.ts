@@ -1,0 +1,48 @@
+import { lineReader, objectReader, type MappedLine } from '../../core/imports/mapping';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { prepareChoices, recordPrepared, type DryRun, type RecordOutcome } from '../consent/recordChoices';
+import type { Checks, PreparedChoice } from '../consent/prepareChoice';
+import type { ImportFile } from './fileOf';
+import { columnsOf } from './uploadImport';
+
+export interface Line {
+  line: number;
+  raw: string;
+}
+
+export interface ReadLines {
+  lines: readonly Line[];
+  read: MappedLine[];
+  prepared: PreparedChoice[];
+}
+
+export function readerOf(file: Pick<ImportFile, 'format' | 'header' | 'delimiter' | 'row'>): (raw: string) => MappedLine {
+  const mapping = file.row.mapping!;
+  return file.format === 'ndjson' ? objectReader(mapping) : lineReader(mapping, columnsOf(file), file.delimiter);
+}
+
+/** Reads and hashes some lines; needs no lock and no transaction. */
+export async function prepareLines(ctx: Context, reader: (raw: string) => MappedLine, checks: Checks, lines: readonly Line[]): Promise<ReadLines> {
+  const read = lines.map(({ raw }) => reader(raw));
+  return { lines, read, prepared: await prepareChoices(ctx, read.flatMap((line) => (line.ok ? [line.choice] : [])), checks) };
+}
+
+/** Settles them: one outcome per line, in order. */
+export async function settleLines(ctx: Context, h: Handle, systemId: string, { read, prepared }: ReadLines, dry: DryRun | null = null): Promise<RecordOutcome[]> {
+  const outcomes = await recordPrepared(ctx, h, systemId, prepared, dry);
+  let next = 0;
+  return read.map((line) => (line.ok ? outcomes[next++]! : { status: 'quarantined', reasons: line.reasons, identifierHashes: [] }));
+}
+
+/** Lines of a file in parts of equal size. */
+export async function* inParts(lines: AsyncIterable<Line>, size: number): AsyncGenerator<Line[]> {
+  let part: Line[] = [];
+  for await (const line of lines) {
+    part.push(line);
+    if (part.length < size) continue;
+    yield part;
+    part = [];
+  }
+  if (part.length > 0) yield part;
+}

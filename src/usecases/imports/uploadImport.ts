@@ -1,0 +1,109 @@
+import type { Readable } from 'node:stream';
+import { checkMapping, cellsOf, proposeMapping, type Mapping, type MappingRefusal } from '../../core/imports/mapping';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { importOfFile, insertImport, type ImportRow } from '../../db/imports/imports';
+import { mappingsOf } from '../../db/imports/mappings';
+import { systemById } from '../../db/systems/systems';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import type { AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+import { mayImport } from './mayImport';
+import { FileTooLarge, storeFile, type FileFacts } from './readFile';
+
+export type UploadRefusal = AccessRefusal | MappingRefusal | { code: 'file-too-large'; most: number } | { code: 'unknown-system'; system: string } | { code: 'unknown-mapping'; mapping: string };
+
+export interface Uploaded {
+  id: string;
+  /** Null where nobody has said yet how files of this layout are read. */
+  mapping: string | null;
+}
+
+export interface Upload {
+  systemId: string;
+  fileName: string;
+  content: Readable;
+  way: ImportRow['way'];
+  /** The name of a saved mapping; without it, the one that fits the columns. */
+  mapping?: string;
+  /** Goes straight in, without a dry run. */
+  runNow?: boolean;
+}
+
+const MOST_BYTES = 8 * 1024 ** 3;
+
+/** Takes a file in as it flows, sealed, and finds how it is to be read. Nothing is recorded yet. */
+export async function uploadImport(ctx: Context, input: Upload): Promise<Result<Uploaded, UploadRefusal>> {
+  if (!mayImport(ctx, input.systemId)) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  const id = ctx.keys.id('imp');
+  const path = `import-${id}`;
+  const stored = await store(ctx, path, input.content);
+  if (!stored.ok) return stored;
+  const file = stored.value;
+  const result = await ctx.transaction(async (h): Promise<Result<Uploaded, UploadRefusal>> => {
+    if (!(await systemById(h, input.systemId))) return refuse({ code: 'unknown-system', system: input.systemId });
+    if (input.way === 'folder' && (await importOfFile(h, input.systemId, file.sha256, 'folder'))) return ok({ id: '', mapping: null });
+    const chosen = await chooseMapping(h, input, file);
+    if (!chosen.ok && input.way !== 'folder') return chosen;
+    const mapping = chosen.ok ? chosen.value : null;
+    // A file in a watched folder that cannot be read is noted once, and shown: nobody else would learn of it.
+    const state = !chosen.ok ? 'failed' : !mapping ? 'unmapped' : input.runNow ? 'running' : 'checking';
+    await insertImport(h, {
+      id, system_id: input.systemId, file_sha256: file.sha256, file_path: path, file_name_sealed: ctx.keys.sealOwn(input.fileName, id), encoding: file.encoding, state, format: file.format, header: file.format === 'ndjson' ? '' : file.header, delimiter: file.delimiter, mapping: mapping?.mapping ?? null, bytes: file.bytes, way: input.way,
+      total: 0, recorded: 0, duplicate: 0, conflict: 0, suppressed: 0, quarantined: 0, created_by: ctx.actor.id, created_at: ctx.clock.now(), finished_at: null, done_lines: 0, checked_lines: 0, preview: null, error: chosen.ok ? null : chosen.refusal.code,
+    });
+    if (state === 'running' || state === 'checking') await ctx.jobs.enqueue(h.trx, state === 'running' ? 'run-import' : 'check-import', { importId: id });
+    await recordTrail(ctx, h, 'import-checked', id, `${file.bytes} bytes, ${input.way}`);
+    return chosen.ok ? ok({ id, mapping: mapping?.name ?? null }) : chosen;
+  });
+  if (!result.ok || result.value.id === '') await ctx.storage.remove(path);
+  return result;
+}
+
+async function store(ctx: Context, path: string, content: Readable): Promise<Result<FileFacts, UploadRefusal>> {
+  try {
+    const file = await storeFile(ctx, path, content, MOST_BYTES);
+    if (file.header.trim() !== '') return ok(file);
+    await ctx.storage.remove(path);
+    return refuse({ code: 'file-empty' });
+  } catch (error) {
+    await ctx.storage.remove(path);
+    if (error instanceof FileTooLarge) return refuse({ code: 'file-too-large', most: error.most });
+    throw error;
+  }
+}
+
+export function columnsOf(file: Pick<FileFacts, 'format' | 'header' | 'delimiter'>): string[] {
+  if (file.format !== 'ndjson') return (cellsOf(file.header, file.delimiter) ?? []).map((name) => name.trim());
+  try {
+    return Object.keys(JSON.parse(file.header) as object);
+  } catch {
+    return [];
+  }
+}
+
+/** NDJSON in the API's own shape needs no mapping of its own. */
+const OWN_SHAPE: Mapping = { columns: {}, answers: {}, purposes: {}, constants: {}, addressFrom: null };
+
+async function chooseMapping(h: Handle, input: Upload, file: FileFacts): Promise<Result<{ name: string; mapping: Mapping } | null, UploadRefusal>> {
+  const columns = columnsOf(file);
+  if (file.format === 'ndjson' && columns.includes('identifiers')) return ok({ name: 'choices', mapping: OWN_SHAPE });
+  const saved = await mappingsOf(h, input.systemId);
+  if (input.mapping) {
+    const named = saved.find(({ name }) => name === input.mapping);
+    if (!named) return refuse({ code: 'unknown-mapping', mapping: input.mapping });
+    const wrong = checkMapping(named.mapping, columns);
+    return wrong ? refuse(wrong) : ok(named);
+  }
+  const fitting = saved.find(({ mapping }) => checkMapping(mapping, columns) === null);
+  if (fitting) return ok(fitting);
+  // A machine cannot be asked which column is what: the file of another layout is refused, with what is missing.
+  if (input.way !== 'page') return refuse(saved[0] ? checkMapping(saved[0].mapping, columns)! : { code: 'unknown-mapping', mapping: '' });
+  return ok(null);
+}
+
+/** What is proposed for a file nobody has mapped yet. */
+export function proposalFor(file: Pick<FileFacts, 'format' | 'header' | 'delimiter'>): { columns: string[]; mapping: Mapping } {
+  const columns = columnsOf(file);
+  return { columns, mapping: proposeMapping(columns) };
+}

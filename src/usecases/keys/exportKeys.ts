@@ -1,0 +1,64 @@
+import type { KeysView } from '../../core/consent/views';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { userNames } from '../../db/access/users';
+import { countKeysByVersion, insertKeyExport, lastRotation, lockKeyExport, openKeyExports, setKeyExport } from '../../db/access/keyWork';
+import type { Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+
+export type KeyExportRefusal = AccessRefusal | { code: 'reason-missing' } | { code: 'own-export' } | { code: 'export-approved-already' } | { code: 'export-not-approved' } | { code: 'export-fetched' } | { code: 'passphrase-short'; least: number };
+
+const LEAST_PASSPHRASE = 16;
+
+/** One administrator asks for a copy of the keys, with a reason; another has to agree before the first can fetch it. */
+export async function askForKeys(ctx: Context, input: { reason: string }): Promise<Result<{ id: string }, KeyExportRefusal>> {
+  if (!reach(ctx, 'keys.change')) return refuse({ code: 'not-allowed', act: 'keys.change' });
+  if (input.reason.trim().length < 5) return refuse({ code: 'reason-missing' });
+  return ctx.transaction(async (h) => {
+    const id = ctx.keys.id('kex');
+    await insertKeyExport(h, { id, reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id), asked_by: ctx.actor.id, asked_at: ctx.clock.real() });
+    await recordTrail(ctx, h, 'key-export-asked', id, input.reason.trim());
+    return ok({ id });
+  });
+}
+
+export async function approveKeyExport(ctx: Context, input: { id: string }): Promise<Result<null, KeyExportRefusal>> {
+  if (!reach(ctx, 'keys.change')) return refuse({ code: 'not-allowed', act: 'keys.change' });
+  return ctx.transaction(async (h) => {
+    const row = await lockKeyExport(h, input.id);
+    if (!row) return refuse({ code: 'not-found' });
+    if (row.asked_by === ctx.actor.id) return refuse({ code: 'own-export' });
+    if (row.approved_at) return refuse({ code: 'export-approved-already' });
+    await setKeyExport(h, row.id, { approved_by: ctx.actor.id, approved_at: ctx.clock.real() });
+    await recordTrail(ctx, h, 'key-export-approved', row.id);
+    return ok(null);
+  });
+}
+
+/** The copy, once, to the one who asked, sealed under a passphrase of theirs. */
+export async function fetchKeys(ctx: Context, input: { id: string; passphrase: string }): Promise<Result<{ copy: string }, KeyExportRefusal>> {
+  if (!reach(ctx, 'keys.change')) return refuse({ code: 'not-allowed', act: 'keys.change' });
+  if (input.passphrase.length < LEAST_PASSPHRASE) return refuse({ code: 'passphrase-short', least: LEAST_PASSPHRASE });
+  return ctx.transaction(async (h) => {
+    const row = await lockKeyExport(h, input.id);
+    if (!row || row.asked_by !== ctx.actor.id) return refuse({ code: 'not-found' });
+    if (!row.approved_at) return refuse({ code: 'export-not-approved' });
+    if (row.fetched_at) return refuse({ code: 'export-fetched' });
+    await setKeyExport(h, row.id, { fetched_at: ctx.clock.real() });
+    await recordTrail(ctx, h, 'key-export-fetched', row.id);
+    return ok({ copy: ctx.keys.sealedCopy(input.passphrase).toString('base64') });
+  });
+}
+
+export async function readKeysView(ctx: Context): Promise<Result<KeysView, AccessRefusal>> {
+  if (!reach(ctx, 'people.see')) return refuse({ code: 'not-allowed', act: 'people.see' });
+  return ctx.transaction(async (h) => {
+    const names = await userNames(h);
+    const rotation = await lastRotation(h);
+    return ok({
+      newest: ctx.keys.masterVersion(), versions: await countKeysByVersion(h), mayChange: reach(ctx, 'keys.change') !== null,
+      rotation: rotation ? { state: rotation.state, total: Number(rotation.total), done: Number(rotation.done), toVersion: rotation.to_version } : null,
+      exports: (await openKeyExports(h)).map((row) => ({ id: row.id, reason: ctx.keys.unsealOwn(row.reason_sealed, row.id), askedBy: names.get(row.asked_by) ?? row.asked_by, isOwn: row.asked_by === ctx.actor.id, approvedBy: row.approved_by ? (names.get(row.approved_by) ?? row.approved_by) : null })),
+    });
+  });
+}

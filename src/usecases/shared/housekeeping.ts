@@ -1,0 +1,20 @@
+import { takeOldAudiences } from '../../db/consent/audiences';
+import { forgetOldLinks } from '../../db/consent/choicesPageLinks';
+import { forgetWebhooks } from '../../db/consent/webhooks';
+import type { Context } from '../context';
+
+const DAY = 86_400_000;
+/** How long lists of addresses and their answers are kept, days: long enough to send, short enough not to become a copy. */
+const AUDIENCE_DAYS = 30;
+const WEBHOOK_DAYS = 2;
+
+/** What Bookend itself keeps no longer than it needs. Runs now and then in the worker. */
+export async function housekeeping(ctx: Context): Promise<void> {
+  const before = (days: number) => new Date(Date.parse(ctx.clock.real()) - days * DAY).toISOString();
+  const files = await ctx.transaction(async (h) => {
+    await forgetWebhooks(h, before(WEBHOOK_DAYS));
+    await forgetOldLinks(h, before(1));
+    return takeOldAudiences(h, before(AUDIENCE_DAYS));
+  });
+  for (const file of files) await ctx.storage.remove(file);
+}
