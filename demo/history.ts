@@ -4,28 +4,16 @@ import { nightlyFile } from '../standins/tills/tillFile';
 import { byStory, type WorldPerson } from '../standins/world/people';
 import { seeded } from '../standins/world/random';
 import type { Context } from '../src/usecases/context';
+import { SPECIALS, type Specials } from './specials';
 import { recordChoices } from '../src/usecases/consent/recordChoices';
 import { uploadImport } from '../src/usecases/imports/uploadImport';
-import { versionOn } from './purposes';
-import type { WalkingClock } from './walkingClock';
+import { shopChoice } from './shopChoice';
 
 const WEEKS = 52;
 
-/** Of Americans the state is known: their law goes by it. */
-export function countryOf(person: WorldPerson): string {
-  return person.country === 'US' ? (person.city === 'Denver' ? 'US-CO' : 'US-CA') : person.country;
-}
-
-export function shopChoice(person: WorldPerson, at: string, purpose: string, answer: ChoiceInput['answer'], n: number, daysAgo = 400): ChoiceInput {
-  return {
-    occurredAt: at, identifiers: [{ kind: 'email', value: person.email }, ...(person.customerNo ? [{ kind: 'customer-number' as const, value: person.customerNo }] : []), ...(person.story === 'family' ? [] : [{ kind: 'phone' as const, value: person.phone }])],
-    purpose, answer, ask: 'webshop-checkout', askVersion: versionOn('webshop-checkout', daysAgo), notice: 'privacy', noticeVersion: versionOn('privacy', daysAgo), method: 'tick-box', place: 'web shop checkout', country: countryOf(person), language: person.language,
-    address: purpose === 'newsletter' && answer === 'grant' ? { channel: 'email', value: person.email } : null, name: { givenName: person.givenName, familyName: person.familyName }, evidence: { ip: `192.0.2.${n % 250}`, form: { box: 'unticked by default' } }, externalId: `evt_${80_000 + n}`,
-  };
-}
-
 /** A year of choices: every week the shop sends its own, and a till file comes in. */
-export async function walkChoices(worker: Context, coordinator: Context, clock: WalkingClock, people: readonly WorldPerson[], today: string, drain: () => Promise<void>, say: (text: string) => void): Promise<void> {
+export async function walkChoices(world: Specials, say: (text: string) => void): Promise<void> {
+  const { worker, coordinator, clock, people, today, drain } = world;
   const random = seeded(5);
   const buyers = people.filter(({ customerNo }) => customerNo);
   const order = [...buyers].sort((a, b) => ((a.n * 7919) % 2399) - ((b.n * 7919) % 2399));
@@ -52,6 +40,7 @@ export async function walkChoices(worker: Context, coordinator: Context, clock: 
     await recordChoices(worker, { systemId: 'sys_shop', choices: choices.map((choice) => (choice.answer === 'object' ? { ...choice, purpose: 'marketing' } : choice)) });
     const day = at.toISOString().slice(0, 10);
     await takeTillFile(coordinator, drain, `till-${day}.csv`, nightlyFile(people, day, week + 1, [], 28));
+    for (const special of SPECIALS.filter((one) => one.daysAgo <= daysAgo && one.daysAgo > daysAgo - 7)) await special.walk(world);
     if (week % 13 === 12) say(`choices up to ${day}`);
   }
 }

@@ -29,7 +29,7 @@ export async function bringIntoStep(worker: Context, people: readonly WorldPerso
   await client.query('update customers c set newsletter_flag = f.flag from unnest($1::text[], $2::boolean[]) as f(no, flag) where c.customer_no = f.no', [buyers.map(({ customerNo }) => customerNo), buyers.map((person) => flag(person, 20))]);
   await client.query('alter table customers enable trigger counted');
   await client.end();
-  await fetch(`${at.newsletterUrl}/_flags`, { method: 'POST', body: JSON.stringify(people.map((person) => ({ email: person.email, subscribed: flag(person, 0) }))) });
+  await fetch(`${at.newsletterUrl}/_flags`, { method: 'POST', body: JSON.stringify(people.map((person) => ({ email: person.email, subscribed: flag(person, 2) }))) });
   const cards = people.filter(({ loyaltyNo, story }) => loyaltyNo && story !== 'gone' && story !== 'formula');
   writeFileSync(join(at.tills, 'loyalty.csv'), ['card_no;email;phone;newsletter', ...cards.map((person) => [person.loyaltyNo, person.email, person.phone, flag(person, 40) ? 'J' : 'N'].join(';')), ''].join('\r\n'));
 }

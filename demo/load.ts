@@ -16,7 +16,6 @@ import { walkChoices } from './history';
 import { bringIntoStep } from './inStep';
 import { addPurposes } from './purposes';
 import { STORIES, type DemoWorld } from './requests';
-import { walkSpecials } from './specials';
 import { registerWorld } from './systems';
 import { walkingClock } from './walkingClock';
 
@@ -61,15 +60,15 @@ async function load(): Promise<void> {
   const people = makePeople(Number(process.env['STANDINS_SEED'] ?? 20261124), Number(process.env['STANDINS_PEOPLE'] ?? 2400));
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);
-  await walkChoices(worker, coordinator, clock, people, today, drain, say);
-  await walkSpecials({ worker, coordinator, clock, people, today, drain });
+  await walkChoices({ worker, coordinator, clock, people, today, drain }, say);
   const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain };
   for (const [i, story] of STORIES.entries()) {
     await story(world);
     await drain();
     if (i % 4 === 3) say(`${i + 1} of ${STORIES.length} requests`);
   }
-  clock.goTo(`${today}T05:30:00Z`);
+  // This morning, or now where the day is younger than that.
+  clock.goTo([`${today}T05:30:00Z`, config.BOOKEND_NOW ?? clock.real()].sort()[0]!);
   await bringIntoStep(worker, people, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), tills: env('DEMO_TILLS') });
   await startComparison(coordinator);
   await drain();

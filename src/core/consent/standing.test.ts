@@ -1,6 +1,6 @@
 import { newPurpose } from './purposes';
 import { standing } from './standing';
-import { NO_FACTS, NO_TERMS, type Choice, type PersonFacts, type PurposeVersion, type WordingVersion } from './types';
+import { NO_FACTS, NO_TERMS, type Choice, type PersonFacts, type PurposeVersion } from './types';
 
 const ZONE = 'Europe/Copenhagen';
 const NOBODY = NO_FACTS;

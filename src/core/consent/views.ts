@@ -198,5 +198,4 @@ export interface LedgerView {
   systems: { id: string; name: string }[];
   lines: { seq: number; id: string; person_id: string; purpose: string; answer: string; recorded_at: string; ask: string | null; ask_version: number | null; country: string | null; folio: number; leaf_index: number; occurredAt: string; system: string }[];
   next: number | null;
-  weeks: { week: string; answer: string; count: number }[];
 }

@@ -141,3 +141,12 @@ export function sayInstant(instant: string, zone: string): string {
   const two = (n: number) => String(n).padStart(2, '0');
   return `${sayDay(zoned.toPlainDate().toString())} ${two(zoned.hour)}:${two(zoned.minute)}`;
 }
+
+/**
+ * The same without weekday and year, for lists of what happened lately.
+ *
+ * @example sayShortInstant('2026-10-24T20:14:00Z', 'Europe/Copenhagen') // '24 Oct 22:14'
+ */
+export function sayShortInstant(instant: string, zone: string): string {
+  return sayInstant(instant, zone).replace(/^\w+ /, '').replace(/ \d{4} /, ' ');
+}

@@ -200,16 +200,6 @@ export async function streamChoices(h: Handle, filter: StreamFilter): Promise<Ch
   return query as unknown as Promise<ChoiceRow[]>;
 }
 
-/** Answers per ISO week, for the chart. Zone of the organisation. */
-export async function choicesPerWeek(h: Handle, from: string, zone: string): Promise<{ week: string; answer: string; count: number }[]> {
-  const result = (await h.trx.raw(
-    `select to_char(date_trunc('week', occurred_at at time zone ?), 'YYYY-MM-DD') as week, answer, count(*)::int as count
-     from choices where occurred_at >= ? group by 1, 2 order by 1, 2`,
-    [zone, from],
-  )) as { rows: { week: string; answer: string; count: number }[] };
-  return result.rows;
-}
-
 export async function ledgerSize(h: Handle): Promise<{ choices: number; folios: number; head: HeadRow | null }> {
   const head = (await h.trx('ledger_heads').orderBy('size', 'desc').first()) as HeadRow | undefined;
   const last = (await h.trx('choices').max('seq as seq').first()) as { seq: number | null };

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useCallback, useMemo } from 'react';
 import type { DriftView } from '../../core/consent/views';
-import { sayDay, sayInstant } from '../../core/shared/days';
+import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
 import { axes, Chart } from '../parts/Chart';
@@ -18,7 +18,7 @@ interface Actions {
   believe: (chosen: Chosen) => Promise<ActionResult<{ count: number }>>;
 }
 
-const WAY = { looser: 'permits what the ledger does not', stricter: 'refuses what the ledger permits' } as const;
+const WAY = { looser: 'permits, the ledger does not', stricter: 'refuses, the ledger permits' } as const;
 const hours = (value: number | null) => (value === null ? '–' : value < 48 ? `${value < 10 ? value.toFixed(1) : Math.round(value)} h` : `${Math.round(value / 24)} days`);
 
 /** Where systems and ledger differ, and putting it right; how long systems take to follow a no. */
@@ -38,9 +38,9 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
         <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="board"><header><h2 id="board">By purpose and age</h2></header>
           <table className="list"><thead><tr><th>system</th><th>purpose</th><th>how it differs</th><th className="num">today</th><th className="num">this week</th><th className="num">older</th><th className="num">in work</th><th /></tr></thead>
             <tbody>{view.board.map((row) => (
-              <tr key={`${row.systemId}${row.purpose}${row.direction}`}><td>{row.system}</td><td>{row.title}</td><td className={row.direction === 'looser' ? 'late' : ''}>{row.direction === 'looser' ? '▲' : '▽'} {WAY[row.direction]}</td><td className="num">{row.ages.today}</td><td className="num">{row.ages['this week']}</td><td className="num">{row.ages.older}</td><td className="num">{row.inWork}</td>
+              <tr key={`${row.systemId}${row.purpose}${row.direction}`}><td className="nowrap">{row.system}</td><td className="nowrap">{row.title}</td><td className={row.direction === 'looser' ? 'late' : ''}>{row.direction === 'looser' ? '▲' : '▽'} {WAY[row.direction]}</td><td className="num">{row.ages.today}</td><td className="num">{row.ages['this week']}</td><td className="num">{row.ages.older}</td><td className="num">{row.inWork}</td>
                 <td style={{ textAlign: 'right' }}>{view.mayCorrect && row.open > 0 && (row.direction === 'looser'
-                  ? <ActButton primary act={() => actions.correct({ systemId: row.systemId, purpose: row.purpose, count: row.open })} done="Written down; the worker puts it right">Put {row.open} right in {row.system}</ActButton>
+                  ? <ActButton primary act={() => actions.correct({ systemId: row.systemId, purpose: row.purpose, count: row.open })} done="Written down; the worker puts it right">Put {row.open} right</ActButton>
                   : <ActButton act={() => actions.believe({ systemId: row.systemId, purpose: row.purpose, count: row.open })} done="They are choices in the ledger now">Believe {row.open}</ActButton>)}</td></tr>
             ))}</tbody></table>
         </section>
@@ -53,7 +53,7 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
         {view.items.length === 0 ? <p className="empty">Nothing differs.</p> : (
           <table className="list"><thead><tr><th>who</th><th>system</th><th>purpose</th><th>the ledger says</th><th>the system</th><th>found</th><th>state</th><th /></tr></thead>
             <tbody>{view.items.map((item) => (
-              <tr key={item.id}><td><Link href={`/people/${item.personId}`}>{item.who}</Link></td><td>{item.system}</td><td>{item.purpose}</td><td>{item.standing.replaceAll('-', ' ')}{item.since ? ` since ${sayDay(item.since.slice(0, 10))}` : ''}</td><td>{item.direction === 'looser' ? 'permits' : 'refuses'}</td><td className="nowrap muted">{sayInstant(item.foundAt, zone)}</td><td>{item.state}{item.detail ? `, ${item.detail}` : ''}</td>
+              <tr key={item.id}><td><Link href={`/people/${item.personId}`}>{item.who}</Link></td><td className="nowrap">{item.system}</td><td className="nowrap">{item.purpose}</td><td>{item.standing.replaceAll('-', ' ')}{item.since ? ` since ${sayDay(item.since.slice(0, 10)).slice(4)}` : ''}</td><td>{item.direction === 'looser' ? 'permits' : 'refuses'}</td><td className="nowrap muted">{sayShortInstant(item.foundAt, zone)}</td><td>{item.state}{item.detail ? `, ${item.detail}` : ''}</td>
                 <td style={{ textAlign: 'right' }}>{view.mayCorrect && item.state === 'open' && (item.direction === 'looser' ? <ActButton act={() => actions.correct({ ids: [item.id] })}>Put right</ActButton> : <ActButton act={() => actions.believe({ ids: [item.id] })}>Believe</ActButton>)}</td></tr>
             ))}</tbody></table>
         )}

@@ -2,15 +2,13 @@
 
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
-import { ANSWERS, type Answer } from '../../core/consent/types';
-import { isNo } from '../../core/consent/timeline';
-import { sayDay, sayInstant } from '../../core/shared/days';
+import { ANSWERS } from '../../core/consent/types';
+import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import type { LedgerView, SourceLine } from '../../core/consent/views';
 import type { LedgerFault } from '../../core/sealing/verify';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
 import { RefreshWhile } from '../requests/RefreshWhile';
-import { WeeksChart } from './WeeksChart';
 import '../desk/desk.css';
 
 const number = new Intl.NumberFormat('en');
@@ -31,8 +29,7 @@ export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: 
       </div>
       <Seal view={view} zone={zone} verify={verify} />
       <Sources sources={sources} zone={zone} />
-      <WeeksChart weeks={weeksOf(view.weeks)} />
-      <div className="filters" style={{ marginTop: 14 }}>
+      <div className="filters">
         {select('purpose', 'every purpose', view.purposes)}
         {select('answer', 'every answer', ANSWERS.map((id) => ({ id, title: id })))}
         {select('system', 'every system', view.systems.map(({ id, name }) => ({ id, title: name })))}
@@ -43,7 +40,7 @@ export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: 
       <section className="sheet wrap" aria-label="Choices, newest first">
         {view.lines.length === 0 ? <p className="empty">No choice fits these filters.</p> : (
           <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>from</th><th>asked by</th><th>country</th><th className="num">folio·leaf</th></tr></thead>
-            <tbody>{view.lines.map((line) => <tr key={line.id}><td className="num">{line.seq}</td><td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{line.occurredAt.length === 10 ? sayDay(line.occurredAt) : sayInstant(line.occurredAt, zone)}</td><td>{titles.get(line.purpose) ?? line.purpose}</td><td><b>{line.answer}</b></td><td className="muted">{line.system}</td><td className="muted">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td><td>{line.country}</td><td className="num">{line.folio}·{line.leaf_index}</td></tr>)}</tbody></table>
+            <tbody>{view.lines.map((line) => <tr key={line.id}><td className="num">{line.seq}</td><td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{line.occurredAt.length === 10 ? sayDay(line.occurredAt).slice(4) : sayInstant(line.occurredAt, zone).slice(4)}</td><td className="nowrap">{titles.get(line.purpose) ?? line.purpose}</td><td><b>{line.answer}</b></td><td className="muted nowrap">{line.system}</td><td className="muted nowrap">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td><td>{line.country}</td><td className="num">{line.folio}·{line.leaf_index}</td></tr>)}</tbody></table>
         )}
       </section>
       {view.next && <p style={{ marginTop: 10 }}><button className="plain" onClick={() => void setFilter({ before: view.next })}>Older</button></p>}
@@ -51,24 +48,14 @@ export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: 
   );
 }
 
-function weeksOf(rows: LedgerView['weeks']): { week: string; yes: number; no: number }[] {
-  const found = new Map<string, { week: string; yes: number; no: number }>();
-  for (const { week, answer, count } of rows) {
-    const row = found.get(week) ?? { week, yes: 0, no: 0 };
-    row[isNo(answer as Answer) ? 'no' : 'yes'] += count;
-    found.set(week, row);
-  }
-  return [...found.values()];
-}
-
 /** Who delivers choices, and who has fallen silent. */
 function Sources({ sources, zone }: { sources: readonly SourceLine[]; zone: string }) {
   if (sources.length === 0) return null;
+  const usual = (gap: number | null) => (gap === null ? 'too new to tell what is usual' : gap <= 1 ? 'usually every day' : `usually every ${gap} days`);
   return (
-    <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="sources"><header><h2 id="sources">Sources</h2></header>
-      <table className="list"><thead><tr><th>source</th><th>last delivered</th><th className="num">past week</th><th>usually</th><th>state</th></tr></thead>
-        <tbody>{sources.map((one) => <tr key={one.id}><td><b>{one.name}</b></td><td className="nowrap muted">{one.lastAt ? sayInstant(one.lastAt, zone) : '–'}</td><td className="num">{one.lastWeek}</td><td className="muted">{one.usualGapDays === null ? 'too new to tell' : one.usualGapDays <= 1 ? 'every day' : `every ${one.usualGapDays} days`}</td><td className={one.isSilent ? 'late' : ''}>{one.isSilent ? `✕ silent for ${one.silentDays} days` : '✓ as usual'}</td></tr>)}</tbody></table>
-    </section>
+    <ul className="sources" aria-label="Sources">
+      {sources.map((one) => <li key={one.id} title={usual(one.usualGapDays)} className={one.isSilent ? 'late' : ''}><b>{one.isSilent ? '✕' : '✓'} {one.name}</b> {one.isSilent ? `silent for ${one.silentDays} days, ${usual(one.usualGapDays)}` : `${one.lastAt ? sayShortInstant(one.lastAt, zone) : 'never'}${one.lastWeek > 0 ? `, ${one.lastWeek} this week` : ''}`}</li>)}
+    </ul>
   );
 }
 

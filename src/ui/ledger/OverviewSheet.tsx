@@ -13,6 +13,9 @@ const percent = (share: number | null) => (share === null ? '–' : `${Math.roun
 const YES = new Set(['granted', 'always-on', 'default-permitted']);
 const WAITS = new Set(['awaiting-confirmation', 'lapsed', 'outdated', 'under-age']);
 
+const CLASSES = ['yes', 'wait', 'no', 'silent'];
+const classOf = (standing: string) => (YES.has(standing) ? 'yes' : WAITS.has(standing) ? 'wait' : standing === 'not-asked' ? 'silent' : 'no');
+
 /** How everybody stands on a day, and how people answer, by whatever one wants to look at it by. */
 export function OverviewSheet({ view, today }: { view: OverviewView; today: string }) {
   const [filter, setFilter] = useQueryStates({ on: parseAsString, by: parseAsString, purpose: parseAsString }, { shallow: false });
@@ -37,12 +40,12 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
         <div><h1>Everybody</h1><p className="sub">Worked out from every choice that had happened and was known on {sayDay(view.on)}.</p></div>
         <label className="asof">As it was on <input type="date" value={view.on} max={today} onChange={(event) => void setFilter({ on: event.target.value === today ? null : event.target.value || null })} /></label>
       </div>
-      <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="shares"><header><h2 id="shares">Share permitted, by purpose</h2><span className="muted">▮ yes · ▨ no · ▥ not (any more) certain · ▯ nothing said</span></header>
+      <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="shares"><header><h2 id="shares">Share permitted, by purpose</h2><span className="muted share swatches" style={{ border: 0, padding: 0 }}><span><i className="yes" />yes</span><span><i className="wait" />not (any more) certain</span><span><i className="no" />no</span><span><i className="silent" />nothing said</span></span></header>
         {sharesTable.every(({ people }) => people === 0) ? <p className="empty">Nobody had made a choice by then.</p> : sharesTable.map(({ id, title, people, permitted, standings, part }) => (
           <div key={id} className="share">
             <b>{title}</b>
             <div className="bar" role="img" aria-label={`${title}: ${percent(part)} permitted; ${standings.map(([standing, n]) => `${n} ${standing}`).join(', ')}`} title={standings.map(([standing, n]) => `${number.format(n)} ${standing.replaceAll('-', ' ')}`).join(' · ')}>
-              {standings.map(([standing, n]) => <i key={standing} className={YES.has(standing) ? 'yes' : WAITS.has(standing) ? 'wait' : standing === 'not-asked' ? 'silent' : 'no'} style={{ width: `${(n / Math.max(1, people)) * 100}%` }} />)}
+              {standings.toSorted((a, b) => CLASSES.indexOf(classOf(a[0])) - CLASSES.indexOf(classOf(b[0]))).map(([standing, n]) => <i key={standing} className={classOf(standing)} style={{ width: `${(n / Math.max(1, people)) * 100}%` }} />)}
             </div>
             <span className="num" title={`${number.format(permitted)} of ${number.format(people)} people`}><b>{percent(part)}</b> <span className="muted">{number.format(permitted)}</span></span>
           </div>

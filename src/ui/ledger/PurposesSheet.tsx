@@ -46,15 +46,26 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOu
       <div className="page-head"><div><h1>Purposes</h1><p className="sub">What data is used for, and by which rules. A child is never permitted when its parent is not. An edit makes a version; what was asked before is read by the rules of its time.</p></div>{mayDraft && <Button variant="contained" onClick={() => setDraft(empty(now))}>A new purpose</Button>}</div>
       {draft && <Editor key={draft.id || 'new'} draft={draft} parents={inForce} mayPublish={mayPublish} tryOut={tryOut} publish={publish} close={() => setDraft(null)} />}
       <section className="sheet wrap" aria-label="Purposes">
-        <table className="list"><thead><tr><th>purpose</th><th>kind</th><th>confirmed within</th><th>a yes is kept</th><th>ask again after a no</th><th>by country</th><th>who receives it</th><th className="num">version</th><th /></tr></thead>
+        <table className="list"><thead><tr><th>purpose</th><th>kind</th><th>rules</th><th>who receives it</th><th className="num">version</th><th /></tr></thead>
           <tbody>{tree(null, 0).map(({ purpose, depth }) => (
-            <tr key={purpose.id}><td style={{ paddingLeft: 10 + depth * 20 }} title={purpose.plain}>{depth > 0 && <span className="muted">└ </span>}<b>{purpose.title}</b></td><td>{purpose.kind.replaceAll('-', ' ')}</td><td>{purpose.confirmWithinHours ? `${purpose.confirmWithinHours} h, asked by ${purpose.confirmBy === 'bookend' ? 'Bookend' : 'the source'}` : '–'}</td><td>{days(purpose.shelfLifeDays)}</td><td>{days(purpose.askAgainAfterDays)}</td><td>{purpose.kinds.map(({ country, kind }) => `${country}: ${kind}`).join(', ') || '–'}</td><td className="muted">{purpose.recipients.join(', ') || '–'}</td>
+            <tr key={purpose.id}><td style={{ paddingLeft: 10 + depth * 20, width: 220 }} title={purpose.plain}>{depth > 0 && <span className="muted">└ </span>}<b>{purpose.title}</b></td><td className="nowrap">{purpose.kind.replaceAll('-', ' ')}</td><td className="muted">{rulesOf(purpose)}</td><td className="muted">{purpose.recipients.join(', ') || '–'}</td>
               <td className="num" title={`in force since ${sayInstant(purpose.validFrom, zone)}`}>{purpose.version}</td><td style={{ textAlign: 'right' }}>{mayDraft && <button className="plain" onClick={() => setDraft({ ...draftOf(purpose), validFrom: now })}>Change</button>}</td></tr>
           ))}</tbody></table>
       </section>
       {versions.some(({ validFrom }) => validFrom > now) && <p className="note slate" style={{ marginTop: 12 }}>Published for later: {versions.filter(({ validFrom }) => validFrom > now).map((one) => `${one.title} v${one.version} from ${sayDay(one.validFrom.slice(0, 10))}`).join(', ')}.</p>}
     </>
   );
+}
+
+function rulesOf(purpose: PurposeShown): string {
+  const rules = [
+    purpose.confirmWithinHours ? `confirmed within ${purpose.confirmWithinHours} h${purpose.confirmBy === 'bookend' ? ', Bookend asks' : ''}` : '',
+    purpose.shelfLifeDays ? `a yes is kept ${days(purpose.shelfLifeDays)}` : '',
+    purpose.askAgainAfterDays ? `after a no ask again in ${days(purpose.askAgainAfterDays)}` : '',
+    purpose.askAgainOnMaterial ? 'a yes ends when words change materially' : '',
+    ...purpose.kinds.map(({ country, kind }) => `${country}: ${kind}`),
+  ].filter(Boolean);
+  return rules.join(' · ') || '–';
 }
 
 function empty(now: string): PurposeDraft {

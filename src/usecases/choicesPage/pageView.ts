@@ -1,9 +1,9 @@
-import type { PagePurpose, PageView } from '../../core/consent/views';
+import type { PageView } from '../../core/consent/views';
 import { choicesChangedMail, languageOf, type Language } from '../../core/letters/mailings';
 import type { ChoiceInput } from '../../core/consent/schema';
 import { kindFor, purposesInForce } from '../../core/consent/purposes';
 import { countryAt } from '../../core/consent/standing';
-import type { Answer, PurposeKind, StandingAnswer } from '../../core/consent/types';
+import type { Answer, PurposeKind } from '../../core/consent/types';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { choicesOf } from '../../db/consent/ledger';

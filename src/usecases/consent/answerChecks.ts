@@ -34,7 +34,7 @@ const COUNT_EVERY_MS = 1000;
  * use case that answers one. Questions about the past go their own way.
  */
 export function answerChecks(ctx: Context): { ask(query: PermissionQuery): Promise<PermissionAnswer>; close(): Promise<void> } {
-  let waiting: Waiting[] = [];
+  const waiting: Waiting[] = [];
   let running = 0;
   let known: Known | null = null;
   let counts = new Map<string, { day: string; system_id: string; purpose: string; permitted: number; refused: number }>();

@@ -1,7 +1,7 @@
 import type { Dimension, OverviewView } from '../../core/consent/views';
 import type { Shares } from '../../core/consent/everyone';
 import { purposesInForce } from '../../core/consent/purposes';
-import { ratesBy, type Rate } from '../../core/consent/rates';
+import { ratesBy } from '../../core/consent/rates';
 import { shapeOf } from '../../core/consent/shape';
 import type { Answer, Terms } from '../../core/consent/types';
 import { addDays, beginningOfDay, localDay, type Day } from '../../core/shared/days';

@@ -1,10 +1,9 @@
 import type { LedgerView } from '../../core/consent/views';
-import { addDays, localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Answer } from '../../core/consent/types';
-import { choicesPerWeek, EVERY_CHOICE, ledgerSize, streamChoices, type ChoiceRow } from '../../db/consent/ledger';
-import { lastVerification, type VerificationRow } from '../../db/consent/verifications';
-import { allPurposes, type PurposeWithWords } from '../../db/consent/purposes';
+import { EVERY_CHOICE, ledgerSize, streamChoices } from '../../db/consent/ledger';
+import { lastVerification } from '../../db/consent/verifications';
+import { allPurposes } from '../../db/consent/purposes';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -21,9 +20,8 @@ export async function readLedger(ctx: Context, filter: { purpose: string | null;
     const rows = await streamChoices(h, { ...EVERY_CHOICE, ...filter, limit: PAGE + 1 });
     const lines = rows.slice(0, PAGE).map(({ seq, id, person_id, purpose, answer, recorded_at, ask, ask_version, country, folio, leaf_index, occurred_at, occurred_on, system_id }) => ({ seq, id, person_id, purpose, answer, recorded_at, ask, ask_version, country, folio, leaf_index, occurredAt: occurred_on ?? occurred_at, system: names.get(system_id) ?? system_id }));
     const { choices, folios, head } = await ledgerSize(h);
-    const from = addDays(localDay(ctx.clock.now(), ctx.organisation.zone), -180);
     const purposes = [...new Map((await allPurposes(h)).map((purpose) => [purpose.id, purpose])).values()];
     await recordTrail(ctx, h, 'ledger-opened', null);
-    return ok({ size: { choices, folios }, head: head ? { root: head.root.toString('hex'), signedAt: head.signed_at } : null, verification: (await lastVerification(h)) ?? null, purposes, systems, lines, next: rows.length > PAGE ? lines.at(-1)!.seq : null, weeks: await choicesPerWeek(h, `${from}T00:00:00Z`, ctx.organisation.zone) });
+    return ok({ size: { choices, folios }, head: head ? { root: head.root.toString('hex'), signedAt: head.signed_at } : null, verification: (await lastVerification(h)) ?? null, purposes, systems, lines, next: rows.length > PAGE ? lines.at(-1)!.seq : null });
   });
 }

@@ -1,5 +1,5 @@
 import type { SourceLine } from '../../core/consent/views';
-import { healthOf, type SourceHealth } from '../../core/consent/silence';
+import { healthOf } from '../../core/consent/silence';
 import { addDays, localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse, type Result } from '../../core/shared/result';

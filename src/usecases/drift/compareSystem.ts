@@ -73,11 +73,15 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
   });
 }
 
+const ORDER = ['email', 'phone', 'customer-number'];
+
 async function comparePart(ctx: Context, systemId: string, flags: readonly Flag[], comparedBefore: string | null): Promise<{ compared: number; unknown: number; drifting: string[] }> {
   return ctx.transaction(async (h) => {
     const country = (await systemById(h, systemId))?.default_country ?? null;
     const asked = flags.flatMap((flag): { flag: Flag; question: Question }[] => {
-      const identifier = flag.identifiers.map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country)).find((one) => one !== null);
+      // A yes is often for one address: asked about without it, it would not count.
+      const byAddress = flag.identifiers.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
+      const identifier = byAddress.map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country)).find((one) => one !== null);
       return identifier ? [{ flag, question: { identifier, purpose: flag.purpose } }] : [];
     });
     const answers = await answerMany(ctx, h, asked.map(({ question }) => question));

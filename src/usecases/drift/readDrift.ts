@@ -1,6 +1,6 @@
 import type { DriftView } from '../../core/consent/views';
 import { maskName } from '../../core/access/mask';
-import { followTimes, type DriftDirection, type FollowTimes } from '../../core/consent/drift';
+import { followTimes, type DriftDirection } from '../../core/consent/drift';
 import { addDays, localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse, type Result } from '../../core/shared/result';
