@@ -39,9 +39,9 @@ export function stateFolder(name) {
 
 /**
  * A cluster of our own on loopback, with a password. `durable: false` is for tests, whose data nobody misses.
- * Returns how to reach it and how to stop it.
+ * `settings` are `name=value` of the server's own configuration. Returns how to reach it and how to stop it.
  */
-export async function startCluster(name, { wantedPort, durable, taken }) {
+export async function startCluster(name, { wantedPort, durable, taken, settings = [] }) {
   const bin = await ensurePostgres();
   const dir = join(stateFolder(name), 'postgres');
   mkdirSync(dir, { recursive: true, mode: 0o700 });
@@ -66,7 +66,7 @@ export async function startCluster(name, { wantedPort, durable, taken }) {
   else {
     port = await freePort(wantedPort, taken);
     const speed = durable ? '' : ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off';
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${dir} -c timezone=UTC -c max_connections=120 -c shared_buffers=256MB${speed}`;
+    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${dir} -c timezone=UTC -c max_connections=120 -c shared_buffers=256MB${speed}${settings.map((one) => ` -c ${one}`).join('')}`;
     const log = join(dir, 'server.log');
     const out = openSync('/dev/null', 'w');
     const [command, rest] = asPostgres(dir, [`${bin}/pg_ctl`, '-D', data, '-w', '-t', '60', '-l', log, '-o', options, 'start']);
