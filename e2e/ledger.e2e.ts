@@ -1,7 +1,9 @@
-import { readdirSync } from 'node:fs';
+import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { api, go, launch, press, query, seen, signedIn, textOf, WORLD } from './support/world';
+import { uploadImport } from './support/journeys';
+import { api, go, launch, newsletterFlag, press, query, seen, signedIn, textOf, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -25,10 +27,7 @@ test('till file → standing changes → the next send leaves the person out', a
   expect(before.failed).toBe(0);
 
   await go(page, '/ledger/imports');
-  const file = join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!);
-  const input = await page.$('input[type=file]');
-  await input!.uploadFile(file);
-  await press(page, 'Try it out');
+  await uploadImport(page, join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!));
   await seen(page, /This is what would happen/);
   const preview = await textOf(page);
   expect(preview).toMatch(/47 lines/);
@@ -39,8 +38,7 @@ test('till file → standing changes → the next send leaves the person out', a
   expect((await send()).sent).toContain(RASMUS);
 
   await press(page, /^Take in 47 lines/);
-  await page.waitForFunction(() => location.pathname.startsWith('/ledger/imports/imp_'), { timeout: 15000 });
-  await seen(page, 'finished');
+  await seen(page, /· finished/);
   await seen(page, 'Did not simply go in');
 
   const after = await send();
@@ -50,10 +48,38 @@ test('till file → standing changes → the next send leaves the person out', a
   expect(await textOf(page)).toContain(RASMUS);
 }, 120_000);
 
+test('the newsletter service still believes in a yes → drift → put right → the audience check refuses', async () => {
+  const flag = async () => (await newsletterFlag(RASMUS))?.subscribed;
+  expect(await flag()).toBe(true);
+  await go(page, '/ledger/drift');
+  await press(page, 'Compare every system now');
+  await page.waitForFunction(() => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl')), { timeout: 60000, polling: 300 });
+  const rowText = () => page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].filter((row) => row.innerText.includes('Rasmus Dahl')).map((row) => row.innerText).join('\n'));
+  expect(await rowText()).toMatch(/withdrawn since 24 Nov 2026\s+permits/);
+  await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].find((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))!.querySelector('button')!.click());
+  await page.waitForFunction(() => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')), { timeout: 60000, polling: 300 });
+  expect(await flag()).toBe(false);
+  await seen(page, /From a no to the last system that follows it: median/);
+
+  await go(page, '/ledger/audiences');
+  const list = join(mkdtempSync(join(tmpdir(), 'bookend-list-')), 'november.csv');
+  writeFileSync(list, `email\n${RASMUS}\nmette@mail.example\nnobody@nowhere.example\nnot an address\n`);
+  await (await page.$('section[aria-labelledby=ask] input[type=file]'))!.uploadFile(list);
+  await press(page, 'Ask about every address');
+  await seen(page, 'november.csv');
+  await page.waitForFunction(() => [...document.querySelectorAll<HTMLElement>('tr')].some((row) => row.innerText.includes('november.csv') && row.innerText.includes('finished')), { timeout: 60000, polling: 300 });
+  const href = await page.$eval('a[href$="result.csv"]', (link) => (link as HTMLAnchorElement).href);
+  const csv = await page.evaluate(async (address) => (await fetch(address)).text(), href);
+  const line = (who: string) => csv.split(/\r?\n/).find((one) => one.includes(`,${who},`)) ?? '';
+  expect(line(RASMUS)).toMatch(/,no,withdrawn/);
+  expect(line('mette@mail.example')).toMatch(/,yes,granted/);
+  expect(line('nobody@nowhere.example')).toMatch(/,no,/);
+  expect(line('not an address')).toMatch(/,no,/);
+}, 180_000);
+
 test('the same file again records nothing', async () => {
   await go(page, '/ledger/imports');
-  await (await page.$('input[type=file]'))!.uploadFile(join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!));
-  await press(page, 'Try it out');
+  await uploadImport(page, join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!));
   await seen(page, /● 0 recorded/);
 });
 

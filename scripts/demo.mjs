@@ -9,6 +9,8 @@ const SIGN_INS = [
   ['mikkel@larkmere.example', 'supervisor'],
   ['ulla@larkmere.example', 'auditor'],
   ['ib@larkmere.example', 'administrator'],
+  ['pia@larkmere.example', 'administrator, for what needs two'],
+  ['nanna@larkmere.example', 'counter staff'],
 ];
 
 endWith(async () => {
@@ -46,7 +48,9 @@ ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
     newsletter service         ${world.urls.newsletter}
     mail that was sent         ${world.urls.mail}
     tonight’s till file        ${world.tillDrop}
+    tills’ watched folder      ${world.urls.control}/deliver drops a file into it
     public request form        ${world.address}/ask
+    a person’s own choices     ${world.address}/choices
 
   Ctrl-C stops everything. The data stays; --fresh starts over.
 `);

@@ -6,6 +6,9 @@ console.log(`Bookend
   ./bookend shots                      retake docs/screenshots from the demo data
   ./bookend bench                      measure speed beside its limits
   ./bookend stop                       stop a demo that was left running
+  ./bookend backup FOLDER              copy the database and the sealed files
+  ./bookend restore FOLDER --replace   put a backup back; erasures since then are done again
+  ./bookend keys new-master            add a master key to the key file
   ./bookend help                       this page
 
 DATABASE_URL uses a PostgreSQL server of yours instead of one of our own.

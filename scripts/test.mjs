@@ -65,7 +65,7 @@ async function inWorld(work) {
   });
   await new Promise((resolve) => control.listen(0, '127.0.0.1', resolve));
   try {
-    await work({ E2E_WORLD: JSON.stringify({ address: world.address, ...world.urls, tillDrop: world.tillDrop, mailbox: world.mailbox, database: world.env.DATABASE_URL, shop: world.env.STANDINS_SHOP_URL, shopKey: world.settings.shopKey, auditorKey: world.settings.auditorKey, tills: join(world.folder, 'standins', 'tills'), witness: join(world.folder, 'witness'), worker: `http://127.0.0.1:${control.address().port}` }) });
+    await work({ E2E_WORLD: JSON.stringify({ address: world.address, ...world.urls, tillDrop: world.tillDrop, mailbox: world.mailbox, database: world.env.DATABASE_URL, shop: world.env.STANDINS_SHOP_URL, shopKey: world.settings.shopKey, auditorKey: world.settings.auditorKey, newsletterToken: world.settings.newsletterToken, webhookSecret: world.settings.webhookSecret, tills: join(world.folder, 'standins', 'tills'), witness: join(world.folder, 'witness'), worker: `http://127.0.0.1:${control.address().port}` }) });
   } finally {
     control.close();
     await world.stop();

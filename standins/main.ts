@@ -30,6 +30,8 @@ const people = makePeople(seed, Number(process.env['STANDINS_PEOPLE'] ?? 2400));
 mkdirSync(folder, { recursive: true });
 const mailbox = join(folder, 'support-mailbox');
 const made = join(folder, 'made.json');
+const since = Date.parse(process.env['BOOKEND_NOW_SINCE'] ?? '') || today.getTime();
+const now = () => (process.env['STANDINS_TODAY'] ? new Date(today.getTime() + Date.now() - since) : new Date()).toISOString();
 const tillFile = `till-${today.toISOString().slice(0, 10)}.csv`;
 if (!existsSync(made)) {
   const client = new pg.Client({ connectionString: shopUrl });
@@ -42,7 +44,7 @@ if (!existsSync(made)) {
   writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));
 }
 
-const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), checksUrl: need('STANDINS_CHECKS_URL'), webhookSecret: need('STANDINS_WEBHOOK_SECRET'), bookendKey: need('STANDINS_BOOKEND_KEY') }, contactsOf(people));
+const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), checksUrl: need('STANDINS_CHECKS_URL'), webhookSecret: need('STANDINS_WEBHOOK_SECRET'), bookendKey: need('STANDINS_BOOKEND_KEY'), now }, contactsOf(people));
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
 startLoyalty(join(folder, 'tills'));
 const mailboxFails = mailboxFailures(mailbox);

@@ -68,3 +68,11 @@ export async function openAtCounter(page: Page, who: { givenName: string; family
   await seen(page, 'Start the trace');
   return ref;
 }
+
+/** From the page of imports: a file of a source, up to its own page, where it is tried out. */
+export async function uploadImport(page: Page, file: string, from?: string): Promise<void> {
+  if (from) await page.select('select[name=system]', from);
+  await (await page.$('input[type=file]'))!.uploadFile(file);
+  await press(page, 'Try it out');
+  await page.waitForFunction(() => location.pathname.startsWith('/ledger/imports/imp_'), { timeout: 30000 });
+}

@@ -15,6 +15,8 @@ interface World {
   shop: string;
   shopKey: string;
   auditorKey: string;
+  newsletterToken: string;
+  webhookSecret: string;
   /** Where permission checks are answered. */
   checks: string;
   tills: string;
@@ -137,6 +139,23 @@ export async function openRequestOf(page: Page, who: string, right: string): Pro
   const ref = await page.evaluate((name) => [...document.querySelectorAll('tbody tr')].filter((row) => (row as HTMLElement).innerText.includes(name)).at(-1)?.querySelector('a')?.textContent, who);
   if (!ref) throw new Error(`no open ${right} of ${who}`);
   return ref;
+}
+
+/** What the newsletter service believes about an address; null where it does not know it. */
+export async function newsletterFlag(email: string): Promise<{ id: string; subscribed: boolean } | null> {
+  for (let cursor: string | null = ''; cursor !== null; ) {
+    const page = (await (await fetch(`${WORLD.newsletter}/contacts?limit=200${cursor && `&cursor=${cursor}`}`, { headers: { authorization: `Bearer ${WORLD.newsletterToken}` } })).json()) as { items: { id: string; email: string; subscribed: boolean }[]; next: string | null };
+    const found = page.items.find((contact) => contact.email === email);
+    if (found) return found;
+    cursor = page.next;
+  }
+  return null;
+}
+
+/** Reads with a machine's key. */
+export async function apiGet(path: string, key: string): Promise<{ status: number; text: string }> {
+  const response = await fetch(`${WORLD.address}/api/v1${path}`, { headers: { authorization: `Bearer ${key}` } });
+  return { status: response.status, text: await response.text() };
 }
 
 export const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));

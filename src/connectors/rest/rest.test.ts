@@ -11,7 +11,7 @@ const CONTACTS: Contact[] = Array.from({ length: 450 }, (_, i) => ({ id: `c_${10
 let service: Awaited<ReturnType<typeof startNewsletter>>;
 let url: string;
 beforeAll(async () => {
-  service = await startNewsletter({ port: 0, token: 'right', file: join(mkdtempSync(join(tmpdir(), 'bookend-newsletter-')), 'state.json'), bookendUrl: '', checksUrl: '', webhookSecret: '', bookendKey: 'x' }, CONTACTS);
+  service = await startNewsletter({ port: 0, token: 'right', file: join(mkdtempSync(join(tmpdir(), 'bookend-newsletter-')), 'state.json'), bookendUrl: '', checksUrl: '', webhookSecret: '', bookendKey: 'x', now: () => '2026-11-24T08:00:00Z' }, CONTACTS);
   url = `http://127.0.0.1:${(service.address() as AddressInfo).port}`;
 });
 afterAll(() => new Promise((resolve) => service.close(resolve)));

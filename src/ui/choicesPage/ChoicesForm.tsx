@@ -2,9 +2,11 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { PagePurpose, PageView } from '../../core/consent/views';
 import type { ActionResult } from '../parts/actionResult';
+import { sayLost } from './refusals';
 import { WORDS, type PageWords } from './words';
 
 type Said = Record<string, boolean | undefined>;
@@ -27,15 +29,18 @@ export function ChoicesForm({ view, token, change, days }: { view: PageView; tok
   const [done, setDone] = useState<string | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
+  const router = useRouter();
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const changes = view.purposes.filter((purpose) => said[purpose.id] !== undefined && said[purpose.id] !== saidOf(purpose)).map(({ id }) => ({ purpose: id, yes: said[id]! }));
     setBusy(true);
-    const result = await change(changes).catch((): ActionResult<{ changed: number }> => ({ ok: false, message: '…' }));
+    const result = await change(changes).catch((): ActionResult<{ changed: number }> => ({ ok: false, message: sayLost(view.language) }));
     setBusy(false);
     setFailure(result.ok ? null : result.message);
-    if (result.ok) setDone(result.value.changed === 0 ? words.nothing : `${words.saved} ${words.mail}`);
+    if (!result.ok) return;
+    setDone(result.value.changed === 0 ? words.nothing : `${words.saved} ${words.mail}`);
+    router.refresh();
   };
   return (
     <>

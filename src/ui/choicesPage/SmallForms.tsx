@@ -6,9 +6,10 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
 import type { ActionResult } from '../parts/actionResult';
+import { sayLost } from './refusals';
 import { WORDS } from './words';
 
-const lost = (): ActionResult<never> => ({ ok: false, message: 'We could not be reached. What you typed is still here; try again.' });
+const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });
 
 /** Where a person asks for the way to their choices. The answer is the same whether or not they are known. */
 export function AskForPage({ language, ask }: { language: Language; ask: (email: string) => Promise<ActionResult> }) {
@@ -18,7 +19,7 @@ export function AskForPage({ language, ask }: { language: Language; ask: (email:
   const [isSent, setSent] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await ask(email).catch(lost);
+    const result = await ask(email).catch(lost(language));
     setSent(result.ok);
     setFailure(result.ok ? null : result.message);
   };
@@ -39,7 +40,7 @@ export function PageCode({ language, prove }: { language: Language; prove: (code
   const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await prove(code).catch(lost);
+    const result = await prove(code).catch(lost(language));
     setFailure(result.ok ? null : result.message);
     if (result.ok) router.refresh();
   };
@@ -57,7 +58,7 @@ export function ConfirmButton({ language, confirm }: { language: Language; confi
   const words = WORDS[language];
   const [said, setSaid] = useState<{ text: string; isGood: boolean } | null>(null);
   const press = async () => {
-    const result = await confirm().catch(lost);
+    const result = await confirm().catch(lost(language));
     setSaid({ text: result.ok ? words.confirmed : result.message, isGood: result.ok });
   };
   if (said) return <p className={`note ${said.isGood ? 'good' : 'bad'}`} role="status">{said.text}</p>;

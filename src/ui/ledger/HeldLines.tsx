@@ -1,5 +1,6 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { HeldLine } from '../../core/consent/views';
 import type { RecordStatus } from '../../core/consent/schema';
@@ -24,6 +25,7 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
   const [now, setNow] = useState<{ status: RecordStatus; reasons: Reason[] }>({ status: one.status, reasons: one.reasons });
   const [isBusy, setBusy] = useState(false);
   const say = useSay();
+  const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!correct || raw === null) return;
@@ -33,7 +35,9 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
     if (!result.ok) return say(result.message, false);
     setNow(result.value);
     say(result.value.status === 'quarantined' ? `Still held: ${result.value.reasons.map(({ text }) => text).join(' ')}` : `Line ${one.line}: ${result.value.status}`, result.value.status !== 'quarantined');
-    if (result.value.status !== 'quarantined') setRaw(null);
+    if (result.value.status === 'quarantined') return;
+    setRaw(null);
+    router.refresh();
   };
   return (
     <tr>

@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { ANSWERS, type Answer } from '../../core/consent/types';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from '../../core/imports/mapping';
@@ -20,11 +21,14 @@ export function MappingForm({ columns, proposal, sample, map }: { columns: reado
   const [name, setName] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
   const say = useSay();
+  const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const result = await map({ ...mapping, answers: Object.fromEntries(words.filter(([word]) => word.trim() !== '').map(([word, answer]) => [word.trim().toUpperCase(), answer])), name }).catch((): ActionResult => ({ ok: false, message: 'The server did not answer. What you chose is still here.' }));
     setFailure(result.ok ? null : [result.message, ...Object.values(result.fields ?? {})].join(' '));
-    if (result.ok) say('The mapping is kept; the file is tried out', true);
+    if (!result.ok) return;
+    say('The mapping is kept; the file is tried out', true);
+    router.refresh();
   };
   const column = (field: ImportField) => mapping.columns[field] ?? '';
   const setColumn = (field: ImportField, value: string) => {

@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { ChoiceProof, ExportView, HeadView } from '../../core/consent/views';
 import { sayInstant } from '../../core/shared/days';
@@ -80,12 +81,14 @@ function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {
 
 function ExportForm({ purposes, make }: { purposes: Props['purposes']; make: Props['actions']['makeExport'] }) {
   const say = useSay();
+  const router = useRouter();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? '').trim() || null;
     const result = await make({ format: text('format'), from: text('from'), to: text('to'), purpose: text('purpose'), identifier: text('who') }).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
     say(result.ok ? 'The export is being written' : result.message, result.ok);
+    router.refresh();
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="filters pad" style={{ margin: 0 }} aria-label="Export">
@@ -103,6 +106,7 @@ function RemoveSealed({ removal, count, remove }: { removal: Props['removal']; c
   const [found, setFound] = useState<number | null>(null);
   const [typed, setTyped] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
+  const router = useRouter();
   const look = async () => {
     const result = await count(day).catch((): ActionResult<{ count: number }> => ({ ok: false, message: 'The server did not answer.' }));
     setFound(result.ok ? result.value.count : null);
@@ -111,7 +115,9 @@ function RemoveSealed({ removal, count, remove }: { removal: Props['removal']; c
   const go = async () => {
     const result = await remove(day, Number(typed)).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. Look again before you go on.' }));
     setFailure(result.ok ? null : result.message);
-    if (result.ok) setFound(null);
+    if (!result.ok) return;
+    setFound(null);
+    router.refresh();
   };
   return (
     <section className="sheet pad stack" aria-labelledby="remove"><h2 id="remove">Sealed parts whose time has run out</h2>

@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import type { PurposeDraft } from '../../core/consent/schema';
 import { PURPOSE_KINDS, type PurposeVersion, type Standing } from '../../core/consent/types';
@@ -85,6 +86,7 @@ function Editor({ draft: first, parents, mayPublish, tryOut, publish, close }: {
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<string | null>(null);
   const [found, setFound] = useState<WhatIf | null>(null);
+  const router = useRouter();
   const say = useSay();
   const set = (change: Partial<PurposeDraft>) => {
     setDraft({ ...draft, ...change });
@@ -100,6 +102,7 @@ function Editor({ draft: first, parents, mayPublish, tryOut, publish, close }: {
     const done = take(await publish(draft).catch(lost));
     if (!done) return;
     say(`Published as version ${done.version}`, true);
+    router.refresh();
     close();
   };
   const field = (name: keyof PurposeDraft & string, label: string, more: object = {}): ReactNode => <TextField label={label} value={draft[name] ?? ''} onChange={(event) => set({ [name]: event.target.value })} error={Boolean(errors[name])} helperText={errors[name] ?? ' '} {...more} />;

@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { KeysView } from '../../core/consent/views';
 import { ActButton } from '../parts/ActButton';
@@ -38,6 +39,7 @@ export function KeysPanel({ keys, actions }: { keys: KeysView; actions: Actions 
 function ExportLine({ one, mayChange, actions }: { one: KeysView['exports'][number]; mayChange: boolean; actions: Actions }) {
   const [passphrase, setPassphrase] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
+  const router = useRouter();
   const fetchIt = async () => {
     const result = await actions.fetchCopy(one.id, passphrase).catch((): ActionResult<{ copy: string }> => ({ ok: false, message: 'The server did not answer. Ask for the page anew.' }));
     setFailure(result.ok ? null : result.message);
@@ -47,6 +49,7 @@ function ExportLine({ one, mayChange, actions }: { one: KeysView['exports'][numb
     link.download = 'bookend-keys.sealed';
     link.click();
     URL.revokeObjectURL(link.href);
+    router.refresh();
   };
   return (
     <div className="note slate">

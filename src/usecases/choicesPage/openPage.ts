@@ -29,7 +29,7 @@ export async function askForPage(ctx: Context, input: { email: string }): Promis
       const token = ctx.keys.random(24).toString('base64url');
       const code = String(100_000 + (ctx.keys.random(4).readUInt32BE() % 900_000));
       await insertChoicesPageLink(h, { token_hash: hashOf(ctx, token), person_id: person.id, made_at: real, expires_at: new Date(Date.parse(real) + CODE_HOURS * HOUR).toISOString(), code_hash: codeHash(ctx, token, code), tries: 0, proven_at: null });
-      await queueMail(ctx, h, normal.value, choicesPageMail({ language: person.language, organisation: ctx.organisation, link: `${ctx.baseUrl}/choices/${token}`, code }), { personId: person.id });
+      await queueMail(ctx, h, normal.value, choicesPageMail({ language: person.language, organisation: ctx.organisation, link: `${ctx.baseUrl}/choices/${token}?lang=${languageOf(person.language)}`, code }), { personId: person.id });
       await recordTrail(ctx, h, 'choices-page-asked', person.id);
     }
   });

@@ -22,13 +22,13 @@ import { recordTrail } from '../trail/recordTrail';
 import { makePageLink, personOfLink, type PageRefusal } from './openPage';
 
 /** Everything a person may decide, in their own language and in plain words, with what they said before. */
-export async function pageView(ctx: Context, input: { token: string; gpc: boolean }): Promise<Result<PageView, PageRefusal>> {
+export async function pageView(ctx: Context, input: { token: string; gpc: boolean; language?: Language | null }): Promise<Result<PageView, PageRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await personOfLink(ctx, h, input.token);
     if (!found.ok) return found;
     const person = (await personById(h, found.value))!;
     const signal = input.gpc ? { honoured: await honourSignal(ctx, h, person) } : null;
-    const language = languageOf(person.language);
+    const language = input.language ?? languageOf(person.language);
     const rules = await readRules(h);
     const now = ctx.clock.now();
     const facts = (await factsOfAll(h, [person])).get(person.id)!;

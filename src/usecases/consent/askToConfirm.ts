@@ -16,7 +16,8 @@ const MOST_OPEN = 5;
 export async function askToConfirm(ctx: Context, h: Handle, choices: readonly ChoiceToSeal[]): Promise<void> {
   const now = ctx.clock.now();
   const purposes = new Map((await allPurposes(h)).filter(({ confirmBy, confirmWithinHours }) => confirmBy === 'bookend' && confirmWithinHours !== null).map((purpose) => [purpose.id, purpose]));
-  const waiting = choices.filter(({ item }) => item.input.answer === 'grant' && purposes.has(item.input.purpose));
+  // Who says yes on the choices page has come from their own mailbox already.
+  const waiting = choices.filter(({ item }) => item.input.answer === 'grant' && item.input.method !== 'choices-page' && purposes.has(item.input.purpose));
   if (waiting.length === 0) return;
   const open = await confirmationsSince(h, waiting.map(({ person }) => person.id), now);
   for (const { id, item, person } of waiting) {

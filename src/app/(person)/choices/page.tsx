@@ -16,7 +16,7 @@ export default async function ChoicesPage({ searchParams }: { searchParams: Prom
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{words.askTitle}</h1>
       <p>{words.askLead}</p>
-      <AskForPage language={language} ask={askNow} />
+      <AskForPage language={language} ask={askNow.bind(null, language)} />
     </PersonPage>
   );
 }

@@ -4,8 +4,8 @@ import { sayDay } from '../../../../core/shared/days';
 import type { PageView } from '../../../../core/consent/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
+import { sayOwnRefusal } from '../../../../ui/choicesPage/refusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
-import { sayRefusal } from '../../../../ui/messages/refusals';
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';
 import { publicContext } from '../../../lib/session';
@@ -18,22 +18,22 @@ export default async function OwnChoicesPage({ params, searchParams }: { params:
   const { token } = await params;
   const list = await headers();
   const asked = (await searchParams).lang;
-  const result = await pageView(ctx, { token: token.slice(0, 100), gpc: list.get('sec-gpc') === '1' });
+  const result = await pageView(ctx, { token: token.slice(0, 100), gpc: list.get('sec-gpc') === '1', language: asked ? languageOf(asked) : null });
   if (!result.ok) {
     const language = languageOf(asked ?? list.get('accept-language'));
     return (
       <PersonPage organisation={ctx.organisation.name} language={language}>
         <h1>{WORDS[language].title}</h1>
-        {result.refusal.code === 'code-needed' ? <PageCode language={language} prove={proveNow.bind(null, token)} /> : <p className="note bad">{sayRefusal(result.refusal)}</p>}
+        {result.refusal.code === 'code-needed' ? <PageCode language={language} prove={proveNow.bind(null, token, language)} /> : <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>}
       </PersonPage>
     );
   }
-  const view = asked ? { ...result.value, language: languageOf(asked) } : result.value;
+  const view = result.value;
   return (
     <PersonPage organisation={ctx.organisation.name} language={view.language}>
       <h1>{WORDS[view.language].title}</h1>
       <p>{WORDS[view.language].lead}</p>
-      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token)} days={daysOf(view, view.language)} />
+      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token, view.language)} days={daysOf(view, view.language)} />
     </PersonPage>
   );
 }

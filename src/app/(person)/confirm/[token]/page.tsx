@@ -1,7 +1,7 @@
 import { languageOf } from '../../../../core/letters/mailings';
 import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
+import { sayOwnRefusal } from '../../../../ui/choicesPage/refusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
-import { sayRefusal } from '../../../../ui/messages/refusals';
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { confirmView } from '../../../../usecases/consent/confirmChoice';
 import { publicContext } from '../../../lib/session';
@@ -18,7 +18,7 @@ export default async function ConfirmPage({ params }: { params: Promise<{ token:
   return (
     <PersonPage organisation={ctx.organisation.name} language={language}>
       <h1>{words.confirmTitle}</h1>
-      {result.ok ? <><p>{words.confirmLead.replace('{title}', result.value.title)}</p><ConfirmButton language={language} confirm={confirmNow.bind(null, token)} /></> : <p className="note bad">{sayRefusal(result.refusal)}</p>}
+      {result.ok ? <><p>{words.confirmLead.replace('{title}', result.value.title)}</p><ConfirmButton language={language} confirm={confirmNow.bind(null, token, language)} /></> : <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>}
     </PersonPage>
   );
 }
