@@ -75,7 +75,7 @@ test('a browser signal is honoured and said; a person who says otherwise knowing
   await press(page, 'Save my choices');
   await seen(page, 'Saved.');
   await go(page, `${link}?lang=en`);
-  await seen(page, 'You told us otherwise knowing of it');
+  await seen(page, 'but you told us yes yourself');
   await page.setExtraHTTPHeaders({});
 }, 60_000);
 

@@ -36,7 +36,21 @@ export function canonicalBytes(value: unknown): Uint8Array {
  * Only the hash of the sealed part is needed, so that the part itself can go and the proof stays.
  */
 export function choiceLeaf(hash: Hash, part: PublicPart, sealedHash: Uint8Array): Uint8Array {
-  return leafHash(hash, concat(canonicalBytes(part), sealedHash));
+  return leafHash(hash, concat(publicBytes(part), sealedHash));
+}
+
+const NAMES: (keyof PublicPart)[] = ['answer', 'ask', 'askVersion', 'channel', 'confirms', 'country', 'id', 'language', 'method', 'notice', 'noticeVersion', 'occurredAt', 'person', 'purpose', 'recordedAt', 'seq', 'system', 'told'];
+const encoder = new TextEncoder();
+
+/** The canonical bytes of a public part. Its names are known and in order, its values strings and whole numbers: so JSON.stringify writes what RFC 8785 asks for, several times faster. */
+export function publicBytes(part: PublicPart): Uint8Array {
+  return encoder.encode(JSON.stringify(part, NAMES));
+}
+
+export function isSame(a: Uint8Array, b: Uint8Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
 }
 
 /** The bytes that a head's signature covers. */

@@ -1,5 +1,5 @@
 import { append, leafHash, merkleRoot, rootOf, type Frontier, type Hash } from './merkle';
-import { choiceLeaf, hex, type PublicPart } from './leaf';
+import { choiceLeaf, hex, isSame, type PublicPart } from './leaf';
 
 export interface SealedChoice {
   part: PublicPart;
@@ -38,10 +38,10 @@ export function verifyFolio(hash: Hash, folio: FolioToVerify): LedgerFault[] {
   const leaves = folio.choices.map((choice) => choiceLeaf(hash, choice.part, choice.sealedHash));
   folio.choices.forEach((choice, i) => {
     const at = { folio: folio.folio, leaf: choice.leafIndex, choice: choice.part.id };
-    if (hex(leaves[i]!) !== hex(choice.leaf)) faults.push({ code: 'choice-altered', ...at });
-    if (choice.sealed && hex(hash(choice.sealed)) !== hex(choice.sealedHash)) faults.push({ code: 'sealed-part-altered', ...at });
+    if (!isSame(leaves[i]!, choice.leaf)) faults.push({ code: 'choice-altered', ...at });
+    if (choice.sealed && !isSame(hash(choice.sealed), choice.sealedHash)) faults.push({ code: 'sealed-part-altered', ...at });
   });
-  if (hex(merkleRoot(hash, leaves)) !== hex(folio.root)) faults.push({ code: 'folio-root-wrong', folio: folio.folio });
+  if (!isSame(merkleRoot(hash, leaves), folio.root)) faults.push({ code: 'folio-root-wrong', folio: folio.folio });
   return faults;
 }
 

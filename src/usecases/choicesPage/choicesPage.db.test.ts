@@ -96,6 +96,7 @@ test('a browser’s signal opts out of sale once a day; a yes said knowing of it
   const before = await count();
   await pageView(world.worker, { token, gpc: true });
   expect(await count()).toBe(before);
+  world.goTo('2026-11-24T08:01:00Z');
   await changeChoices(world.worker, { token, changes: [{ purpose: 'ads', yes: true }], gpc: true });
   expect((await standing('ads')).permitted).toBe(true);
   expect(await pageView(world.worker, { token, gpc: true })).toMatchObject({ value: { signal: { honoured: false } } });

@@ -1,6 +1,7 @@
 import type { PageView } from '../../core/consent/views';
 import { choicesChangedMail, languageOf, type Language } from '../../core/letters/mailings';
 import type { ChoiceInput } from '../../core/consent/schema';
+import { gpcBinds } from '../../core/consent/gpc';
 import { kindFor, purposesInForce } from '../../core/consent/purposes';
 import { countryAt } from '../../core/consent/standing';
 import type { Answer, PurposeKind } from '../../core/consent/types';
@@ -50,14 +51,24 @@ export async function pageView(ctx: Context, input: { token: string; gpc: boolea
   });
 }
 
-/** A browser's opt-out signal is a choice about sale, sharing and targeted advertising; once a day is enough. */
+/**
+ * A browser's opt-out signal is a choice about sale, sharing and targeted advertising; once a day is enough. Where no law makes it
+ * bind, it still objects by automated means (GDPR art. 21(5)) to what is done by default; a yes that was said is not taken back by it.
+ */
 async function honourSignal(ctx: Context, h: Handle, person: PersonRow): Promise<boolean> {
   const now = ctx.clock.now();
-  const purposes = purposesInForce((await readRules(h)).purposes, now, now).filter(({ isSale }) => isSale);
-  const today = localDay(now, ctx.organisation.zone);
-  const seen = (await choicesOf(h, [person.id])).filter(({ answer, occurredAt }) => answer === 'gpc-seen' && localDay(occurredAt.length === 10 ? `${occurredAt}T12:00:00Z` : occurredAt, ctx.organisation.zone) === today).map(({ purpose }) => purpose);
-  const fresh = purposes.filter(({ id }) => !seen.includes(id));
-  if (fresh.length > 0) await recordOwn(ctx, h, person, fresh.map(({ id }) => ({ purpose: id, answer: 'gpc-seen' as const })), { told: false });
+  const zone = ctx.organisation.zone;
+  const before = await readRules(h);
+  const purposes = purposesInForce(before.purposes, now, now).filter(({ isSale }) => isSale);
+  const country = countryAt((await factsOfAll(h, [person])).get(person.id)!, now);
+  const standings = await subjectOf(ctx, h, person, { at: now, knownAt: now }, before);
+  const seen = (await choicesOf(h, [person.id])).filter(({ answer, occurredAt }) => answer === 'gpc-seen' && localDay(occurredAt.length === 10 ? `${occurredAt}T12:00:00Z` : occurredAt, zone) === localDay(now, zone)).map(({ purpose }) => purpose);
+  const fresh = purposes.flatMap((purpose): { purpose: string; answer: Answer }[] => {
+    if (gpcBinds(country)) return seen.includes(purpose.id) ? [] : [{ purpose: purpose.id, answer: 'gpc-seen' }];
+    if (standings.answer(purpose.id, 'any').standing !== 'default-permitted') return [];
+    return [{ purpose: purpose.id, answer: answerOf(kindFor(purpose, country, localDay(now, zone)), false, true) }];
+  });
+  if (fresh.length > 0) await recordOwn(ctx, h, person, fresh, { told: false, bySignal: true });
   const rules = await readRules(h);
   const subject = await subjectOf(ctx, h, (await personById(h, person.id))!, { at: now, knownAt: now }, rules);
   return purposes.every(({ id }) => !subject.answer(id, 'any').permitted);
@@ -97,7 +108,7 @@ function answerOf(kind: PurposeKind, yes: boolean, neverSaid: boolean): Answer {
   return yes ? 'grant' : neverSaid ? 'refuse' : 'withdraw';
 }
 
-async function recordOwn(ctx: Context, h: Handle, person: PersonRow, drafts: readonly { purpose: string; answer: Answer }[], { told }: { told: boolean }): Promise<boolean> {
+async function recordOwn(ctx: Context, h: Handle, person: PersonRow, drafts: readonly { purpose: string; answer: Answer }[], { told, bySignal = false }: { told: boolean; bySignal?: boolean }): Promise<boolean> {
   if (drafts.length === 0) return true;
   const identifier = await ownAddress(ctx, h, person);
   if (!identifier) return false;
@@ -108,7 +119,7 @@ async function recordOwn(ctx: Context, h: Handle, person: PersonRow, drafts: rea
     occurredAt: ctx.clock.now(), identifiers: [{ kind: identifier.kind as 'email', value: identifier.value }], purpose: '', answer: 'grant', ask: ask ? 'choices-page' : null, askVersion: ask?.version ?? null, method: 'choices-page', place: 'choices page', country: person.country, language: person.language, address: null,
     name: name ? { givenName, familyName: rest.join(' ') } : null, evidence: null, externalId: ctx.keys.id('pag'), ...more,
   });
-  const outcomes = await recordChoicesIn(ctx, h, { systemId: 'sys_bookend', choices: drafts.map(({ purpose, answer }) => base({ purpose, answer, ...(answer === 'gpc-seen' ? { method: 'Sec-GPC' } : {}), ...(told && answer === 'opt-in' ? { toldOfConflict: true } : {}) })) });
+  const outcomes = await recordChoicesIn(ctx, h, { systemId: 'sys_bookend', choices: drafts.map(({ purpose, answer }) => base({ purpose, answer, ...(bySignal ? { method: 'Sec-GPC' } : {}), ...(told && answer === 'opt-in' ? { toldOfConflict: true } : {}) })) });
   if (outcomes.some(({ id }) => !id)) return false;
   // Who is on this page has come from their own mailbox: a purpose that wants that proof has it.
   const purposes = purposesInForce((await readRules(h)).purposes, ctx.clock.now(), ctx.clock.now());

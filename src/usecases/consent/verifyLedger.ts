@@ -1,7 +1,7 @@
 import { headBytes, hex } from '../../core/sealing/leaf';
 import { addFolio, verifyFolio, verifyHead, type LedgerFault } from '../../core/sealing/verify';
 import { rootOf, type Frontier } from '../../core/sealing/merkle';
-import { folioWhole, headOfSize, ledgerSize } from '../../db/consent/ledger';
+import { foliosWhole, headOfSize, ledgerSize, rangeOfFolios } from '../../db/consent/ledger';
 import { insertVerification, setVerification, verificationById } from '../../db/consent/verifications';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
@@ -39,7 +39,8 @@ export async function startVerification(ctx: Context): Promise<Result<{ id: stri
 }
 
 const FAULTS_KEPT = 200;
-const FOLIOS_PER_STEP = 50;
+const FOLIOS_PER_STEP = 500;
+const CHOICES_PER_STEP = 5000;
 
 /** Folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. */
 export async function verifyLedger(ctx: Context, { verificationId }: { verificationId: string }): Promise<LedgerFault[]> {
@@ -49,11 +50,12 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
   const faults: LedgerFault[] = [];
   const total = await ctx.transaction(async (h) => (await verificationById(h, verificationId))?.folios_total ?? 0);
   const deposited = await depositedHeads(ctx);
-  for (let from = 1; from <= total; from += FOLIOS_PER_STEP) {
-    await ctx.transaction(async (h) => {
-      const to = Math.min(total, from + FOLIOS_PER_STEP - 1);
+  for (let from = 1; from <= total; ) {
+    from = await ctx.transaction(async (h) => {
+      const to = await rangeOfFolios(h, from, Math.min(total, from + FOLIOS_PER_STEP - 1), CHOICES_PER_STEP);
+      const whole = await foliosWhole(h, from, to);
       for (let folio = from; folio <= to; folio++) {
-        const found = await folioWhole(h, folio);
+        const found = whole.get(folio);
         if (!found) {
           faults.push({ code: 'folio-missing', folio });
           continue;
@@ -65,6 +67,7 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
         choices += found.choices.length;
       }
       await setVerification(h, verificationId, { folios_done: to, choices_done: choices });
+      return to + 1;
     });
   }
   await ctx.transaction(async (h) => {
