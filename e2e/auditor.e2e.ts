@@ -20,7 +20,7 @@ describe('what a stranger can check', () => {
     await go(page, '/ledger/proof');
     await press(page, 'Deposit it now');
     await seen(page, /The witness has the head of \d+ folios/, 40000);
-    const [head] = await query<{ size: string; root: Buffer }>(WORLD.database, 'select size, root from heads order by size desc limit 1');
+    const [head] = await query<{ size: string; root: Buffer }>(WORLD.database, 'select size, root from ledger_heads order by size desc limit 1');
     await until('the file of the witness', async () => readdirSync(WORLD.witness).some((name) => name.includes(String(head!.size).padStart(12, '0'))), 30);
     expect(JSON.parse(readFileSync(join(WORLD.witness, `head-${String(head!.size).padStart(12, '0')}.json`), 'utf8'))).toMatchObject({ size: Number(head!.size), root: head!.root.toString('hex') });
     expect((await mailTo('ulla@larkmere.example', new RegExp(`${head!.size} folios`))).text).toContain(head!.root.toString('hex'));
@@ -96,13 +96,11 @@ test('a change of a purpose is tried out on everybody first, and only a supervis
 test('two identities are one person while linked: the restrictive answer holds; unlinking restores exactly', async () => {
   const page = await signedIn(browser, 'mikkel');
   const say = (email: string, answer: string) => api('/choices', { occurredAt: '2026-11-21T09:00:00Z', identifiers: [{ kind: 'email', value: email }], purpose: 'partner-offers', answer, externalId: `link-${email}` });
-  await say('one.linde@mail.example', 'grant');
-  await say('two.linde@mail.example', 'refuse');
+  const said = [await say('one.linde@mail.example', 'grant'), await say('two.linde@mail.example', 'refuse')];
   const before = [await standing('one.linde@mail.example', 'partner-offers'), await standing('two.linde@mail.example', 'partner-offers')];
-  const idOf = async (email: string) => (await query<{ id: string }>(WORLD.database, "select person_id as id from choices where id = $1", [((await say(email, email.startsWith('one') ? 'grant' : 'refuse')).body['id'])]))[0]!.id;
-  const [one, two] = [await idOf('one.linde@mail.example'), await idOf('two.linde@mail.example')];
+  const [one, two] = await Promise.all(said.map(async ({ body }) => (await query<{ id: string }>(WORLD.database, 'select person_id as id from choices where id = $1', [body['id']]))[0]!.id));
   await go(page, `/people/${one}`);
-  await fill(page, 'Other person', two);
+  await fill(page, 'Other person', two!);
   await fill(page, 'Why', 'Showed both cards at the counter.');
   await press(page, 'Link');
   await seen(page, 'Showed both cards at the counter.');

@@ -2,23 +2,29 @@ import type { Browser } from 'puppeteer-core';
 import { api, launch, query, signedIn, WORLD } from './support/world';
 
 /** What each role may open, from the table of who may do what; written down here a second time on purpose. */
-const ROLES = ['coordinator', 'supervisor', 'auditor', 'administrator', 'nobody'] as const;
+const ROLES = ['coordinator', 'supervisor', 'auditor', 'administrator', 'counter-staff', 'nobody'] as const;
 type Role = (typeof ROLES)[number];
-const SIGN_IN: Record<Exclude<Role, 'nobody'>, string> = { coordinator: 'signe', supervisor: 'mikkel', auditor: 'ulla', administrator: 'ib' };
+const SIGN_IN: Record<Exclude<Role, 'nobody'>, string> = { coordinator: 'signe', supervisor: 'mikkel', auditor: 'ulla', administrator: 'ib', 'counter-staff': 'nanna' };
 
 const PAGES: Record<string, readonly Role[]> = {
-  '/desk': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/desk': ['coordinator', 'supervisor', 'auditor', 'administrator', 'counter-staff'],
   '/requests': ['coordinator', 'supervisor', 'auditor'],
   '/requests/new': ['coordinator', 'supervisor'],
   '/requests/{ref}': ['coordinator', 'supervisor', 'auditor'],
   '/people': ['coordinator', 'supervisor', 'auditor'],
   '/people/{person}': ['coordinator', 'supervisor', 'auditor'],
   '/ledger': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/overview': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/drift': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/audiences': ['coordinator', 'supervisor'],
+  '/ledger/purposes': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/proof': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/counter': ['coordinator', 'supervisor', 'counter-staff'],
   '/ledger/imports': ['coordinator', 'supervisor'],
   '/ledger/imports/{import}': ['coordinator', 'supervisor'],
   '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/keeping': ['coordinator', 'supervisor', 'auditor'],
-  '/trail': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/trail': ['coordinator', 'supervisor', 'auditor', 'administrator', 'counter-staff'],
   '/setup': ['auditor', 'administrator'],
 };
 
@@ -27,9 +33,10 @@ const DATA: Record<string, readonly Role[]> = {
   '/api/staff/matches/{match}': ['coordinator', 'supervisor'],
   '/requests/{erased}/certificate': ['coordinator', 'supervisor', 'auditor'],
   '/ledger/imports/{import}/held.csv': ['coordinator', 'supervisor'],
+  '/ledger/receipts/{choice}': ['coordinator', 'supervisor', 'auditor'],
 };
 
-const PUBLIC = ['/sign-in', '/ask', '/identity/unknown-token', '/hand-over/unknown-token', '/api/v1/health', '/api/v1/openapi.json'];
+const PUBLIC = ['/sign-in', '/ask', '/identity/unknown-token', '/hand-over/unknown-token', '/choices', '/choices/unknown-token', '/confirm/unknown-token', '/api/v1/health', '/api/v1/openapi.json'];
 
 let browser: Browser;
 const cookies = new Map<Role, string>();
@@ -46,6 +53,7 @@ beforeAll(async () => {
   await one('ref', "select r.ref as v from requests r join traces t on t.request_id = r.id join matches m on m.trace_id = t.id where r.closed_at is null limit 1");
   await one('match', `select m.id as v from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = '${values['ref']}' limit 1`);
   await one('person', 'select id as v from persons where erased_at is null limit 1');
+  await one('choice', 'select id as v from choices order by seq limit 1');
   await one('import', 'select id as v from imports limit 1');
   await one('erased', "select ref as v from requests where outcome = 'erased' limit 1");
 });

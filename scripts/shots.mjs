@@ -1,4 +1,4 @@
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { stateFolder } from './lib/cluster.mjs';
 import { ensureModules } from './lib/install.mjs';
@@ -16,6 +16,16 @@ async function signIn(page, address, who) {
   await page.type('input[name=password]', 'larkmere');
   await page.keyboard.press('Enter');
   await page.waitForFunction(() => location.pathname === '/desk');
+}
+
+async function mailTo(mailPage, address, subject) {
+  for (let n = 0; n < 60; n++) {
+    const mails = await (await fetch(`${mailPage}/mails.json`)).json();
+    const found = mails.find((mail) => mail.to.includes(address) && mail.subject === subject);
+    if (found) return found;
+    await new Promise((resolve) => setTimeout(resolve, 500));
+  }
+  throw new Error(`no mail to ${address}`);
 }
 
 endWith(async () => {
@@ -66,6 +76,29 @@ endWith(async () => {
       await (await page.$('input[type=file]')).uploadFile(join(world.tillDrop, readdirSync(world.tillDrop)[0]));
       await click('Try it out');
       await page.waitForFunction(() => document.body.innerText.includes('This is what would happen'));
+      await settle();
+    });
+    await shoot('overview', '/ledger/overview', settle);
+    await shoot('drift', '/ledger/drift', settle);
+    await shoot('audiences', '/ledger/audiences', async () => {
+      const list = join(stateFolder('shots'), 'november-tours.csv');
+      const contacts = (await (await fetch(`${world.urls.newsletter}/contacts?limit=200`, { headers: { authorization: `Bearer ${world.settings.newsletterToken}` } })).json()).items;
+      writeFileSync(list, ['email', ...contacts.map(({ email }) => email), 'somebody.new@nowhere.example'].join('\n'));
+      await (await page.$('section[aria-labelledby=ask] input[type=file]')).uploadFile(list);
+      await click('Ask about every address');
+      await page.waitForFunction(() => [...document.querySelectorAll('tr')].some((row) => row.innerText.includes('november-tours.csv') && row.innerText.includes('finished')), { timeout: 60000 });
+      await settle();
+    });
+    await shoot('purposes', '/ledger/purposes', settle);
+    await shoot('proof', '/ledger/proof', settle);
+    await shoot('choices', '/choices?lang=en', async () => {
+      await page.type('input[type=email]', 'tom.marsh@inbox.example');
+      await click('Send me the code');
+      const mail = await mailTo(world.urls.mail, 'tom.marsh@inbox.example', 'Your choices');
+      await page.goto(/http:\S+\/choices\/[\w?=-]+/.exec(mail.text)[0], { waitUntil: 'networkidle0' });
+      await page.type('input[inputmode=numeric]', /Code: (\d{6})/.exec(mail.text)[1]);
+      await click('Open my choices');
+      await page.waitForFunction(() => document.querySelector('fieldset.choice') !== null);
       await settle();
     });
     await shoot('systems', '/systems');

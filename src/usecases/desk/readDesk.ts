@@ -1,6 +1,8 @@
 import type { Desk, Due, DueDay, DueMark, RequestLine } from '../../core/requests/views';
 import { addDays, localDay, weekdayOf } from '../../core/shared/days';
 import { reach } from '../shared/may';
+import { countDrift } from '../../db/consent/drift';
+import { readSources } from '../consent/readSources';
 import { listImports } from '../../db/imports/imports';
 import { listResidue } from '../../db/erasure/plans';
 import { listSystems } from '../../db/systems/systems';
@@ -54,11 +56,20 @@ export async function readDesk(ctx: Context): Promise<Desk> {
     const fresh = lines.filter(({ receivedOn }) => receivedOn >= since);
     if (fresh.length > 0) cameIn.push({ count: fresh.length, what: fresh.length === 1 ? 'request since the day before yesterday' : 'requests since the day before yesterday', href: '/requests', act: 'open' });
     if (reach(ctx, 'imports.run')) {
-      const held = (await listImports(h, 20)).filter(({ quarantined, state }) => quarantined > 0 && state === 'finished');
-      if (held.length > 0) cameIn.push({ count: held.reduce((sum, row) => sum + row.quarantined, 0), what: 'lines of till files in quarantine', href: `/ledger/imports/${held[0]!.id}`, act: 'look' });
+      const imports = await listImports(h, 20);
+      const unread = imports.filter(({ way, state }) => way === 'folder' && (state === 'failed' || state === 'unmapped'));
+      if (unread.length > 0) cameIn.push({ count: unread.length, what: unread.length === 1 ? 'delivered file could not be read' : 'delivered files could not be read', href: `/ledger/imports/${unread[0]!.id}`, act: 'look' });
+      const held = imports.filter(({ quarantined, state }) => quarantined > 0 && state === 'finished');
+      if (held.length > 0) cameIn.push({ count: held.reduce((sum, row) => sum + row.quarantined, 0), what: 'lines of files in quarantine', href: `/ledger/imports/${held[0]!.id}`, act: 'look' });
+    }
+    if (reach(ctx, 'drift.see') === 'all') {
+      const looser = (await countDrift(h, ctx.clock.now())).filter(({ direction, state }) => direction === 'looser' && state === 'open').reduce((sum, { n }) => sum + n, 0);
+      if (looser > 0) cameIn.push({ count: looser, what: looser === 1 ? 'system permits what the ledger does not' : 'times a system permits what the ledger does not', href: '/ledger/drift', act: 'put right' });
     }
     const verified = reach(ctx, 'ledger.see') ? await lastVerification(h) : undefined;
     if (verified && verified.faults.length > 0) cameIn.push({ count: verified.faults.length, what: 'faults found in the ledger', href: '/ledger', act: 'look' });
   });
+  const sources = await readSources(ctx);
+  for (const { name, silentDays } of sources.ok ? sources.value.filter(({ isSilent }) => isSilent) : []) waiting.push({ who: name, what: `has delivered no choices for ${silentDays} days`, ref: null, href: '/ledger' });
   return { today, lines: lines.slice(0, LINES), open: requests.ok ? requests.value.open : 0, waiting: waiting.slice(0, 8), cameIn };
 }

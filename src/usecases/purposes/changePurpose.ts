@@ -32,10 +32,12 @@ export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<
     const checked = await check(ctx, h, draft);
     if (!checked.ok) return checked;
     const { versions, next, before } = checked.value;
-    const at = new Date(Math.max(Date.parse(draft.validFrom), Date.parse(ctx.clock.now()))).toISOString();
+    // One moment for all of it: a version recorded a millisecond later would not be known yet.
+    const now = ctx.clock.now();
+    const at = new Date(Math.max(Date.parse(draft.validFrom), Date.parse(now))).toISOString();
     const wordings = await allWordings(h);
     const moment = { at, knownAt: at, zone: ctx.organisation.zone };
-    const [old, fresh] = [rulesAt(versions, wordings, moment), rulesAt([...versions, { ...next, recordedAt: ctx.clock.now() }], wordings, moment)];
+    const [old, fresh] = [rulesAt(versions, wordings, moment), rulesAt([...versions, { ...next, recordedAt: now }], wordings, moment)];
     const refold = before?.confirmWithinHours !== next.confirmWithinHours;
     const affected = [...fresh.purposes.values()].filter(({ id, parent }) => id === next.id || parent === next.id).map(({ id }) => id);
     const sum: WhatIf = { people: 0, altered: 0, gained: 0, lost: 0, changes: [] };
