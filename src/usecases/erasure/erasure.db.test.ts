@@ -1,6 +1,10 @@
+import { execFileSync } from 'node:child_process';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { choice, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
+import { createClient } from '../../db/client';
 import { insertUser } from '../../db/access/users';
 import { insertSystem } from '../../db/systems/systems';
 import { checkStanding } from '../consent/checkStanding';
@@ -18,7 +22,9 @@ import { acceptBand, giveVerdict, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { confirmPlan, makePlan } from './makePlan';
 import { readCertificate } from './readPlan';
+import { fileJournal } from '../../main/journal';
 import { resumeWork } from '../shared/resumeWork';
+import { replayJournal } from './replayJournal';
 
 const EMAIL = 'jens@post.example';
 
@@ -65,6 +71,7 @@ beforeAll(async () => {
     await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 4 });
     for (const [id, role] of [['usr_signe', 'coordinator'], ['usr_other', 'reviewer']] as const) await insertUser(h, { id, email: `${id}@x.example`, name: id, password_hash: 'x', roles: [role], active: true, created_at: '2026-01-01T00:00:00Z' });
   });
+  world.worker.journal = fileJournal(join(world.folder, 'journal', 'erasures.ndjson'));
   const connect = world.worker.connect;
   world.worker.connect = (system) => (system.kind === 'shelf' ? shelf : connect(system));
   signe = { ...world.user('usr_signe', 'coordinator'), connect: world.worker.connect };
@@ -127,6 +134,38 @@ describe('an erasure, killed at every write', () => {
     expect(standing.ok && standing.value.standing).toBe('erased');
     await world.knex('suppressions').delete();
   });
+});
+
+test('a backup from before an erasure is put back: the journal erases again, before anything is served', async () => {
+  const ref = await planned();
+  const program = (name: string) => join('/usr/lib/postgresql', readdirSync('/usr/lib/postgresql').sort().at(-1)!, 'bin', name);
+  const [dump, restored] = [join(world.folder, 'before.dump'), `${world.url}_restored`];
+  execFileSync(program('pg_dump'), ['--format=custom', `--file=${dump}`, `--dbname=${world.url}`]);
+  expect((await confirmPlan(signe, { ref, typed: ref })).ok).toBe(true);
+  await world.drain();
+  expect(await replayJournal(world.worker)).toBe(0);
+
+  await world.knex.raw('create database ??', [new URL(restored).pathname.slice(1)]);
+  execFileSync(program('pg_restore'), ['--exit-on-error', `--dbname=${restored}`, dump]);
+  const knex = createClient(restored, 2);
+  try {
+    const old: Context = { ...world.worker, transaction: (work) => knex.transaction((trx) => work({ trx, actor: world.worker.actor })) };
+    const standing = async () => {
+      const answer = await checkStanding(old, { identifier: { kind: 'email', value: EMAIL }, purpose: 'newsletter', systemId: 'sys_shop' });
+      return answer.ok && answer.value.standing;
+    };
+    expect(await standing()).toBe('granted');
+    expect(await replayJournal(old)).toBe(1);
+    expect(await standing()).toBe('erased');
+    expect(await knex('requests').where({ ref }).first()).toMatchObject({ person_sealed: null, text_sealed: null });
+    expect(await replayJournal(old)).toBe(0);
+    const started = await startVerification({ ...signe, transaction: old.transaction });
+    expect(started.ok && (await verifyLedger(old, { verificationId: started.value.id }))).toEqual([]);
+  } finally {
+    await knex.destroy();
+    await world.knex.raw('drop database ?? with (force)', [new URL(restored).pathname.slice(1)]);
+    await world.knex('suppressions').delete();
+  }
 });
 
 test('after all that the ledger still verifies, and the trail’s chain is whole', async () => {
