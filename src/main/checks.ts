@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import * as yup from 'yup';
-import { standingQuerySchema } from '../core/consent/schema';
+import { isPlainQuery, standingQuerySchema } from '../core/consent/schema';
 import { createClient } from '../db/client';
 import { checkSchema } from '../db/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
@@ -63,6 +63,7 @@ function parse(body: string): yup.InferType<typeof standingQuerySchema> & { at?:
   } catch {
     return { problem: 'not-json', title: 'The body is not JSON.' };
   }
+  if (isPlainQuery(json)) return json;
   try {
     const value = standingQuerySchema.validateSync(json, { abortEarly: false });
     return { identifier: value.identifier, purpose: value.purpose, ...(value.at ? { at: value.at } : {}), ...(value.knownAt ? { knownAt: value.knownAt } : {}) };

@@ -47,6 +47,22 @@ export const standingQuerySchema = yup
   })
   .noUnknown();
 
+/**
+ * Whether a body of `POST /standing` has the plain shape, a question about now: what machines send by the thousand. Anything
+ * else goes through the schema, which says what is wrong with it.
+ */
+export function isPlainQuery(body: unknown): body is { identifier: { kind: IdentifierKind; value: string }; purpose: string } {
+  if (typeof body !== 'object' || body === null || Object.keys(body).length !== 2) return false;
+  const { identifier, purpose } = body as { identifier?: unknown; purpose?: unknown };
+  if (!isPlainWord(purpose, 80) || typeof identifier !== 'object' || identifier === null || Object.keys(identifier).length !== 2) return false;
+  const { kind, value } = identifier as { kind?: unknown; value?: unknown };
+  return (IDENTIFIER_KINDS as readonly unknown[]).includes(kind) && isPlainWord(value, 320);
+}
+
+function isPlainWord(value: unknown, most: number): value is string {
+  return typeof value === 'string' && value.length > 0 && value.length <= most && value.trim() === value;
+}
+
 export const RECORD_STATUSES = ['recorded', 'duplicate', 'conflict', 'suppressed', 'quarantined'] as const;
 /** What became of one choice that was handed in; every line of every file ends as exactly one. */
 export type RecordStatus = (typeof RECORD_STATUSES)[number];
