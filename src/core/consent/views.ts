@@ -7,7 +7,7 @@ import type { DriftDirection, FollowTimes } from './drift';
 import type { Rate } from './rates';
 import type { RecordStatus } from './schema';
 import type { SourceHealth } from './silence';
-import type { Answer, PurposeKind, Standing, StandingAnswer } from './types';
+import type { Answer, PurposeKind, PurposeVersion, Standing, StandingAnswer } from './types';
 
 // What use cases give and pages show: written once, between the two.
 
@@ -115,6 +115,20 @@ export interface KeysView {
   rotation: { state: string; total: number; done: number; toVersion: number } | null;
   exports: { id: string; reason: string; askedBy: string; isOwn: boolean; approvedBy: string | null }[];
   mayChange: boolean;
+}
+
+/** A version of a purpose with everything that people and colleagues read of it. */
+export interface PurposeShown extends PurposeVersion {
+  plain: string;
+  /** Who asks for the confirmation of a double opt-in: the source itself, or Bookend by mail. */
+  confirmBy: 'source' | 'bookend';
+  channels: readonly string[];
+  categories: readonly string[];
+  recipients: readonly string[];
+  transfers: string | null;
+  retention: string | null;
+  /** For a legitimate interest: why it outweighs the person's (GDPR art. 6(1)(f)). */
+  balancing: string | null;
 }
 
 /** How many people's standing a change would alter, from what to what. */

@@ -1,3 +1,4 @@
+import type { PurposeShown } from '../../core/consent/views';
 import type { PurposeVersion, WordingVersion } from '../../core/consent/types';
 import type { Handle } from '../handle';
 
@@ -28,19 +29,9 @@ interface PurposeRow {
   sort_order: number;
 }
 
-export interface PurposeWithWords extends PurposeVersion {
-  plain: string;
+export interface PurposeWithWords extends PurposeShown {
   /** Title and plain words by language; where one is missing, those above are shown. */
   words: Readonly<Record<string, { title: string; plain: string }>>;
-  /** Who asks for the confirmation of a double opt-in: the source itself, or Bookend by mail. */
-  confirmBy: 'source' | 'bookend';
-  channels: readonly string[];
-  categories: readonly string[];
-  recipients: readonly string[];
-  transfers: string | null;
-  retention: string | null;
-  /** For a legitimate interest: why it outweighs the person's (GDPR art. 6(1)(f)). */
-  balancing: string | null;
   publishedBy: string | null;
   sortOrder: number;
 }

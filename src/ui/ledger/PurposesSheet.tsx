@@ -6,23 +6,12 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import type { PurposeDraft } from '../../core/consent/schema';
-import { PURPOSE_KINDS, type PurposeVersion, type Standing } from '../../core/consent/types';
-import type { WhatIf } from '../../core/consent/views';
+import { PURPOSE_KINDS, type Standing } from '../../core/consent/types';
+import type { PurposeShown, WhatIf } from '../../core/consent/views';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import { useSay } from '../parts/Say';
 import { StandingMark } from '../parts/StandingMark';
 import type { ActionResult } from '../parts/actionResult';
-
-export interface PurposeShown extends PurposeVersion {
-  plain: string;
-  confirmBy: 'source' | 'bookend';
-  channels: readonly string[];
-  categories: readonly string[];
-  recipients: readonly string[];
-  transfers: string | null;
-  retention: string | null;
-  balancing: string | null;
-}
 
 interface Props {
   /** Every version, in order. */

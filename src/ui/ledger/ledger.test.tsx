@@ -2,7 +2,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
 import { STANDINGS } from '../../core/consent/types';
-import type { AudienceView, DriftView, HeldLine, ImportView, Script } from '../../core/consent/views';
+import type { AudienceView, DriftView, HeldLine, ImportView, PurposeShown, Script } from '../../core/consent/views';
 import { proposeMapping } from '../../core/imports/mapping';
 import { Chart } from '../parts/Chart';
 import { StandingMark } from '../parts/StandingMark';
@@ -12,7 +12,7 @@ import { DriftSheet } from './DriftSheet';
 import { HeldLines } from './HeldLines';
 import { ImportResult } from './ImportResult';
 import { MappingForm } from './MappingForm';
-import { PurposesSheet, type PurposeShown } from './PurposesSheet';
+import { PurposesSheet } from './PurposesSheet';
 
 const ZONE = 'Europe/Copenhagen';
 

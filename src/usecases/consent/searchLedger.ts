@@ -1,3 +1,4 @@
+import type { PublicPart } from '../../core/sealing/leaf';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { EVERY_CHOICE, streamChoices, type ChoiceRow } from '../../db/consent/ledger';
 import { personsByHash } from '../../db/persons/persons';
@@ -7,6 +8,7 @@ import type { Context } from '../context';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import type { AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { publicPartOf } from './sealChoices';
 import { mayReadLedger } from './mayReadLedger';
 
 export interface LedgerQuery {
@@ -17,24 +19,8 @@ export interface LedgerQuery {
   purpose?: string | null;
 }
 
-export interface LedgerEntry {
-  id: string;
-  seq: number;
-  person: string;
-  system: string;
-  purpose: string;
-  answer: string;
-  occurredAt: string;
-  recordedAt: string;
-  confirms: string | null;
-  ask: string | null;
-  askVersion: number | null;
-  notice: string | null;
-  noticeVersion: number | null;
-  method: string | null;
-  country: string | null;
-  language: string | null;
-  channel: string | null;
+/** What of a choice is public, and where it lies. */
+export interface LedgerEntry extends PublicPart {
   folio: number;
   leaf: number;
 }
@@ -68,8 +54,5 @@ export async function peopleOf(ctx: Context, h: Handle, identifier: { kind: stri
 }
 
 export function entryOf(row: ChoiceRow): LedgerEntry {
-  return {
-    id: row.id, seq: row.seq, person: row.person_id, system: row.system_id, purpose: row.purpose, answer: row.answer, occurredAt: row.occurred_on ?? row.occurred_at, recordedAt: row.recorded_at, confirms: row.confirms, ask: row.ask, askVersion: row.ask_version,
-    notice: row.notice, noticeVersion: row.notice_version, method: row.method, country: row.country, language: row.language, channel: row.channel, folio: row.folio, leaf: row.leaf_index,
-  };
+  return { ...publicPartOf(row), folio: row.folio, leaf: row.leaf_index };
 }
