@@ -52,11 +52,14 @@ describe('no serious or critical finding of axe, no sideways scrolling at 1280×
   });
   test('at 200 % both bookends fold and nothing scrolls sideways', async () => {
     await page.setViewport({ width: 640, height: 800 });
-    await judge('/desk');
-    await judge('/requests/new');
-    await judge('/ledger');
-    await judge('/ledger/drift');
-    await page.setViewport({ width: 1280, height: 800 });
+    try {
+      await judge('/desk');
+      await judge('/requests/new');
+      await judge('/ledger');
+      await judge('/ledger/drift');
+    } finally {
+      await page.setViewport({ width: 1280, height: 800 });
+    }
   });
   test('the console had nothing to complain about', () => expect(page.complaints.filter((line) => !/404|403/.test(line))).toEqual([]));
 });

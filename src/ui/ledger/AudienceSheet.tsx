@@ -33,7 +33,7 @@ export function AudienceSheet({ audiences, purposes, zone, again, checkDraft }: 
         <Upload purposes={purposes} />
         <Draft checkDraft={checkDraft} />
       </div>
-      <section className="sheet wrap" style={{ margin: '14px 0' }} aria-labelledby="lists"><header><h2 id="lists">Lists</h2><span className="muted">kept sealed for thirty days</span></header>
+      <section className="sheet wrap" tabIndex={0} style={{ margin: '14px 0' }} aria-labelledby="lists"><header><h2 id="lists">Lists</h2><span className="muted">kept sealed for thirty days</span></header>
         {audiences.length === 0 ? <p className="empty">No list has been asked about yet.</p> : (
           <table className="list"><thead><tr><th>list</th><th>purpose</th><th>asked</th><th className="num">addresses</th><th className="num">permitted</th><th>state</th><th /></tr></thead>
             <tbody>{audiences.map(({ id, name, purpose, runs }) => {

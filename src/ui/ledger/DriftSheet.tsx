@@ -30,12 +30,12 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
     <>
       <RefreshWhile isMoving={isMoving} />
       <div className="page-head"><div><h1>Drift</h1><p className="sub">{openCount === 0 ? 'Ledger and systems agree, as of the newest comparisons.' : `${openCount} ${openCount === 1 ? 'difference' : 'differences'} between the ledger and what systems believe.`}</p></div>{view.mayCorrect && <ActButton primary act={() => actions.compare()} done="The comparison runs">Compare every system now</ActButton>}</div>
-      <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="compared"><header><h2 id="compared">Compared</h2><span className="muted">each night, and when you ask</span></header>
+      <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-labelledby="compared"><header><h2 id="compared">Compared</h2><span className="muted">each night, and when you ask</span></header>
         <table className="list"><thead><tr><th>system</th><th>when</th><th className="num">compared</th><th className="num">differ</th><th className="num">not in the ledger</th><th>state</th><th /></tr></thead>
           <tbody>{view.systems.map(({ id, name, run }) => <tr key={id}><td><b>{name}</b></td><td className="nowrap muted">{run ? sayInstant(run.at, zone) : 'never'}</td><td className="num">{run?.compared ?? '–'}</td><td className="num">{run?.found ?? '–'}</td><td className="num">{run?.unknown ?? '–'}</td><td className={run?.state === 'failed' ? 'late' : ''}>{run?.state === 'failed' ? `✕ ${run.error}` : (run?.state ?? '–')}</td><td style={{ textAlign: 'right' }}>{view.mayCorrect && <ActButton act={() => actions.compare(id)} disabled={run?.state === 'running'}>Compare</ActButton>}</td></tr>)}</tbody></table>
       </section>
       {view.board.length > 0 && (
-        <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="board"><header><h2 id="board">By purpose and age</h2></header>
+        <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-labelledby="board"><header><h2 id="board">By purpose and age</h2></header>
           <table className="list"><thead><tr><th>system</th><th>purpose</th><th>how it differs</th><th className="num">today</th><th className="num">this week</th><th className="num">older</th><th className="num">in work</th><th /></tr></thead>
             <tbody>{view.board.map((row) => (
               <tr key={`${row.systemId}${row.purpose}${row.direction}`}><td className="nowrap">{row.system}</td><td className="nowrap">{row.title}</td><td className={row.direction === 'looser' ? 'late' : ''}>{row.direction === 'looser' ? '▲' : '▽'} {WAY[row.direction]}</td><td className="num">{row.ages.today}</td><td className="num">{row.ages['this week']}</td><td className="num">{row.ages.older}</td><td className="num">{row.inWork}</td>
@@ -49,7 +49,7 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
         <label>system <select value={filter.system ?? ''} onChange={(event) => void setFilter({ system: event.target.value || null, after: null })}><option value="">every system</option>{view.systems.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></label>
         <label>differs <select value={filter.direction ?? ''} onChange={(event) => void setFilter({ direction: event.target.value || null, after: null })}><option value="">either way</option><option value="looser">{WAY.looser}</option><option value="stricter">{WAY.stricter}</option></select></label>
       </div>
-      <section className="sheet wrap" style={{ marginBottom: 14 }} aria-label="Differences">
+      <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-label="Differences">
         {view.items.length === 0 ? <p className="empty">Nothing differs.</p> : (
           <table className="list"><thead><tr><th>who</th><th>system</th><th>purpose</th><th>the ledger says</th><th>the system</th><th>found</th><th>state</th><th /></tr></thead>
             <tbody>{view.items.map((item) => (

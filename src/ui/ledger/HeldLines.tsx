@@ -13,7 +13,7 @@ export type Correct = (line: number, raw: string) => Promise<ActionResult<{ stat
 /** Lines that would not, or did not, simply go in; each with its reason and its own text. One in quarantine can be corrected. */
 export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; correct?: Correct }) {
   return (
-    <div className="wrap">
+    <div className="wrap" tabIndex={0} role="region" aria-label="Held lines">
       <table className="list"><thead><tr><th className="num">line</th><th>end</th><th>why</th><th>the line</th></tr></thead>
         <tbody>{lines.map((one) => <Line key={one.line} one={one} {...(correct ? { correct } : {})} />)}</tbody></table>
     </div>

@@ -65,7 +65,7 @@ export function ImportSheet({ imports, sources, zone }: { imports: ImportSummary
         </form>
         {failure && <p className="note bad" role="alert" style={{ marginTop: 10 }}>{failure}</p>}
       </section>
-      <section className="sheet wrap" aria-labelledby="before"><header><h2 id="before">Imports before</h2></header>
+      <section className="sheet wrap" tabIndex={0} aria-labelledby="before"><header><h2 id="before">Imports before</h2></header>
         {imports.length === 0 ? <p className="empty">No file has been taken in yet.</p> : (
           <table className="list"><thead><tr><th>file</th><th>from</th><th>when</th><th>state</th><th className="num">lines</th><th className="num">recorded</th><th className="num">duplicate</th><th className="num">conflict</th><th className="num">suppressed</th><th className="num">quarantine</th></tr></thead>
             <tbody>{imports.map((one) => <tr key={one.id}><td className="nowrap" title={BYTES(one.bytes)}><Link href={`/ledger/imports/${one.id}`}>{one.fileName}</Link></td><td className="muted nowrap">{one.system}</td><td className="nowrap muted">{sayShortInstant(one.at, zone)}</td><td className={one.state === 'failed' ? 'late' : ''}>{one.state === 'failed' ? '✕ not read' : one.state}{one.way === 'folder' ? ', by itself' : ''}</td><td className="num">{one.total}</td><td className="num">{one.recorded}</td><td className="num">{one.duplicate}</td><td className="num">{one.conflict}</td><td className="num">{one.suppressed}</td><td className={`num${one.quarantined > 0 ? ' ochre' : ''}`}>{one.quarantined}</td></tr>)}</tbody></table>

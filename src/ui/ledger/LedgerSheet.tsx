@@ -37,7 +37,7 @@ export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: 
         <label>to <input type="date" value={filter.to ?? ''} onChange={(event) => void setFilter({ to: event.target.value || null, before: null })} /></label>
         {filter.before && <button className="plain" onClick={() => void setFilter({ before: null })}>Newest</button>}
       </div>
-      <section className="sheet wrap" aria-label="Choices, newest first">
+      <section className="sheet wrap" tabIndex={0} aria-label="Choices, newest first">
         {view.lines.length === 0 ? <p className="empty">No choice fits these filters.</p> : (
           <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>from</th><th>asked by</th><th>country</th><th className="num">folio·leaf</th></tr></thead>
             <tbody>{view.lines.map((line) => <tr key={line.id}><td className="num">{line.seq}</td><td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{line.occurredAt.length === 10 ? sayDay(line.occurredAt).slice(4) : sayInstant(line.occurredAt, zone).slice(4)}</td><td className="nowrap">{titles.get(line.purpose) ?? line.purpose}</td><td><b>{line.answer}</b></td><td className="muted nowrap">{line.system}</td><td className="muted nowrap">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td><td>{line.country}</td><td className="num">{line.folio}·{line.leaf_index}</td></tr>)}</tbody></table>

@@ -35,7 +35,7 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOu
     <>
       <div className="page-head"><div><h1>Purposes</h1><p className="sub">What data is used for, and by which rules. A child is never permitted when its parent is not. An edit makes a version; what was asked before is read by the rules of its time.</p></div>{mayDraft && <Button variant="contained" onClick={() => setDraft(empty(now))}>A new purpose</Button>}</div>
       {draft && <Editor key={draft.id || 'new'} draft={draft} parents={inForce} mayPublish={mayPublish} tryOut={tryOut} publish={publish} close={() => setDraft(null)} />}
-      <section className="sheet wrap" aria-label="Purposes">
+      <section className="sheet wrap" tabIndex={0} aria-label="Purposes">
         <table className="list"><thead><tr><th>purpose</th><th>kind</th><th>rules</th><th>who receives it</th><th className="num">version</th><th /></tr></thead>
           <tbody>{tree(null, 0).map(({ purpose, depth }) => (
             <tr key={purpose.id}><td style={{ paddingLeft: 10 + depth * 20, width: 220 }} title={purpose.plain}>{depth > 0 && <span className="muted">└ </span>}<b>{purpose.title}</b></td><td className="nowrap">{purpose.kind.replaceAll('-', ' ')}</td><td className="muted">{rulesOf(purpose)}</td><td className="muted">{purpose.recipients.join(', ') || '–'}</td>

@@ -35,7 +35,7 @@ export function PeopleSearch({ search }: { search: (words: string) => Promise<Ac
       </form>
       {failure && <p className="note bad" role="alert">{failure}</p>}
       {found && (
-        <section className="sheet wrap" aria-live="polite">
+        <section className="sheet wrap" tabIndex={0} aria-label="People found" aria-live="polite">
           {found.people.length === 0 ? <p className="empty">Nobody is known by “{found.words}”. Spelling of names is forgiven; numbers have to be whole.</p> : (
             <table className="list">
               <thead><tr><th>name</th><th>e-mail</th><th>phone</th><th>numbers</th><th>country</th></tr></thead>

@@ -41,7 +41,7 @@ export function PersonSheet({ person, today, on, zone, links }: { person: Person
         </section>
       </div>
       {!person.erasedAt && <LinksPanel person={person} zone={zone} actions={links} />}
-      <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="choices"><header><h2 id="choices">Choices</h2><span className="muted">never changed, never removed</span></header>
+      <section className="sheet wrap" tabIndex={0} style={{ marginTop: 14 }} aria-labelledby="choices"><header><h2 id="choices">Choices</h2><span className="muted">never changed, never removed</span></header>
         {person.choices.length === 0 ? <p className="empty">This person has made no choice yet.</p> : (
           <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>asked by</th><th>from</th><th className="num">folio</th><th /></tr></thead>
             <tbody>{[...person.choices].reverse().map((one) => <tr key={one.id}><td className="num">{one.seq}</td><td className="nowrap" title={`recorded ${sayInstant(one.recordedAt, zone)}`}>{say(one.occurredAt, zone)}</td><td>{titles.get(one.purpose) ?? one.purpose}</td><td><b>{one.answer}</b></td><td className="muted">{one.ask ? `${one.ask} v${one.askVersion}` : '–'}{one.place ? `, ${one.place}` : ''}</td><td className="muted">{one.system}</td><td className="num">{one.folio}</td><td><a href={`/ledger/receipts/${one.id}`}>receipt</a></td></tr>)}</tbody></table>

@@ -22,7 +22,7 @@ export function RequestList({ lines, open, next, mayOpen }: { lines: RequestLine
         <label>Right <select value={filter.right ?? ''} onChange={(event) => void setFilter({ right: event.target.value || null, after: null })}><option value="">every right</option>{RIGHTS.map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Stage <select value={filter.stage ?? ''} onChange={(event) => void setFilter({ stage: event.target.value || null, after: null })}><option value="">every stage</option>{STAGES.map((value) => <option key={value}>{value}</option>)}</select></label>
       </div>
-      <section className="sheet wrap">
+      <section className="sheet wrap" tabIndex={0} aria-label="Requests">
         {lines.length === 0 ? <p className="empty">No request fits these filters.</p> : (
           <table className="list">
             <thead><tr><th>reference</th><th>right</th><th>who</th><th>received</th><th>due</th><th>clock</th><th>stage</th><th>next</th></tr></thead>

@@ -23,7 +23,7 @@ export function SystemsSheet({ systems, mayTest, zone, reach }: { systems: Syste
       <div className="page-head"><div><h1>Systems</h1><p className="sub">The register of what holds personal data. The information of a pack’s cover letter comes from here.</p></div></div>
       <div className="stack">
         {systems.map((system) => (
-          <section key={system.id} className="sheet wrap" aria-labelledby={system.id}>
+          <section key={system.id} className="sheet wrap" tabIndex={0} aria-labelledby={system.id}>
             <header>
               <h2 id={system.id}>{system.name} <span className="muted" style={{ font: '13px var(--sans)' }}>{system.kind} · {system.owner}</span></h2>
               <div className="row">
