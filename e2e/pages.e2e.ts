@@ -22,6 +22,7 @@ interface Violation {
 
 async function judge(path: string, on: Page = page): Promise<void> {
   await go(on, path);
+  await on.waitForNetworkIdle();
   await on.evaluate(axe);
   const violations = await on.evaluate(async () => ((await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run()).violations) as unknown) as Violation[];
   const bad = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ target, failureSummary }) => `${target.join(' ')} ${failureSummary.slice(0, 160)}`).join(' | ')}`);

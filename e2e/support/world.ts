@@ -49,7 +49,10 @@ export async function signedIn(browser: Browser, who: string): Promise<Page & { 
 }
 
 export async function go(page: Page, path: string): Promise<void> {
-  await page.goto(path.startsWith('http') ? path : `${WORLD.address}${path}`, { waitUntil: 'networkidle0' });
+  const address = path.startsWith('http') ? path : `${WORLD.address}${path}`;
+  await page.goto(address, { waitUntil: 'load' });
+  // A page of ours says when it answers to a press; one of the outside world is plain HTML.
+  if (address.startsWith(WORLD.address)) await page.waitForSelector('html[data-awake]', { timeout: 15000 });
 }
 
 export async function textOf(page: Page): Promise<string> {

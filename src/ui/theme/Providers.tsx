@@ -2,12 +2,16 @@
 
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { SayProvider } from '../parts/Say';
 import { theme } from './theme';
 
 export function Providers({ children }: { children: ReactNode }) {
   const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }));
+  // Said on the page itself: from here on it answers to a press.
+  useEffect(() => {
+    document.documentElement.dataset['awake'] = 'yes';
+  }, []);
   return (
     <ThemeProvider theme={theme} defaultMode="light" modeStorageKey="bookend-mode">
       <QueryClientProvider client={client}>
