@@ -15,11 +15,15 @@ const EACH = 10;
 const START = Date.parse('2024-01-01T00:00:00Z');
 const DAY = 86_400_000;
 
-/** Grows a ledger of real, sealed, signed choices: ten a person, spread over people and time, without a file to read. */
+/**
+ * Grows a ledger of real, sealed, signed choices: ten a person, spread over people and time, without a file to read. Goes on from
+ * where an earlier run was cut off.
+ */
 export async function growLedger(ctx: Context, choices: number, tell: (n: number) => void): Promise<void> {
   const people = Math.ceil(choices / EACH);
   const terms = { ask: 'till-sign-up', askVersion: 1, notice: null, noticeVersion: null, country: 'DK' };
-  for (let from = 0; from < people; from += PEOPLE_AT_ONCE) {
+  const { n: already } = (await ctx.transaction((h) => h.trx('persons').count('* as n').first())) as { n: number };
+  for (let from = Number(already); from < people; from += PEOPLE_AT_ONCE) {
     await ctx.transaction(async (h) => {
       const end = await openLedgerEnd(h);
       const now = new Date(START + (from / people) * 800 * DAY).toISOString();

@@ -18,36 +18,40 @@ import { benchContext, fresh, psql, PURPOSES, seed, url } from './ledgerWorld';
 import { median, timed, type BenchRow } from './measure';
 import { load } from './load';
 
-const CHOICES = Number(process.env['BENCH_CHOICES'] ?? 10_000_000);
-const PEOPLE = Math.ceil(CHOICES / 10);
-const DATABASE = `bench_ledger_${CHOICES}`;
-const folder = join(process.env['BENCH_FOLDER']!, `ledger-${CHOICES}`);
+const WANTED = Number(process.env['BENCH_CHOICES'] ?? 10_000_000);
+const DATABASE = 'bench_ledger';
+const folder = join(process.env['BENCH_FOLDER']!, 'ledger');
 mkdirSync(folder, { recursive: true });
 
 const rows: BenchRow[] = [];
 const note = (row: BenchRow) => {
   rows.push(row);
+  writeFileSync(process.env['BENCH_ROWS']!, JSON.stringify(rows));
   console.error(`  ${row.what}: ${row.ours} against ${row.limit}, ${row.ratio.toFixed(2)} ×`);
 };
 
-const done = join(folder, 'grown');
-if (!existsSync(done)) {
+// The ledger is kept between runs, and grown where more is wanted.
+if (!existsSync(join(folder, 'seeded'))) {
   await fresh(DATABASE);
-  const knex = createClient(url(DATABASE), 6);
-  const ctx = benchContext(knex, url(DATABASE), folder);
+  const empty = createClient(url(DATABASE), 2);
+  const ctx = benchContext(empty, url(DATABASE), folder);
   await seed(ctx);
   await addApiKey(ctx, { id: 'api_bench', systemId: 'sys_shop', scopes: ['standing:read'], secret: 'bench-key' });
-  console.error(`  growing a ledger of ${CHOICES.toLocaleString('en')} choices of ${PEOPLE.toLocaleString('en')} people`);
-  await growLedger(ctx, CHOICES, (n) => console.error(`    ${n.toLocaleString('en')}`));
-  await psql(url(DATABASE), 'vacuum analyze');
-  await knex.destroy();
-  writeFileSync(done, '');
+  await empty.destroy();
+  writeFileSync(join(folder, 'seeded'), '');
 }
-
 const knex: Knex = createClient(url(DATABASE), 8);
 const worker = benchContext(knex, url(DATABASE), folder);
+const countChoices = async () => Number(((await knex('choices').max('seq as n').first()) as { n: number | null }).n ?? 0);
+if ((await countChoices()) < WANTED) {
+  console.error(`  growing the ledger to ${WANTED.toLocaleString('en')} choices`);
+  await growLedger(worker, WANTED, (n) => console.error(`    ${n.toLocaleString('en')}`));
+  await psql(url(DATABASE), 'vacuum analyze');
+}
+const CHOICES = await countChoices();
+const PEOPLE = CHOICES / 10;
 const coordinator = actAs(worker, { kind: 'user', id: 'usr_bench', name: 'Bench', roles: ['supervisor'] });
-const size = `${(CHOICES / 1e6).toLocaleString('en')} M choices`;
+const size = `${(CHOICES / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} M choices`;
 const only = process.env['BENCH_ONLY'];
 const run = async (name: string, work: () => Promise<void>) => {
   if (!only || only === name) await work();
@@ -137,7 +141,6 @@ await run('permission', async () => {
 });
 
 await knex.destroy();
-console.log(JSON.stringify(rows));
 process.exit(0);
 
 function hmacOnAllCores(count: number): Promise<void> {

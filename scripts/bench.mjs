@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startCluster, stateFolder } from './lib/cluster.mjs';
 import { ensureModules } from './lib/install.mjs';
@@ -22,17 +22,18 @@ endWith(async () => {
   const rows = [];
   const collect = async (name, env) => {
     say(`bench: ${name}`);
-    const output = await run('node', ['--import', 'tsx', `bench/${name}.ts`], { env, quiet: true });
-    rows.push(...JSON.parse(output.trim().split('\n').at(-1)));
+    const file = join(stateFolder('bench'), `${name}.json`);
+    rmSync(file, { force: true });
+    await run('node', ['--import', 'tsx', `bench/${name}.ts`], { env: { ...env, BENCH_ROWS: file } }).finally(() => existsSync(file) && rows.push(...JSON.parse(readFileSync(file, 'utf8'))));
   };
   const cluster = await startCluster('bench', { wantedPort: 5485, durable: true, taken: new Set(), settings: SERVER });
   try {
     for (const name of BENCHES.filter((one) => !only || one === only)) await collect(name, { BENCH_ADMIN_URL: cluster.url('postgres'), BENCH_FOLDER: stateFolder('bench') });
   } finally {
     cluster.stop();
+    print(rows);
   }
   if (only && !BENCHES.includes(only)) throw new Error(`there is no bench “${only}”: ${BENCHES.join(', ')}`);
   mkdirSync(join(ROOT, 'bench/results'), { recursive: true });
   writeFileSync(join(ROOT, 'bench/results/latest.json'), `${JSON.stringify(rows, null, 2)}\n`);
-  print(rows);
 });
