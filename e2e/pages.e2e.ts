@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { api, choose, fill, go, launch, openRequestOf, press, query, seen, signedIn, textOf, WORLD } from './support/world';
+import { api, choose, fill, go, launch, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 const axe = readFileSync(createRequire(join(process.cwd(), 'package.json')).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -22,7 +22,8 @@ interface Violation {
 
 async function judge(path: string, on: Page = page): Promise<void> {
   await go(on, path);
-  await on.waitForNetworkIdle();
+  // Charts are drawn a moment after the page is awake.
+  await wait(500);
   await on.evaluate(axe);
   const violations = await on.evaluate(async () => ((await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run()).violations) as unknown) as Violation[];
   const bad = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ target, failureSummary }) => `${target.join(' ')} ${failureSummary.slice(0, 160)}`).join(' | ')}`);
