@@ -2,7 +2,7 @@ import { cpSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { run } from './lib/run.mjs';
 import { endWith, Failed, say } from './lib/say.mjs';
-import { openTarget } from './lib/target.mjs';
+import { openTarget, postgresOf } from './lib/target.mjs';
 
 /** A copy of database and sealed files. Keys and the erasure journal are not in it: they are kept apart, on purpose. */
 endWith(async () => {
@@ -13,7 +13,7 @@ endWith(async () => {
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     say('copying the database');
-    await run(join(target.bin, 'pg_dump'), ['--format=custom', '--no-owner', `--file=${join(folder, 'bookend.dump')}`, `--dbname=${target.url}`], { quiet: true });
+    await run(join(target.bin, 'pg_dump'), ['--format=custom', '--no-owner', `--file=${join(folder, 'bookend.dump')}`], { quiet: true, env: postgresOf(target.url) });
     say('copying the sealed files');
     if (existsSync(target.storage)) cpSync(target.storage, join(folder, 'storage'), { recursive: true });
     writeFileSync(join(folder, 'made.json'), `${JSON.stringify({ schema: 'bookend-backup-1', at: new Date().toISOString() })}\n`);

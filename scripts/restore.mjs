@@ -3,7 +3,11 @@ import { join, resolve } from 'node:path';
 import { ensureModules } from './lib/install.mjs';
 import { run } from './lib/run.mjs';
 import { endWith, Failed, say } from './lib/say.mjs';
-import { openTarget } from './lib/target.mjs';
+import { openTarget, postgresOf } from './lib/target.mjs';
+
+const EMPTY = `do $$ declare one text; begin
+  for one in select nspname from pg_namespace where nspname not like 'pg\\_%' and nspname <> 'information_schema' loop execute format('drop schema %I cascade', one); end loop;
+end $$; create schema public`;
 
 /** Puts a backup back, brings its schema up to date, and erases again whoever was erased since it was made. */
 endWith(async () => {
@@ -14,8 +18,8 @@ endWith(async () => {
   const target = await openTarget();
   try {
     say('putting the database back');
-    await run(join(target.bin, 'psql'), ['-X', '-q', '-v', 'ON_ERROR_STOP=1', target.url, '-c', 'drop schema if exists pgboss cascade; drop schema public cascade; create schema public'], { quiet: true });
-    await run(join(target.bin, 'pg_restore'), ['--no-owner', '--exit-on-error', `--dbname=${target.url}`, join(folder, 'bookend.dump')], { quiet: true });
+    await run(join(target.bin, 'psql'), ['-X', '-q', '-v', 'ON_ERROR_STOP=1', '-c', EMPTY], { quiet: true, env: postgresOf(target.url) });
+    await run(join(target.bin, 'pg_restore'), ['--no-owner', '--exit-on-error', `--dbname=${new URL(target.url).pathname.slice(1)}`, join(folder, 'bookend.dump')], { quiet: true, env: postgresOf(target.url) });
     say('putting the sealed files back');
     rmSync(target.storage, { recursive: true, force: true });
     if (existsSync(join(folder, 'storage'))) cpSync(join(folder, 'storage'), target.storage, { recursive: true });

@@ -4,6 +4,12 @@ import { startCluster, stateFolder } from './cluster.mjs';
 import { Failed } from './say.mjs';
 import { ensurePostgres } from './packages.mjs';
 
+/** How PostgreSQL's own programs are told where to go: by the environment, so that no password stands in a command line or an error. */
+export function postgresOf(url) {
+  const { hostname, port, username, password, pathname } = new URL(url);
+  return { PGHOST: hostname, PGPORT: port || '5432', PGUSER: decodeURIComponent(username), PGPASSWORD: decodeURIComponent(password), PGDATABASE: pathname.slice(1) };
+}
+
 /**
  * Which Bookend a command is about: the one of the environment's DATABASE_URL, or the demo of this folder. Its database, its
  * files, and the variables its processes start with.
