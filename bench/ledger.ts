@@ -7,7 +7,7 @@ import { cpus } from 'node:os';
 import type { Knex } from 'knex';
 import { createClient } from '../src/db/client';
 import { everyoneAsOf } from '../src/usecases/consent/everyoneAsOf';
-import { rebuildFolds } from '../src/usecases/consent/rebuildFolds';
+import { rebuildFolds, startRebuild } from '../src/usecases/consent/rebuildFolds';
 import { startVerification, verifyLedger } from '../src/usecases/consent/verifyLedger';
 import { EVERY_CHOICE, streamChoices } from '../src/db/consent/ledger';
 import { startAudience, checkAudience } from '../src/usecases/audiences/checkAudience';
@@ -70,7 +70,9 @@ await run('everyone', async () => {
 await run('rebuild', async () => {
   const limit = await timed(() => psql(url(DATABASE), "copy (select person_no, purpose_no, shape, occurred_at, terms_no from choices) to '/dev/null'"));
   await knex.raw('truncate person_folds');
-  const ours = await timed(() => rebuildFolds(worker));
+  const asked = await startRebuild(coordinator);
+  if (!asked.ok) throw new Error('refused');
+  const ours = await timed(() => rebuildFolds(worker, { rebuildId: asked.value.id }));
   await psql(url(DATABASE), 'vacuum analyze person_folds');
   note({ what: `rebuilding all standing from the ledger, ${size}`, ours: `${ours.toFixed(1)} s`, limit: `the same COPY ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 3 });
 });

@@ -53,8 +53,8 @@ test('the newsletter service still believes in a yes → drift → put right →
   expect(await flag()).toBe(true);
   await go(page, '/ledger/drift');
   await press(page, 'Compare every system now');
-  await page.waitForFunction(() => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl')), { timeout: 60000, polling: 300 });
-  const rowText = () => page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].filter((row) => row.innerText.includes('Rasmus Dahl')).map((row) => row.innerText).join('\n'));
+  await page.waitForFunction(() => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl') && (row as HTMLElement).innerText.includes('Newsletter service')), { timeout: 60000, polling: 300 });
+  const rowText = () => page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].filter((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')).map((row) => row.innerText).join('\n'));
   expect(await rowText()).toMatch(/withdrawn since 24 Nov 2026\s+permits/);
   await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].find((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))!.querySelector('button')!.click());
   await page.waitForFunction(() => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')), { timeout: 60000, polling: 300 });

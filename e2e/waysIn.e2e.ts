@@ -1,7 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import ExcelJS from 'exceljs';
 import type { Browser, Page } from 'puppeteer-core';
+import { TILL_HEADER } from '../standins/tills/tillFile';
 import { uploadImport } from './support/journeys';
 import { api, apiGet, fill, go, launch, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
 
@@ -68,6 +70,40 @@ test('a file of an unknown layout: its columns and words are mapped once, kept, 
   await uploadImport(page, file('fair-2.csv', 'Navn;Adresse;Hvornår;Svar\r\nLis Holt;lis.holt@mail.example;2026-11-13;JA\r\n'), 'sys_camp');
   await seen(page, /1 lines?.*This is what would happen/);
 }, 180_000);
+
+/** A workbook of the tills' layout, unless other columns are said. */
+async function workbook(name: string, cells: readonly (string | Date)[], header: readonly string[] = TILL_HEADER.split(';')): Promise<string> {
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet('Choices');
+  sheet.addRow(header);
+  sheet.addRow(cells);
+  await book.xlsx.writeFile(join(folder, name));
+  return join(folder, name);
+}
+
+test('a workbook is read by the mapping of its source; the same number with another answer is kept beside the first and flagged', async () => {
+  const line = (tick: string) => ['XL-1', new Date('2026-11-20T00:00:00Z'), 'Vejle', '', 'Karla', 'Sund', 'karla.sund@mail.example', '', 'DK', 'newsletter', tick];
+  for (const [name, tick, ends] of [['first.xlsx', 'J', /1 recorded/], ['again.xlsx', 'J', /1 duplicate/], ['changed.xlsx', 'N', /1 conflict/]] as const) {
+    await go(page, '/ledger/imports');
+    await uploadImport(page, await workbook(name, line(tick)), 'sys_tills');
+    await seen(page, /1 lines?.*This is what would happen/);
+    await press(page, /^Take in/);
+    await seen(page, /read as XLSX · finished/);
+    await seen(page, ends);
+  }
+  await seen(page, 'both are kept');
+  expect(await query(WORLD.database, "select c.answer from choice_dedup d join choices c on c.id = d.choice_id where d.external_hash in (select external_hash from choice_dedup group by system_id, external_hash having count(*) > 1) and c.occurred_on = '2026-11-20' and c.system_id = 'sys_tills' order by c.seq")).toEqual([{ answer: 'grant' }, { answer: 'refuse' }]);
+  expect(await standing('karla.sund@mail.example', 'newsletter')).toBe('refused');
+}, 120_000);
+
+test('a file of another source’s layout waits to be mapped; nothing of it is guessed or recorded', async () => {
+  const before = (await query<{ n: number }>(WORLD.database, 'select count(*)::int as n from choices'))[0]!.n;
+  await go(page, '/ledger/imports');
+  await uploadImport(page, await workbook('stranger.xlsx', ['1', 'karla.sund@mail.example', 'yes'], ['no', 'contact', 'wants']), 'sys_tills');
+  await seen(page, 'Nobody has said yet how files of this layout are read.');
+  expect(await textOf(page)).not.toContain('Take in');
+  expect((await query<{ n: number }>(WORLD.database, 'select count(*)::int as n from choices'))[0]!.n).toBe(before);
+}, 60_000);
 
 test('what the tills leave in their folder is taken in by itself, once', async () => {
   const { delivered } = (await (await fetch(`${WORLD.control}/deliver`)).json()) as { delivered: string };

@@ -26,6 +26,58 @@ export async function readNumbers(h: Handle, query: string, widths: readonly Wid
     offsets.push(size + 4);
     size += 4 + BYTES[width];
   }
+  return eachRow(h, query, (bytes, at) => {
+    if (at + size > bytes.length) return null;
+    for (let c = 0; c < widths.length; c++) row[c] = read(bytes, at + offsets[c]!, widths[c]!);
+    take(row);
+    return at + size;
+  });
+}
+
+export type Column = Width | 'text' | 'bytes' | 'bool';
+export type Value = string | number | boolean | Buffer | null;
+
+/**
+ * Reads many rows of any columns by binary COPY, without the driver's objects: several times quicker where a row has many columns.
+ * A `time` is text as `Date` writes it; what PostgreSQL holds below a millisecond is kept, so that nothing altered is rounded away.
+ *
+ * @param query a select with values already in it (numbers and dates of ours, never a person's words)
+ * @param take gets the values of one row, in an array that is used again for the next
+ */
+export async function readRows(h: Handle, query: string, columns: readonly Column[], take: (row: readonly Value[]) => void): Promise<number> {
+  const row: Value[] = columns.map(() => null);
+  return eachRow(h, query, (bytes, start) => {
+    let at = start + 2;
+    for (let c = 0; c < columns.length; c++) {
+      if (at + 4 > bytes.length) return null;
+      const length = bytes.readInt32BE(at);
+      at += 4;
+      if (length < 0) {
+        row[c] = null;
+        continue;
+      }
+      if (at + length > bytes.length) return null;
+      row[c] = valueOf(bytes, at, length, columns[c]!);
+      at += length;
+    }
+    take(row);
+    return at;
+  });
+}
+
+function valueOf(bytes: Buffer, at: number, length: number, column: Column): Value {
+  if (column === 'text') return bytes.toString('utf8', at, at + length);
+  if (column === 'bytes') return Buffer.from(bytes.subarray(at, at + length));
+  if (column === 'bool') return bytes[at] === 1;
+  if (column !== 'time') return read(bytes, at, column);
+  const micros = read(bytes, at, 'int8');
+  const millis = Math.floor(micros / 1000);
+  const text = new Date(millis + EPOCH_2000).toISOString();
+  return micros === millis * 1000 ? text : `${text.slice(0, -1)}${String(micros - millis * 1000).padStart(3, '0')}Z`;
+}
+
+/** Streams a COPY; `parse` takes the row that begins at an offset and says where the next begins, or null where the chunk ends within it. */
+async function eachRow(h: Handle, query: string, parse: (bytes: Buffer, at: number) => number | null): Promise<number> {
   const stream = (await connectionOf(h)).query(copyTo(`copy (${query}) to stdout (format binary)`));
   let left: Buffer = Buffer.alloc(0);
   let isBegun = false;
@@ -41,12 +93,12 @@ export async function readNumbers(h: Handle, query: string, widths: readonly Wid
       at = HEADER;
       isBegun = true;
     }
-    // The end is a row of −1 columns, two bytes: shorter than any row.
-    while (at + size <= bytes.length) {
-      for (let c = 0; c < widths.length; c++) row[c] = read(bytes, at + offsets[c]!, widths[c]!);
-      take(row);
+    // The end is a row of −1 columns: two bytes.
+    while (at + 2 <= bytes.length && bytes.readInt16BE(at) >= 0) {
+      const next = parse(bytes, at);
+      if (next === null) break;
       count++;
-      at += size;
+      at = next;
     }
     left = bytes.subarray(at);
   }

@@ -5,6 +5,7 @@ import * as requests from './migrations/0003_requests';
 import * as cohort from './migrations/0004_cohort';
 import * as folds from './migrations/0005_folds';
 import * as consent from './migrations/0006_consent';
+import * as rebuilds from './migrations/0007_rebuilds';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -13,6 +14,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0004_cohort': cohort,
   '0005_folds': folds,
   '0006_consent': consent,
+  '0007_rebuilds': rebuilds,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

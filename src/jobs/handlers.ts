@@ -27,7 +27,7 @@ export const HANDLERS: Handlers = {
   'trace-step': runTraceStep,
   'build-pack': buildPack,
   'run-erasure': runErasure,
-  'rebuild-folds': (ctx) => rebuildFolds(ctx),
+  'rebuild-folds': rebuildFolds,
   'export-ledger': exportLedger,
   'check-audience': checkAudience,
   'compare-system': compareSystem,

@@ -1,3 +1,4 @@
+import { createHash, createHmac } from 'node:crypto';
 import { chmodSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -28,6 +29,24 @@ describe('key file', () => {
     expect(() => readKeys(other)).toThrow('not a Bookend key file');
     writeFileSync(other, 'no json', { mode: 0o600 });
     expect(() => readKeys(other)).toThrow('not JSON');
+  });
+});
+
+describe('keyed hashes', () => {
+  const file = JSON.parse(readFileSync(path, 'utf8')) as { index: string; suppressions: { key: string }[] };
+  const hmac = (key: string, text: string) => createHmac('sha256', Buffer.from(key, 'base64')).update(text).digest();
+
+  test.each(['', 'email::mette@mail.example', 'ø'.repeat(40), 'x'.repeat(500)])('are HMAC-SHA-256 as everybody computes it: %j', (text) => {
+    expect(keys.index(text)).toEqual(hmac(file.index, text));
+    expect(keys.suppressions(text)).toEqual([{ hash: hmac(file.suppressions[0]!.key, text), version: 1 }]);
+    expect(keys.hash(Buffer.from(text))).toEqual(createHash('sha256').update(text).digest());
+  });
+
+  test('ids and nonces are never given out twice', () => {
+    const key = keys.newDataKey();
+    const ids = Array.from({ length: 3000 }, () => keys.id('cho'));
+    const nonces = Array.from({ length: 3000 }, () => keys.seal(key, 'x', 'y').subarray(0, 12).toString('hex'));
+    expect(new Set(ids).size + new Set(nonces).size).toBe(6000);
   });
 });
 

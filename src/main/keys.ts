@@ -1,4 +1,4 @@
-import { createCipheriv, createDecipheriv, createHash, createHmac, createPrivateKey, createPublicKey, generateKeyPairSync, randomBytes, scryptSync, sign, verify } from 'node:crypto';
+import crypto, { createCipheriv, createDecipheriv, createHash, createHmac, createPrivateKey, createPublicKey, generateKeyPairSync, randomBytes, randomFillSync, scryptSync, sign, verify } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { makeId } from '../core/shared/ids';
 import type { Keys, WrappedKey } from '../ports/keys';
@@ -82,27 +82,34 @@ function keysOf(file: KeyFile): Keys {
   const unwrapped = new Map<string, Buffer>();
 
   function open({ wrapped, masterVersion }: WrappedKey): Buffer {
-    const name = wrapped.toString('latin1');
-    const known = unwrapped.get(name);
+    const known = unwrapped.get(wrapped.toString('latin1'));
     if (known) return known;
     const master = masters.get(masterVersion);
     if (!master) throw new Error(`The key file has no master key of version ${masterVersion}, under which this data key is wrapped.`);
     const key = decrypt(master, wrapped, `master:${masterVersion}`);
-    if (unwrapped.size >= UNWRAPPED_KEPT) unwrapped.delete(unwrapped.keys().next().value!);
-    unwrapped.set(name, key);
+    remember(wrapped, key);
     return key;
   }
-  const wrap = (key: Buffer): WrappedKey => ({ wrapped: encrypt(masters.get(newest)!, key, `master:${newest}`), masterVersion: newest });
-  const hmac = (key: Buffer, text: string) => createHmac('sha256', key).update(text).digest();
+  function remember(wrapped: Buffer, key: Buffer): void {
+    if (unwrapped.size >= UNWRAPPED_KEPT) unwrapped.delete(unwrapped.keys().next().value!);
+    unwrapped.set(wrapped.toString('latin1'), key);
+  }
+  const wrap = (key: Buffer): WrappedKey => {
+    const wrapped = encrypt(masters.get(newest)!, key, `master:${newest}`);
+    remember(wrapped, key);
+    return { wrapped, masterVersion: newest };
+  };
+  const indexOf = keyedHash(index);
+  const suppressionOf = suppressions.map(({ version, key }) => ({ version, of: keyedHash(key) }));
   const check = (kind: string, version: number, key: Buffer | string) => ({ kind, version, value: createHmac('sha256', key).update('bookend-key-check').digest() });
 
   return {
-    hash: (data) => createHash('sha256').update(data).digest(),
+    hash: sha256,
     random: (count) => randomBytes(count),
-    id: (prefix) => makeId(prefix, randomBytes(18)),
-    index: (text) => hmac(index, text),
-    suppression: (text) => ({ hash: hmac(suppressions.at(-1)!.key, text), version: suppressions.at(-1)!.version }),
-    suppressions: (text) => suppressions.map(({ key, version }) => ({ hash: hmac(key, text), version })),
+    id: (prefix) => makeId(prefix, someRandom(18)),
+    index: indexOf,
+    suppression: (text) => ({ hash: suppressionOf.at(-1)!.of(text), version: suppressionOf.at(-1)!.version }),
+    suppressions: (text) => suppressionOf.map(({ of, version }) => ({ hash: of(text), version })),
     newDataKey: () => wrap(randomBytes(32)),
     seal: (key, text, about) => encrypt(open(key), Buffer.from(text, 'utf8'), about),
     unseal: (key, sealed, about) => decrypt(open(key), sealed, about).toString('utf8'),
@@ -129,9 +136,30 @@ export function openSealedCopy(copy: Buffer, passphrase: string): string {
   return decrypt(key, copy.subarray(16), 'bookend-keys').toString('utf8');
 }
 
+/** SHA-256 in one call where Node has it (20.12), which is several times quicker for short texts. */
+const sha256: (data: Uint8Array) => Buffer = crypto.hash ? (data) => crypto.hash('sha256', data, 'buffer') : (data) => createHash('sha256').update(data).digest();
+
+const BLOCK = 64;
+
+/** HMAC-SHA-256 (RFC 2104) under one key, its padded blocks kept: a hundred thousand addresses need no hundred thousand HMAC objects. */
+function keyedHash(key: Buffer): (text: string) => Buffer {
+  const padded = Buffer.concat([key.length > BLOCK ? sha256(key) : key], BLOCK);
+  const [inner, outer] = [0x36, 0x5c].map((pad) => Buffer.from(padded.map((byte) => byte ^ pad)));
+  return (text) => sha256(Buffer.concat([outer!, sha256(Buffer.concat([inner!, Buffer.from(text, 'utf8')]))]));
+}
+
+let pool = Buffer.alloc(0);
+/** Random bytes for ids and nonces, fetched from the system some thousand at a time; none is given out twice. */
+function someRandom(count: number): Buffer {
+  if (pool.length < count) pool = randomFillSync(Buffer.allocUnsafe(8192));
+  const [taken, left] = [pool.subarray(0, count), pool.subarray(count)];
+  pool = left;
+  return taken;
+}
+
 /** nonce (12) ‖ ciphertext ‖ tag (16) */
 function encrypt(key: Buffer, plain: Buffer, about: string): Buffer {
-  const nonce = randomBytes(12);
+  const nonce = someRandom(12);
   const cipher = createCipheriv('aes-256-gcm', key, nonce).setAAD(Buffer.from(about));
   return Buffer.concat([nonce, cipher.update(plain), cipher.final(), cipher.getAuthTag()]);
 }

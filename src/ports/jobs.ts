@@ -5,7 +5,7 @@ export interface JobPayloads {
   'deliver-letters': Record<string, never>;
   'check-import': { importId: string };
   'run-import': { importId: string };
-  'rebuild-folds': Record<string, never>;
+  'rebuild-folds': { rebuildId: string };
   'export-ledger': { exportId: string };
   'check-audience': { runId: string };
   'compare-system': { runId: string };

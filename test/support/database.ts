@@ -24,6 +24,8 @@ export interface TestWorld {
   queue: { name: JobName; payload: unknown; startAfter?: string | undefined }[];
   /** Sets the legal clock. */
   goTo(instant: string): void;
+  /** Lets the legal clock go on. */
+  pass(seconds: number): void;
   as(actor: Actor): Context;
   user(id: string, ...roles: Role[]): Context;
   /** Runs waiting jobs until there are none; `stopAt` ends early. */
@@ -60,6 +62,7 @@ export async function testWorld(name: string): Promise<TestWorld> {
   return {
     knex, url, folder, worker, mails, queue, as,
     goTo: (instant) => void (now = instant),
+    pass: (seconds) => void (now = new Date(Date.parse(now) + seconds * 1000).toISOString()),
     user: (id, ...roles) => as({ kind: 'user', id, name: id, roles }),
     async drain() {
       for (let n = 0; queue.length > 0; n++) {

@@ -3,7 +3,10 @@ import { newPurpose } from '../../src/core/consent/purposes';
 import type { Mapping } from '../../src/core/imports/mapping';
 import { insertPurpose, insertWording, type PurposeWithWords } from '../../src/db/consent/purposes';
 import { insertSystem } from '../../src/db/systems/systems';
+import { readProofPage } from '../../src/usecases/consent/readProofPage';
+import { rebuildFolds, startRebuild } from '../../src/usecases/consent/rebuildFolds';
 import type { TestWorld } from './database';
+import { must } from './must';
 
 /** A purpose as the database keeps it, of which only what matters is said. */
 export function purposeRow(draft: Partial<PurposeWithWords> & { id: string }): PurposeWithWords {
@@ -33,3 +36,11 @@ export const TILL_MAPPING: Mapping = {
   columns: { externalId: 'line_id', occurredAt: 'signed_on', place: 'shop', customerNumber: 'loyalty_no', givenName: 'first_name', familyName: 'last_name', email: 'email', phone: 'phone', country: 'country', purpose: 'purpose', answer: 'tick' },
   answers: { J: 'grant', N: 'refuse', W: 'withdraw' }, purposes: {}, constants: { ask: 'till-sign-up', askVersion: '1', method: 'spoken' }, addressFrom: null,
 };
+
+/** Every standing made anew from the choices, or only compared; what the Proof page says of it. */
+export async function rebuilt(world: TestWorld, onlyLook: boolean) {
+  world.pass(1);
+  const auditor = world.user('usr_auditor', 'auditor');
+  await rebuildFolds(world.worker, { rebuildId: must(await startRebuild(auditor, { onlyLook })).id });
+  return must(await readProofPage(auditor)).rebuild;
+}

@@ -109,6 +109,17 @@ export interface ExportView {
   at: string;
 }
 
+/** A rebuild of every standing, or a comparison only: how far it is, or what it found. */
+export interface RebuildView {
+  isRunning: boolean;
+  onlyLook: boolean;
+  people: number;
+  differing: number;
+  /** 0 to 1. */
+  doneShare: number;
+  at: string;
+}
+
 export interface KeysView {
   newest: number;
   versions: { version: number; keys: number; destroyed: number }[];

@@ -39,7 +39,7 @@ function sealed(ids: string[]) {
   const choices = ids.map((id, leafIndex) => {
     const body = text(`sealed ${id}`);
     const sealedHash = hash(body);
-    return { part: part(id), leafIndex, leaf: choiceLeaf(hash, part(id), sealedHash), sealedHash, sealed: body as Uint8Array | null };
+    return { part: part(id), leafIndex, leaf: choiceLeaf(hash, part(id), sealedHash), sealedHash, sealed: body as Uint8Array | null, numbersAgree: true };
   });
   return { folio: 7, size: ids.length, root: merkleRoot(hash, choices.map(({ leaf }) => leaf)), choices };
 }
@@ -61,6 +61,12 @@ describe('verification', () => {
     folio.choices[2]!.sealed![0]! ^= 1;
     expect(verifyFolio(hash, folio)).toEqual([{ code: 'sealed-part-altered', folio: 7, leaf: 2, choice: 'c' }]);
   });
+  test('numbers beside a choice that say something else are named', () => {
+    const folio = sealed(['a', 'b', 'c']);
+    folio.choices[1]!.numbersAgree = false;
+    expect(verifyFolio(hash, folio)).toEqual([{ code: 'numbers-altered', folio: 7, leaf: 1, choice: 'b' }]);
+  });
+
   test('a choice taken out is missed', () => {
     const folio = sealed(['a', 'b', 'c']);
     folio.choices.pop();

@@ -1,7 +1,7 @@
 /** SHA-256 as a plain function, given by the caller. */
 export type Hash = (bytes: Uint8Array) => Uint8Array;
 
-const LEAF = Uint8Array.of(0x00);
+export const LEAF = Uint8Array.of(0x00);
 const NODE = Uint8Array.of(0x01);
 
 export function concat(...parts: readonly Uint8Array[]): Uint8Array {
@@ -29,9 +29,9 @@ export function nodeHash(hash: Hash, left: Uint8Array, right: Uint8Array): Uint8
  * @param leaves leaf hashes, 32 bytes each
  */
 export function merkleRoot(hash: Hash, leaves: readonly Uint8Array[]): Uint8Array {
-  let frontier: Frontier = { size: 0, peaks: [] };
-  for (const leaf of leaves) frontier = append(hash, frontier, leaf);
-  return rootOf(hash, frontier);
+  const peaks: Uint8Array[] = [];
+  for (let i = 0; i < leaves.length; i++) push(hash, peaks, i, leaves[i]!);
+  return rootOf(hash, { size: leaves.length, peaks });
 }
 
 /** The right edge of a growing tree: roots of its perfect subtrees, largest first. O(log n) to keep. */
@@ -43,10 +43,14 @@ export interface Frontier {
 /** Adds one leaf hash. The number of merges is the number of trailing one-bits of the old size. */
 export function append(hash: Hash, frontier: Frontier, leaf: Uint8Array): Frontier {
   const peaks = [...frontier.peaks];
-  let node = leaf;
-  for (let size = frontier.size; size % 2 === 1; size = Math.floor(size / 2)) node = nodeHash(hash, peaks.pop()!, node);
-  peaks.push(node);
+  push(hash, peaks, frontier.size, leaf);
   return { size: frontier.size + 1, peaks };
+}
+
+function push(hash: Hash, peaks: Uint8Array[], before: number, leaf: Uint8Array): void {
+  let node = leaf;
+  for (let size = before; size % 2 === 1; size = Math.floor(size / 2)) node = nodeHash(hash, peaks.pop()!, node);
+  peaks.push(node);
 }
 
 export function rootOf(hash: Hash, frontier: Frontier): Uint8Array {

@@ -8,6 +8,8 @@ export interface SealedChoice {
   sealedHash: Uint8Array;
   /** The sealed part itself, or null where it was removed. */
   sealed: Uint8Array | null;
+  /** Whether the numbers kept beside it for reading quickly say what it says. */
+  numbersAgree: boolean;
 }
 
 export interface FolioToVerify {
@@ -20,6 +22,8 @@ export interface FolioToVerify {
 export type LedgerFault =
   | { code: 'choice-altered'; folio: number; leaf: number; choice: string }
   | { code: 'sealed-part-altered'; folio: number; leaf: number; choice: string }
+  /** The numbers beside a choice, by which everybody's standing is counted, say something else than the choice. */
+  | { code: 'numbers-altered'; folio: number; leaf: number; choice: string }
   | { code: 'choices-missing'; folio: number; expected: number; found: number }
   | { code: 'folio-root-wrong'; folio: number }
   | { code: 'folio-missing'; folio: number }
@@ -39,6 +43,7 @@ export function verifyFolio(hash: Hash, folio: FolioToVerify): LedgerFault[] {
   folio.choices.forEach((choice, i) => {
     const at = { folio: folio.folio, leaf: choice.leafIndex, choice: choice.part.id };
     if (!isSame(leaves[i]!, choice.leaf)) faults.push({ code: 'choice-altered', ...at });
+    if (!choice.numbersAgree) faults.push({ code: 'numbers-altered', ...at });
     if (choice.sealed && !isSame(hash(choice.sealed), choice.sealedHash)) faults.push({ code: 'sealed-part-altered', ...at });
   });
   if (!isSame(merkleRoot(hash, leaves), folio.root)) faults.push({ code: 'folio-root-wrong', folio: folio.folio });

@@ -206,23 +206,6 @@ export async function ledgerSize(h: Handle): Promise<{ choices: number; folios: 
   return { choices: last.seq ?? 0, folios: head?.size ?? 0, head: head ?? null };
 }
 
-/** One folio whole, for verification. */
-/** The last folio of a range from `from` on that holds about so many choices, at least one folio. */
-export async function rangeOfFolios(h: Handle, from: number, to: number, choices: number): Promise<number> {
-  let sum = 0;
-  const sizes = (await h.trx('folios').select('folio', 'size').whereBetween('folio', [from, to]).orderBy('folio')) as { folio: number; size: number }[];
-  return sizes.find(({ size }) => (sum += size) >= choices)?.folio ?? to;
-}
-
-/** Folios of a range with their choices in order; one that is missing is not there. */
-export async function foliosWhole(h: Handle, from: number, to: number): Promise<Map<number, { root: Buffer; size: number; choices: (ChoiceRow & { sealed: Buffer | null })[] }>> {
-  const folios = (await h.trx('folios').select('folio', 'root', 'size').whereBetween('folio', [from, to])) as { folio: number; root: Buffer; size: number }[];
-  const found = new Map(folios.map(({ folio, root, size }) => [folio, { root, size, choices: [] as (ChoiceRow & { sealed: Buffer | null })[] }]));
-  const rows = (await h.trx('choices').leftJoin('choice_sealed', 'choice_sealed.choice_id', 'choices.id').select('choices.*', 'choice_sealed.sealed').whereBetween('choices.folio', [from, to]).orderBy(['choices.folio', 'leaf_index'])) as (ChoiceRow & { sealed: Buffer | null })[];
-  for (const row of rows) found.get(row.folio)?.choices.push(row);
-  return found;
-}
-
 export async function headOfSize(h: Handle, size: number): Promise<HeadRow | undefined> {
   return h.trx('ledger_heads').where({ size }).first();
 }

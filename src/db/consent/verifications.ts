@@ -25,6 +25,10 @@ export async function verificationById(h: Handle, id: string): Promise<Verificat
   return h.trx('ledger_verifications').where({ id }).first();
 }
 
+export async function verificationsRunning(h: Handle): Promise<VerificationRow[]> {
+  return h.trx('ledger_verifications').where({ state: 'running' }).limit(10);
+}
+
 export async function lastVerification(h: Handle): Promise<VerificationRow | undefined> {
   return h.trx('ledger_verifications').orderBy('started_at', 'desc').first();
 }

@@ -84,6 +84,8 @@ function sayFault(fault: LedgerFault): string {
       return `Folio ${fault.folio}, leaf ${fault.leaf}: the choice was altered.`;
     case 'sealed-part-altered':
       return `Folio ${fault.folio}, leaf ${fault.leaf}: the sealed part was altered.`;
+    case 'numbers-altered':
+      return `Folio ${fault.folio}, leaf ${fault.leaf}: the numbers by which it is counted are not those of the choice.`;
     case 'choices-missing':
       return `Folio ${fault.folio} has ${fault.found} choices; ${fault.expected} were sealed.`;
     case 'folio-root-wrong':

@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import type { ChoiceProof, ExportView, HeadView } from '../../core/consent/views';
+import type { ChoiceProof, ExportView, HeadView, RebuildView } from '../../core/consent/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import { useSay } from '../parts/Say';
@@ -20,30 +20,32 @@ interface Props {
   zone: string;
   mayRemove: boolean;
   removal: { state: string; removed: number } | null;
+  rebuild: RebuildView | null;
   actions: {
     deposit: () => Promise<ActionResult>;
     prove: (id: string) => Promise<ActionResult<ChoiceProof>>;
     makeExport: (values: unknown) => Promise<ActionResult<{ id: string }>>;
-    rebuild: () => Promise<ActionResult>;
+    rebuild: (onlyLook: boolean) => Promise<ActionResult<{ id: string }>>;
     count: (day: string) => Promise<ActionResult<{ count: number }>>;
     remove: (day: string, typed: number) => Promise<ActionResult<{ id: string }>>;
   };
 }
 
 /** What an auditor takes away: the signed head, proofs that need nothing of ours to check, exports. */
-export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, removal, actions }: Props) {
+export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, removal, rebuild, actions }: Props) {
   return (
     <>
-      <RefreshWhile isMoving={exports.some(({ state }) => state === 'running') || removal?.state === 'running'} />
+      <RefreshWhile isMoving={exports.some(({ state }) => state === 'running') || removal?.state === 'running' || rebuild?.isRunning === true} />
       <div className="page-head"><div><h1>Proof</h1><p className="sub">What shows a stranger that nothing was altered, and what they can take away.</p></div></div>
       <div className="two">
         <section className="sheet pad stack" aria-labelledby="head"><h2 id="head">Signed head</h2>
           {!head ? <p className="muted">The ledger is empty.</p> : <><p>{head.size} folios, signed {sayInstant(head.signedAt, zone)}.</p><code className="hash">{head.root}</code></>}
           <p className={deposit ? '' : 'ochre'}>{deposit ? `The witness has the head of ${deposit.size} folios, since ${sayInstant(deposit.at, zone)}${deposit.mailedTo ? `, mailed to ${deposit.mailedTo}` : ''}.` : 'No head has been deposited with the witness yet.'}</p>
-          <div className="row"><ActButton act={actions.deposit} done="The head goes to the witness">Deposit it now</ActButton><ActButton act={actions.rebuild} done="Every standing is made anew from the choices, and compared">Rebuild every standing</ActButton></div>
+          <div className="row"><ActButton act={actions.deposit} done="The head goes to the witness">Deposit it now</ActButton></div>
         </section>
         <ProveOne prove={actions.prove} />
       </div>
+      <Rebuild rebuild={rebuild} zone={zone} act={actions.rebuild} />
       <section className="sheet" style={{ margin: '14px 0' }} aria-labelledby="exports"><header><h2 id="exports">Exports</h2><span className="muted">public parts: nobody is named; each one is in the trail</span></header>
         <ExportForm purposes={purposes} make={actions.makeExport} />
         {exports.length > 0 && <table className="list"><thead><tr><th>asked</th><th>as</th><th className="num">choices</th><th>state</th><th /></tr></thead><tbody>{exports.map((one) => <tr key={one.id}><td className="nowrap muted">{sayInstant(one.at, zone)}</td><td>{one.format}</td><td className="num">{one.rows}</td><td>{one.state}</td><td style={{ textAlign: 'right' }}>{one.state === 'finished' && <Link href={`/ledger/exports/${one.id}`} prefetch={false}>Download</Link>}</td></tr>)}</tbody></table>}
@@ -51,6 +53,23 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
       {mayRemove && <RemoveSealed removal={removal} count={actions.count} remove={actions.remove} />}
     </>
   );
+}
+
+/** Standing is kept beside the choices; here it is shown to follow from them. */
+function Rebuild({ rebuild, zone, act }: { rebuild: RebuildView | null; zone: string; act: Props['actions']['rebuild'] }) {
+  return (
+    <section className="sheet pad stack" style={{ marginTop: 14 }} aria-labelledby="rebuild"><h2 id="rebuild">Standing against the choices</h2>
+      <p className="muted">Everybody’s standing is worked out anew from every choice in the ledger and held against the one in use.</p>
+      {rebuild?.isRunning && <div role="status"><p>{rebuild.people} people compared so far. You can leave; it goes on.</p><div className="progress"><i style={{ width: `${rebuild.doneShare * 100}%` }} /></div></div>}
+      {rebuild && !rebuild.isRunning && <p role="status" className={`note ${rebuild.differing === 0 ? 'good' : 'bad'}`}>{sayRebuild(rebuild)} {sayInstant(rebuild.at, zone)}.</p>}
+      <div className="row"><ActButton act={() => act(true)} done="Every standing is being compared with the choices">Compare only</ActButton><ActButton act={() => act(false)} done="Every standing is being made anew from the choices">Rebuild every standing</ActButton></div>
+    </section>
+  );
+}
+
+function sayRebuild({ people, differing, onlyLook }: RebuildView): string {
+  if (differing === 0) return `The standing of all ${people} people is what their choices say.`;
+  return `${differing} of ${people} people had another standing than their choices say${onlyLook ? '; nothing was changed' : '; all were put right'}.`;
 }
 
 function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {

@@ -41,9 +41,9 @@ export async function startAudience(ctx: Context, input: { name: string; purpose
   }
   return ctx.transaction(async (h) => {
     if (!(await readRules(h)).purposes.some((purpose) => purpose.id === input.purpose)) return drop({ code: 'unknown-purpose', purpose: input.purpose });
-    await insertAudience(h, { id, name_sealed: ctx.keys.sealOwn(input.name.slice(0, 200), id), system_id: ownOf(ctx), purpose: input.purpose, channel: input.channel, path, made_by: ctx.actor.id, made_at: ctx.clock.real() });
+    await insertAudience(h, { id, name_sealed: ctx.keys.sealOwn(input.name.slice(0, 200), id), system_id: ownOf(ctx), purpose: input.purpose, channel: input.channel, path, made_by: ctx.actor.id, made_at: ctx.clock.now() });
     const runId = ctx.keys.id('run');
-    await insertAudienceRun(h, { id: runId, audience_id: id, asked_by: ctx.actor.id, asked_at: ctx.clock.real() });
+    await insertAudienceRun(h, { id: runId, audience_id: id, asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
     await recordTrail(ctx, h, 'audience-checked', id, input.purpose);
     return ok({ id, runId });
@@ -62,7 +62,7 @@ export async function askAgain(ctx: Context, input: { audienceId: string }): Pro
     const audience = await audienceById(h, input.audienceId);
     if (!audience || (ownOf(ctx) && audience.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
     const runId = ctx.keys.id('run');
-    await insertAudienceRun(h, { id: runId, audience_id: audience.id, asked_by: ctx.actor.id, asked_at: ctx.clock.real() });
+    await insertAudienceRun(h, { id: runId, audience_id: audience.id, asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
     await recordTrail(ctx, h, 'audience-checked', audience.id, 'again');
     return ok({ runId });
@@ -113,7 +113,7 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
     await pipeline(Readable.from(answers()), ctx.keys.sealStream(null), ctx.storage.write(`${name}.part`));
     await ctx.storage.rename(`${name}.part`, name);
     await ctx.transaction(async (h) => {
-      await setAudienceRun(h, runId, { state: 'finished', lines, permitted, counts, path: name, finished_at: ctx.clock.real() });
+      await setAudienceRun(h, runId, { state: 'finished', lines, permitted, counts, path: name, finished_at: ctx.clock.now() });
       await recordTrail(ctx, h, 'audience-checked', audience.id, `${permitted} of ${lines} permitted`);
     });
   });

@@ -21,7 +21,7 @@ export async function startExport(ctx: Context, input: LedgerQuery & { format: E
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('exp');
     const { format, ...query } = input;
-    await insertExport(h, { id, format, filter_sealed: ctx.keys.sealOwn(JSON.stringify(query), id), made_by: ctx.actor.id, made_at: ctx.clock.real() });
+    await insertExport(h, { id, format, filter_sealed: ctx.keys.sealOwn(JSON.stringify(query), id), made_by: ctx.actor.id, made_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'export-ledger', { exportId: id });
     await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query));
     return ok({ id });
@@ -50,7 +50,7 @@ export async function exportLedger(ctx: Context, { exportId }: { exportId: strin
     }
     await pipeline(Readable.from(lines()), ctx.keys.sealStream(null), ctx.storage.write(`${name}.part`));
     await ctx.storage.rename(`${name}.part`, name);
-    await ctx.transaction((h) => setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.real() }));
+    await ctx.transaction((h) => setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.now() }));
   });
 }
 

@@ -105,6 +105,21 @@ describe('append-only and sealed', () => {
     expect(await verify()).toEqual([]);
   });
 
+  test.each([
+    ['the number of its person', 'person_no = (select no from persons where no <> c.person_no limit 1)'],
+    ['the number of its purpose', "purpose_no = (c.purpose_no + 1)::smallint"],
+    ['the number of its answer', 'shape = (shape + 1)::smallint'],
+    ['the number of its words, to one that nothing has', 'terms_no = 9999'],
+    ['the day by which it is counted', "occurred_at = occurred_at + interval '1 day'"],
+    ['its time by a millionth of a second', "recorded_at = recorded_at + interval '1 microsecond'"],
+  ])('%s is no part of a leaf, or below its digits, and is missed all the same', async (_, change) => {
+    const row = (await world.knex('choices').whereNotNull('occurred_on').first()) as { id: string; folio: number; leaf_index: number; person_no: number; purpose_no: number; shape: number; terms_no: number; occurred_at: string; recorded_at: string };
+    await tamper(`update choices c set ${change} where id = '${row.id}'`);
+    expect(await verify()).toEqual(expect.arrayContaining([{ code: expect.stringMatching(/^(numbers|choice)-altered$/) as string, folio: row.folio, leaf: row.leaf_index, choice: row.id }]));
+    await tamper(`update choices set person_no = ${row.person_no}, purpose_no = ${row.purpose_no}, shape = ${row.shape}, terms_no = ${row.terms_no}, occurred_at = '${row.occurred_at}', recorded_at = '${row.recorded_at}' where id = '${row.id}'`);
+    expect(await verify()).toEqual([]);
+  });
+
   test('one changed byte of a sealed part is named; a removed part breaks no proof', async () => {
     const row = (await world.knex('choices').orderBy('seq').first()) as { id: string; folio: number; leaf_index: number };
     await tamper(`update choice_sealed set sealed = set_byte(sealed, 20, (get_byte(sealed, 20) + 1) % 256) where choice_id = '${row.id}'`);

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { choice, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must } from '../../../test/support/must';
 import { addKeyVersion, openSealedCopy, readKeys } from '../../main/keys';
 import type { Context } from '../context';
 import { checkKeys } from '../keys/checkKeys';
@@ -24,10 +25,6 @@ let world: TestWorld;
 let witness: string;
 let worker: Context;
 let auditor: Context;
-const must = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
-  if (!result.ok) throw new Error(result.refusal.code);
-  return result.value;
-};
 const verify = async (ctx = worker) => verifyLedger(ctx, { verificationId: must(await startVerification(auditor)).id });
 async function tamper(...statements: string[]): Promise<void> {
   await world.knex.transaction(async (trx) => {

@@ -1,7 +1,8 @@
-import type { HeadView } from '../../core/consent/views';
+import type { HeadView, RebuildView } from '../../core/consent/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lastDeposit } from '../../db/consent/deposits';
 import { lastHead } from '../../db/consent/ledger';
+import { lastRebuild } from '../../db/consent/rebuilds';
 import { lastRemoval } from '../../db/consent/sealedRemovals';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -11,15 +12,17 @@ export interface ProofPage {
   head: HeadView | null;
   deposit: { size: number; at: string; file: string | null; mailedTo: string | null } | null;
   removal: { state: string; removed: number } | null;
+  rebuild: RebuildView | null;
 }
 
 /** The signed head, what the witness has of it, and the last removal of sealed parts. */
 export async function readProofPage(ctx: Context): Promise<Result<ProofPage, AccessRefusal>> {
   if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
-    const [head, deposit, removal] = [await lastHead(h), await lastDeposit(h), await lastRemoval(h)];
+    const [head, deposit, removal, rebuild] = [await lastHead(h), await lastDeposit(h), await lastRemoval(h), await lastRebuild(h)];
     return ok({
       head: head ? headView(ctx, head) : null, removal: removal ? { state: removal.state, removed: Number(removal.removed) } : null,
+      rebuild: rebuild ? { isRunning: rebuild.state === 'running', onlyLook: rebuild.only_look, people: rebuild.people, differing: rebuild.differing, doneShare: rebuild.last_no === 0 ? 1 : rebuild.done_no / rebuild.last_no, at: rebuild.finished_at ?? rebuild.started_at } : null,
       deposit: deposit ? { size: Number(deposit.size), at: deposit.deposited_at, file: deposit.file, mailedTo: deposit.mailed_to } : null,
     });
   });

@@ -6,6 +6,7 @@ import { foldRows, saveFolds, type FoldRow } from '../../db/consent/folds';
 import { lockLedger } from '../../db/consent/ledger';
 import { choicesOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
 import { allPurposes } from '../../db/consent/purposes';
+import { insertRebuild, rebuildById, rebuildsRunning, setRebuild } from '../../db/consent/rebuilds';
 import type { Handle } from '../../db/handle';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../context';
@@ -25,16 +26,26 @@ export interface Rebuilt {
  * Makes the folds of everybody anew from the ledger and compares them with those that run along: the projection equals the
  * replay, or is put right. A range of people at a time, each under the ledger's lock, so that recording goes on in between.
  */
-export async function rebuildFolds(ctx: Context, input: { onlyLook?: boolean } = {}): Promise<Rebuilt> {
-  const last = await ctx.transaction(lastPersonNo);
-  const sum: Rebuilt = { people: 0, differing: 0 };
-  for (let from = 1; from <= last; from += PEOPLE_AT_ONCE) {
-    const part = await ctx.transaction((h) => rebuildRange(ctx, h, from, from + PEOPLE_AT_ONCE - 1, input.onlyLook ?? false));
-    sum.people += part.people;
-    sum.differing += part.differing;
-  }
-  await ctx.transaction((h) => recordTrail(ctx, h, 'folds-rebuilt', null, `${sum.people} people, ${sum.differing} differed${input.onlyLook ? ', only looked' : ''}`));
-  return sum;
+export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: string }): Promise<void> {
+  await ctx.exclusively(`rebuild:${rebuildId}`, async () => {
+    const row = await ctx.transaction((h) => rebuildById(h, rebuildId));
+    if (row?.state !== 'running') return;
+    const sum: Rebuilt = { people: row.people, differing: row.differing };
+    // Goes on where a killed run stopped: a range and its counts are written together.
+    for (let from = row.done_no + 1; from <= row.last_no; from += PEOPLE_AT_ONCE) {
+      const to = Math.min(row.last_no, from + PEOPLE_AT_ONCE - 1);
+      await ctx.transaction(async (h) => {
+        const part = await rebuildRange(ctx, h, from, to, row.only_look);
+        sum.people += part.people;
+        sum.differing += part.differing;
+        await setRebuild(h, rebuildId, { ...sum, done_no: to });
+      });
+    }
+    await ctx.transaction(async (h) => {
+      await setRebuild(h, rebuildId, { state: 'finished', finished_at: ctx.clock.now() });
+      await recordTrail(ctx, h, 'folds-rebuilt', rebuildId, `${sum.people} people, ${sum.differing} differed${row.only_look ? ', only looked' : ''}`);
+    });
+  });
 }
 
 async function rebuildRange(ctx: Context, h: Handle, from: number, to: number, onlyLook: boolean): Promise<Rebuilt> {
@@ -97,12 +108,21 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
   return made;
 }
 
-/** Asks for it; the worker does it. */
-export async function startRebuild(ctx: Context): Promise<Result<null, AccessRefusal>> {
+/** Asks for it; the worker does it. While one runs, asking again is asking for that one. */
+export async function startRebuild(ctx: Context, input: { onlyLook?: boolean } = {}): Promise<Result<{ id: string }, AccessRefusal>> {
   if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
-    await ctx.jobs.enqueue(h.trx, 'rebuild-folds', {});
-    await recordTrail(ctx, h, 'folds-rebuilt', null, 'asked');
-    return ok(null);
+    await lockLedger(h);
+    const [running] = await rebuildsRunning(h);
+    return ok({ id: running?.id ?? (await askRebuild(ctx, h, input.onlyLook)) });
   });
+}
+
+/** Notes a rebuild and queues it, in a transaction of the caller. @returns its id */
+export async function askRebuild(ctx: Context, h: Handle, onlyLook = false): Promise<string> {
+  const id = ctx.keys.id('reb');
+  await insertRebuild(h, { id, only_look: onlyLook, last_no: await lastPersonNo(h), started_by: ctx.actor.id, started_at: ctx.clock.now() });
+  await ctx.jobs.enqueue(h.trx, 'rebuild-folds', { rebuildId: id });
+  await recordTrail(ctx, h, 'folds-rebuilt', id, 'asked');
+  return id;
 }

@@ -32,7 +32,7 @@ export async function startRemoval(ctx: Context, input: { beforeDay: Day; typed:
     const count = await countSealedBefore(h, instantOf(ctx, input.beforeDay));
     if (count !== input.typed) return refuse({ code: 'count-wrong', expected: count });
     const id = ctx.keys.id('rem');
-    await insertRemoval(h, { id, before_day: input.beforeDay, started_by: ctx.actor.id, started_at: ctx.clock.real() });
+    await insertRemoval(h, { id, before_day: input.beforeDay, started_by: ctx.actor.id, started_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'remove-sealed', { removalId: id });
     await recordTrail(ctx, h, 'sealed-parts-removed', id, `before ${input.beforeDay}: ${count} asked`);
     return ok({ id });
@@ -48,7 +48,7 @@ export async function removeSealed(ctx: Context, { removalId }: { removalId: str
       if (!row || row.state !== 'running') return false;
       const count = await removeSealedBefore(h, instantOf(ctx, row.before_day), AT_ONCE);
       const removed = Number(row.removed) + count;
-      await setRemoval(h, row.id, { removed, ...(count === 0 ? { state: 'finished' as const, finished_at: ctx.clock.real() } : {}) });
+      await setRemoval(h, row.id, { removed, ...(count === 0 ? { state: 'finished' as const, finished_at: ctx.clock.now() } : {}) });
       if (count === 0) await recordTrail(ctx, h, 'sealed-parts-removed', row.id, `${removed} removed`);
       return count > 0;
     });

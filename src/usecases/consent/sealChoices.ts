@@ -2,12 +2,11 @@ import { choiceLeaf, headBytes, type PublicPart } from '../../core/sealing/leaf'
 import { leafHash, merkleRoot, rootOf, type Frontier } from '../../core/sealing/merkle';
 import { nodesOf } from '../../core/sealing/nodes';
 import { addFolio } from '../../core/sealing/verify';
-import { shapeNo } from '../../core/consent/shape';
-import type { Answer } from '../../core/consent/types';
 import { choiceOf, insertFolio, type ChoiceRow } from '../../db/consent/ledger';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import type { AssignedPerson } from './assignPersons';
+import { numbersOf } from './choiceNumbers';
 import type { PreparedChoice } from './prepareChoice';
 import type { SealedChoice } from './updateFolds';
 
@@ -47,7 +46,8 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
       occurred_at: new Date(isDay ? `${input.occurredAt}T00:00:00Z` : input.occurredAt).toISOString(), occurred_on: isDay ? input.occurredAt : null, recorded_at: recordedAt,
       confirms: input.confirms ?? null, ask: input.ask ?? null, ask_version: input.askVersion ?? null, notice: input.notice ?? null, notice_version: input.noticeVersion ?? null,
       method: input.method ?? null, country: input.country ?? null, language: input.language ?? null, channel: input.address?.channel ?? null, is_told: input.toldOfConflict ?? false,
-      person_no: person.no, purpose_no: ctx.words.purposeNo(input.purpose), terms_no: ctx.words.termsNo(item.terms), shape: shapeNo({ answer: input.answer as Answer, isDay, hasAddress: item.addressHash !== null, isTold: input.toldOfConflict ?? false }),
+      person_no: person.no, 
+      ...numbersOf(ctx.words, { purpose: input.purpose, answer: input.answer, terms: item.terms, isDay, hasAddress: item.addressHash !== null, isTold: input.toldOfConflict ?? false }),
     };
     const sealedHash = ctx.keys.hash(part);
     rows.push({ ...row, folio, leaf_index: i, leaf: Buffer.from(choiceLeaf(hash, publicPartOf(row), sealedHash)), sealed_hash: sealedHash });
@@ -69,5 +69,6 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
       addresses: choices.flatMap(({ id, item, person }) => (item.addressHash ? [{ choice_id: id, person_id: person.id, hash: item.addressHash }] : [])),
       dedup: choices.map(({ id, item, person }) => ({ system_id: systemId, external_hash: item.externalHash, content_hash: item.contentHash, choice_id: id, person_id: person.id })),
     },
-  );  return done;
+  );
+  return done;
 }

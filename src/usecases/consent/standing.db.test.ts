@@ -1,5 +1,6 @@
-import { choice, purposeRow, seedLedger } from '../../../test/support/ledger';
+import { choice, purposeRow, rebuilt, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must } from '../../../test/support/must';
 import type { ChoiceInput } from '../../core/consent/schema';
 import { addShare, type Shares } from '../../core/consent/everyone';
 import { insertPurpose, insertWording } from '../../db/consent/purposes';
@@ -8,7 +9,8 @@ import { insertFact } from '../../db/persons/persons';
 import { answerChecks } from './answerChecks';
 import { checkMany } from './checkMany';
 import { everyoneAsOf } from './everyoneAsOf';
-import { rebuildFolds } from './rebuildFolds';
+import { readProofPage } from './readProofPage';
+import { rebuildFolds, startRebuild } from './rebuildFolds';
 import { recordChoices } from './recordChoices';
 import { readRules, subjectOf } from './standingOfPerson';
 
@@ -57,15 +59,26 @@ const everybody = async () => (await world.knex('persons').select('id').orderBy(
 
 describe('folds that run along', () => {
   test('are what the ledger says, after any history', async () => {
-    expect(await rebuildFolds(world.worker, { onlyLook: true })).toEqual({ people: 40, differing: 0 });
+    expect(await rebuilt(world, true)).toMatchObject({ people: 40, differing: 0, isRunning: false, doneShare: 1 });
   });
 
   test('a damaged one is found and put right', async () => {
     await world.knex('person_folds').where('person_no', 3).update({ folds: Buffer.alloc(0) });
     await world.knex('person_folds').where('person_no', 5).delete();
-    expect(await rebuildFolds(world.worker, { onlyLook: true })).toEqual({ people: 40, differing: 2 });
-    expect(await rebuildFolds(world.worker)).toEqual({ people: 40, differing: 2 });
-    expect(await rebuildFolds(world.worker, { onlyLook: true })).toEqual({ people: 40, differing: 0 });
+    expect(await rebuilt(world, true)).toMatchObject({ people: 40, differing: 2, onlyLook: true });
+    expect(await rebuilt(world, false)).toMatchObject({ people: 40, differing: 2, onlyLook: false });
+    expect(await rebuilt(world, true)).toMatchObject({ people: 40, differing: 0 });
+  });
+
+  test('a rebuild that was cut off goes on where it stopped, and is asked for once', async () => {
+    world.pass(1);
+    const auditor = world.user('usr_auditor', 'auditor');
+    const { id } = must(await startRebuild(auditor));
+    expect(must(await startRebuild(auditor))).toEqual({ id });
+    await world.knex('fold_rebuilds').where({ id }).update({ done_no: 30, people: 30, differing: 1 });
+    await rebuildFolds(world.worker, { rebuildId: id });
+    expect(must(await readProofPage(auditor)).rebuild).toMatchObject({ isRunning: false, people: 40, differing: 1 });
+    expect(await world.knex('trail').where({ act: 'folds-rebuilt', subject: id })).toHaveLength(2);
   });
 
   test('answer permission checks as the choices do', async () => {

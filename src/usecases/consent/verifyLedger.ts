@@ -1,13 +1,15 @@
 import { headBytes, hex } from '../../core/sealing/leaf';
-import { addFolio, verifyFolio, verifyHead, type LedgerFault } from '../../core/sealing/verify';
+import { addFolio, verifyFolio, verifyHead, type LedgerFault, type SealedChoice } from '../../core/sealing/verify';
 import { rootOf, type Frontier } from '../../core/sealing/merkle';
-import { foliosWhole, headOfSize, ledgerSize, rangeOfFolios } from '../../db/consent/ledger';
+import { headOfSize, ledgerSize } from '../../db/consent/ledger';
 import { insertVerification, setVerification, verificationById } from '../../db/consent/verifications';
+import { rangeOfFolios, wholeFolios, type StoredChoice } from '../../db/consent/wholeFolios';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { numbersAgree } from './choiceNumbers';
 import { depositedHeads } from './depositHead';
 import { mayReadLedger } from './mayReadLedger';
 import { publicPartOf } from './sealChoices';
@@ -31,7 +33,7 @@ export async function startVerification(ctx: Context): Promise<Result<{ id: stri
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('ver');
     const { folios } = await ledgerSize(h);
-    await insertVerification(h, { id, folios_total: folios, started_by: ctx.actor.id, started_at: ctx.clock.real() });
+    await insertVerification(h, { id, folios_total: folios, started_by: ctx.actor.id, started_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'verify-ledger', { verificationId: id });
     await recordTrail(ctx, h, 'ledger-verified', id, 'started');
     return ok({ id });
@@ -39,28 +41,37 @@ export async function startVerification(ctx: Context): Promise<Result<{ id: stri
 }
 
 const FAULTS_KEPT = 200;
-const FOLIOS_PER_STEP = 500;
-const CHOICES_PER_STEP = 5000;
+const FOLIOS_PER_STEP = 2000;
+const CHOICES_PER_STEP = 20_000;
 
-/** Folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. */
+/** Folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. One that was killed begins again. */
 export async function verifyLedger(ctx: Context, { verificationId }: { verificationId: string }): Promise<LedgerFault[]> {
+  return (await ctx.exclusively(`verify:${verificationId}`, () => verify(ctx, verificationId))) ?? [];
+}
+
+async function verify(ctx: Context, verificationId: string): Promise<LedgerFault[]> {
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
   let frontier: Frontier = { size: 0, peaks: [] };
   let choices = 0;
   const faults: LedgerFault[] = [];
-  const total = await ctx.transaction(async (h) => (await verificationById(h, verificationId))?.folios_total ?? 0);
+  const row = await ctx.transaction(async (h) => {
+    await ctx.words.refresh(h);
+    return verificationById(h, verificationId);
+  });
+  if (row?.state !== 'running') return row?.faults ?? [];
+  const total = Number(row.folios_total);
   const deposited = await depositedHeads(ctx);
   for (let from = 1; from <= total; ) {
     from = await ctx.transaction(async (h) => {
       const to = await rangeOfFolios(h, from, Math.min(total, from + FOLIOS_PER_STEP - 1), CHOICES_PER_STEP);
-      const whole = await foliosWhole(h, from, to);
+      const whole = await wholeFolios(h, from, to);
       for (let folio = from; folio <= to; folio++) {
         const found = whole.get(folio);
         if (!found) {
           faults.push({ code: 'folio-missing', folio });
           continue;
         }
-        faults.push(...verifyFolio(hash, { folio, root: found.root, size: found.size, choices: found.choices.map((row) => ({ part: publicPartOf(row), leafIndex: row.leaf_index, leaf: row.leaf, sealedHash: row.sealed_hash, sealed: row.sealed })) }));
+        faults.push(...verifyFolio(hash, { folio, root: found.root, size: found.size, choices: found.choices.map((one) => toVerify(ctx, one)) }));
         frontier = addFolio(hash, frontier, found.root);
         const witness = deposited.get(frontier.size);
         if (witness && witness.root !== hex(rootOf(hash, frontier))) faults.push({ code: 'deposit-differs', size: frontier.size, signedAt: witness.signedAt });
@@ -73,10 +84,14 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
   await ctx.transaction(async (h) => {
     faults.push(...(await headFaults(ctx, h, frontier, total)));
     for (const { size, signedAt } of deposited.values()) if (size > total) faults.push({ code: 'deposit-beyond', size, signedAt });
-    await setVerification(h, verificationId, { state: 'finished', faults: faults.slice(0, FAULTS_KEPT), finished_at: ctx.clock.real() });
+    await setVerification(h, verificationId, { state: 'finished', faults: faults.slice(0, FAULTS_KEPT), finished_at: ctx.clock.now() });
     await recordTrail(ctx, h, 'ledger-verified', verificationId, faults.length === 0 ? `${choices} choices in ${total} folios agree` : `${faults.length} faults`);
   });
   return faults;
+}
+
+function toVerify(ctx: Context, row: StoredChoice): SealedChoice {
+  return { part: publicPartOf(row), leafIndex: row.leaf_index, leaf: row.leaf, sealedHash: row.sealed_hash, sealed: row.sealed, numbersAgree: numbersAgree(ctx.words, row) };
 }
 
 async function headFaults(ctx: Context, h: Handle, frontier: Frontier, size: number): Promise<LedgerFault[]> {

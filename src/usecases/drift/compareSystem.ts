@@ -28,7 +28,7 @@ export async function startComparison(ctx: Context, input: { systemId?: string }
     const runs: string[] = [];
     for (const { id: systemId } of systems) {
       const id = ctx.keys.id('drf');
-      await insertDriftRun(h, { id, system_id: systemId, started_by: ctx.actor.id, started_at: ctx.clock.real() });
+      await insertDriftRun(h, { id, system_id: systemId, started_by: ctx.actor.id, started_at: ctx.clock.now() });
       await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: id });
       runs.push(id);
     }
@@ -56,16 +56,16 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
         await ctx.transaction((h) => setDriftRun(h, runId, sums));
       }
       await ctx.transaction(async (h) => {
-        await settleGone(h, run.system_id, stillThere, ctx.clock.real());
-        await markReached(h, run.system_id, ctx.clock.real(), null);
-        await setDriftRun(h, runId, { ...sums, state: 'finished', finished_at: ctx.clock.real() });
+        await settleGone(h, run.system_id, stillThere, ctx.clock.now());
+        await markReached(h, run.system_id, ctx.clock.now(), null);
+        await setDriftRun(h, runId, { ...sums, state: 'finished', finished_at: ctx.clock.now() });
         await recordTrail(ctx, h, 'drift-compared', run.system_id, `${sums.compared} compared, ${sums.found} differ`);
       });
     } catch (error) {
       if (!(error instanceof ConnectorError)) throw error;
       await ctx.transaction(async (h) => {
-        await markReached(h, run.system_id, ctx.clock.real(), `${error.kind}: ${error.message.slice(0, 200)}`);
-        await setDriftRun(h, runId, { ...sums, state: 'failed', error: error.message.slice(0, 300), finished_at: ctx.clock.real() });
+        await markReached(h, run.system_id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`);
+        await setDriftRun(h, runId, { ...sums, state: 'failed', error: error.message.slice(0, 300), finished_at: ctx.clock.now() });
       });
     } finally {
       await connector.close();

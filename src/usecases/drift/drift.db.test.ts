@@ -2,6 +2,7 @@ import { createHmac } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { choice, purposeRow, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must } from '../../../test/support/must';
 import { insertPurpose } from '../../db/consent/purposes';
 import { insertSystem } from '../../db/systems/systems';
 import { ConnectorError, type Connector } from '../../ports/connector';
@@ -53,10 +54,6 @@ const list = new Flags();
 let world: TestWorld;
 let worker: Context;
 let signe: Context;
-const must = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
-  if (!result.ok) throw new Error(result.refusal.code);
-  return result.value;
-};
 const say = (email: string, answer: 'grant' | 'withdraw', occurredAt: string) => recordChoices(worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }], name: { givenName: email.split('@')[0]!, familyName: 'Skov' }, answer, occurredAt, externalId: `${email}${answer}${occurredAt}` })] });
 const may = async (email: string) => must(await checkStanding(worker, { identifier: { kind: 'email', value: email }, purpose: 'newsletter', systemId: 'sys_shop' }));
 const board = async () => must(await readDrift(signe, { systemId: null, purpose: null, direction: null, after: null }));
@@ -200,6 +197,7 @@ describe('audiences', () => {
     expect(lines[5]).toContain("'=cmd@mail.example");
     expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({ state: 'finished', lines: 5, permitted: 1, counts: { granted: 1, withdrawn: 1, 'not-asked': 2, unreadable: 1 } });
     await say('fay@mail.example', 'withdraw', '2026-11-24T10:25:00Z');
+    world.pass(60);
     must(await askAgain(signe, { audienceId: id }));
     await world.drain();
     expect(must(await readAudience(signe, { id })).runs.map(({ permitted }) => permitted)).toEqual([0, 1]);

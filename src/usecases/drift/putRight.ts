@@ -70,7 +70,7 @@ export async function believe(ctx: Context, chosen: Chosen): Promise<Result<{ co
         systemId: identifier.scope || item.system_id,
         choices: [{ occurredAt: localDay(item.found_at, ctx.organisation.zone), identifiers: [{ kind: identifier.kind as 'email', value }], purpose: item.purpose, answer: believedAnswer(kindFor(purpose, person.country, localDay(now, ctx.organisation.zone))), method: 'seen in a system', place: item.system_id, country: person.country, language: person.language, address: null, name: name ? { givenName, familyName: rest.join(' ') } : null, evidence: { drift: item.id }, externalId: item.idempotency_key }],
       });
-      await setDriftItem(h, item.id, { state: 'settled', settled_at: ctx.clock.real(), settled_how: outcome!.status === 'recorded' ? `became choice ${outcome!.id}` : outcome!.status });
+      await setDriftItem(h, item.id, { state: 'settled', settled_at: ctx.clock.now(), settled_how: outcome!.status === 'recorded' ? `became choice ${outcome!.id}` : outcome!.status });
     }
     await recordTrail(ctx, h, 'drift-believed', null, `${items.value.length} became choices`);
     return ok({ count: items.value.length });
@@ -123,7 +123,7 @@ async function correctOne(ctx: Context, connector: Connector, item: DriftItemRow
 
 async function settle(ctx: Context, item: DriftItemRow, how: string): Promise<true> {
   await ctx.transaction(async (h) => {
-    await setDriftItem(h, item.id, { state: 'settled', settled_at: ctx.clock.real(), settled_how: how });
+    await setDriftItem(h, item.id, { state: 'settled', settled_at: ctx.clock.now(), settled_how: how });
     await noteFollow(ctx, h, item);
     await recordTrail(ctx, h, 'drift-corrected', item.person_id, `${item.system_id} ${item.purpose}: ${how}`);
   });

@@ -84,7 +84,7 @@ async function carryOut(ctx: Context, connector: Connector, { operation, line }:
 
 async function note(ctx: Context, operation: OperationRow, line: PlanLineRow, detail: string): Promise<'done'> {
   await ctx.transaction(async (h) => {
-    await setOperation(h, operation.idempotency_key, { state: 'done', done_at: ctx.clock.real(), detail });
+    await setOperation(h, operation.idempotency_key, { state: 'done', done_at: ctx.clock.now(), detail });
     await recordTrail(ctx, h, 'operation-done', operation.plan_id, `${operation.kind} ${line.system_id}/${line.collection}: ${detail}`);
   });
   return 'done';

@@ -43,7 +43,7 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
         clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
       });
     }
-    await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), k, created_at: ctx.clock.real() }, rows);
+    await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), k, created_at: ctx.clock.now() }, rows);
     await setRequest(h, request.id, { plan: 'draft' });
     await recordTrail(ctx, h, 'plan-made', request.ref, fingerprint);
     return ok({ planId: id });
@@ -76,7 +76,7 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
     if (!again.ok) return refuse(again.refusal);
     if (again.value.fingerprint !== row.fingerprint) return refuse({ code: 'plan-changed' });
 
-    const now = ctx.clock.real();
+    const now = ctx.clock.now();
     const operations = again.value.lines.flatMap((line, position) =>
       line.doer === 'connector' && line.action !== 'keep' ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
     );

@@ -49,7 +49,7 @@ export async function runImport(ctx: Context, { importId }: { importId: string }
     await ctx.transaction(async (h) => {
       const row = await lockImport(h, importId);
       if (row?.state !== 'running') return;
-      await setImport(h, importId, { state: 'finished', total: passed, finished_at: ctx.clock.real() });
+      await setImport(h, importId, { state: 'finished', total: passed, finished_at: ctx.clock.now() });
       await recordTrail(ctx, h, 'import-run', importId, `${passed} lines: ${row.recorded} recorded, ${row.quarantined} quarantined`);
     });
     await ctx.storage.remove(file.row.file_path);

@@ -16,7 +16,7 @@ export async function askForKeys(ctx: Context, input: { reason: string }): Promi
   if (input.reason.trim().length < 5) return refuse({ code: 'reason-missing' });
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('kex');
-    await insertKeyExport(h, { id, reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id), asked_by: ctx.actor.id, asked_at: ctx.clock.real() });
+    await insertKeyExport(h, { id, reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id), asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
     await recordTrail(ctx, h, 'key-export-asked', id, input.reason.trim());
     return ok({ id });
   });
@@ -29,7 +29,7 @@ export async function approveKeyExport(ctx: Context, input: { id: string }): Pro
     if (!row) return refuse({ code: 'not-found' });
     if (row.asked_by === ctx.actor.id) return refuse({ code: 'own-export' });
     if (row.approved_at) return refuse({ code: 'export-approved-already' });
-    await setKeyExport(h, row.id, { approved_by: ctx.actor.id, approved_at: ctx.clock.real() });
+    await setKeyExport(h, row.id, { approved_by: ctx.actor.id, approved_at: ctx.clock.now() });
     await recordTrail(ctx, h, 'key-export-approved', row.id);
     return ok(null);
   });
@@ -44,7 +44,7 @@ export async function fetchKeys(ctx: Context, input: { id: string; passphrase: s
     if (!row || row.asked_by !== ctx.actor.id) return refuse({ code: 'not-found' });
     if (!row.approved_at) return refuse({ code: 'export-not-approved' });
     if (row.fetched_at) return refuse({ code: 'export-fetched' });
-    await setKeyExport(h, row.id, { fetched_at: ctx.clock.real() });
+    await setKeyExport(h, row.id, { fetched_at: ctx.clock.now() });
     await recordTrail(ctx, h, 'key-export-fetched', row.id);
     return ok({ copy: ctx.keys.sealedCopy(input.passphrase).toString('base64') });
   });

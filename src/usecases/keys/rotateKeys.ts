@@ -15,7 +15,7 @@ export async function startRotation(ctx: Context): Promise<Result<{ id: string }
     const total = (await countKeysByVersion(h)).filter(({ version }) => version < to).reduce((sum, { keys }) => sum + keys, 0);
     if (total === 0) return refuse({ code: 'nothing-to-rotate' });
     const id = ctx.keys.id('rot');
-    await insertRotation(h, { id, to_version: to, total, started_by: ctx.actor.id, started_at: ctx.clock.real() });
+    await insertRotation(h, { id, to_version: to, total, started_by: ctx.actor.id, started_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'rotate-keys', { rotationId: id });
     await recordTrail(ctx, h, 'keys-rotated', id, `to version ${to}: started, ${total} keys`);
     return ok({ id });
@@ -32,7 +32,7 @@ export async function rotateKeys(ctx: Context, { rotationId }: { rotationId: str
       if (!row || row.state !== 'running') return false;
       const keys = await keysUnderOlder(h, row.to_version, KEYS_AT_ONCE);
       if (keys.length === 0) {
-        await setRotation(h, row.id, { state: 'finished', finished_at: ctx.clock.real() });
+        await setRotation(h, row.id, { state: 'finished', finished_at: ctx.clock.now() });
         await recordTrail(ctx, h, 'keys-rotated', row.id, `finished, ${row.done} keys`);
         return false;
       }

@@ -32,7 +32,7 @@ export async function startPack(ctx: Context, input: { ref: string }) {
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
     if (request.pack === 'building') return refuse({ code: 'pack-building' });
     const packId = ctx.keys.id('pck');
-    await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.real() });
+    await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.now() });
     await setRequest(h, request.id, { pack: 'building', carried_out: false });
     await ctx.jobs.enqueue(h.trx, 'build-pack', { packId });
     await recordTrail(ctx, h, 'pack-asked', request.ref);
@@ -61,7 +61,7 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
     const { sha256, bytes, files } = await writeZip(ctx, content, unfinished);
     await ctx.storage.rename(unfinished, `pack-${packId}`);
     await ctx.transaction(async (h) => {
-      await setPack(h, packId, { state: 'ready', path: `pack-${packId}`, sha256, bytes, files, withheld: content.withheld.length, finished_at: ctx.clock.real() });
+      await setPack(h, packId, { state: 'ready', path: `pack-${packId}`, sha256, bytes, files, withheld: content.withheld.length, finished_at: ctx.clock.now() });
       await setRequest(h, pack.request_id, { pack: 'ready', carried_out: true });
       const request = await refreshRequest(ctx, h, pack.request_id);
       await recordTrail(ctx, h, 'pack-built', request.ref, `${files} files`);

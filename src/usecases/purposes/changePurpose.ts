@@ -13,6 +13,7 @@ import type { Handle } from '../../db/handle';
 import { personsAfter } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { factsOfAll } from '../consent/personFacts';
+import { askRebuild } from '../consent/rebuildFolds';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -78,7 +79,7 @@ export async function publishPurpose(ctx: Context, draft: PurposeDraft): Promise
     const { next, before } = checked.value;
     await insertPurpose(h, { ...next, recordedAt: ctx.clock.now(), publishedBy: ctx.actor.id });
     // What waits for a confirmation is folded by the window: with another window the folds are made anew.
-    if (before && before.confirmWithinHours !== next.confirmWithinHours) await ctx.jobs.enqueue(h.trx, 'rebuild-folds', {});
+    if (before && before.confirmWithinHours !== next.confirmWithinHours) await askRebuild(ctx, h);
     await recordTrail(ctx, h, 'purpose-published', draft.id, `version ${next.version}, from ${draft.validFrom}`);
     return ok({ version: next.version });
   });

@@ -1,12 +1,12 @@
-import { choice, purposeRow, seedLedger } from '../../../test/support/ledger';
+import { choice, purposeRow, rebuilt, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must } from '../../../test/support/must';
 import { purposeDraftSchema, type PurposeDraft } from '../../core/consent/schema';
 import { insertPurpose } from '../../db/consent/purposes';
 import { insertSystem } from '../../db/systems/systems';
 import { checkStanding } from '../consent/checkStanding';
 import { findAtCounter, readScripts, recordByHand } from '../consent/recordByHand';
 import { readOverview } from '../consent/overview';
-import { rebuildFolds } from '../consent/rebuildFolds';
 import { recordChoices } from '../consent/recordChoices';
 import { linkPersons, unlinkPersons } from '../persons/linkPersons';
 import { personView } from '../persons/personView';
@@ -15,10 +15,6 @@ import { publishPurpose, readPurposes, whatIf } from './changePurpose';
 let world: TestWorld;
 const supervisor = () => world.user('usr_mikkel', 'supervisor');
 const coordinator = () => world.user('usr_signe', 'coordinator');
-const must = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
-  if (!result.ok) throw new Error(result.refusal.code);
-  return result.value;
-};
 
 beforeAll(async () => {
   world = await testWorld('purposes');
@@ -88,7 +84,7 @@ describe('one human being, two identities', () => {
     must(await unlinkPersons(coordinator(), { a: b, b: a, reason: 'was her sister' }));
     expect(await both()).toEqual(before);
     expect(await unlinkPersons(coordinator(), { a, b, reason: 'was her sister' })).toMatchObject({ refusal: { code: 'not-linked' } });
-    expect(await rebuildFolds(world.worker, { onlyLook: true })).toMatchObject({ differing: 0 });
+    expect(await rebuilt(world, true)).toMatchObject({ differing: 0 });
   });
 });
 

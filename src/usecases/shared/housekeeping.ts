@@ -10,11 +10,11 @@ const WEBHOOK_DAYS = 2;
 
 /** What Bookend itself keeps no longer than it needs. Runs now and then in the worker. */
 export async function housekeeping(ctx: Context): Promise<void> {
-  const before = (days: number) => new Date(Date.parse(ctx.clock.real()) - days * DAY).toISOString();
+  const before = (days: number, now = ctx.clock.real()) => new Date(Date.parse(now) - days * DAY).toISOString();
   const files = await ctx.transaction(async (h) => {
     await forgetWebhooks(h, before(WEBHOOK_DAYS));
     await forgetOldLinks(h, before(1));
-    return takeOldAudiences(h, before(AUDIENCE_DAYS));
+    return takeOldAudiences(h, before(AUDIENCE_DAYS, ctx.clock.now()));
   });
   for (const file of files) await ctx.storage.remove(file);
 }

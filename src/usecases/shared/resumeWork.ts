@@ -2,7 +2,9 @@ import { rotationsRunning } from '../../db/access/keyWork';
 import { audienceRunsRunning } from '../../db/consent/audiences';
 import { driftInWork, driftRunsRunning } from '../../db/consent/drift';
 import { exportsRunning } from '../../db/consent/exports';
+import { rebuildsRunning } from '../../db/consent/rebuilds';
 import { removalsRunning } from '../../db/consent/sealedRemovals';
+import { verificationsRunning } from '../../db/consent/verifications';
 import { plansExecuting } from '../../db/erasure/plans';
 import { importsInState } from '../../db/imports/imports';
 import { lettersWaiting } from '../../db/letters/letters';
@@ -52,6 +54,14 @@ export async function resumeWork(ctx: Context): Promise<number> {
     }
     for (const row of await removalsRunning(h)) {
       await ctx.jobs.enqueue(h.trx, 'remove-sealed', { removalId: row.id });
+      count++;
+    }
+    for (const row of await rebuildsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'rebuild-folds', { rebuildId: row.id });
+      count++;
+    }
+    for (const row of await verificationsRunning(h)) {
+      await ctx.jobs.enqueue(h.trx, 'verify-ledger', { verificationId: row.id });
       count++;
     }
     if ((await driftInWork(h, 1)).length > 0) await ctx.jobs.enqueue(h.trx, 'correct-drift', {});

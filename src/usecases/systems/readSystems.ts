@@ -37,13 +37,13 @@ export async function testSystem(ctx: Context, input: { id: string }): Promise<R
   try {
     const { collections } = await connector.describe();
     await ctx.transaction(async (h) => {
-      await markReached(h, input.id, ctx.clock.real(), null);
+      await markReached(h, input.id, ctx.clock.now(), null);
       await recordTrail(ctx, h, 'system-changed', input.id, 'connection tested');
     });
     return ok({ collections: collections.length });
   } catch (error) {
     if (!(error instanceof ConnectorError)) throw error;
-    await ctx.transaction((h) => markReached(h, input.id, ctx.clock.real(), `${error.kind}: ${error.message.slice(0, 200)}`));
+    await ctx.transaction((h) => markReached(h, input.id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`));
     return refuse({ code: 'system-unreachable', kind: error.kind, message: error.message });
   } finally {
     await connector.close();

@@ -37,7 +37,7 @@ export async function runTraceStep(ctx: Context, input: { traceId: string; syste
       await search(ctx, step, work);
       await ctx.transaction(async (h) => {
         await setStep(h, step, { state: 'done', finished_at: ctx.clock.real(), error_code: null, error_text: null, next_try_at: null });
-        await markReached(h, step.system_id, ctx.clock.real(), null);
+        await markReached(h, step.system_id, ctx.clock.now(), null);
         await settleTrace(ctx, h, step.trace_id);
       });
     } catch (error) {
@@ -130,7 +130,7 @@ async function failStep(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_i
     const wait = Math.max((error.retryAfterSeconds ?? 0) * 1000, ctx.retryBaseMs * 2 ** (row.tries - 1));
     const next = new Date(Date.parse(ctx.clock.real()) + wait).toISOString();
     await setStep(h, step, { state: isOver ? 'failed' : 'waiting', error_code: error.kind, error_text: error.message.slice(0, 300), next_try_at: isOver ? null : next, finished_at: isOver ? ctx.clock.real() : null });
-    await markReached(h, step.system_id, ctx.clock.real(), `${error.kind}: ${error.message.slice(0, 200)}`);
+    await markReached(h, step.system_id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`);
     if (!isOver) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: step.trace_id, systemId: step.system_id, round: step.round }, next);
     await settleTrace(ctx, h, step.trace_id);
     const system = await systemById(h, step.system_id);

@@ -91,8 +91,8 @@ export async function proveNow(choiceId: string): Promise<ActionResult<ChoicePro
   return act((ctx) => proveChoice(ctx, { choiceId: choiceId.slice(0, 60) }));
 }
 
-export async function rebuildNow(): Promise<ActionResult> {
-  return act((ctx) => startRebuild(ctx));
+export async function rebuildNow(onlyLook: boolean): Promise<ActionResult<{ id: string }>> {
+  return act((ctx) => startRebuild(ctx, { onlyLook: onlyLook === true }));
 }
 
 export async function exportNow(values: Record<string, string | null>): Promise<ActionResult<{ id: string }>> {

@@ -1,0 +1,86 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { testWorld, type TestWorld } from '../../test/support/database';
+import { choice, seedLedger } from '../../test/support/ledger';
+import { must } from '../../test/support/must';
+import { createClient } from '../db/client';
+import { recordChoices } from '../usecases/consent/recordChoices';
+import { checkStanding } from '../usecases/consent/checkStanding';
+import { startVerification, verifyLedger } from '../usecases/consent/verifyLedger';
+import { readKeys } from './keys';
+
+let world: TestWorld;
+let backup: string;
+
+beforeAll(async () => {
+  world = await testWorld('commands');
+  await seedLedger(world);
+  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice(), choice({ identifiers: [{ kind: 'email', value: 'jonas@mail.example' }], name: { givenName: 'Jonas', familyName: 'Bech' }, externalId: 'evt_2' })] });
+  await keepFile('a-file', 'sealed bytes');
+  backup = join(world.folder, 'backup');
+});
+afterAll(() => world.close());
+
+const keepFile = (name: string, text: string) => pipeline(Readable.from([text]), world.worker.storage.write(name));
+
+/** The real command, about this test's database. */
+function bookend(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync('./bookend', args, {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: world.url, BOOKEND_MODE: 'test', BOOKEND_STORAGE: join(world.folder, 'storage'), BOOKEND_KEY_FILE: join(world.folder, 'keys.json'), BOOKEND_JOURNAL: join(world.folder, 'journal.ndjson'), BOOKEND_LOG_LEVEL: 'silent' },
+  });
+  return { status, said: stdout + stderr };
+}
+
+const may = async (email: string) => must(await checkStanding(world.worker, { identifier: { kind: 'email', value: email }, purpose: 'newsletter', systemId: 'sys_shop' })).standing;
+
+describe('backup and restore', () => {
+  test('a backup holds database and files, readable by its owner alone; keys are not in it, and its folder is used once', () => {
+    expect(bookend('backup')).toMatchObject({ status: 1, said: expect.stringContaining('Say where the backup goes') as string });
+    expect(bookend('backup', backup)).toMatchObject({ status: 0, said: expect.stringContaining('Keep the key file') as string });
+    expect(statSync(backup).mode & 0o077).toBe(0);
+    expect(readFileSync(join(backup, 'storage', 'a-file'), 'utf8')).toBe('sealed bytes');
+    expect(existsSync(join(backup, 'keys.json'))).toBe(false);
+    expect(bookend('backup', backup)).toMatchObject({ status: 1, said: expect.stringContaining('holds a backup already') as string });
+  });
+
+  test('a restore says what it replaces and goes no further without being told to', async () => {
+    expect(bookend('restore', join(world.folder, 'nothing'))).toMatchObject({ status: 1, said: expect.stringContaining('Say which backup') as string });
+    expect(bookend('restore', backup)).toMatchObject({ status: 1, said: expect.stringContaining('--replace') as string });
+    expect(await world.knex('choices')).toHaveLength(2);
+  });
+
+  test('it brings back what was there, erases again who was erased since, and the ledger verifies', async () => {
+    await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'later@mail.example' }], externalId: 'evt_3' })] });
+    await keepFile('b-file', 'written later');
+    const { id, data_key_id } = (await world.knex('persons').orderBy('no', 'desc').where('no', '<=', 2).first()) as { id: string; data_key_id: string };
+    const { hash, version } = world.worker.keys.suppression('email::jonas@mail.example');
+    writeFileSync(join(world.folder, 'journal.ndjson'), `${JSON.stringify({ schema: 'bookend-erasure-1', at: '2026-11-23T08:00:00Z', ref: 'BK-1', personId: id, requestIds: [], dataKeyIds: [data_key_id], suppressions: [{ hash: hash.toString('hex'), version, kind: 'email' }] })}\n`);
+
+    expect(bookend('restore', backup, '--replace')).toMatchObject({ status: 0, said: expect.stringContaining('1 erasure of the journal done again') as string });
+    const fresh = createClient(world.url, 2);
+    try {
+      expect((await fresh('choices').orderBy('seq')).map(({ seq }) => Number(seq))).toEqual([1, 2]);
+    } finally {
+      await fresh.destroy();
+    }
+    expect(existsSync(join(world.folder, 'storage', 'b-file'))).toBe(false);
+    expect([await may('mette@mail.example'), await may('jonas@mail.example')]).toEqual(['granted', 'erased']);
+    expect(await verifyLedger(world.worker, { verificationId: must(await startVerification(world.user('usr_auditor', 'auditor'))).id })).toEqual([]);
+  });
+});
+
+test('a new master key is added to the file beside the older, which still opens what is under it', async () => {
+  const file = join(world.folder, 'keys.json');
+  expect(bookend('keys')).toMatchObject({ status: 1, said: expect.stringContaining('./bookend keys new-master') as string });
+  expect(bookend('keys', 'new-master')).toMatchObject({ status: 0, said: expect.stringContaining('master key 2') as string });
+  expect(statSync(file).mode & 0o077).toBe(0);
+  const keys = readKeys(file);
+  expect(keys.masterVersion()).toBe(2);
+  const { wrapped, master_version } = (await world.knex('data_keys').whereNotNull('wrapped').first()) as { wrapped: Buffer; master_version: number };
+  expect(master_version).toBe(1);
+  expect(keys.rewrap({ wrapped, masterVersion: 1 }).masterVersion).toBe(2);
+});
