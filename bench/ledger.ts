@@ -78,7 +78,7 @@ await run('rebuild', async () => {
 });
 
 await run('verify', async () => {
-  const limit = await timed(() => psql(url(DATABASE), "copy (select c.*, s.sealed from choices c left join choice_sealed s on s.choice_id = c.id) to stdout (format binary)", 'sha256sum'));
+  const limit = await timed(() => psql(url(DATABASE), "copy (select c.*, s.sealed from choices c left join choice_sealed s on s.seq = c.seq) to stdout (format binary)", 'sha256sum'));
   const started = await startVerification(coordinator);
   if (!started.ok) throw new Error('refused');
   const ours = await timed(async () => {
@@ -132,7 +132,7 @@ await run('stream', async () => {
 
 await run('permission', async () => {
   const port = 4391;
-  const child = spawn('node', ['--import', 'tsx', 'src/main/checks.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url(DATABASE), BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_CHECKS_PORT: String(port), BOOKEND_LOG_LEVEL: 'error' } });
+  const child = spawn('node', [...(process.env.PROFDIR ? ['--cpu-prof', '--cpu-prof-dir=' + process.env.PROFDIR] : []), '--import', 'tsx', 'src/main/checks.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url(DATABASE), BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_CHECKS_PORT: String(port), BOOKEND_LOG_LEVEL: 'error' } });
   try {
     for (let n = 0; n < 200 && !(await fetch(`http://127.0.0.1:${port}/health`).then((answer) => answer.ok, () => false)); n++) await new Promise((resolve) => setTimeout(resolve, 100));
     for (const row of await load(`http://127.0.0.1:${port}/api/v1/standing`, { authorization: 'Bearer bench-key' }, (i) => JSON.stringify({ identifier: { kind: 'email', value: `p${(i * 7919) % PEOPLE}@mail.example` }, purpose: 'newsletter' }), size)) note(row);

@@ -10,6 +10,7 @@ import { migrate } from '../src/db/migrate';
 import { readConfig } from '../src/main/config';
 import { createContext } from '../src/main/context';
 import { makeKeyFile } from '../src/main/keys';
+import { threadPool } from '../src/main/threads';
 import { WORKER } from '../src/ports/actor';
 import type { Context } from '../src/usecases/context';
 import { addMapping } from '../src/usecases/imports/mapImport';
@@ -38,7 +39,7 @@ export function benchContext(knex: Knex, address: string, folder: string): Conte
   const keyFile = join(folder, 'keys.json');
   if (!existsSync(keyFile)) makeKeyFile(keyFile);
   const config = readConfig({ NODE_ENV: 'production', DATABASE_URL: address, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'error' });
-  return createContext(config, knex, { enqueue: async () => {} }, WORKER);
+  return { ...createContext(config, knex, { enqueue: async () => {} }, WORKER), threads: threadPool(config) };
 }
 
 /** Two sources, five purposes, the asks and notices they name. */

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import type { WorldPerson } from '../standins/world/people';
+import { readsIn } from '../src/db/consent/permissions';
 import type { Context } from '../src/usecases/context';
 import { checkMany } from '../src/usecases/consent/checkMany';
 
@@ -16,7 +17,7 @@ export async function bringIntoStep(worker: Context, people: readonly WorldPerso
   const emails = [...new Set(people.map(({ email }) => email))];
   for (let from = 0; from < emails.length; from += AT_ONCE) {
     const part = emails.slice(from, from + AT_ONCE);
-    const answers = await worker.transaction((h) => checkMany(worker, h, part.map((value) => ({ purpose: 'newsletter', identifier: { kind: 'email', scope: '', value, loose: null } }))));
+    const answers = await worker.transaction((h) => checkMany(worker, readsIn(h), part.map((value) => ({ purpose: 'newsletter', identifier: { kind: 'email', scope: '', value, loose: null } }))));
     part.forEach((email, i) => permitted.set(email, answers[i]!.permitted));
   }
   // One in sixty differs, either way; the people of the stories do not.

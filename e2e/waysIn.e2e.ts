@@ -3,9 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import ExcelJS from 'exceljs';
 import type { Browser, Page } from 'puppeteer-core';
-import { TILL_HEADER } from '../standins/tills/tillFile';
 import { uploadImport } from './support/journeys';
 import { api, apiGet, fill, go, launch, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+
+const TILL_HEADER = 'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick';
 
 let browser: Browser;
 let page: Page;

@@ -42,7 +42,7 @@ export type Value = string | number | boolean | Buffer | null;
  * A `time` is text as `Date` writes it; what PostgreSQL holds below a millisecond is kept, so that nothing altered is rounded away.
  *
  * @param query a select with values already in it (numbers and dates of ours, never a person's words)
- * @param take gets the values of one row, in an array that is used again for the next
+ * @param take gets the values of one row, in an array that is used again for the next; bytes are a view of what was received
  */
 export async function readRows(h: Handle, query: string, columns: readonly Column[], take: (row: readonly Value[]) => void): Promise<number> {
   const row: Value[] = columns.map(() => null);
@@ -67,13 +67,25 @@ export async function readRows(h: Handle, query: string, columns: readonly Colum
 
 function valueOf(bytes: Buffer, at: number, length: number, column: Column): Value {
   if (column === 'text') return bytes.toString('utf8', at, at + length);
-  if (column === 'bytes') return Buffer.from(bytes.subarray(at, at + length));
+  if (column === 'bytes') return bytes.subarray(at, at + length);
   if (column === 'bool') return bytes[at] === 1;
   if (column !== 'time') return read(bytes, at, column);
-  const micros = read(bytes, at, 'int8');
+  return instantOf(read(bytes, at, 'int8'));
+}
+
+const INSTANTS_KEPT = 4096;
+/** Instants as text: those of one delivery, and days, come again and again. */
+const instants = new Map<number, string>();
+
+function instantOf(micros: number): string {
+  const known = instants.get(micros);
+  if (known !== undefined) return known;
   const millis = Math.floor(micros / 1000);
-  const text = new Date(millis + EPOCH_2000).toISOString();
-  return micros === millis * 1000 ? text : `${text.slice(0, -1)}${String(micros - millis * 1000).padStart(3, '0')}Z`;
+  const plain = new Date(millis + EPOCH_2000).toISOString();
+  const text = micros === millis * 1000 ? plain : `${plain.slice(0, -1)}${String(micros - millis * 1000).padStart(3, '0')}Z`;
+  if (instants.size >= INSTANTS_KEPT) instants.clear();
+  instants.set(micros, text);
+  return text;
 }
 
 /** Streams a COPY; `parse` takes the row that begins at an offset and says where the next begins, or null where the chunk ends within it. */

@@ -2,6 +2,7 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import * as yup from 'yup';
 import { isPlainQuery, standingQuerySchema } from '../core/consent/schema';
 import { createClient } from '../db/client';
+import { readsOver } from '../db/consent/permissions';
 import { checkSchema } from '../db/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
 import { sayRefusal } from '../ui/messages/refusals';
@@ -28,7 +29,8 @@ await checkSchema(knex);
 const ctx = createContext(config, knex, { enqueue: async () => { throw new Error('permission checks cause no jobs'); } }, PUBLIC);
 await checkKeys(ctx);
 await replayJournal(ctx);
-const checks = answerChecks(ctx);
+const reads = readsOver(config.DATABASE_URL, 2, ctx.transaction);
+const checks = answerChecks(ctx, reads);
 const keys = new Map<string, { machine: Machine | null; until: number }>();
 
 const server = createServer((request, response) => {
@@ -110,6 +112,6 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
     server.close();
     server.closeIdleConnections();
-    void checks.close().then(() => knex.destroy()).then(() => process.exit(0));
+    void checks.close().then(() => reads.close()).then(() => knex.destroy()).then(() => process.exit(0));
   });
 }

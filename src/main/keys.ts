@@ -136,16 +136,32 @@ export function openSealedCopy(copy: Buffer, passphrase: string): string {
   return decrypt(key, copy.subarray(16), 'bookend-keys').toString('utf8');
 }
 
-/** SHA-256 in one call where Node has it (20.12), which is several times quicker for short texts. */
-const sha256: (data: Uint8Array) => Buffer = crypto.hash ? (data) => crypto.hash('sha256', data, 'buffer') : (data) => createHash('sha256').update(data).digest();
-
+const HASH = 32;
 const BLOCK = 64;
 
-/** HMAC-SHA-256 (RFC 2104) under one key, its padded blocks kept: a hundred thousand addresses need no hundred thousand HMAC objects. */
+/** SHA-256 in one call where Node has it (20.12). As text of bytes and copied: several times quicker, for short texts, than a buffer of its own. */
+const digest: (data: Uint8Array) => string = crypto.hash ? (data) => crypto.hash('sha256', data, 'binary') : (data) => createHash('sha256').update(data).digest('binary');
+
+function sha256(data: Uint8Array): Buffer {
+  const out = Buffer.allocUnsafe(HASH);
+  out.write(digest(data), 'latin1');
+  return out;
+}
+
+/** HMAC-SHA-256 (RFC 2104) under one key, its padded blocks kept: a million addresses need no million HMAC objects. */
 function keyedHash(key: Buffer): (text: string) => Buffer {
   const padded = Buffer.concat([key.length > BLOCK ? sha256(key) : key], BLOCK);
-  const [inner, outer] = [0x36, 0x5c].map((pad) => Buffer.from(padded.map((byte) => byte ^ pad)));
-  return (text) => sha256(Buffer.concat([outer!, sha256(Buffer.concat([inner!, Buffer.from(text, 'utf8')]))]));
+  const [inner, outer] = [Buffer.alloc(BLOCK * 16), Buffer.alloc(BLOCK + HASH)];
+  padded.forEach((byte, i) => {
+    inner[i] = byte ^ 0x36;
+    outer[i] = byte ^ 0x5c;
+  });
+  return (text) => {
+    const isLong = text.length * 3 > inner.length - BLOCK;
+    const message = isLong ? Buffer.concat([inner.subarray(0, BLOCK), Buffer.from(text, 'utf8')]) : inner.subarray(0, BLOCK + inner.write(text, BLOCK, 'utf8'));
+    outer.write(digest(message), BLOCK, 'latin1');
+    return sha256(outer);
+  };
 }
 
 let pool = Buffer.alloc(0);

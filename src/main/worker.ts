@@ -12,6 +12,7 @@ import { resumeWork } from '../usecases/shared/resumeWork';
 import { readConfig } from './config';
 import { createContext } from './context';
 import { createQueue, jobsOf, prepareQueue } from './jobs';
+import { threadPool } from './threads';
 
 const POLL_SECONDS = 0.5;
 const RESUME_EVERY_MS = 20_000;
@@ -23,7 +24,8 @@ const knex = createClient(config.DATABASE_URL);
 await checkSchema(knex);
 const boss = createQueue(config.DATABASE_URL, true);
 boss.on('error', (error) => ctx.log.error({ error: error.message }, 'queue'));
-const ctx = createContext(config, knex, jobsOf(boss), WORKER);
+const threads = threadPool(config);
+const ctx = { ...createContext(config, knex, jobsOf(boss), WORKER), threads };
 await prepareQueue(boss);
 await checkKeys(ctx);
 await replayJournal(ctx);
@@ -46,7 +48,7 @@ ctx.log.info({ resumed }, 'worker ready');
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
     for (const one of [timer, ...timers]) clearInterval(one);
-    void boss.stop({ graceful: true, timeout: 5000 }).then(() => knex.destroy()).then(() => process.exit(0));
+    void boss.stop({ graceful: true, timeout: 5000 }).then(() => threads.close()).then(() => knex.destroy()).then(() => process.exit(0));
   });
 }
 

@@ -11,6 +11,7 @@ import type { Keys } from '../ports/keys';
 import type { Log } from '../ports/log';
 import type { Mailer } from '../ports/mailer';
 import type { Storage } from '../ports/storage';
+import type { Threads } from '../ports/threads';
 
 export interface OrganisationSettings {
   name: string;
@@ -46,6 +47,7 @@ export interface Context {
   log: Log;
   /** Numbers for the words of the ledger. */
   words: WordBook;
+  threads: Threads;
   organisation: OrganisationSettings;
   baseUrl: string;
   /** Where heads are deposited for an outside witness; null: nowhere. */

@@ -22,6 +22,7 @@ const GUARDED = 128;
 const MARK_BYTES = 19;
 const ADDRESS_BYTES = 32;
 const LOW = 0x1_0000_0000;
+const HEX = Array.from({ length: 256 }, (_, byte) => byte.toString(16).padStart(2, '0'));
 
 /**
  * All folds of one person as bytes.
@@ -93,7 +94,7 @@ export function decodeFolds(bytes: Uint8Array, words: FoldWords): Fold[] {
     let address: string | null = null;
     if (flags & HAS_ADDRESS) {
       address = '';
-      for (let i = 0; i < ADDRESS_BYTES; i++) address += bytes[at++]!.toString(16).padStart(2, '0');
+      for (let i = 0; i < ADDRESS_BYTES; i++) address += HEX[bytes[at++]!];
     }
     const last = flags & HAS_LAST ? mark() : null;
     const lastNo = flags & NO_IS_LAST ? last : flags & HAS_NO ? mark() : null;

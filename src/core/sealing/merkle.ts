@@ -3,6 +3,8 @@ export type Hash = (bytes: Uint8Array) => Uint8Array;
 
 export const LEAF = Uint8Array.of(0x00);
 const NODE = Uint8Array.of(0x01);
+/** 0x01 ‖ left ‖ right of a node, put together here before it is hashed. */
+const pair = concat(NODE, new Uint8Array(64));
 
 export function concat(...parts: readonly Uint8Array[]): Uint8Array {
   const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
@@ -20,7 +22,10 @@ export function leafHash(hash: Hash, data: Uint8Array): Uint8Array {
 }
 
 export function nodeHash(hash: Hash, left: Uint8Array, right: Uint8Array): Uint8Array {
-  return hash(concat(NODE, left, right));
+  if (left.length + right.length !== pair.length - 1) return hash(concat(NODE, left, right));
+  pair.set(left, 1);
+  pair.set(right, 1 + left.length);
+  return hash(pair);
 }
 
 /**

@@ -48,7 +48,21 @@ export function offsetAt(epoch: number, zone: string): number {
  */
 export function localDay(instant: string | number, zone: string): Day {
   const epoch = typeof instant === 'number' ? instant : epochOf(instant);
-  return new Date(epoch + offsetAt(epoch, zone)).toISOString().slice(0, 10);
+  return dayOfNumber(Math.floor((epoch + offsetAt(epoch, zone)) / DAY_MS));
+}
+
+const DAY_MS = 86_400_000;
+const dayTexts = new Map<number, Day>();
+
+/** The day so many days after 1970-01-01. Few days come up again and again: each is written once. */
+function dayOfNumber(number: number): Day {
+  let text = dayTexts.get(number);
+  if (text === undefined) {
+    if (dayTexts.size > MOST_REMEMBERED) dayTexts.clear();
+    text = new Date(number * DAY_MS).toISOString().slice(0, 10);
+    dayTexts.set(number, text);
+  }
+  return text;
 }
 
 const beginnings = new Map<string, number>();
@@ -120,10 +134,17 @@ export function workingDaysBetween(from: Day, to: Day, holidayOf: HolidayOf): nu
  * @example sayDay('2026-12-15') // 'Tue 15 Dec 2026'
  */
 export function sayDay(day: Day): string {
+  const known = spoken.get(day);
+  if (known !== undefined) return known;
   const date = new Date(`${day}T00:00:00Z`);
   if (Number.isNaN(date.getTime())) throw new RangeError(`not a day: ${day}`);
-  return `${WEEKDAYS[(date.getUTCDay() + 6) % 7]} ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]} ${date.getUTCFullYear()}`;
+  const text = `${WEEKDAYS[(date.getUTCDay() + 6) % 7]} ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]} ${date.getUTCFullYear()}`;
+  if (spoken.size > MOST_REMEMBERED) spoken.clear();
+  spoken.set(day, text);
+  return text;
 }
+
+const spoken = new Map<Day, string>();
 
 /** A day without its year, for lists that span a few weeks. */
 export function sayShortDay(day: Day): string {

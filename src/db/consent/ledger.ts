@@ -70,11 +70,11 @@ export async function insertFolio(
   head: HeadRow,
   choices: readonly ChoiceRow[],
   nodes: readonly TreeNode[],
-  parts: { sealed: readonly { choice_id: string; sealed: Buffer }[]; addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[]; dedup: readonly DedupRow[] },
+  parts: { sealed: readonly { seq: number; sealed: Buffer }[]; addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[]; dedup: readonly DedupRow[] },
 ): Promise<void> {
   await h.trx('folios').insert(folio);
   await insertRows(h, 'choices', CHOICE_COLUMNS, choices);
-  await insertRows(h, 'choice_sealed', ['choice_id', 'sealed'], parts.sealed);
+  await insertRows(h, 'choice_sealed', ['seq', 'sealed'], parts.sealed);
   await insertRows(h, 'choice_addresses', ['choice_id', 'person_id', 'hash'], parts.addresses);
   await insertRows(h, 'choice_dedup', ['system_id', 'external_hash', 'content_hash', 'choice_id', 'person_id'], parts.dedup);
   await insertNodes(h, nodes);
@@ -156,19 +156,14 @@ export function choiceOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 
   };
 }
 
-export async function choiceIdsOf(h: Handle, seqs: readonly number[]): Promise<Map<number, string>> {
-  if (seqs.length === 0) return new Map();
-  const rows = (await h.trx('choices').select('seq', 'id').whereRaw('seq = any(?)', [seqs as number[]])) as { seq: number; id: string }[];
-  return new Map(rows.map(({ seq, id }) => [seq, id]));
-}
-
 export async function choiceExists(h: Handle, id: string, answer: string): Promise<boolean> {
   return Boolean(await h.trx('choices').select('id').where({ id, answer }).first());
 }
 
-export async function sealedParts(h: Handle, choiceIds: readonly string[]): Promise<Map<string, Buffer>> {
-  const rows = (await h.trx('choice_sealed').whereIn('choice_id', [...choiceIds])) as { choice_id: string; sealed: Buffer }[];
-  return new Map(rows.map((row) => [row.choice_id, row.sealed]));
+/** Sealed parts by sequence number; one that was removed is not there. */
+export async function sealedParts(h: Handle, seqs: readonly number[]): Promise<Map<number, Buffer>> {
+  const rows = (await h.trx('choice_sealed').whereRaw('seq = any(?)', [seqs as number[]])) as unknown as { seq: number; sealed: Buffer }[];
+  return new Map(rows.map((row) => [row.seq, row.sealed]));
 }
 
 export interface StreamFilter {

@@ -1,5 +1,5 @@
 import type { Handle } from '../handle';
-import { readNumbers } from '../copyOut';
+import { readNumbers, readRows } from '../copyOut';
 
 /** Columns of a choice as numbers, in this order: person, purpose, shape, when it occurred (epoch milliseconds), terms. */
 export const NUMBERS = ['person_no', 'purpose_no', 'shape', 'occurred_at', 'terms_no'] as const;
@@ -34,12 +34,32 @@ export async function personIdsOf(h: Handle, nos: readonly number[]): Promise<st
   return rows.map(({ id }) => id);
 }
 
-/** The choices of people whose number lies in a range, grouped by person: for making folds anew. */
-export async function choicesOfRange(h: Handle, from: number, to: number): Promise<{ person_no: number; purpose_no: number; shape: number; occurred_at: string; occurred_on: string | null; seq: number; terms_no: number; address_hash: Buffer | null }[]> {
-  const { rows } = (await h.trx.raw(
-    `select c.person_no, c.purpose_no, c.shape, c.occurred_at, c.occurred_on, c.seq, c.terms_no, a.hash as address_hash
-     from choices c join persons p on p.no = c.person_no and p.erased_at is null left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0 where c.person_no between ? and ? order by c.person_no`,
-    [from, to],
-  )) as { rows: { person_no: number; purpose_no: number; shape: number; occurred_at: string; occurred_on: string | null; seq: number; terms_no: number; address_hash: Buffer | null }[] };
-  return rows;
+/** Whose each number is. */
+export async function personIdsByNo(h: Handle, nos: readonly number[]): Promise<Map<number, string>> {
+  const rows = (await h.trx('persons').select('no', 'id').whereRaw('no = any(?)', [[...new Set(nos)]])) as { no: number; id: string }[];
+  return new Map(rows.map(({ no, id }) => [no, id]));
+}
+
+/** A choice as folds are made from it. */
+export interface FoldableChoice {
+  person_no: number;
+  purpose_no: number;
+  shape: number;
+  /** An instant, or the day where only that is known. */
+  occurred: string;
+  seq: number;
+  terms_no: number;
+  address_hash: Buffer | null;
+}
+
+/** The choices of people whose number lies in a range, person by person: for making folds anew. Whoever was erased has none. */
+export async function eachChoiceOfRange(h: Handle, from: number, to: number, take: (choice: FoldableChoice) => void): Promise<void> {
+  await readRows(
+    h,
+    `select c.person_no, c.purpose_no, c.shape, c.occurred_at, c.occurred_on::text, c.seq, c.terms_no, a.hash
+     from choices c join persons p on p.no = c.person_no and p.erased_at is null left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0
+     where c.person_no between ${Math.trunc(from)} and ${Math.trunc(to)} order by c.person_no`,
+    ['int4', 'int2', 'int2', 'time', 'text', 'int8', 'int4', 'bytes'],
+    (row) => take({ person_no: row[0] as number, purpose_no: row[1] as number, shape: row[2] as number, occurred: (row[4] ?? row[3]) as string, seq: row[5] as number, terms_no: row[6] as number, address_hash: row[7] as Buffer | null }),
+  );
 }

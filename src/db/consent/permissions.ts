@@ -1,3 +1,4 @@
+import pg from 'pg';
 import type { Handle } from '../handle';
 import { connectionOf } from '../insertRows';
 
@@ -17,15 +18,52 @@ export interface OwnerRow {
   has_facts: boolean;
 }
 
-export async function ownersByHash(h: Handle, hashes: readonly Buffer[]): Promise<OwnerRow[]> {
-  const { rows } = await (await connectionOf(h)).query<OwnerRow>({
-    name: 'owners-by-hash',
-    text: `select i.hash, p.id, p.no, p.country, p.restricted_from, p.restricted_until, p.erased_at, p.birth_year, p.is_linked, f.folds, f.is_hard,
-             exists (select 1 from person_facts x where x.person_id = p.id) as has_facts
-           from identifiers i join persons p on p.id = i.person_id left join person_folds f on f.person_no = p.no where i.hash = any($1)`,
-    values: [hashes],
-  });
-  return rows;
+/** What permission checks read: two look-ups, and a handle for the few people of whom more has to be known. */
+export interface PermissionReads {
+  /** Whom identifiers point at, and which of them were erased; each by its keyed hash. */
+  owners(hashes: readonly Buffer[], suppressed: readonly Buffer[]): Promise<{ owners: OwnerRow[]; erased: Map<string, string> }>;
+  /** Ids of choices by sequence number. */
+  choiceIds(seqs: readonly number[]): Promise<Map<number, string>>;
+  handle<T>(work: (h: Handle) => Promise<T>): Promise<T>;
+}
+
+type Ask = <R extends object>(query: { name: string; text: string; values: unknown[] }) => Promise<{ rows: R[] }>;
+
+// One round trip for both; a statement that has a name is planned once per connection.
+const OWNERS = {
+  name: 'owners-by-hash',
+  text: `select i.hash, p.id, p.no, p.country, p.restricted_from, p.restricted_until, p.erased_at, p.birth_year, p.is_linked, f.folds, f.is_hard,
+           exists (select 1 from person_facts x where x.person_id = p.id) as has_facts, null::timestamptz as suppressed_at
+         from identifiers i join persons p on p.id = i.person_id left join person_folds f on f.person_no = p.no where i.hash = any($1)
+         union all
+         select s.hash, null, null, null, null, null, null, null, null, null, null, null, s.erased_at from suppressions s where s.hash = any($2)`,
+};
+const CHOICE_IDS = { name: 'choice-ids', text: 'select seq, id from choices where seq = any($1)' };
+
+function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
+  return {
+    handle,
+    async owners(hashes, suppressed) {
+      const { rows } = await ask<OwnerRow & { suppressed_at: string | null }>({ ...OWNERS, values: [hashes, suppressed] });
+      return { owners: rows.filter(({ suppressed_at }) => suppressed_at === null), erased: new Map(rows.flatMap(({ hash, suppressed_at }) => (suppressed_at === null ? [] : [[hash.toString('latin1'), suppressed_at]]))) };
+    },
+    async choiceIds(seqs) {
+      if (seqs.length === 0) return new Map();
+      const { rows } = await ask<{ seq: number; id: string }>({ ...CHOICE_IDS, values: [seqs] });
+      return new Map(rows.map(({ seq, id }) => [seq, id]));
+    },
+  };
+}
+
+/** Within a transaction. */
+export function readsIn(h: Handle): PermissionReads {
+  return readsBy(async (query) => (await connectionOf(h)).query(query), (work) => work(h));
+}
+
+/** Each look-up by itself, over connections of their own: a check needs no transaction around it. */
+export function readsOver(address: string, connections: number, begin: PermissionReads['handle']): PermissionReads & { close(): Promise<void> } {
+  const pool = new pg.Pool({ connectionString: address, application_name: 'bookend-checks', max: connections });
+  return { ...readsBy((query) => pool.query(query), begin), close: () => pool.end() };
 }
 
 export async function addPermissionCounts(h: Handle, rows: readonly { day: string; system_id: string; purpose: string; permitted: number; refused: number }[]): Promise<void> {

@@ -32,12 +32,12 @@ export async function setRemoval(h: Handle, id: string, change: Partial<Pick<Rem
 
 /** Sealed parts of choices recorded before an instant. */
 export async function countSealedBefore(h: Handle, before: string): Promise<number> {
-  const row = (await h.trx('choice_sealed').join('choices', 'choices.id', 'choice_sealed.choice_id').where('choices.recorded_at', '<', before).count('* as n').first()) as unknown as { n: number };
+  const row = (await h.trx('choice_sealed').join('choices', 'choices.seq', 'choice_sealed.seq').where('choices.recorded_at', '<', before).count('* as n').first()) as unknown as { n: number };
   return Number(row.n);
 }
 
 /** Removes some of them; the choices and their leaves stay, so that every proof holds. */
 export async function removeSealedBefore(h: Handle, before: string, limit: number): Promise<number> {
-  const { rowCount } = (await h.trx.raw('delete from choice_sealed where choice_id in (select s.choice_id from choice_sealed s join choices c on c.id = s.choice_id where c.recorded_at < ? limit ?)', [before, limit])) as { rowCount: number };
+  const { rowCount } = (await h.trx.raw('delete from choice_sealed where seq in (select s.seq from choice_sealed s join choices c on c.seq = s.seq where c.recorded_at < ? limit ?)', [before, limit])) as { rowCount: number };
   return rowCount;
 }

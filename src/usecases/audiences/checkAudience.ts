@@ -2,17 +2,16 @@ import type { AudienceView } from '../../core/consent/views';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { addressReader, identifierKindOf, type Channel } from '../../core/consent/audience';
-import type { StandingAnswer } from '../../core/consent/types';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { audienceById, audienceRunById, insertAudience, insertAudienceRun, listAudiences, runsOfAudiences, setAudienceRun, type AudienceRow, type AudienceRunRow } from '../../db/consent/audiences';
 import { systemById } from '../../db/systems/systems';
+import type { AudiencePart } from '../../ports/threads';
 import type { Context } from '../context';
-import { checkMany, type Question } from '../consent/checkMany';
 import { readRules } from '../consent/standingOfPerson';
 import { FileTooLarge, linesOf, storeFile } from '../imports/readFile';
 import { inParts } from '../imports/takeLines';
-import { normaliseIdentifier } from '../persons/identifierKeys';
+import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -83,31 +82,15 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
     const { audience, country } = begun;
     const [counts, name]: [AudienceRunRow['counts'], string] = [{}, `audience-run-${runId}`];
     let [lines, permitted] = [0, 0];
-    const kind = identifierKindOf(audience.channel as Channel);
+    const about = { channel: audience.channel, purpose: audience.purpose, systemId: audience.system_id ?? '', country };
     async function* answers(): AsyncGenerator<string> {
       yield csvLine(COLUMNS);
-      let reader: ReturnType<typeof addressReader> | null = null;
-      for await (const part of inParts(listLines(ctx, audience), LINES_AT_ONCE)) {
-        reader ??= addressReader(part[0]!.raw, kind);
-        const data = part[0]!.line === 1 && reader.hasHeader ? part.slice(1) : part;
-        const read = data.map(({ line, raw }) => ({ line, given: reader!.read(raw) ?? '' }));
-        const questions = read.map(({ given }): Question | null => {
-          const identifier = normaliseIdentifier(kind, given, audience.system_id ?? '', country);
-          return identifier ? { identifier, purpose: audience.purpose } : null;
-        });
-        const found = await ctx.transaction((h) => checkMany(ctx, h, questions.filter((question) => question !== null)));
-        let next = 0;
-        let text = '';
-        for (const [i, { line, given }] of read.entries()) {
-          const answer = questions[i] ? found[next++]! : null;
-          const key = answer?.standing ?? 'unreadable';
-          counts[key] = (counts[key] ?? 0) + 1;
-          if (answer?.permitted) permitted++;
-          text += sayLine(line, given, answer);
-        }
-        lines += read.length;
+      for await (const part of inLanes(partsOf(ctx, audience, about), ctx.threads.lanes, (one) => ctx.threads.checkAudiencePart(one))) {
+        for (const [key, n] of Object.entries(part.counts) as [keyof typeof counts, number][]) counts[key] = (counts[key] ?? 0) + n;
+        permitted += part.permitted;
+        lines += part.lines;
         await ctx.transaction((h) => setAudienceRun(h, runId, { lines, permitted, counts }));
-        yield text;
+        yield part.text;
       }
     }
     await pipeline(Readable.from(answers()), ctx.keys.sealStream(null), ctx.storage.write(`${name}.part`));
@@ -119,8 +102,13 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
   });
 }
 
-function sayLine(line: number, given: string, answer: StandingAnswer | null): string {
-  return csvLine([line, given, answer?.permitted ? 'yes' : 'no', answer?.standing ?? 'unreadable', answer ? (answer.reasons.at(-1)?.text ?? '') : 'This cannot be read as an address.', answer?.since]);
+async function* partsOf(ctx: Context, audience: AudienceRow, about: Omit<AudiencePart, 'first' | 'lines'>): AsyncGenerator<AudiencePart> {
+  let first: string | null = null;
+  for await (const part of inParts(listLines(ctx, audience), LINES_AT_ONCE)) {
+    first ??= part[0]!.raw;
+    const { hasHeader } = addressReader(first, identifierKindOf(audience.channel as Channel));
+    yield { ...about, first, lines: part[0]!.line === 1 && hasHeader ? part.slice(1) : part };
+  }
 }
 
 async function* listLines(ctx: Context, audience: AudienceRow): AsyncGenerator<{ line: number; raw: string }> {

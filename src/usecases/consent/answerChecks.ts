@@ -1,7 +1,7 @@
 import type { StandingAnswer } from '../../core/consent/types';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { addPermissionCounts } from '../../db/consent/permissions';
+import { addPermissionCounts, type PermissionReads } from '../../db/consent/permissions';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { normaliseIdentifier } from '../persons/identifierKeys';
@@ -33,7 +33,7 @@ const COUNT_EVERY_MS = 1000;
  * Permission checks by the thousand: what arrives while the database works is asked together in the next round, over the same
  * use case that answers one. Questions about the past go their own way.
  */
-export function answerChecks(ctx: Context): { ask(query: PermissionQuery): Promise<PermissionAnswer>; close(): Promise<void> } {
+export function answerChecks(ctx: Context, reads: PermissionReads): { ask(query: PermissionQuery): Promise<PermissionAnswer>; close(): Promise<void> } {
   const waiting: Waiting[] = [];
   let running = 0;
   let known: Known | null = null;
@@ -67,21 +67,22 @@ export function answerChecks(ctx: Context): { ask(query: PermissionQuery): Promi
       });
   }
 
+  async function readKnown(): Promise<Known> {
+    const real = Date.parse(ctx.clock.real());
+    if (!known || known.until < real) known = await ctx.transaction(async (h) => ({ rules: await readRules(h), countries: new Map((await listSystems(h)).map(({ id, default_country }) => [id, default_country])), until: real + RULES_KEPT_MS }));
+    return known;
+  }
+
   async function answerRound(round: readonly Waiting[]): Promise<void> {
-    const answers = await ctx.transaction(async (h) => {
-      const real = Date.parse(ctx.clock.real());
-      if (!known || known.until < real) known = { rules: await readRules(h), countries: new Map((await listSystems(h)).map(({ id, default_country }) => [id, default_country])), until: real + RULES_KEPT_MS };
-      const { rules, countries } = known;
-      const questions: (Question | StandingRefusal)[] = round.map(({ query }) => {
-        if (!rules.purposes.some(({ id }) => id === query.purpose)) return { code: 'unknown-purpose', purpose: query.purpose };
-        const identifier = normaliseIdentifier(query.identifier.kind, query.identifier.value, query.systemId, countries.get(query.systemId) ?? null);
-        return identifier ? { identifier, purpose: query.purpose } : { code: 'identifier-unreadable', kind: query.identifier.kind };
-      });
-      const asked = questions.filter((question): question is Question => !('code' in question));
-      const found = await checkMany(ctx, h, asked, rules);
-      let next = 0;
-      return questions.map((question): PermissionAnswer => ('code' in question ? refuse(question) : ok(found[next++]!)));
+    const { rules, countries } = await readKnown();
+    const questions: (Question | StandingRefusal)[] = round.map(({ query }) => {
+      if (!rules.purposes.some(({ id }) => id === query.purpose)) return { code: 'unknown-purpose', purpose: query.purpose };
+      const identifier = normaliseIdentifier(query.identifier.kind, query.identifier.value, query.systemId, countries.get(query.systemId) ?? null);
+      return identifier ? { identifier, purpose: query.purpose } : { code: 'identifier-unreadable', kind: query.identifier.kind };
     });
+    const found = await checkMany(ctx, reads, questions.filter((question): question is Question => !('code' in question)), rules);
+    let next = 0;
+    const answers = questions.map((question): PermissionAnswer => ('code' in question ? refuse(question) : ok(found[next++]!)));
     round.forEach(({ query, resolve }, i) => {
       const answer = answers[i]!;
       if (answer.ok) count(query, answer.value.permitted);

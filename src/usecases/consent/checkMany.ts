@@ -1,12 +1,11 @@
+import type { Fold } from '../../core/consent/fold';
 import { decodeFolds } from '../../core/consent/foldCodec';
 import { readStanding, rulesAt, type Reading, type Rules } from '../../core/consent/standing';
 import { NO_FACTS, type PersonFacts, type StandingAnswer } from '../../core/consent/types';
 import { groupBy } from '../../core/shared/groupBy';
 import { reason } from '../../core/shared/reason';
-import { choiceIdsOf } from '../../db/consent/ledger';
-import { ownersByHash, type OwnerRow } from '../../db/consent/permissions';
-import type { Handle } from '../../db/handle';
-import { personById, suppressionsOf } from '../../db/persons/persons';
+import type { OwnerRow, PermissionReads } from '../../db/consent/permissions';
+import { personById } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { indexText, type NormalIdentifier } from '../persons/identifierKeys';
 import { readRules, subjectOf } from './standingOfPerson';
@@ -29,32 +28,35 @@ interface Answered extends Omit<StandingAnswer, 'because'> {
  * identities or signals are worked out from their choices. An identifier that several people share is answered
  * restrictively: permitted only if all of them permit.
  */
-export async function checkMany(ctx: Context, h: Handle, questions: readonly Question[], known: RuleRows | null = null): Promise<StandingAnswer[]> {
-  return (await answerMany(ctx, h, questions, known)).map(({ answer }) => answer);
+export async function checkMany(ctx: Context, reads: PermissionReads, questions: readonly Question[], known: RuleRows | null = null): Promise<StandingAnswer[]> {
+  return (await answerMany(ctx, reads, questions, known)).map(({ answer }) => answer);
 }
 
 /** The same, with whom each identifier points at. */
-export async function answerMany(ctx: Context, h: Handle, questions: readonly Question[], known: RuleRows | null = null): Promise<{ answer: StandingAnswer; personIds: string[] }[]> {
+export async function answerMany(ctx: Context, reads: PermissionReads, questions: readonly Question[], known: RuleRows | null = null): Promise<{ answer: StandingAnswer; personIds: string[] }[]> {
   const now = ctx.clock.now();
-  const rows = known ?? (await readRules(h));
+  const rows = known ?? (await reads.handle(readRules));
   const rules = rulesAt(rows.purposes, rows.wordings, { at: now, knownAt: now, zone: ctx.organisation.zone });
-  const keyed = questions.map(({ identifier, purpose }) => ({ identifier, purpose, hash: ctx.keys.index(indexText(identifier)), suppressed: ctx.keys.suppressions(indexText(identifier)).map(({ hash }) => hash.toString('latin1')) }));
-  const erased = new Map((await suppressionsOf(h, keyed.flatMap(({ suppressed }) => suppressed.map((hash) => Buffer.from(hash, 'latin1'))))).map(({ hash, erased_at }) => [hash.toString('latin1'), erased_at]));
-  const owners = groupBy(await ownersByHash(h, keyed.map(({ hash }) => hash)), ({ hash }) => hash.toString('latin1'));
-  await learnWords(ctx, h, owners);
+  const keyed = questions.map(({ identifier, purpose }) => {
+    const text = indexText(identifier);
+    return { identifier, purpose, hash: ctx.keys.index(text), suppressed: ctx.keys.suppressions(text).map(({ hash }) => hash) };
+  });
+  const found = await reads.owners(keyed.map(({ hash }) => hash), keyed.flatMap(({ suppressed }) => suppressed));
+  const owners = groupBy(found.owners, ({ hash }) => hash.toString('latin1'));
+  const folds = await foldsOf(ctx, reads, owners);
 
   const answers: Answered[] = [];
   for (const { identifier, purpose, hash, suppressed } of keyed) {
-    const erasedAt = suppressed.map((one) => erased.get(one)).find((at) => at !== undefined && Date.parse(at) <= Date.parse(now));
+    const erasedAt = suppressed.map((one) => found.erased.get(one.toString('latin1'))).find((at) => at !== undefined && Date.parse(at) <= Date.parse(now));
     if (erasedAt) {
       answers.push(erasedAnswer(erasedAt));
       continue;
     }
     const address = identifier.kind === 'email' || identifier.kind === 'phone' ? hash.toString('hex') : null;
     const own = owners.get(hash.toString('latin1')) ?? [];
-    answers.push(await restrictive(own.length === 0 ? [await ofNobody(rules, purpose, address)] : await Promise.all(own.map((owner) => ofOwner(ctx, h, owner, rules, rows, purpose, address)))));
+    answers.push(await restrictive(own.length === 0 ? [await ofNobody(rules, purpose, address)] : await Promise.all(own.map((owner) => ofOwner(ctx, reads, owner, folds.get(owner.no) ?? [], rules, rows, purpose, address)))));
   }
-  const ids = await choiceIdsOf(h, [...new Set(answers.flatMap(({ becauseSeq }) => becauseSeq ?? []))]);
+  const ids = await reads.choiceIds([...new Set(answers.flatMap(({ becauseSeq }) => becauseSeq ?? []))]);
   return answers.map(({ becauseSeq, becauseId, ...answer }, i) => ({ answer: { ...answer, because: becauseId ?? (becauseSeq === null ? null : (ids.get(becauseSeq) ?? null)) }, personIds: (owners.get(keyed[i]!.hash.toString('latin1')) ?? []).map(({ id }) => id) }));
 }
 
@@ -62,18 +64,15 @@ export function erasedAnswer(erasedAt: string): Answered {
   return { permitted: false, standing: 'erased', since: erasedAt, becauseSeq: null, becauseId: null, mayAskAgainFrom: null, reasons: [reason('erased', 'This person was erased; the address is on the suppression list.', 'GDPR art. 17')] };
 }
 
-/** Numbers in a fold that this process has not met were given by another. */
-async function learnWords(ctx: Context, h: Handle, owners: ReadonlyMap<string, OwnerRow[]>): Promise<void> {
-  for (const own of owners.values()) {
-    for (const { folds } of own) {
-      try {
-        if (folds) decodeFolds(folds, ctx.words);
-      } catch (error) {
-        if (!(error instanceof RangeError)) throw error;
-        await ctx.words.refresh(h);
-        return;
-      }
-    }
+/** The folds of everybody asked about, by their number. Words in a fold that this process has not met were added by another. */
+async function foldsOf(ctx: Context, reads: PermissionReads, owners: ReadonlyMap<string, OwnerRow[]>): Promise<Map<number, Fold[]>> {
+  const decode = () => new Map([...owners.values()].flat().map(({ no, folds }) => [no, folds ? decodeFolds(folds, ctx.words) : []]));
+  try {
+    return decode();
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    await reads.handle((h) => ctx.words.refresh(h));
+    return decode();
   }
 }
 
@@ -81,9 +80,9 @@ function ofNobody(rules: Rules, purpose: string, address: string | null): Answer
   return answered(readStanding([], NO_FACTS, rules, purpose, address));
 }
 
-async function ofOwner(ctx: Context, h: Handle, owner: OwnerRow, rules: Rules, rows: RuleRows, purpose: string, address: string | null): Promise<Answered> {
-  if (!owner.is_linked && !owner.is_hard && !owner.has_facts) return answered(readStanding(owner.folds ? decodeFolds(owner.folds, ctx.words) : [], factsOfOwner(owner), rules, purpose, address));
-  const subject = await subjectOf(ctx, h, (await personById(h, owner.id))!, { at: rules.at, knownAt: rules.at }, rows);
+async function ofOwner(ctx: Context, reads: PermissionReads, owner: OwnerRow, folds: readonly Fold[], rules: Rules, rows: RuleRows, purpose: string, address: string | null): Promise<Answered> {
+  if (!owner.is_linked && !owner.is_hard && !owner.has_facts) return answered(readStanding(folds, factsOfOwner(owner), rules, purpose, address));
+  const subject = await reads.handle(async (h) => subjectOf(ctx, h, (await personById(h, owner.id))!, { at: rules.at, knownAt: rules.at }, rows));
   const { because, isConflict: _, ...answer } = subject.answer(purpose, address);
   return { ...answer, becauseSeq: null, becauseId: because };
 }

@@ -2,6 +2,7 @@ import type { StandingAnswer } from '../../core/consent/types';
 import { localDay } from '../../core/shared/days';
 import { reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { readsIn } from '../../db/consent/permissions';
 import { addPermissionCounts } from '../../db/consent/permissions';
 import type { Handle } from '../../db/handle';
 import { personsByHash, personsById, suppressionsOf } from '../../db/persons/persons';
@@ -29,7 +30,7 @@ export async function checkStanding(ctx: Context, query: PermissionQuery): Promi
     const system = await systemById(h, query.systemId);
     const identifier = normaliseIdentifier(query.identifier.kind, query.identifier.value, query.systemId, system?.default_country ?? null);
     if (!identifier) return refuse({ code: 'identifier-unreadable', kind: query.identifier.kind });
-    const answer = query.at || query.knownAt ? await asOf(ctx, h, query, identifier, rules) : (await checkMany(ctx, h, [{ identifier, purpose: query.purpose }], rules))[0]!;
+    const answer = query.at || query.knownAt ? await asOf(ctx, h, query, identifier, rules) : (await checkMany(ctx, readsIn(h), [{ identifier, purpose: query.purpose }], rules))[0]!;
     await addPermissionCounts(h, [{ day: localDay(ctx.clock.now(), ctx.organisation.zone), system_id: query.systemId, purpose: query.purpose, permitted: answer.permitted ? 1 : 0, refused: answer.permitted ? 0 : 1 }]);
     return ok(answer);
   });
@@ -43,7 +44,7 @@ async function asOf(ctx: Context, h: Handle, query: PermissionQuery, identifier:
   if (erased && Date.parse(erased.erased_at) <= Date.parse(asked.at)) return { permitted: false, standing: 'erased', since: erased.erased_at, because: null, mayAskAgainFrom: null, reasons: [reason('erased', 'This person was erased; the address is on the suppression list.', 'GDPR art. 17')] };
   const hash = ctx.keys.index(indexText(identifier));
   const owners = await personsById(h, [...new Set((await personsByHash(h, [hash])).map(({ person_id }) => person_id))]);
-  if (owners.length === 0) return (await checkMany(ctx, h, [{ identifier, purpose: query.purpose }], rules))[0]!;
+  if (owners.length === 0) return (await checkMany(ctx, readsIn(h), [{ identifier, purpose: query.purpose }], rules))[0]!;
   const address = identifier.kind === 'email' || identifier.kind === 'phone' ? hash.toString('hex') : null;
   const answers = [];
   for (const row of owners) answers.push((await subjectOf(ctx, h, row, asked, rules)).answer(query.purpose, address));

@@ -14,10 +14,12 @@ export function numbersOf(words: FoldWords, choice: { purpose: string; answer: s
 /**
  * Whether the numbers of a stored choice say what the choice says. They are in no leaf: who altered them alone would alter
  * what is counted and rebuilt, and no hash would differ.
+ *
+ * @param numbered whose each number of a person is
  */
-export function numbersAgree(words: FoldWords, row: StoredChoice): boolean {
+export function numbersAgree(words: FoldWords, row: StoredChoice, numbered: ReadonlyMap<number, string>): boolean {
   const isDay = row.occurred_on !== null;
-  if (row.numbered_person !== row.person_id || (isDay && row.occurred_at !== `${row.occurred_on}T00:00:00.000Z`)) return false;
+  if (numbered.get(row.person_no) !== row.person_id || (isDay && row.occurred_at !== `${row.occurred_on}T00:00:00.000Z`)) return false;
   try {
     const terms = words.termsOf(row.terms_no);
     return (

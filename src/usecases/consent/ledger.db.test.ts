@@ -121,10 +121,10 @@ describe('append-only and sealed', () => {
   });
 
   test('one changed byte of a sealed part is named; a removed part breaks no proof', async () => {
-    const row = (await world.knex('choices').orderBy('seq').first()) as { id: string; folio: number; leaf_index: number };
-    await tamper(`update choice_sealed set sealed = set_byte(sealed, 20, (get_byte(sealed, 20) + 1) % 256) where choice_id = '${row.id}'`);
+    const row = (await world.knex('choices').orderBy('seq').first()) as { id: string; seq: number; folio: number; leaf_index: number };
+    await tamper(`update choice_sealed set sealed = set_byte(sealed, 20, (get_byte(sealed, 20) + 1) % 256) where seq = ${row.seq}`);
     expect(await verify()).toEqual([{ code: 'sealed-part-altered', folio: row.folio, leaf: row.leaf_index, choice: row.id }]);
-    await world.knex('choice_sealed').where({ choice_id: row.id }).delete();
+    await world.knex('choice_sealed').where({ seq: row.seq }).delete();
     expect(await verify()).toEqual([]);
   });
 

@@ -4,7 +4,7 @@ import { shapeOf } from '../../core/consent/shape';
 import { rulesAt } from '../../core/consent/standing';
 import { foldRows, saveFolds, type FoldRow } from '../../db/consent/folds';
 import { lockLedger } from '../../db/consent/ledger';
-import { choicesOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
+import { eachChoiceOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
 import { allPurposes } from '../../db/consent/purposes';
 import { insertRebuild, rebuildById, rebuildsRunning, setRebuild } from '../../db/consent/rebuilds';
 import type { Handle } from '../../db/handle';
@@ -85,7 +85,7 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
     if (person >= 0) made.set(person, { person_no: person, folds: Buffer.from(encodeFolds([...folds.values()], ctx.words)), is_hard: false });
     folds = new Map();
   };
-  for (const row of await choicesOfRange(h, from, to)) {
+  await eachChoiceOfRange(h, from, to, (row) => {
     if (row.person_no !== person) {
       close();
       person = row.person_no;
@@ -94,26 +94,26 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
     const purpose = ctx.words.purposeOf(row.purpose_no);
     if (!standsAlone(answer)) {
       leaning.add(person);
-      continue;
+      return;
     }
     const address = row.address_hash?.toString('hex') ?? null;
-    const fold = foldOne({ id: '', seq: row.seq, purpose, answer, occurredAt: row.occurred_on ?? row.occurred_at, recordedAt: '', confirms: null, address, terms: ctx.words.termsOf(row.terms_no), isTold }, windows.get(purpose) ?? null, rules.zone);
+    const fold = foldOne({ id: '', seq: row.seq, purpose, answer, occurredAt: row.occurred, recordedAt: '', confirms: null, address, terms: ctx.words.termsOf(row.terms_no), isTold }, windows.get(purpose) ?? null, rules.zone);
     const key = `${row.purpose_no}\n${address ?? ''}`;
     const known = folds.get(key);
     folds.set(key, known ? mergeFolds(known, fold) : fold);
-  }
+  });
   close();
   const again = await remakeFolds(ctx, h, await personIdsOf(h, [...leaning]));
   for (const [no, row] of again) made.set(no, row);
   return made;
 }
 
-/** Asks for it; the worker does it. While one runs, asking again is asking for that one. */
+/** Asks for it; the worker does it. While one of the kind runs, asking again is asking for that one. */
 export async function startRebuild(ctx: Context, input: { onlyLook?: boolean } = {}): Promise<Result<{ id: string }, AccessRefusal>> {
   if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
     await lockLedger(h);
-    const [running] = await rebuildsRunning(h);
+    const running = (await rebuildsRunning(h)).find(({ only_look }) => only_look === (input.onlyLook ?? false));
     return ok({ id: running?.id ?? (await askRebuild(ctx, h, input.onlyLook)) });
   });
 }

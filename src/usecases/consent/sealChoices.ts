@@ -35,7 +35,7 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
   const folio = end.frontier.size + 1;
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
   const rows: ChoiceRow[] = [];
-  const sealed: { choice_id: string; sealed: Buffer }[] = [];
+  const sealed: { seq: number; sealed: Buffer }[] = [];
   const done: SealedChoice[] = [];
   for (const [i, { id, item, person }] of choices.entries()) {
     const { input } = item;
@@ -51,7 +51,7 @@ export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: numbe
     };
     const sealedHash = ctx.keys.hash(part);
     rows.push({ ...row, folio, leaf_index: i, leaf: Buffer.from(choiceLeaf(hash, publicPartOf(row), sealedHash)), sealed_hash: sealedHash });
-    sealed.push({ choice_id: id, sealed: part });
+    sealed.push({ seq: row.seq, sealed: part });
     done.push({ choice: choiceOf(row, item.addressHash?.toString('hex') ?? null), person });
   }
   const root = Buffer.from(merkleRoot(hash, rows.map(({ leaf }) => leaf)));

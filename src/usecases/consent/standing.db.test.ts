@@ -3,6 +3,7 @@ import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
 import type { ChoiceInput } from '../../core/consent/schema';
 import { addShare, type Shares } from '../../core/consent/everyone';
+import { readsIn, readsOver } from '../../db/consent/permissions';
 import { insertPurpose, insertWording } from '../../db/consent/purposes';
 import { personsById } from '../../db/persons/persons';
 import { insertFact } from '../../db/persons/persons';
@@ -89,7 +90,7 @@ describe('folds that run along', () => {
         const { rows } = (await h.trx.raw("select value_sealed, hash from identifiers where person_id = ? and kind = 'email'", [row.id])) as { rows: { hash: Buffer; value_sealed: Buffer }[] };
         const [{ wrapped, master_version }] = (await h.trx('data_keys').where({ id: row.data_key_id })) as [{ wrapped: Buffer; master_version: number }];
         const value = world.worker.keys.unseal({ wrapped, masterVersion: master_version }, rows[0]!.value_sealed, `identifier:${row.id}`);
-        const answers = await checkMany(world.worker, h, PURPOSES.map((purpose) => ({ purpose, identifier: { kind: 'email', scope: '', value, loose: null } })), rules);
+        const answers = await checkMany(world.worker, readsIn(h), PURPOSES.map((purpose) => ({ purpose, identifier: { kind: 'email', scope: '', value, loose: null } })), rules);
         const subject = await subjectOf(world.worker, h, row, asked(now), rules);
         PURPOSES.forEach((purpose, i) => {
           const { isConflict: _, ...exact } = subject.answer(purpose, rows[0]!.hash.toString('hex'));
@@ -121,7 +122,7 @@ test('a fact with a date counts from that date: moved to California, a signal bi
   const [outcome] = await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'mover@mail.example' }], name: null, purpose: 'sale', answer: 'gpc-seen', country: null, occurredAt: '2026-11-20T10:00:00Z', externalId: 'mover' })] });
   const [{ person_id }] = (await world.knex('choices').select('person_id').where('id', outcome!.id)) as [{ person_id: string }];
   await world.knex('persons').where('id', person_id).update({ country: 'DK' });
-  const ask = () => world.worker.transaction(async (h) => (await checkMany(world.worker, h, [{ purpose: 'sale', identifier: { kind: 'email', scope: '', value: 'mover@mail.example', loose: null } }]))[0]!);
+  const ask = () => world.worker.transaction(async (h) => (await checkMany(world.worker, readsIn(h), [{ purpose: 'sale', identifier: { kind: 'email', scope: '', value: 'mover@mail.example', loose: null } }]))[0]!);
   expect(await ask()).toMatchObject({ standing: 'not-asked' });
   await world.worker.transaction((h) => insertFact(h, { person_id, fact: 'country', value: 'US-CA', valid_from: '2026-11-01T00:00:00Z', recorded_at: '2026-11-21T00:00:00Z' }));
   expect(await ask()).toMatchObject({ standing: 'opted-out', permitted: false, mayAskAgainFrom: '2027-11-20' });
@@ -129,19 +130,21 @@ test('a fact with a date counts from that date: moved to California, a signal bi
 
 describe('many at once', () => {
   test('a hundred questions at the same time get the answers they would get alone, and are counted', async () => {
-    const checks = answerChecks(world.worker);
+    const reads = readsOver(world.url, 2, world.worker.transaction);
+    const checks = answerChecks(world.worker, reads);
     const queries = Array.from({ length: 100 }, (_, i) => ({ systemId: 'sys_shop', identifier: { kind: 'email', value: `p${i % 50}@mail.example` }, purpose: i % 9 === 0 ? 'moon' : PURPOSES[i % PURPOSES.length]! }));
     const answers = await Promise.all(queries.map((query) => checks.ask(query)));
     await checks.close();
     for (const [i, answer] of answers.entries()) {
       if (queries[i]!.purpose === 'moon') expect(answer).toEqual({ ok: false, refusal: { code: 'unknown-purpose', purpose: 'moon' } });
       else {
-        const [alone] = await world.worker.transaction((h) => checkMany(world.worker, h, [{ purpose: queries[i]!.purpose, identifier: { kind: 'email', scope: '', value: queries[i]!.identifier.value, loose: null } }]));
+        const [alone] = await world.worker.transaction((h) => checkMany(world.worker, readsIn(h), [{ purpose: queries[i]!.purpose, identifier: { kind: 'email', scope: '', value: queries[i]!.identifier.value, loose: null } }]));
         expect(answer).toEqual({ ok: true, value: alone });
       }
     }
     const { n } = (await world.knex('permission_counts').sum({ n: world.knex.raw('permitted + refused') as never }).first()) as unknown as { n: string };
     expect(Number(n)).toBe(answers.filter(({ ok }) => ok).length);
     expect(await checks.ask({ systemId: 'sys_shop', identifier: { kind: 'email', value: 'x' }, purpose: 'newsletter' })).toEqual({ ok: false, refusal: { code: 'identifier-unreadable', kind: 'email' } });
+    await reads.close();
   });
 });

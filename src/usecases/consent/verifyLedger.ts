@@ -1,18 +1,18 @@
 import { headBytes, hex } from '../../core/sealing/leaf';
-import { addFolio, verifyFolio, verifyHead, type LedgerFault, type SealedChoice } from '../../core/sealing/verify';
+import { addFolio, verifyHead, type LedgerFault } from '../../core/sealing/verify';
 import { rootOf, type Frontier } from '../../core/sealing/merkle';
 import { headOfSize, ledgerSize } from '../../db/consent/ledger';
 import { insertVerification, setVerification, verificationById } from '../../db/consent/verifications';
-import { rangeOfFolios, wholeFolios, type StoredChoice } from '../../db/consent/wholeFolios';
+import { rangeOfFolios } from '../../db/consent/wholeFolios';
 import type { Handle } from '../../db/handle';
+import type { FolioRange } from '../../ports/threads';
 import type { Context } from '../context';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-import { numbersAgree } from './choiceNumbers';
 import { depositedHeads } from './depositHead';
 import { mayReadLedger } from './mayReadLedger';
-import { publicPartOf } from './sealChoices';
 
 function mayVerify(ctx: Context): boolean {
   return ctx.actor.kind === 'machine' ? mayReadLedger(ctx) : reach(ctx, 'ledger.verify') !== null;
@@ -51,35 +51,24 @@ export async function verifyLedger(ctx: Context, { verificationId }: { verificat
 
 async function verify(ctx: Context, verificationId: string): Promise<LedgerFault[]> {
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
-  let frontier: Frontier = { size: 0, peaks: [] };
-  let choices = 0;
-  const faults: LedgerFault[] = [];
-  const row = await ctx.transaction(async (h) => {
-    await ctx.words.refresh(h);
-    return verificationById(h, verificationId);
-  });
+  const row = await ctx.transaction((h) => verificationById(h, verificationId));
   if (row?.state !== 'running') return row?.faults ?? [];
   const total = Number(row.folios_total);
   const deposited = await depositedHeads(ctx);
-  for (let from = 1; from <= total; ) {
-    from = await ctx.transaction(async (h) => {
-      const to = await rangeOfFolios(h, from, Math.min(total, from + FOLIOS_PER_STEP - 1), CHOICES_PER_STEP);
-      const whole = await wholeFolios(h, from, to);
-      for (let folio = from; folio <= to; folio++) {
-        const found = whole.get(folio);
-        if (!found) {
-          faults.push({ code: 'folio-missing', folio });
-          continue;
-        }
-        faults.push(...verifyFolio(hash, { folio, root: found.root, size: found.size, choices: found.choices.map((one) => toVerify(ctx, one)) }));
-        frontier = addFolio(hash, frontier, found.root);
-        const witness = deposited.get(frontier.size);
-        if (witness && witness.root !== hex(rootOf(hash, frontier))) faults.push({ code: 'deposit-differs', size: frontier.size, signedAt: witness.signedAt });
-        choices += found.choices.length;
-      }
-      await setVerification(h, verificationId, { folios_done: to, choices_done: choices });
-      return to + 1;
-    });
+  const faults: LedgerFault[] = [];
+  let frontier: Frontier = { size: 0, peaks: [] };
+  let [folios, choices] = [0, 0];
+  for await (const checked of inLanes(ranges(ctx, total), ctx.threads.lanes, (range) => ctx.threads.checkFolios(range))) {
+    faults.push(...checked.faults);
+    for (const root of checked.roots) {
+      if (!root) continue;
+      frontier = addFolio(hash, frontier, root);
+      const witness = deposited.get(frontier.size);
+      if (witness && witness.root !== hex(rootOf(hash, frontier))) faults.push({ code: 'deposit-differs', size: frontier.size, signedAt: witness.signedAt });
+    }
+    folios += checked.roots.length;
+    choices += checked.choices;
+    await ctx.transaction((h) => setVerification(h, verificationId, { folios_done: folios, choices_done: choices }));
   }
   await ctx.transaction(async (h) => {
     faults.push(...(await headFaults(ctx, h, frontier, total)));
@@ -90,8 +79,12 @@ async function verify(ctx: Context, verificationId: string): Promise<LedgerFault
   return faults;
 }
 
-function toVerify(ctx: Context, row: StoredChoice): SealedChoice {
-  return { part: publicPartOf(row), leafIndex: row.leaf_index, leaf: row.leaf, sealedHash: row.sealed_hash, sealed: row.sealed, numbersAgree: numbersAgree(ctx.words, row) };
+async function* ranges(ctx: Context, total: number): AsyncGenerator<FolioRange> {
+  for (let from = 1; from <= total; ) {
+    const to = await ctx.transaction((h) => rangeOfFolios(h, from, Math.min(total, from + FOLIOS_PER_STEP - 1), CHOICES_PER_STEP));
+    yield { from, to };
+    from = to + 1;
+  }
 }
 
 async function headFaults(ctx: Context, h: Handle, frontier: Frontier, size: number): Promise<LedgerFault[]> {

@@ -1,5 +1,6 @@
 import { driftOf } from '../../core/consent/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { readsIn } from '../../db/consent/permissions';
 import { driftRunById, insertDriftItems, insertDriftRun, lastFinishedRun, noteFollowed, setDriftRun, settleGone, type DriftItemRow, type FollowRow } from '../../db/consent/drift';
 import { listSystems, markReached, systemById } from '../../db/systems/systems';
 import { ConnectorError, type Flag } from '../../ports/connector';
@@ -84,7 +85,7 @@ async function comparePart(ctx: Context, systemId: string, flags: readonly Flag[
       const identifier = byAddress.map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country)).find((one) => one !== null);
       return identifier ? [{ flag, question: { identifier, purpose: flag.purpose } }] : [];
     });
-    const answers = await answerMany(ctx, h, asked.map(({ question }) => question));
+    const answers = await answerMany(ctx, readsIn(h), asked.map(({ question }) => question));
     const items: DriftItemRow[] = [];
     const followed: FollowRow[] = [];
     let unknown = flags.length - asked.length;

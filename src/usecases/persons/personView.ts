@@ -35,10 +35,10 @@ export async function personView(ctx: Context, input: { id: string; at?: string 
       identifiers.push({ kind: found.kind, value: how === 'masked' ? maskIdentifier(found.kind, value ?? '') : (value ?? ''), source: systems.get(found.source_system) ?? found.source_system, since: found.first_seen_at });
     }
     const keyOf = new Map((await personsById(h, subject.members)).map((member) => [member.id, member.data_key_id]));
-    const parts = await sealedParts(h, choices.map(({ id }) => id));
+    const parts = await sealedParts(h, choices.map(({ seq }) => seq));
     const seen = [];
     for (const choice of choices) {
-      const opened = how === 'masked' ? null : await vault.unseal(keyOf.get(choice.personId)!, parts.get(choice.id) ?? null, `${choice.id}|${choice.personId}|1`);
+      const opened = how === 'masked' ? null : await vault.unseal(keyOf.get(choice.personId)!, parts.get(choice.seq) ?? null, `${choice.id}|${choice.personId}|1`);
       seen.push({ id: choice.id, seq: choice.seq, purpose: choice.purpose, answer: choice.answer, occurredAt: choice.occurredAt, recordedAt: choice.recordedAt, system: systems.get(choice.row.system_id) ?? choice.row.system_id, ask: choice.row.ask, askVersion: choice.row.ask_version, folio: choice.row.folio, place: opened ? ((JSON.parse(opened) as { place: string | null }).place ?? null) : null });
     }
     const standings = (purposesInForce(rules.purposes, at, at) as PurposeWithWords[]).map((purpose) => ({ ...subject.answer(purpose.id, 'any'), purpose: purpose.id, title: purpose.title, plain: purpose.plain, kind: purpose.kind, parent: purpose.parent }));

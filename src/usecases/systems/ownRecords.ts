@@ -36,10 +36,10 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
   const own: FoundRecord = { ...bare, collection: 'persons', key: row.id, title: name ?? 'Person', person, parent: null, fields: { name, country: row.country, language: row.language, ...Object.fromEntries(identifiers.map(({ kind, value }, i) => [`${kind} ${i + 1}`, value])) } };
   const parent = { collection: 'persons', key: row.id };
   const choices = await choicesOf(h, [row.id]);
-  const parts = await sealedParts(h, choices.map(({ id }) => id));
+  const parts = await sealedParts(h, choices.map(({ seq }) => seq));
   const records = [own];
   for (const choice of choices) {
-    const opened = await vault.unseal(row.data_key_id, parts.get(choice.id) ?? null, `${choice.id}|${row.id}|1`);
+    const opened = await vault.unseal(row.data_key_id, parts.get(choice.seq) ?? null, `${choice.id}|${row.id}|1`);
     const sealed = opened ? (JSON.parse(opened) as { address: { value: string } | null; place: string | null; evidence: unknown }) : null;
     records.push({ ...bare, collection: 'choices', key: choice.id, title: `${choice.purpose}: ${choice.answer}`, person: {}, parent, fields: { purpose: choice.purpose, answer: choice.answer, occurredAt: choice.occurredAt, recordedAt: choice.recordedAt, system: choice.row.system_id, ask: choice.row.ask, method: choice.row.method, place: sealed?.place ?? null, address: sealed?.address?.value ?? null, evidence: sealed?.evidence ? JSON.stringify(sealed.evidence) : null } });
   }
