@@ -1,0 +1,60 @@
+import { Readable } from 'node:stream';
+import { choice, rebuilt, seedLedger, TILL_MAPPING } from '../../../test/support/ledger';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must } from '../../../test/support/must';
+import { startAudience } from '../audiences/checkAudience';
+import { startExport } from '../consent/exportLedger';
+import { startRebuild } from '../consent/rebuildFolds';
+import { startRemoval } from '../consent/removeSealed';
+import { recordChoices } from '../consent/recordChoices';
+import { startVerification, verifyLedger } from '../consent/verifyLedger';
+import { addMapping } from '../imports/mapImport';
+import { startImport } from '../imports/runImport';
+import { uploadImport } from '../imports/uploadImport';
+import { resumeWork } from './resumeWork';
+
+const HEADER = 'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick';
+const EVERYONE = { from: null, to: null, purpose: null, identifier: null } as const;
+
+let world: TestWorld;
+beforeAll(async () => {
+  world = await testWorld('resume');
+  await seedLedger(world);
+  await addMapping(world.worker, { system_id: 'sys_tills', name: 'nightly', mapping: TILL_MAPPING });
+  world.goTo('2024-11-24T08:00:00Z');
+  await recordChoices(world.worker, { systemId: 'sys_shop', choices: Array.from({ length: 30 }, (_, i) => choice({ identifiers: [{ kind: 'email', value: `p${i}@mail.example` }], occurredAt: '2024-11-20T09:00:00Z', externalId: `r${i}` })) });
+  world.goTo('2026-11-24T08:00:00Z');
+});
+afterAll(() => world.close());
+
+const states = async () =>
+  Object.fromEntries(await Promise.all(['imports', 'ledger_exports', 'audience_runs', 'fold_rebuilds', 'ledger_verifications', 'sealed_removals'].map(async (table) => [table, (await world.knex(table).select('state')).map(({ state }) => state as string)])));
+
+test('whatever a killed worker left is taken up by the next: each piece ends, once', async () => {
+  const supervisor = world.user('usr_mikkel', 'supervisor');
+  const uploaded = must(await uploadImport(supervisor, { systemId: 'sys_tills', fileName: 'till.csv', content: Readable.from([`${HEADER}\nT1;2026-11-20;Aarhus;L-1;Ann;Skov;t1@mail.example;;DK;newsletter;J\n`]), way: 'page' }));
+  await world.drain();
+  must(await startImport(supervisor, { importId: uploaded.id }));
+  must(await startExport(supervisor, { ...EVERYONE, format: 'csv' } as never));
+  must(await startAudience(supervisor, { name: 'November', purpose: 'newsletter', channel: 'email', content: Readable.from([Buffer.from('email\np1@mail.example\n')]) }));
+  must(await startRebuild(supervisor));
+  must(await startVerification(supervisor));
+  must(await startRemoval(supervisor, { beforeDay: '2025-11-01', typed: 30 }));
+  expect(Object.values(await states()).flat()).toEqual(Array(6).fill('running'));
+
+  // Killed with all of it in its hands: the queue holds nothing any more.
+  world.queue.length = 0;
+  expect(await resumeWork(world.worker)).toBe(6);
+  await world.drain();
+  expect(Object.values(await states()).flat()).toEqual(Array(6).fill('finished'));
+  expect(Number(((await world.knex('choices').count('* as n').first()) as { n: string }).n)).toBe(31);
+  expect(await world.knex('choice_sealed').where('seq', '<=', 30)).toEqual([]);
+  expect(await rebuilt(world, true)).toMatchObject({ people: 31, differing: 0 });
+
+  // Asked for again by mistake, what is finished stays as it was.
+  const [{ id, finished_at: finishedAt }] = (await world.knex('ledger_verifications')) as [{ id: string; finished_at: string }];
+  world.pass(60);
+  expect(await verifyLedger(world.worker, { verificationId: id })).toEqual([]);
+  expect((await world.knex('ledger_verifications').where({ id }).first()) as object).toMatchObject({ finished_at: finishedAt });
+  expect(await resumeWork(world.worker)).toBe(0);
+});
