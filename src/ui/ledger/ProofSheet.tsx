@@ -61,7 +61,7 @@ function Rebuild({ rebuild, zone, act }: { rebuild: RebuildView | null; zone: st
     <section className="sheet pad stack" style={{ marginTop: 14 }} aria-labelledby="rebuild"><h2 id="rebuild">Standing against the choices</h2>
       <p className="muted">Everybody’s standing is worked out anew from every choice in the ledger and held against the one in use.</p>
       {rebuild?.isRunning && <div role="status"><p>{rebuild.people} people compared so far. You can leave; it goes on.</p><div className="progress"><i style={{ width: `${rebuild.doneShare * 100}%` }} /></div></div>}
-      {rebuild && !rebuild.isRunning && <p role="status" className={`note ${rebuild.differing === 0 ? 'good' : 'bad'}`}>{sayRebuild(rebuild)} {sayInstant(rebuild.at, zone)}.</p>}
+      {rebuild && !rebuild.isRunning && <p role="status" className={`note ${rebuild.differing === 0 ? 'good' : 'bad'}`}>Compared {sayInstant(rebuild.at, zone)}. {sayRebuild(rebuild)}</p>}
       <div className="row"><ActButton act={() => act(true)} done="Every standing is being compared with the choices">Compare only</ActButton><ActButton act={() => act(false)} done="Every standing is being made anew from the choices">Rebuild every standing</ActButton></div>
     </section>
   );

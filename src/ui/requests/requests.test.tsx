@@ -2,8 +2,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
+import { REF, requestLine, requestView } from '../../../test/support/requests';
 import { show } from '../../../test/support/screen';
-import type { MatchLine, MatchOpened, PlanView, RequestView, TraceView } from '../../core/requests/views';
+import type { MatchLine, MatchOpened, PlanView, TraceView } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
 import { AnswerStage } from './AnswerStage';
 import { CarryOutStage } from './CarryOutStage';
@@ -17,17 +18,6 @@ import { TraceStage } from './TraceStage';
 import type { RequestActions } from './actions';
 
 const ZONE = 'Europe/Copenhagen';
-const REF = 'BK-2026-0412';
-
-function request(more: Partial<RequestView> = {}): RequestView {
-  return {
-    id: 'req_1', ref: REF, right: 'access', regime: 'eu-gdpr', who: 'Lone Dam', stage: 'identity', receivedOn: '2026-11-02', dueOn: '2026-12-02', extendBy: '2026-12-02', extendedDueOn: '2027-02-02', acknowledgeBy: null, isExtended: false, state: 'running', workingDaysLeft: 6, pauses: [],
-    next: { code: 'ask-identity', text: 'Ask for proof of identity', waitsOn: 'us' }, outcome: null, answeredOn: null, language: 'en', channel: 'mail', receivedAt: '2026-11-02T08:00:00Z', isMasked: false, person: null, personId: null, text: null, onBehalf: null,
-    clock: { receivedOn: '2026-11-02', acknowledgeBy: null, actBy: null, dueOn: '2026-12-02', refuseBy: '2026-12-02', extendBy: '2026-12-02', extendedDueOn: '2027-02-02', appealDueOn: null, state: 'running', calendarDaysLeft: 8, workingDaysLeft: 6, pauses: [], reasons: [{ code: 'month', text: 'One month from receipt.', source: 'GDPR art. 12(3)' }] },
-    events: [], stages: ['intake', 'identity', 'trace', 'decide', 'carry-out', 'answer', 'closed'], members: [], identity: { state: 'none', method: null, addresses: [], tries: null }, decision: { outcome: 'none', ground: null, reason: null, by: null, at: null }, undecided: 0, trace: 'none',
-    pack: { state: 'none', files: null, bytes: null, withheld: null, sha256: null, confirmedAt: null, openedAt: null }, plan: null, letters: [], hasCertificate: false, mayWork: true, ...more,
-  };
-}
 
 /** Every act, written down; those that are given answer as they say. */
 function acts(given: Partial<Record<keyof RequestActions, ActionResult<never> | { ok: true; value: object }>> = {}) {
@@ -42,20 +32,20 @@ describe('identity', () => {
 
   test('a code goes to the address that was chosen, and to none where none is on file', async () => {
     const { called, actions } = acts();
-    const { unmount } = show(<IdentityStage request={request({ identity })} actions={actions} />);
+    const { unmount } = show(<IdentityStage request={requestView({ identity })} actions={actions} />);
     expect(screen.queryByRole('button', { name: /could not be established/ })).toBeNull();
     fireEvent.click(screen.getByLabelText(/l…@work.example/));
     fireEvent.click(button(/Mail a code/));
     await waitFor(() => expect(called).toEqual([['askForIdentity', REF, 'l…@work.example']]));
     unmount();
-    show(<IdentityStage request={request({ identity: { ...identity, addresses: [] } })} actions={actions} />);
+    show(<IdentityStage request={requestView({ identity: { ...identity, addresses: [] } })} actions={actions} />);
     expect(button(/Mail a code/).disabled).toBe(true);
     expect(screen.getByText(/No address is on file/)).toBeTruthy();
   });
 
   test('five wrong codes are said, with what can be done; a refusal of the server is said too', async () => {
     const { actions } = acts({ identityRefused: { ok: false, message: 'It was answered already.' } });
-    show(<IdentityStage request={request({ identity: { ...identity, state: 'failed' } })} actions={actions} />);
+    show(<IdentityStage request={requestView({ identity: { ...identity, state: 'failed' } })} actions={actions} />);
     expect(screen.getByText(/wrong five times/)).toBeTruthy();
     fireEvent.click(button(/could not be established/));
     await waitFor(() => expect(screen.getByText('It was answered already.')).toBeTruthy());
@@ -65,23 +55,23 @@ describe('identity', () => {
 describe('the clock', () => {
   test('an extension needs its reason, says to which day, and is offered once', async () => {
     const { called, actions } = acts();
-    const { unmount } = show(<ClockPanel request={request()} zone={ZONE} actions={actions} />);
+    const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} actions={actions} />);
     expect(screen.getByText('(GDPR art. 12(3))')).toBeTruthy();
     expect(button('Extend to Tue 2 Feb 2027').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Reason (the person is told it)'), { target: { value: 'nine workshops' } });
     fireEvent.click(button('Extend to Tue 2 Feb 2027'));
     await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops']]));
     unmount();
-    show(<ClockPanel request={request({ events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }] })} zone={ZONE} actions={actions} />);
+    show(<ClockPanel request={requestView({ events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }] })} zone={ZONE} actions={actions} />);
     expect(screen.getByText('Extended already; there is only one extension.')).toBeTruthy();
   });
 
   test('asking to clarify pauses it; the answer lets it run again', () => {
     const { actions } = acts();
-    const { unmount } = show(<ClockPanel request={request()} zone={ZONE} actions={actions} />);
+    const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} actions={actions} />);
     expect(button(/Ask to clarify/).disabled).toBe(true);
     unmount();
-    show(<ClockPanel request={request({ events: [{ kind: 'clarification-asked', at: '2026-11-20T08:00:00Z', reason: 'which shop?' }] })} zone={ZONE} actions={actions} />);
+    show(<ClockPanel request={requestView({ events: [{ kind: 'clarification-asked', at: '2026-11-20T08:00:00Z', reason: 'which shop?' }] })} zone={ZONE} actions={actions} />);
     expect(screen.getByText(/clarification asked Fri 20 Nov 2026 09:00: which shop\?/)).toBeTruthy();
     expect(button('They have clarified').disabled).toBe(false);
   });
@@ -110,7 +100,7 @@ describe('the review', () => {
 
   test('one key a verdict, the next record follows; what hangs on a record is folded under it; Z takes back', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={request()} first={trace} actions={actions} />));
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
     await screen.findByText('Opened a');
     expect(screen.getByText(/Record a and 1 that hang on it/)).toBeTruthy();
     expect(screen.getByRole('img', { name: 'agrees' })).toBeTruthy();
@@ -127,7 +117,7 @@ describe('the review', () => {
 
   test('a verdict that the server refuses is taken back and said', async () => {
     const { actions } = acts({ judge: { ok: false, message: 'Decided meanwhile.' } });
-    show(around(<TraceStage request={request()} first={trace} actions={actions} />));
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 'u' });
     await screen.findByText('Decided meanwhile.');
@@ -136,7 +126,7 @@ describe('the review', () => {
 
   test('a system that failed is named with its tries and can be searched again; a band is accepted at once', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={request()} first={trace} actions={actions} />));
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
     expect(screen.getByRole('status', { name: 'Systems searched' }).textContent).toMatch(/✓ Web shop 3 found.*✕ failed Mailbox 0 found, refused \(try 5\)/);
     fireEvent.click(button('Try again'));
     fireEvent.click(button('Accept 2 certain'));
@@ -145,7 +135,7 @@ describe('the review', () => {
 
   test('whoever may not work on it sees the records and has no verdicts to give', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={request({ mayWork: false })} first={trace} actions={actions} />));
+    show(around(<TraceStage request={requestView({ mayWork: false })} first={trace} actions={actions} />));
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 't' });
     expect(screen.queryByRole('button', { name: /theirs/ })).toBeNull();
@@ -156,7 +146,7 @@ describe('the review', () => {
 describe('the decision', () => {
   test('nothing goes out without a ground and a reason', async () => {
     const { called, actions } = acts();
-    show(<DecideStage request={request({ stage: 'decide' })} actions={actions} />);
+    show(<DecideStage request={requestView({ stage: 'decide' })} actions={actions} />);
     fireEvent.click(button('Refuse'));
     expect(screen.getByText(/goes out at once/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText('Reason, in a sentence'), { target: { value: 'no' } });
@@ -172,7 +162,7 @@ describe('the decision', () => {
   });
 
   test('one that was made is shown and cannot be made again', () => {
-    show(<DecideStage request={request({ decision: { outcome: 'fulfil', ground: 'art-15', reason: 'Access.', by: 'Signe', at: null } })} actions={acts().actions} />);
+    show(<DecideStage request={requestView({ decision: { outcome: 'fulfil', ground: 'art-15', reason: 'Access.', by: 'Signe', at: null } })} actions={acts().actions} />);
     expect(screen.getByText('art-15')).toBeTruthy();
     expect(screen.queryByRole('button')).toBeNull();
   });
@@ -183,7 +173,7 @@ describe('the erasure plan', () => {
 
   test('it takes the reference in full, and a reason where few look alike', async () => {
     const { called, actions } = acts();
-    show(<PlanPanel request={request({ right: 'erasure', plan: plan() })} actions={actions} />);
+    show(<PlanPanel request={requestView({ right: 'erasure', plan: plan() })} actions={actions} />);
     expect(screen.getByText('Kept for five years.')).toBeTruthy();
     expect(button('Erase 4 records in 2 systems').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText(/Only 3 look alike/), { target: { value: 'a small village' } });
@@ -193,18 +183,18 @@ describe('the erasure plan', () => {
   });
 
   test('while it runs it says how far it is, and what failed; it cannot be confirmed again', () => {
-    show(<PlanPanel request={request({ right: 'erasure', plan: plan({ state: 'executing', error: 'The newsletter service is down.' }) })} actions={acts().actions} />);
+    show(<PlanPanel request={requestView({ right: 'erasure', plan: plan({ state: 'executing', error: 'The newsletter service is down.' }) })} actions={acts().actions} />);
     expect(screen.getByRole('status').textContent).toMatch(/1 of 4 done.*The newsletter service is down. It is tried again./);
     expect(screen.queryByLabelText('Reference')).toBeNull();
   });
 
   test('without one, making it is offered to whoever may work', async () => {
     const { called, actions } = acts();
-    const { unmount } = show(<PlanPanel request={request({ right: 'erasure' })} actions={actions} />);
+    const { unmount } = show(<PlanPanel request={requestView({ right: 'erasure' })} actions={actions} />);
     fireEvent.click(button('Make the erasure plan'));
     await waitFor(() => expect(called).toEqual([['workOutPlan', REF]]));
     unmount();
-    show(<PlanPanel request={request({ right: 'erasure', mayWork: false })} actions={actions} />);
+    show(<PlanPanel request={requestView({ right: 'erasure', mayWork: false })} actions={actions} />);
     expect(screen.queryByRole('button')).toBeNull();
   });
 });
@@ -214,25 +204,25 @@ describe('carrying out and answering', () => {
 
   test('the second word is shown once, after the pack went out', async () => {
     const { actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });
-    show(<AnswerStage request={request({ pack })} zone={ZONE} actions={actions} />);
+    show(<AnswerStage request={requestView({ pack })} zone={ZONE} actions={actions} />);
     expect(screen.queryByText('copper-lantern')).toBeNull();
     fireEvent.click(button('Send the pack and close'));
     await screen.findByText('copper-lantern');
   });
 
   test('a pack that was built says what is in it; a letter that may have come twice says so', () => {
-    const { unmount } = show(<CarryOutStage request={request({ pack })} actions={acts().actions} />);
+    const { unmount } = show(<CarryOutStage request={requestView({ pack })} actions={acts().actions} />);
     expect(screen.getByText(/7 files, 40 kB, 2 withheld/)).toBeTruthy();
     expect(button('Build it again')).toBeTruthy();
     unmount();
-    show(<AnswerStage request={request({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2 }] })} zone={ZONE} actions={acts().actions} />);
+    show(<AnswerStage request={requestView({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2 }] })} zone={ZONE} actions={acts().actions} />);
     expect(screen.getByText('sent, 2 tries: may have come twice')).toBeTruthy();
     expect(screen.getByText('✓ Received Tue 24 Nov 2026 10:00.')).toBeTruthy();
   });
 
   test('what is done by hand is answered in words, not with an empty letter', async () => {
     const { called, actions } = acts();
-    show(<CarryOutStage request={request({ right: 'rectification' })} actions={actions} />);
+    show(<CarryOutStage request={requestView({ right: 'rectification' })} actions={actions} />);
     expect(button('Answer and close').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('What was done'), { target: { value: 'The address was corrected.' } });
     fireEvent.click(button('Answer and close'));
@@ -261,7 +251,7 @@ describe('opening and finding', () => {
   });
 
   test('the list says who is next and why, or that nothing fits', () => {
-    const { unmount } = show(<RequestList lines={[request()]} open={1} next={null} mayOpen />);
+    const { unmount } = show(<RequestList lines={[requestLine()]} open={1} next={null} mayOpen />);
     expect(screen.getByRole('link', { name: REF }).getAttribute('href')).toBe(`/requests/${REF}`);
     expect(screen.getByText('Ask for proof of identity')).toBeTruthy();
     unmount();
