@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { uploadImport } from './support/journeys';
-import { api, go, launch, newsletterFlag, press, query, seen, signedIn, textOf, WORLD } from './support/world';
+import { api, go, launch, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -46,6 +46,10 @@ test('till file → standing changes → the next send leaves the person out', a
   expect(after.leftOut).toContainEqual(expect.objectContaining({ email: RASMUS, standing: 'withdrawn' }));
   await go(page, WORLD.newsletter);
   expect(await textOf(page)).toContain(RASMUS);
+  // Whether senders ask at all can be seen.
+  await until('the checks are counted', async () => (await query(WORLD.database, 'select 1 from permission_counts')).length > 0, 10);
+  await go(page, '/ledger/audiences');
+  await page.waitForFunction(() => [...document.querySelectorAll<HTMLElement>('section[aria-labelledby=asked] tr')].some((row) => /Newsletter service/.test(row.innerText)), { timeout: 10000 });
 }, 120_000);
 
 test('the newsletter service still believes in a yes → drift → put right → the audience check refuses', async () => {

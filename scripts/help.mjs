@@ -9,6 +9,7 @@ console.log(`Bookend
   ./bookend backup FOLDER              copy the database and the sealed files
   ./bookend restore FOLDER --replace   put a backup back; erasures since then are done again
   ./bookend keys new-master            add a master key to the key file
+  ./bookend keys open COPY FILE        open a sealed copy of the keys into a key file
   ./bookend help                       this page
 
 DATABASE_URL uses a PostgreSQL server of yours instead of one of our own.

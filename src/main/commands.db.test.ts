@@ -28,8 +28,13 @@ const keepFile = (name: string, text: string) => pipeline(Readable.from([text]),
 
 /** The real command, about this test's database. */
 function bookend(...args: string[]) {
+  return bookendAsked('', ...args);
+}
+
+/** The same, with what is typed when it asks. */
+function bookendAsked(input: string, ...args: string[]) {
   const { status, stdout, stderr } = spawnSync('./bookend', args, {
-    encoding: 'utf8',
+    encoding: 'utf8', input,
     env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: world.url, BOOKEND_MODE: 'test', BOOKEND_STORAGE: join(world.folder, 'storage'), BOOKEND_KEY_FILE: join(world.folder, 'keys.json'), BOOKEND_JOURNAL: join(world.folder, 'journal.ndjson'), BOOKEND_LOG_LEVEL: 'silent' },
   });
   return { status, said: stdout + stderr };
@@ -83,4 +88,18 @@ test('a new master key is added to the file beside the older, which still opens 
   const { wrapped, master_version } = (await world.knex('data_keys').whereNotNull('wrapped').first()) as { wrapped: Buffer; master_version: number };
   expect(master_version).toBe(1);
   expect(keys.rewrap({ wrapped, masterVersion: 1 }).masterVersion).toBe(2);
+});
+
+test('a copy of the keys that was fetched opens with its passphrase alone, into a file that only its owner reads, and over nothing', () => {
+  const [copy, opened] = [join(world.folder, 'copy.sealed'), join(world.folder, 'opened.json')];
+  const passphrase = 'seven long words nobody else would think of';
+  writeFileSync(copy, world.worker.keys.sealedCopy(passphrase).toString('base64'));
+  expect(bookend('keys', 'open')).toMatchObject({ status: 1, said: expect.stringContaining('Say which copy') as string });
+  expect(bookend('keys', 'open', join(world.folder, 'none'), opened)).toMatchObject({ status: 1, said: expect.stringContaining('There is no file') as string });
+  expect(bookendAsked('another passphrase\n', 'keys', 'open', copy, opened)).toMatchObject({ status: 1, said: expect.stringContaining('The copy does not open') as string });
+  expect(existsSync(opened)).toBe(false);
+  expect(bookendAsked(`${passphrase}\n`, 'keys', 'open', copy, opened)).toMatchObject({ status: 0, said: expect.stringContaining('holds the keys') as string });
+  expect(statSync(opened).mode & 0o077).toBe(0);
+  expect(readKeys(opened).index('x')).toEqual(world.worker.keys.index('x'));
+  expect(bookendAsked(`${passphrase}\n`, 'keys', 'open', copy, opened)).toMatchObject({ status: 1, said: expect.stringContaining('never overwritten') as string });
 });

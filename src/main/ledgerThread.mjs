@@ -2,6 +2,6 @@
 import { register } from 'tsx/esm/api';
 
 register();
-const { checkFolios, checkAudiencePart } = await import('./ledgerThread.ts');
+const { checkAudiencePart, checkFolios, rebuildRange } = await import('./ledgerThread.ts');
 
-export { checkAudiencePart, checkFolios };
+export { checkAudiencePart, checkFolios, rebuildRange };

@@ -1,7 +1,7 @@
 import { workerData } from 'node:worker_threads';
 import { createClient } from '../db/client';
 import { WORKER } from '../ports/actor';
-import type { AudiencePart, FolioRange } from '../ports/threads';
+import type { AudiencePart, FolioRange, PeopleRange } from '../ports/threads';
 import type { Config } from './config';
 import { createContext } from './context';
 
@@ -10,4 +10,5 @@ const config = workerData as Config;
 const ctx = createContext(config, createClient(config.DATABASE_URL, 2), { enqueue: async () => { throw new Error('a thread causes no jobs'); } }, WORKER);
 
 export const checkFolios = (range: FolioRange) => ctx.threads.checkFolios(range);
+export const rebuildRange = (range: PeopleRange) => ctx.threads.rebuildRange(range);
 export const checkAudiencePart = (part: AudiencePart) => ctx.threads.checkAudiencePart(part);

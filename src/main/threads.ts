@@ -13,6 +13,7 @@ export function threadPool(config: Config): Threads & { close(): Promise<void> }
   return {
     lanes,
     checkFolios: (range) => pool.run(range, { name: 'checkFolios' }) as Promise<CheckedFolios>,
+    rebuildRange: (range) => pool.run(range, { name: 'rebuildRange' }) as Promise<void>,
     checkAudiencePart: (part) => pool.run(part, { name: 'checkAudiencePart' }) as Promise<CheckedPart>,
     close: () => pool.destroy(),
   };

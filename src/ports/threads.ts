@@ -12,6 +12,13 @@ export interface CheckedFolios {
   roots: (Uint8Array | null)[];
 }
 
+/** People by their numbers, whose standing a rebuild makes anew. */
+export interface PeopleRange {
+  rebuildId: string;
+  from: number;
+  to: number;
+}
+
 /** Some lines of a list of addresses, and how they are read. */
 export interface AudiencePart {
   /** The list's first line, which says where the address stands. */
@@ -37,5 +44,6 @@ export interface Threads {
   /** How many pieces are worked on at once. */
   lanes: number;
   checkFolios(range: FolioRange): Promise<CheckedFolios>;
+  rebuildRange(range: PeopleRange): Promise<void>;
   checkAudiencePart(part: AudiencePart): Promise<CheckedPart>;
 }

@@ -101,6 +101,15 @@ export interface AudienceView {
   runs: { id: string; state: string; lines: number; permitted: number; counts: Partial<Record<Standing | 'unreadable', number>>; at: string }[];
 }
 
+/** How often a system asked before it used an address. */
+export interface AskedLine {
+  system: string;
+  purpose: string;
+  permitted: number;
+  refused: number;
+  lastDay: Day;
+}
+
 export interface ExportView {
   id: string;
   format: string;

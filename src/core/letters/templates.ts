@@ -16,10 +16,6 @@ const SAY_RIGHT: Readonly<Record<Right, string>> = {
   withdrawal: 'to withdraw your consent', information: 'for information about what we do with your data',
 };
 
-export function sayRight(right: Right): string {
-  return SAY_RIGHT[right];
-}
-
 function frame(template: string, subject: string, facts: Facts, body: LetterPart[]): Letter {
   return {
     template,
@@ -84,10 +80,6 @@ export function handOver(facts: Facts & { link: string; expiresOn: Day; notSearc
     ...notSearched(facts.notSearched),
     ...remedies(facts.organisation),
   ]);
-}
-
-export function secondSecret(facts: Facts & { secret: string }): Letter {
-  return frame('second-secret', 'The second word', facts, [para('You asked us for your data. The page we sent you asks for this word:'), list([facts.secret])]);
 }
 
 export function erasureAnswer(facts: Facts & { erased: readonly { place: string; count: number }[]; anonymised: readonly { place: string; count: number }[]; residue: readonly (ResidueLine & { place: string })[]; notSearched: readonly string[]; recipients: readonly string[] }): Letter {

@@ -1,5 +1,6 @@
+import { createHash } from 'node:crypto';
 import fc from 'fast-check';
-import { canonicalBytes, isSame, publicBytes, type PublicPart } from './leaf';
+import { canonicalBytes, choiceLeaf, isSame, type PublicPart } from './leaf';
 
 const text = fc.string({ unit: 'grapheme' });
 const perhaps = fc.option(text, { nil: null });
@@ -9,8 +10,10 @@ const part: fc.Arbitrary<PublicPart> = fc.record(
   { requiredKeys: ['id', 'seq', 'person', 'system', 'purpose', 'answer', 'occurredAt', 'recordedAt', 'confirms', 'ask', 'askVersion', 'notice', 'noticeVersion', 'method', 'country', 'language', 'channel'] },
 );
 
-test('the quick bytes of a public part are those of RFC 8785, whatever the words', () => {
-  fc.assert(fc.property(part, (one) => isSame(publicBytes(one), canonicalBytes(one))));
+test('a leaf is the hash of 0x00, the RFC 8785 bytes of the public part and the sealed hash, whatever the words and however long', () => {
+  const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest();
+  const long = part.map((one) => ({ ...one, ask: 'ø'.repeat(9000) }));
+  fc.assert(fc.property(fc.oneof({ weight: 9, arbitrary: part }, long), fc.uint8Array({ minLength: 32, maxLength: 32 }), (one, sealedHash) => isSame(choiceLeaf(hash, one, sealedHash), hash(Buffer.concat([Buffer.of(0), canonicalBytes(one), sealedHash])))));
 });
 
 test('two byte strings are the same only when every byte is', () => {

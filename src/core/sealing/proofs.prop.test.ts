@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
+import { consistencyHolds, consistencyPath, inclusionHolds } from '../../../test/support/proofCheck';
 import { hex } from './leaf';
 import { leafHash, merkleRoot } from './merkle';
 import { consistencyRanges, coveringNodes, inclusionRanges, nodesOf, rangeHash, type Range, type TreeNode } from './nodes';
 import { append, type Frontier } from './merkle';
-import { consistencyHolds, consistencyPath, inclusionHolds, inclusionPath } from './proofs';
+import { inclusionPath } from './proofs';
 
 const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest();
 const leavesOf = (count: number) => Array.from({ length: count }, (_, i) => leafHash(hash, Uint8Array.of(i, i >> 8)));

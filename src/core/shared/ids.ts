@@ -1,18 +1,6 @@
 /** Ids are random, prefixed by what they name, and branded so that one kind cannot pass for another. */
 export type Id<P extends string> = string & { readonly __id: P };
 
-export type PersonId = Id<'per'>;
-export type ChoiceId = Id<'cho'>;
-export type RequestId = Id<'req'>;
-export type UserId = Id<'usr'>;
-export type SystemId = Id<'sys'>;
-export type TraceId = Id<'trc'>;
-export type MatchId = Id<'mat'>;
-export type PlanId = Id<'pln'>;
-export type PackId = Id<'pck'>;
-export type LetterId = Id<'let'>;
-export type ImportId = Id<'imp'>;
-
 const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZabcdefghjkmnpqrstvwxyz';
 
 /**

@@ -23,7 +23,3 @@ export async function saveFolds(h: Handle, fresh: readonly FoldRow[], changed: r
     [changed.map((row) => row.person_no), changed.map((row) => row.folds), changed.map((row) => row.is_hard)],
   );
 }
-
-export async function dropFolds(h: Handle, personNo: number): Promise<void> {
-  await h.trx('person_folds').where({ person_no: personNo }).delete();
-}

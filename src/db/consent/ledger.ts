@@ -50,6 +50,11 @@ export async function lockLedger(h: Handle): Promise<void> {
   await lock(h, 'ledger');
 }
 
+/** Holds recording off, but not others who only hold it off: for work on different people side by side. */
+export async function holdLedger(h: Handle): Promise<void> {
+  await h.trx.raw("select pg_advisory_xact_lock_shared(hashtextextended('ledger', 0))");
+}
+
 /** Takes the lock and says where the ledger ends. */
 export async function openLedgerEnd(h: Handle): Promise<{ nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }> {
   await lockLedger(h);

@@ -58,7 +58,7 @@ export async function eachChoiceOfRange(h: Handle, from: number, to: number, tak
     h,
     `select c.person_no, c.purpose_no, c.shape, c.occurred_at, c.occurred_on::text, c.seq, c.terms_no, a.hash
      from choices c join persons p on p.no = c.person_no and p.erased_at is null left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0
-     where c.person_no between ${Math.trunc(from)} and ${Math.trunc(to)} order by c.person_no`,
+     where c.person_no between ${Math.trunc(from)} and ${Math.trunc(to)} and p.no between ${Math.trunc(from)} and ${Math.trunc(to)} order by c.person_no`,
     ['int4', 'int2', 'int2', 'time', 'text', 'int8', 'int4', 'bytes'],
     (row) => take({ person_no: row[0] as number, purpose_no: row[1] as number, shape: row[2] as number, occurred: (row[4] ?? row[3]) as string, seq: row[5] as number, terms_no: row[6] as number, address_hash: row[7] as Buffer | null }),
   );

@@ -73,6 +73,8 @@ export async function addPermissionCounts(h: Handle, rows: readonly { day: strin
   await h.trx('permission_counts').insert(sorted).onConflict(['day', 'system_id', 'purpose']).merge({ permitted: h.trx.raw('permission_counts.permitted + excluded.permitted'), refused: h.trx.raw('permission_counts.refused + excluded.refused') });
 }
 
-export async function permissionCounts(h: Handle, since: string): Promise<{ day: string; system_id: string; purpose: string; permitted: number; refused: number }[]> {
-  return h.trx('permission_counts').where('day', '>=', since).orderBy(['day', 'system_id', 'purpose']).limit(20_000) as unknown as Promise<{ day: string; system_id: string; purpose: string; permitted: number; refused: number }[]>;
+/** Checks by system and purpose since a day, those that asked most first. */
+export async function permissionCounts(h: Handle, since: string): Promise<{ system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[]> {
+  const { rows } = (await h.trx.raw('select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused, max(day) as last_day from permission_counts where day >= ? group by 1, 2 order by sum(permitted + refused) desc, 1, 2 limit 100', [since])) as { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] };
+  return rows;
 }

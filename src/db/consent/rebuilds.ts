@@ -5,9 +5,9 @@ export interface RebuildRow {
   state: 'running' | 'finished';
   /** Only compared, nothing put right. */
   only_look: boolean;
-  /** People are numbered: the last number there was when it began, and the last one that is done. */
+  /** People are numbered: the last number there was when it began, and where each range that is done begins. */
   last_no: number;
-  done_no: number;
+  done_from: number[];
   people: number;
   differing: number;
   started_by: string;
@@ -31,6 +31,11 @@ export async function lastRebuild(h: Handle): Promise<RebuildRow | undefined> {
   return h.trx('fold_rebuilds').orderBy('started_at', 'desc').first();
 }
 
-export async function setRebuild(h: Handle, id: string, change: Partial<Pick<RebuildRow, 'state' | 'done_no' | 'people' | 'differing' | 'finished_at'>>): Promise<void> {
-  await h.trx('fold_rebuilds').where({ id }).update(change);
+/** Counts a range in, in the transaction that did it: it is done once, whenever a worker dies. */
+export async function noteRange(h: Handle, id: string, from: number, part: { people: number; differing: number }): Promise<void> {
+  await h.trx.raw('update fold_rebuilds set people = people + ?, differing = differing + ?, done_from = done_from || ?::int where id = ?', [part.people, part.differing, from, id]);
+}
+
+export async function finishRebuild(h: Handle, id: string, at: string): Promise<void> {
+  await h.trx('fold_rebuilds').where({ id }).update({ state: 'finished', finished_at: at });
 }

@@ -21,6 +21,8 @@ export function newWordBook(): WordBook {
   const numbers: Record<Kind, Map<string, number>> = { purpose: new Map(), terms: new Map() };
   const purposes = new Map<number, string>();
   const terms = new Map<number, Terms>();
+  // What `termsOf` has given out comes back in folds: its number is known without spelling it out.
+  const given = new WeakMap<Terms, number>();
 
   function learn(kind: Kind, no: number, value: string): void {
     if (kind === 'purpose') {
@@ -31,6 +33,7 @@ export function newWordBook(): WordBook {
     const [ask, askVersion, notice, noticeVersion, country] = JSON.parse(value) as [string | null, number | null, string | null, number | null, string | null];
     const known = { ask, askVersion, notice, noticeVersion, country };
     terms.set(no, known);
+    given.set(known, no);
     numbers.terms.set(termsKey(known), no);
   }
 
@@ -59,16 +62,16 @@ export function newWordBook(): WordBook {
     async ensure(begin, wantedPurposes, wantedTerms) {
       const keys = wantedTerms.map(termsKey);
       if (missing('purpose', wantedPurposes).length === 0 && missing('terms', keys).length === 0) return;
-      const given = await begin(async (h) => {
+      const added = await begin(async (h) => {
         await lock(h, 'dictionary');
         await refresh(h);
         return { purpose: await give(h, 'purpose', wantedPurposes), terms: await give(h, 'terms', keys) };
       });
-      for (const kind of ['purpose', 'terms'] as const) for (const [no, value] of given[kind]) learn(kind, no, value);
+      for (const kind of ['purpose', 'terms'] as const) for (const [no, value] of added[kind]) learn(kind, no, value);
     },
     purposeNo: (id) => found(numbers.purpose.get(id), id),
     purposeOf: (no) => found(purposes.get(no), no),
-    termsNo: (one) => found(numbers.terms.get(termsKey(one)), termsKey(one)),
+    termsNo: (one) => given.get(one) ?? found(numbers.terms.get(termsKey(one)), termsKey(one)),
     termsOf: (no) => found(terms.get(no), no),
   };
 }

@@ -111,8 +111,3 @@ export async function moveLine(h: Handle, row: ImportLineRow, change: Omit<Impor
   if (change.status === row.status) return;
   await h.trx('imports').where({ id: row.import_id }).update({ [row.status]: h.trx.raw('?? - 1', [row.status]), [change.status]: h.trx.raw('?? + 1', [change.status]) });
 }
-
-export async function quarantineCount(h: Handle): Promise<number> {
-  const row = (await h.trx('imports').sum('quarantined as n').first()) as { n: string | null };
-  return Number(row.n ?? 0);
-}

@@ -11,7 +11,8 @@ export async function up(knex: Knex): Promise<void> {
       state text not null check (state in ('running', 'finished')),
       only_look boolean not null,
       last_no int not null default 0,
-      done_no int not null default 0,
+      -- where each range of people that is done begins
+      done_from int[] not null default '{}',
       people int not null default 0,
       differing int not null default 0,
       started_by text not null,

@@ -5,8 +5,8 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState, type FormEvent } from 'react';
 import type { MessageVerdict } from '../../core/consent/messageCheck';
-import type { AudienceView } from '../../core/consent/views';
-import { sayInstant } from '../../core/shared/days';
+import type { AskedLine, AudienceView } from '../../core/consent/views';
+import { sayInstant, sayShortDay } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
 import { axes, Chart } from '../parts/Chart';
@@ -17,13 +17,15 @@ const number = new Intl.NumberFormat('en');
 interface Props {
   audiences: readonly AudienceView[];
   purposes: readonly { id: string; title: string }[];
+  /** Systems that asked by themselves. */
+  asked: readonly AskedLine[];
   zone: string;
   again: (id: string) => Promise<ActionResult<{ runId: string }>>;
   checkDraft: (form: FormData) => Promise<ActionResult<MessageVerdict>>;
 }
 
 /** Before a send: may each of these addresses be used, and is the message fit to go. */
-export function AudienceSheet({ audiences, purposes, zone, again, checkDraft }: Props) {
+export function AudienceSheet({ audiences, purposes, asked, zone, again, checkDraft }: Props) {
   const newest = audiences[0];
   return (
     <>
@@ -46,7 +48,20 @@ export function AudienceSheet({ audiences, purposes, zone, again, checkDraft }: 
         )}
       </section>
       {newest?.runs[0] && <WhyNots audience={newest} />}
+      <Asked lines={asked} />
     </>
+  );
+}
+
+/** A sender that never asks obeys nobody. */
+function Asked({ lines }: { lines: readonly AskedLine[] }) {
+  return (
+    <section className="sheet wrap" tabIndex={0} style={{ marginTop: 14 }} aria-labelledby="asked"><header><h2 id="asked">Asked by systems</h2><span className="muted">permission checks of the last seven days</span></header>
+      {lines.length === 0 ? <p className="empty">No system has asked before a send. Whoever sends without asking does not know of a withdrawal.</p> : (
+        <table className="list"><thead><tr><th>system</th><th>purpose</th><th className="num">permitted</th><th className="num">refused</th><th>last</th></tr></thead>
+          <tbody>{lines.map((one) => <tr key={`${one.system}${one.purpose}`}><td><b>{one.system}</b></td><td>{one.purpose}</td><td className="num">{number.format(one.permitted)}</td><td className="num">{number.format(one.refused)}</td><td className="muted nowrap">{sayShortDay(one.lastDay)}</td></tr>)}</tbody></table>
+      )}
+    </section>
   );
 }
 

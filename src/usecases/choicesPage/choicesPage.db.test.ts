@@ -5,7 +5,7 @@ import { insertSystem } from '../../db/systems/systems';
 import { checkStanding } from '../consent/checkStanding';
 import { confirmChoice, confirmView } from '../consent/confirmChoice';
 import { recordChoices } from '../consent/recordChoices';
-import { askForPage, pageState, proveCode } from './openPage';
+import { askForPage, proveCode } from './openPage';
 import { changeChoices, pageReceipt, pageView } from './pageView';
 
 const KIM = 'kim@mail.example';
@@ -63,7 +63,7 @@ test('the mail is in the person’s language; without its code the page stays sh
   for (const left of [4, 3, 2, 1]) expect(await proveCode(world.worker, { token, code: wrong })).toMatchObject({ refusal: { code: 'code-wrong', left } });
   expect(await proveCode(world.worker, { token, code: wrong })).toMatchObject({ refusal: { code: 'tries-used-up' } });
   expect((await proveCode(world.worker, { token, code })).ok).toBe(false);
-  expect(await pageState(world.worker, { token: 'x'.repeat(32) })).toMatchObject({ refusal: { code: 'link-unknown' } });
+  expect(await pageView(world.worker, { token: 'x'.repeat(32), gpc: false })).toMatchObject({ refusal: { code: 'link-unknown' } });
 });
 
 test('taking a yes back is one change; it is obeyed, mailed, and in the history with a receipt', async () => {

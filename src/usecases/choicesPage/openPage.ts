@@ -43,16 +43,6 @@ export async function makePageLink(ctx: Context, h: Handle, personId: string): P
   return `${ctx.baseUrl}/choices/${token}`;
 }
 
-/** Whether the page behind a link can be shown, has to be opened with its code first, or not at all. */
-export async function pageState(ctx: Context, input: { token: string }): Promise<Result<{ language: string }, PageRefusal>> {
-  return ctx.transaction(async (h) => {
-    const link = await usable(ctx, h, input.token);
-    if (!link.ok) return link;
-    if (!link.value.proven_at) return refuse({ code: 'code-needed' });
-    return ok({ language: languageOf((await personById(h, link.value.person_id))?.language) });
-  });
-}
-
 export async function proveCode(ctx: Context, input: { token: string; code: string }): Promise<Result<null, PageRefusal>> {
   return ctx.transaction(async (h) => {
     const link = await usable(ctx, h, input.token);

@@ -2,11 +2,12 @@ import type { HeadView, RebuildView } from '../../core/consent/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lastDeposit } from '../../db/consent/deposits';
 import { lastHead } from '../../db/consent/ledger';
-import { lastRebuild } from '../../db/consent/rebuilds';
+import { lastRebuild, type RebuildRow } from '../../db/consent/rebuilds';
 import { lastRemoval } from '../../db/consent/sealedRemovals';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { headView } from './proofs';
+import { PEOPLE_AT_ONCE } from './rebuildFolds';
 
 export interface ProofPage {
   head: HeadView | null;
@@ -22,8 +23,12 @@ export async function readProofPage(ctx: Context): Promise<Result<ProofPage, Acc
     const [head, deposit, removal, rebuild] = [await lastHead(h), await lastDeposit(h), await lastRemoval(h), await lastRebuild(h)];
     return ok({
       head: head ? headView(ctx, head) : null, removal: removal ? { state: removal.state, removed: Number(removal.removed) } : null,
-      rebuild: rebuild ? { isRunning: rebuild.state === 'running', onlyLook: rebuild.only_look, people: rebuild.people, differing: rebuild.differing, doneShare: rebuild.last_no === 0 ? 1 : rebuild.done_no / rebuild.last_no, at: rebuild.finished_at ?? rebuild.started_at } : null,
+      rebuild: rebuild ? { isRunning: rebuild.state === 'running', onlyLook: rebuild.only_look, people: rebuild.people, differing: rebuild.differing, doneShare: doneShare(rebuild), at: rebuild.finished_at ?? rebuild.started_at } : null,
       deposit: deposit ? { size: Number(deposit.size), at: deposit.deposited_at, file: deposit.file, mailedTo: deposit.mailed_to } : null,
     });
   });
+}
+
+function doneShare({ state, last_no: last, done_from: done }: RebuildRow): number {
+  return state === 'finished' ? 1 : Math.min(1, (done.length * PEOPLE_AT_ONCE) / Math.max(1, last));
 }

@@ -3,74 +3,73 @@ import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/
 import { shapeOf } from '../../core/consent/shape';
 import { rulesAt } from '../../core/consent/standing';
 import { foldRows, saveFolds, type FoldRow } from '../../db/consent/folds';
-import { lockLedger } from '../../db/consent/ledger';
+import { holdLedger, lockLedger } from '../../db/consent/ledger';
 import { eachChoiceOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
 import { allPurposes } from '../../db/consent/purposes';
-import { insertRebuild, rebuildById, rebuildsRunning, setRebuild } from '../../db/consent/rebuilds';
+import { finishRebuild, insertRebuild, noteRange, rebuildById, rebuildsRunning, type RebuildRow } from '../../db/consent/rebuilds';
 import type { Handle } from '../../db/handle';
+import type { PeopleRange } from '../../ports/threads';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../context';
+import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { remakeFolds } from './updateFolds';
 
-const PEOPLE_AT_ONCE = 20_000;
-
-export interface Rebuilt {
-  people: number;
-  /** People whose running fold was not what the ledger says; put right unless only looked. */
-  differing: number;
-}
+export const PEOPLE_AT_ONCE = 20_000;
 
 /**
  * Makes the folds of everybody anew from the ledger and compares them with those that run along: the projection equals the
- * replay, or is put right. A range of people at a time, each under the ledger's lock, so that recording goes on in between.
+ * replay, or is put right unless only looked. Ranges of people side by side; recording goes on in between.
  */
 export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: string }): Promise<void> {
   await ctx.exclusively(`rebuild:${rebuildId}`, async () => {
     const row = await ctx.transaction((h) => rebuildById(h, rebuildId));
     if (row?.state !== 'running') return;
-    const sum: Rebuilt = { people: row.people, differing: row.differing };
-    // Goes on where a killed run stopped: a range and its counts are written together.
-    for (let from = row.done_no + 1; from <= row.last_no; from += PEOPLE_AT_ONCE) {
-      const to = Math.min(row.last_no, from + PEOPLE_AT_ONCE - 1);
-      await ctx.transaction(async (h) => {
-        const part = await rebuildRange(ctx, h, from, to, row.only_look);
-        sum.people += part.people;
-        sum.differing += part.differing;
-        await setRebuild(h, rebuildId, { ...sum, done_no: to });
-      });
-    }
+    // Each range counts itself in.
+    for await (const _ of inLanes(ranges(row), ctx.threads.lanes, (range) => ctx.threads.rebuildRange(range)));
     await ctx.transaction(async (h) => {
-      await setRebuild(h, rebuildId, { state: 'finished', finished_at: ctx.clock.now() });
-      await recordTrail(ctx, h, 'folds-rebuilt', rebuildId, `${sum.people} people, ${sum.differing} differed${row.only_look ? ', only looked' : ''}`);
+      const { people, differing } = (await rebuildById(h, rebuildId))!;
+      await finishRebuild(h, rebuildId, ctx.clock.now());
+      await recordTrail(ctx, h, 'folds-rebuilt', rebuildId, `${people} people, ${differing} differed${row.only_look ? ', only looked' : ''}`);
     });
   });
 }
 
-async function rebuildRange(ctx: Context, h: Handle, from: number, to: number, onlyLook: boolean): Promise<Rebuilt> {
-  await lockLedger(h);
-  await ctx.words.refresh(h);
-  const made = await makeRange(ctx, h, from, to);
-  const running = await foldRows(h, [...made.keys()]);
-  const fresh: FoldRow[] = [];
-  const changed: FoldRow[] = [];
-  for (const row of made.values()) {
-    const before = running.get(row.person_no);
-    if (!before) fresh.push(row);
-    else if (before.is_hard !== row.is_hard || !sameFolds(before.folds, row.folds)) changed.push(row);
-  }
-  if (!onlyLook) await saveFolds(h, fresh, changed);
-  return { people: made.size, differing: fresh.length + changed.length };
+/** What is left to do of a rebuild, also of one that was cut off. */
+async function* ranges(row: RebuildRow): AsyncGenerator<PeopleRange> {
+  const done = new Set(row.done_from);
+  for (let from = 1; from <= row.last_no; from += PEOPLE_AT_ONCE) if (!done.has(from)) yield { rebuildId: row.id, from, to: Math.min(row.last_no, from + PEOPLE_AT_ONCE - 1) };
+}
 
-  // The order of folds within a row is that of arrival; what counts is which there are.
-  function sameFolds(a: Buffer, b: Buffer): boolean {
-    return a.equals(b) || (a.length === b.length && canonical(a).equals(canonical(b)));
-  }
-  function canonical(bytes: Buffer): Buffer {
-    const order = (fold: Fold) => `${fold.purpose}\n${fold.address ?? ''}`;
-    return Buffer.from(encodeFolds(decodeFolds(bytes, ctx.words).sort((x, y) => (order(x) < order(y) ? -1 : 1)), ctx.words));
-  }
+/** One range: made anew, compared, put right, and counted in, in one transaction in which nothing is recorded. */
+export async function rebuildRange(ctx: Context, { rebuildId, from, to }: PeopleRange): Promise<void> {
+  await ctx.transaction(async (h) => {
+    await holdLedger(h);
+    const { only_look: onlyLook } = (await rebuildById(h, rebuildId))!;
+    await ctx.words.refresh(h);
+    const made = await makeRange(ctx, h, from, to);
+    const running = await foldRows(h, [...made.keys()]);
+    const fresh: FoldRow[] = [];
+    const changed: FoldRow[] = [];
+    for (const row of made.values()) {
+      const before = running.get(row.person_no);
+      if (!before) fresh.push(row);
+      else if (before.is_hard !== row.is_hard || !sameFolds(ctx, before.folds, row.folds)) changed.push(row);
+    }
+    if (!onlyLook) await saveFolds(h, fresh, changed);
+    await noteRange(h, rebuildId, from, { people: made.size, differing: fresh.length + changed.length });
+  });
+}
+
+/** The order of folds within a row is that of arrival; what counts is which there are. */
+function sameFolds(ctx: Context, a: Buffer, b: Buffer): boolean {
+  return a.equals(b) || (a.length === b.length && inOneOrder(ctx, a).equals(inOneOrder(ctx, b)));
+}
+
+function inOneOrder(ctx: Context, bytes: Buffer): Buffer {
+  const order = (fold: Fold) => `${fold.purpose}\n${fold.address ?? ''}`;
+  return Buffer.from(encodeFolds(decodeFolds(bytes, ctx.words).sort((x, y) => (order(x) < order(y) ? -1 : 1)), ctx.words));
 }
 
 async function makeRange(ctx: Context, h: Handle, from: number, to: number): Promise<Map<number, FoldRow>> {

@@ -10,6 +10,7 @@ import { insertFact } from '../../db/persons/persons';
 import { answerChecks } from './answerChecks';
 import { checkMany } from './checkMany';
 import { everyoneAsOf } from './everyoneAsOf';
+import { readPermissionCounts } from './readPermissionCounts';
 import { readProofPage } from './readProofPage';
 import { rebuildFolds, startRebuild } from './rebuildFolds';
 import { recordChoices } from './recordChoices';
@@ -76,10 +77,13 @@ describe('folds that run along', () => {
     const auditor = world.user('usr_auditor', 'auditor');
     const { id } = must(await startRebuild(auditor));
     expect(must(await startRebuild(auditor))).toEqual({ id });
-    await world.knex('fold_rebuilds').where({ id }).update({ done_no: 30, people: 30, differing: 1 });
+    await world.knex('person_folds').where('person_no', 3).update({ folds: Buffer.alloc(0) });
+    await world.knex('fold_rebuilds').where({ id }).update({ done_from: [1], people: 40, differing: 1 });
     await rebuildFolds(world.worker, { rebuildId: id });
     expect(must(await readProofPage(auditor)).rebuild).toMatchObject({ isRunning: false, people: 40, differing: 1 });
     expect(await world.knex('trail').where({ act: 'folds-rebuilt', subject: id })).toHaveLength(2);
+    // The range was done before the kill: what was damaged since is found by the next.
+    expect(await rebuilt(world, false)).toMatchObject({ people: 40, differing: 1 });
   });
 
   test('answer permission checks as the choices do', async () => {
@@ -144,6 +148,10 @@ describe('many at once', () => {
     }
     const { n } = (await world.knex('permission_counts').sum({ n: world.knex.raw('permitted + refused') as never }).first()) as unknown as { n: string };
     expect(Number(n)).toBe(answers.filter(({ ok }) => ok).length);
+    const asked = must(await readPermissionCounts(world.user('usr_signe', 'coordinator')));
+    expect(asked.reduce((sum, one) => sum + one.permitted + one.refused, 0)).toBe(Number(n));
+    expect(asked[0]).toMatchObject({ system: 'sys_shop', lastDay: '2026-11-24' });
+    expect(await readPermissionCounts(world.user('usr_x', 'auditor'))).toMatchObject({ refusal: { code: 'not-allowed' } });
     expect(await checks.ask({ systemId: 'sys_shop', identifier: { kind: 'email', value: 'x' }, purpose: 'newsletter' })).toEqual({ ok: false, refusal: { code: 'identifier-unreadable', kind: 'email' } });
     await reads.close();
   });

@@ -1,7 +1,7 @@
 import { checkMapping, type Mapping, type MappingRefusal } from '../../core/imports/mapping';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lockImport, setImport } from '../../db/imports/imports';
-import { mappingsOf, saveMappingRow, type MappingRow } from '../../db/imports/mappings';
+import { saveMappingRow, type MappingRow } from '../../db/imports/mappings';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
@@ -35,9 +35,4 @@ export async function addMapping(ctx: Context, input: Pick<MappingRow, 'system_i
     await saveMappingRow(h, { id: ctx.keys.id('map'), ...input, created_by: ctx.actor.id, created_at: ctx.clock.now() });
     await recordTrail(ctx, h, 'mapping-saved', input.system_id, input.name);
   });
-}
-
-export async function readMappings(ctx: Context, input: { systemId: string }): Promise<Result<MappingRow[], AccessRefusal>> {
-  if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
-  return ctx.transaction(async (h) => ok(await mappingsOf(h, input.systemId)));
 }

@@ -1,4 +1,5 @@
 import { readAudiences } from '../../../../usecases/audiences/checkAudience';
+import { readPermissionCounts } from '../../../../usecases/consent/readPermissionCounts';
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { AudienceSheet } from '../../../../ui/ledger/AudienceSheet';
 import { shown, staff } from '../../../lib/session';
@@ -10,5 +11,5 @@ export default async function AudiencesPage() {
   const { ctx } = await staff('audiences.check');
   const { purposes } = shown(await readPurposes(ctx));
   const titles = [...new Map(purposes.filter(({ kind }) => kind !== 'necessary').map(({ id, title }) => [id, { id, title }])).values()].sort((a, b) => Number(b.id === 'newsletter') - Number(a.id === 'newsletter'));
-  return <AudienceSheet audiences={shown(await readAudiences(ctx))} purposes={titles} zone={ctx.organisation.zone} again={askListAgain} checkDraft={checkDraftNow} />;
+  return <AudienceSheet audiences={shown(await readAudiences(ctx))} purposes={titles} asked={shown(await readPermissionCounts(ctx))} zone={ctx.organisation.zone} again={askListAgain} checkDraft={checkDraftNow} />;
 }
