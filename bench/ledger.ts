@@ -15,7 +15,7 @@ import { actAs } from '../src/usecases/context';
 import { addApiKey } from '../src/usecases/access/apiKeys';
 import { growLedger } from './growLedger';
 import { benchContext, fresh, psql, PURPOSES, seed, url } from './ledgerWorld';
-import { median, timed, type BenchRow } from './measure';
+import { median, profiled, timed, type BenchRow } from './measure';
 import { load } from './load';
 
 const WANTED = Number(process.env['BENCH_CHOICES'] ?? 10_000_000);
@@ -132,7 +132,7 @@ await run('stream', async () => {
 
 await run('permission', async () => {
   const port = 4391;
-  const child = spawn('node', [...(process.env.PROFDIR ? ['--cpu-prof', '--cpu-prof-dir=' + process.env.PROFDIR] : []), '--import', 'tsx', 'src/main/checks.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url(DATABASE), BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_CHECKS_PORT: String(port), BOOKEND_LOG_LEVEL: 'error' } });
+  const child = spawn('node', [...profiled(), '--import', 'tsx', 'src/main/checks.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url(DATABASE), BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_CHECKS_PORT: String(port), BOOKEND_LOG_LEVEL: 'error' } });
   try {
     for (let n = 0; n < 200 && !(await fetch(`http://127.0.0.1:${port}/health`).then((answer) => answer.ok, () => false)); n++) await new Promise((resolve) => setTimeout(resolve, 100));
     for (const row of await load(`http://127.0.0.1:${port}/api/v1/standing`, { authorization: 'Bearer bench-key' }, (i) => JSON.stringify({ identifier: { kind: 'email', value: `p${(i * 7919) % PEOPLE}@mail.example` }, purpose: 'newsletter' }), size)) note(row);

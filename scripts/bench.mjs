@@ -24,7 +24,7 @@ endWith(async () => {
     say(`bench: ${name}`);
     const file = join(stateFolder('bench'), `${name}.json`);
     rmSync(file, { force: true });
-    await run('node', ['--import', 'tsx', `bench/${name}.ts`], { env: { ...env, BENCH_ROWS: file } }).finally(() => existsSync(file) && rows.push(...JSON.parse(readFileSync(file, 'utf8'))));
+    await run('node', [...(process.env.BENCH_PROFILE ? ['--cpu-prof', `--cpu-prof-dir=${process.env.BENCH_PROFILE}`] : []), '--import', 'tsx', `bench/${name}.ts`], { env: { ...env, BENCH_ROWS: file } }).finally(() => existsSync(file) && rows.push(...JSON.parse(readFileSync(file, 'utf8'))));
   };
   const cluster = await startCluster('bench', { wantedPort: 5485, durable: true, taken: new Set(), settings: SERVER });
   try {

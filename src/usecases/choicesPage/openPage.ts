@@ -2,7 +2,7 @@ import { choicesPageMail, languageOf } from '../../core/letters/mailings';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { insertChoicesPageLink, linksSince, lockChoicesPageLink, setChoicesPageLink, type ChoicesPageLinkRow } from '../../db/consent/choicesPageLinks';
 import type { Handle } from '../../db/handle';
-import { personById, personsByHash, personsById } from '../../db/persons/persons';
+import { personsByHash, personsById } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { queueMail } from '../letters/queueMail';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
