@@ -94,7 +94,8 @@ test('a workbook is read by the mapping of its source; the same number with anot
   }
   await seen(page, 'both are kept');
   expect(await query(WORLD.database, "select c.answer from choice_dedup d join choices c on c.id = d.choice_id where d.external_hash in (select external_hash from choice_dedup group by system_id, external_hash having count(*) > 1) and c.occurred_on = '2026-11-20' and c.system_id = 'sys_tills' order by c.seq")).toEqual([{ answer: 'grant' }, { answer: 'refuse' }]);
-  expect(await standing('karla.sund@mail.example', 'newsletter')).toBe('refused');
+  // Of the two the restrictive one holds: she had said yes, so it is taken back.
+  expect(await standing('karla.sund@mail.example', 'newsletter')).toBe('withdrawn');
 }, 120_000);
 
 test('a file of another source’s layout waits to be mapped; nothing of it is guessed or recorded', async () => {
