@@ -26,7 +26,8 @@ interface Known {
 /** For how long purposes and wordings are taken from memory, milliseconds: a change is obeyed within this time. */
 const RULES_KEPT_MS = 1000;
 const MOST_AT_ONCE = 200;
-const RUNS_AT_ONCE = 2;
+/** A second round at the same time would only take the processor from the first, and halve what is asked together. */
+const RUNS_AT_ONCE = 1;
 const COUNT_EVERY_MS = 1000;
 
 /**
