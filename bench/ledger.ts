@@ -14,6 +14,7 @@ import { startAudience, checkAudience } from '../src/usecases/audiences/checkAud
 import { actAs } from '../src/usecases/context';
 import { addApiKey } from '../src/usecases/access/apiKeys';
 import { growLedger } from './growLedger';
+import { importSeconds, writeTillFile } from './importFile';
 import { benchContext, fresh, psql, PURPOSES, seed, url } from './ledgerWorld';
 import { median, profiled, timed, type BenchRow } from './measure';
 import { load } from './load';
@@ -110,6 +111,21 @@ await run('audience', async () => {
   const ours = await timed(() => checkAudience(worker, { runId: started.value.runId }));
   const limit = hmac + copyIn + hashJoin + copyOut;
   note({ what: `audience check, ${count.toLocaleString('en')} addresses, ${size}`, ours: `${ours.toFixed(1)} s`, limit: `HMAC ${hmac.toFixed(1)} + COPY in ${copyIn.toFixed(1)} + join ${hashJoin.toFixed(1)} + COPY out ${copyOut.toFixed(1)} = ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 1.2 });
+});
+
+await run('import', async () => {
+  // Whether an import stays as quick as the ledger grows: the same file into this ledger and into an empty one.
+  const lines = 40_000;
+  const file = join(folder, 'more.csv');
+  writeTillFile(file, lines, `m${Math.trunc(CHOICES / 1000)}-`);
+  await fresh('bench_ours');
+  const emptyKnex = createClient(url('bench_ours'), 6);
+  const empty = benchContext(emptyKnex, url('bench_ours'), folder);
+  await seed(empty);
+  const limit = await importSeconds(empty, file, lines);
+  await emptyKnex.destroy();
+  const ours = await importSeconds(worker, file, lines);
+  note({ what: `importing ${lines.toLocaleString('en')} lines into a ledger of ${size}`, ours: `${ours.toFixed(1)} s`, limit: `the same file into an empty ledger ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 1.2 });
 });
 
 await run('stream', async () => {

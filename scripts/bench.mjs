@@ -34,6 +34,9 @@ endWith(async () => {
     print(rows);
   }
   if (only && !BENCHES.includes(only)) throw new Error(`there is no bench “${only}”: ${BENCHES.join(', ')}`);
+  // A part that was run alone replaces its own rows; the others stay as they were measured last.
+  const file = join(ROOT, 'bench/results/latest.json');
+  const before = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : [];
   mkdirSync(join(ROOT, 'bench/results'), { recursive: true });
-  writeFileSync(join(ROOT, 'bench/results/latest.json'), `${JSON.stringify(rows, null, 2)}\n`);
+  writeFileSync(file, `${JSON.stringify([...before.filter(({ what }) => !rows.some((row) => row.what === what)), ...rows], null, 2)}\n`);
 });

@@ -13,9 +13,6 @@ import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
 import { ConnectorError, type Connector } from '../ports/connector';
 import type { Jobs } from '../ports/jobs';
-import { checkAudiencePart } from '../usecases/audiences/checkAudiencePart';
-import { checkFolios } from '../usecases/consent/checkFolios';
-import { rebuildRange } from '../usecases/consent/rebuildFolds';
 import type { Context, SystemToReach } from '../usecases/context';
 import { findOwnRecords } from '../usecases/systems/ownRecords';
 import type { Config } from './config';
@@ -41,8 +38,8 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     holidays: publicHolidays(),
     log: logOf(config),
     words: newWordBook(),
-    // In this process; a worker puts a pool of threads here.
-    threads: { lanes: 1, checkFolios: (range) => checkFolios(ctx, range), rebuildRange: (range) => rebuildRange(ctx, range), checkAudiencePart: (part) => checkAudiencePart(ctx, part) },
+    // A worker puts a pool here.
+    threads: null,
     organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,

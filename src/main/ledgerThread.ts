@@ -2,6 +2,9 @@ import { workerData } from 'node:worker_threads';
 import { createClient } from '../db/client';
 import { WORKER } from '../ports/actor';
 import type { AudiencePart, FolioRange, PeopleRange } from '../ports/threads';
+import { checkAudiencePart as audiencePart } from '../usecases/audiences/checkAudiencePart';
+import { checkFolios as folios } from '../usecases/consent/checkFolios';
+import { rebuildRange as people } from '../usecases/consent/rebuildFolds';
 import type { Config } from './config';
 import { createContext } from './context';
 
@@ -9,6 +12,6 @@ import { createContext } from './context';
 const config = workerData as Config;
 const ctx = createContext(config, createClient(config.DATABASE_URL, 2), { enqueue: async () => { throw new Error('a thread causes no jobs'); } }, WORKER);
 
-export const checkFolios = (range: FolioRange) => ctx.threads.checkFolios(range);
-export const rebuildRange = (range: PeopleRange) => ctx.threads.rebuildRange(range);
-export const checkAudiencePart = (part: AudiencePart) => ctx.threads.checkAudiencePart(part);
+export const checkFolios = (range: FolioRange) => folios(ctx, range);
+export const rebuildRange = (range: PeopleRange) => people(ctx, range);
+export const checkAudiencePart = (part: AudiencePart) => audiencePart(ctx, part);

@@ -47,7 +47,8 @@ export interface Context {
   log: Log;
   /** Numbers for the words of the ledger. */
   words: WordBook;
-  threads: Threads;
+  /** A pool for work over the whole ledger; null: it is done in this process. */
+  threads: Threads | null;
   organisation: OrganisationSettings;
   baseUrl: string;
   /** Where heads are deposited for an outside witness; null: nowhere. */

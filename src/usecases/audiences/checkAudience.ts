@@ -9,6 +9,7 @@ import { systemById } from '../../db/systems/systems';
 import type { AudiencePart } from '../../ports/threads';
 import type { Context } from '../context';
 import { readRules } from '../consent/standingOfPerson';
+import { checkAudiencePart } from './checkAudiencePart';
 import { FileTooLarge, linesOf, storeFile } from '../imports/readFile';
 import { inParts } from '../imports/takeLines';
 import { inLanes } from '../shared/inLanes';
@@ -85,7 +86,7 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
     const about = { channel: audience.channel, purpose: audience.purpose, systemId: audience.system_id ?? '', country };
     async function* answers(): AsyncGenerator<string> {
       yield csvLine(COLUMNS);
-      for await (const part of inLanes(partsOf(ctx, audience, about), ctx.threads.lanes, (one) => ctx.threads.checkAudiencePart(one))) {
+      for await (const part of inLanes(partsOf(ctx, audience, about), ctx.threads?.lanes ?? 1, (one) => ctx.threads?.checkAudiencePart(one) ?? checkAudiencePart(ctx, one))) {
         for (const [key, n] of Object.entries(part.counts) as [keyof typeof counts, number][]) counts[key] = (counts[key] ?? 0) + n;
         permitted += part.permitted;
         lines += part.lines;

@@ -27,7 +27,7 @@ export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: str
     const row = await ctx.transaction((h) => rebuildById(h, rebuildId));
     if (row?.state !== 'running') return;
     // Each range counts itself in.
-    for await (const _ of inLanes(ranges(row), ctx.threads.lanes, (range) => ctx.threads.rebuildRange(range)));
+    for await (const _ of inLanes(ranges(row), ctx.threads?.lanes ?? 1, (range) => ctx.threads?.rebuildRange(range) ?? rebuildRange(ctx, range)));
     await ctx.transaction(async (h) => {
       const { people, differing } = (await rebuildById(h, rebuildId))!;
       await finishRebuild(h, rebuildId, ctx.clock.now());

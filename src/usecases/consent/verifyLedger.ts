@@ -11,6 +11,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { checkFolios } from './checkFolios';
 import { depositedHeads } from './depositHead';
 import { mayReadLedger } from './mayReadLedger';
 
@@ -58,7 +59,7 @@ async function verify(ctx: Context, verificationId: string): Promise<LedgerFault
   const faults: LedgerFault[] = [];
   let frontier: Frontier = { size: 0, peaks: [] };
   let [folios, choices] = [0, 0];
-  for await (const checked of inLanes(ranges(ctx, total), ctx.threads.lanes, (range) => ctx.threads.checkFolios(range))) {
+  for await (const checked of inLanes(ranges(ctx, total), ctx.threads?.lanes ?? 1, (range) => ctx.threads?.checkFolios(range) ?? checkFolios(ctx, range))) {
     faults.push(...checked.faults);
     for (const root of checked.roots) {
       if (!root) continue;
