@@ -1,8 +1,11 @@
-import { render, type RenderResult } from '@testing-library/react';
+import { configure, render, type RenderResult } from '@testing-library/react';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { NuqsTestingAdapter } from 'nuqs/adapters/testing';
 import type { ReactNode } from 'react';
 import { SayProvider } from '../../src/ui/parts/Say';
+
+// A machine that does other things meanwhile is slow, not wrong.
+configure({ asyncUtilTimeout: 8000 });
 
 // Charts measure; a screen that is none has no sizes of its own.
 if (typeof window !== 'undefined') {
