@@ -6,8 +6,10 @@ import type { Context } from '../src/usecases/context';
 import { confirmPlan, makePlan } from '../src/usecases/erasure/makePlan';
 import { startPack } from '../src/usecases/packs/buildPack';
 import { sendPack } from '../src/usecases/packs/handOver';
+import { receiveAppeal } from '../src/usecases/requests/appeals';
 import { decide } from '../src/usecases/requests/decide';
 import { askIdentity, proveAtCounter, refuseForIdentity } from '../src/usecases/requests/identity';
+import { readRequests } from '../src/usecases/requests/requestView';
 import { openRequest, type NewRequest } from '../src/usecases/requests/openRequest';
 import { recordClockEvent } from '../src/usecases/requests/recordClockEvent';
 import { acceptBand, giveVerdict, traceView } from '../src/usecases/trace/review';
@@ -37,8 +39,9 @@ async function open(world: DemoWorld, person: WorldPerson, right: Right, day: st
   const isPublic = (more.channel ?? 'public-form') === 'public-form';
   const opened = must(
     await openRequest(isPublic ? world.publicPage : world.coordinator, {
-      right, regime: 'eu-gdpr', receivedAt, channel: 'public-form', language: person.language, text: null,
-      person: { givenName: person.givenName, familyName: person.familyName, emails: [person.email], phones: more.channel === 'phone' ? [person.phone] : [], customerNumbers: person.customerNo && person.story !== 'paused' ? [{ system: 'sys_shop', value: person.customerNo }] : [] },
+      right, receivedAt, channel: 'public-form', language: person.language, text: null,
+      // The law follows from where they live.
+      person: { country: person.country, region: person.country === 'US' ? (person.city === 'Denver' ? 'CO' : 'CA') : null, givenName: person.givenName, familyName: person.familyName, emails: [person.email], phones: more.channel === 'phone' ? [person.phone] : [], customerNumbers: person.customerNo && person.story !== 'paused' ? [{ system: 'sys_shop', value: person.customerNo }] : [] },
       ...more,
     }),
   );
@@ -139,9 +142,44 @@ const jens: Story = async (world) => {
   await open(world, byStory(world.people, 'erasure'), 'erasure', addDays(world.today, -1), { text: 'Please erase my account and everything that goes with it.' });
 };
 
+/** Two from America: one wants a copy under California's law, one opts out of sharing under Colorado's. */
+const american = (world: DemoWorld, city: string) => world.people.find(({ country, city: own, customerNo }) => country === 'US' && own === city && customerNo)!;
+
+const california: Story = async (world) => {
+  await open(world, american(world, 'San Francisco'), 'access', addDays(world.today, -14), { text: 'I want to know the specific pieces of information you collected about me.' });
+};
+
+const colorado: Story = async (world) => {
+  await open(world, american(world, 'Denver'), 'opt-out', addDays(world.today, -5));
+};
+
+/** Answered in September under the law of the kingdom … */
+const british: Story = async (world) => {
+  const person = world.people.find(({ n, country, customerNo }) => n > 300 && country === 'GB' && customerNo)!;
+  const ref = await open(world, person, 'access', addDays(world.today, -80));
+  world.clock.goTo(`${addDays(world.today, -76)}T10:00:00Z`);
+  await trace(world, ref);
+  await judgeAll(world, ref);
+  world.clock.goTo(`${addDays(world.today, -60)}T10:00:00Z`);
+  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'Identity proven; nothing stands against it.' }));
+  must(await startPack(world.coordinator, { ref }));
+  await world.drain();
+  must(await sendPack(world.coordinator, { ref }));
+  await world.drain();
+};
+
+/** … and complains a week ago that something is missing. */
+const complained: Story = async (world) => {
+  world.clock.goTo(`${addDays(world.today, -7)}T10:00:00Z`);
+  const closed = must(await readRequests(world.coordinator, { state: 'closed', right: 'access', regime: 'uk-gdpr', stage: null, after: null, limit: 1 }));
+  const { ref } = closed.lines[0]!;
+  must(await receiveAppeal(world.coordinator, { ref, receivedOn: addDays(world.today, -7), text: 'The letters I wrote to the York shop are not in it.' }));
+  await world.drain();
+};
+
 const objection: Story = async (world) => {
   await open(world, world.people.find(({ n, customerNo }) => n > 600 && customerNo)!, 'objection', addDays(world.today, -3));
 };
 
 /** In the order in which they happened. */
-export const STORIES: readonly Story[] = [january, refused, extended, overdue, mette, gone, paused, agent, child, objection, jens];
+export const STORIES: readonly Story[] = [january, british, refused, extended, overdue, mette, gone, california, paused, agent, complained, child, colorado, objection, jens];

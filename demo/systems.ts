@@ -25,6 +25,8 @@ const MAILBOX: Entry[] = [entry('messages', 'Support mailbox · messages', ['ans
 const OWN: Entry[] = [
   entry('persons', 'Bookend · your identifiers', ['keeping your choices and answering your requests'], ['name and contact'], [], 'until erased', 'the shops, the web shop and the forms'),
   entry('choices', 'Bookend · your choices', ['proving what you agreed to (GDPR art. 7(1))'], ['your answers, when, where and under which wording'], [], 'the sealed proof stays; after an erasure nobody can read whose it was', 'the shops, the web shop and the forms'),
+  entry('messages', 'Bookend · what you wrote to us about your data', ['answering your requests in time'], ['what you wrote'], [], 'until a colleague has opened it as a request', 'you, when you wrote to us'),
+  entry('notes', 'Bookend · notes on your requests', ['answering your requests in time'], ['what colleagues noted'], [], 'with the request', 'our colleagues'),
   entry('requests', 'Bookend · your requests', ['answering your requests in time'], ['what you asked and what we answered'], [], 'three years after the answer', 'you, when you asked'),
 ];
 

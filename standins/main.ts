@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { MAILBOX_FAILURES, mailboxFailures, type MailboxFailure } from './mailbox/failures';
 import { fillMailbox } from './mailbox/mailbox';
+import { fillPrivacyMailbox } from './mailbox/privacyMailbox';
 import { NEWSLETTER_FAILURES, startNewsletter, type Contact, type Failure } from './newsletter/newsletter';
 import { SHOP_FAILURES, shopFailures, type ShopFailure } from './shop/failures';
 import { fillShop } from './shop/shop';
@@ -40,6 +41,7 @@ if (!existsSync(made)) {
   await client.end();
   await fillShop(shopUrl, people, today);
   const messages = await fillMailbox(mailbox, people, today);
+  await fillPrivacyMailbox(join(folder, 'privacy-mailbox'), people, today);
   writeTillFiles();
   writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));
 }

@@ -58,7 +58,7 @@ describe('other people in a message', () => {
 });
 
 describe('stages and next acts', () => {
-  const facts = (more: Partial<StageFacts>): StageFacts => ({ right: 'access', identity: 'none', trace: 'none', matchesUndecided: 0, decision: 'none', carriedOut: false, answered: false, ...more });
+  const facts = (more: Partial<StageFacts>): StageFacts => ({ right: 'access', identity: 'none', trace: 'none', matchesUndecided: 0, decision: 'none', carriedOut: false, answered: false, appeal: 'none', authority: 'not-needed', ...more });
   test.each<[Partial<StageFacts>, string]>([
     [{}, 'identity'],
     [{ identity: 'asked' }, 'identity'],

@@ -6,6 +6,8 @@ import * as cohort from './migrations/0004_cohort';
 import * as folds from './migrations/0005_folds';
 import * as consent from './migrations/0006_consent';
 import * as rebuilds from './migrations/0007_rebuilds';
+import * as working from './migrations/0008_working';
+import * as intake from './migrations/0009_intake';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -15,6 +17,8 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0005_folds': folds,
   '0006_consent': consent,
   '0007_rebuilds': rebuilds,
+  '0008_working': working,
+  '0009_intake': intake,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -26,6 +26,7 @@ const schema = yup.object({
   BOOKEND_WITNESS: yup.string(),
   BOOKEND_WITNESS_MAIL: yup.string(),
   BOOKEND_JOURNAL: yup.string(),
+  BOOKEND_PRIVACY_MAILBOX: yup.string(),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import pg from 'pg';
 import pino from 'pino';
+import { maildirInbox } from '../connectors/mailbox/maildirInbox';
 import { mailboxConnector } from '../connectors/mailbox/mailboxConnector';
 import { smtpMailer } from '../connectors/mail/smtpMailer';
 import { ownConnector } from '../connectors/own/ownConnector';
@@ -40,6 +41,7 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     words: newWordBook(),
     // A worker puts a pool here.
     threads: null,
+    inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
     organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,

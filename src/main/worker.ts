@@ -7,6 +7,8 @@ import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { startComparison } from '../usecases/drift/compareSystem';
 import { watchFolders } from '../usecases/imports/watchFolders';
+import { sendDigests } from '../usecases/requests/sendDigests';
+import { takeInbox } from '../usecases/requests/takeInbox';
 import { housekeeping } from '../usecases/shared/housekeeping';
 import { resumeWork } from '../usecases/shared/resumeWork';
 import { readConfig } from './config';
@@ -37,9 +39,11 @@ for (const name of JOB_NAMES) {
 }
 const resumed = await resumeWork(ctx);
 const seenFiles = new Set<string>();
+const seenMails = new Set<string>();
 const daily = { day: '' };
 const timers = [
   setInterval(() => quietly('watch folders', () => watchFolders(ctx, seenFiles)), WATCH_EVERY_MS),
+  setInterval(() => quietly('privacy mailbox', () => takeInbox(ctx, seenMails)), WATCH_EVERY_MS),
   setInterval(() => quietly('daily work', once), DAILY_LOOK_MS),
 ];
 const timer = setInterval(() => void resumeWork(ctx).catch((error: Error) => ctx.log.error({ error: error.message }, 'resume')), RESUME_EVERY_MS);
@@ -52,13 +56,14 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   });
 }
 
-/** Once a day: the head goes to the witness, systems are compared, what is kept too long goes. */
+/** Once a day: the head goes to the witness, systems are compared, colleagues are told what is due, what is kept too long goes. */
 async function once(): Promise<void> {
   const today = ctx.clock.real().slice(0, 10);
   if (daily.day === today) return;
   daily.day = today;
   await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deposit-head', {}));
   await startComparison(ctx);
+  await sendDigests(ctx);
   await housekeeping(ctx);
 }
 

@@ -11,6 +11,7 @@ import type { Keys } from '../ports/keys';
 import type { Log } from '../ports/log';
 import type { Mailer } from '../ports/mailer';
 import type { Storage } from '../ports/storage';
+import type { Inbox } from '../ports/inbox';
 import type { Threads } from '../ports/threads';
 
 export interface OrganisationSettings {
@@ -49,6 +50,8 @@ export interface Context {
   words: WordBook;
   /** A pool for work over the whole ledger; null: it is done in this process. */
   threads: Threads | null;
+  /** The mailbox people write to about their data; null: there is none. */
+  inbox: Inbox | null;
   organisation: OrganisationSettings;
   baseUrl: string;
   /** Where heads are deposited for an outside witness; null: nowhere. */

@@ -6,7 +6,7 @@ export const REF = 'BK-2026-0412';
 export function requestLine(more: Partial<RequestLine> = {}): RequestLine {
   return {
     ref: REF, right: 'access', regime: 'eu-gdpr', who: 'Lone Dam', stage: 'identity', receivedOn: '2026-11-02', dueOn: '2026-12-02', extendBy: '2026-12-02', extendedDueOn: '2027-02-02', acknowledgeBy: null, isExtended: false, state: 'running', workingDaysLeft: 6, pauses: [],
-    next: { code: 'ask-identity', text: 'Ask for proof of identity', waitsOn: 'us' }, outcome: null, answeredOn: null, ...more,
+    next: { code: 'ask-identity', text: 'Ask for proof of identity', waitsOn: 'us' }, outcome: null, answeredOn: null, owner: null, missedTarget: null, ...more,
   };
 }
 
@@ -15,7 +15,7 @@ export function requestView(more: Partial<RequestView> = {}): RequestView {
   return {
     ...requestLine(), id: 'req_1', language: 'en', channel: 'mail', receivedAt: '2026-11-02T08:00:00Z', isMasked: false, person: null, personId: null, text: null, onBehalf: null,
     clock: { receivedOn: '2026-11-02', acknowledgeBy: null, actBy: null, dueOn: '2026-12-02', refuseBy: '2026-12-02', extendBy: '2026-12-02', extendedDueOn: '2027-02-02', appealDueOn: null, state: 'running', calendarDaysLeft: 8, workingDaysLeft: 6, pauses: [], reasons: [{ code: 'month', text: 'One month from receipt.', source: 'GDPR art. 12(3)' }] },
-    events: [], stages: ['intake', 'identity', 'trace', 'decide', 'carry-out', 'answer', 'closed'], members: [], identity: { state: 'none', method: null, addresses: [], tries: null }, decision: { outcome: 'none', ground: null, reason: null, by: null, at: null }, undecided: 0, trace: 'none',
-    pack: { state: 'none', files: null, bytes: null, withheld: null, sha256: null, confirmedAt: null, openedAt: null }, plan: null, letters: [], hasCertificate: false, mayWork: true, ...more,
+    events: [], stages: ['intake', 'identity', 'trace', 'decide', 'carry-out', 'answer', 'closed'], members: [], identity: { state: 'none', method: null, addresses: [], tries: null, methods: [], factTriesLeft: 3, factsNeeded: 3 }, decision: { outcome: 'none', ground: null, reason: null, by: null, at: null }, undecided: 0, trace: 'none',
+    pack: { state: 'none', files: null, bytes: null, withheld: null, sha256: null, confirmedAt: null, openedAt: null }, plan: null, letters: [], hasCertificate: false, mayWork: true, mayReopen: false, proposed: { regime: 'eu-gdpr', reasons: [] }, changes: [], targets: { decideBy: '2026-11-17', answerBy: '2026-11-26', missed: null }, appeal: 'none', authority: 'not-needed', notes: [], colleagues: [], joinable: [], ...more,
   };
 }

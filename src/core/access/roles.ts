@@ -9,7 +9,7 @@ export type Reach = 'all' | 'own' | 'masked';
 
 export const ACTS = [
   'desk.see', 'requests.see', 'requests.work', 'requests.review', 'persons.see', 'choices.record', 'ledger.see', 'ledger.export', 'ledger.verify', 'ledger.remove-sealed', 'imports.run',
-  'audiences.check', 'drift.see', 'drift.correct', 'identities.link', 'purposes.see', 'purposes.draft', 'purposes.publish', 'keys.change',
+  'audiences.check', 'drift.see', 'drift.correct', 'identities.link', 'purposes.see', 'purposes.draft', 'purposes.publish', 'keys.change', 'assignments.see', 'assignments.change', 'figures.see',
   'systems.see', 'systems.change', 'erasure.plan', 'keeping.see', 'trail.see', 'people.see', 'people.change',
 ] as const;
 export type Act = (typeof ACTS)[number];
@@ -42,6 +42,9 @@ export const ACCESS: Readonly<Record<Act, Row>> = {
   'purposes.draft': { coordinator: 'all', supervisor: 'all' },
   'purposes.publish': { supervisor: 'all' },
   'keys.change': { administrator: 'all' },
+  'assignments.see': { coordinator: 'all', supervisor: 'all', auditor: 'all', administrator: 'all' },
+  'figures.see': { coordinator: 'all', supervisor: 'all', auditor: 'all' },
+  'assignments.change': { supervisor: 'all', administrator: 'all' },
   'keeping.see': { coordinator: 'all', supervisor: 'all', 'retention-keeper': 'all', 'hold-keeper': 'all', 'system-owner': 'all', auditor: 'all' },
   'trail.see': { ...Object.fromEntries(ROLES.map((role) => [role, 'own' as const])), supervisor: 'all', auditor: 'all' },
   'people.see': { auditor: 'all', administrator: 'all' },

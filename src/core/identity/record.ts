@@ -9,6 +9,8 @@ export interface PersonRecord {
   postcode?: string | null;
   city?: string | null;
   country?: string | null;
+  /** State or province, as in ISO 3166-2 without the country. */
+  region?: string | null;
   customerNumbers?: readonly { system: string; value: string }[];
 }
 

@@ -1,3 +1,4 @@
+import { regimeById } from '../clock/regimes';
 import { sayDay, type Day } from '../shared/days';
 import type { ResidueLine } from '../erasure/residue';
 import type { Right } from '../requests/rights';
@@ -34,10 +35,12 @@ function remedies(organisation: Organisation): LetterPart[] {
   ];
 }
 
-export function acknowledgement(facts: Facts & { right: Right; receivedOn: Day; dueOn: Day }): Letter {
+export function acknowledgement(facts: Facts & { right: Right; receivedOn: Day; dueOn: Day; status: { link: string; word: string } }): Letter {
   return frame('acknowledgement', 'We have your request', facts, [
     para(`On ${sayDay(facts.receivedOn)} we received your request ${SAY_RIGHT[facts.right]}.`),
     para(`We answer by ${sayDay(facts.dueOn)}. If we need to make sure that it is you who asks, we write to an address that we already know.`),
+    para('You can see how it stands here, with the reference and this word:'),
+    list([facts.status.link, `Reference: ${facts.ref}`, `Word: ${facts.status.word}`]),
   ]);
 }
 
@@ -69,6 +72,15 @@ export function extension(facts: Facts & { dueOn: Day; reason: string }): Letter
   return frame('extension', 'We need more time', facts, [
     para(`We cannot answer your request within the first month. We now answer by ${sayDay(facts.dueOn)} (GDPR art. 12(3)). The reason: ${facts.reason}`),
     ...remedies(facts.organisation),
+  ]);
+}
+
+export function appealAnswer(facts: Facts & { regime: string; isReversed: boolean; text: string }): Letter {
+  return frame('appeal-answer', 'Our answer to your appeal', facts, [
+    para(facts.isReversed ? 'You asked us to look at our answer again. We have changed it:' : 'You asked us to look at our answer again. We stand by it, for this reason:'),
+    para(facts.text),
+    heading('If you disagree'),
+    para(regimeById(facts.regime)?.remedies ?? ''),
   ]);
 }
 

@@ -3,7 +3,7 @@ import type { Stage, StageFacts } from './stages';
 export interface NextAct {
   code:
     | 'ask-identity' | 'wait-for-identity' | 'refuse-identity' | 'start-trace' | 'wait-for-trace' | 'review' | 'decide'
-    | 'build-pack' | 'make-plan' | 'confirm-plan' | 'wait-for-erasure' | 'send-pack' | 'act' | 'answer' | 'nothing';
+    | 'show-authority' | 'answer-appeal' | 'build-pack' | 'make-plan' | 'confirm-plan' | 'wait-for-erasure' | 'send-pack' | 'act' | 'answer' | 'nothing';
   text: string;
   waitsOn: 'us' | 'person' | 'machine' | null;
 }
@@ -19,6 +19,7 @@ export function nextAct(stage: Stage, facts: StageFacts, carry: CarryOutFacts): 
   switch (stage) {
     case 'intake':
     case 'identity':
+      if (facts.authority === 'needed') return us('show-authority', 'Check that they may ask for this person');
       if (facts.identity === 'asked') return { code: 'wait-for-identity', text: 'Waiting for proof of identity', waitsOn: 'person' };
       return facts.identity === 'failed' ? us('refuse-identity', 'Answer: identity not proven') : us('ask-identity', 'Ask for proof of identity');
     case 'trace':
@@ -31,6 +32,8 @@ export function nextAct(stage: Stage, facts: StageFacts, carry: CarryOutFacts): 
       return carryOut(facts, carry);
     case 'answer':
       return carry.pack === 'ready' ? us('send-pack', 'Send the pack') : us('answer', 'Send the answer');
+    case 'appeal':
+      return us('answer-appeal', 'Answer the appeal');
     case 'closed':
       return { code: 'nothing', text: 'Closed', waitsOn: null };
   }

@@ -1,12 +1,16 @@
 import * as yup from 'yup';
 import { daySchema, instantSchema } from '../shared/schema';
 import { REGIME_IDS } from '../clock/regimes';
+import { LANGUAGES } from '../letters/mailings';
+import { FACT_KINDS } from './facts';
 import { RIGHTS } from './rights';
 
 export const CHANNELS = ['public-form', 'mail', 'phone', 'letter', 'counter', 'api'] as const;
 export type Channel = (typeof CHANNELS)[number];
 
 const text = (max: number) => yup.string().trim().max(max);
+
+const emailField = text(320).matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { message: 'This does not look like an e-mail address, such as mette@mail.example.', excludeEmptyString: true });
 
 export const personRecordSchema = yup
   .object({
@@ -19,6 +23,7 @@ export const personRecordSchema = yup
     postcode: text(20).nullable(),
     city: text(120).nullable(),
     country: text(2).length(2, 'must be a country code of two letters, such as DK').nullable(),
+    region: text(3).nullable(),
     customerNumbers: yup.array(yup.object({ system: text(60).required(), value: text(60).required() }).required()).max(10).default([]),
     deviceIds: yup.array(text(120).required()).max(10).default([]),
   })
@@ -28,22 +33,35 @@ export const personRecordSchema = yup
 export const requestInputSchema = yup
   .object({
     right: yup.string().oneOf([...RIGHTS]).required(),
-    regime: yup.string().oneOf([...REGIME_IDS]).default('eu-gdpr'),
+    /** Without one it is the regime proposed for where the person lives. */
+    regime: yup.string().oneOf([...REGIME_IDS]),
     receivedAt: instantSchema.required(),
     channel: yup.string().oneOf([...CHANNELS]).required(),
     person: personRecordSchema.required(),
-    onBehalf: yup.object({ kind: yup.string().oneOf(['agent', 'guardian']).required(), name: text(200).required() }).nullable().default(null),
+    onBehalf: yup.object({ kind: yup.string().oneOf(['agent', 'guardian']).required(), name: text(200).required(), email: text(320).nullable() }).nullable().default(null),
     text: text(20_000).nullable(),
     language: text(12).default('en'),
   })
   .noUnknown();
 
-const emailField = text(320).matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { message: 'This does not look like an e-mail address, such as mette@mail.example.', excludeEmptyString: true });
+export const FOR_WHOM = ['self', 'agent', 'guardian'] as const;
+
+/** Who asks, where it is not the person, and where the person lives: alike in both forms. */
+const asker = {
+  forWhom: yup.string().oneOf([...FOR_WHOM]).default('self'),
+  agentName: text(200).default('').when('forWhom', { is: (value: string) => value !== 'self', then: (one) => one.required('Who asks for this person?') }),
+  agentEmail: emailField.default(''),
+  country: yup.string().trim().uppercase().matches(/^([A-Z]{2})?$/, 'Write the country as two letters, such as DK.').default(''),
+  region: yup.string().trim().uppercase().max(3, 'Write the state as two letters, such as CA.').default(''),
+  language: yup.string().oneOf([...LANGUAGES]).default('en'),
+};
 
 /** The public form: what a person without an account tells us. */
 export const publicRequestSchema = yup
   .object({
-    right: yup.string().oneOf(['access', 'erasure', 'rectification', 'portability', 'objection', 'withdrawal', 'restriction'], 'Choose what you ask for.').required('Choose what you ask for.'),
+    ...asker,
+    right: yup.string().oneOf([...RIGHTS], 'Choose what you ask for.').required('Choose what you ask for.'),
+    birthDate: text(10).test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value)).default(''),
     givenName: text(120).required('Your given name helps us find your data.'),
     familyName: text(120).required('Your family name helps us find your data.'),
     email: emailField.required('We need an address to answer to.'),
@@ -59,7 +77,8 @@ export const publicRequestSchema = yup
 export const openRequestSchema = yup
   .object({
     right: yup.string().oneOf([...RIGHTS], 'Choose the right that is exercised.').required('Choose the right that is exercised.'),
-    regime: yup.string().oneOf(['eu-gdpr'], 'Only eu-gdpr can be chosen here.').default('eu-gdpr'),
+    ...asker,
+    regime: yup.string().oneOf([...REGIME_IDS], 'Choose the law.').default('eu-gdpr'),
     channel: yup.string().oneOf(['mail', 'phone', 'letter', 'counter'], 'Choose how it came.').required('Choose how it came.'),
     receivedOn: daySchema.required('When did it arrive?'),
     givenName: text(120).required('Who asks?'),
@@ -95,3 +114,21 @@ export const GROUNDS = {
     { value: 'art-12-2', text: 'Identity cannot be established, art. 12(2)' },
   ],
 } as const;
+
+/** A correction of the regime or the day of receipt. */
+export const basisSchema = yup
+  .object({
+    regime: yup.string().oneOf([...REGIME_IDS], 'Choose the law.').required('Choose the law.'),
+    receivedOn: daySchema.required('When did it arrive?'),
+    reason: text(2000).min(5, 'Say why in a sentence: it stays beside what stood before.').required('Say why in a sentence: it stays beside what stood before.'),
+  })
+  .noUnknown();
+
+/** The page on which people see how their request stands. */
+export const statusSchema = yup.object({ ref: text(20).uppercase().required(), word: text(40).required() }).noUnknown();
+
+/** What somebody says to prove who they are. */
+export const factsSchema = yup.object({ facts: yup.array(yup.object({ kind: yup.string().oneOf([...FACT_KINDS]).required(), value: text(200).required() }).noUnknown().required()).max(FACT_KINDS.length).required() }).noUnknown();
+
+/** A rule of who answers for what; null fits everything. */
+export const assignmentSchema = yup.object({ right: yup.string().oneOf([...RIGHTS]).nullable().default(null), regime: yup.string().oneOf([...REGIME_IDS]).nullable().default(null), language: yup.string().oneOf([...LANGUAGES]).nullable().default(null), userId: text(60).required() }).noUnknown();

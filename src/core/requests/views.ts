@@ -3,6 +3,11 @@ import type { PersonRecord } from '../identity/record';
 import type { Band, ScoredField } from '../identity/score';
 import type { Reason } from '../shared/reason';
 import type { NextAct } from './nextAct';
+import type { AssignmentRule, Workload } from './assign';
+import type { MethodOffer } from './identityMethods';
+import type { ProposedRegime } from '../clock/proposeRegime';
+import type { TargetDays } from '../clock/targets';
+import type { Right } from './rights';
 import type { Stage } from './stages';
 
 // What use cases give and pages show: written once, between the two.
@@ -27,6 +32,10 @@ export interface RequestLine {
   next: NextAct;
   outcome: string | null;
   answeredOn: string | null;
+  /** Who answers for it. */
+  owner: { id: string; name: string } | null;
+  /** The organisation's own mark that was missed, while the legal date still lies ahead. */
+  missedTarget: 'decide' | 'answer' | null;
 }
 
 export interface RequestView extends RequestLine {
@@ -38,12 +47,12 @@ export interface RequestView extends RequestLine {
   person: PersonRecord | null;
   personId: string | null;
   text: string | null;
-  onBehalf: { kind: string; name: string } | null;
+  onBehalf: { kind: string; name: string; email?: string | null | undefined } | null;
   clock: ClockReading;
   events: { kind: string; at: string; reason: string | null }[];
   stages: readonly Stage[];
   members: string[];
-  identity: { state: string; method: string | null; addresses: { address: string; isAsking: boolean }[]; tries: number | null };
+  identity: { state: string; method: string | null; addresses: { address: string; isAsking: boolean }[]; tries: number | null; methods: MethodOffer[]; factTriesLeft: number; factsNeeded: number };
   decision: { outcome: string; ground: string | null; reason: string | null; by: string | null; at: string | null };
   undecided: number;
   trace: string;
@@ -52,6 +61,47 @@ export interface RequestView extends RequestLine {
   letters: { template: string; state: string; at: string; tries: number }[];
   hasCertificate: boolean;
   mayWork: boolean;
+  mayReopen: boolean;
+  /** The law that follows from the place and the right, and why. */
+  proposed: ProposedRegime;
+  changes: { at: string; by: string; regimeWas: string; regime: string; receivedWas: string; receivedOn: string; reason: string | null }[];
+  targets: TargetDays;
+  appeal: 'none' | 'open' | 'answered';
+  authority: 'not-needed' | 'needed' | 'shown';
+  notes: { id: string; by: string; at: string; text: string }[];
+  /** Who could answer for it. */
+  colleagues: { id: string; name: string }[];
+  /** Open requests of the same person and right that came before. */
+  joinable: { ref: string; receivedOn: string }[];
+}
+
+/** How a request stands, as its person sees it. */
+export interface StatusView {
+  ref: string;
+  right: string;
+  language: string;
+  step: 'received' | 'waits-for-you' | 'worked-on' | 'answered' | 'appeal';
+  receivedOn: string;
+  dueOn: string;
+  isExtended: boolean;
+}
+
+/** Who answers for what, and how much each colleague has open. */
+export interface AssignmentView {
+  rules: (AssignmentRule & { userName: string })[];
+  workload: (Workload & { name: string; overdue: number })[];
+}
+
+/** A message of the privacy mailbox, proposed as a request. */
+export interface ProposalView {
+  id: string;
+  receivedOn: string;
+  right: Right | null;
+  language: string;
+  reasons: Reason[];
+  from: { name: string; address: string; givenName: string; familyName: string } | null;
+  subject: string;
+  text: string;
 }
 
 export interface PlanView {

@@ -37,6 +37,13 @@ export interface RequestRow {
   due_on: string;
   created_at: string;
   closed_at: string | null;
+  region: string | null;
+  appeal: 'none' | 'open' | 'answered';
+  authority: 'not-needed' | 'needed' | 'shown';
+  owner_id: string | null;
+  status_hash: Buffer | null;
+  joined_to: string | null;
+  fact_tries: number;
 }
 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */
@@ -47,6 +54,11 @@ export async function nextRef(h: Handle, year: number): Promise<string> {
 
 export async function insertRequest(h: Handle, row: RequestRow): Promise<void> {
   await h.trx('requests').insert(row);
+}
+
+/** When a request came into a stage; figures are made of it. */
+export async function insertStage(h: Handle, row: { request_id: string; stage: Stage; at: string }): Promise<void> {
+  await h.trx('request_stages').insert(row);
 }
 
 export async function setRequest(h: Handle, id: string, change: Partial<RequestRow>): Promise<void> {
@@ -85,9 +97,17 @@ export interface RequestFilter {
   state: 'open' | 'closed' | 'all';
   right: string | null;
   stage: string | null;
+  regime?: string | null;
+  /** Who answers for it. */
+  owner?: string | null;
+  waits?: 'person' | 'us' | 'machine' | null;
   after: { dueOn: string; id: string } | null;
   limit: number;
 }
+
+// On whom the next act waits, as `core/requests/nextAct` says it of one request.
+const WAITS_ON_PERSON = `stage = 'identity' and identity = 'asked' and authority <> 'needed'`;
+const WAITS_ON_MACHINE = `((stage = 'trace' and trace = 'running') or (stage = 'carry-out' and (plan = 'executing' or pack = 'building')))`;
 
 /** By due day, keyset-paged. */
 export async function listRequests(h: Handle, filter: RequestFilter): Promise<RequestRow[]> {
@@ -95,6 +115,11 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.state !== 'all') query.where('is_open', filter.state === 'open');
   if (filter.right) query.where('right', filter.right);
   if (filter.stage) query.where('stage', filter.stage);
+  if (filter.regime) query.where('regime', filter.regime);
+  if (filter.owner) query.where('owner_id', filter.owner);
+  if (filter.waits === 'person') query.whereRaw(WAITS_ON_PERSON);
+  if (filter.waits === 'machine') query.whereRaw(WAITS_ON_MACHINE);
+  if (filter.waits === 'us') query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE})`);
   if (filter.after) query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.id]);
   return query;
 }
@@ -125,6 +150,16 @@ export async function addCoordinators(h: Handle, requestId: string): Promise<voi
 export async function membersOf(h: Handle, requestId: string): Promise<string[]> {
   const rows = (await h.trx('request_members').join('users', 'users.id', 'request_members.user_id').where({ request_id: requestId }).select('users.name').orderBy('users.name')) as { name: string }[];
   return rows.map(({ name }) => name);
+}
+
+export async function memberIdsOf(h: Handle, requestId: string): Promise<string[]> {
+  const rows = (await h.trx('request_members').where({ request_id: requestId }).select('user_id').limit(500)) as { user_id: string }[];
+  return rows.map(({ user_id }) => user_id);
+}
+
+/** Open requests of the same person and right that came before this one. */
+export async function openRequestsLike(h: Handle, request: RequestRow): Promise<{ ref: string; receivedAt: string }[]> {
+  return visible(h).select('requests.ref', { receivedAt: 'requests.received_at' }).where({ person_id: request.person_id, right: request.right, is_open: true }).whereNot('requests.id', request.id).where('received_at', '<=', request.received_at).orderBy('received_at').limit(5) as unknown as Promise<{ ref: string; receivedAt: string }[]>;
 }
 
 interface ClockEventRow {

@@ -16,8 +16,8 @@ const unreachable = async (): Promise<never> => {
 describe('a request from outside', () => {
   test('says what is missing and sends nothing; whatever goes wrong, what was typed stays', async () => {
     let sent = 0;
-    let answer: () => Promise<ActionResult<{ ref: string }>> = unreachable;
-    show(<AskForm ask={() => (sent++, answer())} />);
+    let answer: () => Promise<ActionResult<{ ref: string; word: string }>> = unreachable;
+    show(<AskForm language="en" ask={() => (sent++, answer())} />);
     fireEvent.click(button('Send my request'));
     await screen.findByText('Choose what you ask for.');
     expect(screen.getByText('We need an address to answer to.')).toBeTruthy();
@@ -32,13 +32,14 @@ describe('a request from outside', () => {
     fireEvent.click(button('Send my request'));
     await screen.findByText(/What you typed is still here/);
     expect((screen.getByLabelText('Given name') as HTMLInputElement).value).toBe('Rasmus');
-    answer = async () => ({ ok: true, value: { ref: 'BK-2026-0413' } });
+    answer = async () => ({ ok: true, value: { ref: 'BK-2026-0413', word: 'KLMN2345' } });
     fireEvent.click(button('Send my request'));
     await screen.findByText('BK-2026-0413');
+    expect(screen.getByText('KLMN2345')).toBeTruthy();
   });
 
   test('a field that people do not see is hidden from them, and no stop for the Tab key', () => {
-    show(<AskForm ask={unreachable} />);
+    show(<AskForm language="en" ask={unreachable} />);
     const trap = document.querySelector('.trap')!;
     expect(trap.getAttribute('aria-hidden')).toBe('true');
     expect(trap.querySelector('input')!.tabIndex).toBe(-1);

@@ -2,38 +2,74 @@
 
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { regimeById } from '../../core/clock/regimes';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
+import { BasisForm } from './BasisForm';
+import { WhatIf } from './WhatIf';
 import type { RequestActions } from './actions';
 
+interface Props {
+  request: RequestView;
+  zone: string;
+  today: string;
+  actions: RequestActions;
+}
+
 /** Why this date, step by step; and what can still be put on the clock, with what it would do. */
-export function ClockPanel({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
+export function ClockPanel({ request, zone, today, actions }: Props) {
   const { clock } = request;
-  const [reason, setReason] = useState('');
-  const isExtended = request.events.some(({ kind }) => kind === 'extended');
-  const isTooLate = clock.extendBy !== null && clock.calendarDaysLeft < 0;
-  const asked = request.events.filter(({ kind }) => kind === 'clarification-asked').length > request.events.filter(({ kind }) => kind === 'clarification-given').length;
-  const why = isExtended ? 'Extended already; there is only one extension.' : clock.extendBy === null ? 'This law knows no extension here.' : isTooLate ? `The last day to announce it was ${sayDay(clock.extendBy)}.` : null;
+  const [isBasisOpen, setBasisOpen] = useState(false);
   return (
     <section className="note" style={{ marginBottom: 12 }} aria-label="Why this date">
       <ol style={{ margin: 0, paddingLeft: 18 }}>
         {clock.reasons.map((one, i) => <li key={i}>{one.text} {one.source && <span className="muted">({one.source})</span>}</li>)}
       </ol>
       <p className="muted" style={{ margin: '6px 0' }}>
+        {clock.acknowledgeBy && `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}${request.letters.some(({ template }) => template === 'acknowledgement') ? ', which is done' : ''}. `}
         {clock.refuseBy && `A refusal has to be sent by ${sayDay(clock.refuseBy)}. `}
-        {clock.extendBy && !isExtended && `An extension can be announced until ${sayDay(clock.extendBy)} and would lead to ${clock.extendedDueOn ? sayDay(clock.extendedDueOn) : 'the day you state'}. `}
-        {clock.actBy && `The act itself is due by ${sayDay(clock.actBy)}. `}This is not legal advice.
+        {clock.extendBy && !request.isExtended && `An extension can be announced until ${sayDay(clock.extendBy)} and would lead to ${clock.extendedDueOn ? sayDay(clock.extendedDueOn) : 'the day you state'}. `}
+        {clock.actBy && `The act itself is due by ${sayDay(clock.actBy)}. `}
+        {clock.appealDueOn && `The appeal has to be answered by ${sayDay(clock.appealDueOn)}. `}This is not legal advice.
       </p>
+      <p className="muted">Our own marks: decide by {sayDay(request.targets.decideBy)}, answer by {sayDay(request.targets.answerBy)}{request.missedTarget ? <b className="ochre"> ▲ the mark to {request.missedTarget} is missed</b> : ''}.</p>
       {request.events.length > 0 && <p className="muted">{request.events.map((event) => `${event.kind.replace('-', ' ')} ${sayInstant(event.at, zone)}${event.reason ? `: ${event.reason}` : ''}`).join(' · ')}</p>}
+      {request.changes.map((change) => (
+        <p key={change.at} className="muted">Corrected {sayInstant(change.at, zone)} by {change.by}: {[change.regimeWas !== change.regime && `${change.regimeWas} became ${change.regime}`, change.receivedWas !== change.receivedOn && `received ${sayDay(change.receivedWas)} became ${sayDay(change.receivedOn)}`].filter(Boolean).join(', ')}{change.reason ? `. ${change.reason}` : ''}</p>
+      ))}
+      {request.mayWork && <Events request={request} actions={actions} />}
+      {request.mayWork && request.appeal === 'none' && <div style={{ marginTop: 10 }}><WhatIf request={request} today={today} actions={actions} /></div>}
       {request.mayWork && (
-        <div className="row" style={{ marginTop: 8 }}>
-          <TextField label="Reason (the person is told it)" value={reason} onChange={(event) => setReason(event.target.value)} sx={{ maxWidth: 330 }} />
-          <ActButton act={() => actions.clockEvent(request.ref, 'extended', reason)} disabled={why !== null || reason.trim() === ''} done="Extended, and announced to the person">Extend{clock.extendedDueOn ? ` to ${sayDay(clock.extendedDueOn)}` : ''}</ActButton>
-          {request.right === 'access' && (asked ? <ActButton act={() => actions.clockEvent(request.ref, 'clarification-given', reason)} done="The clock runs again">They have clarified</ActButton> : <ActButton act={() => actions.clockEvent(request.ref, 'clarification-asked', reason)} disabled={reason.trim() === ''} done="The clock is paused">Ask to clarify (pauses the clock)</ActButton>)}
-          {why && <span className="muted">{why}</span>}
+        <div style={{ marginTop: 8 }}>
+          <button className="plain" aria-expanded={isBasisOpen} onClick={() => setBasisOpen(!isBasisOpen)}>Correct the law or the day of receipt</button>
+          {request.proposed.regime !== request.regime && <span className="ochre"> ▲ {request.proposed.regime} is proposed for this person’s place</span>}
+          {isBasisOpen && <BasisForm request={request} today={today} actions={actions} />}
         </div>
       )}
     </section>
+  );
+}
+
+function Events({ request, actions }: Pick<Props, 'request' | 'actions'>) {
+  const { clock } = request;
+  const [reason, setReason] = useState('');
+  const [until, setUntil] = useState('');
+  const times = (kind: string) => request.events.filter((event) => event.kind === kind).length;
+  const isAsked = times('clarification-asked') > times('clarification-given');
+  const isFeeAsked = times('fee-asked') > times('fee-paid');
+  const regime = regimeById(request.regime);
+  const isOpenEnded = regime?.extension === 'open';
+  const pauses = regime?.clarification === 'pauses' && request.right === 'access';
+  const why = request.isExtended ? 'Extended already; there is only one extension.' : clock.extendBy === null ? 'This law knows no extension here.' : clock.calendarDaysLeft < 0 ? `The last day to announce it was ${sayDay(clock.extendBy)}.` : null;
+  return (
+    <div className="row" style={{ marginTop: 8 }}>
+      <TextField label="Reason (the person is told it)" value={reason} onChange={(event) => setReason(event.target.value)} sx={{ maxWidth: 330 }} />
+      {isOpenEnded && <TextField type="date" label="until" value={until} onChange={(event) => setUntil(event.target.value)} slotProps={{ inputLabel: { shrink: true } }} />}
+      <ActButton act={() => actions.clockEvent(request.ref, 'extended', reason, until || null)} disabled={why !== null || reason.trim() === '' || (isOpenEnded && !until)} done="Extended, and announced to the person">Extend{clock.extendedDueOn ? ` to ${sayDay(clock.extendedDueOn)}` : ''}</ActButton>
+      {isAsked ? <ActButton act={() => actions.clockEvent(request.ref, 'clarification-given', reason, null)} done="The answer is on the clock">They have clarified</ActButton> : <ActButton act={() => actions.clockEvent(request.ref, 'clarification-asked', reason, null)} disabled={reason.trim() === ''} done={pauses ? 'The clock is paused' : 'Asked; the clock runs on'}>{`Ask to clarify (${pauses ? 'pauses the clock' : 'the clock runs on'})`}</ActButton>}
+      {regime?.fee === 'moves-start' && (isFeeAsked ? <ActButton act={() => actions.clockEvent(request.ref, 'fee-paid', reason, null)} done="The fee is on the clock">The fee is paid</ActButton> : <ActButton act={() => actions.clockEvent(request.ref, 'fee-asked', reason, null)} disabled={reason.trim() === ''} done="Asked; the period starts when it is paid">Ask for a fee (moves the start)</ActButton>)}
+      {why && <span className="muted">{why}</span>}
+    </div>
   );
 }

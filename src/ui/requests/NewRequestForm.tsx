@@ -6,18 +6,36 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useForm, type FieldPath } from 'react-hook-form';
+import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
+import { proposeRegime } from '../../core/clock/proposeRegime';
+import { REGIMES } from '../../core/clock/regimes';
+import { LANGUAGES } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
-import { openRequestSchema } from '../../core/requests/schema';
+import { FOR_WHOM, openRequestSchema } from '../../core/requests/schema';
 import type { ActionResult } from '../parts/actionResult';
 
 type Values = InferType<typeof openRequestSchema>;
 
-/** What came by phone, letter or over the counter, with its true day of receipt. */
-export function NewRequestForm({ today, open }: { today: string; open: (values: Values) => Promise<ActionResult<{ ref: string }>> }) {
-  const { register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(openRequestSchema), defaultValues: { right: '' as Values['right'], regime: 'eu-gdpr', channel: '' as Values['channel'], receivedOn: today, givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '' } });
+const EMPTY: Values = { right: '' as Values['right'], forWhom: 'self', agentName: '', agentEmail: '', country: '', region: '', language: 'en', regime: 'eu-gdpr', channel: '' as Values['channel'], receivedOn: '', givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '' };
+const WHOM: Record<(typeof FOR_WHOM)[number], string> = { self: 'themselves', agent: 'somebody, as their agent', guardian: 'a child, as its guardian' };
+
+interface Props {
+  today: string;
+  /** Country of the organisation: its law covers everybody whose data it holds. */
+  home: string;
+  /** What is filled in already, from a message. */
+  filled?: Partial<Values>;
+  open: (values: Values) => Promise<ActionResult<{ ref: string }>>;
+}
+
+/** What came by phone, letter, mail or over the counter, with its true day of receipt. The law follows the place until a colleague chooses another. */
+export function NewRequestForm({ today, home, filled = {}, open }: Props) {
+  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({ resolver: yupResolver(openRequestSchema), defaultValues: { ...EMPTY, receivedOn: today, ...filled } });
   const [failure, setFailure] = useState<string | null>(null);
+  const [isChosen, setChosen] = useState(false);
+  const [country, region, right, forWhom] = useWatch({ control, name: ['country', 'region', 'right', 'forWhom'] });
+  const proposed = proposeRegime({ country: country.trim().length === 2 ? country.trim() : null, region: region.trim() || null }, right || 'access', home, today);
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
@@ -26,21 +44,38 @@ export function NewRequestForm({ today, open }: { today: string; open: (values: 
     setFailure(result.message);
     for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
   });
-  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField id={name} {...register(name)} label={label} error={Boolean(formState.errors[name as keyof Values])} helperText={formState.errors[name as keyof Values]?.message ?? ' '} {...more} />;
+  const follow = () => {
+    if (isChosen) return;
+    const place = getValues();
+    setValue('regime', proposeRegime({ country: place.country.trim().length === 2 ? place.country.trim() : null, region: place.region.trim() || null }, place.right || 'access', home, today).regime);
+  };
+  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField id={name} {...register(name, { onBlur: follow })} label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? ' '} {...more} />;
+  const choose = (name: 'right' | 'channel' | 'forWhom' | 'language', label: string, options: readonly string[], say: (value: string) => string = (value) => value) => (
+    <Controller name={name} control={control} render={({ field: own }) => (
+      <TextField id={name} {...own} onBlur={() => (own.onBlur(), follow())} select label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? ' '}>{options.map((value) => <MenuItem key={value} value={value}>{say(value)}</MenuItem>)}</TextField>
+    )} />
+  );
   return (
     <form onSubmit={submit} noValidate className="fields" aria-label="Open a request">
       {failure && <p className="note bad" role="alert">{failure}</p>}
+      <div className="pair">{choose('right', 'Right', RIGHTS)}{choose('forWhom', 'They ask for', FOR_WHOM, (value) => WHOM[value as keyof typeof WHOM])}</div>
       <div className="pair">
-        {field('right', 'Right', { select: true, defaultValue: '', children: RIGHTS.map((right) => <MenuItem key={right} value={right}>{right}</MenuItem>) })}
-        {field('regime', 'Regime', { select: true, defaultValue: 'eu-gdpr', children: <MenuItem value="eu-gdpr">eu-gdpr</MenuItem> })}
-      </div>
-      <div className="pair">
-        {field('channel', 'How it came', { select: true, defaultValue: '', children: ['mail', 'phone', 'letter', 'counter'].map((channel) => <MenuItem key={channel} value={channel}>{channel}</MenuItem>) })}
+        {choose('channel', 'How it came', ['mail', 'phone', 'letter', 'counter'])}
         {field('receivedOn', 'Day of receipt', { type: 'date', slotProps: { inputLabel: { shrink: true }, htmlInput: { max: today } } })}
       </div>
+      {forWhom !== 'self' && <div className="pair">{field('agentName', 'Who asks for the person')}{field('agentEmail', 'Their e-mail, for the answer')}</div>}
       <div className="pair">{field('givenName', 'Given name')}{field('familyName', 'Family name')}</div>
       <div className="pair">{field('email', 'E-mail')}{field('phone', 'Phone')}</div>
       <div className="pair">{field('customerNumber', 'Customer number')}{field('birthDate', 'Date of birth, as 1987-03-14')}</div>
+      <div className="pair">{field('country', 'Country, as DK')}{field('region', 'State, in the USA or Canada')}</div>
+      <div className="pair">
+        <Controller name="regime" control={control} render={({ field: own }) => (
+          <TextField id="regime" {...own} onChange={(event) => (setChosen(true), own.onChange(event))} select label="Law" error={Boolean(formState.errors.regime)} helperText={own.value === proposed.regime ? proposed.reasons.map(({ text }) => text).join(' ') : `${proposed.regime} is proposed. ${proposed.reasons.map(({ text }) => text).join(' ')}`}>
+            {REGIMES.map(({ id, title }) => <MenuItem key={id} value={id}>{id} · {title}</MenuItem>)}
+          </TextField>
+        )} />
+        {choose('language', 'Language of our letters', LANGUAGES)}
+      </div>
       {field('text', 'In their words', { multiline: true, minRows: 3 })}
       <div className="row"><Button type="submit" variant="contained" disabled={formState.isSubmitting}>Open the request</Button><span className="muted">The clock runs from the day of receipt, whatever the hour.</span></div>
     </form>

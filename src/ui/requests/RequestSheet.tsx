@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { Stage } from '../../core/requests/stages';
 import type { RequestView, TraceView } from '../../core/requests/views';
+import { AfterAnswer, AppealStage } from './AppealStage';
 import { AnswerStage } from './AnswerStage';
 import { CarryOutStage } from './CarryOutStage';
 import { ClockPanel } from './ClockPanel';
@@ -12,13 +13,14 @@ import { IdentityStage } from './IdentityStage';
 import { IntakeStage } from './IntakeStage';
 import { RefreshWhile } from './RefreshWhile';
 import { TraceStage } from './TraceStage';
+import { WorkPanel } from './WorkPanel';
 import type { RequestActions } from './actions';
 import './request.css';
 
-const TITLES: Record<Stage, string> = { intake: 'Intake', identity: 'Identity', trace: 'Trace', decide: 'Decide', 'carry-out': 'Carry out', answer: 'Answer', closed: 'Closed' };
+const TITLES: Record<Stage, string> = { intake: 'Intake', identity: 'Identity', trace: 'Trace', decide: 'Decide', 'carry-out': 'Carry out', answer: 'Answer', appeal: 'Appeal', closed: 'Closed' };
 
 /** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
-export function RequestSheet({ request, trace, zone, actions }: { request: RequestView; trace: TraceView | null; zone: string; actions: RequestActions }) {
+export function RequestSheet({ request, trace, zone, today, actions }: { request: RequestView; trace: TraceView | null; zone: string; today: string; actions: RequestActions }) {
   const [isWhyOpen, setWhyOpen] = useState(false);
   const [toggled, setToggled] = useState<ReadonlySet<Stage>>(new Set());
   const stages = request.stages.filter((stage) => stage !== 'closed');
@@ -35,13 +37,13 @@ export function RequestSheet({ request, trace, zone, actions }: { request: Reque
         </div>
         <ClockHead request={request} isOpen={isWhyOpen} toggle={() => setWhyOpen(!isWhyOpen)} />
       </div>
-      {isWhyOpen && <ClockPanel request={request} zone={zone} actions={actions} />}
+      {isWhyOpen && <ClockPanel request={request} zone={zone} today={today} actions={actions} />}
       <section className="sheet" aria-label="Stages">
         {stages.map((stage, i) => {
           const isDone = now > i || request.stage === 'closed';
           const isNow = stage === request.stage || (stage === 'intake' && request.stage === 'intake');
           // A closed request shows its answer: letters, the second word just given, the certificate.
-          const isOpen = (isNow || (stage === 'answer' && request.stage === 'closed')) !== toggled.has(stage);
+          const isOpen = (isNow || (stage === 'answer' && request.stage === 'closed' && request.appeal === 'none')) !== toggled.has(stage);
           return (
             <div key={stage} className={`stage${isDone ? ' done' : ''}${isNow ? ' open' : ''}`}>
               {isDone ? (
@@ -53,14 +55,15 @@ export function RequestSheet({ request, trace, zone, actions }: { request: Reque
             </div>
           );
         })}
+        {request.stage === 'closed' && <AfterAnswer request={request} today={today} actions={actions} />}
       </section>
-      <p className="muted" style={{ marginTop: 10 }}>Seen and worked by {request.members.join(', ') || 'supervisors'}.</p>
+      <WorkPanel request={request} zone={zone} actions={actions} />
     </>
   );
 }
 
 function heading({ who, right, outcome: end }: RequestView): string {
-  const asks: Record<string, string> = { access: 'asks for their data', erasure: 'asks to be forgotten', portability: 'asks to take their data along', rectification: 'asks for a correction', objection: 'objects', withdrawal: 'withdraws consent', restriction: 'asks for restriction' };
+  const asks: Record<string, string> = { access: 'asks for their data', erasure: 'asks to be forgotten', portability: 'asks to take their data along', rectification: 'asks for a correction', objection: 'objects', withdrawal: 'withdraws consent', restriction: 'asks for restriction', 'opt-out': 'opts out of sale and sharing', limit: 'limits the use of sensitive data', information: 'asks for information', 'automated-decision': 'contests an automated decision' };
   return end === 'erased' ? 'Erased' : `${who} ${asks[right] ?? `asks: ${right}`}`;
 }
 
@@ -106,7 +109,7 @@ function later(stage: Stage, request: RequestView): string {
 function body(stage: Stage, request: RequestView, trace: TraceView | null, zone: string, actions: RequestActions): ReactNode {
   switch (stage) {
     case 'intake':
-      return <IntakeStage request={request} />;
+      return <IntakeStage request={request} actions={actions} />;
     case 'identity':
       return <IdentityStage request={request} actions={actions} />;
     case 'trace':
@@ -115,6 +118,8 @@ function body(stage: Stage, request: RequestView, trace: TraceView | null, zone:
       return <DecideStage request={request} actions={actions} />;
     case 'carry-out':
       return <CarryOutStage request={request} actions={actions} />;
+    case 'appeal':
+      return <AppealStage request={request} actions={actions} />;
     default:
       return <AnswerStage request={request} zone={zone} actions={actions} />;
   }

@@ -1,4 +1,5 @@
 import type { Band } from '../../core/identity/score';
+import type { Fact, FactsOutcome } from '../../core/requests/facts';
 import type { Verdict } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
 
@@ -7,7 +8,17 @@ export interface RequestActions {
   askForIdentity(ref: string, address: string): Promise<ActionResult>;
   provenAtCounter(ref: string): Promise<ActionResult>;
   identityRefused(ref: string): Promise<ActionResult>;
-  clockEvent(ref: string, kind: 'clarification-asked' | 'clarification-given' | 'extended', reason: string): Promise<ActionResult<{ dueOn: string }>>;
+  clockEvent(ref: string, kind: 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended', reason: string, until: string | null): Promise<ActionResult<{ dueOn: string }>>;
+  changeRequestBasis(ref: string, values: unknown): Promise<ActionResult<{ dueOn: string }>>;
+  askWhatIf(ref: string, kind: 'identity-proven' | 'clarification-given' | 'fee-paid' | 'extended' | 'nothing', on: string): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>>;
+  appealReceived(ref: string, on: string, text: string): Promise<ActionResult<{ dueOn: string | null }>>;
+  appealAnswered(ref: string, outcome: 'upheld' | 'reversed', text: string): Promise<ActionResult>;
+  reopen(ref: string, reason: string): Promise<ActionResult>;
+  own(ref: string, userId: string | null): Promise<ActionResult>;
+  note(ref: string, text: string): Promise<ActionResult<{ mentioned: number }>>;
+  compareWithFile(ref: string, facts: readonly Fact[]): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>>;
+  authorityShown(ref: string): Promise<ActionResult>;
+  join(ref: string, into: string): Promise<ActionResult>;
   beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>>;
   searchAgain(ref: string, systemId: string): Promise<ActionResult>;
   judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>>;

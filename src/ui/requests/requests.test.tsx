@@ -28,7 +28,7 @@ function acts(given: Partial<Record<keyof RequestActions, ActionResult<never> | 
 const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
 
 describe('identity', () => {
-  const identity = { state: 'none', method: null, addresses: [{ address: 'l…@mail.example', isAsking: true }, { address: 'l…@work.example', isAsking: false }], tries: null };
+  const identity = { state: 'none', method: null, addresses: [{ address: 'l…@mail.example', isAsking: true }, { address: 'l…@work.example', isAsking: false }], tries: null, methods: [], factTriesLeft: 3, factsNeeded: 3 };
 
   test('a code goes to the address that was chosen, and to none where none is on file', async () => {
     const { called, actions } = acts();
@@ -55,23 +55,23 @@ describe('identity', () => {
 describe('the clock', () => {
   test('an extension needs its reason, says to which day, and is offered once', async () => {
     const { called, actions } = acts();
-    const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} actions={actions} />);
+    const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} today="2026-11-24" actions={actions} />);
     expect(screen.getByText('(GDPR art. 12(3))')).toBeTruthy();
     expect(button('Extend to Tue 2 Feb 2027').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Reason (the person is told it)'), { target: { value: 'nine workshops' } });
     fireEvent.click(button('Extend to Tue 2 Feb 2027'));
-    await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops']]));
+    await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops', null]]));
     unmount();
-    show(<ClockPanel request={requestView({ events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }] })} zone={ZONE} actions={actions} />);
+    show(<ClockPanel request={requestView({ isExtended: true, events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }] })} zone={ZONE} today="2026-11-24" actions={actions} />);
     expect(screen.getByText('Extended already; there is only one extension.')).toBeTruthy();
   });
 
   test('asking to clarify pauses it; the answer lets it run again', () => {
     const { actions } = acts();
-    const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} actions={actions} />);
+    const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} today="2026-11-24" actions={actions} />);
     expect(button(/Ask to clarify/).disabled).toBe(true);
     unmount();
-    show(<ClockPanel request={requestView({ events: [{ kind: 'clarification-asked', at: '2026-11-20T08:00:00Z', reason: 'which shop?' }] })} zone={ZONE} actions={actions} />);
+    show(<ClockPanel request={requestView({ events: [{ kind: 'clarification-asked', at: '2026-11-20T08:00:00Z', reason: 'which shop?' }] })} zone={ZONE} today="2026-11-24" actions={actions} />);
     expect(screen.getByText(/clarification asked Fri 20 Nov 2026 09:00: which shop\?/)).toBeTruthy();
     expect(button('They have clarified').disabled).toBe(false);
   });
@@ -233,7 +233,7 @@ describe('carrying out and answering', () => {
 describe('opening and finding', () => {
   test('what is missing is named, nothing is sent; what the server says stands at its field and what was typed stays', async () => {
     const sent: unknown[] = [];
-    show(<NewRequestForm today="2026-11-24" open={async (values) => (sent.push(values), { ok: false, message: 'Look at the day.', fields: { receivedOn: 'That day has not come.' } })} />);
+    show(<NewRequestForm today="2026-11-24" home="DK" open={async (values) => (sent.push(values), { ok: false, message: 'Look at the day.', fields: { receivedOn: 'That day has not come.' } })} />);
     fireEvent.click(button('Open the request'));
     await screen.findByText('Choose the right that is exercised.');
     expect(screen.getAllByText('Who asks?')).toHaveLength(2);

@@ -5,6 +5,8 @@ import { countDrift } from '../../db/consent/drift';
 import { readSources } from '../consent/readSources';
 import { listImports } from '../../db/imports/imports';
 import { listResidue } from '../../db/erasure/plans';
+import { mentionsOf } from '../../db/requests/notes';
+import { countProposals } from '../../db/requests/proposals';
 import { listSystems } from '../../db/systems/systems';
 import { lastVerification } from '../../db/consent/verifications';
 import type { Context } from '../context';
@@ -52,7 +54,10 @@ export async function readDesk(ctx: Context): Promise<Desk> {
   const cameIn: Desk['cameIn'] = [];
   await ctx.transaction(async (h) => {
     if (reach(ctx, 'systems.see')) for (const system of (await listSystems(h)).filter(({ last_error }) => last_error)) waiting.push({ who: system.name, what: system.last_error!, ref: null, href: '/systems' });
+    const mails = reach(ctx, 'requests.work') ? await countProposals(h) : 0;
+    if (mails > 0) cameIn.push({ count: mails, what: mails === 1 ? 'message to the privacy mailbox' : 'messages to the privacy mailbox', href: '/requests/inbox', act: 'confirm' });
     const since = addDays(today, -SINCE_DAYS);
+    if (ctx.actor.kind === 'user') for (const mention of await mentionsOf(h, ctx.actor.id, `${addDays(today, -7)}T00:00:00Z`)) waiting.unshift({ who: 'you', what: 'named in a note', ref: mention.ref, href: `/requests/${mention.ref}` });
     const fresh = lines.filter(({ receivedOn }) => receivedOn >= since);
     if (fresh.length > 0) cameIn.push({ count: fresh.length, what: fresh.length === 1 ? 'request since the day before yesterday' : 'requests since the day before yesterday', href: '/requests', act: 'open' });
     if (reach(ctx, 'imports.run')) {

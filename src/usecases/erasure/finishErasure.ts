@@ -1,7 +1,6 @@
 import { residueOf, type ResidueLine } from '../../core/erasure/residue';
 import type { PlanLine } from '../../core/erasure/types';
 import { erasureAnswer } from '../../core/letters/templates';
-import { sayName } from '../../core/identity/compare';
 import type { Reason } from '../../core/shared/reason';
 import { groupBy } from '../../core/shared/groupBy';
 import { canonicalBytes } from '../../core/sealing/leaf';
@@ -10,6 +9,7 @@ import { forgetPlanLines, insertCertificate, insertResidue, planLines, setPlan, 
 import { forgetLetters, lettersOf } from '../../db/letters/letters';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
 import { forgetPerson, identifiersOf, insertSuppressions, personById } from '../../db/persons/persons';
+import { forgetNotes } from '../../db/requests/notes';
 import { allRequestsOfPerson, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
 import { registerEntries, listSystems } from '../../db/systems/systems';
 import { forgetTraces, lastTrace, stepsOf, traceKeysOf } from '../../db/trace/traces';
@@ -18,8 +18,9 @@ import type { JournalEntry } from '../../ports/journal';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { indexText } from '../persons/identifierKeys';
+import { forgetProposals } from '../requests/proposals';
 import { closeAnswered } from '../requests/decide';
-import { personOfRequest } from '../requests/personOfRequest';
+import { answerAddress } from '../requests/answerAddress';
 import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -33,10 +34,9 @@ export async function answerErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     const request = (await requestById(h, row.request_id))!;
     const letters = await lettersOf(h, request.id);
     const answer = letters.find(({ template }) => template === 'erasure-answer');
-    const person = await personOfRequest(ctx, h, request);
-    const address = person.emails?.[0];
+    const { address, name } = await answerAddress(ctx, h, request);
     if (!answer && address) {
-      await queueLetter(ctx, h, request, address, await letterOf(ctx, h, row, request, sayName(person)));
+      await queueLetter(ctx, h, request, address, await letterOf(ctx, h, row, request, name));
       return { done: false, waitMs: POLL_MS };
     }
     if (answer?.state === 'queued') return { done: false, waitMs: POLL_MS };
@@ -86,13 +86,15 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     const requests = request.person_id ? await allRequestsOfPerson(h, request.person_id) : [request];
     const ids = requests.map(({ id }) => id);
     const personKey = request.person_id ? (await personById(h, request.person_id))?.data_key_id : undefined;
-    const dataKeyIds = [...requests.map(({ data_key_id }) => data_key_id), ...(personKey ? [personKey] : [])];
+    const messageKeys = await forgetProposals(ctx, h, await knownHashes(ctx, h, row, request));
+    const dataKeyIds = [...requests.map(({ data_key_id }) => data_key_id), ...(personKey ? [personKey] : []), ...messageKeys];
     // First outside the database: a crash after it does the erasure again, a crash before it has erased nothing.
     await ctx.journal.append({ schema: 'bookend-erasure-1', at: new Date(now).toISOString(), ref: request.ref, personId: request.person_id, requestIds: ids, dataKeyIds, suppressions });
     const packs = await packsOfRequests(h, ids);
     for (const pack of packs) await setPack(h, pack.id, { state: 'gone', path: null });
     await forgetTraces(h, ids);
     await forgetLetters(h, ids);
+    await forgetNotes(h, ids);
     await forgetPlanLines(h, row.id);
     if (request.person_id) await forgetPerson(h, request.person_id, now);
     for (const other of requests) await setRequest(h, other.id, { person_sealed: null, text_sealed: null, decision_reason_sealed: null });
@@ -110,6 +112,18 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
 
 /** Keyed hashes of every identifier the traces knew, so that an import cannot bring the person back. */
 async function suppress(ctx: Context, h: Handle, row: PlanRow, request: RequestRow, now: string): Promise<JournalEntry['suppressions']> {
+  const texts = await knownTexts(ctx, h, row, request);
+  const rows = [...texts].map(([text, kind]) => ({ ...ctx.keys.suppression(text), kind }));
+  await insertSuppressions(h, rows.map(({ hash, version, kind }) => ({ hash, key_version: version, kind, erased_at: now, request_ref: request.ref })));
+  return rows.map(({ hash, version, kind }) => ({ hash: hash.toString('hex'), version, kind }));
+}
+
+async function knownHashes(ctx: Context, h: Handle, row: PlanRow, request: RequestRow): Promise<Buffer[]> {
+  return [...(await knownTexts(ctx, h, row, request)).keys()].map((text) => ctx.keys.index(text));
+}
+
+/** Every identifier that the traces and Bookend know of the person, as it is hashed, by kind. */
+async function knownTexts(ctx: Context, h: Handle, row: PlanRow, request: RequestRow): Promise<Map<string, string>> {
   const vault = vaultOf(ctx, h);
   const texts = new Map<string, string>();
   for (const key of await traceKeysOf(h, row.trace_id)) {
@@ -121,9 +135,7 @@ async function suppress(ctx: Context, h: Handle, row: PlanRow, request: RequestR
     const value = await vault.unseal(person!.data_key_id, identifier.value_sealed, `identifier:${person!.id}`);
     if (value) texts.set(indexText({ kind: identifier.kind, scope: identifier.scope, value }), identifier.kind);
   }
-  const rows = [...texts].map(([text, kind]) => ({ ...ctx.keys.suppression(text), kind }));
-  await insertSuppressions(h, rows.map(({ hash, version, kind }) => ({ hash, key_version: version, kind, erased_at: now, request_ref: request.ref })));
-  return rows.map(({ hash, version, kind }) => ({ hash: hash.toString('hex'), version, kind }));
+  return texts;
 }
 
 function residueRow(ctx: Context, request: RequestRow, line: ResidueLine, lines: readonly PlanLine[], now: string) {

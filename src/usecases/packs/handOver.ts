@@ -1,6 +1,5 @@
 import type { Readable } from 'node:stream';
 import { handOver } from '../../core/letters/templates';
-import { sayName } from '../../core/identity/compare';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { dataKeys } from '../../db/access/dataKeys';
@@ -12,7 +11,7 @@ import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { closeAnswered } from '../requests/decide';
-import { personOfRequest } from '../requests/personOfRequest';
+import { answerAddress } from '../requests/answerAddress';
 import { workOnRequest } from '../requests/workOnRequest';
 import { asWrapped } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -31,8 +30,7 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
   return workOnRequest<{ secret: string }, SendPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const pack = await lastPack(h, request.id);
     if (!pack || pack.state !== 'ready') return refuse({ code: 'pack-not-ready' });
-    const person = await personOfRequest(ctx, h, request);
-    const address = person.emails?.[0];
+    const { address, name } = await answerAddress(ctx, h, request);
     if (!address) return refuse({ code: 'no-address' });
     const token = ctx.keys.random(24).toString('base64url');
     const secret = [...ctx.keys.random(4)].map((byte) => WORDS[byte % WORDS.length]).join('-');
@@ -42,7 +40,7 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
     const trace = (await lastTrace(h, request.id, 'find'))!;
     const names = new Map((await listSystems(h)).map((system) => [system.id, system.name]));
     const failed = (await stepsOf(h, trace.id)).filter(({ state }) => state === 'failed').map(({ system_id }) => names.get(system_id) ?? system_id);
-    await queueLetter(ctx, h, request, address, handOver({ ref: request.ref, name: sayName(person), organisation: ctx.organisation, link: `${ctx.baseUrl}/hand-over/${token}`, expiresOn: localDay(expires, ctx.organisation.zone), notSearched: [...new Set(failed)] }));
+    await queueLetter(ctx, h, request, address, handOver({ ref: request.ref, name, organisation: ctx.organisation, link: `${ctx.baseUrl}/hand-over/${token}`, expiresOn: localDay(expires, ctx.organisation.zone), notSearched: [...new Set(failed)] }));
     await setRequest(h, request.id, { pack: 'sent' });
     await recordTrail(ctx, h, 'pack-sent', request.ref);
     await closeAnswered(ctx, h, { ...request, pack: 'sent' }, 'fulfilled');

@@ -1,6 +1,5 @@
 import { refusal as refusalLetter } from '../../core/letters/templates';
 import { para, type Letter } from '../../core/letters/letter';
-import { sayName } from '../../core/identity/compare';
 import { stagesOf } from '../../core/requests/stages';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/handle';
@@ -9,7 +8,7 @@ import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { personOfRequest } from './personOfRequest';
+import { answerAddress } from './answerAddress';
 import { workOnRequest } from './workOnRequest';
 
 export type DecideRefusal = { code: 'already-decided' } | { code: 'trace-not-finished' } | { code: 'matches-undecided'; count: number } | { code: 'identity-not-proven' } | { code: 'no-address' };
@@ -20,11 +19,11 @@ export async function decide(ctx: Context, input: { ref: string; outcome: 'fulfi
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
     const stages = stagesOf(request.right);
     if (input.outcome === 'fulfil') {
-      if (stages.includes('identity') && request.identity !== 'proven') return refuse({ code: 'identity-not-proven' });
+      if (request.authority === 'needed' || (stages.includes('identity') && request.identity !== 'proven')) return refuse({ code: 'identity-not-proven' });
       if (stages.includes('trace') && request.trace !== 'finished') return refuse({ code: 'trace-not-finished' });
       if (request.undecided > 0) return refuse({ code: 'matches-undecided', count: request.undecided });
     }
-    if (input.outcome === 'refuse' && !(await personOfRequest(ctx, h, request)).emails?.length) return refuse({ code: 'no-address' });
+    if (input.outcome === 'refuse' && !(await answerAddress(ctx, h, request)).address) return refuse({ code: 'no-address' });
     const now = ctx.clock.now();
     const sealed = await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `decision:${request.id}`);
     await setRequest(h, request.id, { decision: input.outcome, decision_ground: input.ground, decision_reason_sealed: sealed, decided_by: ctx.actor.id, decided_at: now });
@@ -43,10 +42,9 @@ export async function answerByLetter(ctx: Context, input: { ref: string; text: s
 }
 
 async function answer(ctx: Context, h: Handle, request: RequestRow, outcome: string, letter: (facts: { ref: string; name: string | null; organisation: Context['organisation'] }) => Letter) {
-  const person = await personOfRequest(ctx, h, request);
-  const address = person.emails?.[0];
+  const { address, name } = await answerAddress(ctx, h, request);
   if (!address) return refuse<DecideRefusal>({ code: 'no-address' });
-  await queueLetter(ctx, h, request, address, letter({ ref: request.ref, name: sayName(person), organisation: ctx.organisation }));
+  await queueLetter(ctx, h, request, address, letter({ ref: request.ref, name, organisation: ctx.organisation }));
   await closeAnswered(ctx, h, request, outcome);
   return ok(null);
 }

@@ -9,6 +9,7 @@ import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { answerAddress } from './answerAddress';
 import { personOfRequest } from './personOfRequest';
 import { refreshRequest } from './refreshRequest';
 import { workOnRequest } from './workOnRequest';
@@ -91,7 +92,17 @@ export async function proveAtCounter(ctx: Context, input: { ref: string }) {
   });
 }
 
-async function markProven(ctx: Context, h: Handle, request: RequestRow, method: string): Promise<void> {
+/** Whoever asks for somebody else has shown that they may: a signed permission, a parent's custody. Only the outcome is kept. */
+export async function showAuthority(ctx: Context, input: { ref: string }) {
+  return workOnRequest<null, { code: 'authority-not-needed' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.authority !== 'needed') return refuse({ code: 'authority-not-needed' });
+    await setRequest(h, request.id, { authority: 'shown' });
+    await recordTrail(ctx, h, 'authority-shown', request.ref, request.on_behalf_kind);
+    return ok(null);
+  });
+}
+
+export async function markProven(ctx: Context, h: Handle, request: RequestRow, method: string): Promise<void> {
   const at = ctx.clock.now();
   if (request.identity === 'asked') await insertClockEvent(h, { request_id: request.id, kind: 'identity-proven', at, reason_sealed: null, until: null, actor: ctx.actor.id });
   await setRequest(h, request.id, { identity: 'proven', identity_method: method });
@@ -103,11 +114,10 @@ async function markProven(ctx: Context, h: Handle, request: RequestRow, method: 
 export async function refuseForIdentity(ctx: Context, input: { ref: string }) {
   return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
-    if (request.identity === 'none') return refuse({ code: 'identity-not-failed' });
-    const person = await personOfRequest(ctx, h, { ...request, person_id: null });
-    const address = person.emails?.[0];
+    if (request.identity === 'none' && request.authority !== 'needed') return refuse({ code: 'identity-not-failed' });
+    const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
     if (!address) return refuse({ code: 'no-address' });
-    await queueLetter(ctx, h, request, address, identityRefusal({ ref: request.ref, name: sayName(person), organisation: ctx.organisation, right: request.right }));
+    await queueLetter(ctx, h, request, address, identityRefusal({ ref: request.ref, name, organisation: ctx.organisation, right: request.right }));
     const now = ctx.clock.now();
     await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id });
     await setRequest(h, request.id, { decision: 'refuse', decision_ground: 'art-12-2', decided_by: ctx.actor.id, decided_at: now, answered: true, outcome: 'identity-not-proven', closed_at: now });

@@ -1,22 +1,49 @@
-import { Temporal } from 'temporal-polyfill';
 import type { InferType } from 'yup';
 import type { openRequestSchema, publicRequestSchema } from '../../core/requests/schema';
+import type { Right } from '../../core/requests/rights';
+import { proposeRegime } from '../../core/clock/proposeRegime';
 import { localDay } from '../../core/shared/days';
 import type { Context } from '../context';
-import { openRequest } from './openRequest';
+import { receivedAtOf } from './dayOfReceipt';
+import { openRequest, type NewRequest } from './openRequest';
 
-/** From the coordinator's form. Only the day of receipt is known: today it is now, earlier it is that day's noon. */
-export function openFromStaff(ctx: Context, form: InferType<typeof openRequestSchema>) {
-  const now = ctx.clock.now();
-  const receivedAt = form.receivedOn === localDay(now, ctx.organisation.zone) ? now : Temporal.PlainDate.from(form.receivedOn).toZonedDateTime({ timeZone: ctx.organisation.zone, plainTime: '12:00' }).toInstant().toString();
-  return openRequest(ctx, { right: form.right, regime: form.regime, receivedAt, channel: form.channel as 'mail' | 'phone' | 'letter' | 'counter', person: personOf({ ...form, birthDate: form.birthDate || null }), text: form.text || null, language: 'en' });
+type StaffForm = InferType<typeof openRequestSchema>;
+
+/** From the coordinator's form, where only the day of receipt is known. */
+export function openFromStaff(ctx: Context, form: StaffForm) {
+  return openRequest(ctx, fromStaffForm(ctx, form));
 }
 
-/** From the public form: received now. */
+export function fromStaffForm(ctx: Context, form: StaffForm): NewRequest {
+  return { right: form.right, regime: form.regime, receivedAt: receivedAtOf(ctx, form.receivedOn), channel: form.channel as NewRequest['channel'], person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language };
+}
+
+/** From the public form: received now, under the law that follows from where the person says they live. */
 export function openFromPublic(ctx: Context, form: InferType<typeof publicRequestSchema>) {
-  return openRequest(ctx, { right: form.right as 'access', regime: 'eu-gdpr', receivedAt: ctx.clock.now(), channel: 'public-form', person: personOf({ ...form, birthDate: null }), text: form.text || null, language: 'en' });
+  const receivedAt = ctx.clock.now();
+  const right = form.right as Right;
+  const { regime } = proposeRegime({ country: form.country || null, region: form.region || null }, right, ctx.organisation.country, localDay(receivedAt, ctx.organisation.zone));
+  return openRequest(ctx, { right, regime, receivedAt, channel: 'public-form', person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language });
 }
 
-function personOf(form: { givenName: string; familyName: string; email: string; phone: string; customerNumber: string; birthDate: string | null }) {
-  return { givenName: form.givenName, familyName: form.familyName, birthDate: form.birthDate, emails: form.email ? [form.email] : [], phones: form.phone ? [form.phone] : [], customerNumbers: form.customerNumber ? [{ system: '', value: form.customerNumber }] : [] };
+interface PersonFields {
+  givenName: string;
+  familyName: string;
+  email: string;
+  phone: string;
+  customerNumber: string;
+  birthDate: string | null;
+  country: string;
+  region: string;
+}
+
+function personOf(form: PersonFields): NewRequest['person'] {
+  return {
+    givenName: form.givenName, familyName: form.familyName, birthDate: form.birthDate, emails: form.email ? [form.email] : [], phones: form.phone ? [form.phone] : [],
+    customerNumbers: form.customerNumber ? [{ system: '', value: form.customerNumber }] : [], ...(form.country ? { country: form.country } : {}), ...(form.region ? { region: form.region } : {}),
+  };
+}
+
+function onBehalfOf(form: { forWhom: string; agentName: string; agentEmail: string }): NewRequest['onBehalf'] {
+  return form.forWhom === 'self' ? null : { kind: form.forWhom as 'agent' | 'guardian', name: form.agentName, email: form.agentEmail || null };
 }

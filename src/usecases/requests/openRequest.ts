@@ -1,3 +1,6 @@
+import { proposeRegime } from '../../core/clock/proposeRegime';
+import { assign } from '../../core/requests/assign';
+import { assignmentRules, workload } from '../../db/requests/assignments';
 import { acknowledgement } from '../../core/letters/templates';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
@@ -19,13 +22,21 @@ import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
 import { refreshRequest } from './refreshRequest';
 
+export interface OnBehalf {
+  kind: string;
+  name: string;
+  /** Where the answer goes; without one it goes to the person. */
+  email?: string | null | undefined;
+}
+
 export interface NewRequest {
   right: Right;
-  regime: string;
+  /** Undefined: the one proposed for where the person lives. */
+  regime?: string | undefined;
   receivedAt: string;
   channel: Channel;
   person: PersonRecord;
-  onBehalf?: { kind: string; name: string } | null;
+  onBehalf?: OnBehalf | null;
   text: string | null;
   language: string;
 }
@@ -37,35 +48,56 @@ export interface OpenedRequest {
   ref: string;
   acknowledgeBy: string | null;
   dueOn: string;
+  /** With the reference it opens the status page. */
+  statusWord: string;
 }
 
 /** A request enters: from a colleague, the public form or the API. Its clock runs from receipt, not from entry. */
 export async function openRequest(ctx: Context, input: NewRequest): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
+  return ctx.transaction((h) => openRequestIn(ctx, h, input));
+}
+
+/** The same in a transaction that is open already. */
+export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
   if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
-  const reading = clockOf(ctx, { regime: input.regime, right: input.right, received_at: input.receivedAt }, []);
+  const region = input.person.region ?? null;
+  const regime = input.regime ?? proposeRegime({ country: input.person.country ?? null, region }, input.right, ctx.organisation.country, localDay(input.receivedAt, ctx.organisation.zone)).regime;
+  const reading = clockOf(ctx, { regime, right: input.right, received_at: input.receivedAt }, []);
   if (!reading.ok) return reading;
-  return ctx.transaction(async (h) => {
-    const id = ctx.keys.id('req');
-    const ref = await nextRef(h, Number(localDay(input.receivedAt, ctx.organisation.zone).slice(0, 4)));
-    const vault = vaultOf(ctx, h);
-    const key = await vault.newKey();
-    const row: RequestRow = {
-      id, ref, right: input.right, regime: input.regime, received_at: input.receivedAt, channel: input.channel, language: input.language, country: input.person.country ?? null,
-      person_id: await soleOwner(ctx, h, input.person), data_key_id: key,
-      person_sealed: await vault.seal(key, JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }), `person:${id}`),
-      text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,
-      identity: 'none', identity_method: null, trace: 'none', undecided: 0, decision: 'none', decision_ground: null, decision_reason_sealed: null, decided_by: null, decided_at: null,
-      pack: 'none', plan: 'none', carried_out: false, answered: false, outcome: null, stage: 'intake', due_on: reading.value.dueOn, created_at: ctx.clock.now(), closed_at: null,
-    };
-    await insertRequest(h, row);
-    await addCoordinators(h, id);
-    if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
-    await refreshRequest(ctx, h, id);
-    const address = input.person.emails?.[0];
-    if (address) await queueLetter(ctx, h, row, address, acknowledgement({ ref, name: sayName(input.person), organisation: ctx.organisation, right: input.right, receivedOn: reading.value.receivedOn, dueOn: reading.value.dueOn }));
-    await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
-    return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn });
-  });
+  const id = ctx.keys.id('req');
+  const ref = await nextRef(h, Number(localDay(input.receivedAt, ctx.organisation.zone).slice(0, 4)));
+  const statusWord = newStatusWord(ctx);
+  const vault = vaultOf(ctx, h);
+  const key = await vault.newKey();
+  const row: RequestRow = {
+    id, ref, right: input.right, regime, received_at: input.receivedAt, channel: input.channel, language: input.language, country: input.person.country ?? null,
+    person_id: await soleOwner(ctx, h, input.person), data_key_id: key,
+    person_sealed: await vault.seal(key, JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }), `person:${id}`),
+    text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,
+    identity: 'none', identity_method: null, trace: 'none', undecided: 0, decision: 'none', decision_ground: null, decision_reason_sealed: null, decided_by: null, decided_at: null,
+    pack: 'none', plan: 'none', carried_out: false, answered: false, outcome: null, stage: 'intake', due_on: reading.value.dueOn, created_at: ctx.clock.now(), closed_at: null,
+    region, appeal: 'none', authority: input.onBehalf ? 'needed' : 'not-needed', status_hash: statusHash(ctx, id, statusWord), joined_to: null, fact_tries: 0,
+    owner_id: assign(await assignmentRules(h), { right: input.right, regime, language: input.language }, await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))),
+  };
+  await insertRequest(h, row);
+  await addCoordinators(h, id);
+  if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
+  await refreshRequest(ctx, h, id);
+  const address = input.onBehalf?.email ?? input.person.emails?.[0];
+  if (address) await queueLetter(ctx, h, row, address, acknowledgement({ ref, name: sayName(input.person), organisation: ctx.organisation, right: input.right, receivedOn: reading.value.receivedOn, dueOn: reading.value.dueOn, status: { link: `${ctx.baseUrl}/status`, word: statusWord } }));
+  await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
+  return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn, statusWord });
+}
+
+/** Easy to read out on the phone: no letters that look or sound like others. */
+const WORD_LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
+
+function newStatusWord(ctx: Context): string {
+  return [...ctx.keys.random(8)].map((byte) => WORD_LETTERS[byte % WORD_LETTERS.length]).join('');
+}
+
+export function statusHash(ctx: Context, requestId: string, word: string): Buffer {
+  return ctx.keys.index(`status:${requestId}:${word.trim().toUpperCase()}`);
 }
 
 /** The one person whom the request's own identifiers point at; null for nobody and for several. */

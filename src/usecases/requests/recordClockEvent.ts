@@ -1,7 +1,6 @@
 import { clock } from '../../core/clock/clock';
 import type { ClockEvent, ClockRefusal } from '../../core/clock/events';
 import { extension } from '../../core/letters/templates';
-import { sayName } from '../../core/identity/compare';
 import { ok, refuse } from '../../core/shared/result';
 import { clockEventsOf, insertClockEvent } from '../../db/requests/requests';
 import type { Context } from '../context';
@@ -9,10 +8,10 @@ import { queueLetter } from '../letters/queueLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
-import { personOfRequest } from './personOfRequest';
+import { answerAddress } from './answerAddress';
 import { workOnRequest } from './workOnRequest';
 
-export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'extended';
+export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended';
 
 /** Puts an event on the clock, if the regime allows it; an extension is announced to the person in the same act. */
 export async function recordClockEvent(ctx: Context, input: { ref: string; kind: StaffClockEvent; reason: string; until?: string | null }) {
@@ -23,9 +22,8 @@ export async function recordClockEvent(ctx: Context, input: { ref: string; kind:
     if (!reading.ok) return refuse(reading.refusal);
     const sealed = input.reason ? await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `event:${request.id}`) : null;
     await insertClockEvent(h, { request_id: request.id, kind: input.kind, at: event.at, reason_sealed: sealed, until: event.until ?? null, actor: ctx.actor.id });
-    const person = await personOfRequest(ctx, h, { ...request, person_id: null });
-    const address = person.emails?.[0];
-    if (input.kind === 'extended' && address) await queueLetter(ctx, h, request, address, extension({ ref: request.ref, name: sayName(person), organisation: ctx.organisation, dueOn: reading.value.dueOn, reason: input.reason }));
+    const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
+    if (input.kind === 'extended' && address) await queueLetter(ctx, h, request, address, extension({ ref: request.ref, name, organisation: ctx.organisation, dueOn: reading.value.dueOn, reason: input.reason }));
     await recordTrail(ctx, h, 'clock-event', request.ref, input.kind);
     return ok({ dueOn: reading.value.dueOn });
   });

@@ -1,6 +1,6 @@
 import { stageOf, type StageFacts } from '../../core/requests/stages';
 import type { Handle } from '../../db/handle';
-import { clockEventsOf, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf, insertStage, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
 import { traceFacts } from '../../db/trace/traces';
 import type { Context } from '../context';
 import { clockOf } from './clockOf';
@@ -13,11 +13,12 @@ export async function refreshRequest(ctx: Context, h: Handle, id: string): Promi
   const reading = clockOf(ctx, row, events);
   if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
   const next: RequestRow = { ...row, trace: facts.trace, undecided: facts.undecided };
-  const change = { trace: facts.trace, undecided: facts.undecided, stage: stageOf(stageFacts(next)), due_on: reading.value.dueOn };
+  const change = { trace: facts.trace, undecided: facts.undecided, stage: stageOf(stageFacts(next)), due_on: row.appeal === 'open' && reading.value.appealDueOn ? reading.value.appealDueOn : reading.value.dueOn };
+  if (change.stage !== row.stage) await insertStage(h, { request_id: id, stage: change.stage, at: ctx.clock.now() });
   await setRequest(h, id, change);
   return { ...row, ...change };
 }
 
 export function stageFacts(row: RequestRow): StageFacts {
-  return { right: row.right, identity: row.identity, trace: row.trace, matchesUndecided: row.undecided, decision: row.decision, carriedOut: row.carried_out, answered: row.answered };
+  return { right: row.right, identity: row.identity, trace: row.trace, matchesUndecided: row.undecided, decision: row.decision, carriedOut: row.carried_out, answered: row.answered, appeal: row.appeal, authority: row.authority };
 }

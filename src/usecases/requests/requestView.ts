@@ -1,10 +1,19 @@
 import { maskName } from '../../core/access/mask';
+import { reachOf } from '../../core/access/roles';
+import type { ClockReading } from '../../core/clock/clock';
+import { proposeRegime } from '../../core/clock/proposeRegime';
+import { targetDays, type TargetDays } from '../../core/clock/targets';
+import { daysBetween, localDay, workingDaysBetween } from '../../core/shared/days';
+import { factsNeeded, identityMethods } from '../../core/requests/identityMethods';
 import { nextAct } from '../../core/requests/nextAct';
 import { stagesOf } from '../../core/requests/stages';
 import type { PersonRecord } from '../../core/identity/record';
 import type { RequestLine, RequestView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { userNames } from '../../db/access/users';
+import { listUsers, userNames } from '../../db/access/users';
+import type { Handle } from '../../db/handle';
+import { requestChangesOf } from '../../db/requests/changes';
+import { notesOf } from '../../db/requests/notes';
 import { certificateOf } from '../../db/erasure/plans';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
@@ -16,22 +25,26 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
+import { holdsSpecialData, MOST_FACT_TRIES } from './checkFacts';
 import { addressesOnFile } from './identity';
+import { joinable } from './joinRequests';
+import type { OnBehalf } from './openRequest';
 import { sayPersonOfRequest } from './personOfRequest';
 import { stageFacts } from './refreshRequest';
 
 /** Requests by their clock, as far as the one who asks may see them. */
-export async function readRequests(ctx: Context, filter: RequestFilter): Promise<Result<{ lines: RequestLine[]; open: number; next: { dueOn: string; id: string } | null }, AccessRefusal>> {
+export async function readRequests(ctx: Context, filter: RequestFilter): Promise<Result<{ lines: RequestLine[]; open: number; next: { dueOn: string; id: string } | null; colleagues: { id: string; name: string }[] }, AccessRefusal>> {
   const how = reach(ctx, 'requests.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'requests.see' });
   return ctx.transaction(async (h) => {
     const rows = await listRequests(h, { ...filter, limit: filter.limit + 1 });
     const page = rows.slice(0, filter.limit);
     const events = await clockEventsOf(h, page.map(({ id }) => id));
+    const names = await userNames(h);
     const lines: RequestLine[] = [];
-    for (const row of page) lines.push(lineOf(ctx, row, events.get(row.id)!, sayWho(await sayPersonOfRequest(ctx, h, row), how === 'masked')));
+    for (const row of page) lines.push(lineOf(ctx, row, events.get(row.id)!, sayWho(await sayPersonOfRequest(ctx, h, row), how === 'masked'), names));
     const last = page.at(-1);
-    return ok({ lines, open: await countOpenRequests(h), next: rows.length > filter.limit && last ? { dueOn: last.due_on, id: last.id } : null });
+    return ok({ lines, open: await countOpenRequests(h), next: rows.length > filter.limit && last ? { dueOn: last.due_on, id: last.id } : null, colleagues: await ableColleagues(h) });
   });
 }
 
@@ -40,15 +53,28 @@ function sayWho(name: string | null, isMasked: boolean): string {
   return isMasked ? maskName(name) : name;
 }
 
-function lineOf(ctx: Context, row: RequestRow, events: Parameters<typeof clockOf>[2], who: string): RequestLine {
+function lineOf(ctx: Context, row: RequestRow, events: Parameters<typeof clockOf>[2], who: string, names: ReadonlyMap<string, string>): RequestLine {
   const reading = clockOf(ctx, row, events);
   if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
-  const { value } = reading;
+  const value = row.appeal === 'open' ? appealReading(ctx, row, reading.value) : reading.value;
+  const targets = targetsOf(ctx, row, value);
   const answered = events.find(({ kind }) => kind === 'answered');
   return {
     ref: row.ref, right: row.right, regime: row.regime, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: value.acknowledgeBy,
     isExtended: events.some(({ kind }) => kind === 'extended'), state: value.state, workingDaysLeft: value.workingDaysLeft, pauses: value.pauses, next: nextAct(row.stage, stageFacts(row), row), outcome: row.outcome, answeredOn: answered?.at.slice(0, 10) ?? null,
+    owner: row.owner_id ? { id: row.owner_id, name: names.get(row.owner_id) ?? '' } : null, missedTarget: value.state === 'running' ? targets.missed : null,
   };
+}
+
+/** While an appeal is open, its day is the one that counts: the first answer has been given. */
+function appealReading(ctx: Context, row: RequestRow, value: ClockReading): ClockReading {
+  const today = localDay(ctx.clock.now(), ctx.organisation.zone);
+  const dueOn = value.appealDueOn ?? value.dueOn;
+  return { ...value, dueOn, state: today > dueOn ? 'overdue' : 'running', workingDaysLeft: workingDaysBetween(today, dueOn, ctx.holidays.of(ctx.organisation.country)), calendarDaysLeft: daysBetween(today, dueOn) };
+}
+
+function targetsOf(ctx: Context, row: RequestRow, value: ClockReading): TargetDays {
+  return targetDays({ receivedOn: value.receivedOn, dueOn: value.dueOn, today: localDay(ctx.clock.now(), ctx.organisation.zone), isDecided: row.decision !== 'none', isAnswered: row.answered });
 }
 
 /** One request whole. A look: it is in the trail. */
@@ -66,7 +92,7 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
     if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
     const open = (sealed: Buffer | null, about: string) => (isMasked ? Promise.resolve(null) : vault.unseal(row.data_key_id, sealed, about));
     const said = await open(row.person_sealed, `person:${row.id}`);
-    const person = said ? (JSON.parse(said) as PersonRecord & { onBehalf: { kind: string; name: string } | null }) : null;
+    const person = said ? (JSON.parse(said) as PersonRecord & { onBehalf: OnBehalf | null }) : null;
     const opened = [];
     for (const event of events) opened.push({ kind: event.kind, at: event.at, reason: await open(event.reasonSealed, `event:${row.id}`) });
     const pack = await lastPack(h, row.id);
@@ -75,15 +101,36 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
     const who = sayWho(await sayPersonOfRequest(ctx, h, row), isMasked);
     await recordTrail(ctx, h, 'request-viewed', row.ref);
     return ok({
-      ...lineOf(ctx, row, events, who), id: row.id, language: row.language, channel: row.channel, receivedAt: row.received_at, isMasked, person, personId: row.person_id, text: await open(row.text_sealed, `text:${row.id}`), onBehalf: person?.onBehalf ?? null,
-      clock: reading.value, events: opened, stages: stagesOf(row.right), members: await membersOf(h, row.id),
-      identity: { state: row.identity, method: row.identity_method, addresses: isMasked ? [] : await addressesOnFile(ctx, h, row), tries: check?.tries ?? null },
+      ...lineOf(ctx, row, events, who, names), id: row.id, language: row.language, channel: row.channel, receivedAt: row.received_at, isMasked, person, personId: row.person_id, text: await open(row.text_sealed, `text:${row.id}`), onBehalf: person?.onBehalf ?? null,
+      clock: reading.value, events: opened, stages: row.appeal === 'none' ? stagesOf(row.right) : [...stagesOf(row.right).slice(0, -1), 'appeal', 'closed'], members: await membersOf(h, row.id),
+      identity: { state: row.identity, method: row.identity_method, addresses: isMasked ? [] : await addressesOnFile(ctx, h, row), tries: check?.tries ?? null, methods: identityMethods(row.right, await holdsSpecialData(h)), factTriesLeft: MOST_FACT_TRIES - row.fact_tries, factsNeeded: factsNeeded(row.right) },
       decision: { outcome: row.decision, ground: row.decision_ground, reason: await open(row.decision_reason_sealed, `decision:${row.id}`), by: row.decided_by ? (names.get(row.decided_by) ?? null) : null, at: row.decided_at },
       undecided: row.undecided, trace: row.trace,
       pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null },
       plan: isMasked ? null : await readPlan(ctx, h, row),
       letters: (await lettersOf(h, row.id)).map(({ template, state, queued_at, sent_at, tries }) => ({ template, state, at: sent_at ?? queued_at, tries })),
-      hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null,
+      hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
+      proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority,
+      notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt }) => ({ ref, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),
     });
   });
+}
+
+type Open = (sealed: Buffer | null, about: string) => Promise<string | null>;
+
+async function changesOf(ctx: Context, h: Handle, row: RequestRow, names: ReadonlyMap<string, string>, open: Open): Promise<RequestView['changes']> {
+  const day = (instant: string) => localDay(instant, ctx.organisation.zone);
+  const changes: RequestView['changes'] = [];
+  for (const one of await requestChangesOf(h, row.id)) changes.push({ at: one.at, by: names.get(one.actor) ?? one.actor, regimeWas: one.regime_was, regime: one.regime, receivedWas: day(one.received_was), receivedOn: day(one.received_at), reason: await open(one.reason_sealed, `change:${row.id}`) });
+  return changes;
+}
+
+async function openNotes(h: Handle, row: RequestRow, names: ReadonlyMap<string, string>, open: Open): Promise<RequestView['notes']> {
+  const notes: RequestView['notes'] = [];
+  for (const note of await notesOf(h, row.id)) notes.push({ id: note.id, by: names.get(note.author_id) ?? note.author_id, at: note.at, text: (await open(note.text_sealed, `note:${note.id}`)) ?? '(gone)' });
+  return notes;
+}
+
+async function ableColleagues(h: Handle): Promise<{ id: string; name: string }[]> {
+  return (await listUsers(h)).filter(({ active, roles }) => active && reachOf(roles, 'requests.work')).map(({ id, name }) => ({ id, name }));
 }

@@ -2,10 +2,13 @@ import type { PersonRecord } from '../../core/identity/record';
 import type { FoundBatch, FoundRecord, SearchKey } from '../../ports/connector';
 import { choicesOf, sealedParts } from '../../db/consent/ledger';
 import { identifiersOf, personsByHash, personsById } from '../../db/persons/persons';
+import { notesOf } from '../../db/requests/notes';
+import { proposalsBySender } from '../../db/requests/proposals';
 import { allRequestsOfPerson } from '../../db/requests/requests';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { indexText } from '../persons/identifierKeys';
+import type { ProposalContent } from '../requests/takeInbox';
 import { vaultOf } from '../shared/vault';
 
 /**
@@ -18,6 +21,7 @@ export async function findOwnRecords(ctx: Context, keys: readonly SearchKey[]): 
     const ids = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
     const records: FoundRecord[] = [];
     for (const id of ids) records.push(...(await recordsOf(ctx, h, id)));
+    records.push(...(await messagesOf(ctx, h, hashes)));
     return { records, scanned: ids.length };
   });
 }
@@ -45,6 +49,21 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
   }
   for (const request of await allRequestsOfPerson(h, row.id)) {
     records.push({ ...bare, collection: 'requests', key: request.ref, title: `${request.ref} ${request.right}`, person: {}, parent, fields: { reference: request.ref, right: request.right, receivedAt: request.received_at, stage: request.stage, outcome: request.outcome } });
+    for (const note of await notesOf(h, request.id)) records.push({ ...bare, collection: 'notes', key: note.id, title: `Note on ${request.ref}`, person: {}, parent, fields: { reference: request.ref, at: note.at, text: await vault.unseal(request.data_key_id, note.text_sealed, `note:${note.id}`) } });
+  }
+  return records;
+}
+
+/** Messages to the privacy mailbox that wait for a colleague and came from one of the addresses. */
+async function messagesOf(ctx: Context, h: Handle, hashes: readonly Buffer[]): Promise<FoundRecord[]> {
+  const vault = vaultOf(ctx, h);
+  const records: FoundRecord[] = [];
+  for (const row of await proposalsBySender(h, hashes)) {
+    const text = await vault.unseal(row.data_key_id, row.content_sealed, `proposal:${row.id}`);
+    if (!text) continue;
+    const { from, subject, text: words } = JSON.parse(text) as ProposalContent;
+    const [givenName = '', ...rest] = (from?.name ?? '').split(' ');
+    records.push({ collection: 'messages', key: row.id, title: subject, person: { givenName: givenName || null, familyName: rest.join(' ') || null, emails: from ? [from.address] : [] }, parent: null, refersTo: [], files: [], text: words, fields: { receivedAt: row.received_at, subject } });
   }
   return records;
 }

@@ -1,20 +1,23 @@
 'use server';
 
+import { languageOf } from '../../../core/letters/mailings';
 import { publicRequestSchema } from '../../../core/requests/schema';
 import { sayRefusal } from '../../../ui/messages/refusals';
 import type { ActionResult } from '../../../ui/parts/actionResult';
+import { ASK_WORDS } from '../../../ui/public/askWords';
 import { openFromPublic } from '../../../usecases/requests/openFromStaff';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { clientAddress, publicContext } from '../../lib/session';
 
 /** The answer is the same in the same time, whether or not somebody is known. */
-export async function askNow(values: unknown): Promise<ActionResult<{ ref: string }>> {
+export async function askNow(values: unknown): Promise<ActionResult<{ ref: string; word: string }>> {
+  const words = ASK_WORDS[languageOf((values as { language?: string } | null)?.language)];
   const form = readForm(publicRequestSchema, values);
-  if (!form.ok) return form;
-  if (!(await hasRoom('public-form', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+  if (!form.ok) return { ...form, message: words.wrong };
+  if (!(await hasRoom('public-form', await clientAddress()))) return { ok: false, message: words.tooMany };
   // A program filled in the field that people do not see: it is thanked and nothing is opened.
-  if (form.value.website) return { ok: true, value: { ref: '' } };
+  if (form.value.website) return { ok: true, value: { ref: '', word: '' } };
   const result = await openFromPublic(await publicContext(), form.value);
-  return result.ok ? { ok: true, value: { ref: result.value.ref } } : { ok: false, message: sayRefusal(result.refusal) };
+  return result.ok ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } } : { ok: false, message: sayRefusal(result.refusal) };
 }

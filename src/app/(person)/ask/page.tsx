@@ -1,17 +1,21 @@
+import { headers } from 'next/headers';
+import { languageOf } from '../../../core/letters/mailings';
 import { AskForm } from '../../../ui/public/AskForm';
+import { ASK_WORDS } from '../../../ui/public/askWords';
 import { PersonPage } from '../../../ui/public/PersonPage';
 import { publicContext } from '../../lib/session';
 import { askNow } from './actions';
 
 export const metadata = { title: 'Your data' };
 
-export default async function AskPage() {
+export default async function AskPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
   const { organisation } = await publicContext();
+  const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
   return (
-    <PersonPage organisation={organisation.name}>
-      <h1>Your data, your rights</h1>
-      <p>Ask what we hold about you, or ask us to correct or erase it. No account is needed. We answer within one month and may first make sure that it is you who asks.</p>
-      <AskForm ask={askNow} />
+    <PersonPage organisation={organisation.name} language={language}>
+      <h1>{ASK_WORDS[language].title}</h1>
+      <p>{ASK_WORDS[language].lead}</p>
+      <AskForm key={language} language={language} ask={askNow} />
     </PersonPage>
   );
 }

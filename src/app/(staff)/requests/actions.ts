@@ -1,20 +1,31 @@
 'use server';
 
 import type { Band } from '../../../core/identity/score';
-import { decisionSchema, openRequestSchema } from '../../../core/requests/schema';
+import { basisSchema, decisionSchema, factsSchema, openRequestSchema } from '../../../core/requests/schema';
+import { daySchema } from '../../../core/shared/schema';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { confirmPlan, makePlan } from '../../../usecases/erasure/makePlan';
 import { startPack } from '../../../usecases/packs/buildPack';
 import { sendPack } from '../../../usecases/packs/handOver';
+import type { FactsOutcome } from '../../../core/requests/facts';
+import { answerAppeal, receiveAppeal } from '../../../usecases/requests/appeals';
+import { checkFacts } from '../../../usecases/requests/checkFacts';
+import { changeBasis, whatIf, type WhatIfKind } from '../../../usecases/requests/changeBasis';
 import { answerByLetter, decide } from '../../../usecases/requests/decide';
-import { askIdentity, proveAtCounter, refuseForIdentity } from '../../../usecases/requests/identity';
+import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from '../../../usecases/requests/identity';
+import { joinRequests } from '../../../usecases/requests/joinRequests';
+import { addNote, setOwner } from '../../../usecases/requests/notes';
 import { openFromStaff } from '../../../usecases/requests/openFromStaff';
+import { confirmProposal, setAsideProposal } from '../../../usecases/requests/proposals';
+import { reopenRequest } from '../../../usecases/requests/reopenRequest';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
 import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
 import { startTrace } from '../../../usecases/trace/startTrace';
 import type { Verdict } from '../../../core/requests/views';
 import { act } from '../../lib/act';
 import { readForm } from '../../lib/form';
+
+const NO_DAY = { ok: false, message: 'Choose a day.' } as const;
 
 export async function openFromForm(values: unknown): Promise<ActionResult<{ ref: string }>> {
   const form = readForm(openRequestSchema, values);
@@ -33,8 +44,61 @@ export async function identityRefused(ref: string): Promise<ActionResult> {
   return act((ctx) => refuseForIdentity(ctx, { ref }));
 }
 
-export async function clockEvent(ref: string, kind: StaffClockEvent, reason: string): Promise<ActionResult<{ dueOn: string }>> {
-  return act((ctx) => recordClockEvent(ctx, { ref, kind, reason }));
+export async function clockEvent(ref: string, kind: StaffClockEvent, reason: string, until: string | null): Promise<ActionResult<{ dueOn: string }>> {
+  return act((ctx) => recordClockEvent(ctx, { ref, kind, reason: reason.slice(0, 2000), until: until && daySchema.isValidSync(until) ? until : null }));
+}
+
+export async function changeRequestBasis(ref: string, values: unknown): Promise<ActionResult<{ dueOn: string }>> {
+  const form = readForm(basisSchema, values);
+  return form.ok ? act((ctx) => changeBasis(ctx, { ref, ...form.value })) : form;
+}
+
+export async function askWhatIf(ref: string, kind: WhatIfKind, on: string): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>> {
+  return daySchema.isValidSync(on) ? act((ctx) => whatIf(ctx, { ref, kind, on })) : NO_DAY;
+}
+
+export async function appealReceived(ref: string, on: string, text: string): Promise<ActionResult<{ dueOn: string | null }>> {
+  return daySchema.isValidSync(on) ? act((ctx) => receiveAppeal(ctx, { ref, receivedOn: on, text: text.slice(0, 5000) })) : NO_DAY;
+}
+
+export async function appealAnswered(ref: string, outcome: 'upheld' | 'reversed', text: string): Promise<ActionResult> {
+  if (text.trim().length < 10) return { ok: false, message: 'Answer the appeal in a sentence.' };
+  return act((ctx) => answerAppeal(ctx, { ref, outcome: outcome === 'reversed' ? 'reversed' : 'upheld', text: text.trim().slice(0, 5000) }));
+}
+
+export async function reopen(ref: string, reason: string): Promise<ActionResult> {
+  return act((ctx) => reopenRequest(ctx, { ref, reason: reason.slice(0, 2000) }));
+}
+
+export async function own(ref: string, userId: string | null): Promise<ActionResult> {
+  return act((ctx) => setOwner(ctx, { ref, userId }));
+}
+
+export async function note(ref: string, text: string): Promise<ActionResult<{ mentioned: number }>> {
+  if (!text.trim()) return { ok: false, message: 'The note is empty.' };
+  return act((ctx) => addNote(ctx, { ref, text: text.trim().slice(0, 2000) }));
+}
+
+export async function compareWithFile(ref: string, facts: unknown): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>> {
+  const form = readForm(factsSchema, { facts });
+  return form.ok ? act((ctx) => checkFacts(ctx, { ref, facts: form.value.facts })) : form;
+}
+
+export async function authorityShown(ref: string): Promise<ActionResult> {
+  return act((ctx) => showAuthority(ctx, { ref }));
+}
+
+export async function join(ref: string, into: string): Promise<ActionResult> {
+  return act((ctx) => joinRequests(ctx, { ref, into }));
+}
+
+export async function openFromProposal(id: string, values: unknown): Promise<ActionResult<{ ref: string }>> {
+  const form = readForm(openRequestSchema, values);
+  return form.ok ? act((ctx) => confirmProposal(ctx, { id, form: form.value })) : form;
+}
+
+export async function setAside(id: string): Promise<ActionResult> {
+  return act((ctx) => setAsideProposal(ctx, { id }));
 }
 
 export async function beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>> {

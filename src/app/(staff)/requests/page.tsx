@@ -1,11 +1,15 @@
 import { isRight } from '../../../core/requests/rights';
+import { REGIME_IDS } from '../../../core/clock/regimes';
 import { STAGES } from '../../../core/requests/stages';
 import { reachOf } from '../../../core/access/roles';
 import { readRequests } from '../../../usecases/requests/requestView';
+import { countWaitingProposals } from '../../../usecases/requests/takeInbox';
 import { RequestList } from '../../../ui/requests/RequestList';
 import { shown, staff } from '../../lib/session';
 
 export const metadata = { title: 'Requests' };
+
+const WAITS = ['us', 'person', 'machine'] as const;
 
 type Search = Record<string, string | undefined>;
 
@@ -17,6 +21,9 @@ export default async function RequestsPage({ searchParams }: { searchParams: Pro
   const stage = STAGES.find((known) => known === search['stage']) ?? null;
   const [dueOn, id] = (search['after'] ?? '').split('~');
   const after = dueOn && id && /^\d{4}-\d{2}-\d{2}$/.test(dueOn) ? { dueOn, id } : null;
-  const page = shown(await readRequests(ctx, { state, right, stage, after, limit: 50 }));
-  return <RequestList lines={page.lines} open={page.open} next={page.next ? `${page.next.dueOn}~${page.next.id}` : null} mayOpen={reachOf(actor.roles, 'requests.work') !== null} />;
+  const regime = REGIME_IDS.find((known) => known === search['regime']) ?? null;
+  const waits = WAITS.find((known) => known === search['waits']) ?? null;
+  const page = shown(await readRequests(ctx, { state, right, stage, regime, owner: search['owner'] ?? null, waits, after, limit: 50 }));
+  const mayOpen = reachOf(actor.roles, 'requests.work') !== null;
+  return <RequestList lines={page.lines} open={page.open} next={page.next ? `${page.next.dueOn}~${page.next.id}` : null} mayOpen={mayOpen} colleagues={page.colleagues} waiting={mayOpen ? await countWaitingProposals(ctx) : 0} />;
 }

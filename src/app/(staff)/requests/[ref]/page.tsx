@@ -1,3 +1,4 @@
+import { localDay } from '../../../../core/shared/days';
 import { requestView } from '../../../../usecases/requests/requestView';
 import { traceView } from '../../../../usecases/trace/review';
 import { RequestSheet } from '../../../../ui/requests/RequestSheet';
@@ -13,5 +14,5 @@ export default async function RequestPage({ params }: { params: Promise<{ ref: s
   const { ref } = await params;
   const request = shown(await requestView(ctx, { ref }));
   const trace = await traceView(ctx, { ref });
-  return <RequestSheet request={request} trace={trace.ok ? trace.value : null} zone={ctx.organisation.zone} actions={actions} />;
+  return <RequestSheet request={request} trace={trace.ok ? trace.value : null} zone={ctx.organisation.zone} today={localDay(ctx.clock.now(), ctx.organisation.zone)} actions={actions} />;
 }

@@ -10,7 +10,7 @@ export default async function NewRequestPage() {
   return (
     <>
       <div className="page-head"><div><h1>Open a request</h1><p className="sub">For what came by phone, letter, mail or over the counter. What is not known can stay empty.</p></div></div>
-      <NewRequestForm today={localDay(ctx.clock.now(), ctx.organisation.zone)} open={openFromForm} />
+      <NewRequestForm today={localDay(ctx.clock.now(), ctx.organisation.zone)} home={ctx.organisation.country} open={openFromForm} />
     </>
   );
 }

@@ -1,0 +1,21 @@
+'use server';
+
+import { languageOf } from '../../../core/letters/mailings';
+import { statusSchema } from '../../../core/requests/schema';
+import type { StatusView } from '../../../core/requests/views';
+import type { ActionResult } from '../../../ui/parts/actionResult';
+import { ASK_WORDS } from '../../../ui/public/askWords';
+import { readStatus } from '../../../usecases/requests/readStatus';
+import { readForm } from '../../lib/form';
+import { hasRoom } from '../../lib/limits';
+import { clientAddress, publicContext } from '../../lib/session';
+
+/** Tries are limited by reference and by address, so that no word can be guessed. */
+export async function lookAtStatus(language: string, ref: string, word: string): Promise<ActionResult<StatusView>> {
+  const words = ASK_WORDS[languageOf(language)];
+  const form = readForm(statusSchema, { ref, word });
+  if (!form.ok) return { ok: false, message: words.unknown };
+  if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
+  const result = await readStatus(await publicContext(), form.value);
+  return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+}

@@ -1,0 +1,21 @@
+import { headers } from 'next/headers';
+import { languageOf } from '../../../core/letters/mailings';
+import { ASK_WORDS } from '../../../ui/public/askWords';
+import { PersonPage } from '../../../ui/public/PersonPage';
+import { StatusForm } from '../../../ui/public/StatusForm';
+import { publicContext } from '../../lib/session';
+import { lookAtStatus } from './actions';
+
+export const metadata = { title: 'Your request' };
+
+export default async function StatusPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
+  const { organisation } = await publicContext();
+  const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
+  return (
+    <PersonPage organisation={organisation.name} language={language}>
+      <h1>{ASK_WORDS[language].statusTitle}</h1>
+      <p>{ASK_WORDS[language].statusLead}</p>
+      <StatusForm language={language} look={lookAtStatus.bind(null, language)} />
+    </PersonPage>
+  );
+}

@@ -1,0 +1,16 @@
+import type { ReactNode } from 'react';
+import { ACTS, reachOf } from '../../../core/access/roles';
+import { RequestNav } from '../../../ui/requests/RequestNav';
+import '../../../ui/ledger/ledger.css';
+import '../../../ui/requests/request.css';
+import { currentStaff } from '../../lib/session';
+
+export default async function RequestsLayout({ children }: { children: ReactNode }) {
+  const actor = await currentStaff();
+  return (
+    <>
+      <RequestNav acts={actor ? ACTS.filter((act) => reachOf(actor.roles, act) !== null) : []} />
+      {children}
+    </>
+  );
+}

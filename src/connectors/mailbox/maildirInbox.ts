@@ -1,0 +1,40 @@
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Inbox } from '../../ports/inbox';
+import { readMessage } from './readMessage';
+
+const FOLDERS = ['new', 'cur'];
+/** A message may be refused for its size: what a person writes about their rights is short, and attachments are not read here. */
+const MOST_BYTES = 40_000_000;
+
+/** A Maildir into which the mail server delivers what people write about their data. */
+export function maildirInbox(root: string): Inbox {
+  return {
+    async keys() {
+      const found: string[] = [];
+      for (const folder of FOLDERS) {
+        const names = await readdir(join(root, folder)).catch(() => []);
+        found.push(...names.filter((name) => !name.startsWith('.')).map((name) => `${folder}/${name}`));
+      }
+      return found.sort((a, b) => (a.slice(4) < b.slice(4) ? -1 : 1));
+    },
+    async read(key) {
+      if (!/^(new|cur)\/[^/\\]+$/.test(key)) return null;
+      const raw = await readFile(join(root, key)).catch(() => null);
+      if (!raw || raw.length > MOST_BYTES) return null;
+      const message = await readMessage(raw);
+      const [sender] = message.from;
+      if (!sender && !message.subject && !message.text) return null;
+      // A mail server moves a read message from new to cur and adds flags: the part before them stays.
+      return { key: key.slice(4).split(':')[0]!, from: sender ?? null, subject: message.subject, text: message.text, receivedAt: arrivedAt(raw) ?? message.date };
+    },
+  };
+}
+
+/** The day in the topmost Received header: our own server wrote it, last of all. */
+function arrivedAt(raw: Buffer): string | null {
+  const head = raw.toString('latin1', 0, 32_768).split(/\r?\n\r?\n/)[0]!.replace(/\r?\n[ \t]+/g, ' ');
+  const stamp = /^received:[^\n]*;\s*([^\n]+)$/im.exec(head)?.[1];
+  const at = stamp ? Date.parse(stamp.replace(/\(.*?\)/g, '')) : Number.NaN;
+  return Number.isNaN(at) ? null : new Date(at).toISOString();
+}

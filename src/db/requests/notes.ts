@@ -1,0 +1,27 @@
+import type { Handle } from '../handle';
+
+export interface NoteRow {
+  id: string;
+  request_id: string;
+  author_id: string;
+  text_sealed: Buffer;
+  mentions: string[];
+  at: string;
+}
+
+export async function insertNote(h: Handle, row: NoteRow): Promise<void> {
+  await h.trx('request_notes').insert(row);
+}
+
+export async function notesOf(h: Handle, requestId: string): Promise<NoteRow[]> {
+  return h.trx('request_notes').where({ request_id: requestId }).orderBy('at').limit(200);
+}
+
+export async function forgetNotes(h: Handle, requestIds: readonly string[]): Promise<void> {
+  await h.trx('request_notes').whereRaw('request_id = any(?)', [requestIds as string[]]).delete();
+}
+
+/** Notes of others that name this colleague, in open requests, since a moment. */
+export async function mentionsOf(h: Handle, userId: string, since: string): Promise<{ ref: string; at: string }[]> {
+  return h.trx('request_notes').join('requests', 'requests.id', 'request_notes.request_id').select('requests.ref', 'request_notes.at').whereRaw('? = any(request_notes.mentions)', [userId]).where('request_notes.at', '>=', since).where('requests.is_open', true).orderBy('request_notes.at', 'desc').limit(50) as unknown as Promise<{ ref: string; at: string }[]>;
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState, type FormEvent } from 'react';
+import type { Language } from '../../core/letters/mailings';
+import type { StatusView } from '../../core/requests/views';
+import type { ActionResult } from '../parts/actionResult';
+import { ASK_WORDS } from './askWords';
+
+/** How a request stands, for whoever has its reference and word. */
+export function StatusForm({ language, look }: { language: Language; look: (ref: string, word: string) => Promise<ActionResult<StatusView>> }) {
+  const words = ASK_WORDS[language];
+  const [ref, setRef] = useState('');
+  const [word, setWord] = useState('');
+  const [failure, setFailure] = useState<string | null>(null);
+  const [view, setView] = useState<StatusView | null>(null);
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const result = await look(ref, word).catch((): ActionResult<StatusView> => ({ ok: false, message: words.lost }));
+    setView(result.ok ? result.value : null);
+    setFailure(result.ok ? null : result.message);
+  };
+  const day = (value: string) => new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${value}T00:00:00Z`));
+  return (
+    <form onSubmit={(event) => void submit(event)} className="fields" noValidate aria-label={words.statusTitle}>
+      {failure && <p className="note bad" role="alert">{failure}</p>}
+      <div className="pair">
+        <TextField label={words.ref} value={ref} onChange={(event) => setRef(event.target.value)} autoComplete="off" />
+        <TextField label={words.word} value={word} onChange={(event) => setWord(event.target.value)} autoComplete="off" />
+      </div>
+      <div><Button type="submit" variant="contained" size="medium" disabled={ref.trim() === '' || word.trim() === ''}>{words.look}</Button></div>
+      {view && (
+        <div className="note slate" role="status">
+          <p><span className="mono">{view.ref}</span> · {words.rights[view.right as keyof typeof words.rights]}</p>
+          <p><b>{words.steps[view.step]}</b></p>
+          <p>{words.received}: {day(view.receivedOn)}{view.step !== 'answered' && <> · {words.due}: {day(view.dueOn)}</>}</p>
+          {view.isExtended && <p>{words.extended}</p>}
+        </div>
+      )}
+    </form>
+  );
+}

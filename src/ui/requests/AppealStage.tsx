@@ -1,0 +1,51 @@
+'use client';
+
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { regimeById } from '../../core/clock/regimes';
+import { sayDay } from '../../core/shared/days';
+import type { RequestView } from '../../core/requests/views';
+import { ActButton } from '../parts/ActButton';
+import type { RequestActions } from './actions';
+
+/** The person contests our answer; the appeal has a clock of its own. */
+export function AppealStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+  const [outcome, setOutcome] = useState<'upheld' | 'reversed'>('upheld');
+  const [text, setText] = useState('');
+  if (request.appeal !== 'open' || !request.mayWork) return <div className="body"><p className="muted">The appeal is answered.</p></div>;
+  return (
+    <div className="body fields">
+      {request.clock.appealDueOn && <p>Answer it by <b>{sayDay(request.clock.appealDueOn)}</b>. {regimeById(request.regime)?.remedies}</p>}
+      <TextField id="appeal-outcome" select label="Outcome" value={outcome} onChange={(event) => setOutcome(event.target.value as typeof outcome)} sx={{ maxWidth: 330 }}>
+        <MenuItem value="upheld">we stand by our answer</MenuItem>
+        <MenuItem value="reversed">we change our answer</MenuItem>
+      </TextField>
+      <TextField label="Our answer, in writing" multiline minRows={3} value={text} onChange={(event) => setText(event.target.value)} />
+      <div><ActButton primary act={() => actions.appealAnswered(request.ref, outcome, text)} disabled={text.trim().length < 10} done="The appeal is answered">Answer the appeal</ActButton></div>
+    </div>
+  );
+}
+
+/** After the answer: an appeal that came, or something that was overlooked. */
+export function AfterAnswer({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
+  const [text, setText] = useState('');
+  const [on, setOn] = useState(today);
+  const appeal = regimeById(request.regime)?.appeal ?? null;
+  const isAppealable = appeal !== null && appeal !== 'authority';
+  if (!request.mayReopen) return null;
+  return (
+    <details className="body" style={{ borderTop: '1px solid var(--hair)' }}>
+      <summary>{isAppealable ? `An ${appeal.kind === 'appeal' ? 'appeal' : 'objection to our answer'} came in, or something was overlooked` : 'Something was overlooked'}</summary>
+      <div className="fields" style={{ marginTop: 8 }}>
+        {!isAppealable && <p className="muted">{request.regime} knows no appeal to us: {regimeById(request.regime)?.remedies}</p>}
+        <TextField label="In their words, or what was overlooked" multiline minRows={2} value={text} onChange={(event) => setText(event.target.value)} />
+        <div className="row">
+          {isAppealable && <TextField type="date" label="Received" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }} />}
+          {isAppealable && <ActButton act={() => actions.appealReceived(request.ref, on, text)} disabled={text.trim().length < 5} done="The appeal’s clock runs">{`Record the ${appeal.kind}`}</ActButton>}
+          <ActButton act={() => actions.reopen(request.ref, text)} disabled={text.trim().length < 5} done="Opened again">Open the request again</ActButton>
+        </div>
+      </div>
+    </details>
+  );
+}

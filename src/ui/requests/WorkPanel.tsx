@@ -1,0 +1,38 @@
+'use client';
+
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { sayInstant } from '../../core/shared/days';
+import type { RequestView } from '../../core/requests/views';
+import { ActButton } from '../parts/ActButton';
+import type { RequestActions } from './actions';
+
+/** Who answers for it, who sees it, and what colleagues tell each other about it. */
+export function WorkPanel({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
+  const [text, setText] = useState('');
+  const [owner, setOwner] = useState(request.owner?.id ?? '');
+  return (
+    <section className="sheet" style={{ marginTop: 12, padding: '10px 14px' }} aria-label="Colleagues">
+      <div className="row" style={{ alignItems: 'center' }}>
+        {request.mayWork ? (
+          <>
+            <TextField id="owner" select size="small" label="Answers for it" value={owner} onChange={(event) => setOwner(event.target.value)} sx={{ minWidth: 200 }}>
+              <MenuItem value="">nobody in particular</MenuItem>
+              {request.colleagues.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+            </TextField>
+            {owner !== (request.owner?.id ?? '') && <ActButton act={() => actions.own(request.ref, owner || null)} done="Handed over">Hand it over</ActButton>}
+          </>
+        ) : <span>Answered for by {request.owner?.name ?? 'nobody in particular'}.</span>}
+        <span className="muted">Seen and worked by {request.members.join(', ') || 'supervisors'}.</span>
+      </div>
+      {request.notes.map((note) => <p key={note.id} className="words" style={{ marginTop: 8 }}><b>{note.by}</b> <span className="muted">{sayInstant(note.at, zone)}</span><br />{note.text}</p>)}
+      {request.mayWork && (
+        <div className="row" style={{ marginTop: 8 }}>
+          <TextField size="small" label="Note for colleagues; @ and a name calls somebody" value={text} onChange={(event) => setText(event.target.value)} sx={{ flex: 1, minWidth: 260 }} slotProps={{ htmlInput: { maxLength: 2000 } }} />
+          <ActButton act={async () => { const result = await actions.note(request.ref, text); if (result.ok) setText(''); return result; }} disabled={text.trim() === ''} done="Noted">Note it</ActButton>
+        </div>
+      )}
+    </section>
+  );
+}

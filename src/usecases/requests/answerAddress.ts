@@ -1,0 +1,23 @@
+import type { PersonRecord } from '../../core/identity/record';
+import { sayName } from '../../core/identity/compare';
+import type { Handle } from '../../db/handle';
+import type { RequestRow } from '../../db/requests/requests';
+import type { Context } from '../context';
+import { vaultOf } from '../shared/vault';
+import type { OnBehalf } from './openRequest';
+import { personOfRequest } from './personOfRequest';
+
+export interface Addressee {
+  /** Null: no address is known to answer to. */
+  address: string | null;
+  name: string | null;
+}
+
+/** Whom letters about a request go to: whoever asks for the person, where they gave an address; else the person, where they asked from. */
+export async function answerAddress(ctx: Context, h: Handle, request: RequestRow): Promise<Addressee> {
+  const text = await vaultOf(ctx, h).unseal(request.data_key_id, request.person_sealed, `person:${request.id}`);
+  const said = (text ? JSON.parse(text) : {}) as PersonRecord & { onBehalf?: OnBehalf | null };
+  if (said.onBehalf?.email) return { address: said.onBehalf.email, name: said.onBehalf.name };
+  const person = await personOfRequest(ctx, h, request);
+  return { address: person.emails?.[0] ?? null, name: sayName(person) };
+}

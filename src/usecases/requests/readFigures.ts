@@ -1,0 +1,18 @@
+import type { FigureDimension, FiguresView } from '../../core/requests/figures';
+import { addDays, localDay, type Day } from '../../core/shared/days';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { figuresBy, stageTimes, waitingOn } from '../../db/requests/figures';
+import type { Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
+
+const DAYS_BACK = 365;
+
+/** How the requests of a span went, counted; nothing of any person. */
+export async function readFigures(ctx: Context, input: { by: FigureDimension; from: Day | null; to: Day | null }): Promise<Result<FiguresView, AccessRefusal>> {
+  if (!reach(ctx, 'figures.see')) return refuse({ code: 'not-allowed', act: 'figures.see' });
+  const today = localDay(ctx.clock.now(), ctx.organisation.zone);
+  const to = input.to ?? today;
+  const from = input.from && input.from <= to ? input.from : addDays(to, -DAYS_BACK);
+  const span = { from, to, today, zone: ctx.organisation.zone };
+  return ctx.transaction(async (h) => ok({ from, to, by: input.by, rows: await figuresBy(h, input.by, span), months: await figuresBy(h, 'month', span), stages: await stageTimes(h, span), waiting: await waitingOn(h, ctx.clock.now()) }));
+}

@@ -1,0 +1,24 @@
+import type { StatusView } from '../../core/requests/views';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { clockEventsOf, requestByRef } from '../../db/requests/requests';
+import type { Context } from '../context';
+import { recordTrail } from '../trail/recordTrail';
+import { clockOf } from './clockOf';
+import { statusHash } from './openRequest';
+
+/**
+ * How a request stands, for whoever has its reference and word. It says nothing of what was found or decided, and a
+ * reference that does not exist answers like a word that does not fit.
+ */
+export async function readStatus(ctx: Context, input: { ref: string; word: string }): Promise<Result<StatusView, { code: 'status-unknown' }>> {
+  return ctx.transaction(async (h) => {
+    const row = await requestByRef(h, input.ref.trim());
+    const given = statusHash(ctx, row?.id ?? 'nobody', input.word);
+    if (!row?.status_hash || !given.equals(row.status_hash)) return refuse({ code: 'status-unknown' });
+    const reading = clockOf(ctx, row, (await clockEventsOf(h, [row.id])).get(row.id)!);
+    if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
+    const step = row.closed_at ? 'answered' : row.appeal === 'open' ? 'appeal' : row.identity === 'asked' ? 'waits-for-you' : row.stage === 'intake' || row.stage === 'identity' ? 'received' : 'worked-on';
+    await recordTrail(ctx, h, 'status-read', row.ref);
+    return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.value.receivedOn, dueOn: row.due_on, isExtended: reading.value.reasons.some(({ code }) => code === 'extended') });
+  });
+}

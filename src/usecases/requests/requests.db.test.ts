@@ -1,0 +1,308 @@
+import { choice, seedLedger } from '../../../test/support/ledger';
+import { must } from '../../../test/support/must';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { insertUser } from '../../db/access/users';
+import { insertSystem } from '../../db/systems/systems';
+import type { Connector, FoundRecord } from '../../ports/connector';
+import type { InboxMessage } from '../../ports/inbox';
+import type { Right } from '../../core/requests/rights';
+import { recordChoices } from '../consent/recordChoices';
+import type { Context } from '../context';
+import { addAssignmentRule, readAssignments } from './assignments';
+import { answerAppeal, receiveAppeal } from './appeals';
+import { makeCalendarFeed, readCalendarFeed } from './calendarFeed';
+import { changeBasis, whatIf } from './changeBasis';
+import { checkFacts } from './checkFacts';
+import { decide } from './decide';
+import { proveAtCounter, refuseForIdentity, showAuthority } from './identity';
+import { joinRequests } from './joinRequests';
+import { addNote, setOwner } from './notes';
+import { openRequest, type NewRequest } from './openRequest';
+import { confirmProposal, readProposals, setAsideProposal } from './proposals';
+import { readFigures } from './readFigures';
+import { readStatus } from './readStatus';
+import { reopenRequest } from './reopenRequest';
+import { requestView } from './requestView';
+import { sendDigests } from './sendDigests';
+import { takeInbox } from './takeInbox';
+
+const EMAIL = 'lone.dam@mail.example';
+let world: TestWorld;
+let signe: Context;
+let mikkel: Context;
+let messages: InboxMessage[] = [];
+/** What the outside system holds of people, by e-mail. */
+let held: FoundRecord['person'][] = [];
+
+const shelf: Connector = {
+  describe: async () => ({ collections: [] }),
+  async *search(keys) {
+    yield { scanned: held.length, records: held.filter(({ emails = [], customerNumbers = [] }) => keys.some(({ value }) => emails.includes(value) || customerNumbers.some((own) => own.value === value))).map((person, n) => ({ collection: 'customers', key: String(n), title: '', fields: {}, person, parent: null, refersTo: [], text: null, files: [] })) };
+  },
+  read: async () => null, isErased: async () => true, can: () => ({ erase: false, anonymise: false }), close: async () => {},
+};
+
+beforeAll(async () => {
+  world = await testWorld('requests');
+  await seedLedger(world);
+  await world.worker.transaction(async (h) => {
+    await insertSystem(h, { id: 'sys_shelf', kind: 'sql', name: 'Shelf', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
+    for (const [id, name, role] of [['usr_signe', 'Signe Aaby', 'coordinator'], ['usr_mikkel', 'Mikkel Krogh', 'supervisor'], ['usr_anna', 'Anna Bo', 'coordinator'], ['usr_pia', 'Pia Rask', 'counter-staff']] as const) await insertUser(h, { id, email: `${id}@x.example`, name, password_hash: 'x', roles: [role], active: true, created_at: '2026-01-01T00:00:00Z' });
+  });
+  const connect = world.worker.connect;
+  world.worker.connect = (system) => (system.kind === 'sql' ? shelf : connect(system));
+  world.worker.inbox = { keys: async () => messages.map(({ key }) => key), read: async (key) => messages.find((one) => one.key === key) ?? null };
+  signe = { ...world.user('usr_signe', 'coordinator'), connect: world.worker.connect };
+  mikkel = { ...world.user('usr_mikkel', 'supervisor'), connect: world.worker.connect };
+  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }], name: { givenName: 'Lone', familyName: 'Dam' }, externalId: 'lone', occurredAt: world.worker.clock.now() })] });
+});
+afterAll(() => world.close());
+
+const open = async (more: Partial<NewRequest> = {}) => must(await openRequest(signe, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Lone', familyName: 'Dam', emails: [EMAIL] }, text: 'please', language: 'en', ...more }));
+const view = async (ref: string, ctx = mikkel) => must(await requestView(ctx, { ref }));
+const refusal = (result: { ok: boolean; refusal?: { code: string } }) => (result.ok ? null : result.refusal!.code);
+
+describe('the law and the day', () => {
+  test.each<[string | null, string | null, Right, string]>([['DK', null, 'access', 'eu-gdpr'], ['GB', null, 'access', 'uk-gdpr'], ['US', 'CA', 'access', 'us-ca'], ['US', 'CO', 'opt-out', 'us-co'], [null, null, 'access', 'eu-gdpr']])('%s %s %s: %s follows from the place', async (country, region, right, regime) => {
+    const { ref } = await open({ right, person: { givenName: 'A', emails: ['a@mail.example'], country, region } });
+    expect((await view(ref)).regime).toBe(regime);
+  });
+
+  test('a correction works the clock out anew and keeps what stood before, with its reason', async () => {
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regime: 'eu-gdpr' });
+    expect((await view(ref)).dueOn).toBe('2026-12-21');
+    expect(must(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-11-16', reason: 'The letter lay in York.' })).dueOn).toBe('2026-12-31');
+    const after = await view(ref);
+    expect(after).toMatchObject({ regime: 'us-ca', receivedOn: '2026-11-16', acknowledgeBy: '2026-12-02' });
+    expect(after.changes).toMatchObject([{ regimeWas: 'eu-gdpr', regime: 'us-ca', receivedWas: '2026-11-20', receivedOn: '2026-11-16', reason: 'The letter lay in York.', by: 'Signe Aaby' }]);
+    expect(refusal(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-11-16', reason: 'again' }))).toBe('nothing-changed');
+    expect(refusal(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-12-24', reason: 'in the future' }))).toBe('received-in-the-future');
+    expect(refusal(await changeBasis(signe, { ref, regime: 'xx', receivedOn: '2026-11-16', reason: 'no such law' }))).toBe('unknown-regime');
+    expect((await view(ref)).changes).toHaveLength(1);
+  });
+
+  test('what if writes nothing', async () => {
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regime: 'eu-gdpr' });
+    expect(must(await whatIf(signe, { ref, kind: 'extended', on: '2026-11-26' })).dueOn).toBe('2027-02-22');
+    expect(must(await whatIf(signe, { ref, kind: 'nothing', on: '2027-01-04' })).state).toBe('overdue');
+    expect(refusal(await whatIf(signe, { ref, kind: 'identity-proven', on: '2026-11-26' }))).toBe('event-without-its-pair');
+    expect((await view(ref)).events).toEqual([]);
+  });
+});
+
+describe('after the answer', () => {
+  test('an appeal opens the request again under its own clock, and its answer closes it', async () => {
+    const { ref } = await open({ regime: 'us-va' });
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    expect(await view(ref)).toMatchObject({ stage: 'closed', mayReopen: true });
+    expect(must(await receiveAppeal(signe, { ref, receivedOn: '2026-11-24', text: 'I was a customer!' })).dueOn).toBe('2027-01-23');
+    expect(await view(ref)).toMatchObject({ stage: 'appeal', dueOn: '2027-01-23', state: 'running', appeal: 'open', next: { code: 'answer-appeal' }, stages: expect.arrayContaining(['appeal']) });
+    must(await answerAppeal(signe, { ref, outcome: 'reversed', text: 'You are right; we look again.' }));
+    await world.drain();
+    expect(await view(ref)).toMatchObject({ stage: 'closed', outcome: 'appeal-reversed' });
+    expect(world.mails.at(-1)).toMatchObject({ to: EMAIL, text: expect.stringContaining('We have changed it') });
+    expect(refusal(await answerAppeal(signe, { ref, outcome: 'upheld', text: 'twice' }))).toBe('request-closed');
+  });
+
+  test('where the law knows no appeal to us, none is recorded', async () => {
+    const { ref } = await open({ regime: 'eu-gdpr' });
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    expect(refusal(await receiveAppeal(signe, { ref, receivedOn: '2026-11-24', text: 'but' }))).toBe('no-appeal');
+  });
+
+  test('what was overlooked opens it again; the first answer stays on the clock', async () => {
+    const { ref } = await open({ regime: 'eu-gdpr' });
+    expect(refusal(await reopenRequest(signe, { ref, reason: 'x' }))).toBe('request-open');
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    must(await reopenRequest(signe, { ref, reason: 'A box in the cellar.' }));
+    const again = await view(ref);
+    expect(again).toMatchObject({ stage: 'identity', state: 'answered-in-time', decision: { outcome: 'none' } });
+    expect(again.notes.at(-1)!.text).toBe('Opened again: A box in the cellar.');
+  });
+});
+
+describe('colleagues', () => {
+  test('a new request goes by rule, else to whoever has the fewest open', async () => {
+    expect(refusal(await addAssignmentRule(signe, { right: 'limit', regime: null, language: null, userId: 'usr_anna' }))).toBe('not-allowed');
+    expect(refusal(await addAssignmentRule(mikkel, { right: 'limit', regime: null, language: null, userId: 'usr_pia' }))).toBe('cannot-own');
+    must(await addAssignmentRule(mikkel, { right: 'limit', regime: null, language: null, userId: 'usr_anna' }));
+    for (let n = 0; n < 3; n++) expect((await view((await open({ right: 'limit' })).ref)).owner?.name).toBe('Anna Bo');
+    const { workload } = must(await readAssignments(mikkel));
+    const least = workload.toSorted((a, b) => a.open - b.open || (a.name < b.name ? -1 : 1))[0]!;
+    expect((await view((await open()).ref)).owner?.id).toBe(least.userId);
+  });
+
+  test('a note calls a colleague, who then sees the request; only those who may work on it can own it', async () => {
+    const { ref } = await open();
+    await world.knex('request_members').where({ user_id: 'usr_anna' }).delete();
+    const anna = world.user('usr_anna', 'coordinator');
+    expect(refusal(await requestView(anna, { ref }))).toBe('not-found');
+    expect(must(await addNote(signe, { ref, text: '@Anna, was she at the camp? @Pia cannot see this.' })).mentioned).toBe(1);
+    expect((await view(ref, anna)).notes[0]).toMatchObject({ by: 'Signe Aaby', text: expect.stringContaining('@Anna') });
+    expect(refusal(await setOwner(signe, { ref, userId: 'usr_pia' }))).toBe('cannot-own');
+    must(await setOwner(signe, { ref, userId: 'usr_anna' }));
+    expect((await view(ref)).owner?.name).toBe('Anna Bo');
+    const sealed = await world.knex('request_notes').whereRaw('mentions @> ?', [['usr_anna']]).first();
+    expect(sealed.text_sealed.toString('utf8')).not.toContain('Anna');
+  });
+
+  test('one mail a day to those with something due, references only', async () => {
+    await open({ receivedAt: '2026-10-01T10:00:00Z', regime: 'eu-gdpr' });
+    world.mails.length = 0;
+    expect(await sendDigests(world.worker)).toBeGreaterThan(0);
+    expect(await sendDigests(world.worker)).toBe(0);
+    await world.drain();
+    const mail = world.mails.find(({ to }) => to === 'usr_signe@x.example')!;
+    expect(mail.subject).toMatch(/late/);
+    expect(mail.text).toMatch(/BK-2026-\d{5} access: \d+ working days late/);
+    expect(mail.text).not.toMatch(/Lone|lone\.dam/);
+    expect(world.mails.some(({ to }) => to === 'usr_pia@x.example')).toBe(false);
+  });
+
+  test('a calendar feed names references and days; a new one ends the old', async () => {
+    const { ref } = await open();
+    const first = must(await makeCalendarFeed(signe)).path.split('/').at(-1)!;
+    const feed = must(await readCalendarFeed(world.worker, { token: first }));
+    expect(feed).toMatch(/^BEGIN:VCALENDAR\r\n/);
+    expect(feed).toContain(`SUMMARY:${ref}: answer due`);
+    expect(feed).not.toMatch(/Lone|Dam/);
+    must(await makeCalendarFeed(signe));
+    expect(refusal(await readCalendarFeed(world.worker, { token: first }))).toBe('not-found');
+  });
+});
+
+describe('joining', () => {
+  test('a second request for the same is joined to the older; others are not', async () => {
+    world.goTo('2026-11-24T09:00:00Z');
+    const first = await open({ right: 'portability', receivedAt: '2026-11-20T10:00:00Z' });
+    const second = await open({ right: 'portability', text: 'again, please' });
+    const other = await open({ right: 'rectification' });
+    expect((await view(second.ref)).joinable).toEqual([{ ref: first.ref, receivedOn: '2026-11-20' }]);
+    expect((await view(first.ref)).joinable).toEqual([]);
+    expect(refusal(await joinRequests(signe, { ref: second.ref, into: other.ref }))).toBe('cannot-join');
+    must(await joinRequests(signe, { ref: second.ref, into: first.ref }));
+    expect(await view(second.ref)).toMatchObject({ stage: 'closed', outcome: `joined-to-${first.ref}` });
+    expect((await view(first.ref)).notes.at(-1)!.text).toContain('In their words: again, please');
+  });
+});
+
+describe('for somebody else', () => {
+  test('the authority is checked before anything goes on, and letters go to whoever asks', async () => {
+    const { ref } = await open({ onBehalf: { kind: 'agent', name: 'B. Quirke', email: 'quirke@law.example' } });
+    await world.drain();
+    expect(world.mails.at(-1)!.to).toBe('quirke@law.example');
+    must(await proveAtCounter(signe, { ref }));
+    expect(await view(ref)).toMatchObject({ stage: 'identity', next: { code: 'show-authority' } });
+    expect(refusal(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'fine' }))).toBe('identity-not-proven');
+    must(await showAuthority(signe, { ref }));
+    expect((await view(ref)).stage).toBe('trace');
+    expect(refusal(await showAuthority(signe, { ref }))).toBe('authority-not-needed');
+  });
+
+  test('what was not shown is answered with remedies', async () => {
+    const { ref } = await open({ onBehalf: { kind: 'agent', name: 'B. Quirke', email: 'quirke@law.example' } });
+    must(await refuseForIdentity(signe, { ref }));
+    await world.drain();
+    expect(world.mails.at(-1)).toMatchObject({ to: 'quirke@law.example', text: expect.stringContaining('art. 77') });
+  });
+});
+
+describe('facts', () => {
+  const file = { givenName: 'Lone', familyName: 'Dam', birthDate: '1987-03-14', phones: ['+4510123456'], postcode: '8000', emails: [EMAIL] };
+  const right = [{ kind: 'birth-date', value: '14.03.1987' }, { kind: 'phone', value: '10 12 34 56' }, { kind: 'postcode', value: '8000' }] as const;
+  beforeEach(() => void (held = [file]));
+
+  test('enough that agree prove identity, and nothing of the file is told', async () => {
+    const { ref } = await open();
+    expect(refusal(await checkFacts(signe, { ref, facts: right.slice(0, 2) }))).toBe('too-few-facts');
+    expect(must(await checkFacts(signe, { ref, facts: right }))).toEqual({ agree: 3, differ: 0, unknown: 0, isProven: true, left: 3 });
+    expect(await view(ref)).toMatchObject({ identity: { state: 'proven', method: 'facts' }, stage: 'trace' });
+  });
+
+  test('three tries, and this way is closed with a way out', async () => {
+    const { ref } = await open();
+    const wrong = [...right.slice(0, 2), { kind: 'postcode', value: '9999' }] as const;
+    for (const left of [2, 1, 0]) expect(must(await checkFacts(signe, { ref, facts: wrong }))).toMatchObject({ agree: 2, differ: 1, isProven: false, left });
+    expect(refusal(await checkFacts(signe, { ref, facts: right }))).toBe('facts-used-up');
+    expect(await view(ref)).toMatchObject({ identity: { state: 'failed' }, next: { code: 'refuse-identity' } });
+  });
+
+  test('somebody who points at their own record proves nothing about another', async () => {
+    held = [file, { givenName: 'Eva', familyName: 'Falk', birthDate: '1970-01-01', phones: ['+4510999999'], postcode: '1000', emails: ['eva@mail.example'], customerNumbers: [{ system: 'sys_shelf', value: '77' }] }];
+    const { ref } = await open({ person: { givenName: 'Eva', familyName: 'Falk', emails: [EMAIL], customerNumbers: [{ system: '', value: '77' }] } });
+    const own = [{ kind: 'birth-date', value: '1970-01-01' }, { kind: 'phone', value: '10999999' }, { kind: 'postcode', value: '1000' }] as const;
+    expect(refusal(await checkFacts(signe, { ref, facts: own }))).toBe('nothing-on-file');
+  });
+
+  test('a person nobody knows has nothing on file; no try is used up', async () => {
+    const { ref } = await open({ person: { givenName: 'No', familyName: 'Body', emails: ['nobody@mail.example'] } });
+    expect(refusal(await checkFacts(signe, { ref, facts: right }))).toBe('nothing-on-file');
+    expect((await view(ref)).identity.factTriesLeft).toBe(3);
+  });
+});
+
+describe('the status page', () => {
+  test('reference and word open it; a wrong word answers like a reference that does not exist', async () => {
+    const { ref, statusWord } = await open();
+    expect(must(await readStatus(world.worker, { ref, word: ` ${statusWord.toLowerCase()} ` }))).toMatchObject({ ref, step: 'received', right: 'access' });
+    const wrong = await readStatus(world.worker, { ref, word: 'XXXXXXXX' });
+    expect(wrong).toEqual(await readStatus(world.worker, { ref: 'BK-2026-99999', word: statusWord }));
+    expect(refusal(wrong)).toBe('status-unknown');
+    await world.drain();
+    expect(world.mails.at(-1)!.text).toContain(`Word: ${statusWord}`);
+  });
+});
+
+describe('the privacy mailbox', () => {
+  const message = (key: string, more: Partial<InboxMessage> = {}): InboxMessage => ({ key, from: { name: 'Lone Dam', address: EMAIL }, subject: 'Data', text: 'Please delete my account.', receivedAt: '2026-11-22T07:00:00Z', ...more });
+  const form = { right: 'erasure' as const, forWhom: 'self' as const, agentName: '', agentEmail: '', country: 'DK', region: '', language: 'en' as const, regime: 'eu-gdpr' as const, channel: 'phone' as const, receivedOn: '2026-11-22', givenName: 'Lone', familyName: 'Dam', birthDate: '', email: EMAIL, phone: '', customerNumber: '', text: 'Please delete my account.' };
+
+  test('each message is proposed once, with right, person and day; what cannot be read is counted', async () => {
+    messages = [message('1'), message('2', { subject: 'Spring prices', text: 'Our list is out', receivedAt: '2099-01-01T00:00:00Z' })];
+    expect(await takeInbox(world.worker)).toEqual({ proposed: 2, unreadable: 0 });
+    expect(await takeInbox(world.worker)).toEqual({ proposed: 0, unreadable: 0 });
+    messages.push(message('3'));
+    const inbox = world.worker.inbox!;
+    world.worker.inbox = { ...inbox, read: async (key) => (key === '3' ? null : inbox.read(key)) };
+    expect(await takeInbox(world.worker)).toEqual({ proposed: 0, unreadable: 1 });
+    world.worker.inbox = inbox;
+    messages.pop();
+    const [first, second] = must(await readProposals(signe));
+    expect(first).toMatchObject({ right: 'erasure', receivedOn: '2026-11-22', from: { givenName: 'Lone', familyName: 'Dam' }, language: 'en' });
+    // A header that names a day to come is not believed.
+    expect(second).toMatchObject({ right: null, receivedOn: '2026-11-24' });
+  });
+
+  test('confirming opens it with its true day of receipt, as mail, once; the copy of the message is gone', async () => {
+    const [first, second] = must(await readProposals(signe));
+    expect(refusal(await confirmProposal(signe, { id: first!.id, form: { ...form, receivedOn: '2027-01-01' } }))).toBe('received-in-the-future');
+    expect(must(await readProposals(signe))).toHaveLength(2);
+    const opened = must(await confirmProposal(signe, { id: first!.id, form }));
+    expect(await view(opened.ref)).toMatchObject({ right: 'erasure', channel: 'mail', receivedOn: '2026-11-22' });
+    expect(refusal(await confirmProposal(signe, { id: first!.id, form }))).toBe('proposal-gone');
+    must(await setAsideProposal(signe, { id: second!.id }));
+    expect(must(await readProposals(signe))).toEqual([]);
+    for (const row of await world.knex('mail_proposals').join('data_keys', 'data_keys.id', 'mail_proposals.data_key_id').select('content_sealed', 'wrapped')) expect(row).toEqual({ content_sealed: null, wrapped: null });
+  });
+});
+
+test('figures count what was received, answered, in time and late, and the days in each stage', async () => {
+  const before = must(await readFigures(mikkel, { by: 'channel', from: '2026-06-01', to: '2026-06-30' }));
+  expect(before.rows).toEqual([]);
+  world.goTo('2026-06-01T10:00:00Z');
+  const [quick, slow] = [await open({ channel: 'letter', regime: 'eu-gdpr' }), await open({ channel: 'letter', regime: 'eu-gdpr' })];
+  await open({ channel: 'counter', regime: 'eu-gdpr' });
+  world.goTo('2026-06-11T10:00:00Z');
+  must(await decide(signe, { ref: quick.ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+  world.goTo('2026-07-11T10:00:00Z');
+  must(await decide(signe, { ref: slow.ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+  const view = must(await readFigures(mikkel, { by: 'channel', from: '2026-06-01', to: '2026-06-30' }));
+  expect(view.rows).toEqual([
+    { key: 'letter', received: 2, answered: 2, inTime: 1, overdue: 0, median: 25, p90: 37 },
+    { key: 'counter', received: 1, answered: 0, inTime: 0, overdue: 1, median: null, p90: null },
+  ]);
+  expect(view.months).toMatchObject([{ key: '2026-06', received: 3 }]);
+  expect(view.stages).toMatchObject([{ stage: 'identity', passed: 2, median: 25 }]);
+  expect(view.waiting.length).toBeGreaterThan(0);
+  expect(refusal(await readFigures(world.user('usr_pia', 'counter-staff'), { by: 'right', from: null, to: null }))).toBe('not-allowed');
+});
