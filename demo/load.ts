@@ -52,7 +52,7 @@ process.exit(0);
 async function load(): Promise<void> {
   for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
   await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), webhookSecret: env('DEMO_WEBHOOK_SECRET'), mailboxPath: env('DEMO_MAILBOX'), tills: env('DEMO_TILLS') });
-  await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
+  await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'detect:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
   await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
   await addApiKey(worker, { id: 'api_auditor', systemId: 'sys_bookend', scopes: ['ledger:read'], secret: env('DEMO_AUDITOR_KEY') });
   clock.goTo(new Date(Date.parse(`${today}T06:00:00Z`) - 370 * 86_400_000).toISOString());

@@ -2,7 +2,7 @@ import { apiKeyBySecret, idempotentAnswer, insertApiKey, keepAnswer } from '../.
 import type { Actor } from '../../ports/actor';
 import type { Context } from '../context';
 
-export type Scope = 'choices:write' | 'standing:read' | 'ledger:read' | 'requests:write' | 'requests:read' | 'clock:read' | 'people:read';
+export type Scope = 'choices:write' | 'standing:read' | 'ledger:read' | 'requests:write' | 'requests:read' | 'clock:read' | 'people:read' | 'detect:read';
 
 export async function actorOfKey(ctx: Context, secret: string): Promise<Extract<Actor, { kind: 'machine' }> | null> {
   const row = await ctx.transaction((h) => apiKeyBySecret(h, ctx.keys.hash(Buffer.from(secret))));

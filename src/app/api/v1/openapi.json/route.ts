@@ -1,5 +1,6 @@
 import { choiceInputSchema, ledgerExportSchema, ledgerSearchSchema, standingQuerySchema } from '../../../../core/consent/schema';
 import { clockQuerySchema } from '../../../../core/clock/schema';
+import { detectQuerySchema } from '../../../../core/detect/schema';
 import { requestInputSchema } from '../../../../core/requests/schema';
 import { toJsonSchema } from '../../../lib/jsonSchema';
 
@@ -23,6 +24,7 @@ export function GET(): Response {
       '/choices': call('choices:write', 'Record one choice', choiceInputSchema),
       '/standing': call('standing:read', 'May we', standingQuerySchema),
       '/requests': call('requests:write', 'Open a request', requestInputSchema),
+      '/detect': call('detect:read', 'Recognise personal data in a text', detectQuerySchema),
       '/clock': call('clock:read', 'Compute a clock', clockQuerySchema),
       '/imports': file('choices:write', 'Take in a file (CSV, NDJSON, XLSX)', ['mapping']),
       '/imports/{id}': get('choices:write', 'Counts of an import'),

@@ -1,0 +1,9 @@
+import type { Detector } from '../types';
+import { CONTACT } from './contact';
+import { IDENTITY } from './identity';
+import { MONEY } from './money';
+import { NAMES, SPECIAL } from './special';
+import { TRACES } from './traces';
+
+/** Every built-in detector. */
+export const DETECTORS: readonly Detector[] = [...CONTACT, ...MONEY, ...IDENTITY, ...TRACES, ...SPECIAL, ...NAMES];
