@@ -8,6 +8,7 @@ import * as consent from './migrations/0006_consent';
 import * as rebuilds from './migrations/0007_rebuilds';
 import * as working from './migrations/0008_working';
 import * as intake from './migrations/0009_intake';
+import * as acts from './migrations/0010_acts';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -19,6 +20,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0007_rebuilds': rebuilds,
   '0008_working': working,
   '0009_intake': intake,
+  '0010_acts': acts,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

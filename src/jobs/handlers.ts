@@ -14,6 +14,7 @@ import { runImport } from '../usecases/imports/runImport';
 import { rotateKeys } from '../usecases/keys/rotateKeys';
 import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
+import { runRecordActs } from '../usecases/requests/recordActs';
 import { runTraceStep } from '../usecases/trace/runTraceStep';
 
 type Handlers = { [N in JobName]: (ctx: Context, payload: JobPayloads[N]) => Promise<unknown> };
@@ -27,6 +28,7 @@ export const HANDLERS: Handlers = {
   'trace-step': runTraceStep,
   'build-pack': buildPack,
   'run-erasure': runErasure,
+  'run-record-acts': runRecordActs,
   'rebuild-folds': rebuildFolds,
   'export-ledger': exportLedger,
   'check-audience': checkAudience,

@@ -103,6 +103,11 @@ export interface Connector {
   /** Whether the effect is there: asked before a second try, and after an `accepted`. */
   isErased(ref: RecordRef): Promise<boolean>;
   isAnonymised?(ref: RecordRef, token: string): Promise<boolean>;
+  /** Puts a corrected value into one field. */
+  rectify?(ref: RecordRef, field: string, value: string, options: WriteOptions): Promise<WriteOutcome>;
+  /** Marks a record so that the system only keeps it (GDPR art. 18). Only systems that know such a mark have it. */
+  restrict?(ref: RecordRef, isOn: boolean, options: WriteOptions): Promise<WriteOutcome>;
+  isRestricted?(ref: RecordRef): Promise<boolean>;
   /** Every flag the system keeps, some hundred at a time. Only systems that keep any have it. */
   flags?(): AsyncIterable<readonly Flag[]>;
   /** The flag as it is now; null where the record is gone. */

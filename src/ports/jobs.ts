@@ -17,12 +17,13 @@ export interface JobPayloads {
   'trace-step': { traceId: string; systemId: string; round: number };
   'build-pack': { packId: string };
   'run-erasure': { planId: string };
+  'run-record-acts': { requestId: string };
 }
 
 export type JobName = keyof JobPayloads;
 
 export const JOB_NAMES: readonly JobName[] = [
-  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'build-pack', 'run-erasure', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
+  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'build-pack', 'run-erasure', 'run-record-acts', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
 ];
 
 export interface Jobs {

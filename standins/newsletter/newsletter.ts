@@ -134,16 +134,16 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
 
   /** Sets a flag, once per idempotency key. */
   async function change(request: IncomingMessage, response: ServerResponse, contact: Contact | undefined): Promise<void> {
-    const { subscribed } = await bodyOf<{ subscribed: boolean }>(request);
+    const change = await bodyOf<Partial<Pick<Contact, 'subscribed' | 'name' | 'email' | 'phone' | 'country'>>>(request);
     if (!contact) return json(response, 404, { error: 'no such contact' });
     if (failure.left > 0 && failure.mode === 'false-done') {
       failure.left--;
-      return json(response, 200, { ...contact, subscribed });
+      return json(response, 200, { ...contact, ...change });
     }
     const key = String(request.headers['idempotency-key'] ?? '');
     state.changes ??= {};
-    if (contact.subscribed !== subscribed) state.changes[key] = (state.changes[key] ?? 0) + 1;
-    contact.subscribed = subscribed;
+    if (change.subscribed !== undefined && contact.subscribed !== change.subscribed) state.changes[key] = (state.changes[key] ?? 0) + 1;
+    for (const field of ['subscribed', 'name', 'email', 'phone', 'country'] as const) if (change[field] !== undefined) Object.assign(contact, { [field]: change[field] });
     save();
     json(response, 200, contact);
   }

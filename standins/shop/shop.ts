@@ -6,7 +6,7 @@ const SCHEMA = `
   create table products (id int primary key, name text not null, price_cents int not null);
   create table customers (
     id int generated always as identity primary key, customer_no text not null unique, first_name text not null, last_name text not null, email text not null,
-    phone text, birth_date date, country text not null, newsletter_flag boolean not null default false, created_at timestamptz not null);
+    phone text, birth_date date, country text not null, newsletter_flag boolean not null default false, is_restricted boolean not null default false, created_at timestamptz not null);
   create table addresses (id int generated always as identity primary key, customer_id int not null references customers, street text not null, postcode text not null, city text not null, country text not null);
   create table orders (id int generated always as identity primary key, order_no text not null unique, customer_id int not null references customers, placed_at timestamptz not null, status text not null, ship_to text);
   create table order_lines (id int generated always as identity primary key, order_id int not null references orders, product_id int not null references products, quantity int not null, price_cents int not null);

@@ -56,6 +56,12 @@ export function restConnector(connection: Record<string, string>): Connector {
     async isErased(ref) {
       return (await call(`/${collection}/${encodeURIComponent(ref.key)}`)).status === 404;
     },
+    async rectify(ref, field, value, { idempotencyKey }) {
+      const response = await call(`/${collection}/${encodeURIComponent(ref.key)}`, { method: 'PATCH', headers: { 'content-type': 'application/json', 'idempotency-key': idempotencyKey }, body: JSON.stringify({ [field]: value }) });
+      if (response.status === 404) return { state: 'done', detail: 'the record is gone' };
+      await body(response);
+      return { state: 'done', detail: `${field} corrected` };
+    },
     ...flagsOf(connection, collection, call),
     can: () => ({ erase: true, anonymise: false }),
     close: async () => {},

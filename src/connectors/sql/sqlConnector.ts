@@ -63,9 +63,40 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       if (!row) return true;
       return Object.entries(anonymised(table, token)).every(([column, value]) => (value === null ? row[column] === null : String(row[column]) === value));
     },
+    async rectify(ref, field, value) {
+      const table = await tableOf(ref.collection);
+      if (field === table.key || !table.columns.some(({ name }) => name === field)) throw new ConnectorError('wrong-answer', `${ref.collection} has no field ${field} that can be written.`);
+      const changed = await guarded(() => knex(table.name).whereRaw('??::text = ?', [table.key, ref.key]).update({ [field]: value }));
+      return { state: 'done', detail: changed > 0 ? `${field} corrected` : 'the row is gone' };
+    },
+    ...restrictionOf(knex, connection, rowOf),
     ...flagsOf(knex, systemId, connection, tableOf),
     can: () => ({ erase: true, anonymise: true }),
     close: () => knex.destroy(),
+  };
+}
+
+/** Setting `restriction`: `table.column`, a true-or-false column; what hangs on a row of that table is restricted with it. */
+function restrictionOf(knex: Knex, connection: Record<string, string>, rowOf: (ref: RecordRef) => Promise<{ table: Table; row: Row | undefined }>): Pick<Connector, 'restrict' | 'isRestricted'> {
+  const [, tableName, column] = /^(\w+)\.(\w+)$/.exec(connection['restriction'] ?? '') ?? [];
+  if (!tableName || !column) return {};
+  const owner = async (ref: RecordRef): Promise<{ table: Table; row: Row } | null> => {
+    const { table, row } = await rowOf(ref);
+    if (!row || table.name === tableName) return row ? { table, row } : null;
+    for (const reference of table.references) {
+      const found = row[reference.column] === null ? null : await owner({ collection: reference.toTable, key: String(row[reference.column]) });
+      if (found) return found;
+    }
+    return null;
+  };
+  return {
+    async restrict(ref, isOn) {
+      const own = await owner(ref);
+      if (!own) return { state: 'done', detail: 'nothing of it can be marked' };
+      await guarded(() => knex(own.table.name).whereRaw('??::text = ?', [own.table.key, String(own.row[own.table.key])]).update({ [column]: isOn }));
+      return { state: 'done', detail: own.table.name === ref.collection ? `${column} is ${isOn}` : `restricted with its ${own.table.name}` };
+    },
+    isRestricted: async (ref) => (await owner(ref))?.row[column] === true,
   };
 }
 

@@ -37,7 +37,7 @@ export function identityMethods(right: Right, isSpecial: boolean): MethodOffer[]
 /** What asking does to the clock, said before it is done. */
 export function askingAndClock(regime: string): Reason {
   const row = regimeById(regime);
-  if (row?.identity === 'pauses') return reason('pauses', 'Asking pauses the clock until the proof comes.', row.source);
+  if (row?.identity === 'pauses') return reason('pauses', 'Asking pauses the clock until the proof comes.', row.id === 'eu-gdpr' ? 'GDPR art. 12(6)' : row.source);
   if (row?.identity === 'moves-start') return reason('moves-start', 'The period starts on the day identity is proven.', 'UK GDPR art. 12A');
   return reason('runs-on', 'Asking does not stop the clock under this law.', row?.source);
 }

@@ -1,3 +1,4 @@
+import { CHOICE_RIGHTS } from './effects';
 import type { Stage, StageFacts } from './stages';
 
 export interface NextAct {
@@ -51,5 +52,5 @@ function carryOut(facts: StageFacts, carry: CarryOutFacts): NextAct {
     if (carry.pack === 'building') return { code: 'build-pack', text: 'Pack is being built', waitsOn: 'machine' };
     return us('send-pack', 'Send the pack');
   }
-  return us('act', 'Carry it out');
+  return us('act', CHOICE_RIGHTS.has(facts.right) ? 'Record it in the ledger' : facts.right === 'rectification' ? 'Correct the records' : facts.right === 'restriction' ? 'Restrict the records' : 'Carry it out');
 }

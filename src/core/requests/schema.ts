@@ -3,7 +3,7 @@ import { daySchema, instantSchema } from '../shared/schema';
 import { REGIME_IDS } from '../clock/regimes';
 import { LANGUAGES } from '../letters/mailings';
 import { FACT_KINDS } from './facts';
-import { RIGHTS } from './rights';
+import { RIGHTS, type Right } from './rights';
 
 export const CHANNELS = ['public-form', 'mail', 'phone', 'letter', 'counter', 'api'] as const;
 export type Channel = (typeof CHANNELS)[number];
@@ -99,21 +99,47 @@ export const decisionSchema = yup
   })
   .noUnknown();
 
-export const GROUNDS = {
+interface Ground {
+  value: string;
+  text: string;
+  /** Where it applies; without it, to every right. */
+  rights?: readonly Right[];
+}
+
+export const GROUNDS: Readonly<Record<'fulfil' | 'refuse', readonly Ground[]>> = {
   fulfil: [
-    { value: 'art-15', text: 'Access, art. 15(1)' },
-    { value: 'art-17-1-a', text: 'No longer necessary, art. 17(1)(a)' },
-    { value: 'art-17-1-b', text: 'Consent withdrawn, art. 17(1)(b)' },
-    { value: 'art-17-1-c', text: 'Objection, art. 17(1)(c)' },
-    { value: 'art-20', text: 'Portability, art. 20' },
+    { value: 'art-15', text: 'Access, art. 15(1)', rights: ['access', 'information'] },
+    { value: 'art-16', text: 'Rectification, art. 16', rights: ['rectification'] },
+    { value: 'art-17-1-a', text: 'No longer necessary, art. 17(1)(a)', rights: ['erasure'] },
+    { value: 'art-17-1-b', text: 'Consent withdrawn, art. 17(1)(b)', rights: ['erasure'] },
+    { value: 'art-17-1-c', text: 'Objection, art. 17(1)(c)', rights: ['erasure'] },
+    { value: 'art-18-1-a', text: 'Accuracy contested, art. 18(1)(a)', rights: ['restriction'] },
+    { value: 'art-18-1-b', text: 'Unlawful, and no erasure is wanted, art. 18(1)(b)', rights: ['restriction'] },
+    { value: 'art-18-1-c', text: 'Needed for a claim of theirs, art. 18(1)(c)', rights: ['restriction'] },
+    { value: 'art-18-1-d', text: 'Objection being weighed, art. 18(1)(d)', rights: ['restriction'] },
+    { value: 'art-20', text: 'Portability, art. 20', rights: ['portability'] },
+    { value: 'art-21-3', text: 'Objection to direct marketing, art. 21(2), (3)', rights: ['objection'] },
+    { value: 'art-21-1', text: 'Objection to a legitimate interest, art. 21(1)', rights: ['objection'] },
+    { value: 'art-7-3', text: 'Withdrawal of consent, art. 7(3)', rights: ['withdrawal'] },
+    { value: 'art-22-3', text: 'A person looks at it, art. 22(3)', rights: ['automated-decision'] },
+    { value: 'art-13-14', text: 'Information, art. 13, 14', rights: ['information'] },
+    { value: 'state-law', text: 'The law of the state where they live' },
   ],
   refuse: [
     { value: 'no-data', text: 'No data about this person' },
-    { value: 'no-ground-17-1', text: 'No ground of art. 17(1) applies' },
+    { value: 'no-ground-17-1', text: 'No ground of art. 17(1) applies', rights: ['erasure'] },
+    { value: 'art-17-3', text: 'An exception of art. 17(3) applies', rights: ['erasure'] },
+    { value: 'art-21-1-compelling', text: 'Compelling legitimate grounds, art. 21(1)', rights: ['objection'] },
+    { value: 'art-20-1', text: 'Not given by them, or not by consent or contract, art. 20(1)', rights: ['portability'] },
     { value: 'art-12-5', text: 'Manifestly unfounded or excessive, art. 12(5)(b)' },
     { value: 'art-12-2', text: 'Identity cannot be established, art. 12(2)' },
   ],
-} as const;
+};
+
+/** The grounds that can be chosen for a right. */
+export function groundsFor(outcome: 'fulfil' | 'refuse', right: Right): readonly Ground[] {
+  return GROUNDS[outcome].filter(({ rights }) => !rights || rights.includes(right));
+}
 
 /** A correction of the regime or the day of receipt. */
 export const basisSchema = yup

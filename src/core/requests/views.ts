@@ -4,6 +4,7 @@ import type { Band, ScoredField } from '../identity/score';
 import type { Reason } from '../shared/reason';
 import type { NextAct } from './nextAct';
 import type { AssignmentRule, Workload } from './assign';
+import type { Answer, Standing } from '../consent/types';
 import type { MethodOffer } from './identityMethods';
 import type { ProposedRegime } from '../clock/proposeRegime';
 import type { TargetDays } from '../clock/targets';
@@ -24,6 +25,7 @@ export interface RequestLine {
   dueOn: string;
   extendBy: string | null;
   extendedDueOn: string | null;
+  /** Null where the law asks for none, and once it is done. */
   acknowledgeBy: string | null;
   isExtended: boolean;
   state: ClockReading['state'];
@@ -61,6 +63,7 @@ export interface RequestView extends RequestLine {
   letters: { template: string; state: string; at: string; tries: number }[];
   hasCertificate: boolean;
   mayWork: boolean;
+  acknowledgedAt: string | null;
   mayReopen: boolean;
   /** The law that follows from the place and the right, and why. */
   proposed: ProposedRegime;
@@ -84,6 +87,21 @@ export interface StatusView {
   receivedOn: string;
   dueOn: string;
   isExtended: boolean;
+}
+
+/** What exercising a right would put into the ledger for one purpose; `answer` null: nothing changes. */
+export interface EffectView {
+  purpose: string;
+  title: string;
+  answer: Answer | null;
+  standing: Standing;
+  permitted: boolean;
+}
+
+/** Records that are theirs, and what was done to single ones for a right. */
+export interface RecordActView {
+  records: { id: string; systemName: string; collection: string; title: string; fields: { name: string; value: string }[] }[];
+  acts: { id: string; kind: string; systemName: string; record: string; field: string | null; was: string | null; value: string | null; state: string; detail: string | null }[];
 }
 
 /** Who answers for what, and how much each colleague has open. */

@@ -12,6 +12,8 @@ export interface DriftRunRow {
   started_by: string;
   started_at: string;
   finished_at: string | null;
+  /** Where the comparison follows an act of one person: what permits them too much is corrected without being asked. */
+  correct_person: string | null;
 }
 
 export interface DriftItemRow {
@@ -32,7 +34,7 @@ export interface DriftItemRow {
   settled_how: string | null;
 }
 
-export async function insertDriftRun(h: Handle, row: Pick<DriftRunRow, 'id' | 'system_id' | 'started_by' | 'started_at'>): Promise<void> {
+export async function insertDriftRun(h: Handle, row: Pick<DriftRunRow, 'id' | 'system_id' | 'started_by' | 'started_at'> & { correct_person?: string | null }): Promise<void> {
   await h.trx('drift_runs').insert({ ...row, state: 'running' });
 }
 
@@ -67,6 +69,11 @@ export async function insertDriftItems(h: Handle, rows: readonly DriftItemRow[])
      on conflict (system_id, purpose, record_key) where state <> 'settled' do update set standing = excluded.standing`,
     [rows.map((row) => row.id), rows.map((row) => row.system_id), rows.map((row) => row.purpose), rows.map((row) => row.record_key), rows.map((row) => row.person_id), rows.map((row) => row.direction), rows.map((row) => row.standing), rows.map((row) => row.since) as string[], rows.map((row) => row.found_at), rows.map((row) => row.state), rows.map((row) => row.idempotency_key)],
   );
+}
+
+/** Writes down the correction of what a system permits one person too much. @returns how many */
+export async function intendFor(h: Handle, systemId: string, personId: string): Promise<number> {
+  return h.trx('drift_items').where({ system_id: systemId, person_id: personId, direction: 'looser', state: 'open' }).update({ state: 'intended' });
 }
 
 /** Open differences of a system that a comparison did not find any more. */

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 /** Messages of the privacy mailbox, proposed as requests; rules of who gets what. */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
-    alter table requests add column fact_tries int not null default 0;
+    alter table requests add column fact_tries int not null default 0, add column acknowledged_at timestamptz;
     create table request_stages (
       id bigint generated always as identity primary key,
       request_id text not null references requests,

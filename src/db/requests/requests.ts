@@ -44,6 +44,7 @@ export interface RequestRow {
   status_hash: Buffer | null;
   joined_to: string | null;
   fact_tries: number;
+  acknowledged_at: string | null;
 }
 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */

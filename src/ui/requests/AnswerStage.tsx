@@ -1,9 +1,13 @@
 'use client';
 
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { completionText } from '../../core/letters/completion';
+import type { Right } from '../../core/requests/rights';
 import type { RequestView } from '../../core/requests/views';
+import { ActButton } from '../parts/ActButton';
 import { useSay } from '../parts/Say';
 import { sayInstant } from '../../core/shared/days';
 import type { RequestActions } from './actions';
@@ -26,6 +30,7 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
     <div className="body stack">
       {secret && <div className="note good" role="status"><p>Sent. Tell the person this second word another way, by telephone or at the counter. It is shown only now:</p><p className="big-words">{secret}</p></div>}
       {request.pack.state === 'ready' && request.mayWork && <div className="row"><Button variant="contained" disabled={isBusy} onClick={() => void send()}>Send the pack and close</Button><span className="muted">Mails a link that works once; the second word goes another way.</span></div>}
+      {request.stage === 'answer' && request.mayWork && request.right !== 'access' && request.right !== 'portability' && request.right !== 'erasure' && <ByLetter request={request} actions={actions} />}
       {request.pack.state === 'sent' && <p className="muted">{request.pack.openedAt ? `The page was opened ${sayInstant(request.pack.openedAt, zone)}.` : 'The page has not been opened yet.'}</p>}
       {request.pack.confirmedAt && <p>✓ Received {sayInstant(request.pack.confirmedAt, zone)}.</p>}
       {request.hasCertificate && <p><a href={`/requests/${request.ref}/certificate`}>Certificate of erasure (PDF)</a></p>}
@@ -33,6 +38,17 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
         <table className="list"><thead><tr><th>letter</th><th>state</th><th>when</th></tr></thead>
           <tbody>{request.letters.map((letter, i) => <tr key={i}><td>{letter.template.replace(/-/g, ' ')}</td><td>{letter.state}{letter.tries > 1 ? `, ${letter.tries} tries: may have come twice` : ''}</td><td className="muted">{sayInstant(letter.at, zone)}</td></tr>)}</tbody></table>
       )}
+    </div>
+  );
+}
+
+/** The answer in words, for rights that end with a letter. */
+function ByLetter({ request, actions }: { request: RequestView; actions: RequestActions }) {
+  const [text, setText] = useState(completionText(request.right as Right, { receivedOn: request.receivedOn }));
+  return (
+    <div className="fields">
+      <TextField label="What was done: our answer to the person" multiline minRows={3} value={text} onChange={(event) => setText(event.target.value)} />
+      <div><ActButton primary act={() => actions.answerWith(request.ref, text)} disabled={text.trim().length < 10} done="Answered">Answer and close</ActButton></div>
     </div>
   );
 }

@@ -14,8 +14,10 @@ export function AppealStage({ request, actions }: { request: RequestView; action
   const [outcome, setOutcome] = useState<'upheld' | 'reversed'>('upheld');
   const [text, setText] = useState('');
   if (request.appeal !== 'open' || !request.mayWork) return <div className="body"><p className="muted">The appeal is answered.</p></div>;
+  const words = request.events.filter(({ kind }) => kind === 'appeal-received').at(-1)?.reason;
   return (
     <div className="body fields">
+      {words && <p className="words">“{words}”</p>}
       {request.clock.appealDueOn && <p>Answer it by <b>{sayDay(request.clock.appealDueOn)}</b>. {regimeById(request.regime)?.remedies}</p>}
       <TextField id="appeal-outcome" select label="Outcome" value={outcome} onChange={(event) => setOutcome(event.target.value as typeof outcome)} sx={{ maxWidth: 330 }}>
         <MenuItem value="upheld">we stand by our answer</MenuItem>

@@ -1,17 +1,19 @@
 'use client';
 
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { CHOICE_RIGHTS } from '../../core/requests/effects';
+import type { Right } from '../../core/requests/rights';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
+import { ChoicesPanel, RecordsPanel } from './ActsPanel';
 import { PlanPanel } from './PlanPanel';
 import type { RequestActions } from './actions';
 
-/** What the decision asks for: a pack, an erasure plan, or a letter that says what was done by hand. */
+/** What the decision asks for: a pack, an erasure plan, choices in the ledger, or changes to single records. */
 export function CarryOutStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
   if (request.right === 'erasure') return <PlanPanel request={request} actions={actions} />;
   if (request.right === 'access' || request.right === 'portability') return <PackPanel request={request} actions={actions} />;
-  return <ByHand request={request} actions={actions} />;
+  if (CHOICE_RIGHTS.has(request.right as Right)) return request.stage === 'carry-out' ? <ChoicesPanel request={request} actions={actions} /> : <div className="body"><p className="muted">Recorded in the ledger; the systems follow.</p></div>;
+  return <RecordsPanel request={request} actions={actions} />;
 }
 
 function PackPanel({ request, actions }: { request: RequestView; actions: RequestActions }) {
@@ -22,18 +24,6 @@ function PackPanel({ request, actions }: { request: RequestView; actions: Reques
       {pack.state === 'building' && <p className="note slate">The pack is being built. You can leave; it goes on.</p>}
       {pack.files !== null && <p>{pack.files} files, {Math.ceil((pack.bytes ?? 0) / 1024)} kB, {pack.withheld} withheld. <span className="mono muted">SHA-256 {pack.sha256?.slice(0, 16)}…</span></p>}
       {request.mayWork && pack.state !== 'building' && <div><ActButton primary={pack.state === 'none'} act={() => actions.beginPack(request.ref)}>{pack.state === 'none' ? 'Build the pack' : 'Build it again'}</ActButton></div>}
-    </div>
-  );
-}
-
-function ByHand({ request, actions }: { request: RequestView; actions: RequestActions }) {
-  const [text, setText] = useState('');
-  if (!request.mayWork) return null;
-  return (
-    <div className="body fields">
-      <p className="muted">This right is carried out in the systems by hand for now. Say what was done: it is the answer to the person.</p>
-      <TextField label="What was done" multiline minRows={3} value={text} onChange={(event) => setText(event.target.value)} />
-      <div><ActButton primary act={() => actions.answerWith(request.ref, text)} disabled={text.trim().length < 10} done="Answered">Answer and close</ActButton></div>
     </div>
   );
 }

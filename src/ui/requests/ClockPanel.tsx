@@ -27,7 +27,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
         {clock.reasons.map((one, i) => <li key={i}>{one.text} {one.source && <span className="muted">({one.source})</span>}</li>)}
       </ol>
       <p className="muted" style={{ margin: '6px 0' }}>
-        {clock.acknowledgeBy && `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}${request.letters.some(({ template }) => template === 'acknowledgement') ? ', which is done' : ''}. `}
+        {clock.acknowledgeBy && `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}${request.acknowledgedAt ? `, which was done ${sayDay(request.acknowledgedAt.slice(0, 10))}` : ''}. `}
         {clock.refuseBy && `A refusal has to be sent by ${sayDay(clock.refuseBy)}. `}
         {clock.extendBy && !request.isExtended && `An extension can be announced until ${sayDay(clock.extendBy)} and would lead to ${clock.extendedDueOn ? sayDay(clock.extendedDueOn) : 'the day you state'}. `}
         {clock.actBy && `The act itself is due by ${sayDay(clock.actBy)}. `}
@@ -38,6 +38,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
       {request.changes.map((change) => (
         <p key={change.at} className="muted">Corrected {sayInstant(change.at, zone)} by {change.by}: {[change.regimeWas !== change.regime && `${change.regimeWas} became ${change.regime}`, change.receivedWas !== change.receivedOn && `received ${sayDay(change.receivedWas)} became ${sayDay(change.receivedOn)}`].filter(Boolean).join(', ')}{change.reason ? `. ${change.reason}` : ''}</p>
       ))}
+      {request.mayWork && request.acknowledgeBy && <div className="row"><ActButton act={() => actions.acknowledgedByHand(request.ref)} done="Noted: acknowledged">It was acknowledged by hand</ActButton><span className="muted">No address to mail to is known: by phone or letter, until {sayDay(request.acknowledgeBy)}.</span></div>}
       {request.mayWork && <Events request={request} actions={actions} />}
       {request.mayWork && request.appeal === 'none' && <div style={{ marginTop: 10 }}><WhatIf request={request} today={today} actions={actions} /></div>}
       {request.mayWork && (

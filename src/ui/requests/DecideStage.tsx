@@ -7,7 +7,8 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
-import { decisionSchema, GROUNDS } from '../../core/requests/schema';
+import type { Right } from '../../core/requests/rights';
+import { decisionSchema, groundsFor } from '../../core/requests/schema';
 import type { RequestView } from '../../core/requests/views';
 import { useSay } from '../parts/Say';
 import type { RequestActions } from './actions';
@@ -39,7 +40,7 @@ export function DecideStage({ request, actions }: { request: RequestView; action
       </div>
       <Controller name="ground" control={control} render={({ field }) => (
         <TextField id="ground" {...field} select label="Ground" error={Boolean(formState.errors.ground)} helperText={formState.errors.ground?.message ?? ' '}>
-          {GROUNDS[outcome === 'refuse' ? 'refuse' : 'fulfil'].map(({ value, text }) => <MenuItem key={value} value={value}>{text}</MenuItem>)}
+          {groundsFor(outcome === 'refuse' ? 'refuse' : 'fulfil', request.right as Right).map(({ value, text }) => <MenuItem key={value} value={value}>{text}</MenuItem>)}
         </TextField>
       )} />
       <TextField {...register('reason')} label="Reason, in a sentence" multiline minRows={2} error={Boolean(formState.errors.reason)} helperText={formState.errors.reason?.message ?? ' '} />

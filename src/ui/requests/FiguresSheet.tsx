@@ -23,7 +23,7 @@ export function FiguresSheet({ view, today }: { view: FiguresView; today: string
     const { category, value } = axes(colour);
     return {
       grid: { left: 36, right: 12, top: 26, bottom: 24 }, legend: { top: 0, right: 8, itemWidth: 12, itemHeight: 8, textStyle: { color: colour('--ink-2') } }, tooltip: { trigger: 'axis' },
-      xAxis: { ...category, data: rows.map(({ key }) => key) }, yAxis: { ...value, minInterval: 1 },
+      xAxis: { ...category, data: rows.map(({ key }) => key), axisLabel: { ...(category as { axisLabel: object }).axisLabel, interval: 0, width: 66, overflow: 'break', fontSize: 11 } }, yAxis: { ...value, minInterval: 1 },
       series: [
         { name: 'in time', type: 'bar', stack: 'all', data: rows.map(({ inTime }) => inTime), itemStyle: { color: colour('--cloth') }, barMaxWidth: 36 },
         { name: 'late', type: 'bar', stack: 'all', data: rows.map((row) => row.answered - row.inTime + row.overdue), itemStyle: { color: colour('--oxblood'), decal: STRIPES }, barMaxWidth: 36 },

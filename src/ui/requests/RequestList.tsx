@@ -18,7 +18,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
         <div><h1>Requests</h1><p className="sub">{open} open, the next due first.</p></div>
         {mayOpen && <div className="row">{waiting > 0 && <Link href="/requests/inbox">{waiting} came by mail</Link>}<Link href="/requests/new" className="go-link">Open a request <kbd>N</kbd></Link></div>}
       </div>
-      <div className="filters">
+      <div className="filters tight">
         <label>State <select value={filter.state} onChange={(event) => void setFilter({ state: event.target.value, after: null })}>{['open', 'closed', 'all'].map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Right <select value={filter.right ?? ''} onChange={(event) => void setFilter({ right: event.target.value || null, after: null })}><option value="">every right</option>{RIGHTS.map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Stage <select value={filter.stage ?? ''} onChange={(event) => void setFilter({ stage: event.target.value || null, after: null })}><option value="">every stage</option>{STAGES.map((value) => <option key={value}>{value}</option>)}</select></label>
@@ -29,19 +29,17 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
       <section className="sheet wrap" tabIndex={0} aria-label="Requests">
         {lines.length === 0 ? <p className="empty">No request fits these filters.</p> : (
           <table className="list">
-            <thead><tr><th>reference</th><th>right</th><th>law</th><th>who</th><th>received</th><th>due</th><th>clock</th><th>stage</th><th>next</th></tr></thead>
+            <thead><tr><th>reference</th><th>right</th><th>who</th><th>received</th><th>due</th><th title="working days left">clock</th><th>next</th></tr></thead>
             <tbody>
               {lines.map((line) => (
                 <tr key={line.ref}>
                   <td className="mono nowrap"><Link href={`/requests/${line.ref}`}>{line.ref}</Link></td>
-                  <td><b>{line.right}</b></td>
-                  <td className="muted nowrap">{line.regime}</td>
-                  <td>{line.who}</td>
+                  <td className="nowrap" title={line.regime}><b>{line.right}</b>{line.regime !== 'eu-gdpr' && <span className="muted"> {line.regime}</span>}</td>
+                  <td className="ellipsis" style={{ maxWidth: 130 }} title={line.who}>{line.who}</td>
                   <td className="nowrap muted">{sayShortDay(line.receivedOn)}</td>
                   <td className="nowrap" title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</td>
                   <td className="nowrap"><ClockWord state={line.state} left={line.workingDaysLeft} />{line.missedTarget && <span className="ochre" title={`our own mark to ${line.missedTarget} is missed`}> ▲</span>}</td>
-                  <td>{line.stage}</td>
-                  <td>{line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text}</td>
+                  <td className="ellipsis" style={{ maxWidth: 210 }} title={`${line.stage}: ${line.next.text}`}>{line.stage === 'closed' && line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text}</td>
                 </tr>
               ))}
             </tbody>
@@ -55,7 +53,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
 
 /** The clock's state in a word and a shape. */
 export function ClockWord({ state, left }: { state: string; left: number }) {
-  const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
+  const days = (n: number) => `${n} ${n === 1 ? 'day' : 'days'}`;
   if (state === 'overdue') return <b className="late">■ {days(-left)} late</b>;
   if (state === 'paused') return <span className="ochre">‖ paused</span>;
   if (state === 'answered-in-time') return <span>✓ in time</span>;

@@ -24,8 +24,8 @@ export function WhatIf({ request, today, actions }: { request: RequestView; toda
   };
   return (
     <div className="row" role="group" aria-label="What if">
-      <TextField id="what-if" select size="small" label="What if" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)} sx={{ minWidth: 190 }}>{open.map(([value, text]) => <MenuItem key={value} value={value}>{text}</MenuItem>)}</TextField>
-      <TextField type="date" label="on" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }} />
+      <TextField id="what-if" select size="small" label="What if" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)} sx={{ width: 190 }}>{open.map(([value, text]) => <MenuItem key={value} value={value}>{text}</MenuItem>)}</TextField>
+      <TextField type="date" label="on" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }} sx={{ width: 160 }} />
       <Button variant="outlined" onClick={() => void ask()}>Work it out</Button>
       {said && <span role="status">{said}</span>}
     </div>

@@ -17,7 +17,7 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
       <div className="row" style={{ alignItems: 'center' }}>
         {request.mayWork ? (
           <>
-            <TextField id="owner" select size="small" label="Answers for it" value={owner} onChange={(event) => setOwner(event.target.value)} sx={{ minWidth: 200 }}>
+            <TextField id="owner" select size="small" label="Answers for it" value={owner} onChange={(event) => setOwner(event.target.value)} sx={{ width: 230 }}>
               <MenuItem value="">nobody in particular</MenuItem>
               {request.colleagues.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
             </TextField>

@@ -1,6 +1,6 @@
 import type { Band } from '../../core/identity/score';
 import type { Fact, FactsOutcome } from '../../core/requests/facts';
-import type { Verdict } from '../../core/requests/views';
+import type { EffectView, RecordActView, Verdict } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
 
 /** What the sheet of a request can do; each is a server action. */
@@ -17,6 +17,13 @@ export interface RequestActions {
   own(ref: string, userId: string | null): Promise<ActionResult>;
   note(ref: string, text: string): Promise<ActionResult<{ mentioned: number }>>;
   compareWithFile(ref: string, facts: readonly Fact[]): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>>;
+  acknowledgedByHand(ref: string): Promise<ActionResult>;
+  effectsOf(ref: string): Promise<ActionResult<EffectView[]>>;
+  carryOut(ref: string, purposes: readonly string[]): Promise<ActionResult<{ recorded: number; systems: number }>>;
+  recordsOf(ref: string): Promise<ActionResult<RecordActView>>;
+  correct(ref: string, matchId: string, field: string, value: string): Promise<ActionResult>;
+  restrict(ref: string): Promise<ActionResult<{ records: number }>>;
+  actsFinished(ref: string): Promise<ActionResult>;
   authorityShown(ref: string): Promise<ActionResult>;
   join(ref: string, into: string): Promise<ActionResult>;
   beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>>;

@@ -76,7 +76,7 @@ describe('the clock', () => {
     expect(button('They have clarified').disabled).toBe(false);
   });
 
-  test.each([['overdue', -3, '■ 3 working days late'], ['paused', 4, '‖ paused'], ['answered-in-time', 0, '✓ in time'], ['answered-late', 0, '✓ late'], ['running', 1, '▸ 1 working day']])('%s has a word and a shape', (state, left, words) => {
+  test.each([['overdue', -3, '■ 3 days late'], ['paused', 4, '‖ paused'], ['answered-in-time', 0, '✓ in time'], ['answered-late', 0, '✓ late'], ['running', 1, '▸ 1 day']])('%s has a word and a shape', (state, left, words) => {
     show(<ClockWord state={state} left={left} />);
     expect(screen.getByText(words)).toBeTruthy();
   });
@@ -222,9 +222,10 @@ describe('carrying out and answering', () => {
 
   test('what is done by hand is answered in words, not with an empty letter', async () => {
     const { called, actions } = acts();
-    show(<CarryOutStage request={requestView({ right: 'rectification' })} actions={actions} />);
+    show(<AnswerStage request={requestView({ right: 'rectification', stage: 'answer' })} zone={ZONE} actions={actions} />);
+    fireEvent.change(screen.getByLabelText(/What was done/), { target: { value: 'Done' } });
     expect(button('Answer and close').disabled).toBe(true);
-    fireEvent.change(screen.getByLabelText('What was done'), { target: { value: 'The address was corrected.' } });
+    fireEvent.change(screen.getByLabelText(/What was done/), { target: { value: 'The address was corrected.' } });
     fireEvent.click(button('Answer and close'));
     await waitFor(() => expect(called).toEqual([['answerWith', REF, 'The address was corrected.']]));
   });

@@ -1,7 +1,7 @@
 import { driftOf } from '../../core/consent/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { readsIn } from '../../db/consent/permissions';
-import { driftRunById, insertDriftItems, insertDriftRun, lastFinishedRun, noteFollowed, setDriftRun, settleGone, type DriftItemRow, type FollowRow } from '../../db/consent/drift';
+import { driftRunById, insertDriftItems, insertDriftRun, intendFor, lastFinishedRun, noteFollowed, setDriftRun, settleGone, type DriftItemRow, type FollowRow } from '../../db/consent/drift';
 import { listSystems, markReached, systemById } from '../../db/systems/systems';
 import { ConnectorError, type Flag } from '../../ports/connector';
 import type { Context } from '../context';
@@ -58,6 +58,7 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
       }
       await ctx.transaction(async (h) => {
         await settleGone(h, run.system_id, stillThere, ctx.clock.now());
+        if (run.correct_person && (await intendFor(h, run.system_id, run.correct_person)) > 0) await ctx.jobs.enqueue(h.trx, 'correct-drift', {});
         await markReached(h, run.system_id, ctx.clock.now(), null);
         await setDriftRun(h, runId, { ...sums, state: 'finished', finished_at: ctx.clock.now() });
         await recordTrail(ctx, h, 'drift-compared', run.system_id, `${sums.compared} compared, ${sums.found} differ`);

@@ -9,6 +9,7 @@ import { forgetPlanLines, insertCertificate, insertResidue, planLines, setPlan, 
 import { forgetLetters, lettersOf } from '../../db/letters/letters';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
 import { forgetPerson, identifiersOf, insertSuppressions, personById } from '../../db/persons/persons';
+import { forgetRecordActs } from '../../db/requests/recordActs';
 import { forgetNotes } from '../../db/requests/notes';
 import { allRequestsOfPerson, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
 import { registerEntries, listSystems } from '../../db/systems/systems';
@@ -95,6 +96,7 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     await forgetTraces(h, ids);
     await forgetLetters(h, ids);
     await forgetNotes(h, ids);
+    await forgetRecordActs(h, ids);
     await forgetPlanLines(h, row.id);
     if (request.person_id) await forgetPerson(h, request.person_id, now);
     for (const other of requests) await setRequest(h, other.id, { person_sealed: null, text_sealed: null, decision_reason_sealed: null });

@@ -1,6 +1,8 @@
 import { destroyDataKeys, keysAlive } from '../../db/access/dataKeys';
 import { forgetLetters } from '../../db/letters/letters';
 import { forgetPerson, insertSuppressions, personById } from '../../db/persons/persons';
+import { forgetNotes } from '../../db/requests/notes';
+import { forgetRecordActs } from '../../db/requests/recordActs';
 import { setRequest } from '../../db/requests/requests';
 import { forgetTraces } from '../../db/trace/traces';
 import type { Context } from '../context';
@@ -22,6 +24,8 @@ export async function replayJournal(ctx: Context): Promise<number> {
       await insertSuppressions(h, entry.suppressions.map(({ hash, version, kind }) => ({ hash: Buffer.from(hash, 'hex'), key_version: version, kind, erased_at: entry.at, request_ref: entry.ref })));
       await forgetTraces(h, entry.requestIds);
       await forgetLetters(h, entry.requestIds);
+      await forgetNotes(h, entry.requestIds);
+      await forgetRecordActs(h, entry.requestIds);
       for (const id of entry.requestIds) await setRequest(h, id, { person_sealed: null, text_sealed: null, decision_reason_sealed: null });
       if (person) await forgetPerson(h, person.id, entry.at);
       await destroyDataKeys(h, entry.dataKeyIds, entry.at);

@@ -11,7 +11,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import type { ClockRefusal } from '../../core/clock/events';
 import type { Handle } from '../../db/handle';
 import { personsByHash } from '../../db/persons/persons';
-import { addCoordinators, addMember, insertRequest, nextRef, type RequestRow } from '../../db/requests/requests';
+import { addCoordinators, addMember, insertRequest, nextRef, setRequest, type RequestRow } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
@@ -76,7 +76,7 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
     text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,
     identity: 'none', identity_method: null, trace: 'none', undecided: 0, decision: 'none', decision_ground: null, decision_reason_sealed: null, decided_by: null, decided_at: null,
     pack: 'none', plan: 'none', carried_out: false, answered: false, outcome: null, stage: 'intake', due_on: reading.value.dueOn, created_at: ctx.clock.now(), closed_at: null,
-    region, appeal: 'none', authority: input.onBehalf ? 'needed' : 'not-needed', status_hash: statusHash(ctx, id, statusWord), joined_to: null, fact_tries: 0,
+    region, appeal: 'none', authority: input.onBehalf ? 'needed' : 'not-needed', status_hash: statusHash(ctx, id, statusWord), joined_to: null, fact_tries: 0, acknowledged_at: null,
     owner_id: assign(await assignmentRules(h), { right: input.right, regime, language: input.language }, await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))),
   };
   await insertRequest(h, row);
@@ -84,7 +84,10 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
   if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
   await refreshRequest(ctx, h, id);
   const address = input.onBehalf?.email ?? input.person.emails?.[0];
-  if (address) await queueLetter(ctx, h, row, address, acknowledgement({ ref, name: sayName(input.person), organisation: ctx.organisation, right: input.right, receivedOn: reading.value.receivedOn, dueOn: reading.value.dueOn, status: { link: `${ctx.baseUrl}/status`, word: statusWord } }));
+  if (address) {
+    await setRequest(h, id, { acknowledged_at: ctx.clock.now() });
+    await queueLetter(ctx, h, row, address, acknowledgement({ ref, name: sayName(input.person), organisation: ctx.organisation, right: input.right, receivedOn: reading.value.receivedOn, dueOn: reading.value.dueOn, status: { link: `${ctx.baseUrl}/status`, word: statusWord } }));
+  }
   await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
   return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn, statusWord });
 }

@@ -60,7 +60,7 @@ function lineOf(ctx: Context, row: RequestRow, events: Parameters<typeof clockOf
   const targets = targetsOf(ctx, row, value);
   const answered = events.find(({ kind }) => kind === 'answered');
   return {
-    ref: row.ref, right: row.right, regime: row.regime, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: value.acknowledgeBy,
+    ref: row.ref, right: row.right, regime: row.regime, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: row.acknowledged_at ? null : value.acknowledgeBy,
     isExtended: events.some(({ kind }) => kind === 'extended'), state: value.state, workingDaysLeft: value.workingDaysLeft, pauses: value.pauses, next: nextAct(row.stage, stageFacts(row), row), outcome: row.outcome, answeredOn: answered?.at.slice(0, 10) ?? null,
     owner: row.owner_id ? { id: row.owner_id, name: names.get(row.owner_id) ?? '' } : null, missedTarget: value.state === 'running' ? targets.missed : null,
   };
@@ -109,7 +109,7 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
       pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null },
       plan: isMasked ? null : await readPlan(ctx, h, row),
       letters: (await lettersOf(h, row.id)).map(({ template, state, queued_at, sent_at, tries }) => ({ template, state, at: sent_at ?? queued_at, tries })),
-      hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
+      hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
       proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority,
       notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt }) => ({ ref, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),
     });

@@ -8,6 +8,7 @@ import type { InboxMessage } from '../../ports/inbox';
 import type { Right } from '../../core/requests/rights';
 import { recordChoices } from '../consent/recordChoices';
 import type { Context } from '../context';
+import { acknowledgeByHand } from './acknowledge';
 import { addAssignmentRule, readAssignments } from './assignments';
 import { answerAppeal, receiveAppeal } from './appeals';
 import { makeCalendarFeed, readCalendarFeed } from './calendarFeed';
@@ -73,12 +74,21 @@ describe('the law and the day', () => {
     expect((await view(ref)).dueOn).toBe('2026-12-21');
     expect(must(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-11-16', reason: 'The letter lay in York.' })).dueOn).toBe('2026-12-31');
     const after = await view(ref);
-    expect(after).toMatchObject({ regime: 'us-ca', receivedOn: '2026-11-16', acknowledgeBy: '2026-12-02' });
+    expect(after).toMatchObject({ regime: 'us-ca', receivedOn: '2026-11-16', clock: { acknowledgeBy: '2026-12-02' } });
     expect(after.changes).toMatchObject([{ regimeWas: 'eu-gdpr', regime: 'us-ca', receivedWas: '2026-11-20', receivedOn: '2026-11-16', reason: 'The letter lay in York.', by: 'Signe Aaby' }]);
     expect(refusal(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-11-16', reason: 'again' }))).toBe('nothing-changed');
     expect(refusal(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-12-24', reason: 'in the future' }))).toBe('received-in-the-future');
     expect(refusal(await changeBasis(signe, { ref, regime: 'xx', receivedOn: '2026-11-16', reason: 'no such law' }))).toBe('unknown-regime');
     expect((await view(ref)).changes).toHaveLength(1);
+  });
+
+  test('receipt is acknowledged by mail by itself; without an address it is due, until somebody has said that it was done', async () => {
+    const { ref } = await open({ regime: 'us-ca', person: { givenName: 'No', familyName: 'Address', phones: ['+14155550100'] } });
+    expect((await view(ref)).acknowledgeBy).not.toBeNull();
+    must(await acknowledgeByHand(signe, { ref }));
+    expect(await view(ref)).toMatchObject({ acknowledgeBy: null, acknowledgedAt: expect.any(String) });
+    expect(refusal(await acknowledgeByHand(signe, { ref }))).toBe('acknowledged-already');
+    expect(await view((await open({ regime: 'us-ca' })).ref)).toMatchObject({ acknowledgeBy: null });
   });
 
   test('what if writes nothing', async () => {

@@ -10,6 +10,7 @@ import { importsInState } from '../../db/imports/imports';
 import { lettersWaiting } from '../../db/letters/letters';
 import { mailsWaiting } from '../../db/letters/outbox';
 import { packsInState } from '../../db/packs/packs';
+import { requestsWithOpenActs } from '../../db/requests/recordActs';
 import { stepsToResume } from '../../db/trace/traces';
 import type { Context } from '../context';
 
@@ -26,6 +27,10 @@ export async function resumeWork(ctx: Context): Promise<number> {
     }
     for (const pack of await packsInState(h, 'building')) {
       await ctx.jobs.enqueue(h.trx, 'build-pack', { packId: pack.id });
+      count++;
+    }
+    for (const requestId of await requestsWithOpenActs(h)) {
+      await ctx.jobs.enqueue(h.trx, 'run-record-acts', { requestId });
       count++;
     }
     for (const row of await importsInState(h, 'running')) {

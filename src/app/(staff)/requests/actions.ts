@@ -8,8 +8,10 @@ import { confirmPlan, makePlan } from '../../../usecases/erasure/makePlan';
 import { startPack } from '../../../usecases/packs/buildPack';
 import { sendPack } from '../../../usecases/packs/handOver';
 import type { FactsOutcome } from '../../../core/requests/facts';
+import { acknowledgeByHand } from '../../../usecases/requests/acknowledge';
 import { answerAppeal, receiveAppeal } from '../../../usecases/requests/appeals';
 import { checkFacts } from '../../../usecases/requests/checkFacts';
+import { carryOutChoices, readEffects } from '../../../usecases/requests/carryOutChoices';
 import { changeBasis, whatIf, type WhatIfKind } from '../../../usecases/requests/changeBasis';
 import { answerByLetter, decide } from '../../../usecases/requests/decide';
 import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from '../../../usecases/requests/identity';
@@ -17,11 +19,12 @@ import { joinRequests } from '../../../usecases/requests/joinRequests';
 import { addNote, setOwner } from '../../../usecases/requests/notes';
 import { openFromStaff } from '../../../usecases/requests/openFromStaff';
 import { confirmProposal, setAsideProposal } from '../../../usecases/requests/proposals';
+import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../../../usecases/requests/recordActs';
 import { reopenRequest } from '../../../usecases/requests/reopenRequest';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
 import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
 import { startTrace } from '../../../usecases/trace/startTrace';
-import type { Verdict } from '../../../core/requests/views';
+import type { EffectView, RecordActView, Verdict } from '../../../core/requests/views';
 import { act } from '../../lib/act';
 import { readForm } from '../../lib/form';
 
@@ -82,6 +85,34 @@ export async function note(ref: string, text: string): Promise<ActionResult<{ me
 export async function compareWithFile(ref: string, facts: unknown): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>> {
   const form = readForm(factsSchema, { facts });
   return form.ok ? act((ctx) => checkFacts(ctx, { ref, facts: form.value.facts })) : form;
+}
+
+export async function acknowledgedByHand(ref: string): Promise<ActionResult> {
+  return act((ctx) => acknowledgeByHand(ctx, { ref }));
+}
+
+export async function effectsOf(ref: string): Promise<ActionResult<EffectView[]>> {
+  return act((ctx) => readEffects(ctx, { ref }));
+}
+
+export async function carryOut(ref: string, purposes: readonly string[]): Promise<ActionResult<{ recorded: number; systems: number }>> {
+  return act((ctx) => carryOutChoices(ctx, { ref, purposes: purposes.slice(0, 500) }));
+}
+
+export async function recordsOf(ref: string): Promise<ActionResult<RecordActView>> {
+  return act((ctx) => readRecordActs(ctx, { ref }));
+}
+
+export async function correct(ref: string, matchId: string, field: string, value: string): Promise<ActionResult> {
+  return act((ctx) => correctField(ctx, { ref, matchId, field, value: value.slice(0, 2000) }));
+}
+
+export async function restrict(ref: string): Promise<ActionResult<{ records: number }>> {
+  return act((ctx) => restrictAll(ctx, { ref }));
+}
+
+export async function actsFinished(ref: string): Promise<ActionResult> {
+  return act((ctx) => finishRecordActs(ctx, { ref }));
 }
 
 export async function authorityShown(ref: string): Promise<ActionResult> {
