@@ -4,6 +4,7 @@ import { addDays } from '../src/core/shared/days';
 import { byStory, type WorldPerson } from '../standins/world/people';
 import type { Context } from '../src/usecases/context';
 import { confirmPlan, makePlan } from '../src/usecases/erasure/makePlan';
+import { cancelTask } from '../src/usecases/helpers/cancelTask';
 import { startPack } from '../src/usecases/packs/buildPack';
 import { sendPack } from '../src/usecases/packs/handOver';
 import { receiveAppeal } from '../src/usecases/requests/appeals';
@@ -55,7 +56,14 @@ async function trace(world: DemoWorld, ref: string): Promise<void> {
   await world.drain();
 }
 
+/** The workshops did not answer in time; it went on without them, and the letter said so. */
+async function withoutCards(world: DemoWorld, ref: string): Promise<void> {
+  const view = must(await traceView(world.coordinator, { ref }))!;
+  for (const task of view.helpers.filter(({ state }) => state === 'open')) must(await cancelTask(world.coordinator, { ref, taskId: task.id }));
+}
+
 async function judgeAll(world: DemoWorld, ref: string): Promise<void> {
+  await withoutCards(world, ref);
   for (const band of ['certain', 'likely'] as const) must(await acceptBand(world.coordinator, { ref, band }));
   const view = must(await traceView(world.coordinator, { ref }))!;
   for (const match of view.matches.filter(({ verdict, parent }) => verdict === null && !parent)) must(await giveVerdict(world.coordinator, { ref, matchId: match.id, verdict: 'not-theirs' }));

@@ -22,6 +22,15 @@ const SHOP: Entry[] = [
 
 const NEWSLETTER: Entry[] = [entry('contacts', 'Newsletter service · contacts', ['sending our newsletter'], ['name and e-mail', 'what you opened'], ['our newsletter service, as processor'], 'until you unsubscribe, then thirty days', 'you, when you signed up')];
 const MAILBOX: Entry[] = [entry('messages', 'Support mailbox · messages', ['answering your questions'], ['what you wrote to us and we to you'], [], 'three years after the last message', 'you, when you wrote to us')];
+const OFFICE: Entry[] = [
+  entry('camp', 'Office files · camp registrations', ['running the riding camp'], ['name and contact', 'health notes (special category)'], [], 'until the camp is over, then one year', 'you, when you signed your child up'),
+  entry('letters', 'Office files · letters', ['answering your questions'], ['name and contact', 'what we wrote to you'], [], 'three years', 'our office'),
+  entry('waivers', 'Office files · waivers', ['showing what was agreed before a tour'], ['name and date of birth'], ['our insurer, after an accident'], 'three years after the tour', 'you, when you signed it'),
+  entry('quotes', 'Office files · price quotes', ['making you an offer'], ['name and contact', 'what you asked for'], [], 'one year', 'you, when you asked'),
+];
+const RIDES: Entry[] = [entry('files', 'Ride app log', ['keeping the app running', 'ride statistics'], ['device id', 'IP address', 'places'], ['our hosting provider, as processor'], 'ninety days', 'your phone, while you ride')];
+const CARDS: Entry[] = [entry('uploads', 'Workshop cards', ['repairing your bicycle'], ['name and phone', 'what was repaired'], [], 'five years', 'you, at the counter')];
+
 const OWN: Entry[] = [
   entry('persons', 'Bookend · your identifiers', ['keeping your choices and answering your requests'], ['name and contact'], [], 'until erased', 'the shops, the web shop and the forms'),
   entry('choices', 'Bookend · your choices', ['proving what you agreed to (GDPR art. 7(1))'], ['your answers, when, where and under which wording'], [], 'the sealed proof stays; after an erasure nobody can read whose it was', 'the shops, the web shop and the forms'),
@@ -40,12 +49,15 @@ const TILL_MAPPING: Mapping = {
 };
 
 /** The outside world of Larkmere as Bookend knows it. Connection settings come from the environment of the demo. */
-export async function registerWorld(ctx: Context, settings: { shopUrl: string; newsletterUrl: string; newsletterToken: string; webhookSecret: string; mailboxPath: string; tills: string }): Promise<void> {
+export async function registerWorld(ctx: Context, settings: { shopUrl: string; newsletterUrl: string; newsletterToken: string; webhookSecret: string; mailboxPath: string; tills: string; office: string; rides: string }): Promise<void> {
   const country = 'DK';
   await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl, flag: 'customers.newsletter_flag=newsletter', restriction: 'customers.is_restricted' }, collections: SHOP, order: 1 });
   await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, collection: 'contacts', flagField: 'subscribed', flagPurpose: 'newsletter', webhookSecret: settings.webhookSecret }, collections: NEWSLETTER, order: 2 });
   await registerSystem(ctx, { id: 'sys_mailbox', name: 'Support mailbox', kind: 'mailbox', country, owner: 'Bo Iversen', isTraced: true, connection: { path: settings.mailboxPath, ownDomains: 'larkmere.example' }, collections: MAILBOX, order: 3 });
   await registerSystem(ctx, { id: 'sys_tills', name: 'Shop tills', kind: 'tills', country, owner: 'Nanna Skov', isTraced: false, connection: { folder: settings.tills, drop: `${settings.tills}/drop`, flagPurpose: 'newsletter' }, collections: [], order: 4 });
+  await registerSystem(ctx, { id: 'sys_office', name: 'Office files', kind: 'files', country, owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', isTraced: true, connection: { path: settings.office }, collections: OFFICE, order: 6 });
+  await registerSystem(ctx, { id: 'sys_rides', name: 'Ride app log', kind: 'logs', country, owner: 'Dorthe Lund', ownerEmail: 'dorthe@larkmere.example', isTraced: true, connection: { path: settings.rides }, collections: RIDES, order: 7 });
+  await registerSystem(ctx, { id: 'sys_cards', name: 'Workshop cards', kind: 'by-hand', country, owner: 'Kurt Palm', ownerEmail: 'kurt@larkmere.example', isTraced: true, connection: null, collections: CARDS, order: 8 });
   await registerSystem(ctx, { id: 'sys_camp', name: 'Riding camp', kind: 'import', country, owner: 'Bo Iversen', isTraced: false, connection: null, collections: [], order: 5 });
   await addMapping(ctx, { system_id: 'sys_tills', name: 'nightly file', mapping: TILL_MAPPING });
   await registerSystem(ctx, { id: 'sys_bookend', name: 'Bookend', kind: 'bookend', country, owner: 'Signe Aaby', isTraced: true, connection: null, collections: OWN, order: 9 });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import yauzl from 'yauzl';
-import { decideToFulfil, outsider, proveByCode, traceToEnd } from './support/journeys';
+import { goOnWithoutOwners, decideToFulfil, outsider, proveByCode, traceToEnd } from './support/journeys';
 import { fill, go, launch, mailTo, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 let browser: Browser;
@@ -80,6 +80,7 @@ test('public form → identity → trace → review by keys → decision → pac
   await seen(page, 'Decide to fulfil');
 
   // 5. Decision with its ground and reason.
+  await goOnWithoutOwners(page);
   await press(page, 'Decide to fulfil');
   await seen(page, 'Choose the ground.');
   await decideToFulfil(page, 'Identity is proven; nothing stands against it.');

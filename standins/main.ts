@@ -5,6 +5,7 @@ import pg from 'pg';
 import { MAILBOX_FAILURES, mailboxFailures, type MailboxFailure } from './mailbox/failures';
 import { fillMailbox } from './mailbox/mailbox';
 import { fillPrivacyMailbox } from './mailbox/privacyMailbox';
+import { fillOffice, fillRides } from './office/office';
 import { NEWSLETTER_FAILURES, startNewsletter, type Contact, type Failure } from './newsletter/newsletter';
 import { SHOP_FAILURES, shopFailures, type ShopFailure } from './shop/failures';
 import { fillShop } from './shop/shop';
@@ -41,6 +42,8 @@ if (!existsSync(made)) {
   await client.end();
   await fillShop(shopUrl, people, today);
   const messages = await fillMailbox(mailbox, people, today);
+  await fillOffice(join(folder, 'office'), people, today);
+  fillRides(join(folder, 'rides'), people, today);
   await fillPrivacyMailbox(join(folder, 'privacy-mailbox'), people, today);
   writeTillFiles();
   writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));

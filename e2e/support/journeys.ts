@@ -42,8 +42,18 @@ export async function acceptAll(page: Page): Promise<void> {
   }
 }
 
+/** Owners of systems without a connection are not waited for. */
+export async function goOnWithoutOwners(page: Page): Promise<void> {
+  await wait(500);
+  for (let n = 0; n < 3 && (await page.$$eval('form button', (all) => all.some((one) => one.textContent === 'Go on without'))); n++) {
+    await press(page, 'Go on without');
+    await page.waitForFunction(() => ![...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without'), { timeout: 15000 });
+  }
+}
+
 /** The first ground that is offered, and a reason. */
 export async function decideToFulfil(page: Page, reason: string): Promise<void> {
+  await goOnWithoutOwners(page);
   await page.waitForSelector('[role=combobox]');
   await page.click('[role=combobox]');
   await page.waitForSelector('[role=option]');

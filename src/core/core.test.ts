@@ -75,14 +75,14 @@ describe('stages and next acts', () => {
   test('objection skips identity and trace', () => expect(stagesOf('objection')).toEqual(['intake', 'decide', 'carry-out', 'answer', 'closed']));
 
   test.each<[Partial<StageFacts>, Parameters<typeof nextAct>[2], string, string | null]>([
-    [{}, { pack: 'none', plan: 'none' }, 'ask-identity', 'us'],
-    [{ identity: 'asked' }, { pack: 'none', plan: 'none' }, 'wait-for-identity', 'person'],
-    [{ identity: 'failed' }, { pack: 'none', plan: 'none' }, 'refuse-identity', 'us'],
-    [{ identity: 'proven', trace: 'running' }, { pack: 'none', plan: 'none' }, 'wait-for-trace', 'machine'],
-    [{ identity: 'proven', trace: 'finished', decision: 'fulfil' }, { pack: 'none', plan: 'none' }, 'build-pack', 'us'],
-    [{ identity: 'proven', trace: 'finished', decision: 'fulfil', carriedOut: true }, { pack: 'ready', plan: 'none' }, 'send-pack', 'us'],
-    [{ right: 'erasure', identity: 'proven', trace: 'finished', decision: 'fulfil' }, { pack: 'none', plan: 'draft' }, 'confirm-plan', 'us'],
-    [{ answered: true }, { pack: 'sent', plan: 'none' }, 'nothing', null],
+    [{}, { pack: 'none', plan: 'none', helpers_open: 0 }, 'ask-identity', 'us'],
+    [{ identity: 'asked' }, { pack: 'none', plan: 'none', helpers_open: 0 }, 'wait-for-identity', 'person'],
+    [{ identity: 'failed' }, { pack: 'none', plan: 'none', helpers_open: 0 }, 'refuse-identity', 'us'],
+    [{ identity: 'proven', trace: 'running' }, { pack: 'none', plan: 'none', helpers_open: 0 }, 'wait-for-trace', 'machine'],
+    [{ identity: 'proven', trace: 'finished', decision: 'fulfil' }, { pack: 'none', plan: 'none', helpers_open: 0 }, 'build-pack', 'us'],
+    [{ identity: 'proven', trace: 'finished', decision: 'fulfil', carriedOut: true }, { pack: 'ready', plan: 'none', helpers_open: 0 }, 'send-pack', 'us'],
+    [{ right: 'erasure', identity: 'proven', trace: 'finished', decision: 'fulfil' }, { pack: 'none', plan: 'draft', helpers_open: 0 }, 'confirm-plan', 'us'],
+    [{ answered: true }, { pack: 'sent', plan: 'none', helpers_open: 0 }, 'nothing', null],
   ])('%j leads to', (more, carry, code, waitsOn) => {
     const all = facts(more);
     expect(nextAct(stageOf(all), all, carry)).toMatchObject({ code, waitsOn });

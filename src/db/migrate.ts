@@ -9,6 +9,7 @@ import * as rebuilds from './migrations/0007_rebuilds';
 import * as working from './migrations/0008_working';
 import * as intake from './migrations/0009_intake';
 import * as acts from './migrations/0010_acts';
+import * as helpers from './migrations/0011_helpers';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0008_working': working,
   '0009_intake': intake,
   '0010_acts': acts,
+  '0011_helpers': helpers,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

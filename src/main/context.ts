@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
 import pg from 'pg';
 import pino from 'pino';
+import { fileReader } from '../connectors/files/fileReader';
+import { filesConnector } from '../connectors/files/filesConnector';
 import { maildirInbox } from '../connectors/mailbox/maildirInbox';
 import { mailboxConnector } from '../connectors/mailbox/mailboxConnector';
 import { smtpMailer } from '../connectors/mail/smtpMailer';
@@ -41,6 +43,7 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     words: newWordBook(),
     // A worker puts a pool here.
     threads: null,
+    fileReader,
     inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
     organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
@@ -59,6 +62,7 @@ function connect(ctx: Context, system: SystemToReach): Connector {
   if (system.kind === 'sql') return sqlConnector(system.id, system.connection);
   if (system.kind === 'rest') return restConnector(system.connection);
   if (system.kind === 'mailbox') return mailboxConnector(system.connection);
+  if (system.kind === 'files' || system.kind === 'logs') return filesConnector(system.connection);
   if (system.kind === 'tills') return tillsConnector(system.connection);
   throw new ConnectorError('not-allowed', `${system.name}: there is no connector of kind ${system.kind}.`);
 }

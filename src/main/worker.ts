@@ -7,6 +7,7 @@ import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { startComparison } from '../usecases/drift/compareSystem';
 import { watchFolders } from '../usecases/imports/watchFolders';
+import { remindHelpers } from '../usecases/helpers/remindHelpers';
 import { sendDigests } from '../usecases/requests/sendDigests';
 import { takeInbox } from '../usecases/requests/takeInbox';
 import { housekeeping } from '../usecases/shared/housekeeping';
@@ -63,6 +64,7 @@ async function once(): Promise<void> {
   daily.day = today;
   await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deposit-head', {}));
   await startComparison(ctx);
+  await remindHelpers(ctx);
   await sendDigests(ctx);
   await housekeeping(ctx);
 }

@@ -39,6 +39,14 @@ export interface FoundBatch {
   records: FoundRecord[];
   /** How many records were looked at for this batch. */
   scanned: number;
+  /** What could not be read on the way; the rest was. */
+  problems?: readonly FoundProblem[];
+}
+
+/** A record, or a part of one, that could not be searched. */
+export interface FoundProblem extends RecordRef {
+  code: string;
+  text: string;
 }
 
 export interface FieldDescription {

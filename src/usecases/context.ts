@@ -3,6 +3,7 @@ import type { WordBook } from '../db/consent/words';
 import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
 import type { Connector } from '../ports/connector';
+import type { FileReader } from '../ports/fileReader';
 import type { Folders } from '../ports/folders';
 import type { Holidays } from '../ports/holidays';
 import type { Journal } from '../ports/journal';
@@ -52,6 +53,7 @@ export interface Context {
   threads: Threads | null;
   /** The mailbox people write to about their data; null: there is none. */
   inbox: Inbox | null;
+  fileReader: FileReader;
   organisation: OrganisationSettings;
   baseUrl: string;
   /** Where heads are deposited for an outside witness; null: nowhere. */

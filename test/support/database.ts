@@ -30,6 +30,8 @@ export interface TestWorld {
   user(id: string, ...roles: Role[]): Context;
   /** Runs waiting jobs until there are none; `stopAt` ends early. */
   drain(): Promise<void>;
+  /** Runs one waiting job and leaves the others. */
+  drainOnce(index: number): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -72,6 +74,10 @@ export async function testWorld(name: string): Promise<TestWorld> {
         if (wait > 0) await new Promise((resolve) => setTimeout(resolve, Math.min(wait, 500)));
         await (HANDLERS[job.name] as (ctx: Context, payload: unknown) => Promise<unknown>)(worker, job.payload);
       }
+    },
+    async drainOnce(index) {
+      const [job] = queue.splice(index, 1);
+      await (HANDLERS[job!.name] as (ctx: Context, payload: unknown) => Promise<unknown>)(worker, job!.payload);
     },
     async close() {
       await knex.destroy();

@@ -2,6 +2,7 @@ import { readdir, readFile, rename, stat, unlink, writeFile } from 'node:fs/prom
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { ConnectorError, type Connector, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
+import { mentions } from '../shared/mentions';
 import { readMessage, type ReadMessage } from './readMessage';
 import { withoutPerson } from './withoutPerson';
 
@@ -22,7 +23,7 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
     for (const file of await files(root)) {
       const message = await open(root, file);
       scanned++;
-      if (message && keys.some((key) => mentions(message, key))) records.push(toRecord(file, message, keys, ownDomains));
+      if (message && keys.some((key) => mentions(message.hay, key))) records.push(toRecord(file, message, keys, ownDomains));
       if (scanned === BATCH) {
         yield { records, scanned };
         records = [];
@@ -109,21 +110,11 @@ async function exists(path: string): Promise<boolean> {
   return (await stat(path).catch(() => null)) !== null;
 }
 
-function mentions(message: ReadMessage, key: SearchKey): boolean {
-  if (key.kind === 'email') return message.haystack.includes(key.value);
-  if (key.kind === 'phone') {
-    const digits = key.value.replace(/\D/g, '').slice(-8);
-    return digits.length === 8 && message.digits.some((run) => run.endsWith(digits));
-  }
-  if (key.kind === 'customer-number') return key.value.length >= 5 && message.haystack.includes(key.value.toLowerCase());
-  return key.value.includes(' ') && message.haystack.includes(key.value.toLowerCase());
-}
-
 /** Whom a message seems to be of: its outside correspondent, and whatever of the keys stands in it. */
 function toRecord(key: string, message: ReadMessage, keys: readonly SearchKey[], ownDomains: readonly string[]): FoundRecord {
   const isOwn = (email: string) => ownDomains.some((domain) => email.endsWith(`@${domain}`));
   const outside = [...message.from, ...message.to, ...message.cc].filter(({ address }) => !isOwn(address));
-  const hit = (kind: SearchKey['kind']) => keys.filter((own) => own.kind === kind && mentions(message, own)).map(({ value }) => value);
+  const hit = (kind: SearchKey['kind']) => keys.filter((own) => own.kind === kind && mentions(message.hay, own)).map(({ value }) => value);
   const emails = [...new Set([...outside.map(({ address }) => address), ...hit('email')])];
   const named = hit('name')[0] ?? outside.find(({ name }) => name)?.name ?? null;
   const [givenName, ...rest] = (named ?? '').split(' ');

@@ -1,4 +1,5 @@
 import { simpleParser, type AddressObject } from 'mailparser';
+import { haystackOf, type Haystack } from '../shared/mentions';
 import type { FoundFile } from '../../ports/connector';
 
 export interface ReadMessage {
@@ -9,10 +10,8 @@ export interface ReadMessage {
   date: string | null;
   text: string;
   files: FoundFile[];
-  /** All words in lower case, attachments that are text included, for exact search. */
-  haystack: string;
-  /** Runs of digits with their separators dropped, for phone numbers. */
-  digits: string[];
+  /** Headers, text and attachments that are text, for exact search. */
+  hay: Haystack;
   /** A part that began is not ended: the message was cut off on its way. */
   isCutOff: boolean;
 }
@@ -26,7 +25,7 @@ export async function readMessage(raw: Buffer): Promise<ReadMessage> {
   const readable = mail.attachments.filter(({ contentType }) => contentType.startsWith('text/')).map(({ content }) => content.toString('utf8'));
   const [from, to, cc] = [people(mail.from), people(mail.to), people(mail.cc)];
   const whole = [text, mail.subject ?? '', ...[...from, ...to, ...cc].map(({ name, address }) => `${name} ${address}`), ...readable].join('\n');
-  return { from, to, cc, subject: mail.subject ?? '', date: mail.date?.toISOString() ?? null, text, files, haystack: whole.toLowerCase(), digits: [...whole.matchAll(/\+?\d[\d ()./-]{5,20}\d/g)].map(([run]) => run.replace(/\D/g, '')), isCutOff: cutOff(raw) };
+  return { from, to, cc, subject: mail.subject ?? '', date: mail.date?.toISOString() ?? null, text, files, hay: haystackOf(whole), isCutOff: cutOff(raw) };
 }
 
 function cutOff(raw: Buffer): boolean {

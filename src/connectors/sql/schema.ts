@@ -1,7 +1,6 @@
 import type { Knex } from 'knex';
+import { holdsByName, type Holds } from '../../core/identity/fieldHolds';
 import type { SystemDescription } from '../../ports/connector';
-
-export type Holds = 'email' | 'phone' | 'customer-number' | 'given-name' | 'family-name' | 'full-name' | 'birth-date' | 'street' | 'postcode' | 'city' | 'country';
 
 export interface Column {
   name: string;
@@ -26,24 +25,9 @@ export interface Table {
   approximateCount: number;
 }
 
-/** What a column seems to hold, from its name; sampled values are for a later, confirmed classification. */
-const NAMES: readonly [RegExp, Holds][] = [
-  [/^(e_?mail|email_address|contact_email)$/i, 'email'],
-  [/^(phone|telephone|mobile|phone_number|tel)$/i, 'phone'],
-  [/^(customer_no|customer_number|kunde_nr|client_no)$/i, 'customer-number'],
-  [/^(first_name|given_name|forename)$/i, 'given-name'],
-  [/^(last_name|family_name|surname)$/i, 'family-name'],
-  [/^(name|full_name|customer_name|billing_name|recipient|reviewer_name)$/i, 'full-name'],
-  [/^(birth_date|date_of_birth|born_on|dob)$/i, 'birth-date'],
-  [/^(street|address|address_line|(billing|shipping|delivery)_address|ship_to|bill_to)$/i, 'street'],
-  [/^(postcode|postal_code|zip)$/i, 'postcode'],
-  [/^(city|town)$/i, 'city'],
-  [/^(country|country_code)$/i, 'country'],
-];
-
 function holdsOf(name: string, type: string): Holds | null {
   if (!/char|text|date|citext/.test(type)) return null;
-  return NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
+  return holdsByName(name);
 }
 
 /** A name alone says little: a table of products has a name too. It counts only beside another sign of a person. */

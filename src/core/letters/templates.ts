@@ -107,5 +107,5 @@ export function erasureAnswer(facts: Facts & { erased: readonly { place: string;
 
 function notSearched(systems: readonly string[]): LetterPart[] {
   if (systems.length === 0) return [];
-  return [heading('What could not be searched'), list(systems.map((system) => `${system} did not answer when we searched; we will write again when it has.`))];
+  return [heading('What could not be searched'), list([...systems]), para('We will write again when that has been done.')];
 }

@@ -4,14 +4,16 @@ import type { Stage, StageFacts } from './stages';
 export interface NextAct {
   code:
     | 'ask-identity' | 'wait-for-identity' | 'refuse-identity' | 'start-trace' | 'wait-for-trace' | 'review' | 'decide'
-    | 'show-authority' | 'answer-appeal' | 'build-pack' | 'make-plan' | 'confirm-plan' | 'wait-for-erasure' | 'send-pack' | 'act' | 'answer' | 'nothing';
+    | 'wait-for-helpers' | 'show-authority' | 'answer-appeal' | 'build-pack' | 'make-plan' | 'confirm-plan' | 'wait-for-erasure' | 'send-pack' | 'act' | 'answer' | 'nothing';
   text: string;
-  waitsOn: 'us' | 'person' | 'machine' | null;
+  waitsOn: 'us' | 'person' | 'machine' | 'helper' | null;
 }
 
 export interface CarryOutFacts {
   pack: 'none' | 'building' | 'ready' | 'sent' | 'downloaded';
   plan: 'none' | 'draft' | 'executing' | 'finished';
+  /** Owners of systems who have not answered yet. */
+  helpers_open: number;
 }
 
 /** The one thing to do next, in the words of a button or of a wait. */
@@ -28,6 +30,7 @@ export function nextAct(stage: Stage, facts: StageFacts, carry: CarryOutFacts): 
       if (facts.trace === 'running') return { code: 'wait-for-trace', text: 'Trace is running', waitsOn: 'machine' };
       return us('review', `Review ${facts.matchesUndecided} ${facts.matchesUndecided === 1 ? 'match' : 'matches'}`);
     case 'decide':
+      if (carry.helpers_open > 0) return { code: 'wait-for-helpers', text: `Waiting for ${carry.helpers_open} ${carry.helpers_open === 1 ? 'owner' : 'owners'} of systems`, waitsOn: 'helper' };
       return us('decide', 'Decide');
     case 'carry-out':
       return carryOut(facts, carry);

@@ -172,6 +172,19 @@ export interface TraceView {
   keys: { kind: string; value: string; round: number; taught: boolean }[];
   matches: MatchLine[];
   undecided: number;
+  helpers: { id: string; system: string; kind: string; dueOn: string; state: string; uploads: number; answer: string | null }[];
+  /** What could not be read; it limits the answer and is named in its letter. */
+  problems: { system: string; place: string; text: string }[];
+}
+
+/** A helper task as its owner sees it. */
+export interface TaskView {
+  ref: string;
+  kind: 'search' | 'erase';
+  system: string;
+  what: string;
+  dueOn: string;
+  uploads: number;
 }
 
 export interface MatchOpened {
@@ -187,7 +200,7 @@ export interface MatchOpened {
 
 export interface DueMark {
   day: string;
-  kind: 'due' | 'acknowledge' | 'extend' | 'residue';
+  kind: 'due' | 'acknowledge' | 'extend' | 'helper' | 'residue';
   ref: string;
   text: string;
   isPaused: boolean;

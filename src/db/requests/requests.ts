@@ -45,6 +45,7 @@ export interface RequestRow {
   joined_to: string | null;
   fact_tries: number;
   acknowledged_at: string | null;
+  helpers_open: number;
 }
 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */
@@ -101,13 +102,14 @@ export interface RequestFilter {
   regime?: string | null;
   /** Who answers for it. */
   owner?: string | null;
-  waits?: 'person' | 'us' | 'machine' | null;
+  waits?: 'person' | 'us' | 'machine' | 'helper' | null;
   after: { dueOn: string; id: string } | null;
   limit: number;
 }
 
 // On whom the next act waits, as `core/requests/nextAct` says it of one request.
 const WAITS_ON_PERSON = `stage = 'identity' and identity = 'asked' and authority <> 'needed'`;
+const WAITS_ON_HELPER = `(stage = 'decide' and helpers_open > 0)`;
 const WAITS_ON_MACHINE = `((stage = 'trace' and trace = 'running') or (stage = 'carry-out' and (plan = 'executing' or pack = 'building')))`;
 
 /** By due day, keyset-paged. */
@@ -120,7 +122,8 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.owner) query.where('owner_id', filter.owner);
   if (filter.waits === 'person') query.whereRaw(WAITS_ON_PERSON);
   if (filter.waits === 'machine') query.whereRaw(WAITS_ON_MACHINE);
-  if (filter.waits === 'us') query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE})`);
+  if (filter.waits === 'helper') query.whereRaw(WAITS_ON_HELPER);
+  if (filter.waits === 'us') query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE}) and not (${WAITS_ON_HELPER})`);
   if (filter.after) query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.id]);
   return query;
 }

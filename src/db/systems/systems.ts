@@ -9,6 +9,8 @@ export interface SystemRow {
   connection_sealed: Buffer | null;
   is_traced: boolean;
   owner: string | null;
+  /** Where a helper task goes; null: nobody can be asked. */
+  owner_email: string | null;
   last_reached_at: string | null;
   last_error: string | null;
   sort_order: number;
@@ -22,7 +24,7 @@ export async function listSystems(h: Handle): Promise<SystemRow[]> {
   return h.trx('systems').orderBy(['sort_order', 'id']).limit(500);
 }
 
-export async function insertSystem(h: Handle, row: Omit<SystemRow, 'last_reached_at' | 'last_error'>): Promise<void> {
+export async function insertSystem(h: Handle, row: Omit<SystemRow, 'last_reached_at' | 'last_error' | 'owner_email'> & { owner_email?: string | null }): Promise<void> {
   await h.trx('systems').insert(row).onConflict('id').merge();
 }
 

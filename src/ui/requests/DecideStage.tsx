@@ -9,14 +9,17 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Right } from '../../core/requests/rights';
 import { decisionSchema, groundsFor } from '../../core/requests/schema';
-import type { RequestView } from '../../core/requests/views';
+import type { RequestView, TraceView } from '../../core/requests/views';
+import { sayDay } from '../../core/shared/days';
+import { ActButton } from '../parts/ActButton';
 import { useSay } from '../parts/Say';
 import type { RequestActions } from './actions';
 
 /** Fulfil or refuse, with ground and reason. */
-export function DecideStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+export function DecideStage({ request, trace = null, actions }: { request: RequestView; trace?: TraceView | null; actions: RequestActions }) {
   const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({ resolver: yupResolver(decisionSchema), defaultValues: { outcome: 'fulfil', ground: '', reason: '' } });
   const outcome = useWatch({ control, name: 'outcome' });
+  const open = (trace?.helpers ?? []).filter(({ state, kind }) => state === 'open' && kind === 'search');
   const router = useRouter();
   const say = useSay();
   if (request.decision.outcome !== 'none' || !request.mayWork) {
@@ -33,6 +36,7 @@ export function DecideStage({ request, actions }: { request: RequestView; action
   };
   return (
     <form className="body fields" onSubmit={submit} noValidate aria-label="Decide">
+      {open.map((task) => <div key={task.id} className="note row"><span>The owner of <b>{task.system}</b> has until {sayDay(task.dueOn)} to answer.</span><ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched">Go on without</ActButton></div>)}
       <div className="row" role="group" aria-label="Outcome">
         <button type="button" className={`plain${outcome === 'fulfil' ? ' on' : ''}`} aria-pressed={outcome === 'fulfil'} onClick={() => pick('fulfil')}>Fulfil</button>
         <button type="button" className={`plain${outcome === 'refuse' ? ' on' : ''}`} aria-pressed={outcome === 'refuse'} onClick={() => pick('refuse')}>Refuse</button>
@@ -44,7 +48,7 @@ export function DecideStage({ request, actions }: { request: RequestView; action
         </TextField>
       )} />
       <TextField {...register('reason')} label="Reason, in a sentence" multiline minRows={2} error={Boolean(formState.errors.reason)} helperText={formState.errors.reason?.message ?? ' '} />
-      <div><Button type="submit" variant="contained" disabled={formState.isSubmitting}>{outcome === 'refuse' ? 'Refuse and answer' : 'Decide to fulfil'}</Button></div>
+      <div><Button type="submit" variant="contained" disabled={formState.isSubmitting || (outcome === 'fulfil' && open.length > 0)}>{outcome === 'refuse' ? 'Refuse and answer' : 'Decide to fulfil'}</Button></div>
     </form>
   );
 }

@@ -24,7 +24,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
         <label>Stage <select value={filter.stage ?? ''} onChange={(event) => void setFilter({ stage: event.target.value || null, after: null })}><option value="">every stage</option>{STAGES.map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Law <select value={filter.regime ?? ''} onChange={(event) => void setFilter({ regime: event.target.value || null, after: null })}><option value="">every law</option>{REGIME_IDS.map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Answers for it <select value={filter.owner ?? ''} onChange={(event) => void setFilter({ owner: event.target.value || null, after: null })}><option value="">anybody</option>{colleagues.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></label>
-        <label>Waits on <select value={filter.waits ?? ''} onChange={(event) => void setFilter({ waits: event.target.value || null, after: null })}><option value="">anybody</option><option value="us">us</option><option value="person">the person</option><option value="machine">Bookend</option></select></label>
+        <label>Waits on <select value={filter.waits ?? ''} onChange={(event) => void setFilter({ waits: event.target.value || null, after: null })}><option value="">anybody</option><option value="us">us</option><option value="person">the person</option><option value="helper">an owner</option><option value="machine">Bookend</option></select></label>
       </div>
       <section className="sheet wrap" tabIndex={0} aria-label="Requests">
         {lines.length === 0 ? <p className="empty">No request fits these filters.</p> : (

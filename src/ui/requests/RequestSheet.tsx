@@ -115,7 +115,7 @@ function body(stage: Stage, request: RequestView, trace: TraceView | null, zone:
     case 'trace':
       return <TraceStage request={request} first={trace} actions={actions} />;
     case 'decide':
-      return <DecideStage request={request} actions={actions} />;
+      return <DecideStage request={request} trace={trace} actions={actions} />;
     case 'carry-out':
       return <CarryOutStage request={request} actions={actions} />;
     case 'appeal':

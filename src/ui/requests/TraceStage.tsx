@@ -2,6 +2,7 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { sayDay } from '../../core/shared/days';
 import type { RequestView, TraceView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
 import { MatchReview } from './MatchReview';
@@ -28,6 +29,7 @@ export function TraceStage({ request, first, actions }: { request: RequestView; 
     <>
       <div className="body">
         <Systems trace={trace} request={request} actions={actions} />
+        <Limits trace={trace} request={request} actions={actions} />
         <div className="row between">
           <p className="muted">{trace.matches.length} records, {trace.undecided} without a verdict · searched by {trace.keys.map((key) => `${key.kind.replace('-', ' ')}${key.taught ? ` (round ${key.round})` : ''}`).filter((key, i, all) => all.indexOf(key) === i).join(', ')}</p>
           {request.mayWork && request.decision.outcome === 'none' && (
@@ -42,6 +44,26 @@ export function TraceStage({ request, first, actions }: { request: RequestView; 
         </div>
       </div>
       {trace.matches.length === 0 ? <p className="empty">{trace.state === 'running' ? 'Nothing found yet.' : 'Nothing was found in any system.'}</p> : <MatchReview request={request} trace={trace} actions={actions} onChange={() => void refetch()} />}
+    </>
+  );
+}
+
+/** What is still to come from owners, and what could not be read: both are named in the letter if they stay so. */
+function Limits({ trace, request, actions }: { trace: TraceView; request: RequestView; actions: RequestActions }) {
+  return (
+    <>
+      {trace.helpers.map((task) => (
+        <p key={task.id} className="row" style={{ gap: 8 }}>
+          <span className={task.state === 'open' ? 'ochre' : ''}>{task.state === 'open' ? '✉' : task.state === 'done' ? '✓' : '–'} <b>{task.system}</b> its owner was asked, {task.state === 'open' ? `due ${sayDay(task.dueOn)}` : task.state === 'done' ? `answered${task.uploads > 0 ? ` with ${task.uploads} ${task.uploads === 1 ? 'file' : 'files'}` : ': nothing found'}` : 'gone on without'}{task.answer ? `: “${task.answer}”` : ''}</span>
+          {task.state === 'open' && task.kind === 'search' && request.mayWork && <ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched">Go on without</ActButton>}
+        </p>
+      ))}
+      {trace.problems.length > 0 && (
+        <details>
+          <summary className="ochre">▲ {trace.problems.length} {trace.problems.length === 1 ? 'file' : 'files'} could not be read; the letter says so</summary>
+          <ul>{trace.problems.map((problem, i) => <li key={i}>{problem.system} · <span className="mono">{problem.place}</span>: {problem.text}</li>)}</ul>
+        </details>
+      )}
     </>
   );
 }

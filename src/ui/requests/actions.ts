@@ -24,6 +24,7 @@ export interface RequestActions {
   correct(ref: string, matchId: string, field: string, value: string): Promise<ActionResult>;
   restrict(ref: string): Promise<ActionResult<{ records: number }>>;
   actsFinished(ref: string): Promise<ActionResult>;
+  withoutHelper(ref: string, taskId: string): Promise<ActionResult>;
   authorityShown(ref: string): Promise<ActionResult>;
   join(ref: string, into: string): Promise<ActionResult>;
   beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>>;

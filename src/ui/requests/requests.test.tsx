@@ -86,7 +86,7 @@ describe('the review', () => {
   const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, verdict: null, ...more });
   const matches = [match('a'), match('b', { parent: 'a', collection: 'orders' }), match('c', { band: 'possible', weight: 3.2 })];
   const trace: TraceView = {
-    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, keys: [{ kind: 'email', value: 'x', round: 1, taught: false }],
+    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], keys: [{ kind: 'email', value: 'x', round: 1, taught: false }],
     steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, name: 'Mailbox' }],
   };
   const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'] });
@@ -131,6 +131,15 @@ describe('the review', () => {
     fireEvent.click(button('Try again'));
     fireEvent.click(button('Accept 2 certain'));
     await waitFor(() => expect(called).toEqual([['searchAgain', REF, 'sys_mail'], ['judgeBand', REF, 'certain']]));
+  });
+
+  test('an owner who was asked is waited for, or gone on without; what could not be read is named', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    expect(screen.getByText(/asked, due Tue 1 Dec 2026/)).toBeTruthy();
+    expect(screen.getByText(/old\/half.pdf/).textContent).toContain('The PDF is damaged or cut off.');
+    fireEvent.click(button('Go on without'));
+    await waitFor(() => expect(called).toEqual([['withoutHelper', REF, 'hlp_1']]));
   });
 
   test('whoever may not work on it sees the records and has no verdicts to give', async () => {

@@ -6,7 +6,7 @@ import type { Due, DueMark } from '../../core/requests/views';
 import { daysBetween, sayShortDay } from '../../core/shared/days';
 import { DueMarkShape } from '../parts/DueMarkShape';
 
-const SAY: Record<DueMark['kind'], string> = { due: 'answer due', acknowledge: 'acknowledge by', extend: 'last day to announce an extension', residue: 'residue goes' };
+const SAY: Record<DueMark['kind'], string> = { due: 'answer due', acknowledge: 'acknowledge by', helper: 'an owner has to have answered', extend: 'last day to announce an extension', residue: 'residue goes' };
 
 /** The right bookend: a rule of the coming days with every open clock on it. On a request it dims the others. */
 export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string; onFold: () => void }) {

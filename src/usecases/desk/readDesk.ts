@@ -5,6 +5,7 @@ import { countDrift } from '../../db/consent/drift';
 import { readSources } from '../consent/readSources';
 import { listImports } from '../../db/imports/imports';
 import { listResidue } from '../../db/erasure/plans';
+import { helperTasksDue } from '../../db/requests/helperTasks';
 import { mentionsOf } from '../../db/requests/notes';
 import { countProposals } from '../../db/requests/proposals';
 import { listSystems } from '../../db/systems/systems';
@@ -20,6 +21,8 @@ export async function readDue(ctx: Context): Promise<Due> {
   const marks: DueMark[] = [];
   const requests = await readRequests(ctx, { state: 'open', right: null, stage: null, after: null, limit: 300 });
   for (const line of requests.ok ? requests.value.lines : []) marks.push(...marksOf(line, today));
+  const own = new Set(requests.ok ? requests.value.lines.map(({ ref }) => ref) : []);
+  for (const task of await ctx.transaction((h) => helperTasksDue(h, addDays(today, DAYS_AHEAD)))) if (own.has(task.ref)) marks.push({ day: task.due_on, kind: 'helper', ref: task.ref, text: 'owner', isPaused: false });
   if (reach(ctx, 'keeping.see')) {
     for (const row of await ctx.transaction((h) => listResidue(h))) if (row.until) marks.push({ day: row.until, kind: 'residue', ref: row.request_ref, text: `${row.count} ${row.collection}`, isPaused: false });
   }
@@ -50,7 +53,7 @@ export async function readDesk(ctx: Context): Promise<Desk> {
   const today = localDay(ctx.clock.now(), ctx.organisation.zone);
   const requests = await readRequests(ctx, { state: 'open', right: null, stage: null, after: null, limit: 200 });
   const lines = requests.ok ? requests.value.lines : [];
-  const waiting: Desk['waiting'] = lines.filter(({ next }) => next.waitsOn !== 'us').map((line) => ({ who: line.next.waitsOn === 'person' ? line.who : 'Bookend', what: line.next.text, ref: line.ref, href: `/requests/${line.ref}` }));
+  const waiting: Desk['waiting'] = lines.filter(({ next }) => next.waitsOn !== 'us').map((line) => ({ who: line.next.waitsOn === 'person' ? line.who : line.next.waitsOn === 'helper' ? 'owners of systems' : 'Bookend', what: line.next.text, ref: line.ref, href: `/requests/${line.ref}` }));
   const cameIn: Desk['cameIn'] = [];
   await ctx.transaction(async (h) => {
     if (reach(ctx, 'systems.see')) for (const system of (await listSystems(h)).filter(({ last_error }) => last_error)) waiting.push({ who: system.name, what: system.last_error!, ref: null, href: '/systems' });

@@ -13,6 +13,7 @@ import { recordTrail } from '../trail/recordTrail';
 import type { PhaseOutcome } from './runErasure';
 
 const ACCEPTED_WAIT_MS = 500;
+const HELPER_WAIT_MS = 3_600_000;
 
 interface Task {
   operation: OperationRow;
@@ -24,7 +25,8 @@ export async function eraseOutside(ctx: Context, row: PlanRow): Promise<PhaseOut
   const { tasks, person } = await load(ctx, row);
   const errors: string[] = [];
   let isWaiting = false;
-  for (const [systemId, own] of groupBy(tasks, ({ line }) => line.system_id)) {
+  const helpers = tasks.filter(({ line }) => line.doer === 'helper');
+  for (const [systemId, own] of groupBy(tasks.filter(({ line }) => line.doer === 'connector'), ({ line }) => line.system_id)) {
     const { connector, name } = await openConnector(ctx, systemId);
     try {
       for (const task of own) if ((await carryOut(ctx, connector, task, person)) === 'waiting') isWaiting = true;
@@ -37,6 +39,8 @@ export async function eraseOutside(ctx: Context, row: PlanRow): Promise<PhaseOut
   }
   if (errors.length > 0) return { done: false, waitMs: ctx.retryBaseMs * 2, error: errors.join('; ').slice(0, 400) };
   if (isWaiting) return { done: false, waitMs: ACCEPTED_WAIT_MS };
+  // Owners answer in their own time; their answer puts the erasure back into the queue.
+  if (helpers.length > 0) return { done: false, waitMs: HELPER_WAIT_MS, error: `${helpers.length} ${helpers.length === 1 ? 'record waits' : 'records wait'} for the owner of ${[...new Set(helpers.map(({ line }) => line.system_id))].length === 1 ? 'a system' : 'systems'} without a way in.` };
   await ctx.transaction((h) => setPlan(h, row.id, { phase: 'proof', error: null }));
   return { done: true };
 }

@@ -10,10 +10,11 @@ import { forgetLetters, lettersOf } from '../../db/letters/letters';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
 import { forgetPerson, identifiersOf, insertSuppressions, personById } from '../../db/persons/persons';
 import { forgetRecordActs } from '../../db/requests/recordActs';
+import { forgetHelperTasks } from '../../db/requests/helperTasks';
 import { forgetNotes } from '../../db/requests/notes';
 import { allRequestsOfPerson, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
-import { registerEntries, listSystems } from '../../db/systems/systems';
-import { forgetTraces, lastTrace, stepsOf, traceKeysOf } from '../../db/trace/traces';
+import { registerEntries } from '../../db/systems/systems';
+import { forgetTraces, lastTrace, traceKeysOf } from '../../db/trace/traces';
 import type { Handle } from '../../db/handle';
 import type { JournalEntry } from '../../ports/journal';
 import type { Context } from '../context';
@@ -24,6 +25,7 @@ import { closeAnswered } from '../requests/decide';
 import { answerAddress } from '../requests/answerAddress';
 import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../shared/vault';
+import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
 import type { PhaseOutcome } from './runErasure';
 
@@ -52,11 +54,9 @@ async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestR
   const titles = await placeNames(h);
   const count = (action: PlanLine['action']) => [...groupBy(lines.filter((line) => line.action === action), (line) => `${line.system}/${line.collection}`)].map(([place, own]) => ({ place: titles(place), count: own.length }));
   const trace = (await lastTrace(h, request.id, 'find'))!;
-  const names = new Map((await listSystems(h)).map((system) => [system.id, system.name]));
-  const failed = (await stepsOf(h, trace.id)).filter(({ state }) => state === 'failed').map(({ system_id }) => names.get(system_id) ?? system_id);
   const touched = new Set(lines.filter(({ action }) => action !== 'keep').map((line) => `${line.system}/${line.collection}`));
   const recipients = (await registerEntries(h)).filter((entry) => touched.has(`${entry.system}/${entry.collection}`)).flatMap(({ recipients: own }) => own);
-  return erasureAnswer({ ref: request.ref, name, organisation: ctx.organisation, erased: count('erase'), anonymised: count('anonymise'), residue: residueOf(lines).map((line) => ({ ...line, place: titles(`${line.system}/${line.collection}`) })), notSearched: [...new Set(failed)], recipients: [...new Set(recipients)] });
+  return erasureAnswer({ ref: request.ref, name, organisation: ctx.organisation, erased: count('erase'), anonymised: count('anonymise'), residue: residueOf(lines).map((line) => ({ ...line, place: titles(`${line.system}/${line.collection}`) })), notSearched: await notSearched(h, trace), recipients: [...new Set(recipients)] });
 }
 
 async function placeNames(h: Handle): Promise<(place: string) => string> {
@@ -96,6 +96,7 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     await forgetTraces(h, ids);
     await forgetLetters(h, ids);
     await forgetNotes(h, ids);
+    await forgetHelperTasks(h, ids);
     await forgetRecordActs(h, ids);
     await forgetPlanLines(h, row.id);
     if (request.person_id) await forgetPerson(h, request.person_id, now);

@@ -3,11 +3,15 @@ import { needsAcceptance, smallestCohort } from '../../core/erasure/cohort';
 import { totalsOf } from '../../core/erasure/residue';
 import type { PlanLine, PlanRefusal } from '../../core/erasure/types';
 import { localDay } from '../../core/shared/days';
+import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse } from '../../core/shared/result';
+import type { Handle } from '../../db/handle';
+import { listSystems } from '../../db/systems/systems';
 import { insertOperations, insertPlan, lastPlan, planRules, setPlan } from '../../db/erasure/plans';
-import { setRequest } from '../../db/requests/requests';
+import { setRequest, type RequestRow } from '../../db/requests/requests';
 import { lastTrace } from '../../db/trace/traces';
 import type { Context } from '../context';
+import { createTask } from '../helpers/createTask';
 import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -50,6 +54,14 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
   });
 }
 
+/** Owners of what no connector can change are asked once a system, with every record of it. */
+async function askHelpers(ctx: Context, h: Handle, request: RequestRow, lines: readonly PlanLine[], titles: ReadonlyMap<string, string>): Promise<void> {
+  const systems = new Map((await listSystems(h)).map((system) => [system.id, system]));
+  for (const [systemId, own] of groupBy(lines.filter(({ doer, action }) => doer === 'helper' && action !== 'keep'), ({ system }) => system)) {
+    await createTask(ctx, h, request, systems.get(systemId)!, 'erase', own.map((line) => `${line.action}: ${titles.get(line.record) || line.key} (${line.key})`).join('\n'));
+  }
+}
+
 async function cohortOf(lines: readonly PlanLine[], alike: (id: string) => Promise<number | null>): Promise<number | null> {
   const counts: number[] = [];
   for (const line of lines.filter(({ action }) => action === 'anonymise')) {
@@ -70,7 +82,7 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
     if (input.typed.trim().toUpperCase() !== request.ref) return refuse({ code: 'reference-wrong', expected: request.ref });
     const acceptance = input.acceptance?.trim() ?? '';
     if (row.k !== null && needsAcceptance(row.k) && acceptance.length < 5) return refuse({ code: 'small-cohort', k: row.k });
-    const { records, close } = await planRecords(ctx, h, request, row.trace_id);
+    const { records, titles, close } = await planRecords(ctx, h, request, row.trace_id);
     await close();
     const again = plan(records, await planRules(h, request.person_id), row.frozen_on, (bytes) => ctx.keys.hash(bytes));
     if (!again.ok) return refuse(again.refusal);
@@ -78,9 +90,10 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
 
     const now = ctx.clock.now();
     const operations = again.value.lines.flatMap((line, position) =>
-      line.doer === 'connector' && line.action !== 'keep' ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
+      line.doer !== 'bookend' && line.action !== 'keep' ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
     );
     await insertOperations(h, operations);
+    await askHelpers(ctx, h, request, again.value.lines, titles);
     const accepted = acceptance ? await vaultOf(ctx, h).seal(request.data_key_id, acceptance, `cohort:${row.id}`) : null;
     await setPlan(h, row.id, { state: 'executing', phase: 'outside', k_accepted_sealed: accepted, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
     await setRequest(h, request.id, { plan: 'executing' });

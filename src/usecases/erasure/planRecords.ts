@@ -1,10 +1,11 @@
 import type { PlanRecord } from '../../core/erasure/types';
 import type { Handle } from '../../db/handle';
 import type { RequestRow } from '../../db/requests/requests';
-import { listSystems } from '../../db/systems/systems';
+import { listSystems, type SystemRow } from '../../db/systems/systems';
 import { matchesOf } from '../../db/trace/matches';
 import type { Connector, FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
+import { BY_HAND } from '../trace/startTrace';
 import { vaultOf } from '../shared/vault';
 
 export interface PlanInput {
@@ -34,7 +35,7 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
     records.push({
       id, system: match.system_id, collection: match.collection, key: match.record_key, facts: record.fields, isShared: match.is_shared,
       refersTo: record.refersTo.map((ref) => ({ id: planId(match.system_id, ref.collection, ref.key), nullable: ref.nullable })),
-      can: system.kind === 'bookend' ? { erase: true, anonymise: true } : connectorOf(system.id).can(match.collection), doer: system.kind === 'bookend' ? 'bookend' : 'connector',
+      ...whoDoes(system, match.collection),
     });
   }
   return {
@@ -49,6 +50,14 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
       for (const connector of connectors.values()) await connector.close();
     },
   };
+
+  /** Bookend itself, the system through its connector, or its owner by hand where the connector only reads. */
+  function whoDoes(system: SystemRow, collection: string): Pick<PlanRecord, 'can' | 'doer'> {
+    const all = { erase: true, anonymise: true };
+    if (system.kind === 'bookend') return { can: all, doer: 'bookend' };
+    const can = system.kind === BY_HAND ? null : connectorOf(system.id).can(collection);
+    return can?.erase ? { can, doer: 'connector' } : { can: all, doer: 'helper' };
+  }
 
   function connectorOf(id: string): Connector {
     const system = systems.get(id)!;

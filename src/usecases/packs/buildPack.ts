@@ -12,7 +12,7 @@ import { insertPack, packById, setPack } from '../../db/packs/packs';
 import { requestById, setRequest } from '../../db/requests/requests';
 import { listSystems, registerEntries } from '../../db/systems/systems';
 import { matchesOf, type MatchRow } from '../../db/trace/matches';
-import { lastTrace, stepsOf } from '../../db/trace/traces';
+import { lastTrace } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import { dataKeys } from '../../db/access/dataKeys';
 import type { Context } from '../context';
@@ -20,6 +20,7 @@ import { personOfRequest } from '../requests/personOfRequest';
 import { refreshRequest } from '../requests/refreshRequest';
 import { workOnRequest } from '../requests/workOnRequest';
 import { asWrapped, vaultOf } from '../shared/vault';
+import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
 import { letterPdf } from './pdf';
 
@@ -84,8 +85,7 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const register = (await registerEntries(h)).filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
     const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
     const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
-    const failed = (await stepsOf(h, trace.id)).filter(({ state }) => state === 'failed').map(({ system_id }) => names.get(system_id) ?? system_id);
-    const letter = coverLetter({ ref: request.ref, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`, count: matches.length })), withheld: withheld.length, notSearched: [...new Set(failed)] });
+    const letter = coverLetter({ ref: request.ref, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`, count: matches.length })), withheld: withheld.length, notSearched: await notSearched(h, trace) });
     const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDay(madeOn) });
     return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld };
   });

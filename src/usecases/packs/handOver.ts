@@ -6,14 +6,14 @@ import { dataKeys } from '../../db/access/dataKeys';
 import type { Handle } from '../../db/handle';
 import { insertLink, lastPack, lockLink, packById, setLink, type LinkRow } from '../../db/packs/packs';
 import { requestById, setRequest } from '../../db/requests/requests';
-import { lastTrace, stepsOf } from '../../db/trace/traces';
-import { listSystems } from '../../db/systems/systems';
+import { lastTrace } from '../../db/trace/traces';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { closeAnswered } from '../requests/decide';
 import { answerAddress } from '../requests/answerAddress';
 import { workOnRequest } from '../requests/workOnRequest';
 import { asWrapped } from '../shared/vault';
+import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
 
 const VALID_DAYS = 14;
@@ -38,9 +38,7 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
     const expires = new Date(Date.parse(ctx.clock.real()) + VALID_DAYS * 86_400_000).toISOString();
     await insertLink(h, { id, pack_id: pack.id, token_hash: ctx.keys.hash(Buffer.from(token)), secret_hash: ctx.keys.index(`secret:${id}:${secret}`), expires_at: expires, tries: 0, opened_at: null, released_at: null, ticket_hash: null, confirmed_at: null });
     const trace = (await lastTrace(h, request.id, 'find'))!;
-    const names = new Map((await listSystems(h)).map((system) => [system.id, system.name]));
-    const failed = (await stepsOf(h, trace.id)).filter(({ state }) => state === 'failed').map(({ system_id }) => names.get(system_id) ?? system_id);
-    await queueLetter(ctx, h, request, address, handOver({ ref: request.ref, name, organisation: ctx.organisation, link: `${ctx.baseUrl}/hand-over/${token}`, expiresOn: localDay(expires, ctx.organisation.zone), notSearched: [...new Set(failed)] }));
+    await queueLetter(ctx, h, request, address, handOver({ ref: request.ref, name, organisation: ctx.organisation, link: `${ctx.baseUrl}/hand-over/${token}`, expiresOn: localDay(expires, ctx.organisation.zone), notSearched: await notSearched(h, trace) }));
     await setRequest(h, request.id, { pack: 'sent' });
     await recordTrail(ctx, h, 'pack-sent', request.ref);
     await closeAnswered(ctx, h, { ...request, pack: 'sent' }, 'fulfilled');

@@ -7,7 +7,7 @@ import { readDue } from '../desk/readDesk';
 import { actAs, type Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
 
-const SAY: Readonly<Record<DueMark['kind'], string>> = { due: 'answer due', acknowledge: 'acknowledge', extend: 'last day to announce an extension', residue: 'residue goes' };
+const SAY: Readonly<Record<DueMark['kind'], string>> = { due: 'answer due', acknowledge: 'acknowledge', helper: 'an owner has to have answered', extend: 'last day to announce an extension', residue: 'residue goes' };
 
 /** Makes the address of a colleague's own feed; an old one ends. The address is the secret, and is shown once. */
 export async function makeCalendarFeed(ctx: Context): Promise<Result<{ path: string }, { code: 'not-allowed'; act: 'desk.see' }>> {

@@ -11,7 +11,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from './answerAddress';
 import { workOnRequest } from './workOnRequest';
 
-export type DecideRefusal = { code: 'already-decided' } | { code: 'trace-not-finished' } | { code: 'matches-undecided'; count: number } | { code: 'identity-not-proven' } | { code: 'no-address' };
+export type DecideRefusal = { code: 'already-decided' } | { code: 'trace-not-finished' } | { code: 'matches-undecided'; count: number } | { code: 'identity-not-proven' } | { code: 'no-address' } | { code: 'helpers-open'; count: number };
 
 /** Fulfil or refuse, with ground and reason. A refusal is answered at once, with the person's remedies. */
 export async function decide(ctx: Context, input: { ref: string; outcome: 'fulfil' | 'refuse'; ground: string; reason: string }) {
@@ -21,6 +21,7 @@ export async function decide(ctx: Context, input: { ref: string; outcome: 'fulfi
     if (input.outcome === 'fulfil') {
       if (request.authority === 'needed' || (stages.includes('identity') && request.identity !== 'proven')) return refuse({ code: 'identity-not-proven' });
       if (stages.includes('trace') && request.trace !== 'finished') return refuse({ code: 'trace-not-finished' });
+      if (stages.includes('trace') && request.helpers_open > 0) return refuse({ code: 'helpers-open', count: request.helpers_open });
       if (request.undecided > 0) return refuse({ code: 'matches-undecided', count: request.undecided });
     }
     if (input.outcome === 'refuse' && !(await answerAddress(ctx, h, request)).address) return refuse({ code: 'no-address' });

@@ -51,9 +51,9 @@ export async function testSystem(ctx: Context, input: { id: string }): Promise<R
 }
 
 /** Registers a system with its connection sealed, and what its collections hold. */
-export async function registerSystem(ctx: Context, input: { id: string; name: string; kind: string; country: string | null; owner: string; isTraced: boolean; connection: Record<string, string> | null; collections: Omit<RegisterEntry, 'system'>[]; order: number }): Promise<void> {
+export async function registerSystem(ctx: Context, input: { id: string; name: string; kind: string; country: string | null; owner: string; ownerEmail?: string; isTraced: boolean; connection: Record<string, string> | null; collections: Omit<RegisterEntry, 'system'>[]; order: number }): Promise<void> {
   await ctx.transaction(async (h) => {
-    await insertSystem(h, { id: input.id, name: input.name, kind: input.kind, default_country: input.country, owner: input.owner, is_traced: input.isTraced, sort_order: input.order, connection_sealed: input.connection ? ctx.keys.sealOwn(JSON.stringify(input.connection), `connection:${input.id}`) : null });
+    await insertSystem(h, { id: input.id, name: input.name, kind: input.kind, default_country: input.country, owner: input.owner, owner_email: input.ownerEmail ?? null, is_traced: input.isTraced, sort_order: input.order, connection_sealed: input.connection ? ctx.keys.sealOwn(JSON.stringify(input.connection), `connection:${input.id}`) : null });
     for (const entry of input.collections) await insertRegisterEntry(h, { ...entry, system: input.id });
     await recordTrail(ctx, h, 'system-changed', input.id, 'registered');
   });

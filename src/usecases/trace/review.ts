@@ -3,6 +3,8 @@ import { BANDS, score, type Band } from '../../core/identity/score';
 import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { requestByRef, requestById } from '../../db/requests/requests';
+import { helperTasksOf } from '../../db/requests/helperTasks';
+import { problemsOf } from '../../db/trace/problems';
 import { listSystems } from '../../db/systems/systems';
 import { matchById, matchesOf, setVerdict, undecidedInBand } from '../../db/trace/matches';
 import { lastTrace, setStep, setTrace, stepsOf, traceById, traceKeysOf } from '../../db/trace/traces';
@@ -37,7 +39,11 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
     const keys = [];
     for (const key of await traceKeysOf(h, trace.id)) keys.push({ kind: key.kind, value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '', round: key.round, taught: key.taught_by !== null });
     const steps = (await stepsOf(h, trace.id)).map(({ system_id, round, state, scanned, found, tries, error_code, error_text, next_try_at }) => ({ system_id, round, state, scanned, found, tries, error_code, error_text, next_try_at, name: names.get(system_id) ?? system_id }));
-    return ok({ id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter((match) => !match.parent && (match.verdict === null || match.verdict === 'unsure')).length });
+    const helpers = [];
+    for (const task of await helperTasksOf(h, request.id)) helpers.push({ id: task.id, system: names.get(task.system_id) ?? task.system_id, kind: task.kind, dueOn: task.due_on, state: task.state, uploads: task.uploads, answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`) });
+    const problems = [];
+    for (const row of await problemsOf(h, trace.id)) problems.push({ system: names.get(row.system_id) ?? row.system_id, place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '', text: row.text });
+    return ok({ helpers, problems, id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter((match) => !match.parent && (match.verdict === null || match.verdict === 'unsure')).length });
   });
 }
 

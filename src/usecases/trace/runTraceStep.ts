@@ -1,23 +1,24 @@
 import { otherPeopleIn } from '../../core/detect/otherPeople';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
-import { score } from '../../core/identity/score';
+import { score, type Band } from '../../core/identity/score';
 import type { Handle } from '../../db/handle';
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { markReached, systemById } from '../../db/systems/systems';
 import { insertMatches, matchesOf, type MatchRow } from '../../db/trace/matches';
-import { addToStep, lockStep, setStep, traceById, traceKeysOf, type StepRow } from '../../db/trace/traces';
+import { clearProblems, insertProblems } from '../../db/trace/problems';
+import { addToStep, lockStep, setStep, traceById, traceKeysOf, type StepRow, type TraceRow } from '../../db/trace/traces';
 import { ConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
-import { vaultOf } from '../shared/vault';
+import { vaultOf, type Vault } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import { settleTrace } from './settleTrace';
 
 const MOST_TRIES = 5;
 
-interface Work {
+export interface SearchWork {
   request: RequestRow;
   person: PersonRecord;
   keys: SearchKey[];
@@ -47,32 +48,39 @@ export async function runTraceStep(ctx: Context, input: { traceId: string; syste
   });
 }
 
-async function begin(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>): Promise<Work | null> {
+async function begin(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>): Promise<SearchWork | null> {
   return ctx.transaction(async (h) => {
     const row = await lockStep(h, step.trace_id, step.system_id, step.round);
     const trace = await traceById(h, step.trace_id);
     if (!row || !trace || trace.state !== 'running' || row.state === 'done' || row.state === 'failed') return null;
     if (row.next_try_at && Date.parse(row.next_try_at) > Date.parse(ctx.clock.real())) return null;
     const request = (await requestById(h, trace.request_id))!;
-    const vault = vaultOf(ctx, h);
-    const keys: SearchKey[] = [];
-    const person = await personOfRequest(ctx, h, request);
-    const [emails, phones, customerNumbers] = [[...(person.emails ?? [])], [...(person.phones ?? [])], [...(person.customerNumbers ?? [])]];
-    for (const key of await traceKeysOf(h, trace.id)) {
-      const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
-      if (!value) continue;
-      if (key.kind === 'email') emails.push(value);
-      if (key.kind === 'phone') phones.push(value);
-      if (key.kind === 'customer-number') customerNumbers.push({ system: key.scope, value });
-      // A later round searches only for what the earlier ones taught.
-      if (key.round === step.round) keys.push({ kind: key.kind, value, scope: key.scope });
-    }
+    const work = await loadSearch(ctx, h, trace, request, step.round);
+    await clearProblems(h, step.trace_id, step.system_id);
     await setStep(h, step, { state: 'running', tries: row.tries + 1, started_at: ctx.clock.real(), scanned: 0, found: 0 });
-    return { request, person: { ...person, emails, phones, customerNumbers }, keys };
+    return work;
   });
 }
 
-async function search(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: Work): Promise<void> {
+/** Whom a trace looks for: the person with all that was taught, and the keys of one round (null: of every round). */
+export async function loadSearch(ctx: Context, h: Handle, trace: TraceRow, request: RequestRow, round: number | null): Promise<SearchWork> {
+  const vault = vaultOf(ctx, h);
+  const keys: SearchKey[] = [];
+  const person = await personOfRequest(ctx, h, request);
+  const [emails, phones, customerNumbers] = [[...(person.emails ?? [])], [...(person.phones ?? [])], [...(person.customerNumbers ?? [])]];
+  for (const key of await traceKeysOf(h, trace.id)) {
+    const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
+    if (!value) continue;
+    if (key.kind === 'email') emails.push(value);
+    if (key.kind === 'phone') phones.push(value);
+    if (key.kind === 'customer-number') customerNumbers.push({ system: key.scope, value });
+    // A later round searches only for what the earlier ones taught.
+    if (round === null || key.round === round) keys.push({ kind: key.kind, value, scope: key.scope });
+  }
+  return { request, person: { ...person, emails, phones, customerNumbers }, keys };
+}
+
+async function search(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork): Promise<void> {
   const { connector, country } = await openConnector(ctx, step.system_id);
   try {
     for await (const batch of connector.search(work.keys)) {
@@ -83,34 +91,48 @@ async function search(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id'
   }
 }
 
-async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: Work, batch: FoundBatch, country: string | null): Promise<void> {
+async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, batch: FoundBatch, country: string | null): Promise<void> {
   const judged = new Map((await matchesOf(h, step.trace_id)).filter((match) => match.system_id === step.system_id).map((match) => [`${match.collection}/${match.record_key}`, match]));
   const vault = vaultOf(ctx, h);
   const rows: MatchRow[] = [];
   for (const record of batch.records) {
     const place = `${record.collection}/${record.key}`;
     if (judged.has(place)) continue;
-    const match = await judge(ctx, h, step, work, record, country, judged, vault);
+    const match = await judge(ctx, step, work, record, country, judged, vault);
     if (!match) continue;
     judged.set(place, match);
     rows.push(match);
   }
+  const { data_key_id } = work.request;
+  await insertProblems(h, await Promise.all((batch.problems ?? []).map(async ({ key, code, text }) => ({ trace_id: step.trace_id, system_id: step.system_id, place_sealed: await vault.seal(data_key_id, key, `problem:${step.trace_id}`), code, text }))));
   await addToStep(h, step, batch.scanned, await insertMatches(h, rows));
 }
 
-async function judge(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: Work, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, MatchRow>, vault: ReturnType<typeof vaultOf>): Promise<MatchRow | null> {
+async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, MatchRow>, vault: Vault): Promise<MatchRow | null> {
   const parent = record.parent ? judged.get(`${record.parent.collection}/${record.parent.key}`) : undefined;
   if (record.parent && !parent) return null;
-  const result = parent ? null : score(work.person, { country, ...record.person });
-  if (result?.band === 'unlikely') return null;
+  return parent ? sealMatch(ctx, step, work, record, parent, [], parent, vault) : matchOf(ctx, step, work, record, country, vault, null);
+}
+
+/**
+ * A record as a match, scored against the person; null where it is unlikely to be theirs.
+ *
+ * @param atLeast the band of what is unlikely all the same, for records that somebody handed over as theirs
+ */
+export async function matchOf(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, vault: Vault, atLeast: Band | null): Promise<MatchRow | null> {
+  const { band: scored, fields, weight, probability } = score(work.person, { country, ...record.person });
+  const band = scored === 'unlikely' ? atLeast : scored;
+  return band === null ? null : sealMatch(ctx, step, work, record, { weight, probability, band }, fields.map(({ field, level, weight: bits }) => ({ field, level, weight: bits })), null, vault);
+}
+
+async function sealMatch(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, how: Pick<MatchRow, 'weight' | 'probability' | 'band'>, fields: MatchRow['fields'], parent: MatchRow | null, vault: Vault): Promise<MatchRow> {
   const id = ctx.keys.id('mat');
   const { data_key_id } = work.request;
   return {
     id, trace_id: step.trace_id, system_id: step.system_id, collection: record.collection, record_key: record.key, parent_key: record.parent ? `${record.parent.collection}/${record.parent.key}` : null,
     title_sealed: await vault.seal(data_key_id, record.title, `title:${id}`),
     record_sealed: await vault.seal(data_key_id, JSON.stringify(record), `record:${id}`),
-    fields: result ? result.fields.map(({ field, level, weight }) => ({ field, level, weight })) : [],
-    weight: result?.weight ?? parent!.weight, probability: result?.probability ?? parent!.probability, band: result?.band ?? parent!.band,
+    fields, weight: how.weight, probability: how.probability, band: how.band,
     is_shared: record.text !== null && otherPeople(ctx, work.person, record).length > 0,
     verdict: parent?.verdict ?? null, verdict_by: parent?.verdict_by ?? null, verdict_at: parent?.verdict_at ?? null, round: step.round,
   };

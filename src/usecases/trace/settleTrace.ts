@@ -1,5 +1,6 @@
 import type { Handle } from '../../db/handle';
 import { requestById } from '../../db/requests/requests';
+import { listSystems } from '../../db/systems/systems';
 import { matchesOf } from '../../db/trace/matches';
 import { insertSteps, lockTrace, setTrace, stepsOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
@@ -7,7 +8,7 @@ import type { Context } from '../context';
 import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { addTraceKeys } from './startTrace';
+import { addTraceKeys, BY_HAND } from './startTrace';
 
 const MOST_ROUNDS = 3;
 
@@ -24,7 +25,8 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
   const request = (await requestById(h, trace.request_id))!;
   if (trace.round < MOST_ROUNDS && (await learn()) > 0) {
     const round = trace.round + 1;
-    const systems = [...new Set(steps.map(({ system_id }) => system_id))];
+    const byHand = new Set((await listSystems(h)).filter(({ kind }) => kind === BY_HAND).map(({ id }) => id));
+    const systems = [...new Set(steps.map(({ system_id }) => system_id))].filter((id) => !byHand.has(id));
     await setTrace(h, traceId, { round });
     await insertSteps(h, systems.map((system_id) => ({ trace_id: traceId, system_id, round })));
     for (const systemId of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId, systemId, round });

@@ -8,9 +8,13 @@ import { insertSteps, insertTrace, insertTraceKeys, type TraceKeyRow, type Trace
 import type { Context } from '../context';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { personOfRequest } from '../requests/personOfRequest';
+import { createTask } from '../helpers/createTask';
 import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
+
+/** Kind of a system without a connection. */
+export const BY_HAND = 'by-hand';
 
 export type StartTraceRefusal = { code: 'identity-not-proven' } | { code: 'trace-running' } | { code: 'already-decided' };
 
@@ -29,12 +33,22 @@ export async function startTrace(ctx: Context, input: { ref: string }) {
 /** A trace with its keys and its first round of steps. A proof trace leaves Bookend itself out. */
 export async function insertTraceOf(ctx: Context, h: Handle, request: RequestRow, kind: TraceRow['kind'], person: PersonRecord): Promise<string> {
   const id = ctx.keys.id('trc');
-  await insertTrace(h, { id, request_id: request.id, kind, state: 'running', round: 1, started_at: ctx.clock.now(), finished_at: null });
+  const traced = (await listSystems(h)).filter((system) => system.is_traced && !(kind === 'proof' && system.kind === 'bookend'));
+  // Nobody but its owner can look into what has no connection.
+  const systems = traced.filter((system) => system.kind !== BY_HAND);
+  // Where nothing can be searched by itself, nothing is awaited.
+  const isOver = systems.length === 0;
+  await insertTrace(h, { id, request_id: request.id, kind, state: isOver ? 'finished' : 'running', round: 1, started_at: ctx.clock.now(), finished_at: isOver ? ctx.clock.now() : null });
   await addTraceKeys(ctx, h, request, id, person, 1, null);
-  const systems = (await listSystems(h)).filter((system) => system.is_traced && !(kind === 'proof' && system.kind === 'bookend'));
+  if (kind === 'find') for (const system of traced.filter((one) => one.kind === BY_HAND)) await createTask(ctx, h, request, system, 'search', sayPerson(person));
   await insertSteps(h, systems.map((system) => ({ trace_id: id, system_id: system.id, round: 1 })));
   for (const system of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: id, systemId: system.id, round: 1 });
   return id;
+}
+
+/** The person, as an owner has to know them to find them. */
+function sayPerson(person: PersonRecord): string {
+  return [sayName(person), ...(person.emails ?? []), ...(person.phones ?? []), ...(person.customerNumbers ?? []).map(({ value }) => `customer ${value}`), person.birthDate ? `born ${person.birthDate}` : null].filter(Boolean).join('\n');
 }
 
 /** The identifiers of a record as search keys; returns how many were new. */

@@ -5,6 +5,7 @@ import { basisSchema, decisionSchema, factsSchema, openRequestSchema } from '../
 import { daySchema } from '../../../core/shared/schema';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { confirmPlan, makePlan } from '../../../usecases/erasure/makePlan';
+import { cancelTask } from '../../../usecases/helpers/cancelTask';
 import { startPack } from '../../../usecases/packs/buildPack';
 import { sendPack } from '../../../usecases/packs/handOver';
 import type { FactsOutcome } from '../../../core/requests/facts';
@@ -113,6 +114,10 @@ export async function restrict(ref: string): Promise<ActionResult<{ records: num
 
 export async function actsFinished(ref: string): Promise<ActionResult> {
   return act((ctx) => finishRecordActs(ctx, { ref }));
+}
+
+export async function withoutHelper(ref: string, taskId: string): Promise<ActionResult> {
+  return act((ctx) => cancelTask(ctx, { ref, taskId }));
 }
 
 export async function authorityShown(ref: string): Promise<ActionResult> {

@@ -9,7 +9,7 @@ import { shown, staff } from '../../lib/session';
 
 export const metadata = { title: 'Requests' };
 
-const WAITS = ['us', 'person', 'machine'] as const;
+const WAITS = ['us', 'person', 'helper', 'machine'] as const;
 
 type Search = Record<string, string | undefined>;
 

@@ -1,0 +1,18 @@
+import { HelperTask } from '../../../../ui/public/HelperTask';
+import { PersonPage } from '../../../../ui/public/PersonPage';
+import { publicContext } from '../../../lib/session';
+import { finishNow, openNow } from '../actions';
+
+export const metadata = { title: 'A task' };
+
+/** Looking uses nothing up and shows nothing: mail scanners look. What is asked stands behind a button. */
+export default async function TaskPage({ params }: { params: Promise<{ token: string }> }) {
+  const { organisation } = await publicContext();
+  const { token } = await params;
+  return (
+    <PersonPage organisation={organisation.name}>
+      <h1>We need your help with a system</h1>
+      <HelperTask token={token} open={openNow} finish={finishNow} />
+    </PersonPage>
+  );
+}

@@ -1,0 +1,19 @@
+'use server';
+
+import type { TaskView } from '../../../core/requests/views';
+import { sayRefusal } from '../../../ui/messages/refusals';
+import type { ActionResult } from '../../../ui/parts/actionResult';
+import { finishTask, openTask } from '../../../usecases/helpers/answerTask';
+import { hasRoom } from '../../lib/limits';
+import { clientAddress, publicContext } from '../../lib/session';
+
+export async function openNow(token: string): Promise<ActionResult<TaskView>> {
+  if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+  const result = await openTask(await publicContext(), { token });
+  return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+}
+
+export async function finishNow(token: string, answer: string): Promise<ActionResult> {
+  const result = await finishTask(await publicContext(), { token, answer: answer.trim().slice(0, 2000) });
+  return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+}

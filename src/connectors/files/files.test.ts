@@ -1,0 +1,165 @@
+import { mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import ExcelJS from 'exceljs';
+import iconv from 'iconv-lite';
+import PDFDocument from 'pdfkit';
+import yazl from 'yazl';
+import type { FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
+import { filesConnector } from './filesConnector';
+import { LIMITS, type FileLimits } from './limits';
+import { readFileUnits } from './readFile';
+
+const root = mkdtempSync(join(tmpdir(), 'bookend-files-'));
+const put = (name: string, bytes: Buffer | string) => {
+  mkdirSync(join(root, name, '..'), { recursive: true });
+  writeFileSync(join(root, name), bytes);
+};
+const zipOf = (files: Record<string, Buffer | string>, options: Partial<yazl.Options> = {}) =>
+  new Promise<Buffer>((resolve, reject) => {
+    const zip = new yazl.ZipFile();
+    for (const [name, bytes] of Object.entries(files)) zip.addBuffer(Buffer.from(bytes), name, options);
+    zip.end();
+    const parts: Buffer[] = [];
+    zip.outputStream.on('data', (part: Buffer) => parts.push(part)).on('end', () => resolve(Buffer.concat(parts))).on('error', reject);
+  });
+const xlsxOf = async (rows: unknown[][]) => {
+  const book = new ExcelJS.Workbook();
+  book.addWorksheet('Camp').addRows(rows);
+  return Buffer.from(await book.xlsx.writeBuffer());
+};
+const pdfOf = (text: string | null, options: PDFKit.PDFDocumentOptions = {}) =>
+  new Promise<Buffer>((resolve) => {
+    const pdf = new PDFDocument(options);
+    const parts: Buffer[] = [];
+    pdf.on('data', (part: Buffer) => parts.push(part)).on('end', () => resolve(Buffer.concat(parts)));
+    if (text) pdf.text(text);
+    pdf.end();
+  });
+const docx = (text: string) =>
+  zipOf({
+    '[Content_Types].xml': '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>',
+    '_rels/.rels': '<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="word/document.xml"/></Relationships>',
+    'word/document.xml': `<?xml version="1.0"?><w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body><w:p><w:r><w:t>${text}</w:t></w:r></w:p></w:body></w:document>`,
+  });
+
+const EMAIL = 'mette@mail.example';
+const KEYS: SearchKey[] = [{ kind: 'email', value: EMAIL, scope: '' }, { kind: 'phone', value: '+4510123456', scope: '' }, { kind: 'name', value: 'Mette Holmgård', scope: '' }, { kind: 'customer-number', value: '48213', scope: 'sys_shop' }];
+
+async function search(keys = KEYS): Promise<{ records: FoundRecord[]; problems: FoundProblem[] }> {
+  const found: { records: FoundRecord[]; problems: FoundProblem[] } = { records: [], problems: [] };
+  for await (const batch of filesConnector({ path: root }).search(keys)) {
+    found.records.push(...batch.records);
+    found.problems.push(...(batch.problems ?? []));
+  }
+  return found;
+}
+
+async function units(name: string, bytes: Buffer, limits: Partial<FileLimits> = {}) {
+  const found: string[] = [];
+  for await (const reading of readFileUnits(name, bytes, { ...LIMITS, ...limits })) found.push('unit' in reading ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}` : `${reading.trouble.place}!${reading.trouble.trouble}`);
+  return found;
+}
+
+beforeAll(async () => {
+  put('quotes/prices.csv', iconv.encode('navn;e-mail;telefon\nMette Holmgård;METTE@mail.example;10 12 34 56\nJonas Vind;jonas@inbox.example;10 77 88 99\n', 'windows-1252'));
+  put('quotes/utf16.tsv', Buffer.concat([Buffer.from([0xff, 0xfe]), iconv.encode('name\tphone\nMette Holmgård\t+45 10123456\n', 'utf-16le')]));
+  put('camp/2026.xlsx', await xlsxOf([['child', 'guardian e-mail', 'note'], ['Emil', EMAIL, 'asthma'], ['Sofie', 'other@mail.example', null]]));
+  put('letters/reply.docx', await docx('Dear Mette Holmgård, your number is 48213.'));
+  put('waivers/signed.pdf', await pdfOf('I, Mette Holmgård, ride at my own risk.'));
+  put('letters/page.html', '<html><style>mette@mail.example</style><body><p>Call <b>10 12 34 56</b></p></body></html>');
+  put('log/2026-11-01.ndjson.gz', gzipSync(`{"at":"2026-11-01T08:00:00Z","user":{"email":"${EMAIL}"},"ip":"192.0.2.1"}\n{"at":"x","user":{"email":"no@mail.example"}}\nplain line of ${EMAIL}\n`));
+  put('old/box.zip', await zipOf({ 'a/list.csv': `email\n${EMAIL}\n`, 'b/readme.txt': 'nothing' }));
+  put('old/mail.eml', `From: Mette <${EMAIL}>\r\nTo: x@larkmere.example\r\nSubject: Hi\r\n\r\nhello`);
+  put('old/half.pdf', (await pdfOf('cut')).subarray(0, 300));
+  put('old/locked.pdf', await pdfOf('secret', { userPassword: 'x' }));
+  put('old/picture.pdf', await pdfOf(null));
+  put('old/program.bin', Buffer.from([0, 1, 2, 3, 0, 9]));
+  put('old/half.docx', (await docx('x')).subarray(0, 200));
+});
+
+test('finds a person in every kind of file, in every usual encoding', async () => {
+  const { records } = await search();
+  expect(records.map(({ key }) => key)).toEqual(['camp/2026.xlsx#Camp!2', 'letters/page.html', 'letters/reply.docx', 'log/2026-11-01.ndjson.gz#line 1', 'log/2026-11-01.ndjson.gz#line 3', 'old/box.zip#a/list.csv row 2', 'old/mail.eml', 'quotes/prices.csv#row 2', 'quotes/utf16.tsv#row 2', 'waivers/signed.pdf']);
+  const by = (key: string) => records.find((record) => record.key === key)!;
+  expect(by('quotes/prices.csv#row 2')).toMatchObject({ collection: 'quotes', person: { givenName: 'Mette', familyName: 'Holmgård', phones: ['10 12 34 56', '+4510123456'] }, fields: { navn: 'Mette Holmgård', file: 'quotes/prices.csv' } });
+  expect(by('camp/2026.xlsx#Camp!2').fields).toMatchObject({ child: 'Emil', note: 'asthma' });
+  expect(by('letters/reply.docx').person.customerNumbers).toEqual([{ system: 'sys_shop', value: '48213' }]);
+  expect(by('log/2026-11-01.ndjson.gz#line 1').fields).toMatchObject({ 'user.email': EMAIL, ip: '192.0.2.1' });
+});
+
+test('what cannot be read is named with its file and why, and stops nothing', async () => {
+  const { problems } = await search();
+  expect(problems.map(({ key, code }) => [key, code])).toEqual([['old/half.docx', 'damaged'], ['old/half.pdf', 'damaged'], ['old/locked.pdf', 'encrypted'], ['old/picture.pdf', 'unreadable'], ['old/program.bin', 'unknown-kind']]);
+});
+
+test('a record is read again as it is now, or is gone', async () => {
+  const connector = filesConnector({ path: root });
+  expect((await connector.read({ collection: 'quotes', key: 'quotes/prices.csv#row 3' }))!.person.givenName).toBe('Jonas');
+  expect(await connector.read({ collection: 'quotes', key: 'quotes/prices.csv#row 9' })).toBeNull();
+  expect(await connector.read({ collection: 'quotes', key: 'quotes/gone.csv' })).toBeNull();
+  expect((await connector.describe()).collections.find(({ name }) => name === 'quotes')!.fields).toContainEqual({ name: 'telefon', type: 'text', holds: 'phone' });
+});
+
+test('nothing above the folder is read, whatever a key or a link says', async () => {
+  symlinkSync('/etc', join(root, 'link'));
+  const connector = filesConnector({ path: root });
+  for (const key of ['../../etc/passwd', 'link/passwd']) await expect(connector.read({ collection: 'files', key })).rejects.toThrow('not a file of this folder');
+});
+
+test('a folder that is not there is refused as it is', async () => {
+  await expect(async () => { for await (const _ of filesConnector({ path: join(root, 'nowhere') }).search(KEYS)); }).rejects.toMatchObject({ kind: 'refused', message: 'The folder is not there.' });
+});
+
+describe('hostile and broken files', () => {
+  test('a ZIP bomb and a gzip bomb are stopped while they unpack', async () => {
+    const bomb = await zipOf({ 'zeros.txt': Buffer.alloc(30_000_000) });
+    expect(await units('x.zip', bomb)).toEqual(['zeros.txt!bomb']);
+    expect(await units('x.txt.gz', gzipSync(Buffer.alloc(30_000_000)))).toEqual(['!bomb']);
+    expect(await units('x.zip', await zipOf({ 'a.txt': 'x'.repeat(2000) }), { mostUnpacked: 1000 })).toEqual(['a.txt!bomb']);
+  });
+
+  test('archives within archives are opened three deep', async () => {
+    let box = await zipOf({ 'a.txt': 'deep' });
+    for (let n = 0; n < 2; n++) box = await zipOf({ 'in.zip': box });
+    expect(await units('x.zip', box)).toEqual(['in.zip in.zip a.txt|deep']);
+    expect(await units('x.zip', await zipOf({ 'in.zip': box }))).toEqual(['in.zip in.zip in.zip!too-deep'.replace('in.zip in.zip in.zip', 'in.zip')].map(() => expect.stringMatching(/too-deep$/)));
+  });
+
+  test('a field of ten million characters is cut and said; the row is kept', async () => {
+    const found = await units('x.csv', Buffer.from(`a;b\n${'z'.repeat(10_000_000)};end\n`));
+    expect(found[0]).toBe('row 2!field-cut');
+    expect(found[1]!.length).toBeLessThan(1_100_000);
+    expect(found[1]).toContain('"b":"end"');
+  });
+
+  test('broken quotation marks lose no line', async () => {
+    expect(await units('x.csv', Buffer.from('a,b\n"one,1\ntwo,2\n'))).toEqual(['!damaged', 'row 2|{"a":"\\"one","b":"1"}', 'row 3|{"a":"two","b":"2"}']);
+  });
+
+  test('a name that would reach into objects is a name', async () => {
+    const [row] = await units('x.json', Buffer.from('{"__proto__":{"polluted":1},"constructor":"x"}'));
+    expect(row).toContain('constructor');
+    expect(({} as { polluted?: number }).polluted).toBeUndefined();
+  });
+
+  test('more rows than allowed are counted off', async () => expect(await units('x.csv', Buffer.from('a\n1\n2\n3\n4\n'), { mostEntries: 3 })).toEqual(['row 2|{"a":"1"}', 'row 3|{"a":"2"}', '!too-many']));
+
+  test('an empty file is nothing', async () => expect(await units('x.csv', Buffer.alloc(0))).toEqual([]));
+});
+
+describe('documents of an office suite', () => {
+  const odf = (kind: string, content: string) => zipOf({ mimetype: `application/vnd.oasis.opendocument.${kind}`, 'content.xml': content });
+  test('ODS, with repeated cells and a date', async () => {
+    const sheet = await odf('spreadsheet', '<office:document-content><office:body><office:spreadsheet><table:table table:name="Liste &amp; mehr"><table:table-row><table:table-cell><text:p>name</text:p></table:table-cell><table:table-cell table:number-columns-repeated="2"><text:p>x</text:p></table:table-cell></table:table-row><table:table-row><table:table-cell><text:p>M&#228;rta</text:p></table:table-cell><table:table-cell office:date-value="1987-03-14"/></table:table-row><table:table-row table:number-rows-repeated="1048574"><table:table-cell table:number-columns-repeated="1024"/></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>');
+    expect(await units('x.ods', sheet)).toEqual(['Liste & mehr!2|{"name":"Märta","x":"1987-03-14"}']);
+  });
+  test('ODT', async () => expect(await units('x.odt', await odf('text', '<office:text><text:p>One<text:s/>two</text:p><text:p>three</text:p></office:text>'))).toEqual(['|One two\nthree']));
+});
+
+test('a file that says it is one thing and is another is read for what it is', async () => {
+  expect(await units('list.pdf', Buffer.from('plain words'))).toEqual(['|plain words']);
+  expect(await units('list.docx', await zipOf({ 'a.txt': 'x' }))).toEqual(['!damaged']);
+  expect(readFileSync(join(root, 'old/program.bin')).length).toBe(6);
+});

@@ -1,0 +1,129 @@
+import { readdir, readFile, realpath, stat } from 'node:fs/promises';
+import { join, relative, sep } from 'node:path';
+import { holdsByName } from '../../core/identity/fieldHolds';
+import type { PersonRecord } from '../../core/identity/record';
+import { ConnectorError, type Connector, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
+import { haystackOf, mentions, type Haystack } from '../shared/mentions';
+import { LIMITS } from './limits';
+import { readFileUnits } from './readFile';
+import type { Unit } from './unit';
+
+const MOST_FILES = 50_000;
+const SAMPLE_FILES = 40;
+const SAMPLE_UNITS = 20;
+
+/**
+ * A folder of files: tables, documents, messages, archives, logs. Each row of a table and each document is a record; its
+ * collection is the folder it lies in. Files are read, never written: what is to go from them is done by their owner.
+ * Setting: `path`.
+ */
+export function filesConnector(connection: Record<string, string>): Connector {
+  const root = connection['path']!;
+
+  async function* search(keys: readonly SearchKey[]) {
+    for (const file of await filesOf(root)) {
+      const records: FoundRecord[] = [];
+      const problems: FoundProblem[] = [];
+      let scanned = 0;
+      for await (const reading of readUnits(root, file)) {
+        if ('trouble' in reading) {
+          problems.push({ collection: collectionOf(file), key: keyOf(file, reading.trouble.place), code: reading.trouble.trouble, text: reading.trouble.message });
+          continue;
+        }
+        scanned++;
+        const hay = haystackOf(wordsOf(reading.unit));
+        if (keys.some((key) => mentions(hay, key))) records.push(toRecord(file, reading.unit, hay, keys));
+      }
+      yield { records, scanned, problems };
+    }
+  }
+
+  return {
+    async describe() {
+      const found = new Map<string, { fields: Map<string, string | null>; count: number }>();
+      for (const [n, file] of (await filesOf(root)).entries()) {
+        const collection = found.get(collectionOf(file)) ?? { fields: new Map<string, string | null>(), count: 0 };
+        found.set(collectionOf(file), collection);
+        collection.count++;
+        if (n >= SAMPLE_FILES) continue;
+        let units = 0;
+        for await (const reading of readUnits(root, file)) {
+          if ('trouble' in reading) continue;
+          for (const name of Object.keys(reading.unit.fields ?? { text: null })) collection.fields.set(name, holdsByName(lastOf(name)));
+          if (++units >= SAMPLE_UNITS) break;
+        }
+      }
+      return { collections: [...found].map(([name, { fields, count }]) => ({ name, fields: [...fields].map(([field, holds]) => ({ name: field, type: 'text', holds })), approximateCount: count })) };
+    },
+    search,
+    async read(ref) {
+      const [file, place] = placeOf(ref);
+      for await (const reading of readUnits(root, file)) if ('unit' in reading && reading.unit.place === place) return toRecord(file, reading.unit, haystackOf(wordsOf(reading.unit)), []);
+      return null;
+    },
+    async isErased(ref) {
+      return (await this.read(ref)) === null;
+    },
+    can: () => ({ erase: false, anonymise: false }),
+    close: async () => {},
+  };
+}
+
+async function* readUnits(root: string, file: string) {
+  const path = await within(root, file);
+  const info = await stat(path).catch(() => null);
+  if (!info) return;
+  if (info.size > LIMITS.mostBytes) {
+    yield { trouble: { place: '', trouble: 'too-large', message: `It is larger than ${Math.round(LIMITS.mostBytes / 1_048_576)} MB.` } };
+    return;
+  }
+  const bytes = await readFile(path).catch(() => null);
+  if (!bytes) yield { trouble: { place: '', trouble: 'unreadable', message: 'The file cannot be opened.' } };
+  else yield* readFileUnits(file, bytes);
+}
+
+/** A file of this folder and of nothing above it, whatever links say. */
+async function within(root: string, file: string): Promise<string> {
+  const [base, path] = [await realpath(root), await realpath(join(root, file)).catch(() => join(root, file))];
+  if (path !== base && !path.startsWith(base + sep)) throw new ConnectorError('wrong-answer', 'This is not a file of this folder.');
+  return path;
+}
+
+async function filesOf(root: string): Promise<string[]> {
+  let names: { parentPath: string; name: string; isFile(): boolean }[];
+  try {
+    names = await readdir(root, { recursive: true, withFileTypes: true });
+  } catch (cause) {
+    const code = (cause as NodeJS.ErrnoException).code;
+    throw new ConnectorError(code === 'EACCES' ? 'not-allowed' : 'refused', code === 'EACCES' ? 'The folder cannot be read.' : 'The folder is not there.', null, { cause });
+  }
+  return names.filter((entry) => entry.isFile() && !entry.name.startsWith('.')).map((entry) => relative(root, join(entry.parentPath, entry.name)).split(sep).join('/')).sort().slice(0, MOST_FILES);
+}
+
+const collectionOf = (file: string): string => (file.includes('/') ? file.split('/')[0]! : 'files');
+const keyOf = (file: string, place: string): string => (place ? `${file}#${place}` : file);
+const lastOf = (name: string): string => name.split('.').at(-1)!;
+
+function placeOf(ref: RecordRef): [file: string, place: string] {
+  const at = ref.key.indexOf('#');
+  return at < 0 ? [ref.key, ''] : [ref.key.slice(0, at), ref.key.slice(at + 1)];
+}
+
+export function wordsOf(unit: Unit): string {
+  return [...Object.values(unit.fields ?? {}), unit.text].filter(Boolean).join('\n');
+}
+
+/** Whom a unit seems to be of: what its fields are named for, and whatever of the keys stands in it. */
+export function toRecord(file: string, unit: Unit, hay: Haystack, keys: readonly SearchKey[]): FoundRecord {
+  const held = (holds: string) => Object.entries(unit.fields ?? {}).flatMap(([name, value]) => (value && holdsByName(lastOf(name)) === holds ? [value] : []));
+  const hit = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
+  const full = (held('full-name')[0] ?? hit('name')[0] ?? '').split(' ');
+  const person: PersonRecord = {
+    givenName: held('given-name')[0] ?? (full[0] || null), familyName: held('family-name')[0] ?? (full.slice(1).join(' ') || null), birthDate: held('birth-date')[0] ?? null,
+    emails: [...new Set([...held('email'), ...hit('email')])], phones: [...new Set([...held('phone'), ...hit('phone')])], street: held('street')[0] ?? null, postcode: held('postcode')[0] ?? null, city: held('city')[0] ?? null,
+    customerNumbers: [...held('customer-number').map((value) => ({ system: '', value })), ...keys.filter((key) => key.kind === 'customer-number' && mentions(hay, key)).map(({ value, scope }) => ({ system: scope, value }))],
+  };
+  const name = file.split('/').at(-1)!;
+  const title = `${name}${unit.place ? ` · ${unit.place}` : ''}`;
+  return { collection: collectionOf(file), key: keyOf(file, unit.place), title, fields: { file, ...(unit.place ? { place: unit.place } : {}), ...unit.fields }, person, parent: null, refersTo: [], text: unit.text, files: [] };
+}

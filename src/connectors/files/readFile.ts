@@ -1,0 +1,168 @@
+import { createGunzip } from 'node:zlib';
+import { Readable } from 'node:stream';
+import { readMessage } from '../mailbox/readMessage';
+import { docxText, pdfText } from './documents';
+import { FileProblem, LIMITS, Unpacked, type FileLimits } from './limits';
+import { odfText, readDelimited, readOds, readXlsx } from './tables';
+import { textOf, textOfHtml } from './textOf';
+import type { Reading } from './unit';
+import { openZip, readEntry } from './zip';
+
+interface Layer {
+  depth: number;
+  unpacked: Unpacked;
+  limits: FileLimits;
+}
+
+/**
+ * Whatever a file holds, as rows and texts. What it is, is told by its bytes first and its name second. What cannot be read is
+ * yielded as trouble with its place; nothing is thrown for the content of a file.
+ */
+export async function* readFileUnits(name: string, bytes: Buffer, limits: FileLimits = LIMITS): AsyncGenerator<Reading> {
+  if (bytes.length > limits.mostBytes) {
+    yield { trouble: { place: '', trouble: 'too-large', message: `It is larger than ${Math.round(limits.mostBytes / 1_048_576)} MB.` } };
+    return;
+  }
+  yield* guarded('', () => unitsOf(name, bytes, { depth: 0, unpacked: new Unpacked(bytes.length, limits), limits }));
+}
+
+async function* guarded(place: string, work: () => AsyncGenerator<Reading>): AsyncGenerator<Reading> {
+  try {
+    yield* work();
+  } catch (error) {
+    const known = error instanceof FileProblem ? error : new FileProblem('unreadable', 'It could not be read.', { cause: error });
+    yield { trouble: { place, trouble: known.trouble, message: known.message } };
+  }
+}
+
+const starts = (bytes: Buffer, ...signs: number[]) => signs.every((sign, i) => bytes[i] === sign);
+
+async function* unitsOf(name: string, bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
+  const ending = /\.([a-z0-9]{1,8})$/i.exec(name)?.[1]?.toLowerCase() ?? '';
+  if (bytes.length === 0) return;
+  if (starts(bytes, 0x1f, 0x8b)) return yield* deeper(layer, async function* (next) { yield* unitsOf(name.replace(/\.gz$/i, ''), await gunzip(bytes, next.unpacked), next); });
+  if (starts(bytes, 0x50, 0x4b, 0x03, 0x04) || starts(bytes, 0x50, 0x4b, 0x05, 0x06)) return yield* zipped(ending, bytes, layer);
+  if (bytes.subarray(0, 5).toString('latin1') === '%PDF-') return yield* text(await pdfText(bytes), 'The PDF holds pictures of text, which are not searched.');
+  if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) throw new FileProblem('encrypted', 'An office file in an old or an encrypted form.');
+  if (ending === 'csv' || ending === 'tsv') return yield* readDelimited(bytes, layer.limits);
+  if (ending === 'json') return yield* json(textOf(bytes), layer.limits);
+  if (ending === 'ndjson' || ending === 'jsonl' || ending === 'log') return yield* lines(textOf(bytes), layer.limits);
+  if (ending === 'html' || ending === 'htm' || ending === 'xml') return yield* text(textOfHtml(textOf(bytes)), null);
+  if (ending === 'eml') return yield* message(bytes);
+  if (ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0)) return yield* text(textOf(bytes), null);
+  if (bytes.subarray(0, 4096).includes(0) && (starts(bytes, 0xff, 0xfe) || starts(bytes, 0xfe, 0xff))) return yield* text(textOf(bytes), null);
+  throw new FileProblem('unknown-kind', 'Bookend does not read files of this kind.');
+}
+
+async function* deeper(layer: Layer, work: (next: Layer) => AsyncGenerator<Reading>): AsyncGenerator<Reading> {
+  if (layer.depth >= layer.limits.mostDepth) throw new FileProblem('too-deep', `Archives within archives are opened ${layer.limits.mostDepth} deep.`);
+  yield* work({ ...layer, depth: layer.depth + 1 });
+}
+
+async function gunzip(bytes: Buffer, unpacked: Unpacked): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  try {
+    for await (const part of Readable.from([bytes]).pipe(createGunzip()) as AsyncIterable<Buffer>) {
+      unpacked.add(part.length);
+      parts.push(part);
+    }
+  } catch (cause) {
+    if (cause instanceof FileProblem) throw cause;
+    throw new FileProblem('damaged', 'The archive is damaged or cut off.', { cause });
+  }
+  return Buffer.concat(parts);
+}
+
+async function* zipped(ending: string, bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
+  const archive = await openZip(bytes, layer.unpacked, layer.limits.mostEntries);
+  try {
+    const has = (entry: string) => archive.entries.some(({ name }) => name === entry);
+    if (has('xl/workbook.xml')) {
+      // Counted entry by entry first: the library would unpack a bomb whole.
+      for (const entry of archive.entries.filter(({ name }) => name.endsWith('.xml'))) await entry.open();
+      return yield* readXlsx(bytes, layer.limits);
+    }
+    if (has('word/document.xml')) {
+      await readEntry(archive, 'word/document.xml');
+      return yield* text(await docxText(bytes), null);
+    }
+    const kind = has('mimetype') ? (await readEntry(archive, 'mimetype')).toString('latin1') : '';
+    if (kind.includes('opendocument.spreadsheet')) return yield* readOds(archive, layer.limits);
+    if (kind.includes('opendocument.text')) return yield* text(odfText(textOf(await readEntry(archive, 'content.xml'))), null);
+    if (ending === 'docx' || ending === 'xlsx' || ending === 'ods' || ending === 'odt') throw new FileProblem('damaged', 'It is not what its name says.');
+    yield* deeper(layer, async function* (next) {
+      for (const entry of archive.entries) {
+        for await (const reading of guarded(entry.name, async function* () {
+          if (entry.isEncrypted) throw new FileProblem('encrypted', 'It is protected by a password.');
+          yield* unitsOf(entry.name, await entry.open(), next);
+        })) yield within(entry.name, reading);
+      }
+    });
+  } finally {
+    archive.close();
+  }
+}
+
+function within(entry: string, reading: Reading): Reading {
+  if ('unit' in reading) return { unit: { ...reading.unit, place: reading.unit.place ? `${entry} ${reading.unit.place}` : entry } };
+  return reading.trouble.place.startsWith(entry) ? reading : { trouble: { ...reading.trouble, place: reading.trouble.place ? `${entry} ${reading.trouble.place}` : entry } };
+}
+
+function* text(words: string, whenEmpty: string | null): Generator<Reading> {
+  if (words) yield { unit: { place: '', fields: null, text: words } };
+  else if (whenEmpty) yield { trouble: { place: '', trouble: 'unreadable', message: whenEmpty } };
+}
+
+/** An array of objects is a table; anything else is one record with its leaves as fields. */
+function* json(source: string, limits: FileLimits): Generator<Reading> {
+  let value: unknown;
+  try {
+    value = JSON.parse(source.replace(/^\uFEFF/, ''));
+  } catch (cause) {
+    throw new FileProblem('damaged', 'It is no JSON, or cut off.', { cause });
+  }
+  const items = Array.isArray(value) ? value : [value];
+  for (const [i, item] of items.slice(0, limits.mostEntries).entries()) yield { unit: { place: items.length > 1 ? `item ${i + 1}` : '', fields: leavesOf(item, limits), text: null } };
+  if (items.length > limits.mostEntries) yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostEntries.toLocaleString('en')} items were read.` } };
+}
+
+/** One JSON object a line; a line that is none is a text of its own. */
+function* lines(source: string, limits: FileLimits): Generator<Reading> {
+  let number = 0;
+  for (const line of source.split(/\r?\n/)) {
+    number++;
+    if (line.trim() === '') continue;
+    if (number > limits.mostEntries) return yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostEntries.toLocaleString('en')} lines were read.` } };
+    const place = `line ${number}`;
+    try {
+      const value: unknown = JSON.parse(line);
+      yield { unit: { place, fields: leavesOf(value, limits), text: null } };
+    } catch {
+      yield { unit: { place, fields: null, text: line.slice(0, limits.mostField) } };
+    }
+  }
+}
+
+const MOST_LEAVES = 500;
+
+function leavesOf(value: unknown, limits: FileLimits): Record<string, string | null> {
+  const fields: Record<string, string | null> = Object.create(null) as Record<string, string | null>;
+  let count = 0;
+  const walk = (at: unknown, path: string, depth: number): void => {
+    if (count >= MOST_LEAVES || depth > 12) return;
+    if (at !== null && typeof at === 'object') {
+      for (const [key, inner] of Object.entries(at)) walk(inner, path ? `${path}.${key}` : key, depth + 1);
+      return;
+    }
+    count++;
+    fields[path || 'value'] = at === null || at === undefined ? null : String(at).slice(0, limits.mostField);
+  };
+  walk(value, '', 0);
+  return { ...fields };
+}
+
+async function* message(bytes: Buffer): AsyncGenerator<Reading> {
+  const read = await readMessage(bytes);
+  const say = (list: readonly { name: string; address: string }[]) => list.map(({ name, address }) => (name ? `${name} <${address}>` : address)).join(', ') || null;
+  yield { unit: { place: '', fields: { from: say(read.from), to: say(read.to), date: read.date, subject: read.subject }, text: read.text } };
+}

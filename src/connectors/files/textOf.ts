@@ -1,0 +1,34 @@
+import chardet from 'chardet';
+import iconv from 'iconv-lite';
+
+/** A text in whatever encoding it was written: UTF-8 where it is, else by its marks, else by the guess of its letters. */
+export function textOf(bytes: Buffer): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return iconv.decode(bytes, 'utf-16le');
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return iconv.decode(bytes, 'utf-16be');
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    const guess = chardet.detect(bytes.subarray(0, 262_144)) ?? 'windows-1252';
+    // What is not UTF-8 and looks like plain ASCII is the encoding of Western offices.
+    return iconv.decode(bytes, iconv.encodingExists(guess) && !/^(utf-8|ascii)$/i.test(guess) ? guess : 'windows-1252');
+  }
+}
+
+const BREAKS = /<(?:br|\/p|\/div|\/tr|\/li|\/h\d|\/td|\/th)[^>]*>/gi;
+
+/** The words of an HTML page or part, without its scripts and styles. */
+export function textOfHtml(html: string): string {
+  return unescapeXml(html.replace(/<(script|style|head)\b[\s\S]*?<\/\1>/gi, ' ').replace(/<!--[\s\S]*?-->/g, ' ').replace(BREAKS, '\n').replace(/<[^>]+>/g, ' ')).replace(/[ \t]+/g, ' ').replace(/\s*\n\s*/g, '\n').trim();
+}
+
+const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: '’', nbsp: ' ' };
+
+export function unescapeXml(text: string): string {
+  return text.replace(/&(#x?[\da-f]+|\w+);/gi, (whole, name: string) => {
+    if (name.startsWith('#')) {
+      const code = name[1]!.toLowerCase() === 'x' ? Number.parseInt(name.slice(2), 16) : Number(name.slice(1));
+      return code > 0 && code < 0x110000 ? String.fromCodePoint(code) : '';
+    }
+    return ENTITIES[name.toLowerCase()] ?? whole;
+  });
+}

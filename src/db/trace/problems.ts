@@ -1,0 +1,28 @@
+import type { Handle } from '../handle';
+
+/** A record or file that a trace could not read; its place may name a person and is sealed under the request's key. */
+export interface ProblemRow {
+  trace_id: string;
+  system_id: string;
+  place_sealed: Buffer;
+  code: string;
+  text: string;
+}
+
+export async function insertProblems(h: Handle, rows: readonly ProblemRow[]): Promise<void> {
+  if (rows.length > 0) await h.trx('trace_problems').insert([...rows]);
+}
+
+/** A step that begins anew finds its own anew. */
+export async function clearProblems(h: Handle, traceId: string, systemId: string): Promise<void> {
+  await h.trx('trace_problems').where({ trace_id: traceId, system_id: systemId }).delete();
+}
+
+export async function problemsOf(h: Handle, traceId: string): Promise<ProblemRow[]> {
+  return h.trx('trace_problems').where({ trace_id: traceId }).orderBy('id').limit(500);
+}
+
+export async function countProblems(h: Handle, traceId: string): Promise<{ system_id: string; n: number }[]> {
+  const rows = (await h.trx('trace_problems').where({ trace_id: traceId }).groupBy('system_id').select('system_id').count('* as n')) as { system_id: string; n: string }[];
+  return rows.map(({ system_id, n }) => ({ system_id, n: Number(n) }));
+}
