@@ -1,11 +1,14 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
+import type { StatusView } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
 import { AskForm } from './AskForm';
 import { CodeForm } from './CodeForm';
 import { HandOver } from './HandOver';
+import { HelperTask } from './HelperTask';
 import { SignInForm } from './SignInForm';
+import { StatusForm } from './StatusForm';
 
 const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
 const type = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value } });
@@ -87,4 +90,52 @@ test('signing in: the words of a refusal, a server that does not answer, and on 
   answer = async () => ({ ok: true, value: null });
   submit();
   await waitFor(() => expect(page.went).toEqual(['/desk']));
+});
+
+test('the status page: words of the person’s language, a coarse state, and one refusal for whatever does not fit', async () => {
+  let answer: ActionResult<StatusView> = { ok: false, message: 'Reference und Wort gehören nicht zusammen.' };
+  show(<StatusForm language="de" look={async () => answer} />);
+  type('Vorgangsnummer, zum Beispiel BK-2026-00042', 'BK-2026-00042');
+  type('Wort', 'XXXX');
+  fireEvent.click(button('Ansehen'));
+  await screen.findByText(/gehören nicht zusammen/);
+  answer = { ok: true, value: { ref: 'BK-2026-00042', right: 'access', language: 'de', step: 'worked-on', receivedOn: '2026-11-02', dueOn: '2026-12-02', isExtended: true } };
+  fireEvent.click(button('Ansehen'));
+  await screen.findByText('Wir arbeiten daran.');
+  expect(screen.getByText(/2. Dezember 2026/)).toBeTruthy();
+});
+
+test('the public form speaks four languages, its refusals too', async () => {
+  show(<AskForm language="nl" ask={unreachable} />);
+  fireEvent.click(button('Verzoek versturen'));
+  await screen.findByText('Kies wat u vraagt.');
+  fireEvent.click(screen.getByLabelText('Voor mijn kind'));
+  expect(await screen.findByLabelText('Uw naam')).toBeTruthy();
+});
+
+describe('a task for the owner of a system', () => {
+  const task = { ref: 'BK-2026-0413', kind: 'search' as const, system: 'Workshop cards', what: 'Lone Dam\nlone@mail.example', dueOn: '2026-12-01', uploads: 0 };
+  test('shows what is asked only when pressed, takes files, and ends when they say so', async () => {
+    const before = global.fetch;
+    global.fetch = (async () => ({ ok: true, json: async () => ({ found: 2, problems: ['A scan is torn.'] }) })) as unknown as typeof fetch;
+    const ended: string[] = [];
+    show(<HelperTask token="tok" open={async () => ({ ok: true, value: task })} finish={async (_, words) => (ended.push(words), { ok: true, value: null })} />);
+    expect(screen.queryByText(/Lone Dam/)).toBeNull();
+    fireEvent.click(button('Show what is asked'));
+    await screen.findByText(/Lone Dam/);
+    expect(button('Nothing is there')).toBeTruthy();
+    fireEvent.change(document.querySelector('input[type=file]')!, { target: { files: [new File(['x'], 'cards.csv')] } });
+    await screen.findByText('cards.csv: 2 records taken over. A scan is torn.');
+    type('Anything to say about it', 'all of it');
+    fireEvent.click(button('That is all'));
+    await screen.findByText(/used up now/);
+    expect(ended).toEqual(['all of it']);
+    global.fetch = before;
+  });
+
+  test('a link that is used up says so', async () => {
+    show(<HelperTask token="tok" open={async () => ({ ok: false, message: 'This link has been used.' })} finish={async () => ({ ok: true, value: null })} />);
+    fireEvent.click(button('Show what is asked'));
+    await screen.findByText('This link has been used.');
+  });
 });

@@ -137,7 +137,7 @@ describe('the review', () => {
     const { called, actions } = acts();
     show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
     expect(screen.getByText(/asked, due Tue 1 Dec 2026/)).toBeTruthy();
-    expect(screen.getByText(/old\/half.pdf/).textContent).toContain('The PDF is damaged or cut off.');
+    expect(screen.getByText(/old\/half.pdf/).closest('li')!.textContent).toContain('The PDF is damaged or cut off.');
     fireEvent.click(button('Go on without'));
     await waitFor(() => expect(called).toEqual([['withoutHelper', REF, 'hlp_1']]));
   });
