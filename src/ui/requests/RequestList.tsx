@@ -23,7 +23,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
         <label>Right <select value={filter.right ?? ''} onChange={(event) => void setFilter({ right: event.target.value || null, after: null })}><option value="">every right</option>{RIGHTS.map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Stage <select value={filter.stage ?? ''} onChange={(event) => void setFilter({ stage: event.target.value || null, after: null })}><option value="">every stage</option>{STAGES.map((value) => <option key={value}>{value}</option>)}</select></label>
         <label>Law <select value={filter.regime ?? ''} onChange={(event) => void setFilter({ regime: event.target.value || null, after: null })}><option value="">every law</option>{REGIME_IDS.map((value) => <option key={value}>{value}</option>)}</select></label>
-        <label>Answers for it <select value={filter.owner ?? ''} onChange={(event) => void setFilter({ owner: event.target.value || null, after: null })}><option value="">anybody</option>{colleagues.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></label>
+        <label>By <select value={filter.owner ?? ''} onChange={(event) => void setFilter({ owner: event.target.value || null, after: null })}><option value="">anybody</option>{colleagues.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></label>
         <label>Waits on <select value={filter.waits ?? ''} onChange={(event) => void setFilter({ waits: event.target.value || null, after: null })}><option value="">anybody</option><option value="us">us</option><option value="person">the person</option><option value="helper">an owner</option><option value="machine">Bookend</option></select></label>
       </div>
       <section className="sheet wrap" tabIndex={0} aria-label="Requests">
@@ -39,7 +39,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
                   <td className="nowrap muted">{sayShortDay(line.receivedOn)}</td>
                   <td className="nowrap" title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</td>
                   <td className="nowrap"><ClockWord state={line.state} left={line.workingDaysLeft} />{line.missedTarget && <span className="ochre" title={`our own mark to ${line.missedTarget} is missed`}> ▲</span>}</td>
-                  <td className="ellipsis" style={{ maxWidth: 210 }} title={`${line.stage}: ${line.next.text}`}>{line.stage === 'closed' && line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text}</td>
+                  <td className="ellipsis" style={{ maxWidth: 168 }} title={`${line.stage}: ${line.next.text}`}>{line.stage === 'closed' && line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text}</td>
                 </tr>
               ))}
             </tbody>

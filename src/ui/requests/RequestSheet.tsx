@@ -92,17 +92,20 @@ function outcome(stage: Stage, request: RequestView, trace: TraceView | null, zo
     case 'decide':
       return `${request.decision.outcome === 'fulfil' ? 'to be fulfilled' : 'refused'}${request.decision.by ? `, by ${request.decision.by}` : ''}`;
     case 'carry-out':
+      if (request.right !== 'erasure' && !request.pack.files) return CARRY[request.right] ?? 'recorded in the ledger; the systems follow';
       return request.right === 'erasure' ? `${(request.plan?.totals.erase ?? 0)} erased, ${request.plan?.totals.anonymise ?? 0} anonymised, ${request.plan?.totals.keep ?? 0} kept` : request.pack.files ? `pack of ${request.pack.files} files` : 'done';
     default:
       return (request.outcome ?? '').replace(/-/g, ' ');
   }
 }
 
+const CARRY: Record<string, string> = { erasure: 'plan, confirmation, erasure, proof', access: 'pack', portability: 'pack', rectification: 'the right value, record by record', restriction: 'every record, and every permission check' };
+
 function later(stage: Stage, request: RequestView): string {
   if (stage === 'trace') return 'opens when identity is proven';
   if (stage === 'decide') return request.undecided > 0 ? `opens when every match has a verdict: ${request.undecided} to go` : 'fulfil or refuse, with its ground';
-  if (stage === 'carry-out') return request.right === 'erasure' ? 'plan, confirmation, erasure, proof' : 'pack';
-  if (stage === 'answer') return request.right === 'erasure' ? 'letter, then certificate' : 'letter and one-time link';
+  if (stage === 'carry-out') return CARRY[request.right] ?? 'choices in the ledger, and every system that keeps a flag';
+  if (stage === 'answer') return request.right === 'erasure' ? 'letter, then certificate' : request.right === 'access' || request.right === 'portability' ? 'letter and one-time link' : 'letter';
   return '';
 }
 
