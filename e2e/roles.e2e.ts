@@ -11,6 +11,10 @@ const PAGES: Record<string, readonly Role[]> = {
   '/requests': ['coordinator', 'supervisor', 'auditor'],
   '/requests/new': ['coordinator', 'supervisor'],
   '/requests/{ref}': ['coordinator', 'supervisor', 'auditor'],
+  '/requests/inbox': ['coordinator', 'supervisor'],
+  '/requests/workload': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/requests/letters': ['coordinator', 'supervisor', 'auditor'],
+  '/requests/figures': ['coordinator', 'supervisor', 'auditor'],
   '/people': ['coordinator', 'supervisor', 'auditor'],
   '/people/{person}': ['coordinator', 'supervisor', 'auditor'],
   '/ledger': ['coordinator', 'supervisor', 'auditor'],
@@ -36,7 +40,7 @@ const DATA: Record<string, readonly Role[]> = {
   '/ledger/receipts/{choice}': ['coordinator', 'supervisor', 'auditor'],
 };
 
-const PUBLIC = ['/sign-in', '/ask', '/identity/unknown-token', '/hand-over/unknown-token', '/choices', '/choices/unknown-token', '/confirm/unknown-token', '/api/v1/health', '/api/v1/openapi.json'];
+const PUBLIC = ['/sign-in', '/ask', '/status', '/task/unknown-token', '/identity/unknown-token', '/hand-over/unknown-token', '/choices', '/choices/unknown-token', '/confirm/unknown-token', '/api/v1/health', '/api/v1/openapi.json'];
 
 let browser: Browser;
 const cookies = new Map<Role, string>();

@@ -5,7 +5,6 @@ import { contactsIn } from './detect/contacts';
 import { otherPeopleIn } from './detect/otherPeople';
 import { coverLetter } from './letters/cover';
 import { letterText } from './letters/letter';
-import { erasureAnswer } from './letters/templates';
 import { nextAct } from './requests/nextAct';
 import { decisionSchema, publicRequestSchema } from './requests/schema';
 import { stageOf, stagesOf, type StageFacts } from './requests/stages';
@@ -113,10 +112,6 @@ describe('CSV out', () => {
 });
 
 describe('letters', () => {
-  test('an erasure’s answer says what went, what stays, why, until when, and how to complain', () => {
-    const text = letterText(erasureAnswer({ ref: 'BK-2026-00042', name: 'Jens Toft', organisation: ORGANISATION, erased: [{ place: 'Web shop · reviews', count: 2 }], anonymised: [{ place: 'Web shop · customers', count: 1 }], residue: [{ place: 'Web shop · invoices', system: 's', collection: 'c', count: 1, why: 'Kept until Fri 6 Dec 2030.', law: null, until: '2030-12-06' }], notSearched: [], recipients: ['our parcel carrier'] }));
-    for (const part of ['Dear Jens Toft', 'Web shop · reviews: 2 records', 'Web shop · customers: 1 record', 'Kept until Fri 6 Dec 2030.', 'our parcel carrier', 'art. 77']) expect(text).toContain(part);
-  });
   test('a cover letter carries (a) to (h) and transfers, from the register', () => {
     const entry = { system: 's', collection: 'c', title: 'Web shop', purposes: ['selling'], categories: ['name'], recipients: ['carrier'], retention: 'three years', source: 'you', transfers: 'a processor in a third country, under standard clauses', automatedDecisions: null };
     const text = letterText(coverLetter({ ref: 'BK-1', name: null, organisation: ORGANISATION, madeOn: '2026-11-24', register: [entry], counts: [{ place: 'Web shop', count: 3 }], withheld: 1, notSearched: ['Newsletter service'] }));

@@ -10,6 +10,7 @@ import * as working from './migrations/0008_working';
 import * as intake from './migrations/0009_intake';
 import * as acts from './migrations/0010_acts';
 import * as helpers from './migrations/0011_helpers';
+import * as letters from './migrations/0012_letters';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0009_intake': intake,
   '0010_acts': acts,
   '0011_helpers': helpers,
+  '0012_letters': letters,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -9,7 +9,7 @@ export type Reach = 'all' | 'own' | 'masked';
 
 export const ACTS = [
   'desk.see', 'requests.see', 'requests.work', 'requests.review', 'persons.see', 'choices.record', 'ledger.see', 'ledger.export', 'ledger.verify', 'ledger.remove-sealed', 'imports.run',
-  'audiences.check', 'drift.see', 'drift.correct', 'identities.link', 'purposes.see', 'purposes.draft', 'purposes.publish', 'keys.change', 'assignments.see', 'assignments.change', 'figures.see',
+  'audiences.check', 'drift.see', 'drift.correct', 'identities.link', 'purposes.see', 'purposes.draft', 'purposes.publish', 'keys.change', 'assignments.see', 'assignments.change', 'figures.see', 'letters.see', 'letters.change',
   'systems.see', 'systems.change', 'erasure.plan', 'keeping.see', 'trail.see', 'people.see', 'people.change',
 ] as const;
 export type Act = (typeof ACTS)[number];
@@ -43,6 +43,8 @@ export const ACCESS: Readonly<Record<Act, Row>> = {
   'purposes.publish': { supervisor: 'all' },
   'keys.change': { administrator: 'all' },
   'assignments.see': { coordinator: 'all', supervisor: 'all', auditor: 'all', administrator: 'all' },
+  'letters.see': { coordinator: 'all', supervisor: 'all', auditor: 'all' },
+  'letters.change': { supervisor: 'all' },
   'figures.see': { coordinator: 'all', supervisor: 'all', auditor: 'all' },
   'assignments.change': { supervisor: 'all', administrator: 'all' },
   'keeping.see': { coordinator: 'all', supervisor: 'all', 'retention-keeper': 'all', 'hold-keeper': 'all', 'system-owner': 'all', auditor: 'all' },

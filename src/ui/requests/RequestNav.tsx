@@ -8,6 +8,7 @@ const PARTS: readonly { href: string; title: string; act: Act }[] = [
   { href: '/requests', title: 'All', act: 'requests.see' },
   { href: '/requests/inbox', title: 'Came by mail', act: 'requests.work' },
   { href: '/requests/workload', title: 'Who answers for what', act: 'assignments.see' },
+  { href: '/requests/letters', title: 'Letters', act: 'letters.see' },
   { href: '/requests/figures', title: 'Figures', act: 'figures.see' },
 ];
 

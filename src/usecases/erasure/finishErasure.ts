@@ -1,6 +1,6 @@
 import { residueOf, type ResidueLine } from '../../core/erasure/residue';
 import type { PlanLine } from '../../core/erasure/types';
-import { erasureAnswer } from '../../core/letters/templates';
+import { wordsOf } from '../../core/letters/frame';
 import type { Reason } from '../../core/shared/reason';
 import { groupBy } from '../../core/shared/groupBy';
 import { canonicalBytes } from '../../core/sealing/leaf';
@@ -19,6 +19,7 @@ import type { Handle } from '../../db/handle';
 import type { JournalEntry } from '../../ports/journal';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
 import { indexText } from '../persons/identifierKeys';
 import { forgetProposals } from '../requests/proposals';
 import { closeAnswered } from '../requests/decide';
@@ -56,7 +57,15 @@ async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestR
   const trace = (await lastTrace(h, request.id, 'find'))!;
   const touched = new Set(lines.filter(({ action }) => action !== 'keep').map((line) => `${line.system}/${line.collection}`));
   const recipients = (await registerEntries(h)).filter((entry) => touched.has(`${entry.system}/${entry.collection}`)).flatMap(({ recipients: own }) => own);
-  return erasureAnswer({ ref: request.ref, name, organisation: ctx.organisation, erased: count('erase'), anonymised: count('anonymise'), residue: residueOf(lines).map((line) => ({ ...line, place: titles(`${line.system}/${line.collection}`) })), notSearched: await notSearched(h, trace), recipients: [...new Set(recipients)] });
+  const { records } = wordsOf(request.language);
+  const say = (line: { place: string; count: number }) => `${line.place}: ${records(line.count)}`;
+  const residue = residueOf(lines).map((line) => `${say({ place: titles(`${line.system}/${line.collection}`), count: line.count })}. ${line.why}`);
+  return writeLetter(ctx, h, request, name, 'erasure-answer', { erased: nothingIf(request, count('erase').map(say)), anonymised: count('anonymise').map(say), residue: nothingIf(request, residue), recipients: [...new Set(recipients)], notSearched: await notSearched(h, trace) });
+}
+
+/** An empty list is said in a word: what is not there is the answer too. */
+function nothingIf(request: RequestRow, lines: readonly string[]): readonly string[] {
+  return lines.length > 0 ? lines : [wordsOf(request.language).nothing];
 }
 
 async function placeNames(h: Handle): Promise<(place: string) => string> {

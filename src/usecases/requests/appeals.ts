@@ -1,10 +1,10 @@
 import type { ClockRefusal } from '../../core/clock/events';
-import { appealAnswer } from '../../core/letters/templates';
 import { ok, refuse } from '../../core/shared/result';
 import type { Day } from '../../core/shared/days';
 import { clockEventsOf, insertClockEvent, setRequest } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from './answerAddress';
@@ -36,7 +36,7 @@ export async function answerAppeal(ctx: Context, input: { ref: string; outcome: 
     const { address, name } = await answerAddress(ctx, h, request);
     if (!address) return refuse({ code: 'no-address' });
     const now = ctx.clock.now();
-    await queueLetter(ctx, h, request, address, appealAnswer({ ref: request.ref, name, organisation: ctx.organisation, regime: request.regime, isReversed: input.outcome === 'reversed', text: input.text }));
+    await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'appeal-answer', { upheld: input.outcome === 'upheld' ? 'yes' : null, reversed: input.outcome === 'reversed' ? 'yes' : null, text: input.text }));
     await insertClockEvent(h, { request_id: request.id, kind: 'appeal-answered', at: now, reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.text, `event:${request.id}`), until: null, actor: ctx.actor.id });
     await setRequest(h, request.id, { appeal: 'answered', closed_at: now, outcome: input.outcome === 'reversed' ? 'appeal-reversed' : 'appeal-upheld' });
     await recordTrail(ctx, h, 'appeal-answered', request.ref, input.outcome);

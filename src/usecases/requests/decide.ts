@@ -1,11 +1,12 @@
-import { refusal as refusalLetter } from '../../core/letters/templates';
-import { para, type Letter } from '../../core/letters/letter';
+import type { FieldValue } from '../../core/letters/render';
+import type { TemplateId } from '../../core/letters/templateList';
 import { stagesOf } from '../../core/requests/stages';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/handle';
 import { insertClockEvent, setRequest, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from './answerAddress';
@@ -30,7 +31,8 @@ export async function decide(ctx: Context, input: { ref: string; outcome: 'fulfi
     await setRequest(h, request.id, { decision: input.outcome, decision_ground: input.ground, decision_reason_sealed: sealed, decided_by: ctx.actor.id, decided_at: now });
     await recordTrail(ctx, h, 'decided', request.ref, `${input.outcome}: ${input.ground}`);
     if (input.outcome === 'fulfil') return ok(null);
-    return answer(ctx, h, request, 'refused', (facts) => refusalLetter({ ...facts, right: request.right, reason: input.reason }));
+    const nothing = input.ground === 'no-data';
+    return answer(ctx, h, request, nothing ? 'nothing-found' : 'refused', nothing ? 'nothing-found' : 'refusal', { reason: input.reason });
   });
 }
 
@@ -38,14 +40,14 @@ export async function decide(ctx: Context, input: { ref: string; outcome: 'fulfi
 export async function answerByLetter(ctx: Context, input: { ref: string; text: string }) {
   return workOnRequest<null, DecideRefusal | { code: 'not-decided' }>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
-    return answer(ctx, h, request, 'fulfilled', (facts): Letter => ({ template: 'completion', version: 1, subject: `Our answer to your request (${facts.ref})`, greeting: facts.name ? `Dear ${facts.name},` : 'Hello,', body: [para(input.text)], closing: `With kind regards,\n${ctx.organisation.name}\n${ctx.organisation.contact}\nReference ${facts.ref}` }));
+    return answer(ctx, h, request, 'fulfilled', 'completion', { what: input.text });
   });
 }
 
-async function answer(ctx: Context, h: Handle, request: RequestRow, outcome: string, letter: (facts: { ref: string; name: string | null; organisation: Context['organisation'] }) => Letter) {
+async function answer(ctx: Context, h: Handle, request: RequestRow, outcome: string, template: TemplateId, fields: Readonly<Record<string, FieldValue>>) {
   const { address, name } = await answerAddress(ctx, h, request);
   if (!address) return refuse<DecideRefusal>({ code: 'no-address' });
-  await queueLetter(ctx, h, request, address, letter({ ref: request.ref, name, organisation: ctx.organisation }));
+  await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, template, fields));
   await closeAnswered(ctx, h, request, outcome);
   return ok(null);
 }

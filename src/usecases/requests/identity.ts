@@ -1,4 +1,3 @@
-import { identityCode, identityRefusal } from '../../core/letters/templates';
 import { sayName } from '../../core/identity/compare';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { identifiersOf, personById } from '../../db/persons/persons';
@@ -7,6 +6,7 @@ import { insertClockEvent, lockRequestById, setRequest, type RequestRow } from '
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from './answerAddress';
@@ -49,7 +49,7 @@ export async function askIdentity(ctx: Context, input: { ref: string; address: s
     if (request.identity !== 'asked') await insertClockEvent(h, { request_id: request.id, kind: 'identity-asked', at: ctx.clock.now(), reason_sealed: null, until: null, actor: ctx.actor.id });
     await setRequest(h, request.id, { identity: 'asked', identity_method: 'mailed-code' });
     const person = await personOfRequest(ctx, h, request);
-    await queueLetter(ctx, h, request, input.address, identityCode({ ref: request.ref, name: sayName(person), organisation: ctx.organisation, code, link: `${ctx.baseUrl}/identity/${token}`, validHours: VALID_HOURS }));
+    await queueLetter(ctx, h, request, input.address, await writeLetter(ctx, h, request, sayName(person), 'identity-code', { code, link: `${ctx.baseUrl}/identity/${token}`, hours: String(VALID_HOURS) }));
     await recordTrail(ctx, h, 'identity-asked', request.ref);
     return ok(null);
   });
@@ -117,7 +117,7 @@ export async function refuseForIdentity(ctx: Context, input: { ref: string }) {
     if (request.identity === 'none' && request.authority !== 'needed') return refuse({ code: 'identity-not-failed' });
     const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
     if (!address) return refuse({ code: 'no-address' });
-    await queueLetter(ctx, h, request, address, identityRefusal({ ref: request.ref, name, organisation: ctx.organisation, right: request.right }));
+    await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'identity-refusal', {}));
     const now = ctx.clock.now();
     await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id });
     await setRequest(h, request.id, { decision: 'refuse', decision_ground: 'art-12-2', decided_by: ctx.actor.id, decided_at: now, answered: true, outcome: 'identity-not-proven', closed_at: now });

@@ -1,7 +1,8 @@
 import { proposeRegime } from '../../core/clock/proposeRegime';
 import { assign } from '../../core/requests/assign';
 import { assignmentRules, workload } from '../../db/requests/assignments';
-import { acknowledgement } from '../../core/letters/templates';
+import { sayDayIn } from '../../core/letters/frame';
+import { languageOf } from '../../core/letters/mailings';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
 import type { Channel } from '../../core/requests/schema';
@@ -15,6 +16,7 @@ import { addCoordinators, addMember, insertRequest, nextRef, setRequest, type Re
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
@@ -86,7 +88,8 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
   const address = input.onBehalf?.email ?? input.person.emails?.[0];
   if (address) {
     await setRequest(h, id, { acknowledged_at: ctx.clock.now() });
-    await queueLetter(ctx, h, row, address, acknowledgement({ ref, name: sayName(input.person), organisation: ctx.organisation, right: input.right, receivedOn: reading.value.receivedOn, dueOn: reading.value.dueOn, status: { link: `${ctx.baseUrl}/status`, word: statusWord } }));
+    const day = (on: string) => sayDayIn(input.language, on);
+    await queueLetter(ctx, h, row, address, await writeLetter(ctx, h, row, input.onBehalf?.email ? input.onBehalf.name : sayName(input.person), 'acknowledgement', { receivedOn: day(reading.value.receivedOn), dueOn: day(reading.value.dueOn), statusLink: `${ctx.baseUrl}/status?lang=${languageOf(input.language)}`, statusWord }));
   }
   await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
   return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn, statusWord });

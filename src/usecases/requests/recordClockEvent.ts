@@ -1,10 +1,11 @@
 import { clock } from '../../core/clock/clock';
 import type { ClockEvent, ClockRefusal } from '../../core/clock/events';
-import { extension } from '../../core/letters/templates';
+import { sayDayIn } from '../../core/letters/frame';
 import { ok, refuse } from '../../core/shared/result';
 import { clockEventsOf, insertClockEvent } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
@@ -13,7 +14,7 @@ import { workOnRequest } from './workOnRequest';
 
 export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended';
 
-/** Puts an event on the clock, if the regime allows it; an extension is announced to the person in the same act. */
+/** Puts an event on the clock, if the regime allows it; an extension is announced to the person, and a question asked of them, in the same act. */
 export async function recordClockEvent(ctx: Context, input: { ref: string; kind: StaffClockEvent; reason: string; until?: string | null }) {
   return workOnRequest<{ dueOn: string }, ClockRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const events = (await clockEventsOf(h, [request.id])).get(request.id)!;
@@ -23,7 +24,8 @@ export async function recordClockEvent(ctx: Context, input: { ref: string; kind:
     const sealed = input.reason ? await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `event:${request.id}`) : null;
     await insertClockEvent(h, { request_id: request.id, kind: input.kind, at: event.at, reason_sealed: sealed, until: event.until ?? null, actor: ctx.actor.id });
     const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
-    if (input.kind === 'extended' && address) await queueLetter(ctx, h, request, address, extension({ ref: request.ref, name, organisation: ctx.organisation, dueOn: reading.value.dueOn, reason: input.reason }));
+    if (input.kind === 'extended' && address) await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'extension', { dueOn: sayDayIn(request.language, reading.value.dueOn), reason: input.reason }));
+    if (input.kind === 'clarification-asked' && address) await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'clarification', { question: input.reason }));
     await recordTrail(ctx, h, 'clock-event', request.ref, input.kind);
     return ok({ dueOn: reading.value.dueOn });
   });

@@ -1,0 +1,148 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { acceptAll, decideToFulfil, openAtCounter, outsider, traceToEnd } from './support/journeys';
+import { choose, fill, go, launch, mailTo, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+
+let browser: Browser;
+let page: Page & { complaints: string[] };
+let outside: Page;
+
+beforeAll(async () => {
+  browser = await launch();
+  page = await signedIn(browser, 'signe');
+  outside = await outsider(browser);
+});
+afterAll(() => browser.close());
+
+test('a message to the privacy mailbox → proposed with right, person and day → a request with its true day; the person sees how it stands', async () => {
+  await go(page, '/requests/inbox');
+  await seen(page, 'Indsigt i mine oplysninger');
+  await seen(page, '“indsigt” is said when access is asked for.');
+  const received = await page.$eval('input[name=receivedOn]', (field) => (field as HTMLInputElement).value);
+  expect(received).toBe('2026-11-20');
+  await press(page, 'Open the request');
+  await page.waitForFunction(() => /\/requests\/BK-/.test(location.pathname), { timeout: 15000 });
+  const ref = new URL(page.url()).pathname.split('/').at(-1)!;
+  await seen(page, /mail, Fri 20 Nov 2026/);
+  const mail = await mailTo('.example', new RegExp(`Vi har din anmodning \\(${ref}\\)`));
+  const word = /Ord: (\w{8})/.exec(mail.text)![1]!;
+  await go(outside, '/status?lang=da');
+  await fill(outside, 'Reference', ref);
+  await fill(outside, 'Ord', 'FORKERT2');
+  await press(outside, 'Se');
+  await seen(outside, 'Reference og ord hører ikke sammen');
+  await fill(outside, 'Ord', word);
+  await press(outside, 'Se');
+  await seen(outside, 'Vi har den og undersøger, hvem der spørger.');
+  await go(page, '/requests/inbox');
+  expect(await textOf(page)).not.toContain('Indsigt i mine oplysninger');
+}, 120_000);
+
+test('what is no request is set aside', async () => {
+  await go(page, '/requests/inbox');
+  await press(page, /^Velo Parts Wholesale/);
+  await seen(page, 'Nothing in it says that a right is exercised.');
+  await press(page, 'It is no request: set it aside');
+  await page.waitForFunction(() => !document.body.innerText.includes('Velo Parts Wholesale'), { timeout: 15000 });
+});
+
+test('the public form in Danish: what is missing is said in Danish; a withdrawal is recorded, the newsletter service follows, the answer is in Danish', async () => {
+  const [person] = await query<{ email: string; first_name: string; last_name: string }>(WORLD.shop, "select email, first_name, last_name from customers where country = 'DK' and newsletter_flag and email not like '%familien%' order by id desc limit 1");
+  const { email, first_name: givenName, last_name: familyName } = person!;
+  await go(outside, '/ask?lang=da');
+  await press(outside, 'Send min anmodning');
+  await seen(outside, 'Vælg, hvad du beder om.');
+  await outside.evaluate(() => (document.querySelector('input[value=withdrawal]') as HTMLElement).click());
+  await fill(outside, 'Fornavn', givenName);
+  await fill(outside, 'Efternavn', familyName);
+  await fill(outside, 'E-mail, vi må svare til', email);
+  await press(outside, 'Send min anmodning');
+  await seen(outside, 'Vi har din anmodning');
+  const ref = /BK-2026-\d{5}/.exec(await textOf(outside))![0];
+
+  await go(page, `/requests/${ref}`);
+  await decideToFulfil(page, 'Consent can be withdrawn at any time.');
+  await seen(page, 'Record it in the ledger');
+  await press(page, /^Record \d+ choices? in the ledger/);
+  await seen(page, 'What was done: our answer to the person');
+  await until('the shop follows', async () => (await query<{ newsletter_flag: boolean }>(WORLD.shop, 'select newsletter_flag from customers where email = $1', [email]))[0]!.newsletter_flag === false);
+  expect((await newsletterFlag(email))?.subscribed ?? false).toBe(false);
+  await press(page, 'Answer and close');
+  await seen(page, 'answered in time');
+  const answer = await mailTo(email, new RegExp(`Vores svar på din anmodning \\(${ref}\\)`));
+  expect(answer.text).toContain('Hvis du er uenig');
+}, 180_000);
+
+test('the owner of the card index is asked; what they hand over joins the trace and waits for a verdict', async () => {
+  const ref = await openAtCounter(page, { givenName: 'Aoife', familyName: 'O’Hare', email: 'aoife.ohare@mail.example' }, 'portability');
+  await traceToEnd(page);
+  await seen(page, /Office files \d+ found/);
+  await seen(page, '1 file could not be read');
+  await acceptAll(page);
+  await seen(page, 'The owner of Workshop cards has until');
+  const asked = await mailTo('kurt@larkmere.example', new RegExp(`Workshop cards: please help with ${ref}`));
+  expect(asked.text).not.toMatch(/Aoife|O’Hare/);
+  const link = /http:\/\/[^\s]+\/task\/[\w-]+/.exec(asked.text)![0];
+  // A mail scanner looks and learns nothing.
+  expect(await (await fetch(link)).text()).not.toContain('Aoife');
+  await go(outside, link);
+  await press(outside, 'Show what is asked');
+  await seen(outside, 'aoife.ohare@mail.example');
+  const file = join(mkdtempSync(join(tmpdir(), 'bookend-cards-')), 'cards.csv');
+  writeFileSync(file, 'name;e-mail;job\nAoife O’Hare;aoife.ohare@mail.example;new brakes\nJonas Vind;jonas.vind@inbox.example;bell\n');
+  await (await outside.$('input[type=file]'))!.uploadFile(file);
+  await seen(outside, 'cards.csv: 1 record taken over');
+  await fill(outside, 'Anything to say about it', 'One card.');
+  await press(outside, 'That is all');
+  await seen(outside, 'this link is used up now');
+  await go(outside, link);
+  await press(outside, 'Show what is asked');
+  await seen(outside, 'has been used');
+
+  await go(page, `/requests/${ref}`);
+  await seen(page, 'answered with 1 file: “One card.”');
+  expect(await textOf(page)).toContain('cards.csv · row 2');
+  expect(await textOf(page)).not.toContain('Jonas Vind');
+}, 180_000);
+
+test('the law and the day of receipt are corrected, with what stood before beside it; what if writes nothing', async () => {
+  await go(page, '/requests/new');
+  await choose(page, 'Right', 'access');
+  await choose(page, 'How it came', 'letter');
+  await fill(page, 'Given name', 'Dana');
+  await fill(page, 'Family name', 'Whitlock');
+  await fill(page, 'E-mail', 'dana.whitlock@mail.example');
+  await fill(page, 'Country', 'US');
+  await fill(page, 'State', 'CA');
+  await page.keyboard.press('Tab');
+  await seen(page, 'The person lives in CA, US: California Consumer Privacy Act.');
+  await press(page, 'Open the request');
+  await page.waitForFunction(() => /\/requests\/BK-/.test(location.pathname), { timeout: 15000 });
+  await seen(page, 'us-ca');
+  await press(page, 'why this date');
+  await press(page, 'Work it out');
+  await seen(page, /Then the answer is due/);
+  await press(page, 'Correct the law or the day of receipt');
+  await choose(page, 'Law', 'us-co');
+  await fill(page, 'Why it is corrected', 'She moved to Denver in spring.');
+  await press(page, 'Correct and work the clock out anew');
+  await seen(page, 'us-ca became us-co. She moved to Denver in spring.');
+}, 120_000);
+
+test('letters: a supervisor changes a wording, and what the law wants cannot be left out', async () => {
+  const mikkel = await signedIn(browser, 'mikkel');
+  await go(mikkel, '/requests/letters');
+  await press(mikkel, 'Preview');
+  await seen(mikkel, 'We have your request (BK-2026-00042)');
+  await mikkel.evaluate(() => (document.querySelector('section[aria-label=Wording] textarea') as HTMLTextAreaElement).focus());
+  await mikkel.keyboard.down('Control');
+  await mikkel.keyboard.press('a');
+  await mikkel.keyboard.up('Control');
+  await mikkel.keyboard.type('Thank you');
+  await press(mikkel, 'Save as a new version');
+  await seen(mikkel, 'This letter has to say “receivedOn”');
+});
+
+test('no page complained', () => expect(page.complaints.filter((one) => !one.includes('favicon'))).toEqual([]));

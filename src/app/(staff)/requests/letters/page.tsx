@@ -1,0 +1,12 @@
+import { reachOf } from '../../../../core/access/roles';
+import { LettersPanel } from '../../../../ui/systems/LettersPanel';
+import { readTemplates } from '../../../../usecases/letters/templates';
+import { shown, staff } from '../../../lib/session';
+import { previewLetter, saveLetter } from './actions';
+
+export const metadata = { title: 'Letters' };
+
+export default async function LettersPage() {
+  const { ctx, actor } = await staff('letters.see');
+  return <LettersPanel templates={shown(await readTemplates(ctx))} mayChange={reachOf(actor.roles, 'letters.change') !== null} preview={previewLetter} save={saveLetter} />;
+}

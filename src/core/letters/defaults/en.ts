@@ -1,0 +1,142 @@
+import type { LanguageWords } from './words';
+
+export const EN: LanguageWords = {
+  locale: 'en-GB',
+  dear: (name) => `Dear ${name},`,
+  hello: 'Hello,',
+  regards: 'With kind regards,',
+  reference: 'Reference',
+  records: (count) => `${count} ${count === 1 ? 'record' : 'records'}`,
+  nothing: 'Nothing.',
+  remedies: (authority) => `You may write to us at any time. You may also lodge a complaint with a supervisory authority (GDPR art. 77), for us ${authority}, and seek a judicial remedy (art. 79).`,
+  rights: { access: 'for a copy of your data', portability: 'for your data in a form that machines can read', rectification: 'to have your data corrected', erasure: 'to have your data erased', restriction: 'to restrict the use of your data', objection: 'to stop a use of your data you object to', 'automated-decision': 'about an automated decision', 'opt-out': 'to stop the sale or sharing of your data', limit: 'to limit the use of sensitive data', withdrawal: 'to withdraw your consent', information: 'for information about what we do with your data' },
+  templates: {
+    acknowledgement: `We have your request
+
+On {{receivedOn}} we received your request {{right}}.
+
+We answer by {{dueOn}}. If we need to make sure that it is you who asks, we write to an address that we already know.
+
+You can see how it stands here, with the reference {{ref}} and this word:
+
+- {{statusLink}}
+- Word: {{statusWord}}`,
+    'identity-code': `Is it you who asked?
+
+Somebody asked us for something that only you may have. If it was you, open this page and type the code:
+
+- {{link}}
+- Code: {{code}}
+
+The code is good for {{hours}} hours. If it was not you, do nothing: nobody gets anything.`,
+    'identity-refusal': `We could not establish who asks
+
+You asked us {{right}}. We could not establish that the request comes from the person the data is about, or from somebody who may ask for them, so we may not act on it (GDPR art. 11(2), 12(2)).
+
+You can ask again at any time, for example at one of our shops with a document that shows your name.
+
+## If you disagree
+
+{{remedies}}`,
+    clarification: `A question about your request
+
+You asked us {{right}}. So that we search in the right places, please tell us:
+
+{{question}}
+
+Answer to {{contact}}, with the reference {{ref}}.`,
+    extension: `We need more time
+
+We cannot answer your request within the first period the law gives. We now answer by {{dueOn}} (GDPR art. 12(3)). The reason: {{reason}}
+
+## If you disagree
+
+{{remedies}}`,
+    refusal: `Our answer to your request
+
+You asked us {{right}}. We decline for this reason:
+
+{{reason}}
+
+## If you disagree
+
+{{remedies}}`,
+    'nothing-found': `We hold nothing about you
+
+You asked us {{right}}. We found no data about you in our systems.
+
+{{reason}}
+
+If you think that we should have something, tell us under which other name, address or number you may be known to us.
+
+## If you disagree
+
+{{remedies}}`,
+    completion: `Our answer to your request
+
+You asked us {{right}}.
+
+{{what}}
+
+## If you disagree
+
+{{remedies}}`,
+    'hand-over': `Your data is ready
+
+What we hold about you is ready. This page hands it over once:
+
+- {{link}}
+
+It asks for a second word, which we send you another way. It is good until {{until}}.
+
+## What could not be searched
+
+- {{notSearched}}
+
+## If you disagree
+
+{{remedies}}`,
+    'erasure-answer': `Your data is erased
+
+You asked us to erase your data. This is what we did.
+
+## What went
+
+- {{erased}}
+
+## What stays without you in it
+
+- {{anonymised}}
+
+## What stays, why, and until when
+
+- {{residue}}
+
+What stays is kept apart and used for nothing else. So that your data does not come back by accident, we keep a keyed fingerprint of your addresses, from which they cannot be read.
+
+## Who else was told (GDPR art. 19)
+
+- {{recipients}}
+
+## What could not be searched
+
+- {{notSearched}}
+
+## If you disagree
+
+{{remedies}}`,
+    'appeal-answer': `Our answer to your appeal
+
+You asked us to look at our answer again.
+
+?upheld We stand by it, for this reason:
+
+?reversed We have changed it:
+
+{{text}}
+
+## If you disagree
+
+{{remedies}}`,
+  },
+};

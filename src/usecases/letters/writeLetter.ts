@@ -1,0 +1,15 @@
+import { frameLetter } from '../../core/letters/frame';
+import type { Letter } from '../../core/letters/letter';
+import { languageOf } from '../../core/letters/mailings';
+import type { FieldValue } from '../../core/letters/render';
+import type { TemplateId } from '../../core/letters/templateList';
+import type { Handle } from '../../db/handle';
+import { newestTemplate } from '../../db/letters/templates';
+import type { RequestRow } from '../../db/requests/requests';
+import type { Context } from '../context';
+
+/** A letter about a request, in its language and the newest wording. */
+export async function writeLetter(ctx: Context, h: Handle, request: Pick<RequestRow, 'ref' | 'language' | 'right' | 'regime'>, name: string | null, template: TemplateId, fields: Readonly<Record<string, FieldValue>>): Promise<Letter> {
+  const own = await newestTemplate(h, template, languageOf(request.language));
+  return frameLetter(template, { ref: request.ref, name, language: request.language, right: request.right, regime: request.regime, organisation: ctx.organisation }, fields, own?.text ? own : null);
+}
