@@ -11,6 +11,7 @@ import * as intake from './migrations/0009_intake';
 import * as acts from './migrations/0010_acts';
 import * as helpers from './migrations/0011_helpers';
 import * as letters from './migrations/0012_letters';
+import * as alike from './migrations/0013_alike';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0010_acts': acts,
   '0011_helpers': helpers,
   '0012_letters': letters,
+  '0013_alike': alike,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -15,6 +15,7 @@ import { rotateKeys } from '../usecases/keys/rotateKeys';
 import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
 import { runRecordActs } from '../usecases/requests/recordActs';
+import { findAlike } from '../usecases/trace/findAlike';
 import { runTraceStep } from '../usecases/trace/runTraceStep';
 
 type Handlers = { [N in JobName]: (ctx: Context, payload: JobPayloads[N]) => Promise<unknown> };
@@ -26,6 +27,7 @@ export const HANDLERS: Handlers = {
   'run-import': runImport,
   'verify-ledger': verifyLedger,
   'trace-step': runTraceStep,
+  'find-alike': findAlike,
   'build-pack': buildPack,
   'run-erasure': runErasure,
   'run-record-acts': runRecordActs,

@@ -15,6 +15,7 @@ export interface JobPayloads {
   'remove-sealed': { removalId: string };
   'verify-ledger': { verificationId: string };
   'trace-step': { traceId: string; systemId: string; round: number };
+  'find-alike': { traceId: string };
   'build-pack': { packId: string };
   'run-erasure': { planId: string };
   'run-record-acts': { requestId: string };
@@ -23,7 +24,7 @@ export interface JobPayloads {
 export type JobName = keyof JobPayloads;
 
 export const JOB_NAMES: readonly JobName[] = [
-  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'build-pack', 'run-erasure', 'run-record-acts', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
+  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'find-alike', 'build-pack', 'run-erasure', 'run-record-acts', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
 ];
 
 export interface Jobs {

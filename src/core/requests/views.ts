@@ -5,6 +5,7 @@ import type { Reason } from '../shared/reason';
 import type { NextAct } from './nextAct';
 import type { AssignmentRule, Workload } from './assign';
 import type { Answer, Standing } from '../consent/types';
+import type { AlikePair } from './nearDuplicates';
 import type { MethodOffer } from './identityMethods';
 import type { ProposedRegime } from '../clock/proposeRegime';
 import type { TargetDays } from '../clock/targets';
@@ -175,6 +176,8 @@ export interface TraceView {
   helpers: { id: string; system: string; kind: string; dueOn: string; state: string; uploads: number; answer: string | null }[];
   /** What could not be read; it limits the answer and is named in its letter. */
   problems: { system: string; place: string; text: string }[];
+  /** Matches that are nearly the same; may be folded. */
+  alike: AlikePair[];
 }
 
 /** A helper task as its owner sees it. */

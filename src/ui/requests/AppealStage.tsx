@@ -37,7 +37,7 @@ export function AfterAnswer({ request, today, actions }: { request: RequestView;
   const isAppealable = appeal !== null && appeal !== 'authority';
   if (!request.mayReopen) return null;
   return (
-    <details className="body" style={{ borderTop: '1px solid var(--hair)' }}>
+    <details className="body" style={{ borderTop: '1px solid var(--rule)' }}>
       <summary>{isAppealable ? `An ${appeal.kind === 'appeal' ? 'appeal' : 'objection to our answer'} came in, or something was overlooked` : 'Something was overlooked'}</summary>
       <div className="fields" style={{ marginTop: 8 }}>
         {!isAppealable && <p className="muted">{request.regime} knows no appeal to us: {regimeById(request.regime)?.remedies}</p>}

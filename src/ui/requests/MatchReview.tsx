@@ -3,6 +3,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { foldAlike } from '../../core/requests/nearDuplicates';
 import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
 import { BandMark } from '../parts/BandMark';
 import { useSay } from '../parts/Say';
@@ -11,7 +12,11 @@ import type { RequestActions } from './actions';
 
 interface Row extends MatchLine {
   children: MatchLine[];
+  /** Nearly the same, judged with it. */
+  alike: MatchLine[];
 }
+
+const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
 
 const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
 
@@ -23,10 +28,11 @@ async function load(id: string): Promise<MatchOpened> {
 
 /** The place where most hours go: one key per verdict, the next record already loaded. */
 export function MatchReview({ request, trace, actions, onChange }: { request: RequestView; trace: TraceView; actions: RequestActions; onChange: () => void }) {
-  const rows = useMemo(() => rowsOf(trace.matches), [trace.matches]);
+  const [threshold, setThreshold] = useState(0.9);
+  const rows = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const [selected, setSelected] = useState<string | null>(() => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null);
-  const [undo, setUndo] = useState<{ id: string; before: Verdict | null }[]>([]);
+  const [undo, setUndo] = useState<{ id: string; before: ReadonlyMap<string, Verdict | null> }[]>([]);
   const say = useSay();
   const client = useQueryClient();
   const index = Math.max(0, rows.findIndex(({ id }) => id === selected));
@@ -35,7 +41,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const list = useRef<HTMLDivElement>(null);
   const pending = useRef(0);
   const router = useRouter();
-  const verdictOf = useCallback((row: Row) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
+  const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
   const { data: opened, isError } = useQuery({ queryKey: ['match', current?.id], queryFn: () => load(current!.id), enabled: Boolean(current), staleTime: 60_000 });
   useEffect(() => {
@@ -43,20 +49,14 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     if (next) void client.prefetchQuery({ queryKey: ['match', next.id], queryFn: () => load(next.id), staleTime: 60_000 });
   }, [index, rows, client]);
 
-  const judge = useCallback(
-    (row: Row, verdict: Verdict | null, goesOn: boolean) => {
-      if (!mayJudge) return;
-      const before = verdictOf(row);
-      setGiven((map) => new Map(map).set(row.id, verdict));
-      if (goesOn) {
-        setUndo((stack) => [...stack, { id: row.id, before }]);
-        const next = rows[rows.indexOf(row) + 1];
-        if (next) setSelected(next.id);
-      }
+  const send = useCallback(
+    (one: MatchLine, verdict: Verdict | null) => {
+      const before = verdictOf(one);
+      setGiven((map) => new Map(map).set(one.id, verdict));
       pending.current++;
-      void actions.judge(request.ref, row.id, verdict).then((result) => {
+      void actions.judge(request.ref, one.id, verdict).then((result) => {
         if (!result.ok) {
-          setGiven((map) => new Map(map).set(row.id, before));
+          setGiven((map) => new Map(map).set(one.id, before));
           say(result.message, false);
         }
         onChange();
@@ -64,8 +64,28 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         if (--pending.current === 0) router.refresh();
       });
     },
-    [actions, say, mayJudge, onChange, request.ref, router, rows, verdictOf],
+    [actions, say, onChange, request.ref, router, verdictOf],
   );
+
+  const judge = useCallback(
+    (row: Row, verdict: Verdict) => {
+      if (!mayJudge) return;
+      const all = [row, ...row.alike];
+      setUndo((stack) => [...stack, { id: row.id, before: new Map(all.map((one) => [one.id, verdictOf(one)])) }]);
+      const next = rows[rows.indexOf(row) + 1];
+      if (next) setSelected(next.id);
+      for (const one of all) send(one, verdict);
+    },
+    [mayJudge, rows, send, verdictOf],
+  );
+
+  const takeBack = useCallback(() => {
+    const last = undo.at(-1);
+    if (!last || !mayJudge) return;
+    setUndo(undo.slice(0, -1));
+    setSelected(last.id);
+    for (const one of trace.matches.filter(({ id }) => last.before.has(id))) send(one, last.before.get(one.id)!);
+  }, [mayJudge, send, trace.matches, undo]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -79,18 +99,12 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         if (row) setSelected(row.id);
       } else if (KEYS[key]) {
         event.preventDefault();
-        judge(current, KEYS[key], true);
-      } else if (key === 'z' && undo.length > 0) {
-        const last = undo.at(-1)!;
-        const row = rows.find(({ id }) => id === last.id);
-        setUndo(undo.slice(0, -1));
-        setSelected(last.id);
-        if (row) judge(row, last.before, false);
-      }
+        judge(current, KEYS[key]);
+      } else if (key === 'z') takeBack();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [current, index, rows, judge, undo]);
+  }, [current, index, rows, judge, takeBack]);
 
   useEffect(() => {
     const onLeave = (event: BeforeUnloadEvent) => pending.current > 0 && event.preventDefault();
@@ -105,13 +119,14 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   return (
     <div className="review">
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
+        {trace.alike.length > 0 && <label className="fold">Fold what is alike by <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>{THRESHOLDS.map((one) => <option key={one} value={one}>{Math.round(one * 100)} % and more</option>)}<option value={2}>nothing</option></select></label>}
         <table className="list">
           <thead><tr><th>band</th><th>where</th><th className="num">bits</th><th>verdict</th></tr></thead>
           <tbody>
             {rows.map((row) => (
               <tr key={row.id} className={row.id === current?.id ? 'sel' : ''} aria-selected={row.id === current?.id} onClick={() => setSelected(row.id)}>
                 <td><BandMark band={row.band} /></td>
-                <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.isShared ? ' · quotes others' : ''}</span></td>
+                <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.alike.length > 0 ? ` and ${row.alike.length} nearly the same` : ''}{row.isShared ? ' · quotes others' : ''}</span></td>
                 <td className="num">{row.weight.toFixed(1)}</td>
                 <td className="nowrap"><VerdictWord verdict={verdictOf(row)} /></td>
               </tr>
@@ -123,7 +138,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         {current && (isError ? <p className="note bad">This record could not be shown. Choose it again.</p> : opened && opened.id === current.id ? <MatchSide match={current} opened={opened} hanging={current.children} /> : <p className="muted">Opening…</p>)}
         {current && mayJudge && (
           <div className="verdicts">
-            {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => judge(current, verdict, true)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}
+            {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => judge(current, verdict)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}
             <span className="muted" style={{ alignSelf: 'center' }}><kbd>J</kbd> next <kbd>Z</kbd> undo</span>
           </div>
         )}
@@ -132,17 +147,18 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   );
 }
 
-/** What hangs on a record is folded under it: it shares its verdict. */
-function rowsOf(matches: readonly MatchLine[]): Row[] {
+/** What hangs on a record is folded under it: it shares its verdict. What is nearly the same is folded and judged with it. */
+function rowsOf(matches: readonly MatchLine[], alike: TraceView['alike'], threshold: number): Row[] {
   const byPlace = new Map(matches.map((match) => [`${match.system}/${match.place}`, match]));
   const rootOf = (match: MatchLine): MatchLine => {
     const parent = match.parent ? byPlace.get(`${match.system}/${match.parent}`) : undefined;
     return parent ? rootOf(parent) : match;
   };
-  const rows = new Map<string, Row>();
-  for (const match of matches) if (rootOf(match) === match) rows.set(match.id, { ...match, children: [] });
-  for (const match of matches) if (rootOf(match) !== match) rows.get(rootOf(match).id)!.children.push(match);
-  return [...rows.values()];
+  const roots = matches.filter((match) => rootOf(match) === match);
+  const children = new Map<string, MatchLine[]>(roots.map(({ id }) => [id, []]));
+  for (const match of matches) if (rootOf(match) !== match) children.get(rootOf(match).id)!.push(match);
+  const byId = new Map(roots.map((match) => [match.id, match]));
+  return [...foldAlike(roots.map(({ id }) => id), alike, threshold)].map(([id, others]) => ({ ...byId.get(id)!, children: children.get(id)!, alike: others.map((other) => byId.get(other)!) }));
 }
 
 function VerdictWord({ verdict }: { verdict: Verdict | null }) {

@@ -86,15 +86,17 @@ describe('the review', () => {
   const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, verdict: null, ...more });
   const matches = [match('a'), match('b', { parent: 'a', collection: 'orders' }), match('c', { band: 'possible', weight: 3.2 })];
   const trace: TraceView = {
-    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], keys: [{ kind: 'email', value: 'x', round: 1, taught: false }],
+    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], keys: [{ kind: 'email', value: 'x', round: 1, taught: false }], alike: [],
     steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, name: 'Mailbox' }],
   };
   const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'] });
   const around = (part: ReactNode) => <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>{part}</QueryClientProvider>;
   const before = global.fetch;
+  let served = trace;
+  beforeEach(() => void (served = trace));
   beforeAll(() => {
     HTMLElement.prototype.scrollIntoView = () => {};
-    global.fetch = (async (address: string) => ({ ok: true, json: async () => (address.includes('/trace/') ? trace : opened(address.split('/').at(-1)!)) })) as unknown as typeof fetch;
+    global.fetch = (async (address: string) => ({ ok: true, json: async () => (address.includes('/trace/') ? served : opened(address.split('/').at(-1)!)) })) as unknown as typeof fetch;
   });
   afterAll(() => void (global.fetch = before));
 
@@ -113,6 +115,19 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
     await waitFor(() => expect(called).toEqual([['judge', REF, 'a', 'theirs'], ['judge', REF, 'c', 'not-theirs'], ['judge', REF, 'c', null]]));
+  });
+
+  test('what is nearly the same is folded, judged as one, and taken back as one; the threshold is the reviewer’s', async () => {
+    const { called, actions } = acts();
+    served = { ...trace, alike: [{ a: 'a', b: 'c', similarity: 0.92 }] };
+    show(around(<TraceStage request={requestView()} first={served} actions={actions} />));
+    await screen.findByText('Opened a');
+    expect(screen.getByText(/and 1 nearly the same/)).toBeTruthy();
+    fireEvent.keyDown(window, { key: 't' });
+    fireEvent.keyDown(window, { key: 'z' });
+    await waitFor(() => expect(called).toEqual([['judge', REF, 'a', 'theirs'], ['judge', REF, 'c', 'theirs'], ['judge', REF, 'a', null], ['judge', REF, 'c', null]]));
+    fireEvent.change(screen.getByLabelText('Fold what is alike by'), { target: { value: '0.95' } });
+    expect(screen.queryByText(/nearly the same/)).toBeNull();
   });
 
   test('a verdict that the server refuses is taken back and said', async () => {

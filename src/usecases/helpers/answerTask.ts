@@ -66,6 +66,7 @@ export async function uploadToTask(ctx: Context, input: { token: string; fileNam
     await insertProblems(h, await Promise.all(problems.map(async ({ key, code, text }) => ({ trace_id: trace.id, system_id: task.system_id, place_sealed: await vault.seal(request.data_key_id, key, `problem:${trace.id}`), code, text }))));
     await setStep(h, step, { state: 'done', finished_at: ctx.clock.real(), scanned: records.length, found });
     await setHelperTask(h, task.id, { uploads: again.value.task.uploads + 1 });
+    if (found > 0) await ctx.jobs.enqueue(h.trx, 'find-alike', { traceId: trace.id });
     await recordTrail(ctx, h, 'helper-uploaded', request.ref, `${task.system_id}: ${found} records`);
     await refreshRequest(ctx, h, request.id);
     return ok({ found, problems: problems.map(({ text }) => text) });

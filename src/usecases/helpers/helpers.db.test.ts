@@ -124,3 +124,14 @@ test('an erasure waits for the owner of what no connector can change, and ends w
   expect(await world.knex('helper_tasks').whereNotNull('what_sealed').whereIn('request_id', world.knex('requests').select('id').where({ ref }))).toEqual([]);
   expect(must(await readCertificate(signe, { ref })).content).toMatchObject({ keysDestroyed: true });
 });
+
+test('records that are nearly the same are found once the trace is over, and once more when an owner adds to it', async () => {
+  const { ref, token } = await traced();
+  const letter = 'Dear workshop, the chain guard of my touring bike rattles on every cobble of the old town since last spring. Please call me.';
+  for (const [name, text] of [['a.txt', letter], ['b.txt', `${letter} Rikke`], ['c.txt', 'Brakes adjusted, new bell.']] as const) must(await uploadToTask(world.worker, { token, fileName: name, bytes: Buffer.from(text) }));
+  await world.drain();
+  const view = must(await traceView(signe, { ref }))!;
+  const title = (id: string) => view.matches.find((match) => match.id === id)!.title;
+  expect(view.alike.map(({ a, b }) => [title(a), title(b)].sort())).toEqual([['a.txt', 'b.txt']]);
+  expect(view.alike[0]!.similarity).toBeGreaterThan(0.9);
+});

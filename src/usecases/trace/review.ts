@@ -4,6 +4,7 @@ import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requ
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { requestByRef, requestById } from '../../db/requests/requests';
 import { helperTasksOf } from '../../db/requests/helperTasks';
+import { alikeOf } from '../../db/trace/alike';
 import { problemsOf } from '../../db/trace/problems';
 import { listSystems } from '../../db/systems/systems';
 import { matchById, matchesOf, setVerdict, undecidedInBand } from '../../db/trace/matches';
@@ -43,7 +44,7 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
     for (const task of await helperTasksOf(h, request.id)) helpers.push({ id: task.id, system: names.get(task.system_id) ?? task.system_id, kind: task.kind, dueOn: task.due_on, state: task.state, uploads: task.uploads, answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`) });
     const problems = [];
     for (const row of await problemsOf(h, trace.id)) problems.push({ system: names.get(row.system_id) ?? row.system_id, place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '', text: row.text });
-    return ok({ helpers, problems, id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter((match) => !match.parent && (match.verdict === null || match.verdict === 'unsure')).length });
+    return ok({ helpers, problems, alike: await alikeOf(h, trace.id), id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter((match) => !match.parent && (match.verdict === null || match.verdict === 'unsure')).length });
   });
 }
 

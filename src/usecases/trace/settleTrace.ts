@@ -34,6 +34,7 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
   }
   if (steps.some(({ state }) => state === 'waiting')) return;
   await setTrace(h, traceId, { state: 'finished', finished_at: ctx.clock.now() });
+  if (trace.kind === 'find') await ctx.jobs.enqueue(h.trx, 'find-alike', { traceId });
   await refreshRequest(ctx, h, request.id);
   await recordTrail(ctx, h, 'trace-finished', request.ref, traceId);
 

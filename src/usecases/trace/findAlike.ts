@@ -1,0 +1,35 @@
+import { nearDuplicates } from '../../core/requests/nearDuplicates';
+import { replaceAlike } from '../../db/trace/alike';
+import { matchesOf } from '../../db/trace/matches';
+import { traceById } from '../../db/trace/traces';
+import { requestById } from '../../db/requests/requests';
+import type { FoundRecord } from '../../ports/connector';
+import type { Context } from '../context';
+import { vaultOf } from '../shared/vault';
+
+/** Says the same of every record of a file or a log, and so nothing of whether two are alike. */
+const PLACE_FIELDS = new Set(['file', 'place']);
+
+/** Which matches of a trace are nearly the same, so that a reviewer may judge them as one. Worked out anew each time. */
+export async function findAlike(ctx: Context, { traceId }: { traceId: string }): Promise<void> {
+  await ctx.exclusively(`alike:${traceId}`, async () => {
+    const items = await ctx.transaction(async (h) => {
+      const trace = await traceById(h, traceId);
+      const request = trace ? await requestById(h, trace.request_id) : undefined;
+      if (!request) return [];
+      const vault = vaultOf(ctx, h);
+      const found: { id: string; text: string }[] = [];
+      for (const match of (await matchesOf(h, traceId)).filter(({ parent_key }) => parent_key === null)) {
+        const text = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+        if (text) found.push({ id: match.id, text: wordsOf(JSON.parse(text) as FoundRecord) });
+      }
+      return found;
+    });
+    const pairs = nearDuplicates(items);
+    await ctx.transaction((h) => replaceAlike(h, traceId, pairs));
+  });
+}
+
+function wordsOf(record: FoundRecord): string {
+  return record.text ?? Object.entries(record.fields).flatMap(([name, value]) => (value === null || PLACE_FIELDS.has(name) ? [] : [value])).join(' ');
+}
