@@ -76,7 +76,7 @@ test('public form → identity → trace → review by keys → decision → pac
   await page.keyboard.press('z');
   await wait(300);
   await page.keyboard.press('t');
-  await page.waitForFunction(() => !document.querySelector('.matches .unsure'), { timeout: 15000 });
+  await page.waitForFunction(() => !document.querySelector('.matches .unsure'), { timeout: 40000 });
   await seen(page, 'Decide to fulfil');
 
   // 5. Decision with its ground and reason.

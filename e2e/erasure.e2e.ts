@@ -72,10 +72,10 @@ test('erasure from plan to certificate, with the worker killed again and again',
   const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes group by 1, 2 having count(*) > 1');
   expect(changes).toEqual([]);
   expect((await newsletter()).deletions.every(({ times, keys }) => times === 1 && new Set(keys).size === 1)).toBe(true);
-  const answers = (await mails()).filter(({ to, subject }) => to.includes(JENS) && subject.includes(`Your data is erased (${ref})`));
+  const answers = (await mails()).filter(({ to, subject }) => to.includes(JENS) && subject.includes(`Dine data er slettet (${ref})`));
   expect(answers.length).toBeGreaterThanOrEqual(1);
   expect(new Set(answers.map(({ messageId }) => messageId)).size).toBe(1);
-  for (const words of ['What went', 'Bogføringsloven § 12', 'until', 'art. 77']) expect(answers[0]!.text).toContain(words);
+  for (const words of ['Hvad der er væk', 'Bogføringsloven § 12', 'Gemmes til', 'art. 77']) expect(answers[0]!.text).toContain(words);
 
   // The shop: the person gone, the invoices kept.
   const people = await query<{ email: string; first_name: string; phone: string | null }>(WORLD.shop, "select email, first_name, phone from customers where email ilike '%jens.toft%' or last_name = 'Toft' or customer_no = '48214'");

@@ -11,9 +11,9 @@ export async function proveByCode(page: Page, outside: Page, ref: string, addres
   await seen(page, 'Addresses on file');
   await press(page, 'Mail a code');
   await seen(page, 'The clock stands still');
-  const code = await mailTo(address, new RegExp(`Is it you who asked\\? \\(${ref}\\)`));
+  const code = await mailTo(address, new RegExp(`(?:Is it you who asked|Er det dig, der har spurgt)\\? \\(${ref}\\)`));
   const link = /http:\/\/[^\s]+\/identity\/[\w-]+/.exec(code.text)![0];
-  const digits = /Code: (\d{6})/.exec(code.text)![1]!;
+  const digits = /(?:Code|Kode): (\d{6})/.exec(code.text)![1]!;
   await go(outside, link);
   await fill(outside, 'Code', digits === '111111' ? '222222' : '111111');
   await press(outside, 'Go on');

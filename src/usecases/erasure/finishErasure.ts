@@ -1,6 +1,6 @@
 import { residueOf, type ResidueLine } from '../../core/erasure/residue';
 import type { PlanLine } from '../../core/erasure/types';
-import { wordsOf } from '../../core/letters/frame';
+import { sayDayIn, wordsOf } from '../../core/letters/frame';
 import type { Reason } from '../../core/shared/reason';
 import { groupBy } from '../../core/shared/groupBy';
 import { canonicalBytes } from '../../core/sealing/leaf';
@@ -57,9 +57,9 @@ async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestR
   const trace = (await lastTrace(h, request.id, 'find'))!;
   const touched = new Set(lines.filter(({ action }) => action !== 'keep').map((line) => `${line.system}/${line.collection}`));
   const recipients = (await registerEntries(h)).filter((entry) => touched.has(`${entry.system}/${entry.collection}`)).flatMap(({ recipients: own }) => own);
-  const { records } = wordsOf(request.language);
+  const { records, kept } = wordsOf(request.language);
   const say = (line: { place: string; count: number }) => `${line.place}: ${records(line.count)}`;
-  const residue = residueOf(lines).map((line) => `${say({ place: titles(`${line.system}/${line.collection}`), count: line.count })}. ${line.why}`);
+  const residue = residueOf(lines).map((line) => `${say({ place: titles(`${line.system}/${line.collection}`), count: line.count })}. ${line.until ? kept(sayDayIn(request.language, line.until), line.law) : line.why}`);
   return writeLetter(ctx, h, request, name, 'erasure-answer', { erased: nothingIf(request, count('erase').map(say)), anonymised: count('anonymise').map(say), residue: nothingIf(request, residue), recipients: [...new Set(recipients)], notSearched: await notSearched(h, trace) });
 }
 

@@ -8,6 +8,7 @@ export const DA: LanguageWords = {
   reference: 'Reference',
   records: (count) => `${count} ${count === 1 ? 'post' : 'poster'}`,
   nothing: 'Intet.',
+  kept: (until, law) => `Gemmes til ${until}${law ? ` (${law})` : ''}.`,
   remedies: (authority) => `Du kan altid skrive til os. Du kan også klage til en tilsynsmyndighed (GDPR art. 77), for os ${authority}, og gå til domstolene (art. 79).`,
   rights: { access: 'om en kopi af dine data', portability: 'om dine data i en form, som maskiner kan læse', rectification: 'om at få dine data rettet', erasure: 'om at få dine data slettet', restriction: 'om at begrænse brugen af dine data', objection: 'om at stoppe en brug af dine data, som du gør indsigelse mod', 'automated-decision': 'om en automatisk afgørelse', 'opt-out': 'om at stoppe salg eller deling af dine data', limit: 'om at begrænse brugen af følsomme data', withdrawal: 'om at trække dit samtykke tilbage', information: 'om oplysning om, hvad vi gør med dine data' },
   templates: {

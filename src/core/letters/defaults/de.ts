@@ -8,6 +8,7 @@ export const DE: LanguageWords = {
   reference: 'Vorgangsnummer',
   records: (count) => `${count} ${count === 1 ? 'Datensatz' : 'Datensätze'}`,
   nothing: 'Nichts.',
+  kept: (until, law) => `Bleibt bis ${until}${law ? ` (${law})` : ''}.`,
   remedies: (authority) => `Sie können uns jederzeit schreiben. Sie können sich auch bei einer Aufsichtsbehörde beschweren (Art. 77 DSGVO), für uns ${authority}, und den Rechtsweg beschreiten (Art. 79).`,
   rights: { access: 'um eine Kopie Ihrer Daten', portability: 'um Ihre Daten in maschinenlesbarer Form', rectification: 'um die Berichtigung Ihrer Daten', erasure: 'um die Löschung Ihrer Daten', restriction: 'um die Einschränkung der Nutzung Ihrer Daten', objection: 'um das Ende einer Nutzung, der Sie widersprechen', 'automated-decision': 'um die Prüfung einer automatisierten Entscheidung', 'opt-out': 'um das Ende von Verkauf oder Weitergabe Ihrer Daten', limit: 'um die Begrenzung der Nutzung sensibler Daten', withdrawal: 'um den Widerruf Ihrer Einwilligung', information: 'um Auskunft darüber, was wir mit Ihren Daten tun' },
   templates: {

@@ -8,6 +8,7 @@ export const EN: LanguageWords = {
   reference: 'Reference',
   records: (count) => `${count} ${count === 1 ? 'record' : 'records'}`,
   nothing: 'Nothing.',
+  kept: (until, law) => `Kept until ${until}${law ? ` (${law})` : ''}.`,
   remedies: (authority) => `You may write to us at any time. You may also lodge a complaint with a supervisory authority (GDPR art. 77), for us ${authority}, and seek a judicial remedy (art. 79).`,
   rights: { access: 'for a copy of your data', portability: 'for your data in a form that machines can read', rectification: 'to have your data corrected', erasure: 'to have your data erased', restriction: 'to restrict the use of your data', objection: 'to stop a use of your data you object to', 'automated-decision': 'about an automated decision', 'opt-out': 'to stop the sale or sharing of your data', limit: 'to limit the use of sensitive data', withdrawal: 'to withdraw your consent', information: 'for information about what we do with your data' },
   templates: {

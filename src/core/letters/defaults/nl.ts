@@ -8,6 +8,7 @@ export const NL: LanguageWords = {
   reference: 'Kenmerk',
   records: (count) => `${count} ${count === 1 ? 'record' : 'records'}`,
   nothing: 'Niets.',
+  kept: (until, law) => `Blijft tot ${until}${law ? ` (${law})` : ''}.`,
   remedies: (authority) => `U kunt ons altijd schrijven. U kunt ook een klacht indienen bij een toezichthouder (art. 77 AVG), voor ons ${authority}, en naar de rechter gaan (art. 79).`,
   rights: { access: 'om een kopie van uw gegevens', portability: 'om uw gegevens in een vorm die machines kunnen lezen', rectification: 'om uw gegevens te corrigeren', erasure: 'om uw gegevens te wissen', restriction: 'om het gebruik van uw gegevens te beperken', objection: 'om een gebruik te stoppen waartegen u bezwaar maakt', 'automated-decision': 'om naar een geautomatiseerd besluit te kijken', 'opt-out': 'om verkoop of delen van uw gegevens te stoppen', limit: 'om het gebruik van gevoelige gegevens te beperken', withdrawal: 'om uw toestemming in te trekken', information: 'om informatie over wat wij met uw gegevens doen' },
   templates: {

@@ -10,6 +10,8 @@ export interface LanguageWords {
   reference: string;
   records(count: number): string;
   nothing: string;
+  /** Why and how long something stays under a retention rule. */
+  kept(until: string, law: string | null): string;
   /** Under the regulation; other laws have words of their own in the table. */
   remedies(authority: string): string;
   /** Goes after “you asked us”. */
