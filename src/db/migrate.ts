@@ -12,6 +12,7 @@ import * as acts from './migrations/0010_acts';
 import * as helpers from './migrations/0011_helpers';
 import * as letters from './migrations/0012_letters';
 import * as alike from './migrations/0013_alike';
+import * as redactions from './migrations/0014_redactions';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -27,6 +28,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0011_helpers': helpers,
   '0012_letters': letters,
   '0013_alike': alike,
+  '0014_redactions': redactions,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

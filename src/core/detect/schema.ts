@@ -9,3 +9,6 @@ export const detectQuerySchema = yup
     detectors: yup.array(yup.string().oneOf(DETECTORS.map(({ id }) => id)).required()).max(DETECTORS.length),
   })
   .noUnknown();
+
+/** Passages of one record that a reviewer removes. */
+export const redactionsSchema = yup.object({ passages: yup.array(yup.object({ start: yup.number().integer().min(0).required(), end: yup.number().integer().min(0).required(), why: yup.string().oneOf(['other-person', 'quoted-words', 'privileged', 'reviewer']).required() }).noUnknown().required()).max(2000).required() }).noUnknown();

@@ -6,6 +6,7 @@ import type { NextAct } from './nextAct';
 import type { AssignmentRule, Workload } from './assign';
 import type { Answer, Standing } from '../consent/types';
 import type { AlikePair } from './nearDuplicates';
+import type { Redaction } from '../detect/redaction';
 import type { MethodOffer } from './identityMethods';
 import type { ProposedRegime } from '../clock/proposeRegime';
 import type { TargetDays } from '../clock/targets';
@@ -59,7 +60,7 @@ export interface RequestView extends RequestLine {
   decision: { outcome: string; ground: string | null; reason: string | null; by: string | null; at: string | null };
   undecided: number;
   trace: string;
-  pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null };
+  pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null; error: string | null };
   plan: PlanView | null;
   letters: { template: string; state: string; at: string; tries: number }[];
   hasCertificate: boolean;
@@ -162,6 +163,7 @@ export interface MatchLine {
   weight: number;
   because: string;
   isShared: boolean;
+  isRedacted: boolean;
   verdict: Verdict | null;
 }
 
@@ -199,6 +201,10 @@ export interface MatchOpened {
   files: { name: string; mediaType: string }[];
   others: string[];
   marks: string[];
+  /** What may be removed before it is handed over. */
+  proposed: Redaction[];
+  /** What a reviewer decided to remove; null: nothing decided. */
+  redacted: Redaction[] | null;
 }
 
 export interface DueMark {

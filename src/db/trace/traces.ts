@@ -104,6 +104,7 @@ export async function forgetTraces(h: Handle, requestIds: readonly string[]): Pr
   const traces = h.trx('traces').select('id').whereRaw('request_id = any(?)', [requestIds as string[]]);
   await h.trx('trace_keys').whereIn('trace_id', traces.clone()).delete();
   await h.trx('matches').whereIn('trace_id', traces.clone()).delete();
+  await h.trx('redactions').whereIn('trace_id', traces.clone()).delete();
   await h.trx('alike_matches').whereIn('trace_id', traces.clone()).delete();
   await h.trx('trace_problems').whereIn('trace_id', traces.clone()).delete();
 }

@@ -21,6 +21,7 @@ function PackPanel({ request, actions }: { request: RequestView; actions: Reques
   return (
     <div className="body stack">
       {pack.state === 'none' && <p className="muted">The pack holds the cover letter, every record in JSON and CSV, the messages, a list of what is withheld and why, and a manifest.</p>}
+      {pack.error && <p className="note bad" role="alert">{pack.error}</p>}
       {pack.state === 'building' && <p className="note slate">The pack is being built. You can leave; it goes on.</p>}
       {pack.files !== null && <p>{pack.files} files, {Math.ceil((pack.bytes ?? 0) / 1024)} kB, {pack.withheld} withheld. <span className="mono muted">SHA-256 {pack.sha256?.slice(0, 16)}…</span></p>}
       {request.mayWork && pack.state !== 'building' && <div><ActButton primary={pack.state === 'none'} act={() => actions.beginPack(request.ref)}>{pack.state === 'none' ? 'Build the pack' : 'Build it again'}</ActButton></div>}

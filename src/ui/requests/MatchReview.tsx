@@ -3,6 +3,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Redaction } from '../../core/detect/redaction';
 import { foldAlike } from '../../core/requests/nearDuplicates';
 import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
 import { BandMark } from '../parts/BandMark';
@@ -88,6 +89,16 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     for (const one of trace.matches.filter(({ id }) => last.before.has(id))) send(one, last.before.get(one.id)!);
   }, [mayJudge, send, trace.matches, undo]);
 
+  const redact = useCallback(
+    async (id: string, passages: readonly Redaction[]) => {
+      const result = await actions.redactPassages(request.ref, id, passages);
+      say(result.ok ? (passages.length > 0 ? 'It is handed over without these passages' : 'The redaction is taken back') : result.message, result.ok);
+      await client.invalidateQueries({ queryKey: ['match', id] });
+      onChange();
+    },
+    [actions, client, onChange, request.ref, say],
+  );
+
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -102,10 +113,11 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         event.preventDefault();
         judge(current, KEYS[key]);
       } else if (key === 'z') takeBack();
+      else if (key === 'r' && mayJudge && opened?.id === current.id && opened.redacted === null && opened.proposed.length > 0) void redact(current.id, opened.proposed);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [current, index, rows, judge, takeBack]);
+  }, [current, index, rows, judge, takeBack, mayJudge, opened, redact]);
 
   useEffect(() => {
     const onLeave = (event: BeforeUnloadEvent) => pending.current > 0 && event.preventDefault();
@@ -127,7 +139,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
             {rows.map((row) => (
               <tr key={row.id} className={row.id === current?.id ? 'sel' : ''} aria-selected={row.id === current?.id} onClick={() => setSelected(row.id)}>
                 <td><BandMark band={row.band} /></td>
-                <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.alike.length > 0 ? ` and ${row.alike.length} nearly the same` : ''}{row.isShared ? ' · quotes others' : ''}</span></td>
+                <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.alike.length > 0 ? ` and ${row.alike.length} nearly the same` : ''}{row.isRedacted ? ' · redacted' : row.isShared ? ' · quotes others' : ''}</span></td>
                 <td className="num">{row.weight.toFixed(1)}</td>
                 <td className="nowrap"><VerdictWord verdict={verdictOf(row)} /></td>
               </tr>
@@ -136,7 +148,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         </table>
       </div>
       <div className="side" tabIndex={0} role="region" aria-label="The record beside what we know">
-        {current && (isError ? <p className="note bad">This record could not be shown. Choose it again.</p> : opened && opened.id === current.id ? <MatchSide match={current} opened={opened} hanging={current.children} /> : <p className="muted">Opening…</p>)}
+        {current && (isError ? <p className="note bad">This record could not be shown. Choose it again.</p> : opened && opened.id === current.id ? <MatchSide match={current} opened={opened} hanging={current.children} mayRedact={mayJudge} save={(passages) => redact(current.id, passages)} /> : <p className="muted">Opening…</p>)}
         {current && mayJudge && (
           <div className="verdicts">
             {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => judge(current, verdict)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}

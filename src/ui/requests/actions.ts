@@ -1,4 +1,5 @@
 import type { Band } from '../../core/identity/score';
+import type { Redaction } from '../../core/detect/redaction';
 import type { Fact, FactsOutcome } from '../../core/requests/facts';
 import type { EffectView, RecordActView, Verdict } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
@@ -30,6 +31,7 @@ export interface RequestActions {
   beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>>;
   searchAgain(ref: string, systemId: string): Promise<ActionResult>;
   judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>>;
+  redactPassages(ref: string, matchId: string, passages: readonly Redaction[]): Promise<ActionResult<{ passages: number }>>;
   judgeBand(ref: string, band: Band): Promise<ActionResult<{ changed: number }>>;
   decideOn(ref: string, values: unknown): Promise<ActionResult>;
   answerWith(ref: string, text: string): Promise<ActionResult>;

@@ -83,13 +83,13 @@ describe('the clock', () => {
 });
 
 describe('the review', () => {
-  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, verdict: null, ...more });
+  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, isRedacted: false, verdict: null, ...more });
   const matches = [match('a'), match('b', { parent: 'a', collection: 'orders' }), match('c', { band: 'possible', weight: 3.2 })];
   const trace: TraceView = {
     id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], keys: [{ kind: 'email', value: 'x', round: 1, taught: false }], alike: [],
     steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, name: 'Mailbox' }],
   };
-  const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'] });
+  const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'], proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [], redacted: null });
   const around = (part: ReactNode) => <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>{part}</QueryClientProvider>;
   const before = global.fetch;
   let served = trace;
@@ -115,6 +115,20 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
     await waitFor(() => expect(called).toEqual([['judge', REF, 'a', 'theirs'], ['judge', REF, 'c', 'not-theirs'], ['judge', REF, 'c', null]]));
+  });
+
+  test('passages about others are proposed: kept or removed by pressing, one key takes them as they are', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 'j' });
+    fireEvent.click(await screen.findByRole('button', { name: 'keep: Regards' }));
+    expect(screen.queryByRole('button', { name: /Hand over without/ })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'remove: Regards' }));
+    fireEvent.click(button(/Hand over without 1 passage/));
+    await waitFor(() => expect(called).toEqual([['redactPassages', REF, 'c', [{ start: 0, end: 7, why: 'other-person' }]]]));
+    fireEvent.keyDown(window, { key: 'r' });
+    await waitFor(() => expect(called).toHaveLength(2));
   });
 
   test('what is nearly the same is folded, judged as one, and taken back as one; the threshold is the reviewer’s', async () => {
@@ -224,7 +238,7 @@ describe('the erasure plan', () => {
 });
 
 describe('carrying out and answering', () => {
-  const pack = { state: 'ready', files: 7, bytes: 40_000, withheld: 2, sha256: 'cd'.repeat(32), confirmedAt: null, openedAt: null };
+  const pack = { state: 'ready', files: 7, bytes: 40_000, withheld: 2, sha256: 'cd'.repeat(32), confirmedAt: null, openedAt: null, error: null };
 
   test('the second word is shown once, after the pack went out', async () => {
     const { actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });

@@ -5,7 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 
 const EVERYWHERE = [['Ctrl K', 'find people, requests and commands'], ['/', 'search on this page'], ['N', 'open a request'], ['?', 'this page']] as const;
-const REVIEW = [['J or ↓', 'next record'], ['K or ↑', 'record before'], ['T', 'theirs'], ['N', 'not theirs'], ['U', 'unsure'], ['Z', 'take the last verdict back']] as const;
+const REVIEW = [['J or ↓', 'next record'], ['K or ↑', 'record before'], ['T', 'theirs'], ['N', 'not theirs'], ['U', 'unsure'], ['R', 'hand over without the passages that are proposed'], ['Z', 'take the last verdict back']] as const;
 
 export function KeysHelp({ isOpen, onClose, isReview }: { isOpen: boolean; onClose: () => void; isReview: boolean }) {
   return (

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
+import { StringDecoder } from 'node:string_decoder';
 import { PassThrough, Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
+import { tracesIn, type Redaction } from '../../core/detect/redaction';
 import { coverLetter } from '../../core/letters/cover';
 import { sayName } from '../../core/identity/compare';
 import { csvLine } from '../../core/shared/csv';
@@ -19,10 +21,12 @@ import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
 import { refreshRequest } from '../requests/refreshRequest';
 import { workOnRequest } from '../requests/workOnRequest';
+import { redactionsOf } from '../../db/trace/redactions';
 import { asWrapped, vaultOf } from '../shared/vault';
 import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
 import { letterPdf } from './pdf';
+import { redactRecord } from './redactRecord';
 
 export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building' } | { code: 'no-pack-for-right'; right: string };
 
@@ -47,6 +51,9 @@ interface Content {
   collections: { name: string; matches: MatchRow[] }[];
   messages: MatchRow[];
   withheld: { place: string; title: string; why: string }[];
+  redactions: ReadonlyMap<string, readonly Redaction[]>;
+  /** What was removed, and must stand in no file. */
+  removed: readonly string[];
 }
 
 /**
@@ -59,7 +66,18 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
     if (!pack || pack.state !== 'building') return;
     const content = await gather(ctx, pack.request_id);
     const unfinished = `pack-${packId}.part`;
-    const { sha256, bytes, files } = await writeZip(ctx, content, unfinished);
+    const written = await writeZip(ctx, content, unfinished).catch(async (error: Error) => {
+      if (!(error instanceof RedactionLeak)) throw error;
+      await ctx.storage.remove(unfinished);
+      await ctx.transaction(async (h) => {
+        await setPack(h, packId, { state: 'failed', error: `A redacted passage stands in ${error.path} as well. Redact it there, or withhold that record; nothing was handed over.`, finished_at: ctx.clock.now() });
+        await setRequest(h, pack.request_id, { pack: 'none' });
+        await refreshRequest(ctx, h, pack.request_id);
+      });
+      return null;
+    });
+    if (!written) return;
+    const { sha256, bytes, files } = written;
     await ctx.storage.rename(unfinished, `pack-${packId}`);
     await ctx.transaction(async (h) => {
       await setPack(h, packId, { state: 'ready', path: `pack-${packId}`, sha256, bytes, files, withheld: content.withheld.length, finished_at: ctx.clock.now() });
@@ -77,25 +95,40 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const vault = vaultOf(ctx, h);
     const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const theirs = (await matchesOf(h, trace.id)).filter(({ verdict }) => verdict === 'theirs');
-    const shared = theirs.filter(({ is_shared }) => is_shared);
-    const handed = theirs.filter(({ is_shared }) => !is_shared);
+    const redactions = new Map<string, Redaction[]>();
+    for (const [id, row] of await redactionsOf(h, trace.id)) {
+      const passages = await vault.unseal(request.data_key_id, row.passages_sealed, `redaction:${id}`);
+      if (passages) redactions.set(id, JSON.parse(passages) as Redaction[]);
+    }
+    const shared = theirs.filter(({ id, is_shared }) => is_shared && !redactions.has(id));
+    const handed = theirs.filter(({ id, is_shared }) => !is_shared || redactions.has(id));
     const collections = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([name, matches]) => ({ name, matches }));
     const withheld = [];
     for (const match of shared) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', why: 'Other people’s data stands in it (GDPR art. 15(4)).' });
+    const removed = new Set<string>();
+    for (const match of handed.filter(({ id }) => redactions.has(id))) {
+      const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+      const { record, removed: strings, dropped } = redactRecord(JSON.parse(opened!) as FoundRecord, redactions.get(match.id)!);
+      for (const one of strings) removed.add(one);
+      for (const name of dropped) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: `${record.title}: ${name}`, why: 'Attached to a message that is handed over without other people’s words (GDPR art. 15(4)).' });
+    }
     const register = (await registerEntries(h)).filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
     const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
     const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
     const letter = coverLetter({ ref: request.ref, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`, count: matches.length })), withheld: withheld.length, notSearched: await notSearched(h, trace) });
     const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDay(madeOn) });
-    return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld };
+    return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld, redactions, removed: [...removed] };
   });
 }
 
 async function writeZip(ctx: Context, content: Content, name: string): Promise<{ sha256: string; bytes: number; files: number }> {
   const zip = new yazl.ZipFile();
+  // A record that cannot be read ends the writing, not the worker.
+  (zip as unknown as NodeJS.EventEmitter).on('error', (error: Error) => void (zip.outputStream as unknown as Readable).destroy(error));
+  const leaks = new Set<string>();
   const sums: { path: string; bytes: number; sha256: string }[] = [];
-  const add = (path: string, make: () => Readable) => zip.addReadStreamLazy(path, { mtime: new Date(ctx.clock.now()) }, (give) => give(null, counted(path, make(), sums)));
-  const open = opener(ctx, content.requestId);
+  const add = (path: string, make: () => Readable) => zip.addReadStreamLazy(path, { mtime: new Date(ctx.clock.now()) }, (give) => give(null, counted(path, make(), sums, content.removed, leaks)));
+  const open = opener(ctx, content);
 
   add('cover-letter.pdf', () => Readable.from([content.cover]));
   for (const { name: place, matches } of content.collections) {
@@ -122,17 +155,35 @@ async function writeZip(ctx: Context, content: Content, name: string): Promise<{
     bytes += part.length;
   });
   await pipeline(zip.outputStream as unknown as Readable, count, ctx.keys.sealStream(key), ctx.storage.write(name));
+  const [leak] = leaks;
+  if (leak) throw new RedactionLeak(leak);
   return { sha256: whole.digest('hex'), bytes, files: sums.length + 1 };
 }
 
-function counted(path: string, source: Readable, sums: { path: string; bytes: number; sha256: string }[]): Readable {
+/** What was removed stands in a file all the same: the pack is not finished. */
+export class RedactionLeak extends Error {
+  constructor(readonly path: string) {
+    super('a redacted passage stands in a file of the pack');
+  }
+}
+
+/** Sums up a file as it is written, and reads every one of its words for what was removed. */
+function counted(path: string, source: Readable, sums: { path: string; bytes: number; sha256: string }[], removed: readonly string[], leaks: Set<string>): Readable {
   const hash = createHash('sha256');
   let bytes = 0;
   const through = new PassThrough();
+  const longest = Math.max(0, ...removed.map(({ length }) => length)) * 2;
+  const decoder = new StringDecoder('utf8');
+  let tail = '';
   source.on('error', (error) => through.destroy(error));
   through.on('data', (part: Buffer) => {
     hash.update(part);
     bytes += part.length;
+    if (removed.length === 0) return;
+    tail += decoder.write(part);
+    // As JSON and CSV write a quotation mark.
+    if (tracesIn(tail.replace(/\\"|""/g, '"'), removed).length > 0) leaks.add(path);
+    tail = tail.slice(-longest);
   });
   through.on('end', () => sums.push({ path, bytes, sha256: hash.digest('hex') }));
   return source.pipe(through);
@@ -140,12 +191,14 @@ function counted(path: string, source: Readable, sums: { path: string; bytes: nu
 
 type Open = (match: MatchRow) => Promise<FoundRecord>;
 
-function opener(ctx: Context, requestId: string): Open {
+function opener(ctx: Context, { requestId, redactions }: Content): Open {
   return (match) =>
     ctx.transaction(async (h) => {
       const request = (await requestById(h, requestId))!;
       const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
-      return JSON.parse(text!) as FoundRecord;
+      const record = JSON.parse(text!) as FoundRecord;
+      const passages = redactions.get(match.id);
+      return passages ? redactRecord(record, passages).record : record;
     });
 }
 

@@ -106,7 +106,7 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
       identity: { state: row.identity, method: row.identity_method, addresses: isMasked ? [] : await addressesOnFile(ctx, h, row), tries: check?.tries ?? null, methods: identityMethods(row.right, await holdsSpecialData(h)), factTriesLeft: MOST_FACT_TRIES - row.fact_tries, factsNeeded: factsNeeded(row.right) },
       decision: { outcome: row.decision, ground: row.decision_ground, reason: await open(row.decision_reason_sealed, `decision:${row.id}`), by: row.decided_by ? (names.get(row.decided_by) ?? null) : null, at: row.decided_at },
       undecided: row.undecided, trace: row.trace,
-      pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null },
+      pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null, error: pack?.state === 'failed' ? pack.error : null },
       plan: isMasked ? null : await readPlan(ctx, h, row),
       letters: (await lettersOf(h, row.id)).map(({ template, state, queued_at, sent_at, tries }) => ({ template, state, at: sent_at ?? queued_at, tries })),
       hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,

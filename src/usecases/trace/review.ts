@@ -1,10 +1,13 @@
-import { compare } from '../../core/identity/compare';
+import { detect } from '../../core/detect/detect';
+import { proposeRedactions, type Redaction } from '../../core/detect/redaction';
+import { compare, sayName } from '../../core/identity/compare';
 import { BANDS, score, type Band } from '../../core/identity/score';
 import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { requestByRef, requestById } from '../../db/requests/requests';
 import { helperTasksOf } from '../../db/requests/helperTasks';
 import { alikeOf } from '../../db/trace/alike';
+import { redactionOf, redactionsOf } from '../../db/trace/redactions';
 import { problemsOf } from '../../db/trace/problems';
 import { listSystems } from '../../db/systems/systems';
 import { matchById, matchesOf, setVerdict, undecidedInBand } from '../../db/trace/matches';
@@ -29,11 +32,12 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
     const vault = vaultOf(ctx, h);
     const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const matches: MatchLine[] = [];
+    const redactions = await redactionsOf(h, trace.id);
     for (const row of await matchesOf(h, trace.id)) {
       const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
       matches.push({
         id: row.id, system: row.system_id, systemName: names.get(row.system_id) ?? row.system_id, collection: row.collection, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', parent: row.parent_key,
-        place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', '), isShared: row.is_shared, verdict: row.verdict,
+        place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', '), isShared: row.is_shared, isRedacted: redactions.has(row.id), verdict: row.verdict,
       });
     }
     matches.sort((a, b) => BANDS.indexOf(a.band) - BANDS.indexOf(b.band) || b.weight - a.weight || (a.place < b.place ? -1 : 1));
@@ -63,9 +67,13 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
     const person = await personOfRequest(ctx, h, request);
     const scored = match.parent_key ? [] : score(person, record.person).fields;
     await recordTrail(ctx, h, 'record-opened', request.ref, `${match.system_id}/${match.collection}/${match.record_key}`);
+    const others = record.text ? otherPeople(ctx, person, record) : [];
+    const decided = await redactionOf(h, match.id);
+    const passages = decided ? await vaultOf(ctx, h).unseal(request.data_key_id, decided.passages_sealed, `redaction:${match.id}`) : null;
+    const own = [...(person.emails ?? []), ...(person.phones ?? []), sayName(person) ?? '', person.givenName ?? '', ctx.organisation.name, ...ctx.organisation.ownDomains];
     return ok({
       id: match.id, title: record.title, fields: scored.length > 0 ? scored : compare(person, record.person).map((field) => ({ ...field, weight: 0 })), record: record.fields, text: record.text,
-      files: record.files.map(({ name, mediaType }) => ({ name, mediaType })), others: record.text ? otherPeople(ctx, person, record) : [], marks: [...(person.emails ?? []), ...(person.phones ?? []), person.familyName ?? '', person.givenName ?? ''].filter((mark) => mark.length > 2),
+      files: record.files.map(({ name, mediaType }) => ({ name, mediaType })), others, proposed: record.text ? proposeRedactions(record.text, others, detect(record.text), own) : [], redacted: passages ? (JSON.parse(passages) as Redaction[]) : null, marks: [...(person.emails ?? []), ...(person.phones ?? []), person.familyName ?? '', person.givenName ?? ''].filter((mark) => mark.length > 2),
     });
   });
 }

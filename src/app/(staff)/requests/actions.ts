@@ -1,6 +1,7 @@
 'use server';
 
 import type { Band } from '../../../core/identity/score';
+import { redactionsSchema } from '../../../core/detect/schema';
 import { basisSchema, decisionSchema, factsSchema, openRequestSchema } from '../../../core/requests/schema';
 import { daySchema } from '../../../core/shared/schema';
 import type { ActionResult } from '../../../ui/parts/actionResult';
@@ -24,6 +25,7 @@ import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../
 import { reopenRequest } from '../../../usecases/requests/reopenRequest';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
 import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
+import { redact } from '../../../usecases/trace/redact';
 import { startTrace } from '../../../usecases/trace/startTrace';
 import type { EffectView, RecordActView, Verdict } from '../../../core/requests/views';
 import { act } from '../../lib/act';
@@ -147,6 +149,11 @@ export async function searchAgain(ref: string, systemId: string): Promise<Action
 
 export async function judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>> {
   return act((ctx) => giveVerdict(ctx, { ref, matchId, verdict }));
+}
+
+export async function redactPassages(ref: string, matchId: string, passages: unknown): Promise<ActionResult<{ passages: number }>> {
+  const form = readForm(redactionsSchema, { passages });
+  return form.ok ? act((ctx) => redact(ctx, { ref, matchId, passages: form.value.passages })) : form;
 }
 
 export async function judgeBand(ref: string, band: Band): Promise<ActionResult<{ changed: number }>> {

@@ -1,0 +1,123 @@
+import { text as readAll } from 'node:stream/consumers';
+import yauzl from 'yauzl';
+import { choice, seedLedger } from '../../../test/support/ledger';
+import { must } from '../../../test/support/must';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { insertUser } from '../../db/access/users';
+import { insertSystem } from '../../db/systems/systems';
+import type { Connector, FoundRecord } from '../../ports/connector';
+import { recordChoices } from '../consent/recordChoices';
+import type { Context } from '../context';
+import { decide } from '../requests/decide';
+import { proveAtCounter } from '../requests/identity';
+import { openRequest } from '../requests/openRequest';
+import { requestView } from '../requests/requestView';
+import { asWrapped } from '../shared/vault';
+import { redact } from '../trace/redact';
+import { giveVerdict, openMatch, traceView } from '../trace/review';
+import { startTrace } from '../trace/startTrace';
+import { startPack } from './buildPack';
+import { dataKeys } from '../../db/access/dataKeys';
+
+const EMAIL = 'maja@mail.example';
+const THREAD = 'Hello Maja,\n\nAnother rider solved it, see below.\n\nOn Tue Nov 03 2026, Jonas Vind <jonas@inbox.example> wrote:\n> The same clip broke on my bike last spring in Odense.\n> Jonas Vind';
+
+let world: TestWorld;
+let signe: Context;
+let messages: { key: string; subject: string; text: string }[] = [];
+
+const mailbox: Connector = {
+  describe: async () => ({ collections: [] }),
+  async *search() {
+    yield { scanned: messages.length, records: messages.map(({ key, subject, text }): FoundRecord => ({ collection: 'messages', key, title: subject, fields: { from: 'support@larkmere.example', to: `Maja Lund <${EMAIL}>`, cc: null, subject, date: null, attachments: 'note.txt' }, person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, parent: null, refersTo: [], text, files: [{ name: 'note.txt', mediaType: 'text/plain', base64: Buffer.from('Jonas Vind was here').toString('base64') }] })) };
+  },
+  read: async () => null, isErased: async () => true, can: () => ({ erase: true, anonymise: true }), close: async () => {},
+};
+
+beforeAll(async () => {
+  world = await testWorld('redaction');
+  await seedLedger(world);
+  await world.worker.transaction(async (h) => {
+    await insertSystem(h, { id: 'sys_mail', kind: 'letters', name: 'Mailbox', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
+    await insertUser(h, { id: 'usr_signe', email: 's@x.example', name: 'Signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' });
+  });
+  const connect = world.worker.connect;
+  world.worker.connect = (system) => (system.kind === 'letters' ? mailbox : connect(system));
+  signe = { ...world.user('usr_signe', 'coordinator'), connect: world.worker.connect };
+});
+afterAll(() => world.close());
+
+async function reviewed(): Promise<{ ref: string; match(title: string): string }> {
+  world.pass(60);
+  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }], name: { givenName: 'Maja', familyName: 'Lund' }, externalId: `m-${world.worker.clock.now()}`, occurredAt: world.worker.clock.now() })] });
+  const { ref } = must(await openRequest(signe, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
+  must(await proveAtCounter(signe, { ref }));
+  must(await startTrace(signe, { ref }));
+  await world.drain();
+  const { matches } = must(await traceView(signe, { ref }))!;
+  for (const { id, parent } of matches) if (!parent) must(await giveVerdict(signe, { ref, matchId: id, verdict: 'theirs' }));
+  return { ref, match: (title) => matches.find((match) => match.title === title)!.id };
+}
+
+async function packed(ref: string): Promise<Map<string, string>> {
+  must(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
+  must(await startPack(signe, { ref }));
+  await world.drain();
+  const pack = await world.knex('packs').join('requests', 'requests.id', 'packs.request_id').where({ ref }).select('packs.*', 'requests.data_key_id').first();
+  if (pack.state !== 'ready') return new Map([['state', `${pack.state}: ${pack.error}`]]);
+  const key = await world.worker.transaction(async (h) => asWrapped((await dataKeys(h, [pack.data_key_id])).get(pack.data_key_id)));
+  const parts: Buffer[] = [];
+  for await (const part of world.worker.storage.read(pack.path).pipe(world.worker.keys.unsealStream(key!)) as AsyncIterable<Buffer>) parts.push(part);
+  return unzip(Buffer.concat(parts));
+}
+
+function unzip(bytes: Buffer): Promise<Map<string, string>> {
+  return new Promise((resolve, reject) => {
+    const files = new Map<string, string>();
+    yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
+      if (error) return reject(error);
+      zip!.on('entry', (entry: yauzl.Entry) => zip!.openReadStream(entry, (wrong, stream) => (wrong ? reject(wrong) : void readAll(stream).then((words) => (files.set(entry.fileName, words), zip!.readEntry())))));
+      zip!.on('end', () => resolve(files));
+      zip!.readEntry();
+    });
+  });
+}
+
+test('a message that quotes somebody is withheld whole, until its passages are redacted; then its text goes without them, and nothing attached', async () => {
+  messages = [{ key: '1', subject: 'Re: clip', text: THREAD }, { key: '2', subject: 'Jonas Vind says', text: THREAD }];
+  const { ref, match } = await reviewed();
+  const opened = must(await openMatch(signe, { id: match('Re: clip') }));
+  expect(opened).toMatchObject({ redacted: null, others: expect.arrayContaining(['jonas@inbox.example']) });
+  expect(opened.proposed.map(({ why }) => why)).toEqual(['quoted-words']);
+  must(await redact(signe, { ref, matchId: match('Re: clip'), passages: [...opened.proposed, { start: 0, end: 1_000_000, why: 'reviewer' }] }));
+  expect(must(await openMatch(signe, { id: match('Re: clip') })).redacted).toHaveLength(1);
+  const sealed = await world.knex('redactions').first();
+  expect(sealed.passages_sealed.toString('utf8')).not.toContain('quoted-words');
+  const files = await packed(ref);
+  const all = [...files.values()].join('\n');
+  expect(all).not.toMatch(/jonas@inbox|last spring in Odense/);
+  const [text] = [...files].find(([name]) => name.endsWith('message.txt'))!.slice(1);
+  expect(text).toContain('Another rider solved it, see below.\n\n[removed]');
+  expect([...files.keys()].filter((name) => name.includes('note'))).toEqual([]);
+  expect(files.get('withheld.csv')).toMatch(/Re: clip: note.txt.*Attached to a message/);
+  expect(files.get('withheld.csv')).toMatch(/Jonas Vind says.*Other people/);
+});
+
+test('a passage that was removed here and stands elsewhere stops the pack, which says where', async () => {
+  messages = [{ key: '1', subject: 'Re: clip', text: THREAD }, { key: '2', subject: 'Odense', text: 'Hello Maja, he wrote: “The same clip broke on my bike last spring in Odense.”' }];
+  const { ref, match } = await reviewed();
+  must(await redact(signe, { ref, matchId: match('Re: clip'), passages: must(await openMatch(signe, { id: match('Re: clip') })).proposed }));
+  expect((await packed(ref)).get('state')).toMatch(/^failed: A redacted passage stands in .* as well/);
+  expect(must(await requestView(signe, { ref })).pack).toMatchObject({ state: 'none', error: expect.stringContaining('nothing was handed over') });
+});
+
+test('a redaction is taken back; not after the decision, and not of what has no text', async () => {
+  messages = [{ key: '1', subject: 'Re: clip', text: THREAD }];
+  const { ref, match } = await reviewed();
+  const passages = must(await openMatch(signe, { id: match('Re: clip') })).proposed;
+  must(await redact(signe, { ref, matchId: match('Re: clip'), passages }));
+  must(await redact(signe, { ref, matchId: match('Re: clip'), passages: [] }));
+  expect(must(await openMatch(signe, { id: match('Re: clip') })).redacted).toBeNull();
+  must(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
+  expect(await redact(signe, { ref, matchId: match('Re: clip'), passages })).toMatchObject({ ok: false, refusal: { code: 'already-decided' } });
+});

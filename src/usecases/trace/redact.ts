@@ -1,0 +1,31 @@
+import { mergeRedactions, type Redaction } from '../../core/detect/redaction';
+import { ok, refuse } from '../../core/shared/result';
+import { matchById } from '../../db/trace/matches';
+import { clearRedaction, setRedaction } from '../../db/trace/redactions';
+import { traceById } from '../../db/trace/traces';
+import type { FoundRecord } from '../../ports/connector';
+import type { Context } from '../context';
+import { workOnRequest } from '../requests/workOnRequest';
+import { vaultOf } from '../shared/vault';
+import { recordTrail } from '../trail/recordTrail';
+
+export type RedactRefusal = { code: 'already-decided' } | { code: 'not-found' } | { code: 'nothing-to-redact' };
+
+/** The passages of one record that are not handed over; none takes the decision back, and what quotes others is withheld whole again. */
+export async function redact(ctx: Context, input: { ref: string; matchId: string; passages: readonly Redaction[] }) {
+  return workOnRequest<{ passages: number }, RedactRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
+    if (request.decision !== 'none') return refuse({ code: 'already-decided' });
+    const match = await matchById(h, input.matchId);
+    const trace = match ? await traceById(h, match.trace_id) : undefined;
+    if (!match || trace?.request_id !== request.id) return refuse({ code: 'not-found' });
+    const vault = vaultOf(ctx, h);
+    const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+    const { text } = JSON.parse(opened ?? '{"text":null}') as FoundRecord;
+    if (text === null) return refuse({ code: 'nothing-to-redact' });
+    const passages = mergeRedactions(input.passages.filter(({ start, end }) => start >= 0 && end <= text.length));
+    if (passages.length === 0) await clearRedaction(h, match.id);
+    else await setRedaction(h, { match_id: match.id, trace_id: trace.id, passages_sealed: await vault.seal(request.data_key_id, JSON.stringify(passages), `redaction:${match.id}`), decided_by: ctx.actor.id, decided_at: ctx.clock.now() });
+    await recordTrail(ctx, h, 'record-redacted', request.ref, `${match.system_id}/${match.collection}/${match.record_key}: ${passages.length} passages`);
+    return ok({ passages: passages.length });
+  });
+}
