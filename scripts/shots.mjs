@@ -61,7 +61,8 @@ endWith(async () => {
       await click('why this date');
       await settle();
     });
-    await shoot('closed', `/requests/${refOf(['erased', 'erasure'])}`);
+    await page.waitForFunction(async () => (await (await fetch('/requests/inbox')).text()).includes('Indsigt'), { timeout: 30000 });
+    await shoot('inbox', '/requests/inbox');
     const person = await page.evaluate(async (url) => (await fetch(url)).ok, '/people');
     if (!person) throw new Error('people cannot be seen');
     await page.goto(`${world.address}/people`, { waitUntil: 'networkidle0' });
