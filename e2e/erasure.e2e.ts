@@ -62,9 +62,9 @@ test('erasure from plan to certificate, with the worker killed again and again',
   await until('the contact is being deleted', async () => (await newsletter()).deletions.some(({ keys }) => keys.length > 0));
   await killAndStart();
   const state = async () => (await query<{ state: string; phase: string }>(WORLD.database, 'select p.state, p.phase from plans p join requests r on r.id = p.request_id where r.ref = $1', [ref]))[0]!;
-  await until('the proof runs', async () => ['proof', 'letter', 'own', 'finished'].includes((await state()).phase));
+  await until('the proof runs', async () => ['proof', 'letter', 'own', 'finished'].includes((await state()).phase), 150);
   await killAndStart();
-  await until('finished', async () => (await state()).state === 'finished', 90);
+  await until('finished', async () => (await state()).state === 'finished', 150);
   await go(page, `/requests/${ref}`);
   await seen(page, 'answered in time', 30000);
 
@@ -116,4 +116,4 @@ test('erasure from plan to certificate, with the worker killed again and again',
   expect(keeping).toContain(ref);
   expect(keeping).toContain('Web shop · invoices');
   expect(keeping).not.toContain('Toft');
-}, 300_000);
+}, 480_000);
