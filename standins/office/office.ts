@@ -9,7 +9,7 @@ import { byStory, type WorldPerson } from '../world/people';
 import { seeded } from '../world/random';
 
 /** Who asks to be erased in the stories has nothing in files that only their owner can change. */
-const NOT_IN_FILES = new Set(['erasure', 'gone', 'formula']);
+const NOT_IN_FILES = new Set(['erasure', 'gone', 'married-name', 'formula']);
 
 /** The office's folder: camp registrations with health notes, letters, waivers, price quotes in the encoding of an old till. */
 export async function fillOffice(root: string, people: readonly WorldPerson[], today: Date): Promise<void> {
