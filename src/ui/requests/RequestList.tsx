@@ -29,7 +29,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
       <section className="sheet wrap" tabIndex={0} aria-label="Requests">
         {lines.length === 0 ? <p className="empty">No request fits these filters.</p> : (
           <table className="list">
-            <thead><tr><th>reference</th><th>right</th><th>who</th><th>received</th><th>due</th><th title="working days left">clock</th><th>next</th></tr></thead>
+            <thead><tr><th>reference</th><th>right</th><th>who</th><th>received</th><th>due</th><th>working days</th><th>next</th></tr></thead>
             <tbody>
               {lines.map((line) => (
                 <tr key={line.ref}>
