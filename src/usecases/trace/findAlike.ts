@@ -7,12 +7,14 @@ import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { vaultOf } from '../shared/vault';
 
+const AGAIN_MS = 3000;
+
 /** Says the same of every record of a file or a log, and so nothing of whether two are alike. */
 const PLACE_FIELDS = new Set(['file', 'place']);
 
 /** Which matches of a trace are nearly the same, so that a reviewer may judge them as one. Worked out anew each time. */
 export async function findAlike(ctx: Context, { traceId }: { traceId: string }): Promise<void> {
-  await ctx.exclusively(`alike:${traceId}`, async () => {
+  const isDone = await ctx.exclusively(`alike:${traceId}`, async () => {
     const items = await ctx.transaction(async (h) => {
       const trace = await traceById(h, traceId);
       const request = trace ? await requestById(h, trace.request_id) : undefined;
@@ -27,7 +29,10 @@ export async function findAlike(ctx: Context, { traceId }: { traceId: string }):
     });
     const pairs = nearDuplicates(items);
     await ctx.transaction((h) => replaceAlike(h, traceId, pairs));
+    return true;
   });
+  // Somebody works on it who may have begun before the newest records came: once more, after them.
+  if (!isDone) await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'find-alike', { traceId }, new Date(Date.parse(ctx.clock.real()) + AGAIN_MS).toISOString()));
 }
 
 function wordsOf(record: FoundRecord): string {

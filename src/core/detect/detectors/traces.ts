@@ -1,11 +1,12 @@
 import type { Detector } from '../types';
+import { isLuhn } from './money';
 
 /** What devices leave behind, and what opens doors. */
 export const TRACES: readonly Detector[] = [
   { id: 'ip-v4', kind: 'ip-address', score: 0.75, hint: /\d\./, pattern: /(?<![\d.])(?:(?:25[0-5]|2[0-4]\d|1?\d?\d)\.){3}(?:25[0-5]|2[0-4]\d|1?\d?\d)(?![\d.]*\d)/g, isValid: (value) => !/^(?:0\.|127\.|255\.|1\.[0-9]\.[0-9]\.[0-9]$)/.test(value) },
   { id: 'ip-v6', kind: 'ip-address', score: 0.85, hint: /:[\da-f]*:/i, pattern: /(?<![\da-f:])(?:[\da-f]{1,4}:){2,7}(?::?[\da-f]{1,4}){1,6}(?![\da-f:])/gi, isValid: isIpV6 },
   { id: 'mac-address', kind: 'mac-address', score: 0.85, hint: /[\da-f]{2}[:-]/i, pattern: /(?<![\da-f:-])[\da-f]{2}(?:([:-])[\da-f]{2})(?:\1[\da-f]{2}){4}(?![\da-f:-])/gi },
-  { id: 'imei', kind: 'device-id', score: 0.5, needsContext: true, context: /\b(?:imei|device|gerät|enhed|toestel)/iu, pattern: /(?<!\d)\d{15}(?!\d)/g, isValid: luhn15 },
+  { id: 'imei', kind: 'device-id', score: 0.5, needsContext: true, context: /\b(?:imei|device|gerät|enhed|toestel)/iu, pattern: /(?<!\d)\d{15}(?!\d)/g, isValid: isLuhn },
   { id: 'advertising-id', kind: 'device-id', score: 0.4, needsContext: true, context: /\b(?:idfa|gaid|advertising|device|enhed|gerät|toestel|install)/iu, pattern: /(?<![\da-f-])[\da-f]{8}-(?:[\da-f]{4}-){3}[\da-f]{12}(?![\da-f-])/gi },
   { id: 'coordinates', kind: 'location', score: 0.7, hint: /\d\.\d{4}/, pattern: /(?<![\d.])-?(?:[1-8]?\d(?:\.\d{4,8})|90\.0{4,8})[,; ]{1,3}-?(?:1[0-7]\d|[1-9]?\d)\.\d{4,8}(?![\d.])/g },
   { id: 'birth-date-iso', kind: 'birth-date', score: 0.35, needsContext: true, context: /\b(?:born|birth|dob|født|fødsels|geboren|geburts|geboorte)/iu, pattern: /(?<![\d-])(?:19|20)\d{2}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])(?![\d-])/g },
@@ -22,13 +23,4 @@ export const TRACES: readonly Detector[] = [
 function isIpV6(value: string): boolean {
   const groups = value.split(':');
   return groups.length <= 8 && (value.includes('::') ? value.indexOf('::') === value.lastIndexOf('::') : groups.length === 8) && /[a-f]|\d{3}/i.test(value) && !/^\d{1,2}:\d{2}:\d{2}$/.test(value);
-}
-
-function luhn15(value: string): boolean {
-  let sum = 0;
-  for (let i = 0; i < 15; i++) {
-    const digit = Number(value[14 - i]);
-    sum += i % 2 === 0 ? digit : digit > 4 ? digit * 2 - 9 : digit * 2;
-  }
-  return sum % 10 === 0 && !/^(\d)\1+$/.test(value);
 }
