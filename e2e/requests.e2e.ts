@@ -107,6 +107,36 @@ test('the owner of the card index is asked; what they hand over joins the trace 
   expect(await textOf(page)).not.toContain('Jonas Vind');
 }, 180_000);
 
+test('five hundred matches are reviewed by keys alone', async () => {
+  const ref = await openAtCounter(page, { givenName: 'Anna', familyName: 'Kjær', email: 'anna.kjaer@mail.example' }, 'access');
+  await traceToEnd(page);
+  const link = /http:\/\/[^\s]+\/task\/[\w-]+/.exec((await mailTo('kurt@larkmere.example', new RegExp(`Workshop cards: please help with ${ref}`))).text)![0];
+  await go(outside, link);
+  await press(outside, 'Show what is asked');
+  // Cards that are not alike, so that none is folded.
+  const words = ['chain', 'bell', 'brake', 'saddle', 'light', 'lock', 'wheel', 'spoke', 'pedal', 'frame', 'gear', 'cable', 'rack', 'fender', 'tyre', 'tube'];
+  const job = (n: number) => Array.from({ length: 9 }, (_, i) => `${words[(n * (i + 3) + i * i) % words.length]}${(n * 31 + i * 7) % 97}`).join(' ');
+  const file = join(mkdtempSync(join(tmpdir(), 'bookend-cards-')), 'cards.csv');
+  writeFileSync(file, ['name;e-mail;job', ...Array.from({ length: 500 }, (_, n) => `Anna Kjær;anna.kjaer@mail.example;${job(n)}`)].join('\n'));
+  await (await outside.$('input[type=file]'))!.uploadFile(file);
+  await seen(outside, 'cards.csv: 500 records taken over', 60000);
+  await press(outside, 'That is all');
+  await seen(outside, 'used up now');
+
+  await go(page, `/requests/${ref}`);
+  await page.waitForSelector('tr.sel');
+  const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
+  expect(rows).toBeGreaterThan(500);
+  for (let n = 0; n < rows; n++) {
+    await page.keyboard.press('t');
+    // The next record is shown before the next verdict is given.
+    if (n < rows - 1) await page.waitForFunction((at) => document.querySelectorAll('.matches tbody tr')[at]?.classList.contains('sel'), { polling: 'raf', timeout: 10000 }, n + 1);
+  }
+  const judged = async () => Number((await query<{ n: string }>(WORLD.database, "select count(*) as n from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = $1 and m.parent_key is null and m.verdict = 'theirs'", [ref]))[0]!.n);
+  await until('every verdict is in the database', async () => (await judged()) === rows, 150);
+  await seen(page, 'Decide to fulfil', 60000);
+}, 420_000);
+
 test('the law and the day of receipt are corrected, with what stood before beside it; what if writes nothing', async () => {
   await go(page, '/requests/new');
   await choose(page, 'Right', 'access');

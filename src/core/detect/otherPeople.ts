@@ -1,6 +1,11 @@
 import { normaliseEmail, normalisePhone } from '../identity/normalise';
 import { nameLevel } from '../identity/compare';
 import { contactsIn } from './contacts';
+import { detect } from './detect';
+import { DETECTORS } from './detectors/all';
+
+// Numbers of their own kind, however much they look like somebody's telephone.
+const NO_PHONES = DETECTORS.filter(({ kind }) => ['payment-card', 'iban', 'bank-account', 'national-id', 'tax-id', 'medical-id', 'customer-number', 'device-id'].includes(kind));
 
 export interface KnownPerson {
   emails: readonly string[];
@@ -21,11 +26,13 @@ const ATTRIBUTION = /(?:^|\n)[> ]*(?:On|Den|Am|Op)\s[^\n]{4,120}?(?:,|\s)\s?([\p
 export function otherPeopleIn(text: string, person: KnownPerson, ownDomains: readonly string[], ownPhones: readonly string[] = []): string[] {
   const own = new Set([...person.emails.map((email) => normaliseEmail(email)), ...person.phones.map((phone) => normalisePhone(phone, person.country)), ...ownPhones.map((phone) => normalisePhone(phone, person.country))]);
   const others = new Set<string>();
-  for (const span of contactsIn(text)) {
+  const contacts = contactsIn(text);
+  const numbers = contacts.some(({ kind }) => kind === 'phone') ? detect(text, NO_PHONES) : [];
+  for (const span of contacts) {
     if (span.kind === 'email') {
       const email = normaliseEmail(span.value);
       if (email && !own.has(email) && !ownDomains.some((domain) => email.endsWith(`@${domain}`))) others.add(span.value);
-    } else {
+    } else if (!numbers.some(({ start, end }) => start < span.end && span.start < end)) {
       const phone = normalisePhone(span.value, person.country);
       if (phone && span.value.replace(/\D/g, '').length >= 8 && !own.has(phone)) others.add(span.value);
     }

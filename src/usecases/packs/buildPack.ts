@@ -4,6 +4,8 @@ import { PassThrough, Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
 import { tracesIn, type Redaction } from '../../core/detect/redaction';
+import { sayHeld } from '../../core/detect/neverDisclose';
+import { regimeById } from '../../core/clock/regimes';
 import { coverLetter } from '../../core/letters/cover';
 import { sayName } from '../../core/identity/compare';
 import { csvLine } from '../../core/shared/csv';
@@ -54,6 +56,8 @@ interface Content {
   redactions: ReadonlyMap<string, readonly Redaction[]>;
   /** What was removed, and must stand in no file. */
   removed: readonly string[];
+  /** Kinds of values that the law lets nobody hand over: only that they are held. */
+  neverDisclose: readonly string[];
 }
 
 /**
@@ -105,6 +109,7 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const collections = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([name, matches]) => ({ name, matches }));
     const withheld = [];
     for (const match of shared) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', why: 'Other people’s data stands in it (GDPR art. 15(4)).' });
+    const neverDisclose = regimeById(request.regime)?.neverDisclose ?? [];
     const removed = new Set<string>();
     for (const match of handed.filter(({ id }) => redactions.has(id))) {
       const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
@@ -112,12 +117,16 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
       for (const one of strings) removed.add(one);
       for (const name of dropped) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: `${record.title}: ${name}`, why: 'Attached to a message that is handed over without other people’s words (GDPR art. 15(4)).' });
     }
+    if (neverDisclose.length > 0) for (const match of handed) {
+      const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+      for (const { name } of redactions.has(match.id) ? [] : (JSON.parse(opened!) as FoundRecord).files) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: name, why: 'Attached files may hold what the law lets nobody hand over (11 CCR 7024(d)); ask us for it.' });
+    }
     const register = (await registerEntries(h)).filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
     const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
     const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
     const letter = coverLetter({ ref: request.ref, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`, count: matches.length })), withheld: withheld.length, notSearched: await notSearched(h, trace) });
     const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDay(madeOn) });
-    return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld, redactions, removed: [...removed] };
+    return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld, redactions, removed: [...removed], neverDisclose };
   });
 }
 
@@ -191,15 +200,23 @@ function counted(path: string, source: Readable, sums: { path: string; bytes: nu
 
 type Open = (match: MatchRow) => Promise<FoundRecord>;
 
-function opener(ctx: Context, { requestId, redactions }: Content): Open {
+function opener(ctx: Context, { requestId, redactions, neverDisclose }: Content): Open {
   return (match) =>
     ctx.transaction(async (h) => {
       const request = (await requestById(h, requestId))!;
       const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
       const record = JSON.parse(text!) as FoundRecord;
       const passages = redactions.get(match.id);
-      return passages ? redactRecord(record, passages).record : record;
+      return onlyHeld(passages ? redactRecord(record, passages).record : record, neverDisclose);
     });
+}
+
+/** A record in which forbidden values are only said to be held; what is attached stays out then, because it is not looked into. */
+function onlyHeld(record: FoundRecord, kinds: readonly string[]): FoundRecord {
+  if (kinds.length === 0) return record;
+  // A value alone has no words around it; the name of its field tells what it is.
+  const say = (name: string, value: string) => sayHeld(`${name}: ${value}`, kinds).text.slice(name.length + 2);
+  return { ...record, title: sayHeld(record.title, kinds).text, fields: Object.fromEntries(Object.entries(record.fields).map(([name, value]) => [name, value === null ? null : say(name, value)])), text: record.text === null ? null : sayHeld(record.text, kinds).text, files: [] };
 }
 
 async function* jsonOf(matches: readonly MatchRow[], open: Open): AsyncGenerator<string> {

@@ -47,10 +47,10 @@ beforeAll(async () => {
 });
 afterAll(() => world.close());
 
-async function reviewed(): Promise<{ ref: string; match(title: string): string }> {
+async function reviewed(regime?: string): Promise<{ ref: string; match(title: string): string }> {
   world.pass(60);
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }], name: { givenName: 'Maja', familyName: 'Lund' }, externalId: `m-${world.worker.clock.now()}`, occurredAt: world.worker.clock.now() })] });
-  const { ref } = must(await openRequest(signe, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
+  const { ref } = must(await openRequest(signe, { right: 'access', ...(regime ? { regime } : {}), receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
   must(await proveAtCounter(signe, { ref }));
   must(await startTrace(signe, { ref }));
   await world.drain();
@@ -109,6 +109,15 @@ test('a passage that was removed here and stands elsewhere stops the pack, which
   must(await redact(signe, { ref, matchId: match('Re: clip'), passages: must(await openMatch(signe, { id: match('Re: clip') })).proposed }));
   expect((await packed(ref)).get('state')).toMatch(/^failed: A redacted passage stands in .* as well/);
   expect(must(await requestView(signe, { ref })).pack).toMatchObject({ state: 'none', error: expect.stringContaining('nothing was handed over') });
+});
+
+test('under California’s law, numbers that open doors are only said to be held, and nothing is attached', async () => {
+  messages = [{ key: '1', subject: 'My card', text: 'Hello, my card is 4111 1111 1111 1111 and my SSN 536-90-4399. Maja' }];
+  const files = await packed((await reviewed('us-ca')).ref);
+  const all = [...files.values()].join('\n');
+  expect(all).toContain('my card is [payment card is held] and my SSN [national id is held]. Maja');
+  expect(all).not.toMatch(/4111|536-90/);
+  expect(files.get('withheld.csv')).toMatch(/note.txt.*7024\(d\)/);
 });
 
 test('a redaction is taken back; not after the decision, and not of what has no text', async () => {
