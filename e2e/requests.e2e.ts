@@ -113,6 +113,7 @@ test('five hundred matches are reviewed by keys alone', async () => {
   const link = /http:\/\/[^\s]+\/task\/[\w-]+/.exec((await mailTo('kurt@larkmere.example', new RegExp(`Workshop cards: please help with ${ref}`))).text)![0];
   await go(outside, link);
   await press(outside, 'Show what is asked');
+  await outside.waitForSelector('input[type=file]');
   // Cards that are not alike, so that none is folded.
   const words = ['chain', 'bell', 'brake', 'saddle', 'light', 'lock', 'wheel', 'spoke', 'pedal', 'frame', 'gear', 'cable', 'rack', 'fender', 'tyre', 'tube'];
   const job = (n: number) => Array.from({ length: 9 }, (_, i) => `${words[(n * (i + 3) + i * i) % words.length]}${(n * 31 + i * 7) % 97}`).join(' ');
