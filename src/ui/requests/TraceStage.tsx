@@ -31,7 +31,7 @@ export function TraceStage({ request, first, actions }: { request: RequestView; 
         <Systems trace={trace} request={request} actions={actions} />
         <Limits trace={trace} request={request} actions={actions} />
         <div className="row between">
-          <p className="muted">{trace.matches.length} records, {trace.undecided} without a verdict · searched by {trace.keys.map((key) => `${key.kind.replace('-', ' ')}${key.taught ? ` (round ${key.round})` : ''}`).filter((key, i, all) => all.indexOf(key) === i).join(', ')}</p>
+          <p className="muted">{trace.matches.length} records, {trace.undecided} without a verdict · searched by {keysInWords(trace.keys)}</p>
           {request.mayWork && request.decision.outcome === 'none' && (
             <div className="row">
               {(['certain', 'likely'] as const).map((band) => {
@@ -46,6 +46,12 @@ export function TraceStage({ request, first, actions }: { request: RequestView; 
       {trace.matches.length === 0 ? <p className="empty">{trace.state === 'running' ? 'Nothing found yet.' : 'Nothing was found in any system.'}</p> : <MatchReview request={request} trace={trace} actions={actions} onChange={() => void refetch()} />}
     </>
   );
+}
+
+/** The kinds of key that were searched by: first those that were given, then those that records taught on the way. */
+function keysInWords(keys: TraceView['keys']): string {
+  const kinds = (taught: boolean) => [...new Set(keys.filter((key) => key.taught === taught).map((key) => key.kind.replace('-', ' ')))].join(', ');
+  return kinds(true) ? `${kinds(false)}; learnt from what was found: ${kinds(true)}` : kinds(false);
 }
 
 /** What is still to come from owners, and what could not be read: both are named in the letter if they stay so. */
