@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import yauzl from 'yauzl';
-import { goOnWithoutOwners, decideToFulfil, outsider, proveByCode, traceToEnd } from './support/journeys';
+import { goOnWithoutOwners, decideToFulfil, judgeEachByKey, outsider, proveByCode, traceToEnd } from './support/journeys';
 import { fill, go, launch, mailTo, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 let browser: Browser;
@@ -66,13 +66,7 @@ test('public form → identity → trace → review by keys → decision → pac
   for (const name of ['Web shop', 'Newsletter service', 'Support mailbox', 'Bookend']) expect(found).toMatch(new RegExp(`✓ ${name} \\d+ found`));
 
   // 4. Review by keyboard alone.
-  await page.waitForSelector('tr.sel');
-  const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
-  expect(rows).toBeGreaterThanOrEqual(7);
-  for (let n = 0; n < rows; n++) {
-    await page.keyboard.press('t');
-    await wait(60);
-  }
+  expect(await judgeEachByKey(page)).toBeGreaterThanOrEqual(7);
   await page.keyboard.press('z');
   await wait(300);
   await page.keyboard.press('t');

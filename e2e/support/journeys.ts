@@ -28,6 +28,8 @@ export async function proveByCode(page: Page, outside: Page, ref: string, addres
 export async function traceToEnd(page: Page): Promise<void> {
   await press(page, 'Start the trace');
   await seen(page, /Review \d+ match/, 60000);
+  // The sheet may say so a moment before the list of matches has the last of them.
+  await seen(page, 'Trace again');
 }
 
 /** Accepts the certain ones at once and says theirs of the rest, by keys. */
@@ -40,6 +42,17 @@ export async function acceptAll(page: Page): Promise<void> {
     await page.keyboard.press('t');
     await wait(250);
   }
+}
+
+/** “Theirs” for every row, by the key alone; each next record is shown before its verdict is given. Returns how many rows. */
+export async function judgeEachByKey(page: Page): Promise<number> {
+  await page.waitForSelector('.matches tbody tr:first-child.sel');
+  const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
+  for (let n = 0; n < rows; n++) {
+    await page.keyboard.press('t');
+    if (n < rows - 1) await page.waitForFunction((at) => document.querySelectorAll('.matches tbody tr')[at]?.classList.contains('sel'), { polling: 'raf', timeout: 10000 }, n + 1);
+  }
+  return rows;
 }
 
 /** Owners of systems without a connection are not waited for. */
