@@ -6,18 +6,15 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Redaction } from '../../core/detect/redaction';
 import { foldAlike } from '../../core/requests/nearDuplicates';
 import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
-import { BandMark } from '../parts/BandMark';
 import { useSay } from '../parts/Say';
+import { MatchRow, type Row } from './MatchRow';
 import { MatchSide } from './MatchSide';
 import type { RequestActions } from './actions';
 
-interface Row extends MatchLine {
-  children: MatchLine[];
-  /** Nearly the same, judged with it. */
-  alike: MatchLine[];
-}
-
 const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
+
+/** Who judges by keys gives the next verdict within this time, in milliseconds; only after it the sheet is made anew. */
+const AT_REST = 400;
 
 const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
 
@@ -41,6 +38,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const mayJudge = request.mayWork && request.decision.outcome === 'none';
   const list = useRef<HTMLDivElement>(null);
   const pending = useRef(0);
+  const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   const router = useRouter();
   const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
@@ -55,15 +53,13 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
       const before = verdictOf(one);
       setGiven((map) => new Map(map).set(one.id, verdict));
       pending.current++;
+      clearTimeout(rest.current);
       void actions.judge(request.ref, one.id, verdict).then((result) => {
         if (!result.ok) {
           setGiven((map) => new Map(map).set(one.id, before));
           say(result.message, false);
         }
-        // Looked at anew once the last verdict is in: who judges by keys is quicker than the way there and back.
-        if (--pending.current > 0) return;
-        onChange();
-        router.refresh();
+        if (--pending.current === 0) rest.current = setTimeout(() => { onChange(); router.refresh(); }, AT_REST);
       });
     },
     [actions, say, onChange, request.ref, router, verdictOf],
@@ -137,12 +133,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
           <thead><tr><th>band</th><th>where</th><th className="num">bits</th><th>verdict</th></tr></thead>
           <tbody>
             {rows.map((row) => (
-              <tr key={row.id} className={row.id === current?.id ? 'sel' : ''} aria-selected={row.id === current?.id} onClick={() => setSelected(row.id)}>
-                <td><BandMark band={row.band} /></td>
-                <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.alike.length > 0 ? ` and ${row.alike.length} nearly the same` : ''}{row.isRedacted ? ' · redacted' : row.isShared ? ' · quotes others' : ''}</span></td>
-                <td className="num">{row.weight.toFixed(1)}</td>
-                <td className="nowrap"><VerdictWord verdict={verdictOf(row)} /></td>
-              </tr>
+              <MatchRow key={row.id} row={row} verdict={verdictOf(row)} selected={row.id === current?.id} select={setSelected} />
             ))}
           </tbody>
         </table>
@@ -172,10 +163,4 @@ function rowsOf(matches: readonly MatchLine[], alike: TraceView['alike'], thresh
   for (const match of matches) if (rootOf(match) !== match) children.get(rootOf(match).id)!.push(match);
   const byId = new Map(roots.map((match) => [match.id, match]));
   return [...foldAlike(roots.map(({ id }) => id), alike, threshold)].map(([id, others]) => ({ ...byId.get(id)!, children: children.get(id)!, alike: others.map((other) => byId.get(other)!) }));
-}
-
-function VerdictWord({ verdict }: { verdict: Verdict | null }) {
-  if (verdict === null) return <span className="unsure">?</span>;
-  if (verdict === 'unsure') return <span className="unsure">unsure</span>;
-  return verdict === 'theirs' ? <b>✓ theirs</b> : <span className="muted">– not theirs</span>;
 }
