@@ -32,7 +32,7 @@ const config = {
     { ...common, displayName: 'database', testMatch: ['<rootDir>/src/**/*.db.test.ts'] },
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.e2e.ts'] },
   ],
-  testTimeout: 60000,
+  testTimeout: 180000,
 };
 
 export default config;

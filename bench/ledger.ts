@@ -16,7 +16,7 @@ import { addApiKey } from '../src/usecases/access/apiKeys';
 import { growLedger } from './growLedger';
 import { importSeconds, writeTillFile } from './importFile';
 import { benchContext, fresh, psql, PURPOSES, seed, url } from './ledgerWorld';
-import { median, profiled, timed, type BenchRow } from './measure';
+import { median, part, profiled, recorder, timed } from './measure';
 import { load } from './load';
 
 const WANTED = Number(process.env['BENCH_CHOICES'] ?? 10_000_000);
@@ -24,12 +24,7 @@ const DATABASE = 'bench_ledger';
 const folder = join(process.env['BENCH_FOLDER']!, 'ledger');
 mkdirSync(folder, { recursive: true });
 
-const rows: BenchRow[] = [];
-const note = (row: BenchRow) => {
-  rows.push(row);
-  writeFileSync(process.env['BENCH_ROWS']!, JSON.stringify(rows));
-  console.error(`  ${row.what}: ${row.ours} against ${row.limit}, ${row.ratio.toFixed(2)} ×`);
-};
+const note = recorder();
 
 // The ledger is kept between runs, and grown where more is wanted.
 if (!existsSync(join(folder, 'seeded'))) {
@@ -53,12 +48,8 @@ const CHOICES = await countChoices();
 const PEOPLE = CHOICES / 10;
 const coordinator = actAs(worker, { kind: 'user', id: 'usr_bench', name: 'Bench', roles: ['supervisor'] });
 const size = `${(CHOICES / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} M choices`;
-const only = process.env['BENCH_ONLY'];
-const run = async (name: string, work: () => Promise<void>) => {
-  if (!only || only === name) await work();
-};
 
-await run('everyone', async () => {
+await part('everyone', async () => {
   const columns = 'person_no, purpose_no, shape, occurred_at, terms_no';
   const [ours, limit]: [number[], number[]] = [[], []];
   for (let n = 0; n < 3; n++) {
@@ -68,7 +59,7 @@ await run('everyone', async () => {
   note({ what: `standing of everyone as of a past day, ${size}`, ours: `${median(ours).toFixed(1)} s`, limit: `COPY (select the same columns) to /dev/null ${median(limit).toFixed(1)} s`, ratio: median(ours) / median(limit), goal: 1.5 });
 });
 
-await run('rebuild', async () => {
+await part('rebuild', async () => {
   const limit = await timed(() => psql(url(DATABASE), "copy (select person_no, purpose_no, shape, occurred_at, terms_no from choices) to '/dev/null'"));
   await knex.raw('truncate person_folds');
   const asked = await startRebuild(coordinator);
@@ -78,7 +69,7 @@ await run('rebuild', async () => {
   note({ what: `rebuilding all standing from the ledger, ${size}`, ours: `${ours.toFixed(1)} s`, limit: `the same COPY ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 3 });
 });
 
-await run('verify', async () => {
+await part('verify', async () => {
   const limit = await timed(() => psql(url(DATABASE), "copy (select c.*, s.sealed from choices c left join choice_sealed s on s.seq = c.seq) to stdout (format binary)", 'sha256sum'));
   const started = await startVerification(coordinator);
   if (!started.ok) throw new Error('refused');
@@ -89,7 +80,7 @@ await run('verify', async () => {
   note({ what: `verifying the whole ledger, ${size}`, ours: `${ours.toFixed(1)} s`, limit: `COPY of the same rows into sha256sum ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 3 });
 });
 
-await run('audience', async () => {
+await part('audience', async () => {
   const count = Math.min(PEOPLE, 1_000_000);
   const list = join(folder, 'audience.csv');
   const out = createWriteStream(list);
@@ -113,7 +104,7 @@ await run('audience', async () => {
   note({ what: `audience check, ${count.toLocaleString('en')} addresses, ${size}`, ours: `${ours.toFixed(1)} s`, limit: `HMAC ${hmac.toFixed(1)} + COPY in ${copyIn.toFixed(1)} + join ${hashJoin.toFixed(1)} + COPY out ${copyOut.toFixed(1)} = ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 1.2 });
 });
 
-await run('import', async () => {
+await part('import', async () => {
   // Whether an import stays as quick as the ledger grows: the same file into this ledger and into an empty one.
   const lines = 40_000;
   const file = join(folder, 'more.csv');
@@ -128,7 +119,7 @@ await run('import', async () => {
   note({ what: `importing ${lines.toLocaleString('en')} lines into a ledger of ${size}`, ours: `${ours.toFixed(1)} s`, limit: `the same file into an empty ledger ${limit.toFixed(1)} s`, ratio: ours / limit, goal: 1.2 });
 });
 
-await run('stream', async () => {
+await part('stream', async () => {
   const page = async (before: number | null, purpose: string | null) => {
     const times: number[] = [];
     for (let n = 0; n < 20; n++) times.push(await timed(() => worker.transaction((h) => streamChoices(h, { ...EVERY_CHOICE, purpose, before, limit: 51 }))));
@@ -146,7 +137,7 @@ await run('stream', async () => {
   note({ what: `Ledger, page 1,000 of one purpose, ${size}`, ours: `${thousandth.toFixed(1)} ms`, limit: `page 1 ${first.toFixed(1)} ms`, ratio: thousandth / first, goal: 1.5 });
 });
 
-await run('permission', async () => {
+await part('permission', async () => {
   const port = 4391;
   const child = spawn('node', [...profiled(), '--import', 'tsx', 'src/main/checks.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url(DATABASE), BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_CHECKS_PORT: String(port), BOOKEND_LOG_LEVEL: 'error' } });
   try {

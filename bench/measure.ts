@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+
 export interface BenchRow {
   what: string;
   ours: string;
@@ -27,4 +29,20 @@ export async function timed(work: () => Promise<unknown>): Promise<number> {
 export function profiled(): string[] {
   const folder = process.env['BENCH_PROFILE'];
   return folder ? ['--cpu-prof', `--cpu-prof-dir=${folder}`] : [];
+}
+
+/** Keeps the rows of a bench as they come, for who started it, and says each. */
+export function recorder(): (row: BenchRow) => void {
+  const rows: BenchRow[] = [];
+  return (row) => {
+    rows.push(row);
+    writeFileSync(process.env['BENCH_ROWS']!, JSON.stringify(rows));
+    console.error(`  ${row.what}: ${row.ours} against ${row.limit}, ${row.ratio.toFixed(2)} ×`);
+  };
+}
+
+/** Runs a part of a bench unless BENCH_ONLY names another. */
+export async function part(name: string, work: () => Promise<void>): Promise<void> {
+  const only = process.env['BENCH_ONLY'];
+  if (!only || only === name) await work();
 }

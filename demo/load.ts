@@ -51,7 +51,7 @@ process.exit(0);
 
 async function load(): Promise<void> {
   for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
-  await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), webhookSecret: env('DEMO_WEBHOOK_SECRET'), mailboxPath: env('DEMO_MAILBOX'), tills: env('DEMO_TILLS'), office: env('DEMO_OFFICE'), rides: env('DEMO_RIDES') });
+  await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), signInUrl: env('DEMO_SIGN_IN_URL'), signInSecret: env('DEMO_SIGN_IN_SECRET'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), webhookSecret: env('DEMO_WEBHOOK_SECRET'), mailboxPath: env('DEMO_MAILBOX'), tills: env('DEMO_TILLS'), office: env('DEMO_OFFICE'), rides: env('DEMO_RIDES') });
   await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'detect:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
   await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
   await addApiKey(worker, { id: 'api_auditor', systemId: 'sys_bookend', scopes: ['ledger:read'], secret: env('DEMO_AUDITOR_KEY') });

@@ -8,7 +8,7 @@ import { registerSystem } from '../src/usecases/systems/readSystems';
 
 type Entry = Omit<RegisterEntry, 'system'>;
 
-const entry = (collection: string, title: string, purposes: string[], categories: string[], recipients: string[], retention: string, source = 'you, when you ordered'): Entry => ({ collection, title, purposes, categories, recipients, retention, source, transfers: null, automatedDecisions: null });
+const entry = (collection: string, title: string, purposes: string[], categories: string[], recipients: string[], retention: string, source = 'you, when you ordered'): Entry => ({ collection, title, purposes, categories, recipients, retention, source, transfers: null, automatedDecisions: null, isGiven: source.startsWith('you') });
 
 const SHOP: Entry[] = [
   entry('customers', 'Web shop · customers', ['selling and delivering what you order'], ['name and contact', 'date of birth'], ['our parcel carrier'], 'as long as you are a customer, then two years'),
@@ -48,11 +48,20 @@ const TILL_MAPPING: Mapping = {
   answers: { J: 'grant', N: 'refuse', W: 'withdraw' }, purposes: {}, constants: { ask: 'till-sign-up', askVersion: '1', method: 'spoken' }, addressFrom: null,
 };
 
+/** How the newsletter service hands out its contacts. */
+const CONTACTS = {
+  auth: { kind: 'bearer' },
+  collections: [{
+    name: 'contacts', list: '/contacts?limit=200', items: 'items', paging: { kind: 'cursor', parameter: 'cursor', next: 'next' }, id: 'id', title: 'name', person: { email: 'email', 'full-name': 'name', phone: 'phone', country: 'country' },
+    one: '/contacts/{id}', erase: { method: 'DELETE', path: '/contacts/{id}' }, change: { method: 'PATCH', path: '/contacts/{id}' },
+  }],
+};
+
 /** The outside world of Larkmere as Bookend knows it. Connection settings come from the environment of the demo. */
-export async function registerWorld(ctx: Context, settings: { shopUrl: string; newsletterUrl: string; newsletterToken: string; webhookSecret: string; mailboxPath: string; tills: string; office: string; rides: string }): Promise<void> {
+export async function registerWorld(ctx: Context, settings: { shopUrl: string; signInUrl: string; signInSecret: string; newsletterUrl: string; newsletterToken: string; webhookSecret: string; mailboxPath: string; tills: string; office: string; rides: string }): Promise<void> {
   const country = 'DK';
-  await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl, flag: 'customers.newsletter_flag=newsletter', restriction: 'customers.is_restricted' }, collections: SHOP, order: 1 });
-  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, collection: 'contacts', flagField: 'subscribed', flagPurpose: 'newsletter', webhookSecret: settings.webhookSecret }, collections: NEWSLETTER, order: 2 });
+  await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl, flag: 'customers.newsletter_flag=newsletter', restriction: 'customers.is_restricted', signInUrl: settings.signInUrl, signInSecret: settings.signInSecret }, collections: SHOP, order: 1 });
+  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, mapping: JSON.stringify(CONTACTS, null, 2), flagField: 'subscribed', flagPurpose: 'newsletter', webhookSecret: settings.webhookSecret }, collections: NEWSLETTER, order: 2 });
   await registerSystem(ctx, { id: 'sys_mailbox', name: 'Support mailbox', kind: 'mailbox', country, owner: 'Bo Iversen', isTraced: true, connection: { path: settings.mailboxPath, ownDomains: 'larkmere.example' }, collections: MAILBOX, order: 3 });
   await registerSystem(ctx, { id: 'sys_tills', name: 'Shop tills', kind: 'tills', country, owner: 'Nanna Skov', isTraced: false, connection: { folder: settings.tills, drop: `${settings.tills}/drop`, flagPurpose: 'newsletter' }, collections: [], order: 4 });
   await registerSystem(ctx, { id: 'sys_office', name: 'Office files', kind: 'files', country, owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', isTraced: true, connection: { path: settings.office }, collections: OFFICE, order: 6 });

@@ -50,7 +50,7 @@ test('till file → standing changes → the next send leaves the person out', a
   await until('the checks are counted', async () => (await query(WORLD.database, 'select 1 from permission_counts')).length > 0, 10);
   await go(page, '/ledger/audiences');
   await page.waitForFunction(() => [...document.querySelectorAll<HTMLElement>('section[aria-labelledby=asked] tr')].some((row) => /Newsletter service/.test(row.innerText)), { timeout: 10000 });
-}, 120_000);
+}, 240_000);
 
 test('the newsletter service still believes in a yes → drift → put right → the audience check refuses', async () => {
   const flag = async () => (await newsletterFlag(RASMUS))?.subscribed;
@@ -79,7 +79,7 @@ test('the newsletter service still believes in a yes → drift → put right →
   expect(line('mette@mail.example')).toMatch(/,yes,granted/);
   expect(line('nobody@nowhere.example')).toMatch(/,no,/);
   expect(line('not an address')).toMatch(/,no,/);
-}, 180_000);
+}, 300_000);
 
 test('the same file again records nothing', async () => {
   await go(page, '/ledger/imports');
@@ -116,7 +116,7 @@ test('the ledger verifies on the page; a changed answer is named', async () => {
   await set(row!.answer);
   await press(page, 'Verify the ledger');
   await seen(page, /✓ Verified/, 60000);
-}, 180_000);
+}, 300_000);
 
 test('the shop’s API call: recorded, duplicate, and the same answer for the same key', async () => {
   const choice = { occurredAt: '2026-11-20T09:14:03+01:00', identifiers: [{ kind: 'email', value: 'new.person@mail.example' }], purpose: 'newsletter', answer: 'grant', externalId: 'evt_e2e_1' };

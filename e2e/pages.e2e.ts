@@ -35,13 +35,17 @@ async function judge(path: string, on: Page = page): Promise<void> {
 const first = async (sql: string) => (await query<{ v: string }>(WORLD.database, sql))[0]!.v;
 
 describe('no serious or critical finding of axe, no sideways scrolling at 1280×800', () => {
-  test.each(['/desk', '/requests', '/requests/new', '/requests/inbox', '/requests/workload', '/requests/letters', '/requests/figures', '/people', '/ledger', '/ledger/overview', '/ledger/overview?by=week', '/ledger/imports', '/ledger/drift', '/ledger/audiences', '/ledger/purposes', '/ledger/proof', '/ledger/counter', '/systems', '/keeping', '/trail'])('%s', (path) => judge(path));
+  test.each(['/desk', '/requests', '/requests/new', '/requests/inbox', '/requests/workload', '/requests/letters', '/requests/figures', '/people', '/ledger', '/ledger/overview', '/ledger/overview?by=week', '/ledger/imports', '/ledger/drift', '/ledger/audiences', '/ledger/purposes', '/ledger/proof', '/ledger/counter', '/systems', '/systems/sys_shop', '/keeping', '/trail'])('%s', (path) => judge(path));
   test('a person', async () => judge(`/people/${await first("select id as v from persons where erased_at is null limit 1")}`));
   test('a request under review', async () => judge(`/requests/${await first("select ref as v from requests where trace = 'finished' and closed_at is null limit 1")}`));
   test('a request at its start', async () => judge(`/requests/${await first("select ref as v from requests where identity = 'none' and closed_at is null limit 1")}`));
   test('a closed request', async () => judge(`/requests/${await first("select ref as v from requests where closed_at is not null limit 1")}`));
   test('an import', async () => judge(`/ledger/imports/${await first('select id as v from imports limit 1')}`));
-  test('setup', async () => judge('/setup', await signedIn(browser, 'ib')));
+  test('setup, and adding a system', async () => {
+    const administrator = await signedIn(browser, 'ib');
+    await judge('/setup', administrator);
+    await judge('/systems/new', administrator);
+  });
   test.each(['/sign-in', '/ask', '/identity/unknown', '/hand-over/unknown', '/choices', '/choices/unknown', '/confirm/unknown', '/status', '/task/unknown', '/no-such-page'])('%s', async (path) => judge(path, await (await browser.createBrowserContext()).newPage()));
   test('the dark scheme too', async () => {
     await go(page, '/desk');

@@ -27,6 +27,8 @@ const PAGES: Record<string, readonly Role[]> = {
   '/ledger/imports': ['coordinator', 'supervisor'],
   '/ledger/imports/{import}': ['coordinator', 'supervisor'],
   '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/systems/new': ['administrator'],
+  '/systems/sys_shop': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/keeping': ['coordinator', 'supervisor', 'auditor'],
   '/trail': ['coordinator', 'supervisor', 'auditor', 'administrator', 'counter-staff'],
   '/setup': ['auditor', 'administrator'],
@@ -36,6 +38,7 @@ const DATA: Record<string, readonly Role[]> = {
   '/api/staff/trace/{ref}': ['coordinator', 'supervisor'],
   '/api/staff/matches/{match}': ['coordinator', 'supervisor'],
   '/requests/{erased}/certificate': ['coordinator', 'supervisor', 'auditor'],
+  '/requests/{lettered}/letters/{letter}': ['coordinator', 'supervisor'],
   '/ledger/imports/{import}/held.csv': ['coordinator', 'supervisor'],
   '/ledger/receipts/{choice}': ['coordinator', 'supervisor', 'auditor'],
 };
@@ -56,6 +59,8 @@ beforeAll(async () => {
   const one = async (name: string, sql: string) => void (values[name] = (await query<{ v: string }>(WORLD.database, sql))[0]!.v);
   await one('ref', "select r.ref as v from requests r join traces t on t.request_id = r.id join matches m on m.trace_id = t.id where r.closed_at is null limit 1");
   await one('match', `select m.id as v from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = '${values['ref']}' limit 1`);
+  await one('letter', 'select l.id as v from letters l join requests r on r.id = l.request_id where l.body_sealed is not null order by l.queued_at limit 1');
+  await one('lettered', `select r.ref as v from letters l join requests r on r.id = l.request_id where l.id = '${values['letter']}'`);
   await one('person', 'select id as v from persons where erased_at is null limit 1');
   await one('choice', 'select id as v from choices order by seq limit 1');
   await one('import', 'select id as v from imports limit 1');

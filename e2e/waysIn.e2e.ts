@@ -70,7 +70,7 @@ test('a file of an unknown layout: its columns and words are mapped once, kept, 
   await go(page, '/ledger/imports');
   await uploadImport(page, file('fair-2.csv', 'Navn;Adresse;Hvornår;Svar\r\nLis Holt;lis.holt@mail.example;2026-11-13;JA\r\n'), 'sys_camp');
   await seen(page, /1 lines?.*This is what would happen/);
-}, 180_000);
+}, 300_000);
 
 /** A workbook of the tills' layout, unless other columns are said. */
 async function workbook(name: string, cells: readonly (string | Date)[], header: readonly string[] = TILL_HEADER.split(';')): Promise<string> {
@@ -96,7 +96,7 @@ test('a workbook is read by the mapping of its source; the same number with anot
   expect(await query(WORLD.database, "select c.answer from choice_dedup d join choices c on c.id = d.choice_id where d.external_hash in (select external_hash from choice_dedup group by system_id, external_hash having count(*) > 1) and c.occurred_on = '2026-11-20' and c.system_id = 'sys_tills' order by c.seq")).toEqual([{ answer: 'grant' }, { answer: 'refuse' }]);
   // Of the two the restrictive one holds: she had said yes, so it is taken back.
   expect(await standing('karla.sund@mail.example', 'newsletter')).toBe('withdrawn');
-}, 120_000);
+}, 240_000);
 
 test('a file of another source’s layout waits to be mapped; nothing of it is guessed or recorded', async () => {
   const before = (await query<{ n: number }>(WORLD.database, 'select count(*)::int as n from choices'))[0]!.n;
@@ -115,7 +115,7 @@ test('what the tills leave in their folder is taken in by itself, once', async (
   await go(page, '/ledger/imports');
   await seen(page, delivered);
   expect(await textOf(page)).toContain('finished, by itself');
-}, 90_000);
+}, 240_000);
 
 test('at the counter an employee reads the script and writes down the answer', async () => {
   const nanna = await signedIn(browser, 'nanna');

@@ -5,7 +5,7 @@ import { ensureModules } from './lib/install.mjs';
 import { ROOT, run } from './lib/run.mjs';
 import { endWith, say } from './lib/say.mjs';
 
-const BENCHES = ['import', 'ledger'];
+const BENCHES = ['import', 'ledger', 'requests'];
 
 // A server as one would set it up for a ledger of this size; ours and the limit run on the same.
 const SERVER = ['shared_buffers=3GB', 'work_mem=128MB', 'maintenance_work_mem=512MB', 'max_wal_size=8GB', 'effective_cache_size=12GB', 'random_page_cost=1.1', 'max_parallel_workers_per_gather=2'];

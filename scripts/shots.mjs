@@ -105,9 +105,15 @@ endWith(async () => {
     await shoot('systems', '/systems');
     await shoot('keeping', '/keeping');
     await shoot('trail', '/trail');
-    await shoot('night', '/desk', async () => {
-      await click('Night');
+    // Who administers systems is somebody else.
+    await page.goto(`${world.address}/desk`, { waitUntil: 'networkidle0' });
+    await (await page.browserContext()).deleteCookie(...(await page.browserContext().cookies()));
+    await signIn(page, world.address, 'ib');
+    await shoot('system', '/systems/sys_shop', async () => {
+      await click('Read what is there');
+      await page.waitForFunction(() => document.querySelector('details.collection') !== null, { timeout: 60000 });
       await settle();
+      await page.evaluate(() => document.getElementById('there').scrollIntoView());
     });
   } finally {
     await browser.close();

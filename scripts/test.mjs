@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -12,6 +12,8 @@ import { startWorld } from './lib/world.mjs';
 
 const BIN = (name, path) => [join(ROOT, 'node_modules', name, path)];
 const PARTS = ['unit', 'database', 'browser'];
+/** Browser tests that change nothing. */
+const LOOKS = ['e2e/pages', 'e2e/roles'];
 const total = { passed: 0, failed: 0, skipped: 0 };
 
 /** A check that is no Jest test counts as one. */
@@ -31,10 +33,11 @@ function checkBites(name, args, cwd, expected) {
   }
 }
 
-async function jest(part, name, env) {
+/** @param names of tests, each a part of a path; none: all of them */
+async function jest(part, names, env) {
   say(`${part} tests`);
   const report = join(mkdtempSync(join(tmpdir(), 'bookend-report-')), 'report.json');
-  const args = [...BIN('jest', 'bin/jest.js'), '--selectProjects', part, '--json', '--outputFile', report, '--silent=false', ...(part === 'browser' ? ['--runInBand'] : ['--maxWorkers=2']), ...(name ? [name] : [])];
+  const args = [...BIN('jest', 'bin/jest.js'), '--selectProjects', part, '--json', '--outputFile', report, '--silent=false', ...(part === 'browser' ? ['--runInBand'] : ['--maxWorkers=2']), ...names];
   await run('node', args, { env: { ...env, NODE_OPTIONS: '--no-warnings', FORCE_COLOR: '0' } }).catch(() => {});
   if (!existsSync(report)) {
     total.failed++;
@@ -45,7 +48,7 @@ async function jest(part, name, env) {
   total.failed += numFailedTests + numRuntimeErrorTestSuites;
   total.skipped += numPendingTests;
   if (numTotalTests === 0) {
-    console.error(`  no ${part} test was found${name ? ` for ${name}` : ''}`);
+    console.error(`  no ${part} test was found${names.length > 0 ? ` for ${names.join(', ')}` : ''}`);
     total.failed++;
   }
 }
@@ -79,6 +82,7 @@ endWith(async () => {
     return 2;
   }
   const parts = part ? [part] : PARTS;
+  const given = name ? [name] : [];
   await ensureModules();
   if (parts.includes('database') || parts.includes('browser')) await ensurePostgres();
   if (parts.includes('browser')) await ensureChromium();
@@ -97,18 +101,23 @@ endWith(async () => {
     await Promise.all([types(), rules()]);
     checkBites('dependency rules find a wrong import', [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')], join(ROOT, 'test/fixtures/wrong-import'), 'error core-is-pure: src/core/leak.ts → src/db/secret.ts');
   }
-  if (parts.includes('unit')) await jest('unit', name, {});
+  if (parts.includes('unit')) await jest('unit', given, {});
   if (parts.includes('database')) {
     const cluster = await startCluster('test', { wantedPort: 5480, durable: false, taken: new Set() });
+    // What the browser tests need is built meanwhile; if it fails, it says so where it is needed.
+    const building = parts.includes('browser') ? ensureBuild().catch(() => {}) : null;
     try {
-      await jest('database', name, { TEST_ADMIN_URL: cluster.url('postgres') });
+      await jest('database', given, { TEST_ADMIN_URL: cluster.url('postgres') });
     } finally {
       cluster.stop();
     }
+    await building;
   }
   if (parts.includes('browser')) {
     await ensureBuild();
-    await inWorld((env) => jest('browser', name, env));
+    const acting = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.e2e.ts') && !LOOKS.some((look) => `e2e/${file}`.startsWith(look))).map((file) => `e2e/${file}`);
+    // Some only look at pages, whatever the others do to the world meanwhile: they run beside them.
+    await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)])));
   }
   for (const name of ['test', 'browser']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);

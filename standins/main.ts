@@ -9,6 +9,7 @@ import { fillOffice, fillRides } from './office/office';
 import { NEWSLETTER_FAILURES, startNewsletter, type Contact, type Failure } from './newsletter/newsletter';
 import { SHOP_FAILURES, shopFailures, type ShopFailure } from './shop/failures';
 import { fillShop } from './shop/shop';
+import { startSignIn } from './shop/signIn';
 import { MAIL_FAILURES, startMail, type MailFailure } from './smtp/smtp';
 import { failTills, TILL_FAILURES, type TillFailure } from './tills/failures';
 import { startLoyalty } from './tills/loyalty';
@@ -53,6 +54,7 @@ const newsletter = await startNewsletter({ port: ports.newsletter, token: need('
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
 startLoyalty(join(folder, 'tills'));
 const mailboxFails = mailboxFailures(mailbox);
+startSignIn({ port: Number(need('STANDINS_SIGN_IN_PORT')), shopUrl, secret: need('STANDINS_SIGN_IN_SECRET') });
 const shopFails = shopFailures(shopUrl);
 
 /** What each outside system can be told to do wrong, as far as it fits it. */

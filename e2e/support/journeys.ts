@@ -46,11 +46,12 @@ export async function acceptAll(page: Page): Promise<void> {
 
 /** “Theirs” for every row, by the key alone; each next record is shown before its verdict is given. Returns how many rows. */
 export async function judgeEachByKey(page: Page): Promise<number> {
-  await page.waitForSelector('.matches tbody tr:first-child.sel');
+  await page.waitForSelector('.matches tr.sel');
   const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
   for (let n = 0; n < rows; n++) {
+    const at = await page.$eval('.matches tr.sel', (row) => (row as HTMLTableRowElement).rowIndex);
     await page.keyboard.press('t');
-    if (n < rows - 1) await page.waitForFunction((at) => document.querySelectorAll('.matches tbody tr')[at]?.classList.contains('sel'), { polling: 'raf', timeout: 10000 }, n + 1);
+    await page.waitForFunction((before) => document.querySelector<HTMLTableRowElement>('.matches tr.sel')?.rowIndex !== before || !document.querySelector('.matches .unsure'), { polling: 'raf', timeout: 10000 }, at);
   }
   return rows;
 }

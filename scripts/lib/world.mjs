@@ -13,7 +13,7 @@ const NEXT = 'node_modules/next/dist/bin/next';
 
 function settingsOf(folder, now) {
   const file = join(folder, 'settings.json');
-  if (!existsSync(file)) writeFileSync(file, JSON.stringify({ shopKey: randomBytes(24).toString('base64url'), newsletterKey: randomBytes(24).toString('base64url'), newsletterToken: randomBytes(18).toString('base64url'), shopPassword: randomBytes(18).toString('base64url'), auditorKey: randomBytes(24).toString('base64url'), webhookSecret: randomBytes(32).toString('base64') }), { mode: 0o600 });
+  if (!existsSync(file)) writeFileSync(file, JSON.stringify({ shopKey: randomBytes(24).toString('base64url'), newsletterKey: randomBytes(24).toString('base64url'), newsletterToken: randomBytes(18).toString('base64url'), shopPassword: randomBytes(18).toString('base64url'), auditorKey: randomBytes(24).toString('base64url'), webhookSecret: randomBytes(32).toString('base64'), signInSecret: randomBytes(32).toString('base64url') }), { mode: 0o600 });
   const settings = JSON.parse(readFileSync(file, 'utf8'));
   // A moved legal clock has to go on from the same moment when a process, or the whole demo, starts again.
   if (now && settings.now !== now) {
@@ -63,7 +63,7 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   const web = await freePort(ports.web ?? 4170, taken);
   if (web !== (ports.web ?? 4170)) tell(`port ${ports.web ?? 4170} is taken; using ${web}`);
   const first = ports.web ?? 4170;
-  const [newsletter, smtp, mail, control, checks] = [await freePort(first + 1, taken), await freePort(first + 2, taken), await freePort(first + 3, taken), await freePort(first + 4, taken), await freePort(first + 5, taken)];
+  const [newsletter, smtp, mail, control, checks, signIn] = [await freePort(first + 1, taken), await freePort(first + 2, taken), await freePort(first + 3, taken), await freePort(first + 4, taken), await freePort(first + 5, taken), await freePort(first + 6, taken)];
   const checksAddress = `http://127.0.0.1:${checks}`;
   const standins = join(folder, 'standins');
   const logs = join(folder, 'logs');
@@ -72,8 +72,8 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   const env = {
     NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: db.bookend, BOOKEND_MODE: mode, BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_BASE_URL: address, BOOKEND_CHECKS_PORT: String(checks), BOOKEND_WITNESS: join(folder, 'witness'), BOOKEND_WITNESS_MAIL: 'ulla@larkmere.example', BOOKEND_JOURNAL: join(folder, 'journal', 'erasures.ndjson'), BOOKEND_PRIVACY_MAILBOX: join(standins, 'privacy-mailbox'), BOOKEND_SMTP_URL: `smtp://127.0.0.1:${smtp}`,
     ...(now ? { BOOKEND_NOW: now, BOOKEND_NOW_SINCE: settings.nowSince, STANDINS_TODAY: now } : {}), ...(people ? { STANDINS_PEOPLE: String(people) } : {}),
-    STANDINS_FOLDER: standins, STANDINS_SHOP_URL: db.shop, STANDINS_NEWSLETTER_PORT: String(newsletter), STANDINS_SMTP_PORT: String(smtp), STANDINS_MAIL_PORT: String(mail), STANDINS_CONTROL_PORT: String(control), STANDINS_NEWSLETTER_TOKEN: settings.newsletterToken, STANDINS_BOOKEND_URL: address, STANDINS_CHECKS_URL: checksAddress, STANDINS_WEBHOOK_SECRET: settings.webhookSecret, STANDINS_BOOKEND_KEY: settings.newsletterKey,
-    DEMO_SHOP_URL: db.shop, DEMO_NEWSLETTER_URL: `http://127.0.0.1:${newsletter}`, DEMO_NEWSLETTER_TOKEN: settings.newsletterToken, DEMO_MAILBOX: join(standins, 'support-mailbox'), DEMO_TILLS: join(standins, 'tills'), DEMO_OFFICE: join(standins, 'office'), DEMO_RIDES: join(standins, 'rides'), DEMO_WEBHOOK_SECRET: settings.webhookSecret, DEMO_AUDITOR_KEY: settings.auditorKey, DEMO_SHOP_KEY: settings.shopKey, DEMO_NEWSLETTER_KEY: settings.newsletterKey,
+    STANDINS_FOLDER: standins, STANDINS_SHOP_URL: db.shop, STANDINS_NEWSLETTER_PORT: String(newsletter), STANDINS_SMTP_PORT: String(smtp), STANDINS_MAIL_PORT: String(mail), STANDINS_CONTROL_PORT: String(control), STANDINS_NEWSLETTER_TOKEN: settings.newsletterToken, STANDINS_BOOKEND_URL: address, STANDINS_CHECKS_URL: checksAddress, STANDINS_WEBHOOK_SECRET: settings.webhookSecret, STANDINS_BOOKEND_KEY: settings.newsletterKey, STANDINS_SIGN_IN_PORT: String(signIn), STANDINS_SIGN_IN_SECRET: settings.signInSecret,
+    DEMO_SHOP_URL: db.shop, DEMO_SIGN_IN_URL: `http://127.0.0.1:${signIn}/`, DEMO_SIGN_IN_SECRET: settings.signInSecret, BOOKEND_MATTER_URL: 'https://matters.larkmere.example/{matter}', DEMO_NEWSLETTER_URL: `http://127.0.0.1:${newsletter}`, DEMO_NEWSLETTER_TOKEN: settings.newsletterToken, DEMO_MAILBOX: join(standins, 'support-mailbox'), DEMO_TILLS: join(standins, 'tills'), DEMO_OFFICE: join(standins, 'office'), DEMO_RIDES: join(standins, 'rides'), DEMO_WEBHOOK_SECRET: settings.webhookSecret, DEMO_AUDITOR_KEY: settings.auditorKey, DEMO_SHOP_KEY: settings.shopKey, DEMO_NEWSLETTER_KEY: settings.newsletterKey,
     ...more,
   };
   const children = {};

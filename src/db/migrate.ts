@@ -13,6 +13,11 @@ import * as helpers from './migrations/0011_helpers';
 import * as letters from './migrations/0012_letters';
 import * as alike from './migrations/0013_alike';
 import * as redactions from './migrations/0014_redactions';
+import * as systemFields from './migrations/0015_system_fields';
+import * as traceDepth from './migrations/0016_trace_depth';
+import * as given from './migrations/0017_given';
+import * as keepingRequests from './migrations/0018_keeping_requests';
+import * as recipients from './migrations/0019_recipients';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -29,6 +34,11 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0012_letters': letters,
   '0013_alike': alike,
   '0014_redactions': redactions,
+  '0015_system_fields': systemFields,
+  '0016_trace_depth': traceDepth,
+  '0017_given': given,
+  '0018_keeping_requests': keepingRequests,
+  '0019_recipients': recipients,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -27,6 +27,8 @@ const schema = yup.object({
   BOOKEND_WITNESS_MAIL: yup.string(),
   BOOKEND_JOURNAL: yup.string(),
   BOOKEND_PRIVACY_MAILBOX: yup.string(),
+  BOOKEND_REQUEST_YEARS: yup.number().integer().min(1).max(30).default(3),
+  BOOKEND_MATTER_URL: yup.string().matches(/^https?:\/\/.*\{matter\}/, 'BOOKEND_MATTER_URL must be an address that holds {matter}'),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 

@@ -47,6 +47,8 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
     organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
+    requestYears: config.BOOKEND_REQUEST_YEARS,
+    matterUrl: config.BOOKEND_MATTER_URL ?? null,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,
     retryBaseMs: config.BOOKEND_RETRY_BASE_MS,
     connect: (system) => connect(ctx, system),
@@ -59,10 +61,10 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
 function connect(ctx: Context, system: SystemToReach): Connector {
   if (system.kind === 'bookend') return ownConnector((keys) => findOwnRecords(ctx, keys));
   if (!system.connection) throw new ConnectorError('not-allowed', `${system.name} has no connection settings.`);
-  if (system.kind === 'sql') return sqlConnector(system.id, system.connection);
-  if (system.kind === 'rest') return restConnector(system.connection);
+  if (system.kind === 'sql') return sqlConnector(system.id, system.connection, system.fields);
+  if (system.kind === 'rest') return restConnector(system.id, system.connection);
   if (system.kind === 'mailbox') return mailboxConnector(system.connection);
-  if (system.kind === 'files' || system.kind === 'logs') return filesConnector(system.connection);
+  if (system.kind === 'files' || system.kind === 'logs') return filesConnector(system.connection, system.fields);
   if (system.kind === 'tills') return tillsConnector(system.connection);
   throw new ConnectorError('not-allowed', `${system.name}: there is no connector of kind ${system.kind}.`);
 }

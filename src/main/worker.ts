@@ -8,6 +8,7 @@ import { checkKeys } from '../usecases/keys/checkKeys';
 import { startComparison } from '../usecases/drift/compareSystem';
 import { watchFolders } from '../usecases/imports/watchFolders';
 import { remindHelpers } from '../usecases/helpers/remindHelpers';
+import { removeOldRequests } from '../usecases/requests/removeOldRequests';
 import { sendDigests } from '../usecases/requests/sendDigests';
 import { takeInbox } from '../usecases/requests/takeInbox';
 import { housekeeping } from '../usecases/shared/housekeeping';
@@ -67,6 +68,7 @@ async function once(): Promise<void> {
   await remindHelpers(ctx);
   await sendDigests(ctx);
   await housekeeping(ctx);
+  await removeOldRequests(ctx);
 }
 
 function quietly(what: string, work: () => Promise<unknown>): void {

@@ -1,3 +1,4 @@
+import type { Holds } from '../core/identity/fieldHolds';
 import type { PersonRecord } from '../core/identity/record';
 
 /** An identifier a trace searches by, normalised. `scope` is the system a customer number belongs to. */
@@ -16,6 +17,8 @@ export interface FoundFile {
   name: string;
   mediaType: string;
   base64: string;
+  /** The file is the record itself, not something attached to it. */
+  isRecord?: boolean;
 }
 
 /** One record as found: what it says, whom it says it of, and what it hangs on. */
@@ -48,6 +51,9 @@ export interface FoundProblem extends RecordRef {
   code: string;
   text: string;
 }
+
+/** What people have confirmed that fields hold, by collection and field; null: nothing of a person. Stronger than any name. */
+export type FieldHolds = Readonly<Record<string, Readonly<Record<string, Holds | null>>>>;
 
 export interface FieldDescription {
   name: string;
@@ -88,6 +94,11 @@ export class ConnectorError extends Error {
   }
 }
 
+/** Told by its name: a build may hold the class more than once, each in a part of its own. */
+export function isConnectorError(error: unknown): error is ConnectorError {
+  return error instanceof Error && error.name === 'ConnectorError';
+}
+
 /** What a system believes of one person and one purpose. */
 export interface Flag {
   /** The record it stands in, as `flagOf` and `applyChoice` take it. */
@@ -100,6 +111,8 @@ export interface Flag {
 /** One outside system. A connector says by having or not having a verb what the system can do. */
 export interface Connector {
   describe(): Promise<SystemDescription>;
+  /** Some records of a collection as they come, to tell from their values what its fields hold. */
+  sample?(collection: string, most: number): Promise<Record<string, string | null>[]>;
   /** All records that any of the keys points at, and what hangs on them. Throws ConnectorError. */
   search(keys: readonly SearchKey[]): AsyncIterable<FoundBatch>;
   /** The record as it is now, or null when it is gone. */

@@ -2,7 +2,7 @@ import type { Handle } from '../db/handle';
 import type { WordBook } from '../db/consent/words';
 import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
-import type { Connector } from '../ports/connector';
+import type { Connector, FieldHolds } from '../ports/connector';
 import type { FileReader } from '../ports/fileReader';
 import type { Folders } from '../ports/folders';
 import type { Holidays } from '../ports/holidays';
@@ -33,6 +33,8 @@ export interface SystemToReach {
   defaultCountry: string | null;
   /** Opened connection settings; null for Bookend itself. */
   connection: Record<string, string> | null;
+  /** What people have confirmed that its fields hold. */
+  fields: FieldHolds;
 }
 
 /** All that a use case may reach. Wired in `src/main`. */
@@ -56,6 +58,10 @@ export interface Context {
   fileReader: FileReader;
   organisation: OrganisationSettings;
   baseUrl: string;
+  /** Years after its answer that a request's own data is kept. */
+  requestYears: number;
+  /** Where the organisation's own matter register shows a matter, with `{matter}`; null: it has no address. */
+  matterUrl: string | null;
   /** Where heads are deposited for an outside witness; null: nowhere. */
   witness: { folder: string | null; mail: string | null };
   /** A pause before each write to an outside system, milliseconds: be gentle to small systems. */

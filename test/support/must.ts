@@ -5,3 +5,8 @@ export function must<T>(result: Outcome<T>): T {
   if (!result.ok) throw new Error(result.refusal.code);
   return result.value;
 }
+
+/** The code of a refusal; null where it went through. */
+export function refusal(result: Outcome<unknown>): string | null {
+  return result.ok ? null : result.refusal.code;
+}

@@ -1,7 +1,8 @@
 import type { FileReader } from '../../ports/fileReader';
 import { haystackOf, mentions } from '../shared/mentions';
-import { toRecord, wordsOf } from './filesConnector';
-import { readFileUnits } from './readFile';
+import { asFile, toRecord, wordsOf } from './filesConnector';
+import { isPdf, readFileUnits } from './readFile';
+import { redactPdf } from './redactPdf';
 
 export const fileReader: FileReader = {
   async *read(name, bytes, keys) {
@@ -14,9 +15,13 @@ export const fileReader: FileReader = {
       // A table may hold everybody; a document was handed over because it is about the person.
       if (reading.unit.fields && reading.unit.text === null && !keys.some((key) => mentions(hay, key))) continue;
       const record = toRecord(name, reading.unit, hay, keys);
-      // A document is handed on as it is.
-      const files = reading.unit.text !== null && reading.unit.place === '' ? [{ name: name.split('/').at(-1)!, mediaType: 'application/octet-stream', base64: bytes.toString('base64') }] : [];
-      yield { record: { ...record, collection: 'uploads', files } };
+      yield { record: { ...record, collection: 'uploads', files: asFile(name, reading.unit, bytes) } };
     }
   },
+  async words(name, bytes) {
+    const words: string[] = [];
+    for await (const reading of readFileUnits(name, bytes)) if ('unit' in reading) words.push(wordsOf(reading.unit));
+    return words.join('\n');
+  },
+  withoutPassages: async (bytes, passages) => (isPdf(bytes) ? redactPdf(bytes, passages) : null),
 };

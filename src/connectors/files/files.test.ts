@@ -1,6 +1,6 @@
 import { mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
@@ -162,4 +162,28 @@ test('a file that says it is one thing and is another is read for what it is', a
   expect(await units('list.pdf', Buffer.from('plain words'))).toEqual(['|plain words']);
   expect(await units('list.docx', await zipOf({ 'a.txt': 'x' }))).toEqual(['!damaged']);
   expect(readFileSync(join(root, 'old/program.bin')).length).toBe(6);
+});
+
+describe('documents as other programs write them', () => {
+  const documents = filesConnector({ path: resolve('test/fixtures/documents') });
+  const found = async (value: string) => {
+    const all: { records: FoundRecord[]; problems: string[] } = { records: [], problems: [] };
+    for await (const batch of documents.search([{ kind: 'email', value, scope: '' }])) {
+      all.records.push(...batch.records);
+      all.problems.push(...(batch.problems ?? []).map(({ key, code }) => `${key} ${code}`));
+    }
+    return all;
+  };
+
+  test('letters and tables of an office suite are searched; an old form and a password are said', async () => {
+    const { records, problems } = await found('ida.kirkegaard@mail.example');
+    expect(records.map(({ key }) => key).filter((key) => !key.includes('mbox'))).toEqual(['camp.ods#camp!2', 'camp.xlsx#camp!2', 'letter.docx', 'letter.odt', 'letter.pdf']);
+    expect(problems).toEqual(['letter.doc encrypted', 'locked.pdf encrypted']);
+    for (const { text } of records.filter(({ key }) => key.startsWith('letter'))) expect(text!.replace(/\s+/g, ' ')).toContain('To Ida Kirkegaard, Ålborgvej 12, 8900 Randers');
+  });
+
+  test('a row of a table says the same whichever program wrote it', async () => {
+    const rows = (await found('ida.kirkegaard@mail.example')).records.filter(({ key }) => key.startsWith('camp')).map(({ person, fields }) => [person.givenName, person.familyName, person.emails, person.phones, fields['Bemærkning']]);
+    expect(rows).toEqual(Array(2).fill(['Ida', 'Kirkegaard', ['ida.kirkegaard@mail.example'], ['20 30 40 50'], 'Nut allergy; sister of Bo']));
+  });
 });

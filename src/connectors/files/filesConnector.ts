@@ -2,13 +2,17 @@ import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { join, relative, sep } from 'node:path';
 import { holdsByName } from '../../core/identity/fieldHolds';
 import type { PersonRecord } from '../../core/identity/record';
-import { ConnectorError, type Connector, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
+import { ConnectorError, type Connector, type FieldHolds, type FoundFile, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
 import { haystackOf, mentions, type Haystack } from '../shared/mentions';
 import { LIMITS } from './limits';
-import { readFileUnits } from './readFile';
-import type { Unit } from './unit';
+import { candidateLines, type Line } from './lineSearch';
+import { isLines, isPdf, lineUnit, readFileUnits } from './readFile';
+import type { Reading, Unit } from './unit';
 
 const MOST_FILES = 50_000;
+/** Bytes of a document that is kept with its record. */
+const MOST_KEPT = 15 * 1024 * 1024;
+const NOTHING = Buffer.alloc(0);
 const SAMPLE_FILES = 40;
 const SAMPLE_UNITS = 20;
 
@@ -17,7 +21,7 @@ const SAMPLE_UNITS = 20;
  * collection is the folder it lies in. Files are read, never written: what is to go from them is done by their owner.
  * Setting: `path`.
  */
-export function filesConnector(connection: Record<string, string>): Connector {
+export function filesConnector(connection: Record<string, string>, confirmed: FieldHolds = {}): Connector {
   const root = connection['path']!;
 
   async function* search(keys: readonly SearchKey[]) {
@@ -25,6 +29,16 @@ export function filesConnector(connection: Record<string, string>): Connector {
       const records: FoundRecord[] = [];
       const problems: FoundProblem[] = [];
       let scanned = 0;
+      const lined = await linesOf(root, file, keys);
+      if (lined) {
+        for (const { number, text } of lined.lines) {
+          const unit = lineUnit(number, text);
+          const hay = haystackOf(wordsOf(unit));
+          if (keys.some((key) => mentions(hay, key))) records.push(toRecord(file, unit, hay, keys, confirmed));
+        }
+        yield { records, scanned: lined.count, problems };
+        continue;
+      }
       for await (const reading of readUnits(root, file)) {
         if ('trouble' in reading) {
           problems.push({ collection: collectionOf(file), key: keyOf(file, reading.trouble.place), code: reading.trouble.trouble, text: reading.trouble.message });
@@ -32,7 +46,7 @@ export function filesConnector(connection: Record<string, string>): Connector {
         }
         scanned++;
         const hay = haystackOf(wordsOf(reading.unit));
-        if (keys.some((key) => mentions(hay, key))) records.push(toRecord(file, reading.unit, hay, keys));
+        if (keys.some((key) => mentions(hay, key))) records.push({ ...toRecord(file, reading.unit, hay, keys, confirmed), files: asFile(file, reading.unit, reading.bytes) });
       }
       yield { records, scanned, problems };
     }
@@ -55,10 +69,20 @@ export function filesConnector(connection: Record<string, string>): Connector {
       }
       return { collections: [...found].map(([name, { fields, count }]) => ({ name, fields: [...fields].map(([field, holds]) => ({ name: field, type: 'text', holds })), approximateCount: count })) };
     },
+    async sample(collection, most) {
+      const rows: Record<string, string | null>[] = [];
+      for (const file of (await filesOf(root)).filter((one) => collectionOf(one) === collection).slice(0, SAMPLE_FILES)) {
+        for await (const reading of readUnits(root, file)) {
+          if ('unit' in reading) rows.push(reading.unit.fields ?? { text: reading.unit.text });
+          if (rows.length >= most) return rows;
+        }
+      }
+      return rows;
+    },
     search,
     async read(ref) {
       const [file, place] = placeOf(ref);
-      for await (const reading of readUnits(root, file)) if ('unit' in reading && reading.unit.place === place) return toRecord(file, reading.unit, haystackOf(wordsOf(reading.unit)), []);
+      for await (const reading of readUnits(root, file)) if ('unit' in reading && reading.unit.place === place) return { ...toRecord(file, reading.unit, haystackOf(wordsOf(reading.unit)), [], confirmed), files: asFile(file, reading.unit, reading.bytes) };
       return null;
     },
     async isErased(ref) {
@@ -69,17 +93,27 @@ export function filesConnector(connection: Record<string, string>): Connector {
   };
 }
 
-async function* readUnits(root: string, file: string) {
+/** Of a file of lines those that may be about somebody, without making a record of every line; null: it is no such file. */
+async function linesOf(root: string, file: string, keys: readonly SearchKey[]): Promise<{ lines: Line[]; count: number } | null> {
+  if (!/\.(ndjson|jsonl|log)$/i.test(file)) return null;
+  const path = await within(root, file);
+  const info = await stat(path).catch(() => null);
+  const bytes = info && info.size <= LIMITS.mostBytes ? await readFile(path).catch(() => null) : null;
+  return bytes && isLines(file, bytes) ? candidateLines(bytes, keys) : null;
+}
+
+/** What a file holds, with the file itself. */
+async function* readUnits(root: string, file: string): AsyncGenerator<Reading & { bytes: Buffer }> {
   const path = await within(root, file);
   const info = await stat(path).catch(() => null);
   if (!info) return;
   if (info.size > LIMITS.mostBytes) {
-    yield { trouble: { place: '', trouble: 'too-large', message: `It is larger than ${Math.round(LIMITS.mostBytes / 1_048_576)} MB.` } };
+    yield { trouble: { place: '', trouble: 'too-large', message: `It is larger than ${Math.round(LIMITS.mostBytes / 1_048_576)} MB.` }, bytes: NOTHING };
     return;
   }
   const bytes = await readFile(path).catch(() => null);
-  if (!bytes) yield { trouble: { place: '', trouble: 'unreadable', message: 'The file cannot be opened.' } };
-  else yield* readFileUnits(file, bytes);
+  if (!bytes) yield { trouble: { place: '', trouble: 'unreadable', message: 'The file cannot be opened.' }, bytes: NOTHING };
+  else for await (const reading of readFileUnits(file, bytes)) yield { ...reading, bytes };
 }
 
 /** A file of this folder and of nothing above it, whatever links say. */
@@ -109,13 +143,21 @@ function placeOf(ref: RecordRef): [file: string, place: string] {
   return at < 0 ? [ref.key, ''] : [ref.key.slice(0, at), ref.key.slice(at + 1)];
 }
 
+/** A document is handed on as it is, where it is no archive and not too large to be kept with its record. */
+export function asFile(name: string, unit: Unit, bytes: Buffer): FoundFile[] {
+  if (unit.text === null || unit.place !== '' || bytes.length > MOST_KEPT) return [];
+  return [{ name: name.split('/').at(-1)!, mediaType: isPdf(bytes) ? 'application/pdf' : 'application/octet-stream', base64: bytes.toString('base64'), isRecord: true }];
+}
+
 export function wordsOf(unit: Unit): string {
   return [...Object.values(unit.fields ?? {}), unit.text].filter(Boolean).join('\n');
 }
 
 /** Whom a unit seems to be of: what its fields are named for, and whatever of the keys stands in it. */
-export function toRecord(file: string, unit: Unit, hay: Haystack, keys: readonly SearchKey[]): FoundRecord {
-  const held = (holds: string) => Object.entries(unit.fields ?? {}).flatMap(([name, value]) => (value && holdsByName(lastOf(name)) === holds ? [value] : []));
+export function toRecord(file: string, unit: Unit, hay: Haystack, keys: readonly SearchKey[], confirmed: FieldHolds = {}): FoundRecord {
+  const said = confirmed[collectionOf(file)] ?? {};
+  const holdsOf = (name: string) => (name in said ? said[name] : holdsByName(lastOf(name)));
+  const held = (holds: string) => Object.entries(unit.fields ?? {}).flatMap(([name, value]) => (value && holdsOf(name) === holds ? [value] : []));
   const hit = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
   const full = (held('full-name')[0] ?? hit('name')[0] ?? '').split(' ');
   const person: PersonRecord = {

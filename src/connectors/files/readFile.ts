@@ -1,11 +1,11 @@
 import { createGunzip } from 'node:zlib';
 import { Readable } from 'node:stream';
-import { readMessage } from '../mailbox/readMessage';
+import { MOST_ENCLOSED, readMessage, sayPeople } from '../mailbox/readMessage';
 import { docxText, pdfText } from './documents';
 import { FileProblem, LIMITS, Unpacked, type FileLimits } from './limits';
 import { odfText, readDelimited, readOds, readXlsx } from './tables';
 import { textOf, textOfHtml } from './textOf';
-import type { Reading } from './unit';
+import type { Reading, Unit } from './unit';
 import { openZip, readEntry } from './zip';
 
 interface Layer {
@@ -35,6 +35,8 @@ async function* guarded(place: string, work: () => AsyncGenerator<Reading>): Asy
   }
 }
 
+export const isPdf = (bytes: Buffer): boolean => bytes.subarray(0, 5).toString('latin1') === '%PDF-';
+
 const starts = (bytes: Buffer, ...signs: number[]) => signs.every((sign, i) => bytes[i] === sign);
 
 async function* unitsOf(name: string, bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
@@ -42,13 +44,13 @@ async function* unitsOf(name: string, bytes: Buffer, layer: Layer): AsyncGenerat
   if (bytes.length === 0) return;
   if (starts(bytes, 0x1f, 0x8b)) return yield* deeper(layer, async function* (next) { yield* unitsOf(name.replace(/\.gz$/i, ''), await gunzip(bytes, next.unpacked), next); });
   if (starts(bytes, 0x50, 0x4b, 0x03, 0x04) || starts(bytes, 0x50, 0x4b, 0x05, 0x06)) return yield* zipped(ending, bytes, layer);
-  if (bytes.subarray(0, 5).toString('latin1') === '%PDF-') return yield* text(await pdfText(bytes), 'The PDF holds pictures of text, which are not searched.');
+  if (isPdf(bytes)) return yield* text(await pdfText(bytes), 'The PDF holds pictures of text, which are not searched.');
   if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) throw new FileProblem('encrypted', 'An office file in an old or an encrypted form.');
   if (ending === 'csv' || ending === 'tsv') return yield* readDelimited(bytes, layer.limits);
   if (ending === 'json') return yield* json(textOf(bytes), layer.limits);
   if (ending === 'ndjson' || ending === 'jsonl' || ending === 'log') return yield* lines(textOf(bytes), layer.limits);
   if (ending === 'html' || ending === 'htm' || ending === 'xml') return yield* text(textOfHtml(textOf(bytes)), null);
-  if (ending === 'eml') return yield* message(bytes);
+  if (ending === 'eml') return yield* message(bytes, layer);
   if (ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0)) return yield* text(textOf(bytes), null);
   if (bytes.subarray(0, 4096).includes(0) && (starts(bytes, 0xff, 0xfe) || starts(bytes, 0xfe, 0xff))) return yield* text(textOf(bytes), null);
   throw new FileProblem('unknown-kind', 'Bookend does not read files of this kind.');
@@ -133,14 +135,24 @@ function* lines(source: string, limits: FileLimits): Generator<Reading> {
     number++;
     if (line.trim() === '') continue;
     if (number > limits.mostEntries) return yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostEntries.toLocaleString('en')} lines were read.` } };
-    const place = `line ${number}`;
-    try {
-      const value: unknown = JSON.parse(line);
-      yield { unit: { place, fields: leavesOf(value, limits), text: null } };
-    } catch {
-      yield { unit: { place, fields: null, text: line.slice(0, limits.mostField) } };
-    }
+    yield { unit: lineUnit(number, line, limits) };
   }
+}
+
+/** One line as a record: the leaves of its JSON, or its words where it is none. */
+export function lineUnit(number: number, line: string, limits: FileLimits = LIMITS): Unit {
+  const place = `line ${number}`;
+  try {
+    const value: unknown = JSON.parse(line);
+    return { place, fields: leavesOf(value, limits), text: null };
+  } catch {
+    return { place, fields: null, text: line.slice(0, limits.mostField) };
+  }
+}
+
+/** Whether a file is lines, each a record of its own. */
+export function isLines(name: string, bytes: Buffer): boolean {
+  return /\.(ndjson|jsonl|log)$/i.test(name) && !starts(bytes, 0x1f, 0x8b) && !starts(bytes, 0x50, 0x4b);
 }
 
 const MOST_LEAVES = 500;
@@ -161,8 +173,14 @@ function leavesOf(value: unknown, limits: FileLimits): Record<string, string | n
   return { ...fields };
 }
 
-async function* message(bytes: Buffer): AsyncGenerator<Reading> {
+/** A message is one record with the messages it encloses; what is attached to it is read like files of an archive. */
+async function* message(bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
   const read = await readMessage(bytes);
-  const say = (list: readonly { name: string; address: string }[]) => list.map(({ name, address }) => (name ? `${name} <${address}>` : address)).join(', ') || null;
-  yield { unit: { place: '', fields: { from: say(read.from), to: say(read.to), date: read.date, subject: read.subject }, text: read.text } };
+  yield { unit: { place: '', fields: { from: sayPeople(read.from), to: sayPeople(read.to), date: read.date, subject: read.subject }, text: read.text } };
+  if (read.isTooDeep) yield { trouble: { place: '', trouble: 'too-deep', message: `Messages within messages are opened ${MOST_ENCLOSED} deep.` } };
+  const attached = read.files.filter(({ mediaType }) => mediaType !== 'message/rfc822');
+  if (attached.length === 0) return;
+  yield* deeper(layer, async function* (next) {
+    for (const file of attached) for await (const reading of guarded(file.name, () => unitsOf(file.name, Buffer.from(file.base64, 'base64'), next))) yield within(file.name, reading);
+  });
 }

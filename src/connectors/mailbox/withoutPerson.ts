@@ -2,6 +2,7 @@ import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { simpleParser } from 'mailparser';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
+import { readAttachment } from './attachments';
 import { readMessage } from './readMessage';
 
 const REMOVED = '[removed]';
@@ -15,9 +16,15 @@ export async function withoutPerson(raw: Buffer, person: PersonRecord, token: st
   const read = await readMessage(raw);
   const clean = cleaner(person);
   const list = (people: { name: string; address: string }[]) => people.map(({ name, address }) => ({ name: clean(name), address: clean(address).includes(REMOVED) ? `${token}@anonymised.invalid` : address }));
-  const attachments = mail.attachments.filter(({ contentType, content, filename }) => clean(filename ?? '') === (filename ?? '') && (!contentType.startsWith('text/') || clean(content.toString('utf8')) === content.toString('utf8')));
+  const isClean = (text: string) => clean(text) === text;
+  const attachments = [];
+  for (const [i, attached] of mail.attachments.entries()) {
+    const file = read.files[i]!;
+    // Whatever can be read of it is: an enclosed message, a document or an archive may speak of the person too.
+    if (isClean(file.name) && isClean((await readAttachment(file)).words)) attachments.push(attached);
+  }
   const composer = new MailComposer({
-    from: list(read.from), to: list(read.to), cc: list(read.cc), subject: clean(read.subject), text: clean(read.text), ...(mail.date ? { date: mail.date } : {}), ...(mail.messageId ? { messageId: mail.messageId } : {}),
+    from: list(read.from), to: list(read.to), cc: list(read.cc), subject: clean(read.subject), text: clean((mail.text ?? '').replace(/\r\n/g, '\n').trim()), ...(mail.date ? { date: mail.date } : {}), ...(mail.messageId ? { messageId: mail.messageId } : {}),
     headers: { 'X-Anonymised': token }, attachments: attachments.map(({ filename, content, contentType }) => ({ filename: filename ?? 'attachment', content, contentType })),
   });
   return new Promise((resolve, reject) => composer.compile().build((error: Error | null, message: Buffer) => (error ? reject(error) : resolve(message))));

@@ -4,7 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startNewsletter, type Contact, type Failure } from '../../../standins/newsletter/newsletter';
 import type { FoundRecord } from '../../ports/connector';
-import { restConnector } from './restConnector';
+import { restConnector as connectorOf } from './restConnector';
+
+const MAPPING = JSON.stringify({ collections: [{ name: 'contacts', list: '/contacts?limit=200', items: 'items', paging: { kind: 'cursor', parameter: 'cursor', next: 'next' }, id: 'id', title: 'name', person: { email: 'email', 'full-name': 'name', phone: 'phone', country: 'country' }, one: '/contacts/{id}', erase: { method: 'DELETE', path: '/contacts/{id}' }, change: { method: 'PATCH', path: '/contacts/{id}' } }] });
+const restConnector = (connection: Record<string, string>) => connectorOf('sys_n', { mapping: MAPPING, ...connection });
 
 const CONTACTS: Contact[] = Array.from({ length: 450 }, (_, i) => ({ id: `c_${1000 + i}`, email: `p${i}@mail.example`, name: `Person ${i}`, phone: i === 7 ? '+45 10 12 34 56' : null, country: 'DK', subscribed: true, created_at: '2026-01-01T00:00:00Z', opens: i }));
 

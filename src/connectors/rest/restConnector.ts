@@ -1,130 +1,201 @@
-import { ConnectorError, type Connector, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
-
-const TIMEOUT_MS = 4000;
-const MOST_PAGES = 10_000;
-
-interface Contact {
-  id: string;
-  email: string;
-  name: string | null;
-  phone: string | null;
-  country: string | null;
-  [field: string]: unknown;
-}
-
-interface Page {
-  items: Contact[];
-  next: string | null;
-}
+import type { Holds } from '../../core/identity/fieldHolds';
+import { leavesAt, readRestMapping, valueAt, type RestCollection, type RestMapping, type RestWrite } from '../../core/systems/restMapping';
+import { ConnectorError, type Connector, type FoundBatch, type FoundRecord, type RecordRef, type SearchKey, type WriteOutcome } from '../../ports/connector';
+import { personFrom } from '../shared/personFrom';
+import { body, serviceOf, type Service } from './service';
 
 /**
- * A contact service over HTTP: bearer token, cursor pages, 429 with Retry-After, deletes that are accepted and done
- * later. Settings: `url`, `token`, and `collection` (the path and the name of the list).
+ * Any service over HTTP that answers with JSON, by a description of its lists (`core/systems/restMapping`). Deletes may be
+ * accepted and done later. Settings: `url`, `mapping`; `token`, and `user` for basic sign-in; `flagField` and `flagPurpose`:
+ * the field of the first list that says yes or no to one purpose.
  */
-export function restConnector(connection: Record<string, string>): Connector {
-  const base = connection['url']!.replace(/\/$/, '');
-  const collection = connection['collection'] ?? 'contacts';
-  const call = (path: string, init: RequestInit = {}) => request(`${base}${path}`, { ...init, headers: { authorization: `Bearer ${connection['token']}`, accept: 'application/json', ...init.headers } });
-
-  async function* search(keys: readonly SearchKey[]) {
-    const emails = new Set(keys.filter(({ kind }) => kind === 'email').map(({ value }) => value));
-    const phones = keys.filter(({ kind }) => kind === 'phone').map(({ value }) => value.replace(/\D/g, '').slice(-8));
-    let cursor: string | null = null;
-    for (let n = 0; n < MOST_PAGES; n++) {
-      const response = await call(`/${collection}?limit=200${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`);
-      const page = await readPage(response);
-      const found = page.items.filter((item) => emails.has(item.email.trim().toLowerCase()) || (item.phone && phones.includes(item.phone.replace(/\D/g, '').slice(-8))));
-      yield { records: found.map((item) => toRecord(collection, item)), scanned: page.items.length };
-      if (!page.next) return;
-      cursor = page.next;
+export function restConnector(systemId: string, connection: Record<string, string>): Connector {
+  const read = readRestMapping(connection['mapping'] ?? '');
+  if (!read.ok) throw new ConnectorError('wrong-answer', `The mapping cannot be used: ${read.refusal.message}`);
+  const mapping = read.value;
+  const service = serviceOf(connection, mapping);
+  const collectionOf = (name: string): RestCollection => {
+    const found = mapping.collections.find((one) => one.name === name);
+    if (!found) throw new ConnectorError('wrong-answer', `The mapping has no list ${name}.`);
+    return found;
+  };
+  const write = async (ref: RecordRef, how: RestWrite | null, idempotencyKey: string, content?: unknown): Promise<Response> => {
+    if (!how) throw new ConnectorError('not-allowed', `The mapping says no way to do that in ${ref.collection}.`);
+    return service.call(filled(how.path, collectionOf(ref.collection), ref.key), { method: how.method, headers: { 'idempotency-key': idempotencyKey, ...(content === undefined ? {} : { 'content-type': 'application/json' }) }, ...(content === undefined ? {} : { body: JSON.stringify(content) }) });
+  };
+  const itemOf = async (ref: RecordRef): Promise<unknown> => {
+    const collection = collectionOf(ref.collection);
+    if (collection.one) {
+      const response = await service.call(filled(collection.one, collection, ref.key));
+      return response.status === 404 ? unread(response) : body(response);
     }
-  }
+    const { id } = partsOf(collection, ref.key);
+    for await (const page of service.pages(filled(collection.list, collection, ref.key), collection.items, collection.paging)) for (const item of page) if (encodeURIComponent(idOf(collection, item)) === id) return item;
+    return null;
+  };
 
   return {
-    describe: async () => ({ collections: [{ name: collection, fields: ['email', 'name', 'phone', 'country'].map((name) => ({ name, type: 'text', holds: name === 'name' ? 'full-name' : name })), approximateCount: null }] }),
-    search,
-    async read(ref: RecordRef) {
-      const response = await call(`/${collection}/${encodeURIComponent(ref.key)}`);
-      if (response.status === 404) return null;
-      return toRecord(collection, (await body(response)) as Contact);
+    async describe() {
+      const collections = [];
+      for (const collection of mapping.collections) {
+        const [item] = collection.of ? [] : await firstOf(service, collection, 1);
+        collections.push({ name: collection.name, fields: Object.keys(item === undefined ? Object.fromEntries(Object.values(collection.person).map((at) => [at, null])) : leavesAt(item)).map((name) => ({ name, type: 'text', holds: holdsAt(collection, name) })), approximateCount: null });
+      }
+      return { collections };
+    },
+    async sample(name, most) {
+      const collection = collectionOf(name);
+      return collection.of ? [] : (await firstOf(service, collection, most)).map((item) => leavesAt(item));
+    },
+    search: (keys) => search(systemId, service, mapping, keys),
+    async read(ref) {
+      const item = await itemOf(ref);
+      return item === null ? null : toRecord(systemId, collectionOf(ref.collection), item, parentOf(mapping, ref), []);
     },
     async erase(ref, { idempotencyKey }) {
-      const response = await call(`/${collection}/${encodeURIComponent(ref.key)}`, { method: 'DELETE', headers: { 'idempotency-key': idempotencyKey } });
-      if (response.status === 404) return { state: 'done', detail: 'was gone already' };
+      const response = await write(ref, collectionOf(ref.collection).erase, idempotencyKey);
+      await unread(response);
+      if (response.status === 404 || response.status === 410) return { state: 'done', detail: 'was gone already' };
+      if (response.status >= 400) throw new ConnectorError('wrong-answer', `The service answered ${response.status} to a delete.`);
       return response.status === 202 ? { state: 'accepted', detail: 'the service deletes it later' } : { state: 'done', detail: 'deleted' };
     },
-    async isErased(ref) {
-      return (await call(`/${collection}/${encodeURIComponent(ref.key)}`)).status === 404;
-    },
+    isErased: async (ref) => (await itemOf(ref)) === null,
     async rectify(ref, field, value, { idempotencyKey }) {
-      const response = await call(`/${collection}/${encodeURIComponent(ref.key)}`, { method: 'PATCH', headers: { 'content-type': 'application/json', 'idempotency-key': idempotencyKey }, body: JSON.stringify({ [field]: value }) });
+      const response = await write(ref, collectionOf(ref.collection).change, idempotencyKey, nested(field, value));
+      await unread(response);
       if (response.status === 404) return { state: 'done', detail: 'the record is gone' };
-      await body(response);
+      await taken(response);
       return { state: 'done', detail: `${field} corrected` };
     },
-    ...flagsOf(connection, collection, call),
-    can: () => ({ erase: true, anonymise: false }),
+    ...flagsOf(systemId, connection, mapping.collections[0]!, service, write),
+    can: (name) => ({ erase: mapping.collections.find((one) => one.name === name)?.erase != null, anonymise: false }),
     close: async () => {},
   };
 }
 
-/** Settings `flagField` and `flagPurpose`: the field of a contact that says yes or no to one purpose. */
-function flagsOf(connection: Record<string, string>, collection: string, call: (path: string, init?: RequestInit) => Promise<Response>): Pick<Connector, 'flags' | 'flagOf' | 'applyChoice'> {
+type Write = (ref: RecordRef, how: RestWrite | null, idempotencyKey: string, content?: unknown) => Promise<Response>;
+
+function flagsOf(systemId: string, connection: Record<string, string>, collection: RestCollection, service: Service, write: Write): Pick<Connector, 'flags' | 'flagOf' | 'applyChoice'> {
   const [field, purpose] = [connection['flagField'], connection['flagPurpose']];
-  if (!field || !purpose) return {};
-  const path = (key: string) => `/${collection}/${encodeURIComponent(key)}`;
+  if (!field || !purpose || !collection.one) return {};
+  const permits = (item: unknown): boolean => valueAt(item, field) === true;
   return {
     async *flags() {
-      let cursor: string | null = null;
-      for (let n = 0; n < MOST_PAGES; n++) {
-        const page = await readPage(await call(`/${collection}?limit=200${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`));
-        yield page.items.map((item) => ({ key: item.id, purpose, permits: item[field] === true, identifiers: [{ kind: 'email' as const, value: item.email }] }));
-        if (!page.next) return;
-        cursor = page.next;
+      for await (const page of service.pages(collection.list, collection.items, collection.paging)) {
+        yield page.map((item) => ({ key: idOf(collection, item), purpose, permits: permits(item), identifiers: (toRecord(systemId, collection, item, null, []).person.emails ?? []).map((value) => ({ kind: 'email' as const, value })) }));
       }
     },
     async flagOf(key) {
-      const response = await call(path(key));
-      return response.status === 404 ? null : ((await body(response)) as Contact)[field] === true;
+      const response = await service.call(filled(collection.one!, collection, key));
+      return response.status === 404 ? unread(response) : permits(await body(response));
     },
-    async applyChoice(key, _purpose, permits, { idempotencyKey }) {
-      const response = await call(path(key), { method: 'PATCH', headers: { 'content-type': 'application/json', 'idempotency-key': idempotencyKey }, body: JSON.stringify({ [field]: permits }) });
-      if (response.status === 404) return { state: 'done', detail: 'the contact is gone' };
-      return response.status === 202 ? { state: 'accepted', detail: 'the service changes it later' } : { state: 'done', detail: `${field} is ${permits}` };
+    async applyChoice(key, _purpose, isPermitted, { idempotencyKey }): Promise<WriteOutcome> {
+      const response = await write({ collection: collection.name, key }, collection.change, idempotencyKey, nested(field, isPermitted));
+      await unread(response);
+      if (response.status === 404) return { state: 'done', detail: 'the record is gone' };
+      await taken(response);
+      return response.status === 202 ? { state: 'accepted', detail: 'the service changes it later' } : { state: 'done', detail: `${field} is ${isPermitted}` };
     },
   };
 }
 
-async function request(url: string, init: RequestInit): Promise<Response> {
-  let response: Response;
-  try {
-    response = await fetch(url, { ...init, signal: AbortSignal.timeout(TIMEOUT_MS), redirect: 'error' });
-  } catch (cause) {
-    const isTimeout = (cause as { name?: string } | null)?.name === 'TimeoutError';
-    throw new ConnectorError(isTimeout ? 'time-out' : 'refused', isTimeout ? 'The service did not answer in time.' : 'The service refuses the connection.', null, { cause });
-  }
-  if (response.status === 429) throw new ConnectorError('rate-limited', 'The service asks us to slow down.', Number(response.headers.get('retry-after') ?? 1));
-  if (response.status === 401 || response.status === 403) throw new ConnectorError('not-allowed', 'The service does not accept our token.');
-  if (response.status >= 500) throw new ConnectorError('server-error', `The service failed with ${response.status}.`);
-  return response;
-}
-
-async function body(response: Response): Promise<unknown> {
-  try {
-    return await response.json();
-  } catch (cause) {
-    throw new ConnectorError('wrong-answer', 'The service’s answer breaks off or is not JSON.', null, { cause });
+async function* search(systemId: string, service: Service, mapping: RestMapping, keys: readonly SearchKey[]): AsyncGenerator<FoundBatch> {
+  for (const collection of mapping.collections.filter(({ of }) => of === null)) {
+    const seen = new Set<string>();
+    for (const path of pathsOf(collection, keys, systemId)) {
+      for await (const page of service.pages(path, collection.items, collection.paging)) {
+        const found = page.map((item) => toRecord(systemId, collection, item, null, keys)).filter((record) => !seen.has(record.key) && isOf(record, keys, systemId));
+        for (const { key } of found) seen.add(key);
+        yield { records: found, scanned: page.length };
+        for (const record of found) yield* hanging(systemId, service, mapping, record, keys);
+      }
+    }
   }
 }
 
-async function readPage(response: Response): Promise<Page> {
-  const page = (await body(response)) as Partial<Page> | null;
-  if (!page || !Array.isArray(page.items) || page.items.some((item) => typeof item?.id !== 'string' || typeof item?.email !== 'string')) throw new ConnectorError('wrong-answer', 'The service’s page has not the shape we know.');
-  return { items: page.items, next: page.next ?? null };
+async function* hanging(systemId: string, service: Service, mapping: RestMapping, parent: FoundRecord, keys: readonly SearchKey[]): AsyncGenerator<FoundBatch> {
+  for (const child of mapping.collections.filter(({ of }) => of === parent.collection)) {
+    for await (const page of service.pages(child.list.replace('{parent}', encodeURIComponent(parent.key)), child.items, child.paging)) {
+      yield { records: page.map((item) => toRecord(systemId, child, item, parent, keys)), scanned: page.length };
+    }
+  }
 }
 
-function toRecord(collection: string, item: Contact): FoundRecord {
-  const fields = Object.fromEntries(Object.entries(item).map(([name, value]) => [name, value === null || value === undefined ? null : typeof value === 'object' ? JSON.stringify(value) : String(value)]));
-  const [givenName, ...rest] = (item.name ?? '').split(' ');
-  return { collection, key: item.id, title: item.name ?? item.email, fields, person: { givenName: givenName || null, familyName: rest.join(' ') || null, emails: [item.email], phones: item.phone ? [item.phone] : [], country: item.country }, parent: null, refersTo: [], text: null, files: [] };
+/** A list whose service can look for every key that there is, is not gone through whole. */
+function pathsOf(collection: RestCollection, keys: readonly SearchKey[], systemId: string): string[] {
+  const own = keys.filter(({ kind, scope }) => kind !== 'customer-number' || scope === systemId);
+  const searched = Object.keys(collection.find);
+  if (searched.length === 0 || !own.some(({ kind }) => searched.includes(kind))) return searched.length > 0 ? [] : [collection.list];
+  return own.flatMap(({ kind, value }) => (collection.find[kind] ? [collection.find[kind].replace('{value}', encodeURIComponent(value))] : []));
+}
+
+function isOf({ person }: FoundRecord, keys: readonly SearchKey[], systemId: string): boolean {
+  const digits = (value: string) => value.replace(/\D/g, '').slice(-8);
+  const name = [person.givenName, person.familyName].filter(Boolean).join(' ').toLowerCase();
+  return keys.some(({ kind, value, scope }) => {
+    if (kind === 'email') return (person.emails ?? []).some((own) => own.trim().toLowerCase() === value);
+    if (kind === 'phone') return (person.phones ?? []).some((own) => digits(own) === digits(value));
+    if (kind === 'customer-number') return scope === systemId && (person.customerNumbers ?? []).some((own) => own.value.trim().toUpperCase() === value);
+    return value.includes(' ') && name === value.toLowerCase();
+  });
+}
+
+async function firstOf(service: Service, collection: RestCollection, most: number): Promise<unknown[]> {
+  for await (const page of service.pages(collection.list, collection.items, collection.paging)) return page.slice(0, most);
+  return [];
+}
+
+function idOf(collection: RestCollection, item: unknown): string {
+  const id = valueAt(item, collection.id);
+  if (typeof id !== 'string' && typeof id !== 'number') throw new ConnectorError('wrong-answer', `A record of ${collection.name} has no ${collection.id}.`);
+  return String(id);
+}
+
+/** The key of what hangs on another record holds both, encoded, with a slash between. */
+function partsOf(collection: RestCollection, key: string): { parent: string; id: string } {
+  const [parent = '', id = ''] = collection.of === null ? ['', encodeURIComponent(key)] : key.split('/');
+  return { parent, id };
+}
+
+function filled(path: string, collection: RestCollection, key: string): string {
+  const { parent, id } = partsOf(collection, key);
+  return path.replace('{parent}', parent).replace('{id}', id);
+}
+
+function parentOf(mapping: RestMapping, ref: RecordRef): RecordRef | null {
+  const collection = mapping.collections.find(({ name }) => name === ref.collection);
+  return collection?.of ? { collection: collection.of, key: decodeURIComponent(partsOf(collection, ref.key).parent) } : null;
+}
+
+function holdsAt(collection: RestCollection, field: string): Holds | null {
+  return (Object.entries(collection.person).find(([, at]) => at === field)?.[0] as Holds | undefined) ?? null;
+}
+
+function toRecord(systemId: string, collection: RestCollection, item: unknown, parent: RecordRef | null, keys: readonly SearchKey[]): FoundRecord {
+  const fields = leavesAt(item);
+  const held = (holds: Holds): string[] => {
+    const value = collection.person[holds] === undefined ? null : valueAt(item, collection.person[holds]);
+    return (Array.isArray(value) ? value : [value]).flatMap((one) => (one === null || one === undefined || one === '' || typeof one === 'object' ? [] : [String(one)]));
+  };
+  const id = idOf(collection, item);
+  const title = collection.title ? valueAt(item, collection.title) : null;
+  return {
+    collection: collection.name, key: parent ? `${encodeURIComponent(parent.key)}/${encodeURIComponent(id)}` : id, title: typeof title === 'string' && title ? title : held('full-name')[0] ?? held('email')[0] ?? `${collection.name} ${id}`, fields, person: personFrom(systemId, held, keys),
+    parent: parent ? { collection: parent.collection, key: parent.key } : null, refersTo: parent ? [{ collection: parent.collection, key: parent.key, nullable: false }] : [], text: null, files: [],
+  };
+}
+
+function nested(field: string, value: unknown): unknown {
+  return field.split('.').reduceRight<unknown>((inner, name) => ({ [name]: inner }), value);
+}
+
+/** An answer whose words are not wanted: without this its connection stays taken. */
+async function unread(response: Response): Promise<null> {
+  await response.body?.cancel();
+  return null;
+}
+
+/** A write that the service took; the answer itself may be empty. */
+async function taken(response: Response): Promise<void> {
+  if (response.status >= 400) throw new ConnectorError('wrong-answer', `The service answered ${response.status} to a change.`);
 }

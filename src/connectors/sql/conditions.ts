@@ -1,3 +1,4 @@
+import { nearPatterns, spellings } from '../../core/identity/nearNames';
 import { nameTokens } from '../../core/identity/normalise';
 import type { SearchKey } from '../../ports/connector';
 import type { Table } from './schema';
@@ -21,6 +22,7 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
       const own = of('customer-number').filter(({ scope }) => scope === systemId);
       if (own.length > 0) conditions.push({ sql: 'upper(trim(??)) = any(?)', values: [name, own.map(({ value }) => value)] });
     }
+    if (holds === 'free-text') conditions.push(...inText(name, keys));
   }
   for (const { value } of of('name')) {
     const words = value.split(/\s+/).filter((word) => nameTokens(word).some((token) => token.length > 1));
@@ -28,10 +30,30 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
     if (!first || !last || first === last) continue;
     const column = (holds: string) => table.columns.find((candidate) => candidate.holds === holds)?.name;
     const [given, family, full] = [column('given-name'), column('family-name'), column('full-name')];
-    if (given && family) conditions.push({ sql: '(?? ilike ? and ?? ilike ?)', values: [given, `${like(first)}%`, family, `%${like(last)}`] });
-    else if (full) conditions.push({ sql: '(?? ilike ?)', values: [full, `${like(first)}%${like(last)}`] });
+    // A given name may be shortened or its first letter only; a family name may have one letter wrong.
+    if (given && family) conditions.push({ sql: '(lower(??) like any(?) and lower(??) like any(?))', values: [given, startsOf(first), family, endsOf(last)] });
+    else if (full) conditions.push({ sql: '(lower(??) like any(?) and lower(??) like any(?))', values: [full, startsOf(first), full, endsOf(last)] });
   }
   return conditions;
+}
+
+function startsOf(first: string): string[] {
+  return spellings(first).flatMap((spelling) => [`${like(spelling)}%`, `${like(spelling.slice(0, 1))}.%`]);
+}
+
+/** The wildcard of a pattern is its own; letters that look like wildcards are letters. */
+function endsOf(last: string): string[] {
+  return nearPatterns(like(last).replace(/\\./g, '_')).flatMap((pattern) => [pattern, `% ${pattern}`]);
+}
+
+/** Running text is searched for addresses, numbers and whole names that stand in it. */
+function inText(column: string, keys: readonly SearchKey[]): Condition[] {
+  const words = keys.filter(({ kind, value }) => kind === 'email' || (kind === 'name' && value.includes(' ')) || (kind === 'customer-number' && value.length >= 5)).map(({ value }) => `%${like(value.toLowerCase())}%`);
+  const numbers = keys.filter(({ kind }) => kind === 'phone').map(({ value }) => value.replace(/\D/g, '').slice(-8)).filter((digits) => digits.length === 8);
+  return [
+    ...(words.length > 0 ? [{ sql: 'lower(??::text) like any(?)', values: [column, words] }] : []),
+    ...(numbers.length > 0 ? [{ sql: `regexp_replace(??::text, '\\D', '', 'g') like any(?)`, values: [column, numbers.map((digits) => `%${digits}%`)] }] : []),
+  ];
 }
 
 function like(text: string): string {

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { holdsByName, type Holds } from '../../core/identity/fieldHolds';
-import type { SystemDescription } from '../../ports/connector';
+import type { FieldHolds, SystemDescription } from '../../ports/connector';
 
 export interface Column {
   name: string;
@@ -9,25 +9,26 @@ export interface Column {
   holds: Holds | null;
 }
 
+/** A foreign key: columns of this table, and those of the other in the same order. */
 export interface Reference {
-  table: string;
-  column: string;
+  columns: readonly string[];
+  /** Name of the collection it points to. */
   toTable: string;
-  toColumn: string;
+  toColumns: readonly string[];
+  /** Whether it can be emptied without deleting the row. */
   nullable: boolean;
 }
 
 export interface Table {
+  /** As a collection: `table` in the schema `public`, `schema.table` elsewhere. */
   name: string;
-  key: string;
+  schema: string;
+  table: string;
+  /** Columns of the primary key; none: the table has no key, and a row is known by all it says. */
+  keyColumns: readonly string[];
   columns: Column[];
   references: Reference[];
   approximateCount: number;
-}
-
-function holdsOf(name: string, type: string): Holds | null {
-  if (!/char|text|date|citext/.test(type)) return null;
-  return holdsByName(name);
 }
 
 /** A name alone says little: a table of products has a name too. It counts only beside another sign of a person. */
@@ -36,30 +37,46 @@ function withoutLoneNames(columns: Column[]): Column[] {
   return others ? columns : columns.map((column) => (column.holds === 'full-name' && column.name === 'name' ? { ...column, holds: null } : column));
 }
 
-/** Reads tables, columns, keys and references of the `public` schema from PostgreSQL's catalogue. */
-export async function readSchema(knex: Knex): Promise<Table[]> {
-  const columns = (await knex.raw(`
-    select c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull as nullable, greatest(c.reltuples, 0)::bigint as count
+const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspname !~ '^(pg_|information_schema$)'`;
+
+/**
+ * Tables, columns, keys and references from PostgreSQL's catalogue: of every schema that is no part of the server, or of those
+ * named. Partitions are read through the table they belong to.
+ *
+ * @param only schemas, comma-separated; empty: all
+ * @param confirmed what people said that fields hold, stronger than any name
+ */
+export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = {}): Promise<Table[]> {
+  const wanted = only.split(',').map((name) => name.trim()).filter(Boolean);
+  const rowsOf = async <T>(sql: string): Promise<T[]> => ((await knex.raw(sql)) as { rows: T[] }).rows;
+  const columns = await rowsOf<{ id: string; schema: string; table: string; name: string; type: string; nullable: boolean; count: string }>(`
+    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull as nullable, greatest(c.reltuples, 0)::bigint as count
     from pg_class c join pg_namespace n on n.oid = c.relnamespace join pg_attribute a on a.attrelid = c.oid
-    where n.nspname = 'public' and c.relkind = 'r' and a.attnum > 0 and not a.attisdropped order by c.relname, a.attnum`)) as { rows: { table: string; name: string; type: string; nullable: boolean; count: number }[] };
-  const keys = (await knex.raw(`
-    select c.relname as "table", a.attname as name from pg_index i join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
-    join pg_attribute a on a.attrelid = c.oid and a.attnum = i.indkey[0] where i.indisprimary and i.indnkeyatts = 1 and n.nspname = 'public'`)) as { rows: { table: string; name: string }[] };
-  const references = (await knex.raw(`
-    select c.relname as "table", a.attname as "column", f.relname as "toTable", fa.attname as "toColumn", not a.attnotnull as nullable
-    from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_class f on f.oid = k.confrelid
-    join pg_attribute a on a.attrelid = c.oid and a.attnum = k.conkey[1] join pg_attribute fa on fa.attrelid = f.oid and fa.attnum = k.confkey[1]
-    where k.contype = 'f' and array_length(k.conkey, 1) = 1`)) as { rows: Reference[] };
-  const keyOf = new Map(keys.rows.map(({ table, name }) => [table, name]));
+    where ${OWN_TABLES} and a.attnum > 0 and not a.attisdropped order by n.nspname, c.relname, a.attnum`);
+  const keys = await rowsOf<{ id: string; names: string[] }>(`
+    select c.oid::text as id, array_agg(a.attname::text order by p.place) as names from pg_index i join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
+    cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place) join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
+    where i.indisprimary and ${OWN_TABLES} group by c.oid`);
+  const references = await rowsOf<{ id: string; columns: string[]; to: string; toColumns: string[]; nullable: boolean }>(`
+    select k.conrelid::text as id, k.confrelid::text as "to", array_agg(a.attname::text order by p.place) as columns, array_agg(f.attname::text order by p.place) as "toColumns", bool_or(not a.attnotnull) as nullable
+    from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
+    join pg_attribute a on a.attrelid = k.conrelid and a.attnum = p.own join pg_attribute f on f.attrelid = k.confrelid and f.attnum = p.other
+    where k.contype = 'f' and ${OWN_TABLES} group by k.oid, k.conrelid, k.confrelid order by k.oid`);
+  const keyOf = new Map(keys.map(({ id, names }) => [id, names]));
+  const nameOf = new Map(columns.map(({ id, schema, table }) => [id, schema === 'public' ? table : `${schema}.${table}`]));
   const tables = new Map<string, Table>();
-  for (const row of columns.rows) {
-    const key = keyOf.get(row.table);
-    if (!key) continue;
-    const table = tables.get(row.table) ?? { name: row.table, key, columns: [], references: references.rows.filter((reference) => reference.table === row.table), approximateCount: Number(row.count) };
-    table.columns.push({ name: row.name, type: row.type, nullable: row.nullable, holds: holdsOf(row.name, row.type) });
-    tables.set(row.table, table);
+  for (const row of columns) {
+    if (wanted.length > 0 && !wanted.includes(row.schema)) continue;
+    const name = nameOf.get(row.id)!;
+    const own = references.filter(({ id, to }) => id === row.id && nameOf.has(to));
+    const table = tables.get(row.id) ?? { name, schema: row.schema, table: row.table, keyColumns: keyOf.get(row.id) ?? [], columns: [], references: own.map(({ to, ...reference }) => ({ columns: reference.columns, toTable: nameOf.get(to)!, toColumns: reference.toColumns, nullable: reference.nullable })), approximateCount: Number(row.count) };
+    table.columns.push({ name: row.name, type: row.type, nullable: row.nullable, holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null });
+    tables.set(row.id, table);
   }
-  return [...tables.values()].map((table) => ({ ...table, columns: withoutLoneNames(table.columns) }));
+  return [...tables.values()].map((table) => {
+    const said = confirmed[table.name] ?? {};
+    return { ...table, columns: withoutLoneNames(table.columns).map((column) => (column.name in said ? { ...column, holds: said[column.name]! } : column)) };
+  });
 }
 
 export function describeTables(tables: readonly Table[]): SystemDescription {

@@ -1,4 +1,6 @@
-export type Holds = 'email' | 'phone' | 'customer-number' | 'given-name' | 'family-name' | 'full-name' | 'birth-date' | 'street' | 'postcode' | 'city' | 'country';
+/** What a field can hold of a person. `free-text` is running text that may speak of anybody. */
+export const HOLDS = ['email', 'phone', 'customer-number', 'given-name', 'family-name', 'full-name', 'birth-date', 'street', 'postcode', 'city', 'country', 'free-text'] as const;
+export type Holds = (typeof HOLDS)[number];
 
 /** What a field seems to hold, from its name, in the languages people name fields in. A person confirms it. */
 const NAMES: readonly [RegExp, Holds][] = [

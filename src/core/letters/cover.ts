@@ -1,5 +1,9 @@
-import { sayDay, type Day } from '../shared/days';
+import type { Right } from '../requests/rights';
+import type { Day } from '../shared/days';
+import { CALIFORNIA, COVER_WORDS, type CoverWords } from './coverWords';
+import { sayDayIn, wordsOf } from './frame';
 import { heading, list, para, type Letter, type Organisation } from './letter';
+import { languageOf } from './mailings';
 
 /** What the systems' register says of one collection; the source of the cover letter's information. */
 export interface RegisterEntry {
@@ -13,57 +17,75 @@ export interface RegisterEntry {
   source: string;
   transfers: string | null;
   automatedDecisions: string | null;
+  /** The person gave it themselves, by consent or contract: it goes into a portable copy (GDPR art. 20(1)). */
+  isGiven: boolean;
 }
 
 const unique = (values: readonly string[]): string[] => [...new Set(values)].sort();
 
-/**
- * The cover letter of a pack: the information of GDPR art. 15(1)(a)–(h) and 15(2), computed from the register
- * for the collections in which something was found.
- */
-export function coverLetter(facts: {
+export interface CoverFacts {
   ref: string;
   name: string | null;
+  language: string | null;
+  regime: string;
+  right: Right;
   organisation: Organisation;
   madeOn: Day;
   register: readonly RegisterEntry[];
   counts: readonly { place: string; count: number }[];
   withheld: number;
+  /** Records that the person did not give themselves, and that a portable copy leaves out. */
+  notGiven: number;
   notSearched: readonly string[];
-}): Letter {
+}
+
+export function coverWordsOf(language: string | null, regime: string): CoverWords {
+  return regime === 'us-ca' ? CALIFORNIA : COVER_WORDS[languageOf(language)];
+}
+
+/**
+ * The cover letter of a pack in the person's language: the information of GDPR art. 15(1)(a)–(h) and 15(2), or what California's law
+ * asks for, computed from the register for the collections in which something was found. The register's own words stand as they are.
+ */
+export function coverLetter(facts: CoverFacts): Letter {
   const { register, organisation } = facts;
+  const language = facts.regime === 'us-ca' ? 'en' : facts.language;
+  const [say, words] = [coverWordsOf(facts.language, facts.regime), wordsOf(language)];
   const automated = unique(register.flatMap((entry) => (entry.automatedDecisions ? [entry.automatedDecisions] : [])));
   const transfers = unique(register.flatMap((entry) => (entry.transfers ? [`${entry.title}: ${entry.transfers}`] : [])));
+  const recipients = unique(register.flatMap((entry) => entry.recipients));
+  const day = sayDayIn(language, facts.madeOn);
   return {
     template: 'cover',
-    version: 1,
-    subject: `Your data at ${organisation.name} (${facts.ref})`,
-    greeting: facts.name ? `Dear ${facts.name},` : 'Hello,',
+    version: 2,
+    subject: say.subject(organisation.name, facts.ref),
+    greeting: facts.name ? words.dear(facts.name) : words.hello,
     body: [
-      para(`This is the copy of your data that you asked for, as it stood on ${sayDay(facts.madeOn)} (GDPR art. 15(3)).`),
-      heading('What is in it'),
-      list(facts.counts.map(({ place, count }) => `${place}: ${count} ${count === 1 ? 'record' : 'records'}`)),
-      ...(facts.withheld > 0 ? [para(`${facts.withheld} ${facts.withheld === 1 ? 'record is' : 'records are'} held back because other people’s data stands in them; withheld.csv lists each with its reason (art. 15(4)).`)] : []),
-      ...(facts.notSearched.length > 0 ? [para(`Could not be searched: ${facts.notSearched.join(', ')}. We will write again when that has been done.`)] : []),
-      heading('(a) What your data is used for'),
+      para(facts.right === 'portability' ? say.portable(day) : say.copy(day)),
+      heading(say.inIt),
+      list(facts.counts.map(({ place, count }) => `${place}: ${words.records(count)}`)),
+      ...(facts.withheld > 0 ? [para(say.withheld(facts.withheld))] : []),
+      ...(facts.notGiven > 0 ? [para(say.notGiven(facts.notGiven))] : []),
+      ...(facts.notSearched.length > 0 ? [para(say.notSearched(facts.notSearched.join(', ')))] : []),
+      heading(say.purposes),
       list(register.map((entry) => `${entry.title}: ${entry.purposes.join(', ')}`)),
-      heading('(b) Categories of data'),
+      heading(say.categories),
       list(unique(register.flatMap((entry) => entry.categories))),
-      heading('(c) Who receives it'),
-      list(unique(register.flatMap((entry) => entry.recipients))),
-      heading('(d) How long it is kept'),
+      heading(say.recipients),
+      recipients.length > 0 ? list(recipients) : para(say.nobody),
+      heading(say.retention),
       list(register.map((entry) => `${entry.title}: ${entry.retention}`)),
-      heading('(e) Your rights'),
-      para(`You may ask us to correct or erase your data or to restrict its use, and you may object to its use. Write to ${organisation.contact}.`),
-      heading('(f) Complaints'),
-      para(`You may lodge a complaint with a supervisory authority; for us that is ${organisation.authority}.`),
-      heading('(g) Where it comes from'),
+      heading(say.rights),
+      para(say.rightsText(organisation.contact)),
+      heading(say.complaints),
+      para(say.complaintsText(organisation.authority)),
+      heading(say.source),
       list(register.map((entry) => `${entry.title}: ${entry.source}`)),
-      heading('(h) Automated decisions'),
-      automated.length > 0 ? list(automated) : para('No decision about you is made by a machine alone.'),
-      heading('Transfers outside the European Economic Area (art. 15(2))'),
-      transfers.length > 0 ? list(transfers) : para('None.'),
+      heading(say.automated),
+      automated.length > 0 ? list(automated) : para(say.noAutomated),
+      heading(say.transfers),
+      transfers.length > 0 ? list(transfers) : para(say.none),
     ],
-    closing: `With kind regards,\n${organisation.name}\n${organisation.contact}\n${organisation.address}`,
+    closing: `${words.regards}\n${organisation.name}\n${organisation.contact}\n${organisation.address}`,
   };
 }

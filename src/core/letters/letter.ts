@@ -29,3 +29,18 @@ export function letterText(letter: Letter): string {
   });
   return [letter.greeting, ...body, letter.closing].join('\n\n');
 }
+
+/**
+ * The letter that the text of a mail was made of: `letterText` turned round.
+ *
+ * @example letterFromText('Hello', 'Dear Ida,\n\nWords.\n\nRegards').body // [{ kind: 'text', text: 'Words.' }]
+ */
+export function letterFromText(subject: string, text: string): Letter {
+  const blocks = text.split('\n\n');
+  const body = blocks.slice(1, -1).map((block): LetterPart => {
+    const lines = block.split('\n');
+    if (lines.every((line) => line.startsWith('  - '))) return list(lines.map((line) => line.slice(4)));
+    return lines.length === 2 && /^-+$/.test(lines[1]!) && lines[0]!.length === lines[1]!.length ? heading(lines[0]!) : para(block);
+  });
+  return { template: '', version: 0, subject, greeting: blocks[0] ?? '', body, closing: blocks.length > 1 ? blocks.at(-1)! : '' };
+}

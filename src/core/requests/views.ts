@@ -10,8 +10,10 @@ import type { Redaction } from '../detect/redaction';
 import type { MethodOffer } from './identityMethods';
 import type { ProposedRegime } from '../clock/proposeRegime';
 import type { TargetDays } from '../clock/targets';
+import type { TraceConditions } from './conditions';
 import type { Right } from './rights';
 import type { Stage } from './stages';
+import type { Topic } from './topics';
 
 // What use cases give and pages show: written once, between the two.
 
@@ -62,7 +64,8 @@ export interface RequestView extends RequestLine {
   trace: string;
   pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null; error: string | null };
   plan: PlanView | null;
-  letters: { template: string; state: string; at: string; tries: number }[];
+  /** `id` null: its words are gone, or not for this reader. */
+  letters: { id: string | null; template: string; state: string; at: string; tries: number }[];
   hasCertificate: boolean;
   mayWork: boolean;
   acknowledgedAt: string | null;
@@ -73,6 +76,11 @@ export interface RequestView extends RequestLine {
   targets: TargetDays;
   appeal: 'none' | 'open' | 'answered';
   authority: 'not-needed' | 'needed' | 'shown';
+  matter: string | null;
+  matterUrl: string | null;
+  /** The day its own data goes, once it is answered. */
+  goesOn: string | null;
+  removedAt: string | null;
   notes: { id: string; by: string; at: string; text: string }[];
   /** Who could answer for it. */
   colleagues: { id: string; name: string }[];
@@ -89,6 +97,8 @@ export interface StatusView {
   receivedOn: string;
   dueOn: string;
   isExtended: boolean;
+  /** Where they can sign in to show that it is them. */
+  shops: { id: string; name: string }[];
 }
 
 /** What exercising a right would put into the ledger for one purpose; `answer` null: nothing changes. */
@@ -104,6 +114,8 @@ export interface EffectView {
 export interface RecordActView {
   records: { id: string; systemName: string; collection: string; title: string; fields: { name: string; value: string }[] }[];
   acts: { id: string; kind: string; systemName: string; record: string; field: string | null; was: string | null; value: string | null; state: string; detail: string | null }[];
+  /** Whoever received these records from us and has to be told; `how` null: not yet. */
+  recipients: { recipient: string; how: string | null; toldAt: string | null }[];
 }
 
 /** Who answers for what, and how much each colleague has open. */
@@ -148,6 +160,9 @@ export interface StepView {
   error_code: string | null;
   error_text: string | null;
   next_try_at: string | null;
+  started_at: string | null;
+  finished_at: string | null;
+  left_out: number;
   name: string;
 }
 
@@ -165,6 +180,21 @@ export interface MatchLine {
   isShared: boolean;
   isRedacted: boolean;
   verdict: Verdict | null;
+  /** What it is about, the weightiest first. */
+  topics: Topic[];
+  /** Found, but outside of the conditions of the trace: no part of the answer. */
+  isOutside: boolean;
+  /** Against the trace before; null: there was none. */
+  news: 'new' | 'changed' | 'same' | null;
+  second: SecondReading | null;
+}
+
+/** A second reader was asked for. */
+export interface SecondReading {
+  askedBy: string;
+  isOwnAsk: boolean;
+  verdict: Verdict | null;
+  by: string | null;
 }
 
 export interface TraceView {
@@ -172,7 +202,8 @@ export interface TraceView {
   state: string;
   round: number;
   steps: StepView[];
-  keys: { kind: string; value: string; round: number; taught: boolean }[];
+  keys: { id: string; kind: string; value: string; round: number; taught: boolean; isStruck: boolean }[];
+  conditions: TraceConditions;
   matches: MatchLine[];
   undecided: number;
   helpers: { id: string; system: string; kind: string; dueOn: string; state: string; uploads: number; answer: string | null }[];

@@ -46,6 +46,16 @@ export interface RequestRow {
   fact_tries: number;
   acknowledged_at: string | null;
   helpers_open: number;
+  /** Its number in the organisation's own matter register. */
+  matter: string | null;
+  /** When its own data went by its term. */
+  removed_at: string | null;
+}
+
+/** Closed before a moment and not removed yet; with an id that one only, locked. */
+export async function requestsToRemove(h: Handle, before: string, most: number, id?: string): Promise<RequestRow[]> {
+  const query = h.trx('requests').whereNotNull('closed_at').where('closed_at', '<', before).whereNull('removed_at').orderBy('closed_at').limit(most);
+  return id ? query.where({ id }).forUpdate() : query;
 }
 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */

@@ -21,7 +21,26 @@ export interface MatchRow {
   verdict_by: string | null;
   verdict_at: string | null;
   round: number;
+  /** Outside of the conditions of its trace: shown, and no part of the answer. */
+  is_outside: boolean;
+  /** Against the trace before: not there, there with other words, or the same. Null: there was none before. */
+  news: 'new' | 'changed' | 'same' | null;
+  topics_sealed: Buffer | null;
+  second_asked_by: string | null;
+  second_verdict: Verdict | null;
+  second_by: string | null;
+  second_at: string | null;
 }
+
+/** A match without its record, which can be large. */
+export type MatchHead = Omit<MatchRow, 'record_sealed'> & { record_bytes: number };
+
+const HEAD = ['id', 'trace_id', 'system_id', 'collection', 'record_key', 'parent_key', 'title_sealed', 'fields', 'weight', 'probability', 'band', 'is_shared', 'verdict', 'verdict_by', 'verdict_at', 'round', 'is_outside', 'news', 'topics_sealed', 'second_asked_by', 'second_verdict', 'second_by', 'second_at'] as const;
+/** Matches of one trace at most. */
+const MOST = 200_000;
+/** Bytes and rows of records that are held at once. */
+const AT_ONCE_BYTES = 4 * 1024 * 1024;
+const AT_ONCE = 500;
 
 /** A record found again in a later round or a later try stays as it was judged. */
 export async function insertMatches(h: Handle, rows: readonly MatchRow[]): Promise<number> {
@@ -30,8 +49,31 @@ export async function insertMatches(h: Handle, rows: readonly MatchRow[]): Promi
   return done.length;
 }
 
-export async function matchesOf(h: Handle, traceId: string): Promise<MatchRow[]> {
-  return h.trx('matches').where({ trace_id: traceId }).orderByRaw('system_id, weight desc, id').limit(20_000);
+export async function matchesOf(h: Handle, traceId: string): Promise<MatchHead[]> {
+  return (await h.trx('matches').where({ trace_id: traceId }).orderByRaw('system_id, weight desc, id').limit(MOST).select(...HEAD, h.trx.raw('octet_length(record_sealed) as record_bytes'))) as MatchHead[];
+}
+
+/** The sealed records of some matches, a few megabytes at a time, in the order of the matches. */
+export async function* sealedRecords<M extends Pick<MatchHead, 'id' | 'record_bytes'>>(h: Handle, matches: readonly M[]): AsyncGenerator<[match: M, sealed: Buffer]> {
+  for (const some of inPieces(matches)) {
+    const rows = (await h.trx('matches').whereIn('id', some.map(({ id }) => id)).select('id', 'record_sealed')) as Pick<MatchRow, 'id' | 'record_sealed'>[];
+    const sealed = new Map(rows.map(({ id, record_sealed }) => [id, record_sealed]));
+    for (const match of some) yield [match, sealed.get(match.id)!];
+  }
+}
+
+/** Matches in pieces whose records can be held at once. */
+export function* inPieces<M extends Pick<MatchHead, 'record_bytes'>>(matches: readonly M[]): Generator<M[]> {
+  let [piece, bytes] = [[] as M[], 0];
+  for (const match of matches) {
+    if (piece.length > 0 && (piece.length >= AT_ONCE || bytes + match.record_bytes > AT_ONCE_BYTES)) {
+      yield piece;
+      [piece, bytes] = [[], 0];
+    }
+    piece.push(match);
+    bytes += match.record_bytes;
+  }
+  if (piece.length > 0) yield piece;
 }
 
 export async function matchById(h: Handle, id: string): Promise<MatchRow | undefined> {
@@ -52,6 +94,38 @@ export async function setVerdict(h: Handle, match: MatchRow, verdict: Verdict | 
   return result.rows.map(({ id }) => id);
 }
 
-export async function undecidedInBand(h: Handle, traceId: string, band: Band): Promise<MatchRow[]> {
-  return h.trx('matches').where({ trace_id: traceId, band }).whereNull('verdict').whereNull('parent_key').limit(5000);
+/** All matches of a band that nobody has judged, and what hangs on them, are judged at once. Returns how many. */
+export async function setBandVerdict(h: Handle, traceId: string, band: Band, verdict: Verdict, by: string, at: string): Promise<number> {
+  const result = (await h.trx.raw(
+    `with recursive tree as (
+       select id, system_id, collection || '/' || record_key as place from matches where trace_id = ? and band = ? and verdict is null and parent_key is null and not is_outside
+       union
+       select m.id, m.system_id, m.collection || '/' || m.record_key from matches m join tree t on m.parent_key = t.place and m.system_id = t.system_id where m.trace_id = ?
+     )
+     update matches set verdict = ?, verdict_by = ?, verdict_at = ? where id in (select id from tree)`,
+    [traceId, band, traceId, verdict, by, at],
+  )) as { rowCount: number };
+  return result.rowCount;
+}
+
+/** What a record that is kept hangs on, at any height, is kept with it. */
+export async function keepParents(h: Handle, traceId: string, systemId: string): Promise<void> {
+  await h.trx.raw(
+    `with recursive up as (
+       select parent_key from matches where trace_id = ? and system_id = ? and not is_outside and parent_key is not null
+       union
+       select m.parent_key from matches m join up u on m.collection || '/' || m.record_key = u.parent_key where m.trace_id = ? and m.system_id = ? and m.parent_key is not null
+     )
+     update matches set is_outside = false where trace_id = ? and system_id = ? and is_outside and collection || '/' || record_key in (select parent_key from up)`,
+    [traceId, systemId, traceId, systemId, traceId, systemId],
+  );
+}
+
+export async function setSecond(h: Handle, id: string, change: Partial<Pick<MatchRow, 'second_asked_by' | 'second_verdict' | 'second_by' | 'second_at'>>): Promise<void> {
+  await h.trx('matches').where({ id }).update(change);
+}
+
+/** One record of a trace by its place. */
+export async function matchAt(h: Handle, traceId: string, at: Pick<MatchRow, 'system_id' | 'collection' | 'record_key'>): Promise<MatchRow | undefined> {
+  return h.trx('matches').where({ trace_id: traceId, system_id: at.system_id, collection: at.collection, record_key: at.record_key }).first();
 }

@@ -4,10 +4,12 @@ export interface TraceRow {
   id: string;
   request_id: string;
   kind: 'find' | 'proof';
-  state: 'running' | 'finished';
+  state: 'running' | 'stopped' | 'finished';
   round: number;
   started_at: string;
   finished_at: string | null;
+  /** What it is narrowed to; null: nothing. */
+  conditions_sealed: Buffer | null;
 }
 
 export interface StepRow {
@@ -17,6 +19,8 @@ export interface StepRow {
   state: 'queued' | 'running' | 'waiting' | 'done' | 'failed';
   scanned: number;
   found: number;
+  /** Records of people who are no longer active, where the system's are not searched. */
+  left_out: number;
   tries: number;
   error_code: string | null;
   error_text: string | null;
@@ -60,8 +64,9 @@ export async function lastTrace(h: Handle, requestId: string, kind: TraceRow['ki
 export async function traceFacts(h: Handle, requestId: string): Promise<{ trace: 'none' | 'running' | 'finished'; undecided: number }> {
   const trace = await lastTrace(h, requestId, 'find');
   if (!trace) return { trace: 'none', undecided: 0 };
-  const row = (await h.trx('matches').where({ trace_id: trace.id }).where((open) => void open.whereNull('verdict').orWhere('verdict', 'unsure')).whereNull('parent_key').count('* as n').first()) as unknown as { n: number };
-  return { trace: trace.state, undecided: Number(row.n) };
+  const row = (await h.trx('matches').where({ trace_id: trace.id }).where((open) => void open.whereNull('verdict').orWhere('verdict', 'unsure').orWhere((second) => void second.whereNotNull('second_asked_by').whereNull('second_verdict'))).whereNull('parent_key').where({ is_outside: false }).count('* as n').first()) as unknown as { n: number };
+  // What was stopped half-way is no basis for a decision.
+  return { trace: trace.state === 'finished' ? 'finished' : 'running', undecided: Number(row.n) };
 }
 
 export async function insertSteps(h: Handle, rows: readonly Pick<StepRow, 'trace_id' | 'system_id' | 'round'>[]): Promise<void> {
@@ -80,8 +85,8 @@ export async function setStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'syste
   await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update(change);
 }
 
-export async function addToStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, scanned: number, found: number): Promise<void> {
-  await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update({ scanned: h.trx.raw('scanned + ?', [scanned]), found: h.trx.raw('found + ?', [found]) });
+export async function addToStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, more: { scanned: number; found: number; leftOut: number }): Promise<void> {
+  await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update({ scanned: h.trx.raw('scanned + ?', [more.scanned]), found: h.trx.raw('found + ?', [more.found]), left_out: h.trx.raw('left_out + ?', [more.leftOut]) });
 }
 
 /** Steps that nobody may be working on any more: to be put back into the queue after a crash. */
@@ -103,8 +108,39 @@ export async function traceKeysOf(h: Handle, traceId: string): Promise<TraceKeyR
 export async function forgetTraces(h: Handle, requestIds: readonly string[]): Promise<void> {
   const traces = h.trx('traces').select('id').whereRaw('request_id = any(?)', [requestIds as string[]]);
   await h.trx('trace_keys').whereIn('trace_id', traces.clone()).delete();
+  await h.trx('struck_keys').whereRaw('request_id = any(?)', [requestIds as string[]]).delete();
   await h.trx('matches').whereIn('trace_id', traces.clone()).delete();
   await h.trx('redactions').whereIn('trace_id', traces.clone()).delete();
   await h.trx('alike_matches').whereIn('trace_id', traces.clone()).delete();
   await h.trx('trace_problems').whereIn('trace_id', traces.clone()).delete();
+}
+
+/** The trace of the same kind that came before. */
+export async function traceBefore(h: Handle, trace: TraceRow): Promise<TraceRow | undefined> {
+  return h.trx('traces').where({ request_id: trace.request_id, kind: trace.kind }).where('started_at', '<', trace.started_at).orderBy('started_at', 'desc').first();
+}
+
+export interface StruckKey {
+  request_id: string;
+  kind: string;
+  scope: string;
+  hash: Buffer;
+}
+
+export async function strikeKey(h: Handle, key: StruckKey, by: string, at: string): Promise<void> {
+  await h.trx('struck_keys').insert({ ...key, struck_by: by, struck_at: at }).onConflict(['request_id', 'kind', 'scope', 'hash']).ignore();
+}
+
+export async function unstrikeKey(h: Handle, key: StruckKey): Promise<void> {
+  await h.trx('struck_keys').where(key).delete();
+}
+
+/** Keys that nobody searches by, as `kind/scope/hash`. */
+export async function struckKeys(h: Handle, requestId: string): Promise<Set<string>> {
+  const rows = (await h.trx('struck_keys').where({ request_id: requestId }).limit(500)) as StruckKey[];
+  return new Set(rows.map(struckId));
+}
+
+export function struckId({ kind, scope, hash }: Pick<StruckKey, 'kind' | 'scope' | 'hash'>): string {
+  return `${kind}/${scope}/${hash.toString('hex')}`;
 }

@@ -7,9 +7,10 @@ import type { Language } from '../../core/letters/mailings';
 import type { StatusView } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
 import { ASK_WORDS } from './askWords';
+import { PROOF_WORDS } from './proofWords';
 
 /** How a request stands, for whoever has its reference and word. */
-export function StatusForm({ language, look }: { language: Language; look: (ref: string, word: string) => Promise<ActionResult<StatusView>> }) {
+export function StatusForm({ language, look, begin }: { language: Language; look: (ref: string, word: string) => Promise<ActionResult<StatusView>>; begin: (ref: string, word: string, system: string) => Promise<ActionResult<{ url: string }>> }) {
   const words = ASK_WORDS[language];
   const [ref, setRef] = useState('');
   const [word, setWord] = useState('');
@@ -20,6 +21,12 @@ export function StatusForm({ language, look }: { language: Language; look: (ref:
     const result = await look(ref, word).catch((): ActionResult<StatusView> => ({ ok: false, message: words.lost }));
     setView(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
+  };
+  const proof = PROOF_WORDS[language];
+  const signIn = async (system: string) => {
+    const result = await begin(ref, word, system).catch((): ActionResult<{ url: string }> => ({ ok: false, message: words.lost }));
+    if (result.ok) location.assign(result.value.url);
+    else setFailure(result.message);
   };
   const day = (value: string) => new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${value}T00:00:00Z`));
   return (
@@ -36,6 +43,12 @@ export function StatusForm({ language, look }: { language: Language; look: (ref:
           <p><b>{words.steps[view.step]}</b></p>
           <p>{words.received}: {day(view.receivedOn)}{view.step !== 'answered' && <> · {words.due}: {day(view.dueOn)}</>}</p>
           {view.isExtended && <p>{words.extended}</p>}
+        </div>
+      )}
+      {view && view.shops.length > 0 && (
+        <div className="note">
+          <p>{proof.why}</p>
+          <div className="row" style={{ marginTop: 8 }}>{view.shops.map(({ id, name }) => <Button key={id} variant="outlined" onClick={() => void signIn(id)}>{proof.signInAt(name)}</Button>)}</div>
         </div>
       )}
     </form>

@@ -93,16 +93,20 @@ test('signing in: the words of a refusal, a server that does not answer, and on 
 });
 
 test('the status page: words of the person’s language, a coarse state, and one refusal for whatever does not fit', async () => {
+  const begun: string[][] = [];
   let answer: ActionResult<StatusView> = { ok: false, message: 'Reference und Wort gehören nicht zusammen.' };
-  show(<StatusForm language="de" look={async () => answer} />);
+  show(<StatusForm language="de" look={async () => answer} begin={async (...asked) => (begun.push(asked), { ok: false, message: 'Das Geschäft antwortet nicht.' })} />);
   type('Vorgangsnummer, zum Beispiel BK-2026-00042', 'BK-2026-00042');
   type('Wort', 'XXXX');
   fireEvent.click(button('Ansehen'));
   await screen.findByText(/gehören nicht zusammen/);
-  answer = { ok: true, value: { ref: 'BK-2026-00042', right: 'access', language: 'de', step: 'worked-on', receivedOn: '2026-11-02', dueOn: '2026-12-02', isExtended: true } };
+  answer = { ok: true, value: { ref: 'BK-2026-00042', right: 'access', language: 'de', step: 'worked-on', receivedOn: '2026-11-02', dueOn: '2026-12-02', isExtended: true, shops: [{ id: 'sys_shop', name: 'Web shop' }] } };
   fireEvent.click(button('Ansehen'));
   await screen.findByText('Wir arbeiten daran.');
   expect(screen.getByText(/2. Dezember 2026/)).toBeTruthy();
+  fireEvent.click(button('Anmelden: Web shop'));
+  await screen.findByText('Das Geschäft antwortet nicht.');
+  expect(begun).toEqual([['BK-2026-00042', 'XXXX', 'sys_shop']]);
 });
 
 test('the public form speaks four languages, its refusals too', async () => {

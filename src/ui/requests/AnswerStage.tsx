@@ -36,7 +36,7 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
       {request.hasCertificate && <p><a href={`/requests/${request.ref}/certificate`}>Certificate of erasure (PDF)</a></p>}
       {request.letters.length > 0 && (
         <table className="list"><thead><tr><th>letter</th><th>state</th><th>when</th></tr></thead>
-          <tbody>{request.letters.map((letter, i) => <tr key={i}><td>{letter.template.replace(/-/g, ' ')}</td><td>{letter.state}{letter.tries > 1 ? `, ${letter.tries} tries: may have come twice` : ''}</td><td className="muted">{sayInstant(letter.at, zone)}</td></tr>)}</tbody></table>
+          <tbody>{request.letters.map((letter, i) => <tr key={i}><td>{letter.id ? <a href={`/requests/${request.ref}/letters/${letter.id}`} target="_blank" rel="noreferrer">{letter.template.replace(/-/g, ' ')} (PDF)</a> : letter.template.replace(/-/g, ' ')}</td><td>{letter.state}{letter.tries > 1 ? `, ${letter.tries} tries: may have come twice` : ''}</td><td className="muted">{sayInstant(letter.at, zone)}</td></tr>)}</tbody></table>
       )}
     </div>
   );

@@ -4,7 +4,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Redaction } from '../../core/detect/redaction';
+import { isOpen } from '../../core/requests/isOpen';
 import { foldAlike } from '../../core/requests/nearDuplicates';
+import { TOPICS } from '../../core/requests/topics';
 import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
 import { useSay } from '../parts/Say';
 import { MatchRow, type Row } from './MatchRow';
@@ -15,6 +17,10 @@ const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
 
 /** Who judges by keys gives the next verdict within this time, in milliseconds; only after it the sheet is made anew. */
 const AT_REST = 400;
+
+const ALL = 'everything';
+/** Verdicts that the pace is taken from. */
+const PACE = 20;
 
 const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
 
@@ -27,7 +33,9 @@ async function load(id: string): Promise<MatchOpened> {
 /** The place where most hours go: one key per verdict, the next record already loaded. */
 export function MatchReview({ request, trace, actions, onChange }: { request: RequestView; trace: TraceView; actions: RequestActions; onChange: () => void }) {
   const [threshold, setThreshold] = useState(0.9);
-  const rows = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
+  const [shown, setShown] = useState<string>(ALL);
+  const whole = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
+  const rows = useMemo(() => whole.filter((row) => isShown(row, shown)), [whole, shown]);
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const [selected, setSelected] = useState<string | null>(() => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null);
   const [undo, setUndo] = useState<{ id: string; before: ReadonlyMap<string, Verdict | null> }[]>([]);
@@ -39,6 +47,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const list = useRef<HTMLDivElement>(null);
   const pending = useRef(0);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const [paces, setPaces] = useState<readonly number[]>([]);
   const router = useRouter();
   const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
@@ -68,9 +77,11 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const judge = useCallback(
     (row: Row, verdict: Verdict) => {
       if (!mayJudge) return;
+      setPaces((times) => [...times.slice(-PACE), Date.now()]);
       const all = [row, ...row.alike];
       setUndo((stack) => [...stack, { id: row.id, before: new Map(all.map((one) => [one.id, verdictOf(one)])) }]);
-      const next = rows[rows.indexOf(row) + 1];
+      // What came in above while the first ones were judged is not left behind: from the end it goes on with the first that has no verdict.
+      const next = rows[rows.indexOf(row) + 1] ?? rows.find((one) => one !== row && verdictOf(one) === null);
       if (next) setSelected(next.id);
       for (const one of all) send(one, verdict);
     },
@@ -95,6 +106,16 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     [actions, client, onChange, request.ref, say],
   );
 
+  const askSecond = useCallback(
+    async (row: Row) => {
+      const isWanted = row.second === null;
+      const result = await actions.secondReader(request.ref, row.id, isWanted);
+      say(result.ok ? (isWanted ? 'Somebody else has to read it too before anything is decided' : 'No second reader any more') : result.message, result.ok);
+      onChange();
+    },
+    [actions, onChange, request.ref, say],
+  );
+
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -109,11 +130,12 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         event.preventDefault();
         judge(current, KEYS[key]);
       } else if (key === 'z') takeBack();
+      else if (key === 's' && mayJudge) void askSecond(current);
       else if (key === 'r' && mayJudge && opened?.id === current.id && opened.redacted === null && opened.proposed.length > 0) void redact(current.id, opened.proposed);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [current, index, rows, judge, takeBack, mayJudge, opened, redact]);
+  }, [askSecond, current, index, rows, judge, takeBack, mayJudge, opened, redact]);
 
   useEffect(() => {
     const onLeave = (event: BeforeUnloadEvent) => pending.current > 0 && event.preventDefault();
@@ -128,6 +150,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   return (
     <div className="review">
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
+        <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length, paces) : null} />
         {trace.alike.length > 0 && <label className="fold">Fold what is alike by <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>{THRESHOLDS.map((one) => <option key={one} value={one}>{Math.round(one * 100)} % and more</option>)}<option value={2}>nothing</option></select></label>}
         <table className="list">
           <thead><tr><th>band</th><th>where</th><th className="num">bits</th><th>verdict</th></tr></thead>
@@ -144,11 +167,41 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
           <div className="verdicts">
             {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => judge(current, verdict)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}
             <span className="muted" style={{ alignSelf: 'center' }}><kbd>J</kbd> next <kbd>Z</kbd> undo</span>
+            <button className={`plain${current.second ? ' on' : ''}`} disabled={current.second?.verdict != null} onClick={() => void askSecond(current)}><kbd>S</kbd> second reader</button>
           </div>
         )}
       </div>
     </div>
   );
+}
+
+/** What the list shows: a topic, or what is told apart by more than that. */
+function Shown({ rows, shown, choose, left }: { rows: readonly Row[]; shown: string; choose: (what: string) => void; left: string | null }) {
+  const count = (what: string) => rows.filter((row) => isShown(row, what)).length;
+  const more = ([['open', 'without a verdict'], ['new', 'new or changed'], ['second', 'for a second reader'], ['outside', 'outside of the conditions']] as const).filter(([what]) => count(what) > 0 && count(what) < rows.length);
+  return (
+    <div className="fold row between">
+      <label>Show <select value={shown} onChange={(event) => choose(event.target.value)}><option value={ALL}>everything ({rows.length})</option>{more.map(([what, words]) => <option key={what} value={what}>{words} ({count(what)})</option>)}<optgroup label="by what it is about">{TOPICS.filter((topic) => count(topic) > 0).map((topic) => <option key={topic} value={topic}>{topic} ({count(topic)})</option>)}</optgroup></select></label>
+      {left && <span className="nowrap">{left}</span>}
+    </div>
+  );
+}
+
+function isShown(row: Row, shown: string): boolean {
+  if (shown === ALL) return true;
+  if (shown === 'open') return isOpen(row);
+  if (shown === 'new') return row.news === 'new' || row.news === 'changed';
+  if (shown === 'second') return row.second !== null;
+  if (shown === 'outside') return row.isOutside;
+  return [row, ...row.children].some(({ topics }) => (topics as readonly string[]).includes(shown));
+}
+
+/** How much is left, and how long that takes at the pace of the last verdicts. */
+function leftInWords(left: number, paces: readonly number[]): string {
+  if (left === 0) return 'all read';
+  const each = paces.length >= 4 ? (paces.at(-1)! - paces[0]!) / (paces.length - 1) : null;
+  const minutes = each === null ? null : Math.ceil((left * each) / 60_000);
+  return `${left} left${minutes === null ? '' : `, about ${minutes} min`}`;
 }
 
 /** What hangs on a record is folded under it: it shares its verdict. What is nearly the same is folded and judged with it. */

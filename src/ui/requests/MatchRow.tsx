@@ -15,7 +15,7 @@ export const MatchRow = memo(function MatchRow({ row, verdict, selected, select 
   return (
     <tr className={selected ? 'sel' : ''} aria-selected={selected} onClick={() => select(row.id)}>
       <td><BandMark band={row.band} /></td>
-      <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.alike.length > 0 ? ` and ${row.alike.length} nearly the same` : ''}{row.isRedacted ? ' · redacted' : row.isShared ? ' · quotes others' : ''}</span></td>
+      <td><b>{row.systemName}</b> · {row.collection}<br /><span className="muted">{row.title.slice(0, 46)}{row.children.length > 0 ? ` and ${row.children.length} that hang on it` : ''}{row.alike.length > 0 ? ` and ${row.alike.length} nearly the same` : ''}{row.isRedacted ? ' · redacted' : row.isShared ? ' · quotes others' : ''}{row.news === 'new' || row.news === 'changed' ? ` · ${row.news}` : ''}{row.isOutside ? ' · outside of the conditions' : ''}{row.second ? (row.second.verdict ? ` · second reader: ${row.second.verdict.replace('-', ' ')}` : ' · waits for a second reader') : ''}</span></td>
       <td className="num">{row.weight.toFixed(1)}</td>
       <td className="nowrap"><VerdictWord verdict={verdict} /></td>
     </tr>

@@ -1,11 +1,15 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
+import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/requests/conditions';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView, TraceView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
+import { ConditionRows } from './ConditionRows';
 import { MatchReview } from './MatchReview';
+import { TraceKeys } from './TraceKeys';
+import { TraceSystems } from './TraceSystems';
 import type { RequestActions } from './actions';
 
 /** The trace as it runs, and the review of what it found; partial results show as they arrive. */
@@ -21,37 +25,51 @@ export function TraceStage({ request, first, actions }: { request: RequestView; 
   useEffect(() => {
     client.setQueryData(['trace', request.ref, first?.id ?? 'none'], first);
   }, [client, first, request.ref]);
-  if (!trace) {
-    return <div className="body">{request.mayWork ? <ActButton primary act={() => actions.beginTrace(request.ref)}>Start the trace</ActButton> : <p className="muted">Not started.</p>}</div>;
-  }
+  if (!trace) return <div className="body stack">{request.mayWork ? <Begin request={request} start={NO_CONDITIONS} systems={[]} words="Start the trace" isPrimary actions={actions} /> : <p className="muted">Not started.</p>}</div>;
   if (trace.matches.length === 0 && request.stage === 'closed') return <div className="body"><p className="muted">Search keys and records went with the erasure.</p></div>;
   return (
     <>
       <div className="body">
-        <Systems trace={trace} request={request} actions={actions} />
+        <TraceSystems trace={trace} request={request} actions={actions} />
+        {trace.conditions.rows.length > 0 && <p className="note">{sayConditions(trace.conditions)} What lies outside is no part of the answer.</p>}
         <Limits trace={trace} request={request} actions={actions} />
         <div className="row between">
-          <p className="muted">{trace.matches.length} records, {trace.undecided} without a verdict · searched by {keysInWords(trace.keys)}</p>
+          <p className="muted">{countsInWords(trace)}</p>
           {request.mayWork && request.decision.outcome === 'none' && (
             <div className="row">
               {(['certain', 'likely'] as const).map((band) => {
-                const count = trace.matches.filter((match) => match.band === band && match.verdict === null).length;
+                const count = trace.matches.filter((match) => match.band === band && match.verdict === null && !match.isOutside).length;
                 return count > 0 && <ActButton key={band} act={async () => { const result = await actions.judgeBand(request.ref, band); await refetch(); return result; }}>Accept {count} {band}</ActButton>;
               })}
-              {trace.state === 'finished' && <ActButton act={() => actions.beginTrace(request.ref)}>Trace again</ActButton>}
+              {trace.state === 'running' && <ActButton act={() => actions.stopTrace(request.ref)} done="Stopped; what was found stays">Stop the trace</ActButton>}
+              {trace.state !== 'running' && <ActButton act={() => actions.beginTrace(request.ref, trace.conditions)}>Trace again</ActButton>}
+              {trace.state === 'stopped' && <ActButton primary act={() => actions.resumeTrace(request.ref)}>Go on with the trace</ActButton>}
             </div>
           )}
         </div>
+        <TraceKeys trace={trace} request={request} actions={actions} />
+        {trace.state !== 'running' && request.mayWork && request.decision.outcome === 'none' && <details key={trace.id}><summary>Look only for some of it</summary><div className="stack" style={{ marginTop: 8 }}><Begin request={request} start={trace.conditions} systems={[...new Set(trace.steps.map(({ name }) => name))]} words="Trace again with these" isPrimary={false} actions={actions} /></div></details>}
       </div>
       {trace.matches.length === 0 ? <p className="empty">{trace.state === 'running' ? 'Nothing found yet.' : 'Nothing was found in any system.'}</p> : <MatchReview request={request} trace={trace} actions={actions} onChange={() => void refetch()} />}
     </>
   );
 }
 
-/** The kinds of key that were searched by: first those that were given, then those that records taught on the way. */
-function keysInWords(keys: TraceView['keys']): string {
-  const kinds = (taught: boolean) => [...new Set(keys.filter((key) => key.taught === taught).map((key) => key.kind.replace('-', ' ')))].join(', ');
-  return kinds(true) ? `${kinds(false)}; learnt from what was found: ${kinds(true)}` : kinds(false);
+/** Begins a trace, of everything or of what some conditions say. */
+function Begin({ request, start, systems, words, isPrimary, actions }: { request: RequestView; start: TraceConditions; systems: readonly string[]; words: string; isPrimary: boolean; actions: RequestActions }) {
+  const [conditions, setConditions] = useState<TraceConditions | null>(start);
+  return (
+    <>
+      <div className="row"><ActButton primary={isPrimary} disabled={conditions === null} act={() => actions.beginTrace(request.ref, conditions ?? NO_CONDITIONS)}>{words}</ActButton></div>
+      <ConditionRows start={start} systems={systems} change={setConditions} />
+    </>
+  );
+}
+
+function countsInWords({ matches, undecided }: TraceView): string {
+  const count = (fits: (match: TraceView['matches'][number]) => boolean) => matches.filter(fits).length;
+  const more = [[count(({ isOutside }) => isOutside), 'outside of the conditions'], [count(({ news }) => news === 'new'), 'new since the last trace'], [count(({ news }) => news === 'changed'), 'changed since'], [count(({ second }) => second !== null && second.verdict === null), 'wait for a second reader']] as const;
+  return [`${matches.length} records`, `${undecided} without a verdict`, ...more.filter(([n]) => n > 0).map(([n, words]) => `${n} ${words}`)].join(', ');
 }
 
 /** What is still to come from owners, and what could not be read: both are named in the letter if they stay so. */
@@ -66,30 +84,10 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
       ))}
       {trace.problems.length > 0 && (
         <details>
-          <summary className="ochre">▲ {trace.problems.length} {trace.problems.length === 1 ? 'file' : 'files'} could not be read; the letter says so</summary>
+          <summary className="ochre">▲ {trace.problems.length} {trace.problems.length === 1 ? 'part' : 'parts'} could not be read; the letter says so</summary>
           <ul>{trace.problems.map((problem, i) => <li key={i}>{problem.system} · <span className="mono">{problem.place}</span>: {problem.text}</li>)}</ul>
         </details>
       )}
     </>
-  );
-}
-
-function Systems({ trace, request, actions }: { trace: TraceView; request: RequestView; actions: RequestActions }) {
-  const word: Record<string, string> = { queued: '… waiting', running: '▸ searching', waiting: '↻ trying again', done: '✓', failed: '✕ failed' };
-  const names = [...new Set(trace.steps.map(({ name }) => name))];
-  return (
-    <div className="systems" role="status" aria-label="Systems searched">
-      {names.map((name) => {
-        const own = trace.steps.filter((step) => step.name === name);
-        const worst = own.find(({ state }) => state === 'failed') ?? own.find(({ state }) => state === 'waiting') ?? own.find(({ state }) => state !== 'done') ?? own.at(-1)!;
-        const found = own.reduce((sum, step) => sum + step.found, 0);
-        return (
-          <span key={name} className={worst.state === 'failed' ? 'late' : worst.state === 'waiting' ? 'ochre' : ''}>
-            {word[worst.state]} <b>{name}</b> {found} found{worst.error_text && worst.state !== 'done' ? `, ${worst.error_text} (try ${worst.tries})` : ''}{' '}
-            {worst.state === 'failed' && request.mayWork && <ActButton act={() => actions.searchAgain(request.ref, worst.system_id)}>Try again</ActButton>}
-          </span>
-        );
-      })}
-    </div>
   );
 }

@@ -3,7 +3,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { sayInstant } from '../../core/shared/days';
+import { sayDay, sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
 import type { RequestActions } from './actions';
@@ -11,6 +11,7 @@ import type { RequestActions } from './actions';
 /** Who answers for it, who sees it, and what colleagues tell each other about it. */
 export function WorkPanel({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
   const [text, setText] = useState('');
+  const [matter, setMatter] = useState(request.matter ?? '');
   const [owner, setOwner] = useState(request.owner?.id ?? '');
   return (
     <section className="sheet" style={{ marginTop: 12, padding: '10px 14px' }} aria-label="Colleagues">
@@ -25,6 +26,12 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
           </>
         ) : <span>Answered for by {request.owner?.name ?? 'nobody in particular'}.</span>}
         <span className="muted">Seen and worked by {request.members.join(', ') || 'supervisors'}.</span>
+      </div>
+      <div className="row" style={{ marginTop: 8 }}>
+        {request.mayWork ? <TextField id="matter" size="small" label="Our matter" value={matter} onChange={(event) => setMatter(event.target.value)} sx={{ width: 230 }} slotProps={{ htmlInput: { maxLength: 80 } }} /> : request.matter && <span>Our matter {request.matter}.</span>}
+        {request.mayWork && matter.trim() !== (request.matter ?? '') && <ActButton act={() => actions.linkMatter(request.ref, matter)} done="Linked">Link it</ActButton>}
+        {request.matterUrl && <a href={request.matterUrl} rel="noreferrer noopener" target="_blank">Open {request.matter} in the matter register</a>}
+        {request.removedAt ? <span className="muted">Its own data went on {sayDay(request.removedAt)}; that it was asked and answered stays.</span> : request.goesOn && <span className="muted">Its own data goes on {sayDay(request.goesOn)}.</span>}
       </div>
       {request.notes.map((note) => <p key={note.id} className="words" style={{ marginTop: 8 }}><b>{note.by}</b> <span className="muted">{sayInstant(note.at, zone)}</span><br />{note.text}</p>)}
       {request.mayWork && (

@@ -1,5 +1,6 @@
 import type { Band } from '../../core/identity/score';
 import type { Redaction } from '../../core/detect/redaction';
+import type { TraceConditions } from '../../core/requests/conditions';
 import type { Fact, FactsOutcome } from '../../core/requests/facts';
 import type { EffectView, RecordActView, Verdict } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
@@ -16,6 +17,7 @@ export interface RequestActions {
   appealAnswered(ref: string, outcome: 'upheld' | 'reversed', text: string): Promise<ActionResult>;
   reopen(ref: string, reason: string): Promise<ActionResult>;
   own(ref: string, userId: string | null): Promise<ActionResult>;
+  linkMatter(ref: string, matter: string): Promise<ActionResult>;
   note(ref: string, text: string): Promise<ActionResult<{ mentioned: number }>>;
   compareWithFile(ref: string, facts: readonly Fact[]): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>>;
   acknowledgedByHand(ref: string): Promise<ActionResult>;
@@ -24,11 +26,16 @@ export interface RequestActions {
   recordsOf(ref: string): Promise<ActionResult<RecordActView>>;
   correct(ref: string, matchId: string, field: string, value: string): Promise<ActionResult>;
   restrict(ref: string): Promise<ActionResult<{ records: number }>>;
+  recipientTold(ref: string, recipient: string, how: string): Promise<ActionResult>;
   actsFinished(ref: string): Promise<ActionResult>;
   withoutHelper(ref: string, taskId: string): Promise<ActionResult>;
   authorityShown(ref: string): Promise<ActionResult>;
   join(ref: string, into: string): Promise<ActionResult>;
-  beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>>;
+  beginTrace(ref: string, conditions: TraceConditions): Promise<ActionResult<{ traceId: string }>>;
+  stopTrace(ref: string): Promise<ActionResult>;
+  resumeTrace(ref: string): Promise<ActionResult>;
+  strikeKey(ref: string, keyId: string, isStruck: boolean): Promise<ActionResult>;
+  secondReader(ref: string, matchId: string, isWanted: boolean): Promise<ActionResult>;
   searchAgain(ref: string, systemId: string): Promise<ActionResult>;
   judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>>;
   redactPassages(ref: string, matchId: string, passages: readonly Redaction[]): Promise<ActionResult<{ passages: number }>>;

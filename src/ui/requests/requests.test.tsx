@@ -83,11 +83,11 @@ describe('the clock', () => {
 });
 
 describe('the review', () => {
-  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, isRedacted: false, verdict: null, ...more });
+  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, isRedacted: false, verdict: null, topics: ['other'], isOutside: false, news: null, second: null, ...more });
   const matches = [match('a'), match('b', { parent: 'a', collection: 'orders' }), match('c', { band: 'possible', weight: 3.2 })];
   const trace: TraceView = {
-    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], keys: [{ kind: 'email', value: 'x', round: 1, taught: false }], alike: [],
-    steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, name: 'Mailbox' }],
+    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], conditions: { join: 'all', rows: [] }, keys: [{ id: 'tky_1', kind: 'email', value: 'x@mail.example', round: 1, taught: false, isStruck: false }], alike: [],
+    steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, started_at: '2026-11-24T08:00:00Z', finished_at: '2026-11-24T08:00:03Z', left_out: 0, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, started_at: null, finished_at: null, left_out: 0, name: 'Mailbox' }],
   };
   const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'], proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [], redacted: null });
   const around = (part: ReactNode) => <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>{part}</QueryClientProvider>;
@@ -115,6 +115,18 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
     await waitFor(() => expect(called).toEqual([['judge', REF, 'a', 'theirs'], ['judge', REF, 'c', 'not-theirs'], ['judge', REF, 'c', null]]));
+  });
+
+  test('from the end it goes on with the first that has no verdict yet', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 'j' });
+    await screen.findByText('Opened c');
+    fireEvent.keyDown(window, { key: 't' });
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 't' });
+    await waitFor(() => expect(called).toEqual([['judge', REF, 'c', 'theirs'], ['judge', REF, 'a', 'theirs']]));
   });
 
   test('passages about others are proposed: kept or removed by pressing, one key takes them as they are', async () => {
@@ -253,7 +265,7 @@ describe('carrying out and answering', () => {
     expect(screen.getByText(/7 files, 40 kB, 2 withheld/)).toBeTruthy();
     expect(button('Build it again')).toBeTruthy();
     unmount();
-    show(<AnswerStage request={requestView({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2 }] })} zone={ZONE} actions={acts().actions} />);
+    show(<AnswerStage request={requestView({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ id: 'let_1', template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2 }] })} zone={ZONE} actions={acts().actions} />);
     expect(screen.getByText('sent, 2 tries: may have come twice')).toBeTruthy();
     expect(screen.getByText('✓ Received Tue 24 Nov 2026 10:00.')).toBeTruthy();
   });

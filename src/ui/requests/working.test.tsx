@@ -161,7 +161,7 @@ describe('carrying out', () => {
   });
 
   test('a correction: record, field, the right value; what a system did not do is said', async () => {
-    const view = { records: [{ id: 'm1', systemName: 'Web shop', collection: 'customers', title: 'Lone', fields: [{ name: 'name', value: 'Lone Dan' }] }], acts: [{ id: 'a', kind: 'rectify', systemName: 'Newsletter', record: 'contacts 7', field: 'name', was: 'L', value: 'Lone', state: 'failed', detail: 'The record says otherwise.' }] };
+    const view = { records: [{ id: 'm1', systemName: 'Web shop', collection: 'customers', title: 'Lone', fields: [{ name: 'name', value: 'Lone Dan' }] }], acts: [{ id: 'a', kind: 'rectify', systemName: 'Newsletter', record: 'contacts 7', field: 'name', was: 'L', value: 'Lone', state: 'failed', detail: 'The record says otherwise.' }], recipients: [{ recipient: 'our parcel carrier', how: null, toldAt: null }, { recipient: 'our accountant', how: 'by mail', toldAt: '2026-11-24T08:00:00Z' }] };
     const { called, actions } = acts({ recordsOf: { ok: true, value: view } });
     show(around(<RecordsPanel request={requestView({ right: 'rectification', stage: 'carry-out' })} actions={actions} />));
     expect((await screen.findByText(/✕ failed/)).textContent).toContain('The record says otherwise.');
@@ -173,6 +173,11 @@ describe('carrying out', () => {
     type('The right value', 'Lone Dam');
     fireEvent.click(button('Correct this field'));
     await waitFor(() => expect(called).toContainEqual(['correct', REF, 'm1', 'name', 'Lone Dam']));
+    expect(screen.getByText('✓ by mail')).toBeTruthy();
+    expect(button('That is all: go on to the answer').disabled).toBe(true);
+    type('How they were told, or why that cannot be done', 'they were rung');
+    fireEvent.click(button('Note it'));
+    await waitFor(() => expect(called).toContainEqual(['recipientTold', REF, 'our parcel carrier', 'they were rung']));
   });
 });
 

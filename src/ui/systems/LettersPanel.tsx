@@ -1,14 +1,15 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { LANGUAGES } from '../../core/letters/mailings';
+import { toDoc, toTemplate } from '../../core/letters/templateDoc';
 import { TEMPLATE_IDS, type TemplateId } from '../../core/letters/templateList';
 import type { TemplateView } from '../../core/letters/views';
 import { sayDay } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
+import { LetterEditor } from './LetterEditor';
 
 interface Props {
   templates: TemplateView[];
@@ -40,11 +41,11 @@ export function LettersPanel({ templates, mayChange, preview, save }: Props) {
       </div>
       <div className="two-up">
         <section className="sheet" style={{ padding: '12px 14px' }} aria-label="Wording">
-          <TextField label="Subject in the first line, then paragraphs" multiline minRows={14} fullWidth value={text} onChange={(event) => setDrafts({ ...drafts, [key]: event.target.value })} slotProps={{ htmlInput: { readOnly: !mayChange, spellCheck: true, lang: at.language } }} />
-          <p className="muted" style={{ marginTop: 8 }}>Fields: {one.fields.map(({ name, isNeeded }) => <span key={name} className="mono nowrap">{`{{${name}}}`}{isNeeded ? '*' : ''} </span>)}. Those with * must stay. <span className="mono">## </span> begins a heading, <span className="mono">- </span> a list; a paragraph without a value is left out.</p>
+          <LetterEditor key={key} value={text} language={at.language} fields={one.fields} isEditable={mayChange} change={(template) => setDrafts((before) => ({ ...before, [key]: template }))} />
+          <p className="muted" style={{ marginTop: 8 }}>Fields with * must stay: {one.fields.filter(({ isNeeded }) => isNeeded).map(({ name }) => name).join(', ') || 'none'}. A paragraph whose field has no value is left out of the letter.</p>
           <div className="row" style={{ marginTop: 8 }}>
             <Button variant="outlined" onClick={() => void look()}>Preview</Button>
-            {mayChange && <ActButton primary act={() => save(at.template, at.language, text)} disabled={text === one.text} done="Saved as a new version">Save as a new version</ActButton>}
+            {mayChange && <ActButton primary act={() => save(at.template, at.language, text)} disabled={toTemplate(toDoc(text)) === toTemplate(toDoc(one.text))} done="Saved as a new version">Save as a new version</ActButton>}
             {mayChange && one.isOwn && <ActButton act={async () => { const result = await save(at.template, at.language, ''); if (result.ok) setDrafts(Object.fromEntries(Object.entries(drafts).filter(([own]) => own !== key))); return result; }} done="Back to the wording as it ships">Back to the wording as it ships</ActButton>}
           </div>
         </section>

@@ -1,9 +1,11 @@
 'use client';
 
+import Button from '@mui/material/Button';
+import Link from 'next/link';
 import { sayInstant } from '../../core/shared/days';
 import type { RegisterEntry } from '../../core/letters/cover';
 import { ActButton } from '../parts/ActButton';
-import type { ActionResult } from '../parts/actionResult';
+import type { SystemActions } from './systemActions';
 
 interface SystemShown {
   id: string;
@@ -17,18 +19,19 @@ interface SystemShown {
 }
 
 /** The register: what holds personal data, for what, for how long, who owns it, is it reachable. */
-export function SystemsSheet({ systems, mayTest, zone, reach }: { systems: SystemShown[]; mayTest: boolean; zone: string; reach: (id: string) => Promise<ActionResult<{ collections: number }>> }) {
+export function SystemsSheet({ systems, mayTest, mayAdd, zone, reach }: { systems: SystemShown[]; mayTest: boolean; mayAdd: boolean; zone: string; reach: SystemActions['reach'] }) {
   return (
     <>
-      <div className="page-head"><div><h1>Systems</h1><p className="sub">The register of what holds personal data. The information of a pack’s cover letter comes from here.</p></div></div>
+      <div className="page-head"><div><h1>Systems</h1><p className="sub">The register of what holds personal data. The information of a pack’s cover letter comes from here.</p></div>{mayAdd && <Button component={Link} href="/systems/new" variant="contained">Add a system</Button>}</div>
+      {systems.length === 0 && <p className="sheet empty">There is no system that you answer for.</p>}
       <div className="stack">
         {systems.map((system) => (
           <section key={system.id} className="sheet wrap" tabIndex={0} aria-labelledby={system.id}>
             <header>
-              <h2 id={system.id}>{system.name} <span className="muted" style={{ font: '13px var(--sans)' }}>{system.kind} · {system.owner}</span></h2>
+              <h2 id={system.id}><Link href={`/systems/${system.id}`}>{system.name}</Link> <span className="muted" style={{ font: '13px var(--sans)' }}>{system.kind} · {system.owner}</span></h2>
               <div className="row">
-                <span className={system.error ? 'late' : 'muted'}>{system.error ? `✕ ${system.error}` : system.reachedAt ? `✓ reached ${sayInstant(system.reachedAt, zone)}` : system.isTraced ? 'not reached yet' : 'not searched: delivers files'}</span>
-                {mayTest && system.isTraced && <ActButton act={() => reach(system.id)} done={`${system.name} answers`}>Reach it</ActButton>}
+                <span className={system.error ? 'late' : 'muted'}>{system.error ? `✕ ${system.error}` : system.reachedAt ? `✓ reached ${sayInstant(system.reachedAt, zone)}` : system.isTraced ? 'not reached yet' : 'not searched'}</span>
+                {mayTest && system.kind !== 'by-hand' && system.kind !== 'import' && system.kind !== 'bookend' && <ActButton act={async () => { const result = await reach(system.id); return result.ok && !result.value.ok ? { ok: false, message: `${result.value.what} ${result.value.advice}` } : result; }} done={`${system.name} answers`}>Reach it</ActButton>}
               </div>
             </header>
             {system.collections.length > 0 && (

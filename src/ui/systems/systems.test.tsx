@@ -57,13 +57,13 @@ test('an administrator keeps colleagues out, never themselves', async () => {
   await waitFor(() => expect(set).toEqual([['bo', false], ['eva', true]]));
 });
 
-test('a system that cannot be reached says why; one that only delivers files is not reached for', async () => {
+test('a system that cannot be reached says why; one without a connection is not reached for', async () => {
   const asked: string[] = [];
   const system = { id: 'sys_shop', name: 'Web shop', kind: 'sql', owner: 'Bo', isTraced: true, reachedAt: '2026-11-24T08:00:00Z', error: null, collections: [{ collection: 'orders', purposes: ['orders'], categories: ['address'], recipients: [], retention: 'five years' }] };
-  show(<SystemsSheet zone="Europe/Copenhagen" mayTest systems={[system, { ...system, id: 'sys_mail', name: 'Mailbox', error: 'refused: wrong password', collections: [] }, { ...system, id: 'sys_tills', name: 'Tills', isTraced: false, reachedAt: null, collections: [] }] as never} reach={async (id) => (asked.push(id), { ok: false, message: 'It does not answer.' })} />);
+  show(<SystemsSheet zone="Europe/Copenhagen" mayTest mayAdd systems={[system, { ...system, id: 'sys_mail', name: 'Mailbox', error: 'refused: wrong password', collections: [] }, { ...system, id: 'sys_cards', name: 'Cards', kind: 'by-hand', isTraced: false, reachedAt: null, collections: [] }] as never} reach={async (id) => (asked.push(id), { ok: false, message: 'It does not answer.' })} />);
   expect(screen.getByText('✓ reached Tue 24 Nov 2026 09:00')).toBeTruthy();
   expect(screen.getByText('✕ refused: wrong password')).toBeTruthy();
-  expect(screen.getByText('not searched: delivers files')).toBeTruthy();
+  expect(screen.getByText('not searched')).toBeTruthy();
   expect(screen.getAllByRole('button', { name: 'Reach it' })).toHaveLength(2);
   fireEvent.click(screen.getAllByRole('button', { name: 'Reach it' })[1]!);
   await screen.findByText('It does not answer.');

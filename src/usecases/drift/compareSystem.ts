@@ -3,7 +3,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { readsIn } from '../../db/consent/permissions';
 import { driftRunById, insertDriftItems, insertDriftRun, intendFor, lastFinishedRun, noteFollowed, setDriftRun, settleGone, type DriftItemRow, type FollowRow } from '../../db/consent/drift';
 import { listSystems, markReached, systemById } from '../../db/systems/systems';
-import { ConnectorError, type Flag } from '../../ports/connector';
+import { isConnectorError, type Flag } from '../../ports/connector';
 import type { Context } from '../context';
 import { answerMany, type Question } from '../consent/checkMany';
 import { normaliseIdentifier } from '../persons/identifierKeys';
@@ -64,7 +64,7 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
         await recordTrail(ctx, h, 'drift-compared', run.system_id, `${sums.compared} compared, ${sums.found} differ`);
       });
     } catch (error) {
-      if (!(error instanceof ConnectorError)) throw error;
+      if (!isConnectorError(error)) throw error;
       await ctx.transaction(async (h) => {
         await markReached(h, run.system_id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`);
         await setDriftRun(h, runId, { ...sums, state: 'failed', error: error.message.slice(0, 300), finished_at: ctx.clock.now() });

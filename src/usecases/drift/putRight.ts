@@ -8,7 +8,7 @@ import { choiceById } from '../../db/consent/ledger';
 import { allPurposes } from '../../db/consent/purposes';
 import type { Handle } from '../../db/handle';
 import { identifiersOf, personById } from '../../db/persons/persons';
-import { ConnectorError, type Connector } from '../../ports/connector';
+import { isConnectorError, type ConnectorError, type Connector } from '../../ports/connector';
 import type { Context } from '../context';
 import { recordChoicesIn } from '../consent/recordChoices';
 import { readRules, subjectOf } from '../consent/standingOfPerson';
@@ -90,7 +90,7 @@ export async function correctDrift(ctx: Context): Promise<void> {
       try {
         for (const item of own) if (!(await correctOne(ctx, connector, item))) isWaiting = true;
       } catch (error) {
-        if (!(error instanceof ConnectorError)) throw error;
+        if (!isConnectorError(error)) throw error;
         isWaiting = await noteFailure(ctx, own, error);
       } finally {
         await connector.close();

@@ -4,7 +4,7 @@ import { groupBy } from '../../core/shared/groupBy';
 import { operationsOf, planLines, setOperation, setPlan, type OperationRow, type PlanLineRow, type PlanRow } from '../../db/erasure/plans';
 import { requestById } from '../../db/requests/requests';
 import { traceKeysOf } from '../../db/trace/traces';
-import { ConnectorError, type Connector, type RecordRef } from '../../ports/connector';
+import { isConnectorError, ConnectorError, type Connector, type RecordRef } from '../../ports/connector';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
 import { vaultOf } from '../shared/vault';
@@ -31,7 +31,7 @@ export async function eraseOutside(ctx: Context, row: PlanRow): Promise<PhaseOut
     try {
       for (const task of own) if ((await carryOut(ctx, connector, task, person)) === 'waiting') isWaiting = true;
     } catch (error) {
-      if (!(error instanceof ConnectorError)) throw error;
+      if (!isConnectorError(error)) throw error;
       errors.push(`${name}: ${error.message}`);
     } finally {
       await connector.close();

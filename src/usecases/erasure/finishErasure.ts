@@ -60,7 +60,7 @@ async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestR
   const { records, kept } = wordsOf(request.language);
   const say = (line: { place: string; count: number }) => `${line.place}: ${records(line.count)}`;
   const residue = residueOf(lines).map((line) => `${say({ place: titles(`${line.system}/${line.collection}`), count: line.count })}. ${line.until ? kept(sayDayIn(request.language, line.until), line.law) : line.why}`);
-  return writeLetter(ctx, h, request, name, 'erasure-answer', { erased: nothingIf(request, count('erase').map(say)), anonymised: count('anonymise').map(say), residue: nothingIf(request, residue), recipients: [...new Set(recipients)], notSearched: await notSearched(h, trace) });
+  return writeLetter(ctx, h, request, name, 'erasure-answer', { erased: nothingIf(request, count('erase').map(say)), anonymised: count('anonymise').map(say), residue: nothingIf(request, residue), recipients: [...new Set(recipients)], notSearched: await notSearched(ctx, h, trace) });
 }
 
 /** An empty list is said in a word: what is not there is the answer too. */

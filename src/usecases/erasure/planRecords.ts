@@ -2,9 +2,10 @@ import type { PlanRecord } from '../../core/erasure/types';
 import type { Handle } from '../../db/handle';
 import type { RequestRow } from '../../db/requests/requests';
 import { listSystems, type SystemRow } from '../../db/systems/systems';
-import { matchesOf } from '../../db/trace/matches';
+import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import type { Connector, FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
+import { connectionOfSystem } from '../systems/openConnector';
 import { BY_HAND } from '../trace/startTrace';
 import { vaultOf } from '../shared/vault';
 
@@ -25,9 +26,10 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
   const connectors = new Map<string, Connector>();
   const records: PlanRecord[] = [];
   const titles = new Map<string, string>();
-  for (const match of await matchesOf(h, traceId)) {
+  const theirs = (await matchesOf(h, traceId)).filter(({ verdict, is_outside }) => verdict === 'theirs' && !is_outside);
+  for await (const [match, sealed] of sealedRecords(h, theirs)) {
     const system = systems.get(match.system_id)!;
-    const text = match.verdict === 'theirs' ? await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`) : null;
+    const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
     if (!text || (system.kind === 'bookend' && match.collection === 'requests' && match.record_key === request.ref)) continue;
     const record = JSON.parse(text) as FoundRecord;
     const id = planId(match.system_id, match.collection, match.record_key);
@@ -61,8 +63,7 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
 
   function connectorOf(id: string): Connector {
     const system = systems.get(id)!;
-    const connection = system.connection_sealed ? (JSON.parse(ctx.keys.unsealOwn(system.connection_sealed, `connection:${id}`)) as Record<string, string>) : null;
-    const connector = connectors.get(id) ?? ctx.connect({ id, kind: system.kind, name: system.name, defaultCountry: system.default_country, connection });
+    const connector = connectors.get(id) ?? ctx.connect({ id, kind: system.kind, name: system.name, defaultCountry: system.default_country, connection: connectionOfSystem(ctx, system), fields: {} });
     connectors.set(id, connector);
     return connector;
   }

@@ -1,6 +1,7 @@
 import { destroyDataKeys, keysAlive } from '../../db/access/dataKeys';
 import { forgetLetters } from '../../db/letters/letters';
 import { forgetPerson, insertSuppressions, personById } from '../../db/persons/persons';
+import { forgetHelperTasks } from '../../db/requests/helperTasks';
 import { forgetNotes } from '../../db/requests/notes';
 import { forgetRecordActs } from '../../db/requests/recordActs';
 import { setRequest } from '../../db/requests/requests';
@@ -25,6 +26,7 @@ export async function replayJournal(ctx: Context): Promise<number> {
       await forgetTraces(h, entry.requestIds);
       await forgetLetters(h, entry.requestIds);
       await forgetNotes(h, entry.requestIds);
+      await forgetHelperTasks(h, entry.requestIds);
       await forgetRecordActs(h, entry.requestIds);
       for (const id of entry.requestIds) await setRequest(h, id, { person_sealed: null, text_sealed: null, decision_reason_sealed: null });
       if (person) await forgetPerson(h, person.id, entry.at);

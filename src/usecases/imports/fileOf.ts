@@ -13,11 +13,21 @@ const SAMPLE = 5;
 export async function fileOf(ctx: Context, importId: string): Promise<ImportFile | null> {
   const row = await ctx.transaction((h) => importById(h, importId));
   if (!row || row.state === 'finished') return null;
+  const first = await firstLines(ctx, row).catch((error: NodeJS.ErrnoException) => {
+    // It was finished, and its file let go of, between the look at its row and the look at the file.
+    if (error.code === 'ENOENT') return null;
+    throw error;
+  });
+  if (first === null) return null;
+  const header = first[0] ?? '';
+  return { row, format: row.format, encoding: row.encoding, header, delimiter: row.format === 'xlsx' ? ';' : delimiterOf(header), sample: first.slice(1) };
+}
+
+async function firstLines(ctx: Context, row: ImportRow): Promise<string[]> {
   const first: string[] = [];
   for await (const { raw } of linesOf(ctx, row.file_path, { format: row.format, encoding: row.encoding, delimiter: ';' })) {
     first.push(raw);
     if (first.length > SAMPLE) break;
   }
-  const header = first[0] ?? '';
-  return { row, format: row.format, encoding: row.encoding, header, delimiter: row.format === 'xlsx' ? ';' : delimiterOf(header), sample: first.slice(1) };
+  return first;
 }

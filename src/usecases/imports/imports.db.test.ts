@@ -64,6 +64,12 @@ test('a dry run leaves no trace and tells what the run then does', async () => {
   expect(await choicesCount()).toBe(before + 2);
 });
 
+test('an import whose file is let go of while somebody opens its page is shown all the same', async () => {
+  const checked = await check([HEADER, line('G1')].join('\n'));
+  await world.worker.storage.remove((await world.knex('imports').where({ id: checked.id }).first()).file_path);
+  expect((await view(checked.id)).summary.state).toBe('checked');
+});
+
 test('every line of a broken file is accounted for, with its reason', async () => {
   const bad = ['B1;2026-11-20;Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J', line('B2', { on: '2026-02-30' }), line('B3', { tick: 'X' }), 'B4;too;few', line('B5', { email: 'not an address' }), line('B6', { on: '2027-02-01' }), '', line('B7')];
   const { summary, held } = await take([HEADER, ...bad].join('\n'));

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import { PassThrough, Transform, type Readable, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import chardet from 'chardet';
@@ -93,12 +94,15 @@ function guess(head: Buffer): string {
 /** Every line that is not blank, with its number in the file; the header is the first. */
 export async function* linesOf(ctx: Context, name: string, file: Pick<FileFacts, 'format' | 'encoding' | 'delimiter'>): AsyncGenerator<{ line: number; raw: string }> {
   const sealed = ctx.storage.read(name);
+  // Whether it is there shows only when it is opened. From then on nobody takes it away from under us.
+  await once(sealed, 'readable');
   const plain = ctx.keys.unsealStream(null);
-  sealed.on('error', (error) => plain.destroy(error));
-  sealed.pipe(plain);
+  const decoded = file.format === 'xlsx' || file.encoding === 'UTF-8' ? null : (iconv.decodeStream(file.encoding) as NodeJS.ReadWriteStream);
+  // What goes wrong in one of them ends them all, and is thrown where they are read.
+  (decoded ? pipeline(sealed, plain, decoded) : pipeline(sealed, plain)).catch(() => {});
   try {
     if (file.format === 'xlsx') yield* sheetLines(plain);
-    else yield* textLines((file.encoding === 'UTF-8' ? plain.setEncoding('utf8') : plain.pipe(iconv.decodeStream(file.encoding))) as AsyncIterable<string>);
+    else yield* textLines((decoded ?? plain.setEncoding('utf8')) as AsyncIterable<string>);
   } finally {
     sealed.destroy();
     plain.destroy();

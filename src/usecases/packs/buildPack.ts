@@ -6,18 +6,21 @@ import yazl from 'yazl';
 import { tracesIn, type Redaction } from '../../core/detect/redaction';
 import { sayHeld } from '../../core/detect/neverDisclose';
 import { regimeById } from '../../core/clock/regimes';
-import { coverLetter } from '../../core/letters/cover';
+import { coverLetter, coverWordsOf } from '../../core/letters/cover';
+import { sayDayIn } from '../../core/letters/frame';
+import { languageOf } from '../../core/letters/mailings';
+import { contextOf, toNode } from '../../core/requests/linkedData';
 import { sayName } from '../../core/identity/compare';
 import { csvLine } from '../../core/shared/csv';
 import { groupBy } from '../../core/shared/groupBy';
-import { localDay, sayDay } from '../../core/shared/days';
+import { localDay } from '../../core/shared/days';
 import { ok, refuse } from '../../core/shared/result';
 import { insertPack, packById, setPack } from '../../db/packs/packs';
 import { requestById, setRequest } from '../../db/requests/requests';
 import { listSystems, registerEntries } from '../../db/systems/systems';
-import { matchesOf, type MatchRow } from '../../db/trace/matches';
+import { inPieces, matchesOf, sealedRecords, type MatchHead } from '../../db/trace/matches';
 import { lastTrace } from '../../db/trace/traces';
-import type { FoundRecord } from '../../ports/connector';
+import type { FoundFile, FoundRecord } from '../../ports/connector';
 import { dataKeys } from '../../db/access/dataKeys';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
@@ -27,8 +30,10 @@ import { redactionsOf } from '../../db/trace/redactions';
 import { asWrapped, vaultOf } from '../shared/vault';
 import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
+import { documentFile } from './documentFile';
 import { letterPdf } from './pdf';
 import { redactRecord } from './redactRecord';
+import { reportPdf } from './report';
 
 export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building' } | { code: 'no-pack-for-right'; right: string };
 
@@ -50,8 +55,13 @@ export async function startPack(ctx: Context, input: { ref: string }) {
 interface Content {
   requestId: string;
   cover: Buffer;
-  collections: { name: string; matches: MatchRow[] }[];
-  messages: MatchRow[];
+  report: (open: Open) => Promise<Buffer>;
+  /** Context of the linked data of a portable copy; null: it is none. */
+  linked: Record<string, string> | null;
+  collections: { name: string; matches: MatchHead[] }[];
+  messages: MatchHead[];
+  /** Records that are documents of their own. */
+  documents: MatchHead[];
   withheld: { place: string; title: string; why: string }[];
   redactions: ReadonlyMap<string, readonly Redaction[]>;
   /** What was removed, and must stand in no file. */
@@ -98,7 +108,12 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const trace = (await lastTrace(h, requestId, 'find'))!;
     const vault = vaultOf(ctx, h);
     const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    const theirs = (await matchesOf(h, trace.id)).filter(({ verdict }) => verdict === 'theirs');
+    const entries = await registerEntries(h);
+    const all = (await matchesOf(h, trace.id)).filter(({ verdict, is_outside }) => verdict === 'theirs' && !is_outside);
+    const isPortable = request.right === 'portability';
+    const given = new Set(entries.filter(({ isGiven }) => isGiven).map(({ system, collection }) => `${system}/${collection}`));
+    // What a person did not give themselves is no part of a portable copy (GDPR art. 20(1)).
+    const theirs = isPortable ? all.filter(({ system_id, collection }) => given.has(`${system_id}/${collection}`)) : all;
     const redactions = new Map<string, Redaction[]>();
     for (const [id, row] of await redactionsOf(h, trace.id)) {
       const passages = await vault.unseal(request.data_key_id, row.passages_sealed, `redaction:${id}`);
@@ -111,22 +126,31 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     for (const match of shared) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', why: 'Other people’s data stands in it (GDPR art. 15(4)).' });
     const neverDisclose = regimeById(request.regime)?.neverDisclose ?? [];
     const removed = new Set<string>();
-    for (const match of handed.filter(({ id }) => redactions.has(id))) {
-      const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
-      const { record, removed: strings, dropped } = redactRecord(JSON.parse(opened!) as FoundRecord, redactions.get(match.id)!);
+    const documents: MatchHead[] = [];
+    for await (const [match, sealed] of sealedRecords(h, handed.filter(({ collection }) => collection !== 'messages'))) {
+      const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
+      if ((JSON.parse(text!) as FoundRecord).files.length > 0) documents.push(match);
+    }
+    for await (const [match, sealed] of sealedRecords(h, handed.filter(({ id }) => redactions.has(id)))) {
+      const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
+      const { record, removed: strings, dropped } = redactRecord(JSON.parse(text!) as FoundRecord, redactions.get(match.id)!);
       for (const one of strings) removed.add(one);
       for (const name of dropped) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: `${record.title}: ${name}`, why: 'Attached to a message that is handed over without other people’s words (GDPR art. 15(4)).' });
     }
-    if (neverDisclose.length > 0) for (const match of handed) {
-      const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
-      for (const { name } of redactions.has(match.id) ? [] : (JSON.parse(opened!) as FoundRecord).files) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: name, why: 'Attached files may hold what the law lets nobody hand over (11 CCR 7024(d)); ask us for it.' });
+    if (neverDisclose.length > 0) for await (const [match, sealed] of sealedRecords(h, handed)) {
+      const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
+      for (const { name } of redactions.has(match.id) ? [] : (JSON.parse(text!) as FoundRecord).files) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: name, why: 'Attached files may hold what the law lets nobody hand over (11 CCR 7024(d)); ask us for it.' });
     }
-    const register = (await registerEntries(h)).filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
+    const register = entries.filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
     const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
     const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
-    const letter = coverLetter({ ref: request.ref, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`, count: matches.length })), withheld: withheld.length, notSearched: await notSearched(h, trace) });
-    const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDay(madeOn) });
-    return { requestId, cover, collections, messages: handed.filter((match) => match.collection === 'messages'), withheld, redactions, removed: [...removed], neverDisclose };
+    const sayPlace = (name: string) => titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`;
+    const letter = coverLetter({ ref: request.ref, language: request.language, regime: request.regime, right: request.right, notGiven: all.length - theirs.length, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, madeOn, register, counts: collections.map(({ name, matches }) => ({ place: sayPlace(name), count: matches.length })), withheld: withheld.length, notSearched: await notSearched(ctx, h, trace) });
+    const [lang, words] = [languageOf(request.language), coverWordsOf(request.language, request.regime)];
+    const date = sayDayIn(lang, madeOn);
+    const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date, lang });
+    const report = (open: Open) => reportPdf({ title: words.report, rest: words.restInData }, { organisation: ctx.organisation.name, date, lang }, collections.map(({ name, matches }) => ({ title: sayPlace(name), count: matches.length, records: () => open(matches) })));
+    return { requestId, cover, report, linked: isPortable ? contextOf(ctx.organisation.name) : null, collections, messages: handed.filter((match) => match.collection === 'messages'), documents, withheld, redactions, removed: [...removed], neverDisclose };
   });
 }
 
@@ -138,17 +162,31 @@ async function writeZip(ctx: Context, content: Content, name: string): Promise<{
   const sums: { path: string; bytes: number; sha256: string }[] = [];
   const add = (path: string, make: () => Readable) => zip.addReadStreamLazy(path, { mtime: new Date(ctx.clock.now()) }, (give) => give(null, counted(path, make(), sums, content.removed, leaks)));
   const open = opener(ctx, content);
+  /** What is packed inside of a file is not seen in its bytes: its words are read back before it is added. */
+  const addFile = async (path: string, { name: fileName, base64 }: FoundFile) => {
+    const bytes = Buffer.from(base64, 'base64');
+    if (content.removed.length > 0 && tracesIn(await ctx.fileReader.words(fileName, bytes), content.removed).length > 0) leaks.add(path);
+    add(path, () => Readable.from([bytes]));
+  };
 
   add('cover-letter.pdf', () => Readable.from([content.cover]));
+  await addFile('report.pdf', { name: 'report.pdf', mediaType: 'application/pdf', base64: (await content.report(open)).toString('base64') });
+  if (content.linked) add('data.jsonld', () => Readable.from(linkedOf(content, open)));
   for (const { name: place, matches } of content.collections) {
     add(`data/${safeName(place)}.json`, () => Readable.from(jsonOf(matches, open)));
     add(`data/${safeName(place)}.csv`, () => Readable.from(csvOf(matches, open)));
   }
   for (const [i, match] of content.messages.entries()) {
-    const record = await open(match);
+    const record = await one(open, match);
     const folder = `messages/${String(i + 1).padStart(3, '0')}-${safeName(record.title).slice(0, 60)}`;
     add(`${folder}/message.txt`, () => Readable.from([messageText(record)]));
-    for (const [n, file] of record.files.entries()) add(`${folder}/${n + 1}-${safeName(file.name)}`, () => Readable.from([Buffer.from(file.base64, 'base64')]));
+    for (const [n, file] of record.files.entries()) await addFile(`${folder}/${n + 1}-${safeName(file.name)}`, file);
+  }
+  for (const [i, match] of content.documents.entries()) {
+    // The passages are offsets into the text as it was found, not into what is left of it.
+    const record = await one(open, match, true);
+    const document = content.neverDisclose.length > 0 ? null : await documentFile(ctx, record, content.redactions.get(match.id));
+    if (document) await addFile(`documents/${String(i + 1).padStart(3, '0')}-${safeName(document.name)}`, document);
   }
   add('withheld.csv', () => Readable.from([csvLine(['where', 'what', 'why']), ...content.withheld.map((line) => csvLine([line.place, line.title, line.why]))]));
   zip.addReadStreamLazy('manifest.json', { mtime: new Date(ctx.clock.now()) }, (give) => give(null, Readable.from([JSON.stringify({ schema: 'bookend-pack-1', files: sums }, null, 2)])));
@@ -198,17 +236,31 @@ function counted(path: string, source: Readable, sums: { path: string; bytes: nu
   return source.pipe(through);
 }
 
-type Open = (match: MatchRow) => Promise<FoundRecord>;
+/** Records as they are handed over, or as they were found; in order, a few at a time. */
+type Open = (matches: readonly MatchHead[], asFound?: boolean) => AsyncGenerator<FoundRecord>;
 
 function opener(ctx: Context, { requestId, redactions, neverDisclose }: Content): Open {
-  return (match) =>
-    ctx.transaction(async (h) => {
-      const request = (await requestById(h, requestId))!;
-      const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
-      const record = JSON.parse(text!) as FoundRecord;
-      const passages = redactions.get(match.id);
-      return onlyHeld(passages ? redactRecord(record, passages).record : record, neverDisclose);
-    });
+  return async function* (matches, asFound = false) {
+    for (const piece of inPieces(matches)) {
+      const records = await ctx.transaction(async (h) => {
+        const request = (await requestById(h, requestId))!;
+        const vault = vaultOf(ctx, h);
+        const found: FoundRecord[] = [];
+        for await (const [match, sealed] of sealedRecords(h, piece)) {
+          const record = JSON.parse((await vault.unseal(request.data_key_id, sealed, `record:${match.id}`))!) as FoundRecord;
+          const passages = redactions.get(match.id);
+          found.push(asFound ? record : onlyHeld(passages ? redactRecord(record, passages).record : record, neverDisclose));
+        }
+        return found;
+      });
+      yield* records;
+    }
+  };
+}
+
+async function one(open: Open, match: MatchHead, asFound = false): Promise<FoundRecord> {
+  for await (const record of open([match], asFound)) return record;
+  throw new Error(`the record of ${match.id} is gone`);
 }
 
 /** A record in which forbidden values are only said to be held; what is attached stays out then, because it is not looked into. */
@@ -219,19 +271,31 @@ function onlyHeld(record: FoundRecord, kinds: readonly string[]): FoundRecord {
   return { ...record, title: sayHeld(record.title, kinds).text, fields: Object.fromEntries(Object.entries(record.fields).map(([name, value]) => [name, value === null ? null : say(name, value)])), text: record.text === null ? null : sayHeld(record.text, kinds).text, files: [] };
 }
 
-async function* jsonOf(matches: readonly MatchRow[], open: Open): AsyncGenerator<string> {
+async function* linkedOf({ linked, collections }: Content, open: Open): AsyncGenerator<string> {
+  yield `{"@context":${JSON.stringify(linked)},"@graph":[\n`;
+  let isFirst = true;
+  for (const { name, matches } of collections) {
+    for await (const record of open(matches)) {
+      yield `${isFirst ? '' : ',\n'}${JSON.stringify(toNode(name, record))}`;
+      isFirst = false;
+    }
+  }
+  yield '\n]}\n';
+}
+
+async function* jsonOf(matches: readonly MatchHead[], open: Open): AsyncGenerator<string> {
   yield '[\n';
-  for (const [i, match] of matches.entries()) {
-    const { collection, key, fields, text } = await open(match);
-    yield `${i > 0 ? ',\n' : ''}${JSON.stringify({ collection, key, ...fields, ...(text === null ? {} : { text }) })}`;
+  let isFirst = true;
+  for await (const { collection, key, fields, text } of open(matches)) {
+    yield `${isFirst ? '' : ',\n'}${JSON.stringify({ collection, key, ...fields, ...(text === null ? {} : { text }) })}`;
+    isFirst = false;
   }
   yield '\n]\n';
 }
 
-async function* csvOf(matches: readonly MatchRow[], open: Open): AsyncGenerator<string> {
+async function* csvOf(matches: readonly MatchHead[], open: Open): AsyncGenerator<string> {
   let columns: string[] | null = null;
-  for (const match of matches) {
-    const { fields, text } = await open(match);
+  for await (const { fields, text } of open(matches)) {
     const row: Record<string, string | null> = { ...fields, ...(text === null ? {} : { text }) };
     if (!columns) {
       columns = Object.keys(row);

@@ -5,9 +5,9 @@ import anyAscii from 'any-ascii';
 import PDFDocument from 'pdfkit';
 import type { Letter } from '../../core/letters/letter';
 
-const INK = '#1f2426';
-const CLOTH = '#1d4d42';
-const RULE = '#ddd5c4';
+export const INK = '#1f2426';
+export const CLOTH = '#1d4d42';
+export const RULE = '#ddd5c4';
 
 interface Fonts {
   serif: Buffer;
@@ -17,7 +17,7 @@ interface Fonts {
 let fonts: Fonts | null = null;
 
 /** The house fonts as they ship with the application. */
-function load(): Fonts {
+export function fontsOf(): Fonts {
   const require = createRequire(join(process.cwd(), 'package.json'));
   const file = (pkg: string, name: string) => readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', name));
   fonts ??= {
@@ -28,14 +28,28 @@ function load(): Fonts {
 }
 
 /** The shipped fonts hold western letters; others are written in ASCII rather than as empty boxes. */
-function printable(text: string): string {
+export function printable(text: string): string {
   return text.replace(/[^\u0000-\u00ff\u2010-\u2026\u20ac\n]/g, (letter) => anyAscii(letter));
 }
 
+/** Words typeset plainly on A4, with the name of the document they come from above. */
+export async function textPdf(title: string, text: string): Promise<Buffer> {
+  const { sans } = fontsOf();
+  const doc = new PDFDocument({ size: 'A4', margins: { top: 64, bottom: 64, left: 72, right: 72 }, info: { Title: printable(title) } });
+  const parts: Buffer[] = [];
+  doc.on('data', (part: Buffer) => parts.push(part));
+  const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));
+  doc.registerFont('sans', sans).font('sans').fontSize(12).fillColor(CLOTH).text(printable(title)).moveDown(0.8);
+  doc.fontSize(10).fillColor(INK).text(printable(text), { lineGap: 1.5 });
+  doc.end();
+  await ended;
+  return Buffer.concat(parts);
+}
+
 /** A letter on the house's paper, A4. */
-export async function letterPdf(letter: Letter, head: { organisation: string; address: string; date: string }): Promise<Buffer> {
-  const { serif, sans } = load();
-  const doc = new PDFDocument({ size: 'A4', margins: { top: 64, bottom: 64, left: 72, right: 72 }, info: { Title: printable(letter.subject), Author: head.organisation }, lang: 'en' });
+export async function letterPdf(letter: Letter, head: { organisation: string; address: string; date: string; lang?: string }): Promise<Buffer> {
+  const { serif, sans } = fontsOf();
+  const doc = new PDFDocument({ size: 'A4', margins: { top: 64, bottom: 64, left: 72, right: 72 }, info: { Title: printable(letter.subject), Author: head.organisation }, lang: head.lang ?? 'en' });
   const parts: Buffer[] = [];
   doc.on('data', (part: Buffer) => parts.push(part));
   const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));

@@ -10,5 +10,5 @@ export function redactRecord(record: FoundRecord, passages: readonly Redaction[]
   const strings = forbidden(removed);
   const clean = (value: string) => strings.reduce((out, one) => out.replace(new RegExp(one.split(' ').map((word) => word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('\\s+'), 'giu'), REMOVED), value);
   const fields = Object.fromEntries(Object.entries(record.fields).map(([name, value]) => [name, value === null ? null : name === 'attachments' ? null : clean(value)]));
-  return { record: { ...record, title: clean(record.title), fields, text: clean(text), files: [] }, removed: strings, dropped: record.files.map(({ name }) => name) };
+  return { record: { ...record, title: clean(record.title), fields, text: clean(text), files: [] }, removed: strings, dropped: record.files.filter(({ isRecord }) => !isRecord).map(({ name }) => name) };
 }

@@ -1,10 +1,11 @@
-import { text as readAll } from 'node:stream/consumers';
+import { readFileSync } from 'node:fs';
+import { buffer } from 'node:stream/consumers';
 import yauzl from 'yauzl';
 import { choice, seedLedger } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { insertUser } from '../../db/access/users';
-import { insertSystem } from '../../db/systems/systems';
+import { insertRegisterEntry, insertSystem } from '../../db/systems/systems';
 import type { Connector, FoundRecord } from '../../ports/connector';
 import { recordChoices } from '../consent/recordChoices';
 import type { Context } from '../context';
@@ -24,12 +25,12 @@ const THREAD = 'Hello Maja,\n\nAnother rider solved it, see below.\n\nOn Tue Nov
 
 let world: TestWorld;
 let signe: Context;
-let messages: { key: string; subject: string; text: string }[] = [];
+let messages: { key: string; subject: string; text: string; collection?: string; files?: FoundRecord['files'] }[] = [];
 
 const mailbox: Connector = {
   describe: async () => ({ collections: [] }),
   async *search() {
-    yield { scanned: messages.length, records: messages.map(({ key, subject, text }): FoundRecord => ({ collection: 'messages', key, title: subject, fields: { from: 'support@larkmere.example', to: `Maja Lund <${EMAIL}>`, cc: null, subject, date: null, attachments: 'note.txt' }, person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, parent: null, refersTo: [], text, files: [{ name: 'note.txt', mediaType: 'text/plain', base64: Buffer.from('Jonas Vind was here').toString('base64') }] })) };
+    yield { scanned: messages.length, records: messages.map(({ key, subject, text, collection = 'messages', files }): FoundRecord => ({ collection, key, title: subject, fields: { from: 'support@larkmere.example', to: `Maja Lund <${EMAIL}>`, cc: null, subject, date: null, attachments: 'note.txt' }, person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, parent: null, refersTo: [], text, files: files ?? [{ name: 'note.txt', mediaType: 'text/plain', base64: Buffer.from('Jonas Vind was here').toString('base64') }] })) };
   },
   read: async () => null, isErased: async () => true, can: () => ({ erase: true, anonymise: true }), close: async () => {},
 };
@@ -47,10 +48,10 @@ beforeAll(async () => {
 });
 afterAll(() => world.close());
 
-async function reviewed(regime?: string): Promise<{ ref: string; match(title: string): string }> {
+async function reviewed(regime?: string, right: 'access' | 'portability' = 'access'): Promise<{ ref: string; match(title: string): string }> {
   world.pass(60);
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }], name: { givenName: 'Maja', familyName: 'Lund' }, externalId: `m-${world.worker.clock.now()}`, occurredAt: world.worker.clock.now() })] });
-  const { ref } = must(await openRequest(signe, { right: 'access', ...(regime ? { regime } : {}), receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
+  const { ref } = must(await openRequest(signe, { right, ...(regime ? { regime } : {}), receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
   must(await proveAtCounter(signe, { ref }));
   must(await startTrace(signe, { ref }));
   await world.drain();
@@ -59,8 +60,8 @@ async function reviewed(regime?: string): Promise<{ ref: string; match(title: st
   return { ref, match: (title) => matches.find((match) => match.title === title)!.id };
 }
 
-async function packed(ref: string): Promise<Map<string, string>> {
-  must(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
+async function packed(ref: string, ground = 'art-15'): Promise<Map<string, string>> {
+  must(await decide(signe, { ref, outcome: 'fulfil', ground, reason: 'It is their right.' }));
   must(await startPack(signe, { ref }));
   await world.drain();
   const pack = await world.knex('packs').join('requests', 'requests.id', 'packs.request_id').where({ ref }).select('packs.*', 'requests.data_key_id').first();
@@ -76,7 +77,7 @@ function unzip(bytes: Buffer): Promise<Map<string, string>> {
     const files = new Map<string, string>();
     yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
       if (error) return reject(error);
-      zip!.on('entry', (entry: yauzl.Entry) => zip!.openReadStream(entry, (wrong, stream) => (wrong ? reject(wrong) : void readAll(stream).then((words) => (files.set(entry.fileName, words), zip!.readEntry())))));
+      zip!.on('entry', (entry: yauzl.Entry) => zip!.openReadStream(entry, (wrong, stream) => (wrong ? reject(wrong) : void buffer(stream).then((bytes) => (files.set(entry.fileName, bytes.toString(/\.(pdf|docx)$/.test(entry.fileName) ? 'latin1' : 'utf8')), zip!.readEntry())))));
       zip!.on('end', () => resolve(files));
       zip!.readEntry();
     });
@@ -129,4 +130,68 @@ test('a redaction is taken back; not after the decision, and not of what has no 
   expect(must(await openMatch(signe, { id: match('Re: clip') })).redacted).toBeNull();
   must(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
   expect(await redact(signe, { ref, matchId: match('Re: clip'), passages })).toMatchObject({ ok: false, refusal: { code: 'already-decided' } });
+});
+
+describe('documents', () => {
+  const document = (name: string): FoundRecord['files'] => [{ name, mediaType: 'application/octet-stream', base64: readFileSync(`test/fixtures/documents/${name}`).toString('base64'), isRecord: true }];
+  const words = (name: string, latin1: string) => world.worker.fileReader.words(name, Buffer.from(latin1, 'latin1'));
+  const found = async (name: string) => ({ key: name, subject: name, text: await words(name, readFileSync(`test/fixtures/documents/${name}`, 'latin1')), collection: 'letters', files: document(name) });
+  const passageOf = (text: string, what: string) => ({ start: text.indexOf(what), end: text.indexOf(what) + what.length, why: 'reviewer' as const });
+  const accepted = async () => {
+    const { ref } = await reviewed();
+    return { ref, view: must(await traceView(signe, { ref }))! };
+  };
+
+  test('a document that speaks of somebody is handed over with it covered: a PDF as pictures, anything else typeset anew', async () => {
+    messages = [await found('letter.pdf'), await found('letter.docx')];
+    const { ref, view } = await accepted();
+    for (const { id, title } of view.matches.filter(({ collection }) => collection === 'letters')) {
+      const { text } = messages.find(({ subject }) => subject === title)!;
+      must(await redact(signe, { ref, matchId: id, passages: [passageOf(text, 'Ida Kirkegaard, Ålborgvej 12, 8900 Randers'), passageOf(text, 'ida.kirkegaard@mail.example'), passageOf(text, '+45 20 30 40 50')] }));
+    }
+    const files = await packed(ref);
+    const documents = [...files.keys()].filter((name) => name.startsWith('documents/')).sort();
+    expect(documents.map((name) => name.replace(/^documents\/\d+-/, ''))).toEqual(['letter-redacted.pdf', 'letter-redacted.pdf']);
+    const read = await Promise.all(documents.map((name) => words(name, files.get(name)!)));
+    expect(read.map((text) => /Kind regards/.test(text)).sort()).toEqual([false, true]);
+    for (const text of [...read, ...files.values()]) expect(text).not.toMatch(/kirkegaard|Ålborgvej|20 30 40 50/i);
+    expect(read.find((text) => text !== '')).toContain('To [removed]');
+    expect([...files.values()].join('\n')).not.toContain('Attached to a message');
+  });
+
+  test('what was removed is sought in every file that is handed over, packed ones too', async () => {
+    messages = [await found('letter.pdf'), { key: '9', subject: 'Quote', text: 'See what is attached, Maja', files: document('letter.docx').map(({ isRecord: _, ...file }) => file) }];
+    const { ref, view } = await accepted();
+    const letter = view.matches.find(({ title }) => title === 'letter.pdf')!;
+    must(await redact(signe, { ref, matchId: letter.id, passages: ['Ida Kirkegaard, Ålborgvej 12, 8900 Randers', 'ida.kirkegaard@mail.example', '+45 20 30 40 50'].map((what) => passageOf(messages[0]!.text, what)) }));
+    expect((await packed(ref)).get('state')).toMatch(/^failed: A redacted passage stands in messages\/.*letter\.docx as well/);
+  });
+});
+
+describe('beside the data', () => {
+  const entry = { title: 'Letters', purposes: ['answering'], categories: ['what you wrote'], recipients: [], retention: 'three years', source: 'you', transfers: null, automatedDecisions: null };
+  const two = () => void (messages = [{ key: '1', subject: 'Bell', text: 'Dear shop, the bell rings too softly. Maja', files: [] }, { key: 'k', subject: 'Score', text: 'Maja Lund is a good customer, says the machine', collection: 'scores', files: [] }]);
+
+  test('a report to read, with every record', async () => {
+    two();
+    const files = await packed((await reviewed()).ref);
+    const report = await world.worker.fileReader.words('report.pdf', Buffer.from(files.get('report.pdf')!, 'latin1'));
+    for (const words of ['Your data, to read', 'the bell rings too softly', 'says the machine']) expect(report.replace(/\s+/g, ' ')).toContain(words);
+    expect(files.has('data.jsonld')).toBe(false);
+  });
+
+  test('a portable copy holds only what the person gave, also as linked data, and says how much it leaves out', async () => {
+    await world.worker.transaction(async (h) => {
+      await insertRegisterEntry(h, { ...entry, system: 'sys_mail', collection: 'messages', isGiven: true });
+      await insertRegisterEntry(h, { ...entry, system: 'sys_mail', collection: 'scores', isGiven: false });
+    });
+    two();
+    const files = await packed((await reviewed(undefined, 'portability')).ref, 'art-20');
+    expect([...files.values()].join('\n')).not.toContain('says the machine');
+    const { '@context': context, '@graph': graph } = JSON.parse(files.get('data.jsonld')!) as { '@context': object; '@graph': Record<string, string>[] };
+    expect(context).toHaveProperty('schema');
+    expect(graph.find(({ '@type': type }) => type === 'messages')).toMatchObject({ 'schema:text': 'Dear shop, the bell rings too softly. Maja' });
+    const cover = await world.worker.fileReader.words('cover-letter.pdf', Buffer.from(files.get('cover-letter.pdf')!, 'latin1'));
+    expect(cover.replace(/\s+/g, ' ')).toMatch(/1 record is not part of it because you did not give them/);
+  });
 });

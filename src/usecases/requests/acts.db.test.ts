@@ -1,8 +1,8 @@
 import { choice, seedLedger } from '../../../test/support/ledger';
-import { must } from '../../../test/support/must';
+import { must, refusal } from '../../../test/support/must';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { insertUser } from '../../db/access/users';
-import { insertSystem } from '../../db/systems/systems';
+import { insertRegisterEntry, insertSystem } from '../../db/systems/systems';
 import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
 import type { Right } from '../../core/requests/rights';
 import { checkStanding } from '../consent/checkStanding';
@@ -17,6 +17,7 @@ import { proveAtCounter } from './identity';
 import { openRequest } from './openRequest';
 import { correctField, finishRecordActs, readRecordActs, restrictAll } from './recordActs';
 import { requestView } from './requestView';
+import { tellRecipient } from './tellRecipients';
 
 const EMAIL = 'ole.juhl@mail.example';
 let world: TestWorld;
@@ -85,7 +86,6 @@ beforeEach(async () => {
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }, { kind: 'phone', value: '10 22 33 44' }], name: { givenName: 'Ole', familyName: 'Jul' }, externalId: `ole-${world.worker.clock.now()}`, occurredAt: world.worker.clock.now() })] });
 });
 
-const refusal = (result: { ok: boolean; refusal?: { code: string } }) => (result.ok ? null : result.refusal!.code);
 const permitted = async () => must(await checkStanding(world.worker, { identifier: { kind: 'email', value: EMAIL }, purpose: 'newsletter', systemId: 'sys_shop' }));
 
 async function opened(right: Right, ground: string): Promise<string> {
@@ -151,6 +151,13 @@ describe('rectification', () => {
     await world.drain();
     expect(shelf.rows.get('1')!.name).toBe('Ole Juhl');
     expect(must(await readRecordActs(signe, { ref })).acts).toMatchObject([{ field: 'name', was: 'Ole Jul', value: 'Ole Juhl', state: 'done' }]);
+    // Who had received it is told first.
+    await world.worker.transaction((h) => insertRegisterEntry(h, { system: 'sys_shelf', collection: 'people', title: 'Shelf', purposes: ['x'], categories: ['x'], recipients: ['our parcel carrier'], retention: 'x', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }));
+    expect(refusal(await finishRecordActs(signe, { ref }))).toBe('recipients-untold');
+    expect(refusal(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: ' ' }))).toBe('reason-missing');
+    expect(refusal(await tellRecipient(signe, { ref, recipient: 'somebody', how: 'by mail' }))).toBe('not-found');
+    must(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: 'by mail, today' }));
+    expect(must(await readRecordActs(signe, { ref })).recipients).toEqual([{ recipient: 'our parcel carrier', how: 'by mail, today', toldAt: expect.anything() }]);
     must(await finishRecordActs(signe, { ref }));
     expect(must(await requestView(signe, { ref })).stage).toBe('answer');
     const row = await world.knex('record_acts').first();
@@ -197,6 +204,7 @@ describe('restriction', () => {
     must(await restrictAll(signe, { ref }));
     await world.drain();
     expect(must(await readRecordActs(signe, { ref })).acts).toMatchObject([{ state: 'by-hand' }]);
+    must(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: 'by mail' }));
     must(await finishRecordActs(signe, { ref }));
     await world.knex('persons').update({ restricted_from: null });
   });

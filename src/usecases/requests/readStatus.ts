@@ -5,6 +5,7 @@ import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
 import { statusHash } from './openRequest';
+import { shopsToSignIn } from './shopProof';
 
 /**
  * How a request stands, for whoever has its reference and word. It says nothing of what was found or decided, and a
@@ -19,6 +20,6 @@ export async function readStatus(ctx: Context, input: { ref: string; word: strin
     if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
     const step = row.closed_at ? 'answered' : row.appeal === 'open' ? 'appeal' : row.identity === 'asked' ? 'waits-for-you' : row.stage === 'intake' || row.stage === 'identity' ? 'received' : 'worked-on';
     await recordTrail(ctx, h, 'status-read', row.ref);
-    return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.value.receivedOn, dueOn: row.due_on, isExtended: reading.value.reasons.some(({ code }) => code === 'extended') });
+    return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.value.receivedOn, dueOn: row.due_on, isExtended: reading.value.reasons.some(({ code }) => code === 'extended'), shops: await shopsToSignIn(ctx, h, row) });
   });
 }

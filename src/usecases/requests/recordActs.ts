@@ -6,15 +6,16 @@ import { insertRecordActs, recordActsOf, setRecordAct, type RecordActRow } from 
 import { insertClockEvent, requestById, requestByRef, setRequest, type RequestRow } from '../../db/requests/requests';
 import type { Handle } from '../../db/handle';
 import { listSystems } from '../../db/systems/systems';
-import { matchesOf } from '../../db/trace/matches';
+import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { lastTrace } from '../../db/trace/traces';
-import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
+import { isConnectorError, type ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import { refreshRequest } from './refreshRequest';
+import { recipientsOf } from './tellRecipients';
 import { workOnRequest } from './workOnRequest';
 
 const MOST_TRIES = 6;
@@ -34,7 +35,7 @@ export async function readRecordActs(ctx: Context, input: { ref: string }): Prom
     const acts: RecordActView['acts'] = [];
     for (const act of await recordActsOf(h, request.id)) acts.push({ id: act.id, kind: act.kind, systemName: names.get(act.system_id) ?? act.system_id, record: `${act.collection} ${act.record_key}`, field: act.field, was: await vault.unseal(request.data_key_id, act.was_sealed, `act:${act.id}:was`), value: await vault.unseal(request.data_key_id, act.value_sealed, `act:${act.id}`), state: act.state, detail: act.detail });
     if (records.length > 0) await recordTrail(ctx, h, 'record-opened', request.ref, `${records.length} records for ${request.right}`);
-    return ok({ records, acts });
+    return ok({ records, acts, recipients: await recipientsOf(h, request.id) });
   });
 }
 
@@ -42,8 +43,9 @@ async function theirRecords(ctx: Context, h: Handle, request: RequestRow) {
   const trace = await lastTrace(h, request.id, 'find');
   const vault = vaultOf(ctx, h);
   const found = [];
-  for (const match of trace ? (await matchesOf(h, trace.id)).filter(({ verdict, system_id }) => verdict === 'theirs' && system_id !== 'sys_bookend') : []) {
-    const text = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+  const theirs = trace ? (await matchesOf(h, trace.id)).filter(({ verdict, system_id, is_outside }) => verdict === 'theirs' && !is_outside && system_id !== 'sys_bookend') : [];
+  for await (const [match, sealed] of sealedRecords(h, theirs)) {
+    const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
     if (text) found.push({ match, record: JSON.parse(text) as FoundRecord });
   }
   return found;
@@ -89,11 +91,13 @@ function bare(ctx: Context, request: RequestRow, match: { system_id: string; col
 
 /** All corrections are in: what is left is the answer. */
 export async function finishRecordActs(ctx: Context, input: { ref: string }) {
-  return workOnRequest<null, RecordActRefusal | { code: 'acts-open'; count: number } | { code: 'nothing-chosen' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+  return workOnRequest<null, RecordActRefusal | { code: 'acts-open'; count: number } | { code: 'recipients-untold'; names: string[] } | { code: 'nothing-chosen' }>(ctx, input.ref, 'requests.work', async (h, request) => {
     const acts = await recordActsOf(h, request.id);
     if (acts.length === 0) return refuse({ code: 'nothing-chosen' });
     const open = acts.filter(({ state }) => state === 'intended').length;
     if (open > 0) return refuse({ code: 'acts-open', count: open });
+    const untold = (await recipientsOf(h, request.id)).filter(({ how }) => how === null).map(({ recipient }) => recipient);
+    if (untold.length > 0) return refuse({ code: 'recipients-untold', names: untold });
     await setRequest(h, request.id, { carried_out: true });
     await insertClockEvent(h, { request_id: request.id, kind: 'acted', at: ctx.clock.now(), reason_sealed: null, until: null, actor: ctx.actor.id });
     await recordTrail(ctx, h, 'request-carried-out', request.ref, `${acts.length} records`);
@@ -121,7 +125,7 @@ export async function runRecordActs(ctx: Context, { requestId }: { requestId: st
           await connector.close();
         }
       } catch (error) {
-        if (!(error instanceof ConnectorError)) throw error;
+        if (!isConnectorError(error)) throw error;
         isWaiting = (await noteFailure(ctx, own.map(({ act }) => act), error)) || isWaiting;
       }
     }

@@ -31,6 +31,7 @@ import { joinable } from './joinRequests';
 import type { OnBehalf } from './openRequest';
 import { sayPersonOfRequest } from './personOfRequest';
 import { stageFacts } from './refreshRequest';
+import { matterUrl } from './setMatter';
 
 /** Requests by their clock, as far as the one who asks may see them. */
 export async function readRequests(ctx: Context, filter: RequestFilter): Promise<Result<{ lines: RequestLine[]; open: number; next: { dueOn: string; id: string } | null; colleagues: { id: string; name: string }[] }, AccessRefusal>> {
@@ -108,9 +109,9 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
       undecided: row.undecided, trace: row.trace,
       pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null, error: pack?.state === 'failed' ? pack.error : null },
       plan: isMasked ? null : await readPlan(ctx, h, row),
-      letters: (await lettersOf(h, row.id)).map(({ template, state, queued_at, sent_at, tries }) => ({ template, state, at: sent_at ?? queued_at, tries })),
+      letters: (await lettersOf(h, row.id)).map(({ id, template, state, queued_at, sent_at, tries, body_sealed }) => ({ id: body_sealed && how !== 'masked' ? id : null, template, state, at: sent_at ?? queued_at, tries })),
       hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
-      proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority,
+      proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority, matter: row.matter, matterUrl: matterUrl(ctx, row.matter), goesOn: row.closed_at ? localDay(yearsAfter(row.closed_at, ctx.requestYears), ctx.organisation.zone) : null, removedAt: row.removed_at ? localDay(row.removed_at, ctx.organisation.zone) : null,
       notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt }) => ({ ref, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),
     });
   });
@@ -133,4 +134,10 @@ async function openNotes(h: Handle, row: RequestRow, names: ReadonlyMap<string, 
 
 async function ableColleagues(h: Handle): Promise<{ id: string; name: string }[]> {
   return (await listUsers(h)).filter(({ active, roles }) => active && reachOf(roles, 'requests.work')).map(({ id, name }) => ({ id, name }));
+}
+
+function yearsAfter(instant: string, years: number): string {
+  const day = new Date(instant);
+  day.setUTCFullYear(day.getUTCFullYear() + years);
+  return day.toISOString();
 }

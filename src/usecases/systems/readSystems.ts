@@ -1,12 +1,14 @@
-import { reachOf } from '../../core/access/roles';
 import type { RegisterEntry } from '../../core/letters/cover';
+import { kindOf } from '../../core/systems/kinds';
+import type { SystemView } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { insertRegisterEntry, insertSystem, listSystems, markReached, registerEntries } from '../../db/systems/systems';
-import { ConnectorError } from '../../ports/connector';
+import { fieldsOf } from '../../db/systems/fields';
+import { insertRegisterEntry, insertSystem, registerEntries } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-import { openConnector } from './openConnector';
+import { connectionOfSystem } from './openConnector';
+import { systemInReach, systemsInReach } from './systemsInReach';
 
 export interface SystemLine {
   id: string;
@@ -21,33 +23,31 @@ export interface SystemLine {
 }
 
 /** The systems' register: what holds personal data, for what, for how long, and whether it can be reached. */
-export async function readSystems(ctx: Context): Promise<Result<{ systems: SystemLine[]; mayTest: boolean }, AccessRefusal>> {
+export async function readSystems(ctx: Context): Promise<Result<{ systems: SystemLine[]; mayTest: boolean; mayAdd: boolean }, AccessRefusal>> {
   if (!reach(ctx, 'systems.see')) return refuse({ code: 'not-allowed', act: 'systems.see' });
   return ctx.transaction(async (h) => {
     const entries = await registerEntries(h);
-    const systems = (await listSystems(h)).map((row) => ({ id: row.id, name: row.name, kind: row.kind, owner: row.owner, country: row.default_country, isTraced: row.is_traced, reachedAt: row.last_reached_at, error: row.last_error, collections: entries.filter(({ system }) => system === row.id) }));
-    return ok({ systems, mayTest: ctx.actor.kind === 'user' && reachOf(ctx.actor.roles, 'systems.change') !== null });
+    const systems = (await systemsInReach(ctx, h, 'systems.see')).map((row) => ({ id: row.id, name: row.name, kind: row.kind, owner: row.owner, country: row.default_country, isTraced: row.is_traced, reachedAt: row.last_reached_at, error: row.last_error, collections: entries.filter(({ system }) => system === row.id) }));
+    return ok({ systems, mayTest: reach(ctx, 'systems.change') !== null, mayAdd: reach(ctx, 'systems.change') === 'all' });
   });
 }
 
-/** Reaches one system and says what came of it. */
-export async function testSystem(ctx: Context, input: { id: string }): Promise<Result<{ collections: number }, AccessRefusal | { code: 'system-unreachable'; kind: string; message: string }>> {
-  if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
-  const { connector } = await openConnector(ctx, input.id);
-  try {
-    const { collections } = await connector.describe();
-    await ctx.transaction(async (h) => {
-      await markReached(h, input.id, ctx.clock.now(), null);
-      await recordTrail(ctx, h, 'system-changed', input.id, 'connection tested');
+/** One system with its settings (never a secret), its fields and its register. */
+export async function readSystem(ctx: Context, input: { id: string }): Promise<Result<SystemView, AccessRefusal>> {
+  if (!reach(ctx, 'systems.see')) return refuse({ code: 'not-allowed', act: 'systems.see' });
+  return ctx.transaction(async (h) => {
+    const row = await systemInReach(ctx, h, 'systems.see', input.id);
+    if (!row) return refuse({ code: 'not-found' });
+    const mayChange = (await systemInReach(ctx, h, 'systems.change', input.id)) !== null;
+    const secrets = (kindOf(row.kind)?.settings ?? []).filter(({ isSecret }) => isSecret).map(({ name }) => name);
+    const connection = mayChange ? (connectionOfSystem(ctx, row) ?? {}) : {};
+    const fields = (await fieldsOf(h, row.id)).map(({ collection, field, type, proposed, because, contains, holds, confirmed_at }) => ({ collection, field, type, proposed, because, contains, holds, isConfirmed: confirmed_at !== null }));
+    return ok({
+      id: row.id, name: row.name, kind: row.kind, owner: row.owner, ownerEmail: row.owner_email, country: row.default_country, isTraced: row.is_traced, searchesInactive: row.searches_inactive, inactive: row.inactive_rule,
+      reachedAt: row.last_reached_at, error: row.last_error, readAt: row.read_at, mayChange, fields, register: (await registerEntries(h)).filter(({ system }) => system === row.id),
+      settings: Object.fromEntries(Object.entries(connection).filter(([name]) => !secrets.includes(name))), sealed: Object.keys(connection).filter((name) => secrets.includes(name)),
     });
-    return ok({ collections: collections.length });
-  } catch (error) {
-    if (!(error instanceof ConnectorError)) throw error;
-    await ctx.transaction((h) => markReached(h, input.id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`));
-    return refuse({ code: 'system-unreachable', kind: error.kind, message: error.message });
-  } finally {
-    await connector.close();
-  }
+  });
 }
 
 /** Registers a system with its connection sealed, and what its collections hold. */

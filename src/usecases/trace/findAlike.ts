@@ -1,6 +1,6 @@
 import { nearDuplicates } from '../../core/requests/nearDuplicates';
 import { replaceAlike } from '../../db/trace/alike';
-import { matchesOf } from '../../db/trace/matches';
+import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { traceById } from '../../db/trace/traces';
 import { requestById } from '../../db/requests/requests';
 import type { FoundRecord } from '../../ports/connector';
@@ -21,8 +21,8 @@ export async function findAlike(ctx: Context, { traceId }: { traceId: string }):
       if (!request) return [];
       const vault = vaultOf(ctx, h);
       const found: { id: string; text: string }[] = [];
-      for (const match of (await matchesOf(h, traceId)).filter(({ parent_key }) => parent_key === null)) {
-        const text = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+      for await (const [match, sealed] of sealedRecords(h, (await matchesOf(h, traceId)).filter(({ parent_key }) => parent_key === null))) {
+        const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
         if (text) found.push({ id: match.id, text: wordsOf(JSON.parse(text) as FoundRecord) });
       }
       return found;

@@ -2,16 +2,20 @@ import { detect } from '../../core/detect/detect';
 import { proposeRedactions, type Redaction } from '../../core/detect/redaction';
 import { compare, sayName } from '../../core/identity/compare';
 import { BANDS, score, type Band } from '../../core/identity/score';
+import { NO_CONDITIONS, type TraceConditions } from '../../core/requests/conditions';
+import { isOpen } from '../../core/requests/isOpen';
+import type { Topic } from '../../core/requests/topics';
 import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { userNames } from '../../db/access/users';
 import { requestByRef, requestById } from '../../db/requests/requests';
 import { helperTasksOf } from '../../db/requests/helperTasks';
 import { alikeOf } from '../../db/trace/alike';
 import { redactionOf, redactionsOf } from '../../db/trace/redactions';
 import { problemsOf } from '../../db/trace/problems';
 import { listSystems } from '../../db/systems/systems';
-import { matchById, matchesOf, setVerdict, undecidedInBand } from '../../db/trace/matches';
-import { lastTrace, setStep, setTrace, stepsOf, traceById, traceKeysOf } from '../../db/trace/traces';
+import { matchById, matchesOf, setBandVerdict, setVerdict } from '../../db/trace/matches';
+import { lastTrace, setStep, setTrace, stepsOf, struckId, struckKeys, traceById, traceKeysOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
@@ -20,6 +24,7 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './runTraceStep';
+import { readSecond } from './secondReader';
 
 /** The newest trace of a request, as far as it has come. */
 export async function traceView(ctx: Context, input: { ref: string }): Promise<Result<TraceView | null, AccessRefusal>> {
@@ -33,22 +38,28 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
     const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const matches: MatchLine[] = [];
     const redactions = await redactionsOf(h, trace.id);
+    const colleagues = await userNames(h);
+    const nameOf = (id: string) => colleagues.get(id) ?? id;
     for (const row of await matchesOf(h, trace.id)) {
       const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
       matches.push({
         id: row.id, system: row.system_id, systemName: names.get(row.system_id) ?? row.system_id, collection: row.collection, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', parent: row.parent_key,
         place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', '), isShared: row.is_shared, isRedacted: redactions.has(row.id), verdict: row.verdict,
+        topics: JSON.parse((await vault.unseal(request.data_key_id, row.topics_sealed, `topics:${row.id}`)) ?? '["other"]') as Topic[], isOutside: row.is_outside, news: row.news,
+        second: row.second_asked_by ? { askedBy: nameOf(row.second_asked_by), isOwnAsk: row.second_asked_by === ctx.actor.id, verdict: row.second_verdict, by: row.second_by ? nameOf(row.second_by) : null } : null,
       });
     }
     matches.sort((a, b) => BANDS.indexOf(a.band) - BANDS.indexOf(b.band) || b.weight - a.weight || (a.place < b.place ? -1 : 1));
+    const struck = await struckKeys(h, request.id);
     const keys = [];
-    for (const key of await traceKeysOf(h, trace.id)) keys.push({ kind: key.kind, value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '', round: key.round, taught: key.taught_by !== null });
-    const steps = (await stepsOf(h, trace.id)).map(({ system_id, round, state, scanned, found, tries, error_code, error_text, next_try_at }) => ({ system_id, round, state, scanned, found, tries, error_code, error_text, next_try_at, name: names.get(system_id) ?? system_id }));
+    for (const key of await traceKeysOf(h, trace.id)) keys.push({ id: key.id, isStruck: struck.has(struckId(key)), kind: key.kind, value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '', round: key.round, taught: key.taught_by !== null });
+    const steps = (await stepsOf(h, trace.id)).map(({ system_id, round, state, scanned, found, left_out, tries, error_code, error_text, next_try_at, started_at, finished_at }) => ({ system_id, round, state, scanned, found, left_out, tries, error_code, error_text, next_try_at, started_at, finished_at, name: names.get(system_id) ?? system_id }));
     const helpers = [];
     for (const task of await helperTasksOf(h, request.id)) helpers.push({ id: task.id, system: names.get(task.system_id) ?? task.system_id, kind: task.kind, dueOn: task.due_on, state: task.state, uploads: task.uploads, answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`) });
     const problems = [];
     for (const row of await problemsOf(h, trace.id)) problems.push({ system: names.get(row.system_id) ?? row.system_id, place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '', text: row.text });
-    return ok({ helpers, problems, alike: await alikeOf(h, trace.id), id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter((match) => !match.parent && (match.verdict === null || match.verdict === 'unsure')).length });
+    const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
+    return ok({ conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, helpers, problems, alike: await alikeOf(h, trace.id), id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter(isOpen).length });
   });
 }
 
@@ -87,6 +98,7 @@ export async function giveVerdict(ctx: Context, input: { ref: string; matchId: s
     const match = await matchById(h, input.matchId);
     const trace = match ? await traceById(h, match.trace_id) : undefined;
     if (!match || trace?.request_id !== request.id) return refuse({ code: 'not-found' });
+    if (match.second_asked_by !== null && match.second_asked_by !== ctx.actor.id && match.verdict_by !== ctx.actor.id) return readSecond(ctx, h, request.ref, match, input.verdict);
     const changed = await setVerdict(h, match, input.verdict, ctx.actor.id, ctx.clock.now());
     await recordTrail(ctx, h, 'verdict-given', request.ref, `${input.verdict ?? 'taken back'}: ${match.system_id}/${match.collection}/${match.record_key}`);
     return ok({ changed: changed.length });
@@ -99,8 +111,7 @@ export async function acceptBand(ctx: Context, input: { ref: string; band: Band 
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
     const trace = await lastTrace(h, request.id, 'find');
     if (!trace) return refuse({ code: 'not-found' });
-    let changed = 0;
-    for (const match of await undecidedInBand(h, trace.id, input.band)) changed += (await setVerdict(h, match, 'theirs', ctx.actor.id, ctx.clock.now())).length;
+    const changed = await setBandVerdict(h, trace.id, input.band, 'theirs', ctx.actor.id, ctx.clock.now());
     await recordTrail(ctx, h, 'band-accepted', request.ref, `${input.band}: ${changed} records`);
     return ok({ changed });
   });

@@ -1,15 +1,20 @@
+import { detect } from '../../core/detect/detect';
 import { otherPeopleIn } from '../../core/detect/otherPeople';
+import type { DetectedKind } from '../../core/detect/types';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
 import { score, type Band } from '../../core/identity/score';
+import { fits, NO_CONDITIONS, type TraceConditions } from '../../core/requests/conditions';
+import { topicsOf } from '../../core/requests/topics';
 import type { Handle } from '../../db/handle';
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { markReached, systemById } from '../../db/systems/systems';
-import { insertMatches, matchesOf, type MatchRow } from '../../db/trace/matches';
+import { insertMatches, keepParents, matchAt, matchesOf, type MatchRow } from '../../db/trace/matches';
 import { clearProblems, insertProblems } from '../../db/trace/problems';
-import { addToStep, lockStep, setStep, traceById, traceKeysOf, type StepRow, type TraceRow } from '../../db/trace/traces';
-import { ConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
+import { addToStep, lockStep, setStep, struckId, struckKeys, traceBefore, traceById, traceKeysOf, type StepRow, type TraceKeyRow, type TraceRow } from '../../db/trace/traces';
+import { isConnectorError, type ConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
 import type { Context } from '../context';
+import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { personOfRequest } from '../requests/personOfRequest';
 import { vaultOf, type Vault } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
@@ -17,11 +22,22 @@ import { recordTrail } from '../trail/recordTrail';
 import { settleTrace } from './settleTrace';
 
 const MOST_TRIES = 5;
+/** UTF-16 units of a record that are looked through for what it is about. */
+const MOST_LOOKED_AT = 20_000;
+
+/** What a record that hangs on another takes from it. */
+type Judged = Pick<MatchRow, 'weight' | 'probability' | 'band' | 'verdict' | 'verdict_by' | 'verdict_at'>;
+
+/** Somebody stopped the trace while it was searching. */
+class Stopped extends Error {}
 
 export interface SearchWork {
   request: RequestRow;
   person: PersonRecord;
   keys: SearchKey[];
+  conditions: TraceConditions;
+  /** The trace before this one: what is new, and what was judged already. */
+  before: TraceRow | null;
 }
 
 /**
@@ -42,7 +58,8 @@ export async function runTraceStep(ctx: Context, input: { traceId: string; syste
         await settleTrace(ctx, h, step.trace_id);
       });
     } catch (error) {
-      if (!(error instanceof ConnectorError)) throw error;
+      if (error instanceof Stopped) return;
+      if (!isConnectorError(error)) throw error;
       await failStep(ctx, step, error);
     }
   });
@@ -57,7 +74,7 @@ async function begin(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' 
     const request = (await requestById(h, trace.request_id))!;
     const work = await loadSearch(ctx, h, trace, request, step.round);
     await clearProblems(h, step.trace_id, step.system_id);
-    await setStep(h, step, { state: 'running', tries: row.tries + 1, started_at: ctx.clock.real(), scanned: 0, found: 0 });
+    await setStep(h, step, { state: 'running', tries: row.tries + 1, started_at: ctx.clock.real(), scanned: 0, found: 0, left_out: 0 });
     return work;
   });
 }
@@ -68,7 +85,9 @@ export async function loadSearch(ctx: Context, h: Handle, trace: TraceRow, reque
   const keys: SearchKey[] = [];
   const person = await personOfRequest(ctx, h, request);
   const [emails, phones, customerNumbers] = [[...(person.emails ?? [])], [...(person.phones ?? [])], [...(person.customerNumbers ?? [])]];
+  const struck = await struckKeys(h, request.id);
   for (const key of await traceKeysOf(h, trace.id)) {
+    if (struck.has(struckId(key))) continue;
     const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
     if (!value) continue;
     if (key.kind === 'email') emails.push(value);
@@ -77,38 +96,55 @@ export async function loadSearch(ctx: Context, h: Handle, trace: TraceRow, reque
     // A later round searches only for what the earlier ones taught.
     if (round === null || key.round === round) keys.push({ kind: key.kind, value, scope: key.scope });
   }
-  return { request, person: { ...person, emails, phones, customerNumbers }, keys };
+  const gone = async (kind: TraceKeyRow['kind'], value: string, scope = ''): Promise<boolean> => {
+    const identifier = normaliseIdentifier(kind, value, scope, person.country ?? ctx.organisation.country);
+    return identifier !== null && struck.has(struckId({ kind, scope: identifier.scope, hash: ctx.keys.index(indexText(identifier)) }));
+  };
+  // What was struck is no sign of the person either, wherever it came from.
+  const kept = async <T>(list: readonly T[], test: (one: T) => Promise<boolean>): Promise<T[]> => (await Promise.all(list.map(async (one) => ((await test(one)) ? [] : [one])))).flat();
+  const known: PersonRecord = { ...person, emails: await kept(emails, (value) => gone('email', value)), phones: await kept(phones, (value) => gone('phone', value)), customerNumbers: await kept(customerNumbers, ({ system, value }) => gone('customer-number', value, system)) };
+  const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
+  return { request, person: known, keys, conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, before: (await traceBefore(h, trace)) ?? null };
 }
 
 async function search(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork): Promise<void> {
-  const { connector, country } = await openConnector(ctx, step.system_id);
+  const { connector, country, name, isLeftOut } = await openConnector(ctx, step.system_id);
   try {
     for await (const batch of connector.search(work.keys)) {
-      await ctx.transaction((h) => keep(ctx, h, step, work, batch, country));
+      const records = batch.records.filter((record) => !isLeftOut(record));
+      const goesOn = await ctx.transaction(async (h) => {
+        if ((await traceById(h, step.trace_id))?.state !== 'running') return false;
+        await keep(ctx, h, step, work, { ...batch, records }, { country, name }, batch.records.length - records.length);
+        return true;
+      });
+      if (!goesOn) throw new Stopped();
     }
   } finally {
     await connector.close();
   }
 }
 
-async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, batch: FoundBatch, country: string | null): Promise<void> {
-  const judged = new Map((await matchesOf(h, step.trace_id)).filter((match) => match.system_id === step.system_id).map((match) => [`${match.collection}/${match.record_key}`, match]));
+async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, batch: FoundBatch, system: { country: string | null; name: string }, leftOut: number): Promise<void> {
+  const judged = new Map<string, Judged>((await matchesOf(h, step.trace_id)).filter((match) => match.system_id === step.system_id).map((match) => [`${match.collection}/${match.record_key}`, match]));
   const vault = vaultOf(ctx, h);
   const rows: MatchRow[] = [];
   for (const record of batch.records) {
     const place = `${record.collection}/${record.key}`;
     if (judged.has(place)) continue;
-    const match = await judge(ctx, step, work, record, country, judged, vault);
+    const match = await judge(ctx, step, work, record, system.country, judged, vault);
     if (!match) continue;
-    judged.set(place, match);
-    rows.push(match);
+    const against = await compareWithBefore(h, work, match, record, vault);
+    const row: MatchRow = { ...match, ...against, is_outside: !fits(work.conditions, { system: system.name, collection: record.collection, title: record.title, text: record.text, fields: record.fields }) };
+    judged.set(place, row);
+    rows.push(row);
   }
   const { data_key_id } = work.request;
   await insertProblems(h, await Promise.all((batch.problems ?? []).map(async ({ key, code, text }) => ({ trace_id: step.trace_id, system_id: step.system_id, place_sealed: await vault.seal(data_key_id, key, `problem:${step.trace_id}`), code, text }))));
-  await addToStep(h, step, batch.scanned, await insertMatches(h, rows));
+  await addToStep(h, step, { scanned: batch.scanned, found: await insertMatches(h, rows), leftOut });
+  if (work.conditions.rows.length > 0) await keepParents(h, step.trace_id, step.system_id);
 }
 
-async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, MatchRow>, vault: Vault): Promise<MatchRow | null> {
+async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, Judged>, vault: Vault): Promise<MatchRow | null> {
   const parent = record.parent ? judged.get(`${record.parent.collection}/${record.parent.key}`) : undefined;
   if (record.parent && !parent) return null;
   return parent ? sealMatch(ctx, step, work, record, parent, [], parent, vault) : matchOf(ctx, step, work, record, country, vault, null);
@@ -125,17 +161,34 @@ export async function matchOf(ctx: Context, step: Pick<StepRow, 'trace_id' | 'sy
   return band === null ? null : sealMatch(ctx, step, work, record, { weight, probability, band }, fields.map(({ field, level, weight: bits }) => ({ field, level, weight: bits })), null, vault);
 }
 
-async function sealMatch(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, how: Pick<MatchRow, 'weight' | 'probability' | 'band'>, fields: MatchRow['fields'], parent: MatchRow | null, vault: Vault): Promise<MatchRow> {
+async function sealMatch(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, how: Pick<MatchRow, 'weight' | 'probability' | 'band'>, fields: MatchRow['fields'], parent: Judged | null, vault: Vault): Promise<MatchRow> {
   const id = ctx.keys.id('mat');
   const { data_key_id } = work.request;
   return {
     id, trace_id: step.trace_id, system_id: step.system_id, collection: record.collection, record_key: record.key, parent_key: record.parent ? `${record.parent.collection}/${record.parent.key}` : null,
     title_sealed: await vault.seal(data_key_id, record.title, `title:${id}`),
     record_sealed: await vault.seal(data_key_id, JSON.stringify(record), `record:${id}`),
+    topics_sealed: await vault.seal(data_key_id, JSON.stringify(topicsOf(record.collection, kindsIn(record), record.text ?? '')), `topics:${id}`), is_outside: false, news: null, second_asked_by: null, second_verdict: null, second_by: null, second_at: null,
     fields, weight: how.weight, probability: how.probability, band: how.band,
     is_shared: record.text !== null && otherPeople(ctx, work.person, record).length > 0,
     verdict: parent?.verdict ?? null, verdict_by: parent?.verdict_by ?? null, verdict_at: parent?.verdict_at ?? null, round: step.round,
   };
+}
+
+function kindsIn(record: FoundRecord): DetectedKind[] {
+  const words = [record.text, ...Object.values(record.fields)].filter(Boolean).join('\n').slice(0, MOST_LOOKED_AT);
+  return [...new Set(detect(words).map(({ kind }) => kind))];
+}
+
+/** What the trace before said of the same record: what has the same words keeps its verdict. */
+async function compareWithBefore(h: Handle, work: SearchWork, match: MatchRow, record: FoundRecord, vault: Vault): Promise<Pick<MatchRow, 'news' | 'verdict' | 'verdict_by' | 'verdict_at'>> {
+  const own = { verdict: match.verdict, verdict_by: match.verdict_by, verdict_at: match.verdict_at };
+  if (!work.before) return { ...own, news: null };
+  const old = await matchAt(h, work.before.id, match);
+  if (!old) return { ...own, news: 'new' };
+  const words = await vault.unseal(work.request.data_key_id, old.record_sealed, `record:${old.id}`);
+  if (words !== JSON.stringify(record)) return { ...own, news: 'changed' };
+  return { news: 'same', verdict: old.verdict, verdict_by: old.verdict_by, verdict_at: old.verdict_at };
 }
 
 /** Who else a message speaks of, colleagues aside. */

@@ -1,7 +1,7 @@
 import type { Handle } from '../../db/handle';
 import { requestById } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
-import { matchesOf } from '../../db/trace/matches';
+import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { insertSteps, lockTrace, setTrace, stepsOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
@@ -41,9 +41,9 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
   async function learn(): Promise<number> {
     const vault = vaultOf(ctx, h);
     let learnt = 0;
-    for (const match of await matchesOf(h, traceId)) {
-      if ((match.band !== 'certain' && match.verdict !== 'theirs') || match.verdict === 'not-theirs' || match.parent_key || match.round !== trace!.round || match.is_shared) continue;
-      const text = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
+    const teaching = (await matchesOf(h, traceId)).filter((match) => (match.band === 'certain' || match.verdict === 'theirs') && match.verdict !== 'not-theirs' && !match.parent_key && match.round === trace!.round && !match.is_shared);
+    for await (const [match, sealed] of sealedRecords(h, teaching)) {
+      const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
       if (text) learnt += await addTraceKeys(ctx, h, request, traceId, (JSON.parse(text) as FoundRecord).person, trace!.round + 1, match.id);
     }
     return learnt;

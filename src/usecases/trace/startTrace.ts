@@ -1,10 +1,11 @@
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
+import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/requests/conditions';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/handle';
 import type { RequestRow } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
-import { insertSteps, insertTrace, insertTraceKeys, type TraceKeyRow, type TraceRow } from '../../db/trace/traces';
+import { insertSteps, insertTrace, insertTraceKeys, lastTrace, struckId, struckKeys, type TraceKeyRow, type TraceRow } from '../../db/trace/traces';
 import type { Context } from '../context';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { personOfRequest } from '../requests/personOfRequest';
@@ -19,26 +20,27 @@ export const BY_HAND = 'by-hand';
 export type StartTraceRefusal = { code: 'identity-not-proven' } | { code: 'trace-running' } | { code: 'already-decided' };
 
 /** Searches every traced system for the person of a request; one job per system, side by side. */
-export async function startTrace(ctx: Context, input: { ref: string }) {
+export async function startTrace(ctx: Context, input: { ref: string; conditions?: TraceConditions }) {
   return workOnRequest<{ traceId: string }, StartTraceRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity !== 'proven') return refuse({ code: 'identity-not-proven' });
-    if (request.trace === 'running') return refuse({ code: 'trace-running' });
+    const last = await lastTrace(h, request.id, 'find');
+    if (last?.state === 'running') return refuse({ code: 'trace-running' });
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
-    const traceId = await insertTraceOf(ctx, h, request, 'find', await personOfRequest(ctx, h, request));
-    await recordTrail(ctx, h, 'trace-started', request.ref, traceId);
+    const traceId = await insertTraceOf(ctx, h, request, 'find', await personOfRequest(ctx, h, request), input.conditions);
+    await recordTrail(ctx, h, 'trace-started', request.ref, input.conditions && input.conditions.rows.length > 0 ? `${traceId}: ${sayConditions(input.conditions)}` : traceId);
     return ok({ traceId });
   });
 }
 
 /** A trace with its keys and its first round of steps. A proof trace leaves Bookend itself out. */
-export async function insertTraceOf(ctx: Context, h: Handle, request: RequestRow, kind: TraceRow['kind'], person: PersonRecord): Promise<string> {
+export async function insertTraceOf(ctx: Context, h: Handle, request: RequestRow, kind: TraceRow['kind'], person: PersonRecord, conditions: TraceConditions = NO_CONDITIONS): Promise<string> {
   const id = ctx.keys.id('trc');
   const traced = (await listSystems(h)).filter((system) => system.is_traced && !(kind === 'proof' && system.kind === 'bookend'));
   // Nobody but its owner can look into what has no connection.
   const systems = traced.filter((system) => system.kind !== BY_HAND);
   // Where nothing can be searched by itself, nothing is awaited.
   const isOver = systems.length === 0;
-  await insertTrace(h, { id, request_id: request.id, kind, state: isOver ? 'finished' : 'running', round: 1, started_at: ctx.clock.now(), finished_at: isOver ? ctx.clock.now() : null });
+  await insertTrace(h, { id, request_id: request.id, kind, state: isOver ? 'finished' : 'running', round: 1, started_at: ctx.clock.now(), finished_at: isOver ? ctx.clock.now() : null, conditions_sealed: conditions.rows.length > 0 ? await vaultOf(ctx, h).seal(request.data_key_id, JSON.stringify(conditions), `conditions:${id}`) : null });
   await addTraceKeys(ctx, h, request, id, person, 1, null);
   if (kind === 'find') for (const system of traced.filter((one) => one.kind === BY_HAND)) await createTask(ctx, h, request, system, 'search', sayPerson(person));
   await insertSteps(h, systems.map((system) => ({ trace_id: id, system_id: system.id, round: 1 })));
@@ -62,10 +64,14 @@ export async function addTraceKeys(ctx: Context, h: Handle, request: RequestRow,
     ...(person.customerNumbers ?? []).map(({ system, value }) => normaliseIdentifier('customer-number', value, system, null)),
     ...(name ? [{ kind: 'name', scope: '', value: name, loose: null }] : []),
   ].filter((identifier) => identifier !== null);
+  const struck = await struckKeys(h, request.id);
   const rows: TraceKeyRow[] = [];
   for (const identifier of found) {
     const id = ctx.keys.id('tky');
-    rows.push({ id, trace_id: traceId, kind: identifier.kind as TraceKeyRow['kind'], scope: identifier.scope, value_sealed: await vault.seal(request.data_key_id, identifier.value, `key:${id}`), hash: ctx.keys.index(indexText(identifier)), round, taught_by: taughtBy });
+    const hash = ctx.keys.index(indexText(identifier));
+    // A key that was struck teaches nothing more; one that was given stays listed as struck.
+    if (taughtBy !== null && struck.has(struckId({ kind: identifier.kind, scope: identifier.scope, hash }))) continue;
+    rows.push({ id, trace_id: traceId, kind: identifier.kind as TraceKeyRow['kind'], scope: identifier.scope, value_sealed: await vault.seal(request.data_key_id, identifier.value, `key:${id}`), hash, round, taught_by: taughtBy });
   }
   return insertTraceKeys(h, rows);
 }

@@ -6,6 +6,7 @@ import type { StatusView } from '../../../core/requests/views';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { readStatus } from '../../../usecases/requests/readStatus';
+import { beginShopProof } from '../../../usecases/requests/shopProof';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { clientAddress, publicContext } from '../../lib/session';
@@ -17,5 +18,15 @@ export async function lookAtStatus(language: string, ref: string, word: string):
   if (!form.ok) return { ok: false, message: words.unknown };
   if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
   const result = await readStatus(await publicContext(), form.value);
+  return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+}
+
+/** Where somebody signs in who wants to show that it is them. */
+export async function signInAtShop(language: string, ref: string, word: string, system: string): Promise<ActionResult<{ url: string }>> {
+  const words = ASK_WORDS[languageOf(language)];
+  const form = readForm(statusSchema, { ref, word });
+  if (!form.ok) return { ok: false, message: words.unknown };
+  if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
+  const result = await beginShopProof(await publicContext(), { ...form.value, system: String(system) });
   return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
 }

@@ -1,5 +1,6 @@
 'use server';
 
+import { conditionsSchema, type TraceConditions } from '../../../core/requests/conditions';
 import type { Band } from '../../../core/identity/score';
 import { redactionsSchema } from '../../../core/detect/schema';
 import { basisSchema, decisionSchema, factsSchema, openRequestSchema } from '../../../core/requests/schema';
@@ -24,6 +25,10 @@ import { confirmProposal, setAsideProposal } from '../../../usecases/requests/pr
 import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../../../usecases/requests/recordActs';
 import { reopenRequest } from '../../../usecases/requests/reopenRequest';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
+import { tellRecipient } from '../../../usecases/requests/tellRecipients';
+import { setMatter } from '../../../usecases/requests/setMatter';
+import { askSecondReader } from '../../../usecases/trace/secondReader';
+import { resumeTrace as resume, stopTrace as stop, strike } from '../../../usecases/trace/steerTrace';
 import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
 import { redact } from '../../../usecases/trace/redact';
 import { startTrace } from '../../../usecases/trace/startTrace';
@@ -114,6 +119,10 @@ export async function restrict(ref: string): Promise<ActionResult<{ records: num
   return act((ctx) => restrictAll(ctx, { ref }));
 }
 
+export async function recipientTold(ref: string, recipient: string, how: string): Promise<ActionResult> {
+  return act((ctx) => tellRecipient(ctx, { ref, recipient: String(recipient), how: String(how) }));
+}
+
 export async function actsFinished(ref: string): Promise<ActionResult> {
   return act((ctx) => finishRecordActs(ctx, { ref }));
 }
@@ -139,8 +148,29 @@ export async function setAside(id: string): Promise<ActionResult> {
   return act((ctx) => setAsideProposal(ctx, { id }));
 }
 
-export async function beginTrace(ref: string): Promise<ActionResult<{ traceId: string }>> {
-  return act((ctx) => startTrace(ctx, { ref }));
+export async function linkMatter(ref: string, matter: string): Promise<ActionResult> {
+  return act((ctx) => setMatter(ctx, { ref, matter: String(matter) }));
+}
+
+export async function beginTrace(ref: string, conditions: unknown): Promise<ActionResult<{ traceId: string }>> {
+  const form = readForm(conditionsSchema, conditions);
+  return form.ok ? act((ctx) => startTrace(ctx, { ref, conditions: form.value as TraceConditions })) : form;
+}
+
+export async function stopTrace(ref: string): Promise<ActionResult> {
+  return act((ctx) => stop(ctx, { ref }));
+}
+
+export async function resumeTrace(ref: string): Promise<ActionResult> {
+  return act((ctx) => resume(ctx, { ref }));
+}
+
+export async function strikeKey(ref: string, keyId: string, isStruck: boolean): Promise<ActionResult> {
+  return act((ctx) => strike(ctx, { ref, keyId: String(keyId), isStruck: isStruck === true }));
+}
+
+export async function secondReader(ref: string, matchId: string, isWanted: boolean): Promise<ActionResult> {
+  return act((ctx) => askSecondReader(ctx, { ref, matchId: String(matchId), isWanted: isWanted === true }));
 }
 
 export async function searchAgain(ref: string, systemId: string): Promise<ActionResult> {

@@ -1,9 +1,51 @@
 'use server';
 
+import type { Holds } from '../../../core/identity/fieldHolds';
+import type { RegisterEntry } from '../../../core/letters/cover';
+import { connectionSchema, fieldsSchema, registerSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
+import type { InactiveRule, Reached } from '../../../core/systems/views';
 import type { ActionResult } from '../../../ui/parts/actionResult';
-import { testSystem } from '../../../usecases/systems/readSystems';
+import { addSystem, changeConnection, tryConnection } from '../../../usecases/systems/addSystem';
+import { changeRegister, changeSearching } from '../../../usecases/systems/changeSystem';
+import { confirmFields, readFields } from '../../../usecases/systems/classify';
+import { testSystem } from '../../../usecases/systems/reachSystem';
 import { act } from '../../lib/act';
+import { readForm } from '../../lib/form';
 
-export async function reachSystem(id: string): Promise<ActionResult<{ collections: number }>> {
-  return act((ctx) => testSystem(ctx, { id }));
+export async function reachSystem(id: string): Promise<ActionResult<Reached>> {
+  return act((ctx) => testSystem(ctx, { id: String(id) }));
+}
+
+export async function tryConnectionNow(kind: string, settings: Record<string, string>): Promise<ActionResult<Reached>> {
+  const form = readForm(connectionSchema, { id: kind, settings });
+  return form.ok ? act((ctx) => tryConnection(ctx, { kind: form.value.id, settings: form.value.settings })) : form;
+}
+
+export async function addSystemNow(values: unknown): Promise<ActionResult<{ id: string }>> {
+  const form = readForm(systemSchema, values);
+  return form.ok ? act((ctx) => addSystem(ctx, form.value)) : form;
+}
+
+export async function changeConnectionNow(id: string, settings: Record<string, string>): Promise<ActionResult<Reached>> {
+  const form = readForm(connectionSchema, { id, settings });
+  return form.ok ? act((ctx) => changeConnection(ctx, form.value)) : form;
+}
+
+export async function readFieldsNow(id: string): Promise<ActionResult<{ collections: number; fields: number }>> {
+  return act((ctx) => readFields(ctx, { id: String(id) }));
+}
+
+export async function confirmFieldsNow(system: string, collection: string, holds: Record<string, Holds | null>): Promise<ActionResult<{ confirmed: number }>> {
+  const form = readForm(fieldsSchema, { system, collection, holds });
+  return form.ok ? act((ctx) => confirmFields(ctx, form.value)) : form;
+}
+
+export async function changeRegisterNow(entry: RegisterEntry): Promise<ActionResult<null>> {
+  const form = readForm(registerSchema, entry);
+  return form.ok ? act((ctx) => changeRegister(ctx, form.value)) : form;
+}
+
+export async function changeSearchingNow(input: { system: string; isTraced: boolean; searchesInactive: boolean; inactive: InactiveRule | null }): Promise<ActionResult<null>> {
+  const form = readForm(searchingSchema, input);
+  return form.ok ? act((ctx) => changeSearching(ctx, form.value)) : form;
 }

@@ -7,6 +7,5 @@ export const metadata = { title: 'Systems' };
 
 export default async function SystemsPage() {
   const { ctx } = await staff('systems.see');
-  const { systems, mayTest } = shown(await readSystems(ctx));
-  return <SystemsSheet systems={systems} mayTest={mayTest} zone={ctx.organisation.zone} reach={reachSystem} />;
+  return <SystemsSheet {...shown(await readSystems(ctx))} zone={ctx.organisation.zone} reach={reachSystem} />;
 }

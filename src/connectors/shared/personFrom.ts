@@ -1,0 +1,21 @@
+import type { Holds } from '../../core/identity/fieldHolds';
+import type { PersonRecord } from '../../core/identity/record';
+import type { SearchKey } from '../../ports/connector';
+import { haystackOf, mentions } from './mentions';
+
+/**
+ * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the person's.
+ *
+ * @param held the values of the fields that hold something
+ */
+export function personFrom(systemId: string, held: (holds: Holds) => string[], keys: readonly SearchKey[]): PersonRecord {
+  const hay = haystackOf(held('free-text').join('\n'));
+  const said = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
+  const full = held('full-name')[0]?.split(' ') ?? [];
+  const named = said('name')[0]?.split(' ') ?? [];
+  return {
+    givenName: held('given-name')[0] ?? full[0] ?? named[0] ?? null, familyName: held('family-name')[0] ?? (full.slice(1).join(' ') || named.slice(1).join(' ') || null), birthDate: held('birth-date')[0] ?? null,
+    emails: [...held('email'), ...said('email')], phones: [...held('phone'), ...said('phone')], street: held('street')[0] ?? null, postcode: held('postcode')[0] ?? null, city: held('city')[0] ?? null, ...(held('country')[0] ? { country: held('country')[0]! } : {}),
+    customerNumbers: [...held('customer-number'), ...said('customer-number')].map((value) => ({ system: systemId, value })),
+  };
+}

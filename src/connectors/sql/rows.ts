@@ -1,0 +1,96 @@
+import type { Knex } from 'knex';
+import type { Holds } from '../../core/identity/fieldHolds';
+import { ConnectorError, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
+import { personFrom } from '../shared/personFrom';
+import { guarded } from './guarded';
+import type { Reference, Table } from './schema';
+
+export type Row = Record<string, unknown>;
+
+/** Beside the columns of a row: its key as text, worked out by the database. */
+const KEY = 'bookend_row_key';
+
+export interface Database {
+  knex: Knex;
+  systemId: string;
+  tables: () => Promise<Table[]>;
+}
+
+export async function tableOf(db: Database, name: string): Promise<Table> {
+  const table = (await db.tables()).find((candidate) => candidate.name === name);
+  if (!table) throw new ConnectorError('wrong-answer', `The table ${name} is not there any more.`);
+  return table;
+}
+
+/** The key of a row as one text: the key column, a list of them, or a digest of all the row says where there is no key. */
+function keySql({ keyColumns, table }: Table): { sql: string; values: readonly string[] } {
+  if (keyColumns.length === 0) return { sql: 'md5((??.*)::text)', values: [table] };
+  if (keyColumns.length === 1) return { sql: '??::text', values: keyColumns };
+  return { sql: `jsonb_build_array(${keyColumns.map(() => '??::text').join(', ')})::text`, values: keyColumns };
+}
+
+/** Rows of a table, for any condition. */
+export function from({ knex }: Database, table: Table): Knex.QueryBuilder {
+  return knex.withSchema(table.schema).from(table.table);
+}
+
+/** Rows with their keys. */
+export function rowsOf(db: Database, table: Table): Knex.QueryBuilder {
+  const { sql, values } = keySql(table);
+  return from(db, table).select('*', db.knex.raw(`${sql} as ??`, [...values, KEY]));
+}
+
+export function withKey(query: Knex.QueryBuilder, table: Table, key: string): Knex.QueryBuilder {
+  const { sql, values } = keySql(table);
+  return query.whereRaw(`${sql} = ?`, [...values, key]);
+}
+
+export function keyOf(row: Row): string {
+  return row[KEY] as string;
+}
+
+export async function rowOf(db: Database, ref: RecordRef): Promise<{ table: Table; row: Row | undefined }> {
+  const table = await tableOf(db, ref.collection);
+  const row = (await guarded(() => withKey(rowsOf(db, table), table, ref.key).first())) as Row | undefined;
+  return { table, row };
+}
+
+/** Rows as records, with what each refers to. */
+export async function toRecords(db: Database, table: Table, rows: readonly Row[], keys: readonly SearchKey[], parent: (row: Row) => RecordRef | null): Promise<FoundRecord[]> {
+  const references = await Promise.all(table.references.map((reference) => targetsOf(db, reference, rows)));
+  return rows.map((row, i) => ({ ...toRecord(db.systemId, table, row, keys), parent: parent(row), refersTo: references.flatMap((of) => of[i] ?? []) }));
+}
+
+/** For each row what one of its references points to; null where it points nowhere. */
+async function targetsOf(db: Database, reference: Reference, rows: readonly Row[]): Promise<(FoundRecord['refersTo'][number] | null)[]> {
+  const target = (await db.tables()).find(({ name }) => name === reference.toTable);
+  const pointing = rows.filter((row) => reference.columns.every((column) => row[column] !== null));
+  if (!target || pointing.length === 0) return rows.map(() => null);
+  const at = (row: Row, columns: readonly string[]) => columns.map((column) => say(row[column])).join('\u0000');
+  const keyAt = new Map<string, string>();
+  // A reference to a key says the key itself; one to anything else that is unique has to be looked up.
+  if (target.keyColumns.length === 1 && reference.toColumns.length === 1 && target.keyColumns[0] === reference.toColumns[0]) for (const row of pointing) keyAt.set(at(row, reference.columns), say(row[reference.columns[0]!])!);
+  else for (const row of (await guarded(() => rowsOf(db, target).whereIn([...reference.toColumns], pointing.map((own) => reference.columns.map((column) => own[column])) as string[][]))) as Row[]) keyAt.set(at(row, reference.toColumns), keyOf(row));
+  return rows.map((row) => {
+    const key = keyAt.get(at(row, reference.columns));
+    return key === undefined ? null : { collection: target.name, key, nullable: reference.nullable };
+  });
+}
+
+/** @param keys in running text only what is looked for is recognised as the person's */
+export function toRecord(systemId: string, table: Table, row: Row, keys: readonly SearchKey[]): FoundRecord {
+  const fields = Object.fromEntries(Object.entries(row).filter(([name]) => name !== KEY).map(([name, value]) => [name, say(value)]));
+  const held = (holds: Holds) => table.columns.filter((column) => column.holds === holds).flatMap((column) => fields[column.name] ?? []);
+  return { collection: table.name, key: keyOf(row), title: titleOf(table, fields, keyOf(row)), fields, person: personFrom(systemId, held, keys), parent: null, refersTo: [], text: null, files: [] };
+}
+
+function titleOf(table: Table, fields: Record<string, string | null>, key: string): string {
+  const telling = table.columns.filter(({ name }) => /name|title|_no$|product|status|placed_at|issued_on|city/.test(name)).map(({ name }) => fields[name]).filter(Boolean);
+  return telling.slice(0, 3).join(' · ') || `${table.name} ${table.keyColumns.length === 0 ? key.slice(0, 8) : key}`;
+}
+
+export function say(value: unknown): string | null {
+  if (value === null || value === undefined) return null;
+  if (value instanceof Date) return value.toISOString();
+  return typeof value === 'object' ? JSON.stringify(value) : String(value);
+}

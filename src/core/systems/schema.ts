@@ -1,0 +1,47 @@
+import * as yup from 'yup';
+import { HOLDS, type Holds } from '../identity/fieldHolds';
+import { SYSTEM_KINDS } from './kinds';
+
+const settings = yup.mixed<Record<string, string>>((value): value is Record<string, string> => typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string' && text.length <= 20_000)).required();
+
+/** What the page asks of a system before it is added. */
+export const systemSchema = yup.object({
+  kind: yup.string().oneOf(SYSTEM_KINDS.map(({ id }) => id), 'Choose what kind of system it is.').required('Choose what kind of system it is.'),
+  name: yup.string().trim().min(2, 'Give it the name your colleagues know it by.').max(80).required('Give it the name your colleagues know it by.'),
+  country: yup.string().trim().uppercase().matches(/^([A-Z]{2})?$/, 'Two letters, such as DK.').default(''),
+  owner: yup.string().trim().min(2, 'Who answers for it?').max(120).required('Who answers for it?'),
+  ownerEmail: yup.string().trim().lowercase().email('An address such as dorthe@larkmere.example').default('').when('kind', ([kind], schema) => (kind === 'by-hand' ? schema.required('Its owner is asked by mail: the address is needed.') : schema)),
+  settings,
+});
+
+export const connectionSchema = yup.object({ id: yup.string().max(60).required(), settings });
+
+const words = (most: number) => yup.array(yup.string().trim().max(120).required()).max(most).default([]);
+
+/** What a collection is for, as packs and letters say it. */
+export const registerSchema = yup.object({
+  system: yup.string().max(60).required(),
+  collection: yup.string().max(300).required(),
+  title: yup.string().trim().min(2, 'How do packs call it?').max(120).required('How do packs call it?'),
+  purposes: words(20).min(1, 'What is it used for?'),
+  categories: words(20).min(1, 'What does it hold?'),
+  recipients: words(20),
+  retention: yup.string().trim().min(2, 'How long is it kept?').max(200).required('How long is it kept?'),
+  source: yup.string().trim().min(2, 'Where does it come from?').max(200).required('Where does it come from?'),
+  transfers: yup.string().trim().max(300).nullable().default(null),
+  automatedDecisions: yup.string().trim().max(300).nullable().default(null),
+  isGiven: yup.boolean().default(false),
+});
+
+export const fieldsSchema = yup.object({
+  system: yup.string().max(60).required(),
+  collection: yup.string().max(300).required(),
+  holds: yup.mixed<Record<string, Holds | null>>((value): value is Record<string, Holds | null> => typeof value === 'object' && value !== null && Object.keys(value).length <= 2000 && Object.values(value).every((holds) => holds === null || (HOLDS as readonly unknown[]).includes(holds))).required(),
+});
+
+export const searchingSchema = yup.object({
+  system: yup.string().max(60).required(),
+  isTraced: yup.boolean().required(),
+  searchesInactive: yup.boolean().required(),
+  inactive: yup.object({ collection: yup.string().max(300).required(), field: yup.string().max(300).required(), values: words(50).min(1, 'Which values mean that somebody is no longer active?') }).nullable().default(null),
+});

@@ -1,0 +1,44 @@
+import type { Holds } from '../identity/fieldHolds';
+import type { RegisterEntry } from '../letters/cover';
+
+/** How people who are no longer active are told from others. */
+export interface InactiveRule {
+  collection: string;
+  field: string;
+  values: readonly string[];
+}
+
+export interface FieldLine {
+  collection: string;
+  field: string;
+  type: string;
+  proposed: Holds | null;
+  because: string;
+  contains: Partial<Record<string, number>>;
+  holds: Holds | null;
+  isConfirmed: boolean;
+}
+
+export interface SystemView {
+  id: string;
+  name: string;
+  kind: string;
+  owner: string | null;
+  ownerEmail: string | null;
+  country: string | null;
+  isTraced: boolean;
+  searchesInactive: boolean;
+  inactive: InactiveRule | null;
+  reachedAt: string | null;
+  error: string | null;
+  readAt: string | null;
+  /** Settings that are no secrets, as they are; of secrets only that they are kept. */
+  settings: Record<string, string>;
+  sealed: string[];
+  fields: FieldLine[];
+  register: RegisterEntry[];
+  mayChange: boolean;
+}
+
+/** What came of reaching a system. */
+export type Reached = { ok: true; collections: number; fields: number } | { ok: false; what: string; advice: string; said: string };

@@ -1,0 +1,42 @@
+import type { Holds } from '../../core/identity/fieldHolds';
+import type { FieldHolds } from '../../ports/connector';
+import type { Handle } from '../handle';
+
+export interface FieldRow {
+  system_id: string;
+  collection: string;
+  field: string;
+  place: number;
+  type: string;
+  proposed: Holds | null;
+  because: string;
+  contains: Record<string, number>;
+  holds: Holds | null;
+  confirmed_by: string | null;
+  confirmed_at: string | null;
+}
+
+export async function fieldsOf(h: Handle, systemId: string): Promise<FieldRow[]> {
+  return h.trx('system_fields').where({ system_id: systemId }).orderBy(['collection', 'place']).limit(20_000);
+}
+
+/** What was confirmed stays; what is there no longer goes. */
+export async function replaceFields(h: Handle, systemId: string, rows: readonly Omit<FieldRow, 'holds' | 'confirmed_by' | 'confirmed_at'>[]): Promise<void> {
+  const kept = rows.map(({ collection, field }) => `${collection}\u0001${field}`);
+  await h.trx('system_fields').where({ system_id: systemId }).whereRaw(`not (collection || chr(1) || field = any(?))`, [kept]).delete();
+  for (let n = 0; n < rows.length; n += 500) {
+    await h.trx('system_fields').insert(rows.slice(n, n + 500).map((row) => ({ ...row, contains: JSON.stringify(row.contains) }))).onConflict(['system_id', 'collection', 'field']).merge(['place', 'type', 'proposed', 'because', 'contains']);
+  }
+}
+
+export async function confirmField(h: Handle, at: Pick<FieldRow, 'system_id' | 'collection' | 'field'>, change: Pick<FieldRow, 'holds' | 'confirmed_by' | 'confirmed_at'>): Promise<number> {
+  return h.trx('system_fields').where({ system_id: at.system_id, collection: at.collection, field: at.field }).update(change);
+}
+
+/** What people have confirmed of one system's fields, as its connector takes it. */
+export async function confirmedFields(h: Handle, systemId: string): Promise<FieldHolds> {
+  const rows = (await h.trx('system_fields').where({ system_id: systemId }).whereNotNull('confirmed_at').select('collection', 'field', 'holds').limit(20_000)) as Pick<FieldRow, 'collection' | 'field' | 'holds'>[];
+  const holds: Record<string, Record<string, Holds | null>> = {};
+  for (const row of rows) (holds[row.collection] ??= {})[row.field] = row.holds;
+  return holds;
+}

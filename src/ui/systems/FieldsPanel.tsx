@@ -1,0 +1,45 @@
+'use client';
+
+import { useState } from 'react';
+import { HOLDS, type Holds } from '../../core/identity/fieldHolds';
+import type { FieldLine, SystemView } from '../../core/systems/views';
+import { ActButton } from '../parts/ActButton';
+import type { SystemActions } from './systemActions';
+
+const NOTHING = 'nothing';
+
+/** The fields of one collection: what each seems to hold and why, and what a person says it does. */
+export function FieldsPanel({ system, collection, confirm }: { system: SystemView; collection: string; confirm: SystemActions['confirmFields'] }) {
+  const fields = system.fields.filter((field) => field.collection === collection);
+  const [changed, setChanged] = useState<Record<string, Holds | null>>({});
+  const now = (field: FieldLine) => (field.field in changed ? changed[field.field]! : field.isConfirmed ? field.holds : field.proposed);
+  const open = fields.filter(({ proposed, isConfirmed }) => proposed !== null && !isConfirmed).length;
+  const different = fields.filter((field) => !field.isConfirmed || now(field) !== field.holds);
+  const isMapped = system.kind === 'rest';
+  return (
+    <details className="collection" open={open > 0}>
+      <summary><span className="mono">{collection}</span> <span className="muted">{fields.length} fields{open > 0 ? `, ${open} to confirm` : ''}</span></summary>
+      <div className="wrap" tabIndex={0} aria-label={`Fields of ${collection}`}>
+        <table className="list"><thead><tr><th>field</th><th>type</th><th>holds</th><th>why</th><th>seen in values</th></tr></thead>
+          <tbody>
+            {fields.map((field) => (
+              <tr key={field.field}>
+                <td className="mono">{field.field}</td><td className="muted">{field.type}</td>
+                <td className="nowrap">
+                  {system.mayChange && !isMapped ? (
+                    <select aria-label={`${collection} ${field.field} holds`} value={now(field) ?? NOTHING} onChange={(event) => setChanged({ ...changed, [field.field]: event.target.value === NOTHING ? null : (event.target.value as Holds) })}>
+                      <option value={NOTHING}>nothing of a person</option>{HOLDS.map((holds) => <option key={holds} value={holds}>{holds.replace('-', ' ')}</option>)}
+                    </select>
+                  ) : (now(field)?.replace('-', ' ') ?? 'nothing of a person')}
+                  {field.isConfirmed && <span className="muted"> ✓ confirmed</span>}
+                </td>
+                <td className="muted">{field.because}</td><td className="muted">{Object.entries(field.contains).map(([kind, n]) => `${kind.replace(/-/g, ' ')} × ${n}`).join(', ') || '–'}</td>
+              </tr>
+            ))}
+          </tbody></table>
+      </div>
+      {system.mayChange && !isMapped && <div className="row pad"><ActButton disabled={different.length === 0} act={async () => { const result = await confirm(system.id, collection, Object.fromEntries(fields.map((field) => [field.field, now(field)]))); if (result.ok) setChanged({}); return result; }} done={`${collection} is searched by what you confirmed`}>{different.length === 0 ? 'All confirmed' : `Confirm ${fields.length} fields`}</ActButton></div>}
+      {isMapped && <p className="muted pad">The mapping says what its fields hold.</p>}
+    </details>
+  );
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import Link from 'next/link';
+import { kindOf } from '../../core/systems/kinds';
+import type { SystemView } from '../../core/systems/views';
+import { sayInstant } from '../../core/shared/days';
+import { ActButton } from '../parts/ActButton';
+import { ConnectionPanel } from './ConnectionPanel';
+import { FieldsPanel } from './FieldsPanel';
+import { RegisterPanel } from './RegisterPanel';
+import { SearchingPanel } from './SearchingPanel';
+import type { SystemActions } from './systemActions';
+import './systems.css';
+
+/** One system: how it is reached, what is there, what that holds, what it is for, and whether it is searched. */
+export function SystemSheet({ system, actions, zone }: { system: SystemView; actions: SystemActions; zone: string }) {
+  const collections = [...new Set([...system.fields.map(({ collection }) => collection), ...system.register.map(({ collection }) => collection)])];
+  const kind = kindOf(system.kind);
+  const open = system.fields.filter(({ proposed, isConfirmed }) => proposed !== null && !isConfirmed).length;
+  return (
+    <>
+      <div className="page-head">
+        <div><p><Link href="/systems">Systems</Link></p><h1>{system.name}</h1><p className="sub">{kind?.label ?? system.kind}. {system.owner} answers for it{system.ownerEmail ? `, ${system.ownerEmail}` : ''}.</p></div>
+        <span className={system.error ? 'late' : 'muted'}>{system.error ? `✕ ${system.error}` : system.reachedAt ? `✓ reached ${sayInstant(system.reachedAt, zone)}` : 'not reached yet'}</span>
+      </div>
+      <div className="stack">
+        {kind && kind.settings.length > 0 && <ConnectionPanel system={system} kind={kind} actions={actions} />}
+        {kind && system.kind !== 'by-hand' && system.kind !== 'tills' && (
+          <section className="sheet" aria-labelledby="there">
+            <header><h2 id="there">What is there</h2><span className="muted">{system.readAt ? `read ${sayInstant(system.readAt, zone)}; ${open > 0 ? `${open} fields wait for somebody to confirm them` : 'every field with a sign of a person is confirmed'}` : 'not read yet'}</span></header>
+            <div className="pad stack">
+              <p className="muted">Bookend looks at names of fields and at a hundred records of each collection, keeps none of them, and proposes what each field holds. It is searched by what you confirm.</p>
+              {system.mayChange && <div className="row"><ActButton primary={system.readAt === null} act={() => actions.readFields(system.id)} done={`${system.name} was read`}>{system.readAt ? 'Read it again' : 'Read what is there'}</ActButton></div>}
+              {collections.filter((collection) => system.fields.some((one) => one.collection === collection)).map((collection) => <FieldsPanel key={collection} system={system} collection={collection} confirm={actions.confirmFields} />)}
+            </div>
+          </section>
+        )}
+        <RegisterPanel system={system} collections={collections} save={actions.changeRegister} />
+        {kind && system.kind !== 'tills' && <SearchingPanel system={system} save={actions.changeSearching} />}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,128 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { show } from '../../../test/support/screen';
+import type { SystemView } from '../../core/systems/views';
+import { NewSystemForm } from './NewSystemForm';
+import { SystemSheet } from './SystemSheet';
+import type { SystemActions } from './systemActions';
+
+const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({ collection: 'members', field: name, type: 'text', proposed: null, because: 'no sign', contains: {}, holds: null, isConfirmed: false, ...more });
+const system = (more: Partial<SystemView> = {}): SystemView => ({
+  id: 'sys_1', name: 'Riding club', kind: 'sql', owner: 'Bo', ownerEmail: 'bo@larkmere.example', country: 'DK', isTraced: false, searchesInactive: true, inactive: null, reachedAt: null, error: null, readAt: '2026-11-24T08:00:00Z', settings: { schemas: 'club' }, sealed: ['url'],
+  fields: [field('reach', { proposed: 'email', because: '3 of 3 values are e-mail addresses', contains: { email: 3 } }), field('state')], register: [], mayChange: true, ...more,
+});
+
+function acts() {
+  const called: unknown[][] = [];
+  const say = <T,>(name: string, value: T) => async (...args: unknown[]) => (called.push([name, ...args]), { ok: true as const, value });
+  const actions = { reach: say('reach', { ok: true, collections: 2, fields: 8 }), changeConnection: say('changeConnection', { ok: false, what: 'It turns us away.', advice: 'Check the password.', said: 'not-allowed: no' }), readFields: say('readFields', { collections: 1, fields: 2 }), confirmFields: say('confirmFields', { confirmed: 2 }), changeRegister: say('changeRegister', null), changeSearching: say('changeSearching', null) } as SystemActions;
+  return { called, actions };
+}
+const sheet = (one: SystemView, actions = acts().actions) => show(<SystemSheet system={one} actions={actions} zone="Europe/Copenhagen" />);
+const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+
+test('what a field holds is proposed with its reason, changed by a person, and confirmed with the whole collection', async () => {
+  const { called, actions } = acts();
+  sheet(system(), actions);
+  expect(screen.getByText('3 of 3 values are e-mail addresses')).toBeTruthy();
+  expect(screen.getByText('email × 3')).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('members state holds'), { target: { value: 'free-text' } });
+  fireEvent.click(button('Confirm 2 fields'));
+  await waitFor(() => expect(called).toEqual([['confirmFields', 'sys_1', 'members', { reach: 'email', state: 'free-text' }]]));
+});
+
+test('what is confirmed already has nothing to confirm; what the mapping says is only shown', () => {
+  const { unmount } = sheet(system({ fields: [field('reach', { proposed: 'email', holds: 'email', isConfirmed: true })] }));
+  expect(button('All confirmed').disabled).toBe(true);
+  unmount();
+  sheet(system({ kind: 'rest' }));
+  expect(screen.queryByLabelText('members reach holds')).toBeNull();
+  expect(screen.getByText('The mapping says what its fields hold.')).toBeTruthy();
+});
+
+test('it is not switched on before its fields are confirmed, and says why', () => {
+  sheet(system());
+  fireEvent.click(screen.getByLabelText('Every trace goes there'));
+  expect(screen.getByText('One field has to be confirmed first.')).toBeTruthy();
+  expect(button('Keep it so').disabled).toBe(true);
+});
+
+test('who is no longer active is left out only by a field and its values', async () => {
+  const { called, actions } = acts();
+  sheet(system({ isTraced: true }), actions);
+  fireEvent.click(screen.getByLabelText(/no longer active/));
+  expect(button('Keep it so').disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText(/They are told by/), { target: { value: 'members\u0001state' } });
+  fireEvent.change(screen.getByLabelText('being'), { target: { value: 'closed, guest' } });
+  fireEvent.click(button('Keep it so'));
+  await waitFor(() => expect(called).toEqual([['changeSearching', { system: 'sys_1', isTraced: true, searchesInactive: false, inactive: { collection: 'members', field: 'state', values: ['closed', 'guest'] } }]]));
+});
+
+test('a kept secret is never shown and may stay empty; what the system says is said with what to do', async () => {
+  const { called, actions } = acts();
+  sheet(system(), actions);
+  fireEvent.click(button('Change the connection'));
+  expect((screen.getByLabelText('Address') as HTMLInputElement).value).toBe('');
+  fireEvent.change(screen.getByLabelText('Address'), { target: { value: 'http://x' } });
+  fireEvent.click(button(/keep them/));
+  await screen.findByText(/begins with postgres/);
+  fireEvent.change(screen.getByLabelText('Address'), { target: { value: '' } });
+  fireEvent.click(button(/keep them/));
+  await screen.findByText(/It turns us away/);
+  expect(called).toEqual([['changeConnection', 'sys_1', { schemas: 'club', url: '' }]]);
+});
+
+test('what a collection is for is asked in full, with its categories proposed from its fields', async () => {
+  const { called, actions } = acts();
+  sheet(system(), actions);
+  fireEvent.click(button('Say it'));
+  expect((screen.getByLabelText('Holds') as HTMLInputElement).value).toBe('name and contact');
+  fireEvent.click(button('Say it so'));
+  await screen.findByText('What is it used for?');
+  expect(called).toEqual([]);
+  for (const [label, value] of [['Used for', 'running the club, insurance'], ['Kept', 'one year'], ['Comes from', 'you']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
+  fireEvent.click(screen.getByLabelText(/gave it to us themselves/));
+  fireEvent.click(button('Say it so'));
+  await waitFor(() => expect(called).toEqual([['changeRegister', { system: 'sys_1', collection: 'members', title: 'Riding club · members', purposes: ['running the club', 'insurance'], categories: ['name and contact'], recipients: [], retention: 'one year', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }]]));
+});
+
+test('who may only see changes nothing', () => {
+  sheet(system({ mayChange: false, settings: {}, sealed: [] }));
+  expect(screen.getByText('only its owner and administrators see it')).toBeTruthy();
+  expect(screen.queryAllByRole('button')).toEqual([]);
+});
+
+describe('a new system', () => {
+  const form = (reached = { ok: true as const, value: { ok: true as const, collections: 2, fields: 8 } }) => {
+    const called: unknown[][] = [];
+    show(<NewSystemForm tryIt={async (...args) => (called.push(['try', ...args]), reached)} add={async (values) => (called.push(['add', values]), { ok: false, message: 'Some fields need another look.', fields: { name: 'That name is taken.' } })} />);
+    return called;
+  };
+
+  test('its kind says what has to be told; it is tried before it is added; what the server says stands beside its field', async () => {
+    const called = form();
+    expect(button('Add the system').disabled).toBe(true);
+    fireEvent.click(screen.getByLabelText(/PostgreSQL database/));
+    fireEvent.click(button('Try to reach it'));
+    await screen.findByText('Address is needed.');
+    fireEvent.change(screen.getByLabelText(/^Address \*|^Address$/), { target: { value: 'postgres://u:p@db.example/x' } });
+    fireEvent.click(button('Try to reach it'));
+    await screen.findByText('✓ It answers: 2 collections with 8 fields.');
+    fireEvent.click(button('Add the system'));
+    await screen.findByText('Give it the name your colleagues know it by.');
+    for (const [label, value] of [['Name', 'Club'], ['Owner', 'Bo']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
+    fireEvent.click(button('Add the system'));
+    await screen.findByText('That name is taken.');
+    expect(called.at(-1)).toEqual(['add', { kind: 'sql', name: 'Club', country: '', owner: 'Bo', ownerEmail: '', settings: { url: 'postgres://u:p@db.example/x' } }]);
+  });
+
+  test('without a connection the owner’s address is needed', async () => {
+    const called = form();
+    fireEvent.click(screen.getByLabelText(/No connection/));
+    expect(screen.queryByRole('button', { name: 'Try to reach it' })).toBeNull();
+    for (const [label, value] of [['Name', 'Cards'], ['Owner', 'Kurt']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
+    fireEvent.click(button('Add the system'));
+    await screen.findByText('Its owner is asked by mail: the address is needed.');
+    expect(called).toEqual([]);
+  });
+});

@@ -1,0 +1,67 @@
+import type { Holds } from '../../core/identity/fieldHolds';
+import { diagnose } from '../../core/systems/kinds';
+import { proposeHolds } from '../../core/systems/proposeHolds';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { confirmField, fieldsOf, replaceFields, type FieldRow } from '../../db/systems/fields';
+import { setSystem } from '../../db/systems/systems';
+import { isConnectorError } from '../../ports/connector';
+import type { Context } from '../context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+import { openConnector } from './openConnector';
+import { systemInReach } from './systemsInReach';
+
+const SAMPLE = 100;
+
+/**
+ * Reads which collections and fields there are, looks at some records of each, and proposes what the fields hold. The records
+ * looked at are kept nowhere; of them only counts by kind are.
+ */
+export async function readFields(ctx: Context, input: { id: string }): Promise<Result<{ collections: number; fields: number }, AccessRefusal | { code: 'system-unreachable'; message: string }>> {
+  if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
+  const row = await ctx.transaction((h) => systemInReach(ctx, h, 'systems.change', input.id));
+  if (!row) return refuse({ code: 'not-found' });
+  const { connector } = await openConnector(ctx, row.id);
+  try {
+    const { collections } = await connector.describe();
+    const fields: Omit<FieldRow, 'holds' | 'confirmed_by' | 'confirmed_at'>[] = [];
+    for (const collection of collections) {
+      const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
+      for (const [place, { name, type, holds }] of collection.fields.entries()) {
+        const proposal = connector.sample ? proposeHolds(name, type, sampled.map((record) => record[name] ?? null)) : { holds: holds as Holds | null, because: 'by its kind', contains: {} };
+        fields.push({ system_id: row.id, collection: collection.name, field: name, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains });
+      }
+    }
+    await ctx.transaction(async (h) => {
+      await replaceFields(h, row.id, fields);
+      await setSystem(h, row.id, { read_at: ctx.clock.now(), last_reached_at: ctx.clock.now(), last_error: null });
+      await recordTrail(ctx, h, 'system-changed', row.id, `fields read: ${fields.length} in ${collections.length} collections`);
+    });
+    return ok({ collections: collections.length, fields: fields.length });
+  } catch (error) {
+    if (!isConnectorError(error)) throw error;
+    const { what, advice } = diagnose(row.kind, error.kind);
+    return refuse({ code: 'system-unreachable', message: `${what} ${advice} (${error.message})` });
+  } finally {
+    await connector.close();
+  }
+}
+
+/** What a person says the fields of a collection hold. From then on it is searched by that, whatever they are called. */
+export async function confirmFields(ctx: Context, input: { system: string; collection: string; holds: Record<string, Holds | null> }): Promise<Result<{ confirmed: number }, AccessRefusal>> {
+  if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
+  return ctx.transaction(async (h) => {
+    const row = await systemInReach(ctx, h, 'systems.change', input.system);
+    if (!row) return refuse({ code: 'not-found' });
+    const before = new Map((await fieldsOf(h, row.id)).filter(({ collection }) => collection === input.collection).map((field) => [field.field, field]));
+    const changes: string[] = [];
+    for (const [field, holds] of Object.entries(input.holds)) {
+      const own = before.get(field);
+      if (!own) continue;
+      await confirmField(h, { system_id: row.id, collection: input.collection, field }, { holds, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
+      if (own.confirmed_at === null || own.holds !== holds) changes.push(`${field}: ${holds ?? 'nothing of a person'}`);
+    }
+    if (changes.length > 0) await recordTrail(ctx, h, 'system-changed', row.id, `fields of ${input.collection} confirmed: ${changes.join(', ')}`.slice(0, 2000));
+    return ok({ confirmed: changes.length });
+  });
+}

@@ -1,0 +1,142 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createClient } from '../../db/client';
+import { insertUser } from '../../db/access/users';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must, refusal } from '../../../test/support/must';
+import { traceView } from '../trace/review';
+import { notSearched } from '../trace/notSearched';
+import { startTrace } from '../trace/startTrace';
+import { proveAtCounter } from '../requests/identity';
+import { openRequest } from '../requests/openRequest';
+import type { Context } from '../context';
+import { addSystem, changeConnection, tryConnection } from './addSystem';
+import { changeRegister, changeSearching } from './changeSystem';
+import { confirmFields, readFields } from './classify';
+import { testSystem } from './reachSystem';
+import { readSystem, readSystems } from './readSystems';
+
+// A database of nobody here: other names, in a schema of its own.
+const CLUB = `
+  create schema club;
+  create table club.members (no serial primary key, who text, reach text, state text, notes text);
+  create table club.rides (id serial primary key, member int references club.members, place text);
+  insert into club.members (who, reach, state, notes) values ('Mette Holmgaard', 'mette@mail.example', 'active', 'pays by card'), ('Mette Holmgaard', 'mette@mail.example', 'closed', null), ('Bo Lund', 'bo@inbox.example', 'active', 'came with mette@mail.example to the autumn ride');
+  insert into club.rides (member, place) values (1, 'Samsø'), (2, 'Ebeltoft'), (3, 'Vejle');
+`;
+
+let world: TestWorld;
+let admin: Context;
+let owner: Context;
+let coordinator: Context;
+let url: string;
+beforeAll(async () => {
+  world = await testWorld('systems');
+  admin = world.user('usr_ib', 'administrator');
+  owner = world.user('usr_bo', 'system-owner');
+  coordinator = world.user('usr_signe', 'coordinator', 'supervisor');
+  for (const [id, roles] of [['bo', 'system-owner'], ['signe', 'coordinator']] as const) await world.worker.transaction((h) => insertUser(h, { id: `usr_${id}`, email: `${id}@larkmere.example`, name: id, password_hash: 'x', roles: [roles], active: true, created_at: '2026-01-01T00:00:00Z' }));
+  await world.knex.raw('create database club_of_' + process.pid);
+  const address = new URL(world.url);
+  address.pathname = `/club_of_${process.pid}`;
+  url = address.toString();
+  const club = createClient(url, 1);
+  await club.raw(CLUB);
+  await club.destroy();
+});
+afterAll(async () => {
+  await world.knex.raw(`drop database club_of_${process.pid} with (force)`);
+  await world.close();
+});
+
+/** A trace for Mette Holmgaard through what is registered. */
+async function traced(): Promise<string> {
+  const { ref } = must(await openRequest(coordinator, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Mette', familyName: 'Holmgaard', emails: ['mette@mail.example'] }, text: null, language: 'en' }));
+  must(await proveAtCounter(coordinator, { ref }));
+  must(await startTrace(coordinator, { ref }));
+  await world.drain();
+  return ref;
+}
+
+const club = (more: object = {}) => ({ kind: 'sql', name: 'Riding club', country: 'DK', owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', settings: { url }, ...more });
+
+test('settings are tried before anything is kept; what is wrong is said with what to do', async () => {
+  expect(must(await tryConnection(admin, { kind: 'sql', settings: { url } }))).toEqual({ ok: true, collections: 2, fields: 8 });
+  const locked = new URL(url);
+  locked.password = 'wrong';
+  expect(must(await tryConnection(admin, { kind: 'sql', settings: { url: locked.toString() } }))).toMatchObject({ ok: false, what: 'The database answers and turns us away.', said: expect.stringContaining('not-allowed') });
+  expect(must(await tryConnection(admin, { kind: 'files', settings: { path: '/nowhere/at/all' } }))).toMatchObject({ ok: false, what: 'There is nothing at that path.' });
+  expect(refusal(await tryConnection(admin, { kind: 'rest', settings: { url: 'https://x.example', mapping: '{' } }))).toBe('settings-wrong');
+  expect(refusal(await tryConnection(owner, { kind: 'sql', settings: { url } }))).toBe('not-allowed');
+  expect(await world.knex('systems')).toEqual([]);
+});
+
+test('from adding to being searched: read, confirmed, switched on; a trace finds what only the confirmed fields say', async () => {
+  const { id } = must(await addSystem(admin, club()));
+  expect((await world.knex('systems').where({ id }).first()).connection_sealed.includes(Buffer.from('postgres'))).toBe(false);
+  expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('not-read');
+  expect(must(await readFields(owner, { id }))).toEqual({ collections: 2, fields: 8 });
+  const view = must(await readSystem(owner, { id }));
+  expect(view.fields.filter(({ proposed }) => proposed).map(({ field, proposed }) => [field, proposed])).toEqual([['reach', 'email'], ['notes', 'free-text']]);
+  expect([view.settings, view.sealed]).toEqual([{}, ['url']]);
+  expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('fields-unconfirmed');
+
+  expect(must(await confirmFields(owner, { system: id, collection: 'club.members', holds: { who: 'full-name', reach: 'email', notes: 'free-text', state: null, invented: 'email' } }))).toEqual({ confirmed: 4 });
+  must(await changeRegister(owner, { system: id, collection: 'club.members', title: 'Riding club · members', purposes: ['running the club'], categories: ['name and contact'], recipients: [], retention: 'one year after leaving', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }));
+  must(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }));
+
+  const ref = await traced();
+  const found = must(await traceView(coordinator, { ref }))!.matches.filter(({ system }) => system === id);
+  expect(found.map(({ place, because }) => `${place} ${because}`).sort()).toEqual(['club.members/1 email, name', 'club.members/2 email, name', 'club.members/3 email', 'club.rides/1 hangs on club.members 1', 'club.rides/2 hangs on club.members 2', 'club.rides/3 hangs on club.members 3'].sort());
+});
+
+test('people who are no longer active are left out only by a field that is there, counted, and named in the letter', async () => {
+  const [row] = await world.knex('systems').where({ name: 'Riding club' });
+  expect(refusal(await changeSearching(admin, { system: row.id, isTraced: true, searchesInactive: false, inactive: { collection: 'club.members', field: 'nothing', values: ['closed'] } }))).toBe('inactive-unknown');
+  must(await changeSearching(admin, { system: row.id, isTraced: true, searchesInactive: false, inactive: { collection: 'club.members', field: 'state', values: ['closed'] } }));
+  const ref = await traced();
+  const view = must(await traceView(coordinator, { ref }))!;
+  expect(view.matches.filter(({ system }) => system === row.id).map(({ place }) => place).sort()).toEqual(['club.members/1', 'club.members/3', 'club.rides/1', 'club.rides/3']);
+  const trace = await world.knex('traces').where({ id: view.id }).first();
+  expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toEqual(['people who are no longer active in Riding club']);
+});
+
+test('reading again keeps what was confirmed and lets go of what is there no longer', async () => {
+  const [row] = await world.knex('systems').where({ name: 'Riding club' });
+  const client = createClient(url, 1);
+  await client.raw('alter table club.members drop column state, add column born date');
+  await client.destroy();
+  must(await readFields(admin, { id: row.id }));
+  const members = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.members');
+  expect(members.map(({ field, isConfirmed, holds, proposed }) => [field, isConfirmed, holds, proposed])).toEqual([['no', false, null, null], ['who', true, 'full-name', null], ['reach', true, 'email', 'email'], ['notes', true, 'free-text', 'free-text'], ['born', false, null, 'birth-date']]);
+});
+
+test('a changed connection is kept only when it answers, a secret left empty stays', async () => {
+  const [row] = await world.knex('systems').where({ name: 'Riding club' });
+  expect(must(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@127.0.0.1:9/z' } }))).toMatchObject({ ok: false });
+  expect(must(await testSystem(owner, { id: row.id }))).toMatchObject({ ok: true });
+  expect(must(await changeConnection(owner, { id: row.id, settings: { url: '', schemas: 'club' } }))).toEqual({ ok: true, collections: 2, fields: 8 });
+  expect(must(await readSystem(owner, { id: row.id }))).toMatchObject({ settings: { schemas: 'club' }, sealed: ['url'] });
+});
+
+test('an owner sees and changes their own systems and no others; who only sees, sees no settings', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'bookend-folder-'));
+  writeFileSync(join(folder, 'camp.csv'), 'navn,mail\nIda,ida@mail.example\n');
+  const { id } = must(await addSystem(admin, club({ kind: 'files', name: 'Camp', ownerEmail: 'other@larkmere.example', settings: { path: folder, url: 'ignored' } })));
+  expect(must(await readSystems(owner)).systems.map(({ name }) => name)).toEqual(['Riding club']);
+  for (const refused of [await readSystem(owner, { id }), await readFields(owner, { id }), await testSystem(owner, { id }), await changeConnection(owner, { id, settings: { path: folder } }), await confirmFields(owner, { system: id, collection: 'files', holds: {} })]) expect(refusal(refused)).toBe('not-found');
+  expect(must(await readSystem(coordinator, { id }))).toMatchObject({ settings: {}, sealed: [], mayChange: false });
+  expect(refusal(await readFields(coordinator, { id }))).toBe('not-allowed');
+  must(await readFields(admin, { id }));
+  expect(must(await readSystem(admin, { id })).fields.map(({ field, proposed }) => [field, proposed])).toEqual([['navn', 'full-name'], ['mail', 'email']]);
+  expect(must(await readSystem(admin, { id })).settings).toEqual({ path: folder });
+});
+
+test('a system that is away is said, and everything is in the trail', async () => {
+  const { id } = must(await addSystem(admin, club({ kind: 'mailbox', name: 'Old mail', settings: { path: '/nowhere/mail' } })));
+  expect(refusal(await readFields(admin, { id }))).toBe('system-unreachable');
+  expect(must(await testSystem(admin, { id }))).toMatchObject({ ok: false, what: 'There is nothing at that path.' });
+  const acts = await world.knex('trail').where({ act: 'system-changed' }).orderBy('at');
+  expect(acts.length).toBeGreaterThanOrEqual(9);
+});
