@@ -13,7 +13,7 @@ import { askIdentity, proveAtCounter, refuseForIdentity } from '../src/usecases/
 import { readRequests } from '../src/usecases/requests/requestView';
 import { openRequest, type NewRequest } from '../src/usecases/requests/openRequest';
 import { recordClockEvent } from '../src/usecases/requests/recordClockEvent';
-import { acceptBand, giveVerdict, traceView } from '../src/usecases/trace/review';
+import { acceptBand, giveVerdicts, traceView } from '../src/usecases/trace/review';
 import { startTrace } from '../src/usecases/trace/startTrace';
 import type { WalkingClock } from './walkingClock';
 
@@ -66,7 +66,7 @@ async function judgeAll(world: DemoWorld, ref: string): Promise<void> {
   await withoutCards(world, ref);
   for (const band of ['certain', 'likely'] as const) must(await acceptBand(world.coordinator, { ref, band }));
   const view = must(await traceView(world.coordinator, { ref }))!;
-  for (const match of view.matches.filter(({ verdict, parent }) => verdict === null && !parent)) must(await giveVerdict(world.coordinator, { ref, matchId: match.id, verdict: 'not-theirs' }));
+  for (const match of view.matches.filter(({ verdict, parent }) => verdict === null && !parent)) must(await giveVerdicts(world.coordinator, { ref, verdicts: [{ matchId: match.id, verdict: 'not-theirs' }] }));
 }
 
 /** Closed in spring: received on 31 January, when a month has no such day. */

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import yauzl from 'yauzl';
 import { goOnWithoutOwners, decideToFulfil, judgeEachByKey, outsider, proveByCode, traceToEnd } from './support/journeys';
-import { fill, go, launch, mailTo, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
+import { fill, go, holds, launch, mailTo, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -70,7 +70,7 @@ test('public form → identity → trace → review by keys → decision → pac
   await page.keyboard.press('z');
   await wait(300);
   await page.keyboard.press('t');
-  await page.waitForFunction(() => !document.querySelector('.matches .unsure'), { timeout: 40000 });
+  await holds(page, 'nothing unsure', () => !document.querySelector('.matches .unsure'));
   await seen(page, 'Decide to fulfil');
 
   // 5. Decision with its ground and reason.

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { uploadImport } from './support/journeys';
-import { api, go, launch, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import { api, go, holds, launch, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -49,7 +49,7 @@ test('till file → standing changes → the next send leaves the person out', a
   // Whether senders ask at all can be seen.
   await until('the checks are counted', async () => (await query(WORLD.database, 'select 1 from permission_counts')).length > 0, 10);
   await go(page, '/ledger/audiences');
-  await page.waitForFunction(() => [...document.querySelectorAll<HTMLElement>('section[aria-labelledby=asked] tr')].some((row) => /Newsletter service/.test(row.innerText)), { timeout: 10000 });
+  await holds(page, 'the service is named', () => [...document.querySelectorAll<HTMLElement>('section[aria-labelledby=asked] tr')].some((row) => /Newsletter service/.test(row.innerText)));
 }, 240_000);
 
 test('the newsletter service still believes in a yes → drift → put right → the audience check refuses', async () => {
@@ -57,11 +57,11 @@ test('the newsletter service still believes in a yes → drift → put right →
   expect(await flag()).toBe(true);
   await go(page, '/ledger/drift');
   await press(page, 'Compare every system now');
-  await page.waitForFunction(() => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl') && (row as HTMLElement).innerText.includes('Newsletter service')), { timeout: 60000, polling: 300 });
+  await holds(page, 'the difference is listed', () => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl') && (row as HTMLElement).innerText.includes('Newsletter service')), [], 60000);
   const rowText = () => page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].filter((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')).map((row) => row.innerText).join('\n'));
   expect(await rowText()).toMatch(/withdrawn since 24 Nov 2026\s+permits/);
   await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].find((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))!.querySelector('button')!.click());
-  await page.waitForFunction(() => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')), { timeout: 60000, polling: 300 });
+  await holds(page, 'the difference is gone', () => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')), [], 60000);
   expect(await flag()).toBe(false);
   await seen(page, /From a no to the last system that follows it: median/);
 
@@ -71,7 +71,7 @@ test('the newsletter service still believes in a yes → drift → put right →
   await (await page.$('section[aria-labelledby=ask] input[type=file]'))!.uploadFile(list);
   await press(page, 'Ask about every address');
   await seen(page, 'november.csv');
-  await page.waitForFunction(() => [...document.querySelectorAll<HTMLElement>('tr')].some((row) => row.innerText.includes('november.csv') && row.innerText.includes('finished')), { timeout: 60000, polling: 300 });
+  await holds(page, 'the file is finished', () => [...document.querySelectorAll<HTMLElement>('tr')].some((row) => row.innerText.includes('november.csv') && row.innerText.includes('finished')), [], 60000);
   const href = await page.$eval('a[href$="result.csv"]', (link) => (link as HTMLAnchorElement).href);
   const csv = await page.evaluate(async (address) => (await fetch(address)).text(), href);
   const line = (who: string) => csv.split(/\r?\n/).find((one) => one.includes(`,${who},`)) ?? '';
@@ -94,7 +94,7 @@ test('one person: identifiers, standing with its reason, choices through time, a
     await page.click('input[type=search]', { count: 3 });
     await page.type('input[type=search]', words);
     await page.keyboard.press('Enter');
-    await page.waitForFunction(() => [...document.querySelectorAll('main a')].some((link) => link.textContent === 'Rasmus Dahl'), { timeout: 10000 });
+    await holds(page, 'the person is found', () => [...document.querySelectorAll('main a')].some((link) => link.textContent === 'Rasmus Dahl'));
   }
   await press(page, 'Rasmus Dahl');
   await seen(page, 'Withdrew on Tue 24 Nov 2026');

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { api, choose, fill, go, launch, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
+import { api, at, choose, fill, go, gone, launch, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 const axe = readFileSync(createRequire(join(process.cwd(), 'package.json')).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -80,15 +80,15 @@ describe('keyboard', () => {
     await page.keyboard.type('Holmgaard');
     await seen(page, 'mette@mail.example');
     await page.keyboard.press('Enter');
-    await page.waitForFunction(() => location.pathname.startsWith('/people/per_'), { timeout: 10000 });
+    await at(page, /^\/people\/per_/);
     await seen(page, 'Identifiers');
     await page.waitForSelector('[cmdk-input]', { hidden: true });
     await page.keyboard.type('?');
     await seen(page, 'Keys of this page');
     await page.keyboard.press('Escape');
-    await page.waitForFunction(() => !document.body.innerText.includes('Keys of this page'));
+    await gone(page, 'Keys of this page');
     await page.keyboard.press('n');
-    await page.waitForFunction(() => location.pathname === '/requests/new', { timeout: 10000 });
+    await at(page, '/requests/new');
   });
   test('Tab reaches the places, the sheet and the Due board, each with a visible focus', async () => {
     await go(page, '/desk');

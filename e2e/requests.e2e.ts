@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { acceptAll, decideToFulfil, judgeEachByKey, openAtCounter, outsider, traceToEnd } from './support/journeys';
-import { choose, fill, go, launch, mailTo, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import { at, choose, fill, go, gone, launch, mailTo, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page & { complaints: string[] };
@@ -23,7 +23,7 @@ test('a message to the privacy mailbox â†’ proposed with right, person and day â
   const received = await page.$eval('input[name=receivedOn]', (field) => (field as HTMLInputElement).value);
   expect(received).toBe('2026-11-20');
   await press(page, 'Open the request');
-  await page.waitForFunction(() => /\/requests\/BK-/.test(location.pathname), { timeout: 15000 });
+  await at(page, /^\/requests\/BK-/);
   const ref = new URL(page.url()).pathname.split('/').at(-1)!;
   await seen(page, /mail, Fri 20 Nov 2026/);
   const mail = await mailTo('.example', new RegExp(`Vi har din anmodning \\(${ref}\\)`));
@@ -45,7 +45,7 @@ test('what is no request is set aside', async () => {
   await press(page, /^Velo Parts Wholesale/);
   await seen(page, 'Nothing in it says that a right is exercised.');
   await press(page, 'It is no request: set it aside');
-  await page.waitForFunction(() => !document.body.innerText.includes('Velo Parts Wholesale'), { timeout: 15000 });
+  await gone(page, 'Velo Parts Wholesale');
 });
 
 test('the public form in Danish: what is missing is said in Danish; a withdrawal is recorded, the newsletter service follows, the answer is in Danish', async () => {
@@ -168,7 +168,7 @@ test('the law and the day of receipt are corrected, with what stood before besid
   await page.keyboard.press('Tab');
   await seen(page, 'The person lives in CA, US: California Consumer Privacy Act.');
   await press(page, 'Open the request');
-  await page.waitForFunction(() => /\/requests\/BK-/.test(location.pathname), { timeout: 15000 });
+  await at(page, /^\/requests\/BK-/);
   await seen(page, 'us-ca');
   await press(page, 'why this date');
   await press(page, 'Work it out');

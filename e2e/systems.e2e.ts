@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import pg from 'pg';
 import type { Browser, Page } from 'puppeteer-core';
-import { fill, go, launch, press, query, seen, signedIn, WORLD } from './support/world';
+import { at, fill, go, launch, press, query, seen, signedIn, WORLD } from './support/world';
 
 // A database that no part of Larkmere knows: its own words, in a schema of its own.
 const CLUB = `
@@ -50,7 +50,7 @@ test('an administrator adds a database that nobody here designed: tried, read, c
   await press(page, 'Try to reach it');
   await seen(page, 'It answers: 2 collections with 7 fields.');
   await press(page, 'Add the system');
-  await page.waitForFunction(() => /^\/systems\/sys_/.test(location.pathname), { timeout: 15000 });
+  await at(page, /^\/systems\/sys_/);
   await press(page, 'Read what is there');
   await seen(page, '2 of 2 values are e-mail addresses');
   await page.select('select[aria-label="club.members who holds"]', 'full-name');
@@ -84,7 +84,7 @@ test('documents of other programs are searched like anything else', async () => 
   await fill(page, 'Owner', 'Bo Iversen');
   await page.type('#setting-path', resolve('test/fixtures/documents'));
   await press(page, 'Add the system');
-  await page.waitForFunction(() => /^\/systems\/sys_/.test(location.pathname), { timeout: 15000 });
+  await at(page, /^\/systems\/sys_/);
   await press(page, 'Read what is there');
   await seen(page, /fields wait for somebody to confirm them/);
   await seen(page, 'Bemærkning');

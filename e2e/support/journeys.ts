@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { choose, fill, go, mailTo, press, seen, wait } from './world';
+import { at, choose, fill, go, holds, mailTo, press, seen, wait } from './world';
 
 /** A page of somebody outside, who is not signed in. */
 export async function outsider(browser: Browser): Promise<Page> {
@@ -34,9 +34,12 @@ export async function traceToEnd(page: Page): Promise<void> {
 
 /** Accepts the certain ones at once and says theirs of the rest, by keys. */
 export async function acceptAll(page: Page): Promise<void> {
-  await press(page, /^Accept \d+ certain/);
-  await page.waitForFunction(() => !document.body.innerText.includes('Accept'), { timeout: 20000 }).catch(() => press(page, /^Accept \d+ likely/));
-  await wait(600);
+  for (const band of ['certain', 'likely']) {
+    const offers = (which: string) => [...document.querySelectorAll('button')].some((button) => new RegExp(`^Accept \\d+ ${which}`).test(button.innerText));
+    if (!(await page.evaluate(offers, band))) continue;
+    await press(page, new RegExp(`^Accept \\d+ ${band}`));
+    await holds(page, `all ${band} accepted`, (which) => ![...document.querySelectorAll('button')].some((button) => new RegExp(`^Accept \\d+ ${which}`).test(button.innerText)), [band]);
+  }
   for (let n = 0; n < 20 && (await page.$('.matches .unsure')); n++) {
     await page.evaluate(() => (document.querySelector('.matches .unsure')!.closest('tr') as HTMLElement).click());
     await page.keyboard.press('t');
@@ -61,7 +64,7 @@ export async function goOnWithoutOwners(page: Page): Promise<void> {
   await wait(500);
   for (let n = 0; n < 3 && (await page.$$eval('form button', (all) => all.some((one) => one.textContent === 'Go on without'))); n++) {
     await press(page, 'Go on without');
-    await page.waitForFunction(() => ![...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without'), { timeout: 15000 });
+    await holds(page, 'gone on without', () => ![...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without'));
   }
 }
 
@@ -86,7 +89,7 @@ export async function openAtCounter(page: Page, who: { givenName: string; family
   await fill(page, 'Family name', who.familyName);
   await fill(page, 'E-mail', who.email);
   await press(page, 'Open the request');
-  await page.waitForFunction(() => /\/requests\/BK-/.test(location.pathname), { timeout: 15000 });
+  await at(page, /^\/requests\/BK-/);
   const ref = new URL(page.url()).pathname.split('/').at(-1)!;
   await press(page, 'A document was looked at');
   await seen(page, 'Start the trace');
@@ -98,5 +101,5 @@ export async function uploadImport(page: Page, file: string, from?: string): Pro
   if (from) await page.select('select[name=system]', from);
   await (await page.$('input[type=file]'))!.uploadFile(file);
   await press(page, 'Try it out');
-  await page.waitForFunction(() => location.pathname.startsWith('/ledger/imports/imp_'), { timeout: 30000 });
+  await at(page, /^\/ledger\/imports\/imp_/);
 }

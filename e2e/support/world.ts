@@ -44,7 +44,7 @@ export async function signedIn(browser: Browser, who: string): Promise<Page & { 
   await page.type('input[name=email]', `${who}@larkmere.example`);
   await page.type('input[name=password]', 'larkmere');
   await page.keyboard.press('Enter');
-  await page.waitForFunction(() => location.pathname === '/desk', { timeout: 20000 });
+  await at(page, '/desk');
   return page;
 }
 
@@ -59,19 +59,36 @@ export async function textOf(page: Page): Promise<string> {
   return page.evaluate(() => document.body.innerText);
 }
 
+/** Between two looks at a page, in milliseconds: who asks at every frame takes the page's time from it. */
+const LOOK = 120;
+
+/** Waits until a test on the page holds; says what was waited for, and what the page said instead. */
+export async function holds<A extends unknown[]>(page: Page, what: string, test: (...given: A) => unknown, given: A = [] as unknown as A, timeout = 30000): Promise<void> {
+  await page.waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given).catch(async () => {
+    throw new Error(`${what}: waited in vain. At ${new URL(page.url()).pathname} the page said:\n${(await textOf(page)).slice(0, 2500)}`);
+  });
+}
+
+/** Waits until the page is at an address: the whole path, or how it looks. */
+export async function at(page: Page, path: string | RegExp): Promise<void> {
+  await holds(page, `at ${path}`, (source) => new RegExp(source).test(location.pathname), [typeof path === 'string' ? `^${path}$` : path.source]);
+}
+
+export async function gone(page: Page, words: string): Promise<void> {
+  await holds(page, `“${words}” gone`, (gone) => !document.body.innerText.includes(gone), [words]);
+}
+
 /** Waits until the words stand on the page. */
 export async function seen(page: Page, words: string | RegExp, timeout = 30000): Promise<void> {
   const [source, flags] = typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
-  await page.waitForFunction((s, f) => new RegExp(s, f).test(document.body.innerText), { timeout, polling: 150 }, source, flags).catch(async () => {
-    throw new Error(`“${words}” did not appear. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
-  });
+  await holds(page, `“${words}”`, (s, f) => new RegExp(s, f).test(document.body.innerText), [source, flags], timeout);
 }
 
 /** Presses the button (or follows the link) that says so, when it can be pressed. */
 export async function press(page: Page, words: string | RegExp): Promise<void> {
   const [source, flags] = typeof words === 'string' ? [`^\\s*${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, ''] : [words.source, words.flags];
   const handle = await page
-    .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: 15000 }, source, flags)
+    .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: 30000, polling: LOOK }, source, flags)
     .catch(async () => {
       throw new Error(`there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
     });
@@ -79,7 +96,7 @@ export async function press(page: Page, words: string | RegExp): Promise<void> {
 }
 
 export async function fill(page: Page, label: string, value: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ?? false, { timeout: 15000 }, label);
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ?? false, { timeout: 15000, polling: LOOK }, label);
   const selector = `[id="${await id.jsonValue()}"]`;
   await page.click(selector, { count: 3 });
   await page.keyboard.press('Backspace');
@@ -88,7 +105,7 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
 
 /** Chooses from a MUI select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: 15000 }, label);
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: 15000, polling: LOOK }, label);
   await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
   await page.waitForSelector('[role=option]');
   await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);

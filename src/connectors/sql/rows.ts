@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { Holds } from '../../core/identity/fieldHolds';
-import { ConnectorError, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
+import { ConnectorError, type FieldHolds, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
 import { personFrom } from '../shared/personFrom';
 import { guarded } from './guarded';
 import type { Reference, Table } from './schema';
@@ -13,6 +13,8 @@ const KEY = 'bookend_row_key';
 export interface Database {
   knex: Knex;
   systemId: string;
+  /** What people have confirmed of its fields. */
+  confirmed: FieldHolds;
   tables: () => Promise<Table[]>;
 }
 

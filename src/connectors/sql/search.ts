@@ -1,4 +1,4 @@
-import type { FoundBatch, SearchKey } from '../../ports/connector';
+import type { FieldHolds, FoundBatch, FoundProblem, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
 import { guarded } from './guarded';
 import { keyOf, rowsOf, say, toRecords, type Database, type Row } from './rows';
@@ -11,6 +11,8 @@ const MOST_ROWS = 2000;
 export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGenerator<FoundBatch> {
   const all = await db.tables();
   const seen = new Set<string>();
+  const problems = missing(db.confirmed, all);
+  if (problems.length > 0) yield { records: [], scanned: 0, problems };
   for (const table of all) {
     const conditions = conditionsFor(table, keys, db.systemId);
     if (conditions.length === 0) continue;
@@ -41,6 +43,16 @@ function unseen(table: Table, rows: readonly Row[], seen: Set<string>): Row[] {
   const fresh = rows.filter((row) => !seen.has(`${table.name}/${keyOf(row)}`));
   for (const row of fresh) seen.add(`${table.name}/${keyOf(row)}`);
   return fresh;
+}
+
+/** What people confirmed to hold signs of a person and is not in the schema any more: it cannot be searched, and nobody may think that it was. */
+function missing(confirmed: FieldHolds, all: readonly Table[]): FoundProblem[] {
+  return Object.entries(confirmed).flatMap(([collection, fields]): FoundProblem[] => {
+    const held = Object.entries(fields).filter(([, holds]) => holds !== null).map(([field]) => field);
+    const table = all.find(({ name }) => name === collection);
+    if (!table) return held.length === 0 ? [] : [{ collection, key: collection, code: 'schema-changed', text: 'The table was there when its fields were confirmed, and is there no longer.' }];
+    return held.filter((field) => !table.columns.some(({ name }) => name === field)).map((field) => ({ collection, key: `${collection}.${field}`, code: 'schema-changed', text: 'The column was there when it was confirmed, and is there no longer.' }));
+  });
 }
 
 function cutOff(table: Table, rows: readonly Row[]) {

@@ -18,7 +18,7 @@ const LOCK_MS = 4000;
 export function sqlConnector(systemId: string, connection: Record<string, string>, confirmed: FieldHolds = {}): Connector {
   const knex = knexFactory({ client: 'pg', connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, options: `-c lock_timeout=${LOCK_MS}`, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
   let schema: Promise<Table[]> | null = null;
-  const db: Database = { knex, systemId, tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed))) };
+  const db: Database = { knex, systemId, confirmed, tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed))) };
   return {
     describe: async () => describeTables(await db.tables()),
     async sample(collection, most) {

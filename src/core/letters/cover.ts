@@ -30,7 +30,8 @@ export interface CoverFacts {
   regime: string;
   right: Right;
   organisation: Organisation;
-  madeOn: Day;
+  /** The day on which the systems were searched: the data is as it stood then. */
+  foundOn: Day;
   register: readonly RegisterEntry[];
   counts: readonly { place: string; count: number }[];
   withheld: number;
@@ -54,7 +55,7 @@ export function coverLetter(facts: CoverFacts): Letter {
   const automated = unique(register.flatMap((entry) => (entry.automatedDecisions ? [entry.automatedDecisions] : [])));
   const transfers = unique(register.flatMap((entry) => (entry.transfers ? [`${entry.title}: ${entry.transfers}`] : [])));
   const recipients = unique(register.flatMap((entry) => entry.recipients));
-  const day = sayDayIn(language, facts.madeOn);
+  const day = sayDayIn(language, facts.foundOn);
   return {
     template: 'cover',
     version: 2,

@@ -4,6 +4,7 @@ import { REGIME_IDS } from '../clock/regimes';
 import { LANGUAGES } from '../letters/mailings';
 import { FACT_KINDS } from './facts';
 import { RIGHTS, type Right } from './rights';
+import { VERDICTS } from './views';
 
 export const CHANNELS = ['public-form', 'mail', 'phone', 'letter', 'counter', 'api'] as const;
 export type Channel = (typeof CHANNELS)[number];
@@ -157,4 +158,9 @@ export const statusSchema = yup.object({ ref: text(20).uppercase().required(), w
 export const factsSchema = yup.object({ facts: yup.array(yup.object({ kind: yup.string().oneOf([...FACT_KINDS]).required(), value: text(200).required() }).noUnknown().required()).max(FACT_KINDS.length).required() }).noUnknown();
 
 /** A rule of who answers for what; null fits everything. */
+/** So many verdicts go to the server in one call. */
+export const MOST_VERDICTS = 200;
+
+export const verdictsSchema = yup.object({ verdicts: yup.array(yup.object({ matchId: text(60).required(), verdict: yup.string().oneOf([...VERDICTS]).nullable().defined() }).noUnknown().required()).min(1).max(MOST_VERDICTS).required() }).noUnknown();
+
 export const assignmentSchema = yup.object({ right: yup.string().oneOf([...RIGHTS]).nullable().default(null), regime: yup.string().oneOf([...REGIME_IDS]).nullable().default(null), language: yup.string().oneOf([...LANGUAGES]).nullable().default(null), userId: text(60).required() }).noUnknown();

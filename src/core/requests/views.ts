@@ -17,7 +17,8 @@ import type { Topic } from './topics';
 
 // What use cases give and pages show: written once, between the two.
 
-export type Verdict = 'theirs' | 'not-theirs' | 'unsure';
+export const VERDICTS = ['theirs', 'not-theirs', 'unsure'] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 export interface RequestLine {
   ref: string;
@@ -209,6 +210,8 @@ export interface TraceView {
   helpers: { id: string; system: string; kind: string; dueOn: string; state: string; uploads: number; answer: string | null }[];
   /** What could not be read; it limits the answer and is named in its letter. */
   problems: { system: string; place: string; text: string }[];
+  /** What the trace before found and this one, in a system it could search, did not. */
+  gone: { system: string; title: string; place: string }[];
   /** Matches that are nearly the same; may be folded. */
   alike: AlikePair[];
 }

@@ -1,6 +1,7 @@
 import type { Band } from '../../core/identity/score';
 import type { Verdict } from '../../core/requests/views';
 import type { Handle } from '../handle';
+import type { TraceRow } from './traces';
 
 export interface MatchRow {
   id: string;
@@ -80,6 +81,12 @@ export async function matchById(h: Handle, id: string): Promise<MatchRow | undef
   return h.trx('matches').where({ id }).first();
 }
 
+/** Those of the matches that were found for the request, by their id. */
+export async function matchesById(h: Handle, requestId: string, ids: readonly string[]): Promise<Map<string, MatchRow>> {
+  const rows = (await h.trx('matches').whereIn('id', [...ids]).whereIn('trace_id', h.trx('traces').select('id').where({ request_id: requestId }))) as MatchRow[];
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
 /** The record a match hangs on, and what hangs on it, at any depth, share its verdict. */
 export async function setVerdict(h: Handle, match: MatchRow, verdict: Verdict | null, by: string, at: string): Promise<string[]> {
   const result = (await h.trx.raw(
@@ -123,6 +130,26 @@ export async function keepParents(h: Handle, traceId: string, systemId: string):
 
 export async function setSecond(h: Handle, id: string, change: Partial<Pick<MatchRow, 'second_asked_by' | 'second_verdict' | 'second_by' | 'second_at'>>): Promise<void> {
   await h.trx('matches').where({ id }).update(change);
+}
+
+/** Matches, with what was redacted in them, become those of another trace. */
+export async function moveMatches(h: Handle, ids: readonly string[], traceId: string): Promise<void> {
+  await h.trx('redactions').whereRaw('match_id = any(?)', [ids as string[]]).update({ trace_id: traceId });
+  await h.trx('matches').whereRaw('id = any(?)', [ids as string[]]).update({ trace_id: traceId, news: 'same' });
+}
+
+export async function setOutside(h: Handle, id: string, isOutside: boolean): Promise<void> {
+  await h.trx('matches').where({ id }).update({ is_outside: isOutside });
+}
+
+/** Matches of the trace before that this one, in systems it has searched to the end, did not find; without those that were not theirs. */
+export async function goneSince(h: Handle, trace: Pick<TraceRow, 'id' | 'state'>, before: Pick<TraceRow, 'id'>): Promise<Pick<MatchRow, 'id' | 'system_id' | 'collection' | 'record_key' | 'title_sealed'>[]> {
+  if (trace.state !== 'finished') return [];
+  const searched = h.trx('trace_steps').where({ trace_id: trace.id }).groupBy('system_id').havingRaw("bool_and(state = 'done')").select('system_id');
+  return h.trx('matches as old').where({ 'old.trace_id': before.id }).whereIn('old.system_id', searched)
+    .whereRaw("old.verdict is distinct from 'not-theirs'")
+    .whereNotExists(h.trx('matches as m').select(h.trx.raw('1')).where({ 'm.trace_id': trace.id }).whereRaw('(m.system_id, m.collection, m.record_key) = (old.system_id, old.collection, old.record_key)'))
+    .orderBy(['old.system_id', 'old.collection', 'old.record_key']).limit(500).select('old.id', 'old.system_id', 'old.collection', 'old.record_key', 'old.title_sealed');
 }
 
 /** One record of a trace by its place. */

@@ -1,7 +1,6 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Redaction } from '../../core/detect/redaction';
 import { isOpen } from '../../core/requests/isOpen';
@@ -12,11 +11,9 @@ import { useSay } from '../parts/Say';
 import { MatchRow, type Row } from './MatchRow';
 import { MatchSide } from './MatchSide';
 import type { RequestActions } from './actions';
+import { useVerdicts } from './useVerdicts';
 
 const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
-
-/** Who judges by keys gives the next verdict within this time, in milliseconds; only after it the sheet is made anew. */
-const AT_REST = 400;
 
 const ALL = 'everything';
 /** Verdicts that the pace is taken from. */
@@ -36,7 +33,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const [shown, setShown] = useState<string>(ALL);
   const whole = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
   const rows = useMemo(() => whole.filter((row) => isShown(row, shown)), [whole, shown]);
-  const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
+  const { given, give } = useVerdicts(request.ref, actions, onChange);
   const [selected, setSelected] = useState<string | null>(() => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null);
   const [undo, setUndo] = useState<{ id: string; before: ReadonlyMap<string, Verdict | null> }[]>([]);
   const say = useSay();
@@ -45,10 +42,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const current = rows[index];
   const mayJudge = request.mayWork && request.decision.outcome === 'none';
   const list = useRef<HTMLDivElement>(null);
-  const pending = useRef(0);
-  const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [paces, setPaces] = useState<readonly number[]>([]);
-  const router = useRouter();
   const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
   const { data: opened, isError } = useQuery({ queryKey: ['match', current?.id], queryFn: () => load(current!.id), enabled: Boolean(current), staleTime: 60_000 });
@@ -56,23 +50,6 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     const next = rows[index + 1];
     if (next) void client.prefetchQuery({ queryKey: ['match', next.id], queryFn: () => load(next.id), staleTime: 60_000 });
   }, [index, rows, client]);
-
-  const send = useCallback(
-    (one: MatchLine, verdict: Verdict | null) => {
-      const before = verdictOf(one);
-      setGiven((map) => new Map(map).set(one.id, verdict));
-      pending.current++;
-      clearTimeout(rest.current);
-      void actions.judge(request.ref, one.id, verdict).then((result) => {
-        if (!result.ok) {
-          setGiven((map) => new Map(map).set(one.id, before));
-          say(result.message, false);
-        }
-        if (--pending.current === 0) rest.current = setTimeout(() => { onChange(); router.refresh(); }, AT_REST);
-      });
-    },
-    [actions, say, onChange, request.ref, router, verdictOf],
-  );
 
   const judge = useCallback(
     (row: Row, verdict: Verdict) => {
@@ -83,9 +60,9 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
       // What came in above while the first ones were judged is not left behind: from the end it goes on with the first that has no verdict.
       const next = rows[rows.indexOf(row) + 1] ?? rows.find((one) => one !== row && verdictOf(one) === null);
       if (next) setSelected(next.id);
-      for (const one of all) send(one, verdict);
+      give(new Map(all.map((one) => [one.id, { verdict, before: verdictOf(one) }])));
     },
-    [mayJudge, rows, send, verdictOf],
+    [give, mayJudge, rows, verdictOf],
   );
 
   const takeBack = useCallback(() => {
@@ -93,8 +70,8 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     if (!last || !mayJudge) return;
     setUndo(undo.slice(0, -1));
     setSelected(last.id);
-    for (const one of trace.matches.filter(({ id }) => last.before.has(id))) send(one, last.before.get(one.id)!);
-  }, [mayJudge, send, trace.matches, undo]);
+    give(new Map(trace.matches.filter(({ id }) => last.before.has(id)).map((one) => [one.id, { verdict: last.before.get(one.id)!, before: verdictOf(one) }])));
+  }, [give, mayJudge, trace.matches, undo, verdictOf]);
 
   const redact = useCallback(
     async (id: string, passages: readonly Redaction[]) => {
@@ -136,12 +113,6 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [askSecond, current, index, rows, judge, takeBack, mayJudge, opened, redact]);
-
-  useEffect(() => {
-    const onLeave = (event: BeforeUnloadEvent) => pending.current > 0 && event.preventDefault();
-    window.addEventListener('beforeunload', onLeave);
-    return () => window.removeEventListener('beforeunload', onLeave);
-  }, []);
 
   useEffect(() => {
     list.current?.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });

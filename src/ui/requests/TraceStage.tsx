@@ -82,6 +82,12 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
           {task.state === 'open' && task.kind === 'search' && request.mayWork && <ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched">Go on without</ActButton>}
         </p>
       ))}
+      {trace.gone.length > 0 && (
+        <details>
+          <summary>{trace.gone.length} {trace.gone.length === 1 ? 'record' : 'records'} of the trace before {trace.gone.length === 1 ? 'was' : 'were'} not found again</summary>
+          <ul>{trace.gone.map((record) => <li key={record.system + record.place}>{record.system} · {record.title} <span className="mono muted">{record.place}</span></li>)}</ul>
+        </details>
+      )}
       {trace.problems.length > 0 && (
         <details>
           <summary className="ochre">▲ {trace.problems.length} {trace.problems.length === 1 ? 'part' : 'parts'} could not be read; the letter says so</summary>

@@ -37,7 +37,7 @@ export interface RequestActions {
   strikeKey(ref: string, keyId: string, isStruck: boolean): Promise<ActionResult>;
   secondReader(ref: string, matchId: string, isWanted: boolean): Promise<ActionResult>;
   searchAgain(ref: string, systemId: string): Promise<ActionResult>;
-  judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>>;
+  judge(ref: string, verdicts: readonly { matchId: string; verdict: Verdict | null }[]): Promise<ActionResult<{ changed: number }>>;
   redactPassages(ref: string, matchId: string, passages: readonly Redaction[]): Promise<ActionResult<{ passages: number }>>;
   judgeBand(ref: string, band: Band): Promise<ActionResult<{ changed: number }>>;
   decideOn(ref: string, values: unknown): Promise<ActionResult>;

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { REF, requestLine, requestView } from '../../../test/support/requests';
 import { show } from '../../../test/support/screen';
@@ -86,7 +86,7 @@ describe('the review', () => {
   const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, isRedacted: false, verdict: null, topics: ['other'], isOutside: false, news: null, second: null, ...more });
   const matches = [match('a'), match('b', { parent: 'a', collection: 'orders' }), match('c', { band: 'possible', weight: 3.2 })];
   const trace: TraceView = {
-    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], conditions: { join: 'all', rows: [] }, keys: [{ id: 'tky_1', kind: 'email', value: 'x@mail.example', round: 1, taught: false, isStruck: false }], alike: [],
+    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], gone: [], conditions: { join: 'all', rows: [] }, keys: [{ id: 'tky_1', kind: 'email', value: 'x@mail.example', round: 1, taught: false, isStruck: false }], alike: [],
     steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, started_at: '2026-11-24T08:00:00Z', finished_at: '2026-11-24T08:00:03Z', left_out: 0, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, started_at: null, finished_at: null, left_out: 0, name: 'Mailbox' }],
   };
   const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'], proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [], redacted: null });
@@ -114,7 +114,7 @@ describe('the review', () => {
     expect(document.querySelector('.words script')).toBeNull();
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
-    await waitFor(() => expect(called).toEqual([['judge', REF, 'a', 'theirs'], ['judge', REF, 'c', 'not-theirs'], ['judge', REF, 'c', null]]));
+    await waitFor(() => expect(called).toEqual([['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]], ['judge', REF, [{ matchId: 'c', verdict: 'not-theirs' }]], ['judge', REF, [{ matchId: 'c', verdict: null }]]]));
   });
 
   test('from the end it goes on with the first that has no verdict yet', async () => {
@@ -126,7 +126,7 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 't' });
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 't' });
-    await waitFor(() => expect(called).toEqual([['judge', REF, 'c', 'theirs'], ['judge', REF, 'a', 'theirs']]));
+    await waitFor(() => expect(called).toEqual([['judge', REF, [{ matchId: 'c', verdict: 'theirs' }]], ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]]]));
   });
 
   test('passages about others are proposed: kept or removed by pressing, one key takes them as they are', async () => {
@@ -151,7 +151,7 @@ describe('the review', () => {
     expect(screen.getByText(/and 1 nearly the same/)).toBeTruthy();
     fireEvent.keyDown(window, { key: 't' });
     fireEvent.keyDown(window, { key: 'z' });
-    await waitFor(() => expect(called).toEqual([['judge', REF, 'a', 'theirs'], ['judge', REF, 'c', 'theirs'], ['judge', REF, 'a', null], ['judge', REF, 'c', null]]));
+    await waitFor(() => expect(called).toEqual([['judge', REF, [{ matchId: 'a', verdict: 'theirs' }, { matchId: 'c', verdict: 'theirs' }]], ['judge', REF, [{ matchId: 'a', verdict: null }, { matchId: 'c', verdict: null }]]]));
     fireEvent.change(screen.getByLabelText('Fold what is alike by'), { target: { value: '0.95' } });
     expect(screen.queryByText(/nearly the same/)).toBeNull();
   });
@@ -163,6 +163,23 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 'u' });
     await screen.findByText('Decided meanwhile.');
     expect(within(screen.getByRole('region', { name: 'Matches' })).queryByText('unsure')).toBeNull();
+  });
+
+  test('what is given while a call is on its way goes with the next; where the line breaks, what was not saved is shown as it stood, and said', async () => {
+    const answers: ((result: { ok: true; value: { changed: number } } | Error) => void)[] = [];
+    const sent: unknown[] = [];
+    const slow = { judge: (_ref: string, verdicts: unknown) => (sent.push(verdicts), new Promise((resolve, reject) => void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))))) } as unknown as RequestActions;
+    served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
+    show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
+    await screen.findByText('Opened a');
+    for (const key of ['t', 'n', 't', 'u']) fireEvent.keyDown(window, { key });
+    expect(sent).toEqual([[{ matchId: 'a', verdict: 'theirs' }]]);
+    expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(2);
+    await act(async () => answers[0]!({ ok: true, value: { changed: 1 } }));
+    expect(sent[1]).toEqual([{ matchId: 'd', verdict: 'not-theirs' }, { matchId: 'e', verdict: 'theirs' }, { matchId: 'f', verdict: 'unsure' }]);
+    await act(async () => answers[1]!(new Error('offline')));
+    await screen.findByText(/The last verdicts could not be saved/);
+    expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(1);
   });
 
   test('a system that failed is named with its tries and can be searched again; a band is accepted at once', async () => {

@@ -11,7 +11,7 @@ import type { RequestActions } from './actions';
 
 const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, isRedacted: false, verdict: null, topics: ['other'], isOutside: false, news: null, second: null, ...more });
 const step = (more: Partial<StepView> = {}): StepView => ({ system_id: 'sys_shop', round: 1, state: 'done', scanned: 1200, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, started_at: '2026-11-24T08:00:00Z', finished_at: '2026-11-24T08:00:04Z', left_out: 0, name: 'Web shop', ...more });
-const trace = (more: Partial<TraceView> = {}): TraceView => ({ id: 'trc_1', state: 'finished', round: 1, matches: [match('a'), match('c', { topics: ['health', 'messages'] })], undecided: 2, helpers: [], problems: [], conditions: NO_CONDITIONS, keys: [{ id: 'tky_1', kind: 'email', value: 'lone@mail.example', round: 1, taught: false, isStruck: false }, { id: 'tky_2', kind: 'phone', value: '+4520304050', round: 2, taught: true, isStruck: false }], alike: [], steps: [step()], ...more });
+const trace = (more: Partial<TraceView> = {}): TraceView => ({ id: 'trc_1', state: 'finished', round: 1, matches: [match('a'), match('c', { topics: ['health', 'messages'] })], undecided: 2, helpers: [], problems: [], gone: [], conditions: NO_CONDITIONS, keys: [{ id: 'tky_1', kind: 'email', value: 'lone@mail.example', round: 1, taught: false, isStruck: false }, { id: 'tky_2', kind: 'phone', value: '+4520304050', round: 2, taught: true, isStruck: false }], alike: [], steps: [step()], ...more });
 
 const before = global.fetch;
 let served: TraceView;
@@ -29,6 +29,12 @@ function stage(view: TraceView) {
   return called;
 }
 const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+
+test('what the trace before found and this one did not is told, by name', () => {
+  stage(trace({ gone: [{ system: 'Web shop', title: 'Order 11', place: 'orders/11' }] }));
+  expect(screen.getByText('1 record of the trace before was not found again')).toBeTruthy();
+  expect(screen.getByText(/Web shop · Order 11/)).toBeTruthy();
+});
 
 test('conditions are rows that make a sentence; half a row is handed on to nobody', () => {
   const handed: (TraceConditions | null)[] = [];

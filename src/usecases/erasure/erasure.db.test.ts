@@ -18,7 +18,7 @@ import { recordClockEvent } from '../requests/recordClockEvent';
 import { readRequests, requestView } from '../requests/requestView';
 import { brokenAt } from '../trail/readTrailPage';
 import { trailOfMonth } from '../../db/trail/readTrail';
-import { acceptBand, giveVerdict, traceView } from '../trace/review';
+import { acceptBand, giveVerdicts, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { confirmPlan, makePlan } from './makePlan';
 import { readCertificate } from './readPlan';
@@ -206,7 +206,7 @@ describe('refusals leave everything as it was', () => {
     expect(await makePlan(signe, { ref })).toMatchObject({ refusal: { code: 'not-decided' } });
     const view = await traceView(signe, { ref });
     const [match] = view.ok && view.value ? view.value.matches : [];
-    await giveVerdict(signe, { ref, matchId: match!.id, verdict: 'unsure' });
+    await giveVerdicts(signe, { ref, verdicts: [{ matchId: match!.id, verdict: 'unsure' }] });
     expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({ refusal: { code: 'matches-undecided' } });
   });
 

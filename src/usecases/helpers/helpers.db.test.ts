@@ -11,7 +11,8 @@ import { decide } from '../requests/decide';
 import { proveAtCounter } from '../requests/identity';
 import { openRequest } from '../requests/openRequest';
 import { requestView } from '../requests/requestView';
-import { giveVerdict, traceView } from '../trace/review';
+import { redact } from '../trace/redact';
+import { giveVerdicts, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { finishTask, openTask, uploadToTask } from './answerTask';
 import { cancelTask } from './cancelTask';
@@ -56,6 +57,26 @@ test('the owner is asked by mail that names nobody; behind the link stands who i
   expect(refusal(await openTask(world.worker, { token: 'guessed' }))).toBe('link-unknown');
 });
 
+test('traced again, what they handed over goes on with its verdicts, its redactions and what could not be read; nobody is asked twice', async () => {
+  const { ref, token } = await traced();
+  must(await uploadToTask(world.worker, { token, fileName: 'cards.csv', bytes: Buffer.from(`name;e-mail;job\nRikke Bang;${EMAIL};new chain\n`) }));
+  must(await uploadToTask(world.worker, { token, fileName: 'card.txt', bytes: Buffer.from(`Card 12: Rikke Bang, ${EMAIL}, came with Jonas Vind jonas@mail.example`) }));
+  must(await uploadToTask(world.worker, { token, fileName: 'half.pdf', bytes: Buffer.from('%PDF-1.4 broken') }));
+  const own = async () => must(await traceView(signe, { ref }))!.matches.filter(({ system }) => system === 'sys_cards');
+  const card = (await own()).find(({ title }) => title === 'card.txt')!;
+  must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: card.id, verdict: 'theirs' }] }));
+  must(await redact(signe, { ref, matchId: card.id, passages: [{ start: 37, end: 57, why: 'other-person' }] }));
+  const mails = world.mails.length;
+  world.pass(60);
+  must(await startTrace(signe, { ref, conditions: { join: 'all', rows: [{ where: 'anything', does: 'says', what: 'new chain', to: null, not: true }] } }));
+  await world.drain();
+  expect((await own()).map(({ title, verdict, isRedacted, isOutside }) => [title, verdict, isRedacted, isOutside]).sort()).toEqual([['card.txt', 'theirs', true, false], ['cards.csv · row 2', null, false, true]]);
+  expect(must(await traceView(signe, { ref }))).toMatchObject({ problems: [{ system: 'Workshop cards', place: expect.stringContaining('half.pdf') }], gone: [] });
+  expect(world.mails.slice(mails).filter(({ to }) => to === 'kurt@x.example')).toEqual([]);
+  expect(must(await uploadToTask(world.worker, { token, fileName: 'more.csv', bytes: Buffer.from(`name;e-mail\nRikke Bang;${EMAIL}\n`) })).found).toBe(1);
+  expect(await own()).toHaveLength(3);
+});
+
 test('what they hand over joins the trace; nothing is decided before they have answered', async () => {
   const { ref, token } = await traced();
   expect(must(await uploadToTask(world.worker, { token, fileName: 'cards.csv', bytes: Buffer.from(`name;e-mail;job\nRikke Bang;${EMAIL};new chain\nJonas Vind;jonas@mail.example;brakes\n`) }))).toEqual({ found: 1, problems: [] });
@@ -65,7 +86,7 @@ test('what they hand over joins the trace; nothing is decided before they have a
   const own = view.matches.filter(({ system }) => system === 'sys_cards');
   expect(own.map(({ title }) => title).sort()).toEqual(['card.txt', 'cards.csv · row 2']);
   expect(view.problems).toMatchObject([{ system: 'Workshop cards', place: expect.stringContaining('half.pdf') }]);
-  for (const match of view.matches.filter(({ parent }) => !parent)) must(await giveVerdict(signe, { ref, matchId: match.id, verdict: 'theirs' }));
+  for (const match of view.matches.filter(({ parent }) => !parent)) must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: match.id, verdict: 'theirs' }] }));
   expect(refusal(await decideOn(ref))).toBe('helpers-open');
   expect(must(await requestView(signe, { ref }))).toMatchObject({ stage: 'decide', next: { code: 'wait-for-helpers', waitsOn: 'helper' } });
   must(await finishTask(world.worker, { token, answer: 'Two cards, one scan is torn.' }));
@@ -79,7 +100,7 @@ test('it can go on without an owner who does not answer, and the link is void th
   const [task] = must(await traceView(signe, { ref }))!.helpers;
   must(await cancelTask(signe, { ref, taskId: task!.id }));
   expect(refusal(await openTask(world.worker, { token }))).toBe('link-unknown');
-  for (const match of must(await traceView(signe, { ref }))!.matches.filter(({ parent }) => !parent)) must(await giveVerdict(signe, { ref, matchId: match.id, verdict: 'theirs' }));
+  for (const match of must(await traceView(signe, { ref }))!.matches.filter(({ parent }) => !parent)) must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: match.id, verdict: 'theirs' }] }));
   must(await decideOn(ref));
 });
 
@@ -103,7 +124,7 @@ test('an erasure waits for the owner of what no connector can change, and ends w
   const { ref, token } = await traced('erasure');
   must(await uploadToTask(world.worker, { token, fileName: 'cards.csv', bytes: Buffer.from(`name;e-mail\nRikke Bang;${EMAIL}\n`) }));
   must(await finishTask(world.worker, { token, answer: '' }));
-  for (const match of must(await traceView(signe, { ref }))!.matches.filter(({ parent }) => !parent)) must(await giveVerdict(signe, { ref, matchId: match.id, verdict: 'theirs' }));
+  for (const match of must(await traceView(signe, { ref }))!.matches.filter(({ parent }) => !parent)) must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: match.id, verdict: 'theirs' }] }));
   must(await decideOn(ref, 'art-17-1-a'));
   must(await makePlan(signe, { ref }));
   expect(must(await requestView(signe, { ref })).plan!.lines).toContainEqual(expect.objectContaining({ system: 'Workshop cards', doer: 'helper', action: 'erase' }));

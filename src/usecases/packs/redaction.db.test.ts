@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { buffer } from 'node:stream/consumers';
-import yauzl from 'yauzl';
 import { choice, seedLedger } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
+import { packOf } from '../../../test/support/packs';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { insertUser } from '../../db/access/users';
 import { insertRegisterEntry, insertSystem } from '../../db/systems/systems';
@@ -13,12 +12,10 @@ import { decide } from '../requests/decide';
 import { proveAtCounter } from '../requests/identity';
 import { openRequest } from '../requests/openRequest';
 import { requestView } from '../requests/requestView';
-import { asWrapped } from '../shared/vault';
 import { redact } from '../trace/redact';
-import { giveVerdict, openMatch, traceView } from '../trace/review';
+import { giveVerdicts, openMatch, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { startPack } from './buildPack';
-import { dataKeys } from '../../db/access/dataKeys';
 
 const EMAIL = 'maja@mail.example';
 const THREAD = 'Hello Maja,\n\nAnother rider solved it, see below.\n\nOn Tue Nov 03 2026, Jonas Vind <jonas@inbox.example> wrote:\n> The same clip broke on my bike last spring in Odense.\n> Jonas Vind';
@@ -56,7 +53,7 @@ async function reviewed(regime?: string, right: 'access' | 'portability' = 'acce
   must(await startTrace(signe, { ref }));
   await world.drain();
   const { matches } = must(await traceView(signe, { ref }))!;
-  for (const { id, parent } of matches) if (!parent) must(await giveVerdict(signe, { ref, matchId: id, verdict: 'theirs' }));
+  for (const { id, parent } of matches) if (!parent) must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: id, verdict: 'theirs' }] }));
   return { ref, match: (title) => matches.find((match) => match.title === title)!.id };
 }
 
@@ -64,24 +61,8 @@ async function packed(ref: string, ground = 'art-15'): Promise<Map<string, strin
   must(await decide(signe, { ref, outcome: 'fulfil', ground, reason: 'It is their right.' }));
   must(await startPack(signe, { ref }));
   await world.drain();
-  const pack = await world.knex('packs').join('requests', 'requests.id', 'packs.request_id').where({ ref }).select('packs.*', 'requests.data_key_id').first();
-  if (pack.state !== 'ready') return new Map([['state', `${pack.state}: ${pack.error}`]]);
-  const key = await world.worker.transaction(async (h) => asWrapped((await dataKeys(h, [pack.data_key_id])).get(pack.data_key_id)));
-  const parts: Buffer[] = [];
-  for await (const part of world.worker.storage.read(pack.path).pipe(world.worker.keys.unsealStream(key!)) as AsyncIterable<Buffer>) parts.push(part);
-  return unzip(Buffer.concat(parts));
-}
-
-function unzip(bytes: Buffer): Promise<Map<string, string>> {
-  return new Promise((resolve, reject) => {
-    const files = new Map<string, string>();
-    yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
-      if (error) return reject(error);
-      zip!.on('entry', (entry: yauzl.Entry) => zip!.openReadStream(entry, (wrong, stream) => (wrong ? reject(wrong) : void buffer(stream).then((bytes) => (files.set(entry.fileName, bytes.toString(/\.(pdf|docx)$/.test(entry.fileName) ? 'latin1' : 'utf8')), zip!.readEntry())))));
-      zip!.on('end', () => resolve(files));
-      zip!.readEntry();
-    });
-  });
+  const files = await packOf(world, ref).catch((error: Error) => new Map([['state', Buffer.from(error.message)]]));
+  return new Map([...files].map(([name, bytes]) => [name, bytes.toString(/\.(pdf|docx)$/.test(name) ? 'latin1' : 'utf8')]));
 }
 
 test('a message that quotes somebody is withheld whole, until its passages are redacted; then its text goes without them, and nothing attached', async () => {

@@ -5,11 +5,16 @@ import { createClient } from '../../db/client';
 import { insertUser } from '../../db/access/users';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
-import { traceView } from '../trace/review';
+import { packOf } from '../../../test/support/packs';
+import { sayDayIn } from '../../core/letters/frame';
+import { localDay } from '../../core/shared/days';
+import { giveVerdicts, traceView } from '../trace/review';
 import { notSearched } from '../trace/notSearched';
 import { startTrace } from '../trace/startTrace';
 import { proveAtCounter } from '../requests/identity';
 import { openRequest } from '../requests/openRequest';
+import { decide } from '../requests/decide';
+import { startPack } from '../packs/buildPack';
 import type { Context } from '../context';
 import { addSystem, changeConnection, tryConnection } from './addSystem';
 import { changeRegister, changeSearching } from './changeSystem';
@@ -100,6 +105,45 @@ test('people who are no longer active are left out only by a field that is there
   expect(view.matches.filter(({ system }) => system === row.id).map(({ place }) => place).sort()).toEqual(['club.members/1', 'club.members/3', 'club.rides/1', 'club.rides/3']);
   const trace = await world.knex('traces').where({ id: view.id }).first();
   expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toEqual(['people who are no longer active in Riding club']);
+});
+
+test('between trace and pack a column is renamed and a row vanishes: what was found is handed over, as of its day; traced again, the loss is told and stands in the letter', async () => {
+  const [row] = await world.knex('systems').where({ name: 'Riding club' });
+  const [ref, second] = [await traced(), await traced()];
+  const foundOn = localDay(world.worker.clock.now(), 'Europe/Copenhagen');
+  const client = createClient(url, 1);
+  await client.raw('delete from club.rides where id = 1; alter table club.members rename column notes to remarks');
+  world.pass(3 * 24 * 3600);
+
+  const roots = must(await traceView(coordinator, { ref }))!.matches.filter(({ parent }) => !parent);
+  must(await giveVerdicts(coordinator, { ref, verdicts: roots.map(({ id }) => ({ matchId: id, verdict: 'theirs' })) }));
+  must(await decide(coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
+  must(await startPack(coordinator, { ref }));
+  await world.drain();
+  const files = await packOf(world, ref);
+  const data = [...files].filter(([name]) => name.endsWith('.json')).map(([, bytes]) => bytes.toString()).join('\n');
+  expect(data).toContain('Samsø');
+  expect(data).toContain('"notes":"pays by card"');
+  const cover = await world.worker.fileReader.words('cover-letter.pdf', files.get('cover-letter.pdf')!);
+  expect(cover.replace(/\s+/g, ' ')).toContain(`as it stood on ${sayDayIn('en', foundOn)}`);
+
+  must(await startTrace(coordinator, { ref: second }));
+  await world.drain();
+  const again = must(await traceView(coordinator, { ref: second }))!;
+  expect([again.state, again.matches.some(({ place }) => place === 'club.members/1')]).toEqual(['finished', true]);
+  expect(again.gone.map(({ system, place }) => `${system} ${place}`)).toEqual(['Riding club club.members/3', 'Riding club club.rides/1', 'Riding club club.rides/3']);
+  expect(again.problems).toEqual([{ system: 'Riding club', place: 'club.members.notes', text: expect.stringContaining('there no longer') }]);
+  const trace = await world.knex('traces').where({ id: again.id }).first();
+  expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toContain('1 part of Riding club that could not be read');
+
+  await client.raw('alter table club.members rename to riders');
+  world.pass(60);
+  must(await startTrace(coordinator, { ref: second }));
+  await world.drain();
+  expect(must(await traceView(coordinator, { ref: second }))!.problems).toEqual([{ system: 'Riding club', place: 'club.members', text: expect.stringContaining('The table was there') }]);
+  await client.raw("alter table club.riders rename to members; alter table club.members rename column remarks to notes");
+  await client.destroy();
+  expect((await world.knex('systems').where({ id: row.id }).first()).is_traced).toBe(true);
 });
 
 test('reading again keeps what was confirmed and lets go of what is there no longer', async () => {

@@ -14,8 +14,8 @@ import { alikeOf } from '../../db/trace/alike';
 import { redactionOf, redactionsOf } from '../../db/trace/redactions';
 import { problemsOf } from '../../db/trace/problems';
 import { listSystems } from '../../db/systems/systems';
-import { matchById, matchesOf, setBandVerdict, setVerdict } from '../../db/trace/matches';
-import { lastTrace, setStep, setTrace, stepsOf, struckId, struckKeys, traceById, traceKeysOf } from '../../db/trace/traces';
+import { goneSince, matchById, matchesById, matchesOf, setBandVerdict, setVerdict } from '../../db/trace/matches';
+import { lastTrace, setStep, setTrace, stepsOf, struckId, struckKeys, traceBefore, traceById, traceKeysOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
@@ -58,8 +58,11 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
     for (const task of await helperTasksOf(h, request.id)) helpers.push({ id: task.id, system: names.get(task.system_id) ?? task.system_id, kind: task.kind, dueOn: task.due_on, state: task.state, uploads: task.uploads, answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`) });
     const problems = [];
     for (const row of await problemsOf(h, trace.id)) problems.push({ system: names.get(row.system_id) ?? row.system_id, place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '', text: row.text });
+    const gone = [];
+    const before = await traceBefore(h, trace);
+    for (const row of before ? await goneSince(h, trace, before) : []) gone.push({ system: names.get(row.system_id) ?? row.system_id, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', place: `${row.collection}/${row.record_key}` });
     const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
-    return ok({ conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, helpers, problems, alike: await alikeOf(h, trace.id), id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter(isOpen).length });
+    return ok({ conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, helpers, problems, gone, alike: await alikeOf(h, trace.id), id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter(isOpen).length });
   });
 }
 
@@ -91,17 +94,23 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
 
 export type VerdictRefusal = { code: 'already-decided' } | { code: 'not-found' };
 
-/** What the reviewer says of a match; null takes it back. What hangs on the record shares it. */
-export async function giveVerdict(ctx: Context, input: { ref: string; matchId: string; verdict: Verdict | null }) {
+/** What the reviewer says of matches; null takes it back. What hangs on a record shares its verdict. All of them stand, or none. */
+export async function giveVerdicts(ctx: Context, input: { ref: string; verdicts: readonly { matchId: string; verdict: Verdict | null }[] }) {
   return workOnRequest<{ changed: number }, VerdictRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
-    const match = await matchById(h, input.matchId);
-    const trace = match ? await traceById(h, match.trace_id) : undefined;
-    if (!match || trace?.request_id !== request.id) return refuse({ code: 'not-found' });
-    if (match.second_asked_by !== null && match.second_asked_by !== ctx.actor.id && match.verdict_by !== ctx.actor.id) return readSecond(ctx, h, request.ref, match, input.verdict);
-    const changed = await setVerdict(h, match, input.verdict, ctx.actor.id, ctx.clock.now());
-    await recordTrail(ctx, h, 'verdict-given', request.ref, `${input.verdict ?? 'taken back'}: ${match.system_id}/${match.collection}/${match.record_key}`);
-    return ok({ changed: changed.length });
+    const matches = await matchesById(h, request.id, input.verdicts.map(({ matchId }) => matchId));
+    if (input.verdicts.some(({ matchId }) => !matches.has(matchId))) return refuse({ code: 'not-found' });
+    let changed = 0;
+    for (const { matchId, verdict } of input.verdicts) {
+      const match = matches.get(matchId)!;
+      if (match.second_asked_by !== null && match.second_asked_by !== ctx.actor.id && match.verdict_by !== ctx.actor.id) {
+        changed += await readSecond(ctx, h, request.ref, match, verdict);
+        continue;
+      }
+      changed += (await setVerdict(h, match, verdict, ctx.actor.id, ctx.clock.now())).length;
+      await recordTrail(ctx, h, 'verdict-given', request.ref, `${verdict ?? 'taken back'}: ${match.system_id}/${match.collection}/${match.record_key}`);
+    }
+    return ok({ changed });
   });
 }
 

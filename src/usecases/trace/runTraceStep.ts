@@ -19,6 +19,7 @@ import { personOfRequest } from '../requests/personOfRequest';
 import { vaultOf, type Vault } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
+import { carryRedaction } from './carryOver';
 import { settleTrace } from './settleTrace';
 
 const MOST_TRIES = 5;
@@ -128,19 +129,22 @@ async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 's
   const judged = new Map<string, Judged>((await matchesOf(h, step.trace_id)).filter((match) => match.system_id === step.system_id).map((match) => [`${match.collection}/${match.record_key}`, match]));
   const vault = vaultOf(ctx, h);
   const rows: MatchRow[] = [];
+  const known: { from: string; to: MatchRow }[] = [];
   for (const record of batch.records) {
     const place = `${record.collection}/${record.key}`;
     if (judged.has(place)) continue;
     const match = await judge(ctx, step, work, record, system.country, judged, vault);
     if (!match) continue;
-    const against = await compareWithBefore(h, work, match, record, vault);
+    const { old, ...against } = await compareWithBefore(h, work, match, record, vault);
     const row: MatchRow = { ...match, ...against, is_outside: !fits(work.conditions, { system: system.name, collection: record.collection, title: record.title, text: record.text, fields: record.fields }) };
     judged.set(place, row);
     rows.push(row);
+    if (old) known.push({ from: old, to: row });
   }
   const { data_key_id } = work.request;
   await insertProblems(h, await Promise.all((batch.problems ?? []).map(async ({ key, code, text }) => ({ trace_id: step.trace_id, system_id: step.system_id, place_sealed: await vault.seal(data_key_id, key, `problem:${step.trace_id}`), code, text }))));
   await addToStep(h, step, { scanned: batch.scanned, found: await insertMatches(h, rows), leftOut });
+  for (const { from, to } of known) await carryRedaction(ctx, h, work.request, from, to);
   if (work.conditions.rows.length > 0) await keepParents(h, step.trace_id, step.system_id);
 }
 
@@ -180,15 +184,15 @@ function kindsIn(record: FoundRecord): DetectedKind[] {
   return [...new Set(detect(words).map(({ kind }) => kind))];
 }
 
-/** What the trace before said of the same record: what has the same words keeps its verdict. */
-async function compareWithBefore(h: Handle, work: SearchWork, match: MatchRow, record: FoundRecord, vault: Vault): Promise<Pick<MatchRow, 'news' | 'verdict' | 'verdict_by' | 'verdict_at'>> {
-  const own = { verdict: match.verdict, verdict_by: match.verdict_by, verdict_at: match.verdict_at };
+/** What the trace before said of the same record: what has the same words keeps its verdict. `old` is the match of the same words. */
+async function compareWithBefore(h: Handle, work: SearchWork, match: MatchRow, record: FoundRecord, vault: Vault): Promise<Pick<MatchRow, 'news' | 'verdict' | 'verdict_by' | 'verdict_at'> & { old: string | null }> {
+  const own = { old: null, verdict: match.verdict, verdict_by: match.verdict_by, verdict_at: match.verdict_at };
   if (!work.before) return { ...own, news: null };
   const old = await matchAt(h, work.before.id, match);
   if (!old) return { ...own, news: 'new' };
   const words = await vault.unseal(work.request.data_key_id, old.record_sealed, `record:${old.id}`);
   if (words !== JSON.stringify(record)) return { ...own, news: 'changed' };
-  return { news: 'same', verdict: old.verdict, verdict_by: old.verdict_by, verdict_at: old.verdict_at };
+  return { old: old.id, news: 'same', verdict: old.verdict, verdict_by: old.verdict_by, verdict_at: old.verdict_at };
 }
 
 /** Who else a message speaks of, colleagues aside. */

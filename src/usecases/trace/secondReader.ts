@@ -1,5 +1,5 @@
 import type { Verdict } from '../../core/requests/views';
-import { ok, refuse, type Result } from '../../core/shared/result';
+import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/handle';
 import { matchById, setSecond, setVerdict, type MatchRow } from '../../db/trace/matches';
 import { traceById } from '../../db/trace/traces';
@@ -23,11 +23,11 @@ export async function askSecondReader(ctx: Context, input: { ref: string; matchI
   });
 }
 
-/** What the second reader says. Where the two differ the match is unsure again, for both to look at. */
-export async function readSecond(ctx: Context, h: Handle, ref: string, match: MatchRow, verdict: Verdict | null): Promise<Result<{ changed: number }, never>> {
+/** What the second reader says. Where the two differ the match is unsure again, for both to look at. Returns how many records it changed. */
+export async function readSecond(ctx: Context, h: Handle, ref: string, match: MatchRow, verdict: Verdict | null): Promise<number> {
   await setSecond(h, match.id, { second_verdict: verdict, second_by: verdict === null ? null : ctx.actor.id, second_at: verdict === null ? null : ctx.clock.now() });
   const differs = verdict !== null && match.verdict !== null && verdict !== match.verdict;
   const changed = differs ? await setVerdict(h, match, 'unsure', ctx.actor.id, ctx.clock.now()) : [];
   await recordTrail(ctx, h, 'verdict-given', ref, `second reader: ${verdict ?? 'taken back'}${differs ? `, the first said ${match.verdict}` : ''}: ${match.system_id}/${match.collection}/${match.record_key}`);
-  return ok({ changed: Math.max(1, changed.length) });
+  return Math.max(1, changed.length);
 }

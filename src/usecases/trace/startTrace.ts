@@ -13,6 +13,7 @@ import { createTask } from '../helpers/createTask';
 import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { carryUploads } from './carryOver';
 
 /** Kind of a system without a connection. */
 export const BY_HAND = 'by-hand';
@@ -38,11 +39,14 @@ export async function insertTraceOf(ctx: Context, h: Handle, request: RequestRow
   const traced = (await listSystems(h)).filter((system) => system.is_traced && !(kind === 'proof' && system.kind === 'bookend'));
   // Nobody but its owner can look into what has no connection.
   const systems = traced.filter((system) => system.kind !== BY_HAND);
+  const before = await lastTrace(h, request.id, 'find');
   // Where nothing can be searched by itself, nothing is awaited.
   const isOver = systems.length === 0;
   await insertTrace(h, { id, request_id: request.id, kind, state: isOver ? 'finished' : 'running', round: 1, started_at: ctx.clock.now(), finished_at: isOver ? ctx.clock.now() : null, conditions_sealed: conditions.rows.length > 0 ? await vaultOf(ctx, h).seal(request.data_key_id, JSON.stringify(conditions), `conditions:${id}`) : null });
   await addTraceKeys(ctx, h, request, id, person, 1, null);
-  if (kind === 'find') for (const system of traced.filter((one) => one.kind === BY_HAND)) await createTask(ctx, h, request, system, 'search', sayPerson(person));
+  const byHand = traced.filter((system) => system.kind === BY_HAND);
+  if (kind === 'find' && before) await carryUploads(ctx, h, request, before, id, byHand, conditions);
+  if (kind === 'find') for (const system of byHand) await createTask(ctx, h, request, system, 'search', sayPerson(person));
   await insertSteps(h, systems.map((system) => ({ trace_id: id, system_id: system.id, round: 1 })));
   for (const system of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: id, systemId: system.id, round: 1 });
   return id;

@@ -10,7 +10,7 @@ import { proveAtCounter } from '../requests/identity';
 import { openRequest } from '../requests/openRequest';
 import { requestView } from '../requests/requestView';
 import { notSearched } from './notSearched';
-import { giveVerdict, traceView } from './review';
+import { giveVerdicts, traceView } from './review';
 import { askSecondReader } from './secondReader';
 import { startTrace } from './startTrace';
 import { resumeTrace, stopTrace, strike } from './steerTrace';
@@ -84,7 +84,7 @@ test('conditions narrow what is part of the answer; what a kept record hangs on 
   const trace = await world.knex('traces').where({ id: view.id }).first();
   expect(trace.conditions_sealed.includes(Buffer.from('2026-12-31'))).toBe(false);
   expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toEqual(['anything outside of what was looked for (Only records where the date is between Thu 1 Jan 2026 and Thu 31 Dec 2026.)']);
-  must(await giveVerdict(signe, { ref, matchId: view.matches.find(({ place }) => place === 'customers/1')!.id, verdict: 'theirs' }));
+  must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: view.matches.find(({ place }) => place === 'customers/1')!.id, verdict: 'theirs' }] }));
   must(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
 });
 
@@ -113,13 +113,15 @@ test('a trace is stopped between two batches, decides nothing, and goes on where
 test('traced again: what has the same words keeps its verdict, what is new or changed is told', async () => {
   const ref = await request();
   const first = await traced(ref);
-  for (const { id, parent } of first.matches) if (!parent) must(await giveVerdict(signe, { ref, matchId: id, verdict: 'theirs' }));
+  for (const { id, parent } of first.matches) if (!parent) must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: id, verdict: 'theirs' }] }));
   stored[3] = { ...stored[3]!, fields: { id: '5', text: 'The bell is mended' } };
   stored.push(record('reviews', '6', { person: person('lone@mail.example') }));
+  stored.splice(2, 1);
   const again = await traced(ref);
   const of = (place: string) => again.matches.find((match) => match.place === place)!;
   expect(['customers/1', 'orders/10', 'reviews/5', 'reviews/6'].map((place) => [of(place).news, of(place).verdict])).toEqual([['same', 'theirs'], ['same', 'theirs'], ['changed', null], ['new', null]]);
   expect(again.undecided).toBe(2);
+  expect(again.gone).toEqual([{ system: 'Web shop', title: 'orders 11', place: 'orders/11' }]);
   expect(first.matches.every(({ news }) => news === null)).toBe(true);
 });
 
@@ -149,17 +151,17 @@ test('a second reader who agrees settles it, one who differs makes it unsure; no
   const [customer, review] = ['customers/1', 'reviews/5'].map((place) => view.matches.find((match) => match.place === place)!.id) as [string, string];
   const second = async (id: string) => must(await traceView(asta, { ref }))!.matches.find((match) => match.id === id)!;
   for (const matchId of [customer, review]) {
-    must(await giveVerdict(signe, { ref, matchId, verdict: 'theirs' }));
+    must(await giveVerdicts(signe, { ref, verdicts: [{ matchId, verdict: 'theirs' }] }));
     must(await askSecondReader(signe, { ref, matchId, isWanted: true }));
   }
   expect(must(await requestView(signe, { ref })).undecided).toBe(2);
   expect(refusal(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }))).toBe('matches-undecided');
-  must(await giveVerdict(asta, { ref, matchId: customer, verdict: 'theirs' }));
-  must(await giveVerdict(asta, { ref, matchId: review, verdict: 'not-theirs' }));
+  must(await giveVerdicts(asta, { ref, verdicts: [{ matchId: customer, verdict: 'theirs' }] }));
+  must(await giveVerdicts(asta, { ref, verdicts: [{ matchId: review, verdict: 'not-theirs' }] }));
   expect(await second(customer)).toMatchObject({ verdict: 'theirs', second: { askedBy: 'signe', by: 'asta', verdict: 'theirs', isOwnAsk: false } });
   expect(await second(review)).toMatchObject({ verdict: 'unsure', second: { verdict: 'not-theirs' } });
   expect(refusal(await askSecondReader(signe, { ref, matchId: review, isWanted: false }))).toBe('read-already');
-  must(await giveVerdict(signe, { ref, matchId: review, verdict: 'not-theirs' }));
+  must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: review, verdict: 'not-theirs' }] }));
   expect(must(await requestView(signe, { ref })).undecided).toBe(0);
 });
 

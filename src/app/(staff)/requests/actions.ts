@@ -3,7 +3,7 @@
 import { conditionsSchema, type TraceConditions } from '../../../core/requests/conditions';
 import type { Band } from '../../../core/identity/score';
 import { redactionsSchema } from '../../../core/detect/schema';
-import { basisSchema, decisionSchema, factsSchema, openRequestSchema } from '../../../core/requests/schema';
+import { basisSchema, decisionSchema, factsSchema, openRequestSchema, verdictsSchema } from '../../../core/requests/schema';
 import { daySchema } from '../../../core/shared/schema';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { confirmPlan, makePlan } from '../../../usecases/erasure/makePlan';
@@ -29,10 +29,10 @@ import { tellRecipient } from '../../../usecases/requests/tellRecipients';
 import { setMatter } from '../../../usecases/requests/setMatter';
 import { askSecondReader } from '../../../usecases/trace/secondReader';
 import { resumeTrace as resume, stopTrace as stop, strike } from '../../../usecases/trace/steerTrace';
-import { acceptBand, giveVerdict, retrySystem } from '../../../usecases/trace/review';
+import { acceptBand, giveVerdicts, retrySystem } from '../../../usecases/trace/review';
 import { redact } from '../../../usecases/trace/redact';
 import { startTrace } from '../../../usecases/trace/startTrace';
-import type { EffectView, RecordActView, Verdict } from '../../../core/requests/views';
+import type { EffectView, RecordActView } from '../../../core/requests/views';
 import { act } from '../../lib/act';
 import { readForm } from '../../lib/form';
 
@@ -177,8 +177,9 @@ export async function searchAgain(ref: string, systemId: string): Promise<Action
   return act((ctx) => retrySystem(ctx, { ref, systemId }));
 }
 
-export async function judge(ref: string, matchId: string, verdict: Verdict | null): Promise<ActionResult<{ changed: number }>> {
-  return act((ctx) => giveVerdict(ctx, { ref, matchId, verdict }));
+export async function judge(ref: string, verdicts: unknown): Promise<ActionResult<{ changed: number }>> {
+  const form = readForm(verdictsSchema, { verdicts });
+  return form.ok ? act((ctx) => giveVerdicts(ctx, { ref, verdicts: form.value.verdicts })) : form;
 }
 
 export async function redactPassages(ref: string, matchId: string, passages: unknown): Promise<ActionResult<{ passages: number }>> {
