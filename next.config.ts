@@ -2,11 +2,13 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   poweredByHeader: false,
-  serverExternalPackages: ['@napi-rs/canvas', 'knex', 'pg', 'pg-boss', 'pdfkit', 'pdfjs-dist', '@node-rs/argon2', 'pino', 'mailparser', 'nodemailer', 'date-holidays'],
+  // What only the server uses is loaded as it lies there: bundled, each of it would be compiled into every route that reaches it.
+  serverExternalPackages: ['@napi-rs/canvas', 'knex', 'pg', 'pg-boss', 'pdfkit', 'pdfjs-dist', '@node-rs/argon2', 'pino', 'mailparser', 'nodemailer', 'date-holidays', 'any-ascii', 'canonicalize', 'chardet', 'csv-parse', 'exceljs', 'iconv-lite', 'ics', 'libphonenumber-js', 'mammoth', 'pg-copy-streams', 'piscina', 'sanitize-html', 'stdnum', 'talisman', 'temporal-polyfill', 'yauzl', 'yazl'],
   // Types are checked by ./bookend test, with the core's own rules; whoever only starts the demo does not wait for them.
   typescript: { ignoreBuildErrors: true },
   turbopack: { root: import.meta.dirname },
-  experimental: { authInterrupts: true, serverActions: { bodySizeLimit: '60mb' } },
+  // Nothing is built twice from one folder often enough to pay for writing the cache.
+  experimental: { turbopackFileSystemCacheForBuild: false, authInterrupts: true, serverActions: { bodySizeLimit: '60mb' } },
 };
 
 export default config;

@@ -51,10 +51,13 @@ export async function acceptAll(page: Page): Promise<void> {
 export async function judgeEachByKey(page: Page): Promise<number> {
   await page.waitForSelector('.matches tr.sel');
   const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
-  for (let n = 0; n < rows; n++) {
-    const at = await page.$eval('.matches tr.sel', (row) => (row as HTMLTableRowElement).rowIndex);
+  const chosen = () => page.$eval('.matches tr.sel', (row) => (row as HTMLTableRowElement).rowIndex);
+  for (let n = 0, from = await chosen(); n < rows; n++) {
     await page.keyboard.press('t');
-    await page.waitForFunction((before) => document.querySelector<HTMLTableRowElement>('.matches tr.sel')?.rowIndex !== before || !document.querySelector('.matches .unsure'), { polling: 'raf', timeout: 10000 }, at);
+    let to = await chosen();
+    // The last one stays chosen when all is judged.
+    for (let tries = 0; to === from && n < rows - 1 && tries < 400; tries++, to = await chosen()) await wait(25);
+    from = to;
   }
   return rows;
 }

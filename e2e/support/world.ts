@@ -84,15 +84,19 @@ export async function seen(page: Page, words: string | RegExp, timeout = 30000):
   await holds(page, `“${words}”`, (s, f) => new RegExp(s, f).test(document.body.innerText), [source, flags], timeout);
 }
 
-/** Presses the button (or follows the link) that says so, when it can be pressed. */
+/** Presses the button (or follows the link) that says so, when it can be pressed; one that is made anew at this moment is looked for again. */
 export async function press(page: Page, words: string | RegExp): Promise<void> {
   const [source, flags] = typeof words === 'string' ? [`^\\s*${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, ''] : [words.source, words.flags];
-  const handle = await page
-    .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: 30000, polling: LOOK }, source, flags)
-    .catch(async () => {
-      throw new Error(`there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
-    });
-  await (handle.asElement() as unknown as { click(): Promise<void> }).click();
+  for (let tries = 1; ; tries++) {
+    const handle = await page
+      .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: 30000, polling: LOOK }, source, flags)
+      .catch(async () => {
+        throw new Error(`there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
+      });
+    const error = await (handle.asElement() as unknown as { click(): Promise<void> }).click().then(() => null, (cause: Error) => cause);
+    if (!error) return;
+    if (tries === 3 || !/not clickable|detached/i.test(error.message)) throw error;
+  }
 }
 
 export async function fill(page: Page, label: string, value: string): Promise<void> {

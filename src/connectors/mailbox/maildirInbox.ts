@@ -13,7 +13,8 @@ export function maildirInbox(root: string): Inbox {
     async keys() {
       const found: string[] = [];
       for (const folder of FOLDERS) {
-        const names = await readdir(join(root, folder)).catch(() => []);
+        // Whose folder it is stands in the settings: the build is not to look for it in the project.
+        const names = await readdir(/* turbopackIgnore: true */ join(/* turbopackIgnore: true */ root, folder)).catch(() => []);
         found.push(...names.filter((name) => !name.startsWith('.')).map((name) => `${folder}/${name}`));
       }
       return found.sort((a, b) => (a.slice(4) < b.slice(4) ? -1 : 1));
