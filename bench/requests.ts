@@ -8,6 +8,7 @@ import type { Knex } from 'knex';
 import jaroWinkler from 'talisman/metrics/jaro-winkler';
 import { filesConnector } from '../src/connectors/files/filesConnector';
 import { sqlConnector } from '../src/connectors/sql/sqlConnector';
+import { candidatePairs } from '../src/core/identity/blocking';
 import type { PersonRecord } from '../src/core/identity/record';
 import { score } from '../src/core/identity/score';
 import { nearDuplicates, LEAST_ALIKE } from '../src/core/requests/nearDuplicates';
@@ -163,6 +164,46 @@ await part('matching', async () => {
   });
   const recall = theirs.filter((pair) => found.has(pair)).length / theirs.length;
   note({ what: `matching 1 person × ${RECORDS.toLocaleString('en')} (of 20, each)`, ours: `${((ours / 20) * 1000).toFixed(0)} ms, recall ${(recall * 100).toFixed(1)} % of the cross`, limit: `a twentieth of the bare string comparisons of the full cross, ${((cross / 400) * 1000).toFixed(0)} ms`, ratio: ours / (cross / 20), goal: 1 });
+});
+
+const LISTED = 10_000;
+
+await part('pairs', async () => {
+  const next = numbers(17);
+  const pick = (most: number) => Math.floor(next() * most);
+  const day = () => `19${50 + pick(50)}-${String(1 + pick(12)).padStart(2, '0')}-${String(1 + pick(28)).padStart(2, '0')}`;
+  const someone = (i: number): PersonRecord => ({ givenName: nameOf(next), familyName: nameOf(next, 3), emails: [`a${i}@mail.example`], phones: [`+45${20_000_000 + i}`], birthDate: day(), postcode: String(1000 + pick(8000)), city: `Town ${pick(400)}`, country: 'DK' });
+  const withSlip = (word: string) => {
+    const at = 1 + pick(word.length - 1);
+    return word.slice(0, at) + word.slice(at + 1);
+  };
+  const left = Array.from({ length: LISTED }, (_, i) => someone(i));
+  // A third are people of the first list who write otherwise: a new address, a slip in a name, a number with blanks, no birth date.
+  const right = left.map((person, i): PersonRecord => {
+    if (i % 3 !== 0) return someone(LISTED + i);
+    const [moved, slipped] = [next() < 0.5, next() < 0.3];
+    return { ...person, ...(slipped ? { familyName: withSlip(person.familyName!) } : {}), emails: [moved ? `b${i}@post.example` : person.emails![0]!], phones: next() < 0.5 ? [`+45 ${person.phones![0]!.slice(3, 7)} ${person.phones![0]!.slice(7)}`] : [`+45${90_000_000 + i}`], ...(next() < 0.3 ? { birthDate: null } : {}) };
+  });
+  const isMatch = (i: number, j: number) => score(left[i]!, right[j]!).band !== 'unlikely';
+  const [names, others] = [left, right].map((list) => list.map((person) => `${person.givenName} ${person.familyName}`)) as [string[], string[]];
+  const flagged: [number, number][] = [];
+  const cross = await timed(async () => {
+    for (const [i, person] of left.entries()) for (let j = 0; j < right.length; j++) {
+      const other = right[j]!;
+      if (person.emails![0] === other.emails![0] || person.phones![0] === other.phones![0] || jaroWinkler(names[i]!, others[j]!) > 0.95) flagged.push([i, j]);
+    }
+  });
+  let compared = 0;
+  const found = new Set<string>();
+  const ours = await timed(async () => {
+    for (const [i, j] of candidatePairs(left, right)) {
+      compared++;
+      if (isMatch(i, j)) found.add(`${i}/${j}`);
+    }
+  });
+  const wanted = flagged.filter(([i, j]) => isMatch(i, j));
+  const recall = wanted.filter(([i, j]) => found.has(`${i}/${j}`)).length / wanted.length;
+  note({ what: `matching ${LISTED.toLocaleString('en')} × ${LISTED.toLocaleString('en')} with blocking, ${compared.toLocaleString('en')} pairs compared`, ours: `${ours.toFixed(2)} s, ${found.size.toLocaleString('en')} matches, recall ${(recall * 100).toFixed(1)} % of the cross`, limit: `a twentieth of the bare string comparisons of the full cross, ${(cross / 20).toFixed(2)} s`, ratio: ours / (cross / 20), goal: 1 });
 });
 
 await part('alike', async () => {

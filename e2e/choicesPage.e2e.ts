@@ -77,7 +77,7 @@ test('a browser signal is honoured and said; a person who says otherwise knowing
   await go(page, `${link}?lang=en`);
   await seen(page, 'but you told us yes yourself');
   await page.setExtraHTTPHeaders({});
-}, 60_000);
+}, 240_000);
 
 test('a yes to the tour letter counts once it is confirmed from the mailbox; a look alone confirms nothing', async () => {
   await api('/choices', { occurredAt: '2026-11-24T07:30:00Z', identifiers: [{ kind: 'email', value: ANNA }, { kind: 'customer-number', value: '48219' }], purpose: 'tour-letter', answer: 'grant', ask: 'phone-script', askVersion: 1, method: 'spoken', language: 'da', address: { channel: 'email', value: ANNA }, externalId: 'tour-anna' });
@@ -90,7 +90,7 @@ test('a yes to the tour letter counts once it is confirmed from the mailbox; a l
   expect(await standing('tour-letter')).toMatchObject({ permitted: true, standing: 'granted' });
   await go(page, '/confirm/unknown');
   expect(await textOf(page)).toContain('is not one of ours');
-}, 60_000);
+}, 240_000);
 
 test('whoever unsubscribes in the newsletter is believed at once, and once', async () => {
   const JONAS = 'jonas.vind@inbox.example';

@@ -66,7 +66,7 @@ test('erasure from plan to certificate, with the worker killed again and again',
   await killAndStart();
   await until('finished', async () => (await state()).state === 'finished', 150);
   await go(page, `/requests/${ref}`);
-  await seen(page, 'answered in time', 30000);
+  await seen(page, 'answered in time');
 
   // Each thing once.
   const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes group by 1, 2 having count(*) > 1');
@@ -101,7 +101,7 @@ test('erasure from plan to certificate, with the worker killed again and again',
   expect(await query(WORLD.database, 'select 1 from data_keys k join requests r on r.data_key_id = k.id where r.ref = $1 and k.wrapped is not null', [ref])).toEqual([]);
   await go(page, '/ledger');
   await press(page, 'Verify the ledger');
-  await seen(page, /✓ Verified/, 60000);
+  await seen(page, /✓ Verified/);
 
   // Certificate and residue.
   await go(page, `/requests/${ref}`);

@@ -47,7 +47,7 @@ test('till file → standing changes → the next send leaves the person out', a
   await go(page, WORLD.newsletter);
   expect(await textOf(page)).toContain(RASMUS);
   // Whether senders ask at all can be seen.
-  await until('the checks are counted', async () => (await query(WORLD.database, 'select 1 from permission_counts')).length > 0, 10);
+  await until('the checks are counted', async () => (await query(WORLD.database, 'select 1 from permission_counts')).length > 0);
   await go(page, '/ledger/audiences');
   await holds(page, 'the service is named', () => [...document.querySelectorAll<HTMLElement>('section[aria-labelledby=asked] tr')].some((row) => /Newsletter service/.test(row.innerText)));
 }, 240_000);
@@ -57,11 +57,11 @@ test('the newsletter service still believes in a yes → drift → put right →
   expect(await flag()).toBe(true);
   await go(page, '/ledger/drift');
   await press(page, 'Compare every system now');
-  await holds(page, 'the difference is listed', () => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl') && (row as HTMLElement).innerText.includes('Newsletter service')), [], 60000);
+  await holds(page, 'the difference is listed', () => [...document.querySelectorAll('section[aria-label=Differences] tr')].some((row) => (row as HTMLElement).innerText.includes('Rasmus Dahl') && (row as HTMLElement).innerText.includes('Newsletter service')));
   const rowText = () => page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].filter((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')).map((row) => row.innerText).join('\n'));
   expect(await rowText()).toMatch(/withdrawn since 24 Nov 2026\s+permits/);
   await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].find((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))!.querySelector('button')!.click());
-  await holds(page, 'the difference is gone', () => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')), [], 60000);
+  await holds(page, 'the difference is gone', () => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')));
   expect(await flag()).toBe(false);
   await seen(page, /From a no to the last system that follows it: median/);
 
@@ -71,7 +71,7 @@ test('the newsletter service still believes in a yes → drift → put right →
   await (await page.$('section[aria-labelledby=ask] input[type=file]'))!.uploadFile(list);
   await press(page, 'Ask about every address');
   await seen(page, 'november.csv');
-  await holds(page, 'the file is finished', () => [...document.querySelectorAll<HTMLElement>('tr')].some((row) => row.innerText.includes('november.csv') && row.innerText.includes('finished')), [], 60000);
+  await holds(page, 'the file is finished', () => [...document.querySelectorAll<HTMLElement>('tr')].some((row) => row.innerText.includes('november.csv') && row.innerText.includes('finished')));
   const href = await page.$eval('a[href$="result.csv"]', (link) => (link as HTMLAnchorElement).href);
   const csv = await page.evaluate(async (address) => (await fetch(address)).text(), href);
   const line = (who: string) => csv.split(/\r?\n/).find((one) => one.includes(`,${who},`)) ?? '';
@@ -107,15 +107,15 @@ test('one person: identifiers, standing with its reason, choices through time, a
 test('the ledger verifies on the page; a changed answer is named', async () => {
   await go(page, '/ledger');
   await press(page, 'Verify the ledger');
-  await seen(page, /✓ Verified .* choices agree with the signed head/, 60000);
+  await seen(page, /✓ Verified .* choices agree with the signed head/);
   const [row] = await query<{ id: string; folio: number; leaf_index: number; answer: string }>(WORLD.database, "select id, folio, leaf_index, answer from choices where answer = 'withdraw' limit 1");
   const set = (answer: string) => query(WORLD.database, `do $$ begin set local session_replication_role = 'replica'; update choices set answer = '${answer}' where id = '${row!.id}'; end $$`);
   await set('grant');
   await press(page, 'Verify the ledger');
-  await seen(page, `Folio ${row!.folio}, leaf ${row!.leaf_index}: the choice was altered.`, 60000);
+  await seen(page, `Folio ${row!.folio}, leaf ${row!.leaf_index}: the choice was altered.`);
   await set(row!.answer);
   await press(page, 'Verify the ledger');
-  await seen(page, /✓ Verified/, 60000);
+  await seen(page, /✓ Verified/);
 }, 300_000);
 
 test('the shop’s API call: recorded, duplicate, and the same answer for the same key', async () => {

@@ -144,7 +144,7 @@ test('five hundred matches are reviewed by keys alone', async () => {
   const file = join(mkdtempSync(join(tmpdir(), 'bookend-cards-')), 'cards.csv');
   writeFileSync(file, ['name;e-mail;job', ...Array.from({ length: 500 }, (_, n) => `Anna Kjær;anna.kjaer@mail.example;${job(n)}`)].join('\n'));
   await (await outside.$('input[type=file]'))!.uploadFile(file);
-  await seen(outside, 'cards.csv: 500 records taken over', 60000);
+  await seen(outside, 'cards.csv: 500 records taken over');
   await press(outside, 'That is all');
   await seen(outside, 'used up now');
 
@@ -153,7 +153,7 @@ test('five hundred matches are reviewed by keys alone', async () => {
   expect(rows).toBeGreaterThan(500);
   const judged = async () => Number((await query<{ n: string }>(WORLD.database, "select count(*) as n from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = $1 and m.parent_key is null and m.verdict = 'theirs'", [ref]))[0]!.n);
   await until('every verdict is in the database', async () => (await judged()) === rows, 150);
-  await seen(page, 'Decide to fulfil', 60000);
+  await seen(page, 'Decide to fulfil');
 }, 420_000);
 
 test('the law and the day of receipt are corrected, with what stood before beside it; what if writes nothing', async () => {

@@ -83,9 +83,11 @@ endWith(async () => {
   }
   const parts = part ? [part] : PARTS;
   const given = name ? [name] : [];
-  await ensureModules();
-  if (parts.includes('database') || parts.includes('browser')) await ensurePostgres();
-  if (parts.includes('browser')) await ensureChromium();
+  const programs = async () => {
+    if (parts.includes('database') || parts.includes('browser')) await ensurePostgres();
+    if (parts.includes('browser')) await ensureChromium();
+  };
+  await Promise.all([ensureModules(), programs()]);
 
   if (!part) {
     const tsc = BIN('typescript', 'bin/tsc');

@@ -27,7 +27,7 @@ export async function proveByCode(page: Page, outside: Page, ref: string, addres
 
 export async function traceToEnd(page: Page): Promise<void> {
   await press(page, 'Start the trace');
-  await seen(page, /Review \d+ match/, 60000);
+  await seen(page, /Review \d+ match/);
   // The sheet may say so a moment before the list of matches has the last of them.
   await seen(page, 'Trace again');
 }

@@ -50,9 +50,9 @@ export async function signedIn(browser: Browser, who: string): Promise<Page & { 
 
 export async function go(page: Page, path: string): Promise<void> {
   const address = path.startsWith('http') ? path : `${WORLD.address}${path}`;
-  await page.goto(address, { waitUntil: 'load' });
+  await page.goto(address, { waitUntil: 'load', timeout: PATIENCE });
   // A page of ours says when it answers to a press; one of the outside world is plain HTML.
-  if (address.startsWith(WORLD.address)) await page.waitForSelector('html[data-awake]', { timeout: 15000 });
+  if (address.startsWith(WORLD.address)) await page.waitForSelector('html[data-awake]', { timeout: PATIENCE });
 }
 
 export async function textOf(page: Page): Promise<string> {
@@ -61,9 +61,11 @@ export async function textOf(page: Page): Promise<string> {
 
 /** Between two looks at a page, in milliseconds: who asks at every frame takes the page's time from it. */
 const LOOK = 120;
+/** Milliseconds that a page may take on a machine with much else to do; only what never comes takes as long. */
+const PATIENCE = 90_000;
 
 /** Waits until a test on the page holds; says what was waited for, and what the page said instead. */
-export async function holds<A extends unknown[]>(page: Page, what: string, test: (...given: A) => unknown, given: A = [] as unknown as A, timeout = 30000): Promise<void> {
+export async function holds<A extends unknown[]>(page: Page, what: string, test: (...given: A) => unknown, given: A = [] as unknown as A, timeout = PATIENCE): Promise<void> {
   await page.waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given).catch(async () => {
     throw new Error(`${what}: waited in vain. At ${new URL(page.url()).pathname} the page said:\n${(await textOf(page)).slice(0, 2500)}`);
   });
@@ -79,7 +81,7 @@ export async function gone(page: Page, words: string): Promise<void> {
 }
 
 /** Waits until the words stand on the page. */
-export async function seen(page: Page, words: string | RegExp, timeout = 30000): Promise<void> {
+export async function seen(page: Page, words: string | RegExp, timeout = PATIENCE): Promise<void> {
   const [source, flags] = typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
   await holds(page, `“${words}”`, (s, f) => new RegExp(s, f).test(document.body.innerText), [source, flags], timeout);
 }
@@ -89,7 +91,7 @@ export async function press(page: Page, words: string | RegExp): Promise<void> {
   const [source, flags] = typeof words === 'string' ? [`^\\s*${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, ''] : [words.source, words.flags];
   for (let tries = 1; ; tries++) {
     const handle = await page
-      .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: 30000, polling: LOOK }, source, flags)
+      .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: PATIENCE, polling: LOOK }, source, flags)
       .catch(async () => {
         throw new Error(`there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
       });
@@ -100,7 +102,7 @@ export async function press(page: Page, words: string | RegExp): Promise<void> {
 }
 
 export async function fill(page: Page, label: string, value: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ?? false, { timeout: 15000, polling: LOOK }, label);
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ?? false, { timeout: PATIENCE, polling: LOOK }, label);
   const selector = `[id="${await id.jsonValue()}"]`;
   await page.click(selector, { count: 3 });
   await page.keyboard.press('Backspace');
@@ -109,7 +111,7 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
 
 /** Chooses from a MUI select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: 15000, polling: LOOK }, label);
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: PATIENCE, polling: LOOK }, label);
   await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
   await page.waitForSelector('[role=option]');
   await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);
@@ -125,7 +127,7 @@ export interface KeptMail {
 
 /** The newest mail to an address whose subject matches; waits for it. */
 export async function mailTo(address: string, subject: RegExp): Promise<KeptMail> {
-  for (let n = 0; n < 100; n++) {
+  for (let n = 0; n < 400; n++) {
     const found = (await mails()).find((mail) => mail.to.includes(address) && subject.test(mail.subject));
     if (found) return found;
     await new Promise((resolve) => setTimeout(resolve, 200));
@@ -184,7 +186,7 @@ export async function apiGet(path: string, key: string): Promise<{ status: numbe
 
 export const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-export async function until(what: string, test: () => Promise<boolean>, seconds = 60): Promise<void> {
+export async function until(what: string, test: () => Promise<boolean>, seconds = 120): Promise<void> {
   for (const end = Date.now() + seconds * 1000; Date.now() < end; await wait(25)) if (await test()) return;
   throw new Error(`waited in vain: ${what}`);
 }

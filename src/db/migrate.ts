@@ -18,6 +18,7 @@ import * as traceDepth from './migrations/0016_trace_depth';
 import * as given from './migrations/0017_given';
 import * as keepingRequests from './migrations/0018_keeping_requests';
 import * as recipients from './migrations/0019_recipients';
+import * as samePeople from './migrations/0020_same_people';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -39,6 +40,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0017_given': given,
   '0018_keeping_requests': keepingRequests,
   '0019_recipients': recipients,
+  '0020_same_people': samePeople,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

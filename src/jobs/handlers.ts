@@ -14,6 +14,7 @@ import { runImport } from '../usecases/imports/runImport';
 import { rotateKeys } from '../usecases/keys/rotateKeys';
 import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
+import { findSamePeople } from '../usecases/requests/findSamePeople';
 import { runRecordActs } from '../usecases/requests/recordActs';
 import { findAlike } from '../usecases/trace/findAlike';
 import { runTraceStep } from '../usecases/trace/runTraceStep';
@@ -28,6 +29,7 @@ export const HANDLERS: Handlers = {
   'verify-ledger': verifyLedger,
   'trace-step': runTraceStep,
   'find-alike': findAlike,
+  'find-same-people': (ctx) => findSamePeople(ctx),
   'build-pack': buildPack,
   'run-erasure': runErasure,
   'run-record-acts': runRecordActs,

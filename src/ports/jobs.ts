@@ -16,6 +16,7 @@ export interface JobPayloads {
   'verify-ledger': { verificationId: string };
   'trace-step': { traceId: string; systemId: string; round: number };
   'find-alike': { traceId: string };
+  'find-same-people': Record<string, never>;
   'build-pack': { packId: string };
   'run-erasure': { planId: string };
   'run-record-acts': { requestId: string };
@@ -24,7 +25,7 @@ export interface JobPayloads {
 export type JobName = keyof JobPayloads;
 
 export const JOB_NAMES: readonly JobName[] = [
-  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'find-alike', 'build-pack', 'run-erasure', 'run-record-acts', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
+  'deliver-letters', 'check-import', 'run-import', 'verify-ledger', 'trace-step', 'find-alike', 'find-same-people', 'build-pack', 'run-erasure', 'run-record-acts', 'rebuild-folds', 'export-ledger', 'check-audience', 'compare-system', 'correct-drift', 'deposit-head', 'rotate-keys', 'remove-sealed',
 ];
 
 export interface Jobs {

@@ -85,8 +85,8 @@ export interface RequestView extends RequestLine {
   notes: { id: string; by: string; at: string; text: string }[];
   /** Who could answer for it. */
   colleagues: { id: string; name: string }[];
-  /** Open requests of the same person and right that came before. */
-  joinable: { ref: string; receivedOn: string }[];
+  /** Open requests for the same right that came before and are, or seem to be, of the same person. */
+  joinable: { ref: string; receivedOn: string; band: Band; because: string }[];
 }
 
 /** How a request stands, as its person sees it. */

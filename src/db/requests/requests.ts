@@ -78,7 +78,7 @@ export async function setRequest(h: Handle, id: string, change: Partial<RequestR
 }
 
 /** Requests the one who acts may see: coordinators and reviewers their own, supervisors and auditors all. */
-function visible(h: Handle): Knex.QueryBuilder {
+export function visible(h: Handle): Knex.QueryBuilder {
   const query = h.trx('requests');
   if (h.actor.kind !== 'user') return query;
   const reach = reachOf(h.actor.roles, 'requests.see');

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
+import { BandMark } from '../parts/BandMark';
 import type { RequestActions } from './actions';
 
 /** Who asks, for whom, in which words; and whether they asked before. */
@@ -24,7 +25,7 @@ export function IntakeStage({ request, actions }: { request: RequestView; action
       {request.personId && person && <p style={{ marginTop: 8 }}><Link href={`/people/${request.personId}`}>Everything about this person</Link></p>}
       {request.mayWork && request.joinable.map((other) => (
         <div key={other.ref} className="note slate row" style={{ marginTop: 8 }}>
-          <span>The same person asked for the same on {sayDay(other.receivedOn)}: <Link href={`/requests/${other.ref}`}>{other.ref}</Link>. One answer can answer both; the older clock counts.</span>
+          <span><BandMark band={other.band} /> the same person ({other.because}) asked for the same on {sayDay(other.receivedOn)}: <Link href={`/requests/${other.ref}`}>{other.ref}</Link>. One answer can answer both; the older clock counts.</span>
           <ActButton act={() => actions.join(request.ref, other.ref)} done={`Joined to ${other.ref}`}>Join them</ActButton>
         </div>
       ))}

@@ -108,7 +108,7 @@ describe('who it is', () => {
 
   test('an agent shows the permission first; older requests for the same can be joined', async () => {
     const { called, actions } = acts();
-    const request = requestView({ identity, authority: 'needed', onBehalf: { kind: 'agent', name: 'B. Quirke' }, joinable: [{ ref: 'BK-2026-0400', receivedOn: '2026-11-01' }], person: { givenName: 'Lone' } });
+    const request = requestView({ identity, authority: 'needed', onBehalf: { kind: 'agent', name: 'B. Quirke' }, joinable: [{ ref: 'BK-2026-0400', receivedOn: '2026-11-01', band: 'likely', because: 'name, birth date' }], person: { givenName: 'Lone' } });
     const { unmount } = show(<IdentityStage request={request} actions={actions} />);
     fireEvent.click(button('The permission was shown'));
     await waitFor(() => expect(called).toEqual([['authorityShown', REF]]));

@@ -82,6 +82,7 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
     owner_id: assign(await assignmentRules(h), { right: input.right, regime, language: input.language }, await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))),
   };
   await insertRequest(h, row);
+  await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
   await addCoordinators(h, id);
   if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
   await refreshRequest(ctx, h, id);

@@ -5,6 +5,7 @@ import { forgetHelperTasks } from '../../db/requests/helperTasks';
 import { forgetNotes } from '../../db/requests/notes';
 import { forgetRecordActs } from '../../db/requests/recordActs';
 import { requestsToRemove, setRequest } from '../../db/requests/requests';
+import { forgetSamePeople } from '../../db/requests/samePeople';
 import { forgetTraces } from '../../db/trace/traces';
 import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
@@ -35,6 +36,7 @@ export async function removeOldRequests(ctx: Context): Promise<number> {
       await forgetNotes(h, [id]);
       await forgetHelperTasks(h, [id]);
       await forgetRecordActs(h, [id]);
+      await forgetSamePeople(h, [id]);
       await setRequest(h, id, { person_id: null, person_sealed: null, text_sealed: null, decision_reason_sealed: null, matter: null, removed_at: now });
       await destroyDataKeys(h, [request.data_key_id], now);
       await recordTrail(ctx, h, 'request-removed', request.ref, `${ctx.requestYears} years after its answer`);

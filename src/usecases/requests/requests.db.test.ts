@@ -187,12 +187,30 @@ describe('joining', () => {
     const first = await open({ right: 'portability', receivedAt: '2026-11-20T10:00:00Z' });
     const second = await open({ right: 'portability', text: 'again, please' });
     const other = await open({ right: 'rectification' });
-    expect((await view(second.ref)).joinable).toEqual([{ ref: first.ref, receivedOn: '2026-11-20' }]);
+    expect((await view(second.ref)).joinable).toEqual([{ ref: first.ref, receivedOn: '2026-11-20', band: 'certain', because: 'known as one person' }]);
     expect((await view(first.ref)).joinable).toEqual([]);
     expect(refusal(await joinRequests(signe, { ref: second.ref, into: other.ref }))).toBe('cannot-join');
     must(await joinRequests(signe, { ref: second.ref, into: first.ref }));
     expect(await view(second.ref)).toMatchObject({ stage: 'closed', outcome: `joined-to-${first.ref}` });
     expect((await view(first.ref)).notes.at(-1)!.text).toContain('In their words: again, please');
+  });
+
+  test('somebody whom nobody knows asks again from another address: the older one is offered with how sure it is; a namesake born on another day is not, nor another right', async () => {
+    world.goTo('2026-11-24T12:00:00Z');
+    const ida = (more: object) => ({ person: { givenName: 'Ida', familyName: 'Kvist', ...more } });
+    const first = await open({ right: 'access', receivedAt: '2026-11-18T10:00:00Z', ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }) });
+    await open({ right: 'access', receivedAt: '2026-11-19T10:00:00Z', ...ida({ emails: ['other.ida@mail.example'], birthDate: '1961-01-02' }) });
+    await open({ right: 'erasure', receivedAt: '2026-11-19T11:00:00Z', ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }) });
+    const again = await open({ right: 'access', receivedAt: '2026-11-20T10:00:00Z', ...ida({ emails: ['idak@post.example'], birthDate: '06.05.1990' }) });
+    expect((await view(again.ref)).joinable).toEqual([]);
+    await world.drain();
+    expect((await view(again.ref)).joinable).toEqual([{ ref: first.ref, receivedOn: '2026-11-18', band: 'certain', because: 'name, birth date' }]);
+    expect((await view(first.ref)).joinable).toEqual([]);
+    expect(await world.knex('requests').whereNull('compared_at').whereNull('closed_at')).toEqual([]);
+    must(await joinRequests(signe, { ref: again.ref, into: first.ref }));
+    expect((await view(again.ref)).outcome).toBe(`joined-to-${first.ref}`);
+    // What only the newer one said was proven by nobody.
+    expect((await view(first.ref)).person!.emails).toEqual(['ida.kvist@mail.example']);
   });
 });
 
