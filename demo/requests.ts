@@ -66,7 +66,8 @@ async function judgeAll(world: DemoWorld, ref: string): Promise<void> {
   await withoutCards(world, ref);
   for (const band of ['certain', 'likely'] as const) must(await acceptBand(world.coordinator, { ref, band }));
   const view = must(await traceView(world.coordinator, { ref }))!;
-  for (const match of view.matches.filter(({ verdict, parent }) => verdict === null && !parent)) must(await giveVerdicts(world.coordinator, { ref, verdicts: [{ matchId: match.id, verdict: 'not-theirs' }] }));
+  const left = view.matches.filter(({ verdict, parent }) => verdict === null && !parent);
+  if (left.length > 0) must(await giveVerdicts(world.coordinator, { ref, verdicts: left.map(({ id }) => ({ matchId: id, verdict: 'not-theirs' })) }));
 }
 
 /** Closed in spring: received on 31 January, when a month has no such day. */
@@ -119,11 +120,21 @@ const extended: Story = async (world) => {
   must(await recordClockEvent(world.coordinator, { ref, kind: 'extended', reason: 'Paper cards of nine workshops have to be read by hand.' }));
 };
 
+const ines = (world: DemoWorld, emails: string[]) => {
+  const { country, givenName, familyName } = byStory(world.people, 'paused');
+  return { country, givenName, familyName, emails, birthDate: '1985-02-19' };
+};
+
 const paused: Story = async (world) => {
   const person = byStory(world.people, 'paused');
-  const ref = await open(world, person, 'portability', addDays(world.today, -16));
+  const ref = await open(world, person, 'portability', addDays(world.today, -16), { person: ines(world, [person.email]) });
   world.clock.goTo(`${addDays(world.today, -14)}T10:00:00Z`);
   must(await askIdentity(world.coordinator, { ref, address: person.email }));
+};
+
+/** Ines lost the code, and asks once more from another address. */
+const again: Story = async (world) => {
+  await open(world, byStory(world.people, 'paused'), 'portability', addDays(world.today, -2), { text: 'I asked two weeks ago and cannot find your mail with the code. Please send me my data.', person: ines(world, ['brandes@werkstatt.example']) });
 };
 
 const agent: Story = async (world) => {
@@ -190,4 +201,4 @@ const objection: Story = async (world) => {
 };
 
 /** In the order in which they happened. */
-export const STORIES: readonly Story[] = [january, british, refused, extended, overdue, mette, gone, california, paused, agent, complained, child, colorado, objection, jens];
+export const STORIES: readonly Story[] = [january, british, refused, extended, overdue, mette, gone, california, paused, agent, complained, child, colorado, objection, again, jens];

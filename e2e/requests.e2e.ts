@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { acceptAll, decideToFulfil, judgeEachByKey, openAtCounter, outsider, traceToEnd } from './support/journeys';
-import { at, choose, fill, go, gone, launch, mailTo, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import { at, choose, fill, go, gone, launch, mailTo, newsletterFlag, openRequestOf, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
 
 let browser: Browser;
 let page: Page & { complaints: string[] };
@@ -98,6 +98,19 @@ test('signing in at the shop shows who asks', async () => {
   const [row] = await query<{ identity: string; identity_method: string }>(WORLD.database, 'select identity, identity_method from requests where ref = $1', [ref]);
   expect(row).toEqual({ identity: 'proven', identity_method: 'shop-session' });
 }, 240_000);
+
+test('who asks again from another address is offered for joining; the older one, whose clock is nearer, answers both', async () => {
+  const ref = await openRequestOf(page, 'Ines Brandes', 'portability');
+  await go(page, `/requests/${ref}`);
+  await seen(page, /certain the same person \(name, birth date\) asked for the same on/);
+  await press(page, 'Join them');
+  await seen(page, /Joined to BK-/);
+  const [row] = await query<{ outcome: string; into: string }>(WORLD.database, 'select r.outcome, o.ref as into from requests r join requests o on o.id = r.joined_to where r.ref = $1', [ref]);
+  expect(row!.outcome).toBe(`joined-to-${row!.into}`);
+  await seen(page, `joined to ${row!.into}, which is answered for both`);
+  await go(page, `/requests/${row!.into}`);
+  await seen(page, `Joined with ${ref}. In their words: I asked two weeks ago`);
+});
 
 test('the owner of the card index is asked; what they hand over joins the trace and waits for a verdict', async () => {
   const ref = await openAtCounter(page, { givenName: 'Aoife', familyName: 'O’Hare', email: 'aoife.ohare@mail.example' }, 'portability');

@@ -85,6 +85,8 @@ export interface RequestView extends RequestLine {
   notes: { id: string; by: string; at: string; text: string }[];
   /** Who could answer for it. */
   colleagues: { id: string; name: string }[];
+  /** The older request that is answered for this one too. */
+  joinedTo: string | null;
   /** Open requests for the same right that came before and are, or seem to be, of the same person. */
   joinable: { ref: string; receivedOn: string; band: Band; because: string }[];
 }
@@ -94,7 +96,7 @@ export interface StatusView {
   ref: string;
   right: string;
   language: string;
-  step: 'received' | 'waits-for-you' | 'worked-on' | 'answered' | 'appeal';
+  step: 'received' | 'waits-for-you' | 'worked-on' | 'answered' | 'joined' | 'appeal';
   receivedOn: string;
   dueOn: string;
   isExtended: boolean;

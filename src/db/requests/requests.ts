@@ -188,6 +188,10 @@ export async function insertClockEvent(h: Handle, row: ClockEventRow & { actor: 
   await h.trx('clock_events').insert(row);
 }
 
+export async function takeBackAnswered(h: Handle, requestId: string): Promise<void> {
+  await h.trx('clock_events').where({ request_id: requestId, kind: 'answered' }).delete();
+}
+
 /** Events by request, in order of entry. A reason is only known to be there: the clock needs no more. */
 export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>> {
   const rows = (await h.trx('clock_events').whereRaw('request_id = any(?)', [requestIds as string[]]).orderBy('id')) as ClockEventRow[];

@@ -41,7 +41,7 @@ export function StatusForm({ language, look, begin }: { language: Language; look
         <div className="note slate" role="status">
           <p><span className="mono">{view.ref}</span> · {words.rights[view.right as keyof typeof words.rights]}</p>
           <p><b>{words.steps[view.step]}</b></p>
-          <p>{words.received}: {day(view.receivedOn)}{view.step !== 'answered' && <> · {words.due}: {day(view.dueOn)}</>}</p>
+          <p>{words.received}: {day(view.receivedOn)}{view.step !== 'answered' && view.step !== 'joined' && <> · {words.due}: {day(view.dueOn)}</>}</p>
           {view.isExtended && <p>{words.extended}</p>}
         </div>
       )}

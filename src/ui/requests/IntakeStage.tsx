@@ -1,14 +1,10 @@
 'use client';
 
 import Link from 'next/link';
-import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
-import { ActButton } from '../parts/ActButton';
-import { BandMark } from '../parts/BandMark';
-import type { RequestActions } from './actions';
 
-/** Who asks, for whom, in which words; and whether they asked before. */
-export function IntakeStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+/** Who asks, for whom, in which words. */
+export function IntakeStage({ request }: { request: RequestView }) {
   const { person } = request;
   const rows: [string, string][] = person
     ? ([
@@ -23,12 +19,6 @@ export function IntakeStage({ request, actions }: { request: RequestView; action
       <dl className="facts">{rows.map(([name, value]) => <div key={name} style={{ display: 'contents' }}><dt>{name}</dt><dd>{value}</dd></div>)}</dl>
       {request.text && <p className="words" style={{ marginTop: 10 }}>“{request.text}”</p>}
       {request.personId && person && <p style={{ marginTop: 8 }}><Link href={`/people/${request.personId}`}>Everything about this person</Link></p>}
-      {request.mayWork && request.joinable.map((other) => (
-        <div key={other.ref} className="note slate row" style={{ marginTop: 8 }}>
-          <span><BandMark band={other.band} /> the same person ({other.because}) asked for the same on {sayDay(other.receivedOn)}: <Link href={`/requests/${other.ref}`}>{other.ref}</Link>. One answer can answer both; the older clock counts.</span>
-          <ActButton act={() => actions.join(request.ref, other.ref)} done={`Joined to ${other.ref}`}>Join them</ActButton>
-        </div>
-      ))}
     </div>
   );
 }

@@ -11,6 +11,7 @@ import { ClockPanel } from './ClockPanel';
 import { DecideStage } from './DecideStage';
 import { IdentityStage } from './IdentityStage';
 import { IntakeStage } from './IntakeStage';
+import { JoinOffers } from './JoinOffers';
 import { RefreshWhile } from './RefreshWhile';
 import { TraceStage } from './TraceStage';
 import { WorkPanel } from './WorkPanel';
@@ -38,6 +39,7 @@ export function RequestSheet({ request, trace, zone, today, actions }: { request
         <ClockHead request={request} isOpen={isWhyOpen} toggle={() => setWhyOpen(!isWhyOpen)} />
       </div>
       {isWhyOpen && <ClockPanel request={request} zone={zone} today={today} actions={actions} />}
+      <JoinOffers request={request} actions={actions} />
       <section className="sheet" aria-label="Stages">
         {stages.map((stage, i) => {
           const isDone = now > i || request.stage === 'closed';
@@ -74,7 +76,7 @@ function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: 
   const tone = request.state === 'overdue' || request.state === 'answered-late' ? 'late' : request.state === 'paused' || (request.state === 'running' && left <= 5) ? 'ochre' : '';
   return (
     <div className="clock">
-      <b className={tone}>{words[request.state]}</b>
+      <b className={tone}>{request.joinedTo ? 'joined' : words[request.state]}</b>
       <span className="muted">{request.state.startsWith('answered') ? 'due was' : 'answer by'} {sayDay(request.dueOn)} · </span>
       <button onClick={toggle} aria-expanded={isOpen}>why this date</button>
     </div>
@@ -82,6 +84,7 @@ function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: 
 }
 
 function outcome(stage: Stage, request: RequestView, trace: TraceView | null, zone: string): string {
+  if (request.joinedTo && stage !== 'intake') return stage === 'answer' ? `joined to ${request.joinedTo}, which is answered for both` : `as for ${request.joinedTo}`;
   switch (stage) {
     case 'intake':
       return `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`;
@@ -112,7 +115,7 @@ function later(stage: Stage, request: RequestView): string {
 function body(stage: Stage, request: RequestView, trace: TraceView | null, zone: string, actions: RequestActions): ReactNode {
   switch (stage) {
     case 'intake':
-      return <IntakeStage request={request} actions={actions} />;
+      return <IntakeStage request={request} />;
     case 'identity':
       return <IdentityStage request={request} actions={actions} />;
     case 'trace':

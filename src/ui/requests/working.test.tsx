@@ -11,7 +11,7 @@ import { ClockPanel } from './ClockPanel';
 import { FiguresSheet } from './FiguresSheet';
 import { IdentityStage } from './IdentityStage';
 import { InboxSheet } from './InboxSheet';
-import { IntakeStage } from './IntakeStage';
+import { JoinOffers } from './JoinOffers';
 import { RequestList } from './RequestList';
 import { WorkloadSheet } from './WorkloadSheet';
 import { WorkPanel } from './WorkPanel';
@@ -113,7 +113,8 @@ describe('who it is', () => {
     fireEvent.click(button('The permission was shown'));
     await waitFor(() => expect(called).toEqual([['authorityShown', REF]]));
     unmount();
-    show(<IntakeStage request={request} actions={actions} />);
+    show(<JoinOffers request={request} actions={actions} />);
+    expect(screen.getByText(/the same person \(name, birth date\) asked for the same on Sun 1 Nov 2026/)).toBeTruthy();
     fireEvent.click(button('Join them'));
     await waitFor(() => expect(called).toContainEqual(['join', REF, 'BK-2026-0400']));
   });

@@ -18,7 +18,7 @@ export async function readStatus(ctx: Context, input: { ref: string; word: strin
     if (!row?.status_hash || !given.equals(row.status_hash)) return refuse({ code: 'status-unknown' });
     const reading = clockOf(ctx, row, (await clockEventsOf(h, [row.id])).get(row.id)!);
     if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
-    const step = row.closed_at ? 'answered' : row.appeal === 'open' ? 'appeal' : row.identity === 'asked' ? 'waits-for-you' : row.stage === 'intake' || row.stage === 'identity' ? 'received' : 'worked-on';
+    const step = row.joined_to ? 'joined' : row.closed_at ? 'answered' : row.appeal === 'open' ? 'appeal' : row.identity === 'asked' ? 'waits-for-you' : row.stage === 'intake' || row.stage === 'identity' ? 'received' : 'worked-on';
     await recordTrail(ctx, h, 'status-read', row.ref);
     return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.value.receivedOn, dueOn: row.due_on, isExtended: reading.value.reasons.some(({ code }) => code === 'extended'), shops: await shopsToSignIn(ctx, h, row) });
   });

@@ -18,7 +18,7 @@ import { certificateOf } from '../../db/erasure/plans';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
 import { lastIdentityCheck } from '../../db/requests/identityChecks';
-import { clockEventsOf, countOpenRequests, listRequests, membersOf, requestByRef, type RequestFilter, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf, countOpenRequests, listRequests, membersOf, requestById, requestByRef, type RequestFilter, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { readPlan } from '../erasure/readPlan';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -112,7 +112,7 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
       letters: (await lettersOf(h, row.id)).map(({ id, template, state, queued_at, sent_at, tries, body_sealed }) => ({ id: body_sealed && how !== 'masked' ? id : null, template, state, at: sent_at ?? queued_at, tries })),
       hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
       proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority, matter: row.matter, matterUrl: matterUrl(ctx, row.matter), goesOn: row.closed_at ? localDay(yearsAfter(row.closed_at, ctx.requestYears), ctx.organisation.zone) : null, removedAt: row.removed_at ? localDay(row.removed_at, ctx.organisation.zone) : null,
-      notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt, band, because }) => ({ ref, band, because, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),
+      notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinedTo: row.joined_to ? ((await requestById(h, row.joined_to))?.ref ?? null) : null, joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt, band, because }) => ({ ref, band, because, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),
     });
   });
 }

@@ -209,6 +209,10 @@ describe('joining', () => {
     expect(await world.knex('requests').whereNull('compared_at').whereNull('closed_at')).toEqual([]);
     must(await joinRequests(signe, { ref: again.ref, into: first.ref }));
     expect((await view(again.ref)).outcome).toBe(`joined-to-${first.ref}`);
+    const status = async () => must(await readStatus(world.worker, { ref: again.ref, word: again.statusWord })).step;
+    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual(['joined', first.ref, 'answered-in-time']);
+    must(await reopenRequest(mikkel, { ref: again.ref, reason: 'It was another Ida.' }));
+    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual(['received', null, 'running']);
     // What only the newer one said was proven by nobody.
     expect((await view(first.ref)).person!.emails).toEqual(['ida.kvist@mail.example']);
   });
