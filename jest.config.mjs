@@ -33,6 +33,7 @@ const config = {
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.e2e.ts'] },
   ],
   testTimeout: 180000,
+  testSequencer: '<rootDir>/scripts/lib/testOrder.mjs',
 };
 
 export default config;

@@ -124,7 +124,7 @@ describe('hostile and broken files', () => {
     let box = await zipOf({ 'a.txt': 'deep' });
     for (let n = 0; n < 2; n++) box = await zipOf({ 'in.zip': box });
     expect(await units('x.zip', box)).toEqual(['in.zip in.zip a.txt|deep']);
-    expect(await units('x.zip', await zipOf({ 'in.zip': box }))).toEqual(['in.zip in.zip in.zip!too-deep'.replace('in.zip in.zip in.zip', 'in.zip')].map(() => expect.stringMatching(/too-deep$/)));
+    expect(await units('x.zip', await zipOf({ 'in.zip': box }))).toEqual([expect.stringMatching(/too-deep$/)]);
   });
 
   test('a field of ten million characters is cut and said; the row is kept', async () => {

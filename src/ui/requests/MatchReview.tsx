@@ -28,7 +28,7 @@ async function load(id: string): Promise<MatchOpened> {
 }
 
 /** The place where most hours go: one key per verdict, the next record already loaded. */
-export function MatchReview({ request, trace, actions, onChange }: { request: RequestView; trace: TraceView; actions: RequestActions; onChange: () => void }) {
+export function MatchReview({ request, trace, actions, onChange }: { request: RequestView; trace: TraceView; actions: RequestActions; onChange: () => Promise<{ isSuccess: boolean }> }) {
   const [threshold, setThreshold] = useState(0.9);
   const [shown, setShown] = useState<string>(ALL);
   const whole = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
@@ -78,7 +78,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
       const result = await actions.redactPassages(request.ref, id, passages);
       say(result.ok ? (passages.length > 0 ? 'It is handed over without these passages' : 'The redaction is taken back') : result.message, result.ok);
       await client.invalidateQueries({ queryKey: ['match', id] });
-      onChange();
+      void onChange();
     },
     [actions, client, onChange, request.ref, say],
   );
@@ -88,7 +88,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
       const isWanted = row.second === null;
       const result = await actions.secondReader(request.ref, row.id, isWanted);
       say(result.ok ? (isWanted ? 'Somebody else has to read it too before anything is decided' : 'No second reader any more') : result.message, result.ok);
-      onChange();
+      void onChange();
     },
     [actions, onChange, request.ref, say],
   );

@@ -16,7 +16,11 @@ import type { RequestActions } from './actions';
 export function TraceStage({ request, first, actions }: { request: RequestView; first: TraceView | null; actions: RequestActions }) {
   const { data: trace, refetch } = useQuery<TraceView | null>({
     queryKey: ['trace', request.ref, first?.id ?? 'none'],
-    queryFn: async () => (await fetch(`/api/staff/trace/${request.ref}`)).json() as Promise<TraceView | null>,
+    queryFn: async () => {
+      const response = await fetch(`/api/staff/trace/${request.ref}`);
+      if (!response.ok) throw new Error('not shown');
+      return (await response.json()) as TraceView | null;
+    },
     initialData: first,
     refetchInterval: (query) => (query.state.data?.state === 'running' ? 800 : false),
   });
@@ -50,7 +54,7 @@ export function TraceStage({ request, first, actions }: { request: RequestView; 
         <TraceKeys trace={trace} request={request} actions={actions} />
         {trace.state !== 'running' && request.mayWork && request.decision.outcome === 'none' && <details key={trace.id}><summary>Look only for some of it</summary><div className="stack" style={{ marginTop: 8 }}><Begin request={request} start={trace.conditions} systems={[...new Set(trace.steps.map(({ name }) => name))]} words="Trace again with these" isPrimary={false} actions={actions} /></div></details>}
       </div>
-      {trace.matches.length === 0 ? <p className="empty">{trace.state === 'running' ? 'Nothing found yet.' : 'Nothing was found in any system.'}</p> : <MatchReview request={request} trace={trace} actions={actions} onChange={() => void refetch()} />}
+      {trace.matches.length === 0 ? <p className="empty">{trace.state === 'running' ? 'Nothing found yet.' : 'Nothing was found in any system.'}</p> : <MatchReview request={request} trace={trace} actions={actions} onChange={refetch} />}
     </>
   );
 }

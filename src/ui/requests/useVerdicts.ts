@@ -20,7 +20,7 @@ export interface Given {
  * Verdicts as the reviewer sees them at once, and their way to the server: what is given while a call is on its way waits and goes with the next
  * call, so that nobody is faster than the server for long. What is refused is shown as it stood before, and said.
  */
-export function useVerdicts(ref: string, actions: RequestActions, onChange: () => void) {
+export function useVerdicts(ref: string, actions: RequestActions, onChange: () => Promise<{ isSuccess: boolean }>) {
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const waiting = useRef(new Map<string, Given>());
   const isSending = useRef(false);
@@ -34,11 +34,21 @@ export function useVerdicts(ref: string, actions: RequestActions, onChange: () =
     for (let batch = next(waiting.current); batch.length > 0; batch = next(waiting.current)) {
       const result = await actions.judge(ref, batch.map(([matchId, { verdict }]) => ({ matchId, verdict }))).catch(() => ({ ok: false, message: NOT_SAVED }) as const);
       if (result.ok) continue;
-      setGiven((map) => new Map([...map, ...batch.map(([id, { before }]) => [id, before] as const)]));
+      // What has been given anew meanwhile is still on its way; it takes the place of what stood before this.
+      const left = batch.filter(([id, { before }]) => {
+        const newer = waiting.current.get(id);
+        if (newer) newer.before = before;
+        return !newer;
+      });
+      setGiven((map) => new Map([...map, ...left.map(([id, { before }]) => [id, before] as const)]));
       say(result.message, false);
     }
     isSending.current = false;
-    rest.current = setTimeout(() => { onChange(); router.refresh(); }, AT_REST);
+    rest.current = setTimeout(() => {
+      router.refresh();
+      // From here on the server's word holds, also where a colleague has changed it.
+      void onChange().then(({ isSuccess }) => isSuccess && !isSending.current && setGiven(new Map()));
+    }, AT_REST);
   }, [actions, onChange, ref, router, say]);
 
   const give = useCallback(
