@@ -12,6 +12,7 @@ import { actAs } from '../src/usecases/context';
 import type { Role } from '../src/core/access/roles';
 import { depositHead } from '../src/usecases/consent/depositHead';
 import { startComparison } from '../src/usecases/drift/compareSystem';
+import { moveDueDays } from '../src/usecases/requests/moveDueDays';
 import { walkChoices } from './history';
 import { bringIntoStep } from './inStep';
 import { addPurposes } from './purposes';
@@ -70,6 +71,8 @@ async function load(): Promise<void> {
   // This morning, or now where the day is younger than that.
   clock.goTo([`${today}T05:30:00Z`, config.BOOKEND_NOW ?? clock.real()].sort()[0]!);
   await bringIntoStep(worker, people, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), tills: env('DEMO_TILLS') });
+  // What the worker does every day.
+  await moveDueDays(worker);
   await startComparison(coordinator);
   await drain();
   await depositHead(worker);

@@ -8,6 +8,7 @@ import { checkKeys } from '../usecases/keys/checkKeys';
 import { startComparison } from '../usecases/drift/compareSystem';
 import { watchFolders } from '../usecases/imports/watchFolders';
 import { remindHelpers } from '../usecases/helpers/remindHelpers';
+import { moveDueDays } from '../usecases/requests/moveDueDays';
 import { removeOldRequests } from '../usecases/requests/removeOldRequests';
 import { sendDigests } from '../usecases/requests/sendDigests';
 import { takeInbox } from '../usecases/requests/takeInbox';
@@ -58,7 +59,7 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   });
 }
 
-/** Once a day: the head goes to the witness, systems are compared, colleagues are told what is due, what is kept too long goes. */
+/** Once a day: the head goes to the witness, systems are compared, due days of what waits move on, colleagues are told what is due, what is kept too long goes. */
 async function once(): Promise<void> {
   const today = ctx.clock.real().slice(0, 10);
   if (daily.day === today) return;
@@ -66,6 +67,7 @@ async function once(): Promise<void> {
   await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deposit-head', {}));
   await startComparison(ctx);
   await remindHelpers(ctx);
+  await moveDueDays(ctx);
   await sendDigests(ctx);
   await housekeeping(ctx);
   await removeOldRequests(ctx);

@@ -105,6 +105,12 @@ export async function lockRequestById(h: Handle, id: string): Promise<RequestRow
   return h.trx('requests').where({ id }).forUpdate().first();
 }
 
+/** Open requests whose clock has stood still at some time, the next due first. */
+export async function requestsThatWaited(h: Handle, most: number): Promise<string[]> {
+  const asked = h.trx('clock_events as e').select(h.trx.raw('1')).whereRaw('e.request_id = requests.id').whereIn('e.kind', ['identity-asked', 'clarification-asked', 'fee-asked']);
+  return h.trx('requests').whereNull('closed_at').whereExists(asked).orderBy(['due_on', 'id']).limit(most).pluck('id');
+}
+
 export interface RequestFilter {
   state: 'open' | 'closed' | 'all';
   right: string | null;

@@ -15,8 +15,9 @@ import { makeCalendarFeed, readCalendarFeed } from './calendarFeed';
 import { changeBasis, whatIf } from './changeBasis';
 import { checkFacts } from './checkFacts';
 import { decide } from './decide';
-import { proveAtCounter, refuseForIdentity, showAuthority } from './identity';
+import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from './identity';
 import { joinRequests } from './joinRequests';
+import { moveDueDays } from './moveDueDays';
 import { addNote, setOwner } from './notes';
 import { openRequest, type NewRequest } from './openRequest';
 import { confirmProposal, readProposals, setAsideProposal } from './proposals';
@@ -179,6 +180,19 @@ describe('colleagues', () => {
     must(await makeCalendarFeed(signe));
     expect(refusal(await readCalendarFeed(world.worker, { token: first }))).toBe('not-found');
   });
+});
+
+test('with every day a request waits for proof the day it is due moves on, in the lists too, though nobody touches it', async () => {
+  world.goTo('2026-11-24T13:00:00Z');
+  const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z' });
+  must(await askIdentity(signe, { ref, address: EMAIL }));
+  const due = async () => (await world.knex('requests').where({ ref }).first()).due_on as string;
+  expect(await due()).toBe('2026-12-21');
+  await world.drain();
+  world.goTo('2026-12-04T13:00:00Z');
+  expect(await moveDueDays(world.worker)).toBeGreaterThanOrEqual(1);
+  expect([await due(), (await view(ref)).dueOn]).toEqual(['2026-12-30', '2026-12-30']);
+  expect(await moveDueDays(world.worker)).toBe(0);
 });
 
 describe('joining', () => {
