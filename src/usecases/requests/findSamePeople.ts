@@ -8,14 +8,15 @@ import { vaultOf } from '../shared/vault';
 
 /** Open requests that are held against each other at once; the newest. */
 const MOST = 10_000;
+const AGAIN_MS = 3000;
 
 /**
  * Which open requests for the same right seem to come from one person, though they may give other addresses: everything that came since the
  * last time is compared with everything that is open, by what their forms say. Nothing is joined by itself.
  */
 export async function findSamePeople(ctx: Context): Promise<void> {
-  await ctx.exclusively('same-people', async () =>
-    ctx.transaction(async (h) => {
+  const isDone = await ctx.exclusively('same-people', async () => {
+    await ctx.transaction(async (h) => {
       const { fresh, open } = await requestsToCompare(h, MOST);
       if (fresh.length === 0) return;
       const vault = vaultOf(ctx, h);
@@ -37,6 +38,9 @@ export async function findSamePeople(ctx: Context): Promise<void> {
         }
       }
       await keepSamePeople(h, [...found.values()], fresh.map(({ id }) => id), ctx.clock.now());
-    }),
-  );
+    });
+    return true;
+  });
+  // Somebody compares who may have begun before the newest came: once more, after them.
+  if (!isDone) await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'find-same-people', {}, new Date(Date.parse(ctx.clock.real()) + AGAIN_MS).toISOString()));
 }

@@ -16,6 +16,7 @@ import { changeBasis, whatIf } from './changeBasis';
 import { checkFacts } from './checkFacts';
 import { decide } from './decide';
 import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from './identity';
+import { findSamePeople } from './findSamePeople';
 import { joinRequests } from './joinRequests';
 import { moveDueDays } from './moveDueDays';
 import { addNote, setOwner } from './notes';
@@ -207,6 +208,19 @@ describe('joining', () => {
     must(await joinRequests(signe, { ref: second.ref, into: first.ref }));
     expect(await view(second.ref)).toMatchObject({ stage: 'closed', outcome: `joined-to-${first.ref}` });
     expect((await view(first.ref)).notes.at(-1)!.text).toContain('In their words: again, please');
+  });
+
+  test('a request that comes while others are compared is compared after them', async () => {
+    world.goTo('2026-11-24T11:00:00Z');
+    await world.drain();
+    const { id } = await open({ right: 'restriction', person: { givenName: 'Bo', familyName: 'Elm', emails: ['bo.elm@mail.example'] } });
+    const comparedAt = async () => (await world.knex('requests').where({ id }).first()).compared_at as string | null;
+    // Its own job finds another at work.
+    world.queue.length = 0;
+    await world.worker.exclusively('same-people', () => findSamePeople(world.worker));
+    expect([await comparedAt(), world.queue.map(({ name }) => name)]).toEqual([null, ['find-same-people']]);
+    await world.drain();
+    expect(await comparedAt()).not.toBeNull();
   });
 
   test('somebody whom nobody knows asks again from another address: the older one is offered with how sure it is; a namesake born on another day is not, nor another right', async () => {
