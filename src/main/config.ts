@@ -29,6 +29,7 @@ const schema = yup.object({
   BOOKEND_PRIVACY_MAILBOX: yup.string(),
   BOOKEND_REQUEST_YEARS: yup.number().integer().min(1).max(30).default(3),
   BOOKEND_MATTER_URL: yup.string().matches(/^https?:\/\/.*\{matter\}/, 'BOOKEND_MATTER_URL must be an address that holds {matter}'),
+  BOOKEND_REACH: yup.string().default(''),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 

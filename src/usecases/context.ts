@@ -58,6 +58,8 @@ export interface Context {
   fileReader: FileReader;
   organisation: OrganisationSettings;
   baseUrl: string;
+  /** Hosts and folders that systems added by hand may lie at. */
+  reach: readonly string[];
   /** Years after its answer that a request's own data is kept. */
   requestYears: number;
   /** Where the organisation's own matter register shows a matter, with `{matter}`; null: it has no address. */

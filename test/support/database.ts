@@ -58,7 +58,7 @@ export async function testWorld(name: string): Promise<TestWorld> {
   const queue: TestWorld['queue'] = [];
   const jobs: Jobs = { enqueue: async (_trx, job, payload, startAfter) => void queue.push({ name: job, payload, startAfter }) };
   const mails: Mail[] = [];
-  const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_RETRY_BASE_MS: '10' });
+  const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(admin).hostname}, ${tmpdir()}, /nowhere`, BOOKEND_RETRY_BASE_MS: '10' });
   const worker: Context = { ...createContext(config, knex, jobs, WORKER, clock), mailer: { send: async (mail) => void mails.push(mail) } };
   const as = (actor: Actor) => actAs(worker, actor);
   return {

@@ -9,6 +9,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { connectionOfSystem } from './openConnector';
 import { tryToReach } from './reachSystem';
 import { systemInReach } from './systemsInReach';
+import { outOfReach } from './withinReach';
 
 export interface NewSystem {
   kind: string;
@@ -24,7 +25,7 @@ export type SettingsRefusal = { code: 'settings-wrong'; problems: Record<string,
 /** Tries connection settings before anything is kept. */
 export async function tryConnection(ctx: Context, input: { kind: string; settings: Record<string, string> }): Promise<Result<Reached, AccessRefusal | SettingsRefusal>> {
   if (reach(ctx, 'systems.change') !== 'all') return refuse({ code: 'not-allowed', act: 'systems.change' });
-  const checked = checkedSettings(input.kind, input.settings, {});
+  const checked = checkedSettings(ctx, input.kind, input.settings, {});
   if (!checked.ok) return checked;
   return ok(await tryToReach(input.kind, () => ctx.connect({ id: 'sys_tried', kind: input.kind, name: 'the new system', defaultCountry: null, connection: checked.value, fields: {} })));
 }
@@ -32,7 +33,7 @@ export async function tryConnection(ctx: Context, input: { kind: string; setting
 /** Registers a system. Until somebody switches it on, no trace goes there. */
 export async function addSystem(ctx: Context, input: NewSystem): Promise<Result<{ id: string }, AccessRefusal | SettingsRefusal>> {
   if (reach(ctx, 'systems.change') !== 'all') return refuse({ code: 'not-allowed', act: 'systems.change' });
-  const checked = checkedSettings(input.kind, input.settings, {});
+  const checked = checkedSettings(ctx, input.kind, input.settings, {});
   if (!checked.ok) return checked;
   const id = ctx.keys.id('sys');
   await ctx.transaction(async (h) => {
@@ -48,7 +49,7 @@ export async function changeConnection(ctx: Context, input: { id: string; settin
   if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
   const row = await ctx.transaction((h) => systemInReach(ctx, h, 'systems.change', input.id));
   if (!row) return refuse({ code: 'not-found' });
-  const checked = checkedSettings(row.kind, input.settings, connectionOfSystem(ctx, row) ?? {});
+  const checked = checkedSettings(ctx, row.kind, input.settings, connectionOfSystem(ctx, row) ?? {});
   if (!checked.ok) return checked;
   const reached = await tryToReach(row.kind, () => ctx.connect({ id: row.id, kind: row.kind, name: row.name, defaultCountry: row.default_country, connection: checked.value, fields: {} }));
   if (!reached.ok) return ok(reached);
@@ -64,12 +65,14 @@ function sealed(ctx: Context, id: string, connection: Record<string, string> | n
 }
 
 /** Settings of the kind and no others, with the secrets that are kept; null where the kind needs none. */
-function checkedSettings(kindId: string, given: Record<string, string>, kept: Record<string, string>): Result<Record<string, string> | null, SettingsRefusal> {
+function checkedSettings(ctx: Context, kindId: string, given: Record<string, string>, kept: Record<string, string>): Result<Record<string, string> | null, SettingsRefusal> {
   const kind = kindOf(kindId);
   if (!kind) return refuse({ code: 'settings-wrong', problems: { kind: 'Choose what kind of system it is.' } });
   const problems = settingProblems(kind, given, Object.keys(kept));
   const mapping = given['mapping']?.trim() ? readRestMapping(given['mapping']) : null;
   if (kind.id === 'rest' && mapping && !mapping.ok) problems['mapping'] = mapping.refusal.message;
+  const own = Object.fromEntries(kind.settings.flatMap(({ name }) => (given[name]?.trim() ? [[name, given[name].trim()]] : [])));
+  for (const [name, place] of Object.entries(outOfReach(own, ctx.reach))) problems[name] ??= `Bookend may not reach ${place}. Whoever runs it lists the place in BOOKEND_REACH first.`;
   if (Object.keys(problems).length > 0) return refuse({ code: 'settings-wrong', problems });
   const settings = kind.settings.flatMap(({ name, isSecret }): [string, string][] => {
     const value = (given[name] ?? '').trim() || (isSecret ? kept[name] : '');

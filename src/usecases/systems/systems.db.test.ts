@@ -74,6 +74,11 @@ test('settings are tried before anything is kept; what is wrong is said with wha
   expect(must(await tryConnection(admin, { kind: 'files', settings: { path: '/nowhere/at/all' } }))).toMatchObject({ ok: false, what: 'There is nothing at that path.' });
   expect(refusal(await tryConnection(admin, { kind: 'rest', settings: { url: 'https://x.example', mapping: '{' } }))).toBe('settings-wrong');
   expect(refusal(await tryConnection(owner, { kind: 'sql', settings: { url } }))).toBe('not-allowed');
+  // Neither this server's files nor what else is on its network are seen through a connection.
+  for (const [kind, settings] of [['files', { path: '/etc' }], ['sql', { url: 'postgres://a:b@10.0.0.7/payroll' }], ['rest', { url: 'http://169.254.169.254', mapping: '{}' }]] as const) {
+    expect(await tryConnection(admin, { kind, settings })).toMatchObject({ ok: false, refusal: { code: 'settings-wrong', problems: { [Object.keys(settings)[0]!]: expect.stringContaining('BOOKEND_REACH') } } });
+    expect(refusal(await addSystem(admin, club({ kind, settings })))).toBe('settings-wrong');
+  }
   expect(await world.knex('systems')).toEqual([]);
 });
 
@@ -160,6 +165,7 @@ test('a changed connection is kept only when it answers, a secret left empty sta
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
   expect(must(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@127.0.0.1:9/z' } }))).toMatchObject({ ok: false });
   expect(must(await testSystem(owner, { id: row.id }))).toMatchObject({ ok: true });
+  expect(refusal(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@elsewhere.example/z' } }))).toBe('settings-wrong');
   expect(must(await changeConnection(owner, { id: row.id, settings: { url: '', schemas: 'club' } }))).toEqual({ ok: true, collections: 2, fields: 8 });
   expect(must(await readSystem(owner, { id: row.id }))).toMatchObject({ settings: { schemas: 'club' }, sealed: ['url'] });
 });
