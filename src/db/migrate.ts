@@ -19,6 +19,9 @@ import * as given from './migrations/0017_given';
 import * as keepingRequests from './migrations/0018_keeping_requests';
 import * as recipients from './migrations/0019_recipients';
 import * as samePeople from './migrations/0020_same_people';
+import * as erasure from './migrations/0021_erasure';
+import * as workKeys from './migrations/0022_work_keys';
+import * as recipientsTold from './migrations/0023_recipients_told';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -41,6 +44,9 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0018_keeping_requests': keepingRequests,
   '0019_recipients': recipients,
   '0020_same_people': samePeople,
+  '0021_erasure': erasure,
+  '0022_work_keys': workKeys,
+  '0023_recipients_told': recipientsTold,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -18,6 +18,7 @@ const schema = yup.object({
   BOOKEND_AUTHORITY: yup.string().default('the data protection authority of Denmark'),
   BOOKEND_ZONE: yup.string().default('Europe/Copenhagen'),
   BOOKEND_COUNTRY: yup.string().length(2).default('DK'),
+  BOOKEND_FINANCIAL_YEAR_END: yup.string().matches(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'BOOKEND_FINANCIAL_YEAR_END is a month and a day, such as 12-31').default('12-31'),
   BOOKEND_OWN_DOMAINS: yup.string().default('larkmere.example'),
   BOOKEND_OPERATION_PAUSE_MS: yup.number().integer().min(0).default(0),
   BOOKEND_RETRY_BASE_MS: yup.number().integer().min(10).default(2000),

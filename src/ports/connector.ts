@@ -79,13 +79,15 @@ export interface AnonymiseOptions extends WriteOptions {
   token: string;
   /** The person's identifiers: what has to go from a shared record. */
   person: PersonRecord;
+  /** References of the record to let go of: what they point at is removed after it. */
+  clearFirst?: readonly RecordRef[];
 }
 
 /** A system could not be reached or answered wrongly. `kind` is for people and for retrying. */
 export class ConnectorError extends Error {
   override name = 'ConnectorError';
   constructor(
-    readonly kind: 'refused' | 'time-out' | 'rate-limited' | 'server-error' | 'wrong-answer' | 'not-allowed',
+    readonly kind: 'refused' | 'time-out' | 'rate-limited' | 'server-error' | 'wrong-answer' | 'not-allowed' | 'constraint',
     message: string,
     readonly retryAfterSeconds: number | null = null,
     options?: ErrorOptions,
@@ -118,12 +120,14 @@ export interface Connector {
   /** The record as it is now, or null when it is gone. */
   read(ref: RecordRef): Promise<FoundRecord | null>;
   erase?(ref: RecordRef, options: WriteOptions & { clearFirst: readonly RecordRef[] }): Promise<WriteOutcome>;
+  /** Records that refer to each other in a circle, in one act: all of them, or none. */
+  eraseTogether?(refs: readonly RecordRef[], options: WriteOptions): Promise<WriteOutcome>;
   anonymise?(ref: RecordRef, options: AnonymiseOptions): Promise<WriteOutcome>;
   /** How many records of the collection, this one included, would look the same once it is anonymised. */
   alike?(ref: RecordRef): Promise<number>;
   /** Whether the effect is there: asked before a second try, and after an `accepted`. */
   isErased(ref: RecordRef): Promise<boolean>;
-  isAnonymised?(ref: RecordRef, token: string): Promise<boolean>;
+  isAnonymised?(ref: RecordRef, token: string, clearFirst?: readonly RecordRef[]): Promise<boolean>;
   /** Puts a corrected value into one field. */
   rectify?(ref: RecordRef, field: string, value: string, options: WriteOptions): Promise<WriteOutcome>;
   /** Marks a record so that the system only keeps it (GDPR art. 18). Only systems that know such a mark have it. */

@@ -22,6 +22,8 @@ export interface OrganisationSettings {
   authority: string;
   zone: string;
   country: string;
+  /** Last day of the financial year, `MM-DD`. */
+  financialYearEnd: string;
   /** Mail domains of the organisation: addresses there are colleagues, not customers. */
   ownDomains: readonly string[];
 }

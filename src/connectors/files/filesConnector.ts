@@ -3,7 +3,7 @@ import { join, relative, sep } from 'node:path';
 import { holdsByName } from '../../core/identity/fieldHolds';
 import type { PersonRecord } from '../../core/identity/record';
 import { ConnectorError, type Connector, type FieldHolds, type FoundFile, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
-import { haystackOf, mentions, type Haystack } from '../shared/mentions';
+import { haystackOf, mentions, type Haystack } from '../../core/identity/mentions';
 import { LIMITS } from './limits';
 import { candidateLines, type Line } from './lineSearch';
 import { isLines, isPdf, lineUnit, readFileUnits } from './readFile';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import iconv from 'iconv-lite';
 import type { SearchKey } from '../../ports/connector';
-import { haystackOf, mentions } from '../shared/mentions';
+import { haystackOf, mentions } from '../../core/identity/mentions';
 import { candidateLines } from './lineSearch';
 
 const KEYS: SearchKey[] = [{ kind: 'email', value: 'mette@mail.example', scope: '' }, { kind: 'phone', value: '+4510123456', scope: '' }, { kind: 'name', value: 'Mette Ørskov', scope: '' }, { kind: 'customer-number', value: 'C-1001/2', scope: 's' }];

@@ -1,7 +1,7 @@
 import type { Holds } from '../../core/identity/fieldHolds';
 import type { PersonRecord } from '../../core/identity/record';
 import type { SearchKey } from '../../ports/connector';
-import { haystackOf, mentions } from './mentions';
+import { haystackOf, mentions } from '../../core/identity/mentions';
 
 /**
  * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the person's.

@@ -1,18 +1,41 @@
 import type { PersonRecord } from '../../core/identity/record';
 import type { Row } from './rows';
-import type { Table } from './schema';
+import type { Column, Table } from './schema';
 
-/** What stands in place of the person: a token where a column may not be empty, nothing where it may; a birth date becomes its year. */
+/** What stands in place of the person: nothing where a column may be empty, else something of its type that is nobody's. */
 export function anonymised(table: Table, token: string): Record<string, string | null> {
   const change: Record<string, string | null> = {};
-  for (const { name, holds, nullable, type } of table.columns) {
-    if (holds === null || holds === 'country' || holds === 'free-text') continue;
-    if (nullable) change[name] = null;
-    else if (holds === 'email') change[name] = `${token}@anonymised.invalid`;
-    else if (type === 'date') change[name] = '1900-01-01';
-    else change[name] = token;
+  for (const column of table.columns) {
+    const { name, holds, nullable, isGenerated } = column;
+    if (holds === null || holds === 'country' || holds === 'free-text' || isGenerated) continue;
+    change[name] = nullable ? null : standIn(column, token);
   }
   return change;
+}
+
+/** A value for a column that may not be empty. From the token of this one record, so that no two records share it. */
+function standIn({ type, holds }: Pick<Column, 'type' | 'holds'>, token: string): string {
+  const most = Number(/\((\d+)\)/.exec(type)?.[1] ?? Number.POSITIVE_INFINITY);
+  if (/char|text/.test(type)) {
+    const address = `${token}@anonymised.invalid`;
+    return holds === 'email' && address.length <= most ? address : token.slice(0, Math.min(most, token.length));
+  }
+  if (/^date$/.test(type)) return '1900-01-01';
+  if (/^timestamp/.test(type)) return '1900-01-01 00:00:00+00';
+  if (/^(smallint|integer|bigint|numeric|real|double)/.test(type)) return String(numberOf(token, type));
+  if (type === 'uuid') return `${Buffer.from(token.padEnd(16, '0')).toString('hex').slice(0, 32)}`.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+  if (type === 'boolean') return 'false';
+  if (/^jsonb?$/.test(type)) return '{}';
+  if (/^(inet|cidr)$/.test(type)) return '0.0.0.0';
+  return token;
+}
+
+const MOST: Readonly<Record<string, number>> = { smallint: 32_000, integer: 2_000_000_000, real: 16_000_000 };
+
+function numberOf(token: string, type: string): number {
+  const sum = [...token].reduce((value, letter) => (value * 131 + letter.charCodeAt(0)) % 9_007_199_254_740, 7);
+  const digits = Number(/^numeric\((\d+),(\d+)\)/.exec(type)?.slice(1).reduce((a, b) => String(Number(a) - Number(b))) ?? 15);
+  return sum % Math.min(MOST[type] ?? 9_000_000_000_000, 10 ** Math.min(digits, 15));
 }
 
 /** Columns that hold the person's name, address or number in running text, whatever the column is called. */
@@ -20,11 +43,12 @@ export function named(table: Table, row: Row, person: PersonRecord, token: strin
   const signs = [...(person.emails ?? []), ...(person.familyName && person.familyName.length > 3 ? [person.familyName] : [])].map((sign) => sign.toLowerCase());
   const numbers = (person.phones ?? []).map((phone) => phone.replace(/\D/g, '').slice(-8)).filter((digits) => digits.length === 8);
   const change: Record<string, string | null> = {};
-  for (const { name, type, nullable } of table.columns) {
+  for (const column of table.columns) {
+    const { name, type, nullable, isGenerated } = column;
     const value = row[name];
-    if (typeof value !== 'string' || !/char|text/.test(type) || table.keyColumns.includes(name)) continue;
+    if (typeof value !== 'string' || !/char|text/.test(type) || table.keyColumns.includes(name) || isGenerated) continue;
     const text = value.toLowerCase();
-    if (signs.some((sign) => text.includes(sign)) || numbers.some((digits) => value.replace(/\D/g, '').includes(digits))) change[name] = nullable ? null : token;
+    if (signs.some((sign) => text.includes(sign)) || numbers.some((digits) => value.replace(/\D/g, '').includes(digits))) change[name] = nullable ? null : standIn({ type, holds: null }, token);
   }
   return change;
 }

@@ -8,7 +8,7 @@ import type { Reference, Table } from './schema';
 export type Row = Record<string, unknown>;
 
 /** Beside the columns of a row: its key as text, worked out by the database. */
-const KEY = 'bookend_row_key';
+export const ROW_KEY = 'bookend_row_key';
 
 export interface Database {
   knex: Knex;
@@ -39,7 +39,7 @@ export function from({ knex }: Database, table: Table): Knex.QueryBuilder {
 /** Rows with their keys. */
 export function rowsOf(db: Database, table: Table): Knex.QueryBuilder {
   const { sql, values } = keySql(table);
-  return from(db, table).select('*', db.knex.raw(`${sql} as ??`, [...values, KEY]));
+  return from(db, table).select('*', db.knex.raw(`${sql} as ??`, [...values, ROW_KEY]));
 }
 
 export function withKey(query: Knex.QueryBuilder, table: Table, key: string): Knex.QueryBuilder {
@@ -48,7 +48,7 @@ export function withKey(query: Knex.QueryBuilder, table: Table, key: string): Kn
 }
 
 export function keyOf(row: Row): string {
-  return row[KEY] as string;
+  return row[ROW_KEY] as string;
 }
 
 export async function rowOf(db: Database, ref: RecordRef): Promise<{ table: Table; row: Row | undefined }> {
@@ -81,7 +81,7 @@ async function targetsOf(db: Database, reference: Reference, rows: readonly Row[
 
 /** @param keys in running text only what is looked for is recognised as the person's */
 export function toRecord(systemId: string, table: Table, row: Row, keys: readonly SearchKey[]): FoundRecord {
-  const fields = Object.fromEntries(Object.entries(row).filter(([name]) => name !== KEY).map(([name, value]) => [name, say(value)]));
+  const fields = Object.fromEntries(Object.entries(row).filter(([name]) => name !== ROW_KEY).map(([name, value]) => [name, say(value)]));
   const held = (holds: Holds) => table.columns.filter((column) => column.holds === holds).flatMap((column) => fields[column.name] ?? []);
   return { collection: table.name, key: keyOf(row), title: titleOf(table, fields, keyOf(row)), fields, person: personFrom(systemId, held, keys), parent: null, refersTo: [], text: null, files: [] };
 }

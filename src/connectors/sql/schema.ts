@@ -6,6 +6,8 @@ export interface Column {
   name: string;
   type: string;
   nullable: boolean;
+  /** Worked out by the database: nobody can write it. */
+  isGenerated?: boolean;
   holds: Holds | null;
 }
 
@@ -17,6 +19,12 @@ export interface Reference {
   toColumns: readonly string[];
   /** Whether it can be emptied without deleting the row. */
   nullable: boolean;
+  /** Name of the constraint. */
+  name: string;
+  /** Deleting what it points to would change or delete the row too. */
+  follows: boolean;
+  /** All of its columns are empty, or none (MATCH FULL). */
+  isFull: boolean;
 }
 
 export interface Table {
@@ -49,19 +57,20 @@ const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspna
 export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = {}): Promise<Table[]> {
   const wanted = only.split(',').map((name) => name.trim()).filter(Boolean);
   const rowsOf = async <T>(sql: string): Promise<T[]> => ((await knex.raw(sql)) as { rows: T[] }).rows;
-  const columns = await rowsOf<{ id: string; schema: string; table: string; name: string; type: string; nullable: boolean; count: string }>(`
-    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull as nullable, greatest(c.reltuples, 0)::bigint as count
+  const columns = await rowsOf<{ id: string; schema: string; table: string; name: string; type: string; nullable: boolean; generated: boolean; count: string }>(`
+    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable, a.attgenerated <> '' as generated, greatest(c.reltuples, 0)::bigint as count
     from pg_class c join pg_namespace n on n.oid = c.relnamespace join pg_attribute a on a.attrelid = c.oid
     where ${OWN_TABLES} and a.attnum > 0 and not a.attisdropped order by n.nspname, c.relname, a.attnum`);
   const keys = await rowsOf<{ id: string; names: string[] }>(`
     select c.oid::text as id, array_agg(a.attname::text order by p.place) as names from pg_index i join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
     cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place) join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
     where i.indisprimary and ${OWN_TABLES} group by c.oid`);
-  const references = await rowsOf<{ id: string; columns: string[]; to: string; toColumns: string[]; nullable: boolean }>(`
-    select k.conrelid::text as id, k.confrelid::text as "to", array_agg(a.attname::text order by p.place) as columns, array_agg(f.attname::text order by p.place) as "toColumns", bool_or(not a.attnotnull) as nullable
+  const references = await rowsOf<{ id: string; columns: string[]; to: string; toColumns: string[]; nullable: boolean; name: string; follows: boolean; isFull: boolean }>(`
+    select k.conrelid::text as id, k.confrelid::text as "to", array_agg(a.attname::text order by p.place) as columns, array_agg(f.attname::text order by p.place) as "toColumns", case when k.confmatchtype = 'f' then bool_and(not a.attnotnull and a.attgenerated = '') else bool_or(not a.attnotnull and a.attgenerated = '') end as nullable,
+      k.conname as name, k.confdeltype in ('c', 'n', 'd') as follows, k.confmatchtype = 'f' as "isFull"
     from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
     join pg_attribute a on a.attrelid = k.conrelid and a.attnum = p.own join pg_attribute f on f.attrelid = k.confrelid and f.attnum = p.other
-    where k.contype = 'f' and ${OWN_TABLES} group by k.oid, k.conrelid, k.confrelid order by k.oid`);
+    where k.contype = 'f' and k.conparentid = 0 and ${OWN_TABLES} group by k.oid order by k.oid`);
   const keyOf = new Map(keys.map(({ id, names }) => [id, names]));
   const nameOf = new Map(columns.map(({ id, schema, table }) => [id, schema === 'public' ? table : `${schema}.${table}`]));
   const tables = new Map<string, Table>();
@@ -69,8 +78,8 @@ export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = 
     if (wanted.length > 0 && !wanted.includes(row.schema)) continue;
     const name = nameOf.get(row.id)!;
     const own = references.filter(({ id, to }) => id === row.id && nameOf.has(to));
-    const table = tables.get(row.id) ?? { name, schema: row.schema, table: row.table, keyColumns: keyOf.get(row.id) ?? [], columns: [], references: own.map(({ to, ...reference }) => ({ columns: reference.columns, toTable: nameOf.get(to)!, toColumns: reference.toColumns, nullable: reference.nullable })), approximateCount: Number(row.count) };
-    table.columns.push({ name: row.name, type: row.type, nullable: row.nullable, holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null });
+    const table = tables.get(row.id) ?? { name, schema: row.schema, table: row.table, keyColumns: keyOf.get(row.id) ?? [], columns: [], references: own.map(({ to, ...reference }) => ({ columns: reference.columns, toTable: nameOf.get(to)!, toColumns: reference.toColumns, nullable: reference.nullable, name: reference.name, follows: reference.follows, isFull: reference.isFull })), approximateCount: Number(row.count) };
+    table.columns.push({ name: row.name, type: row.type, nullable: row.nullable, isGenerated: row.generated, holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null });
     tables.set(row.id, table);
   }
   return [...tables.values()].map((table) => {

@@ -1,9 +1,9 @@
-import knexFactory from 'knex';
+import knexFactory, { type Knex } from 'knex';
 import { ConnectorError, type Connector, type FieldHolds, type RecordRef } from '../../ports/connector';
 import { anonymised, named } from './anonymise';
-import { guarded } from './guarded';
+import { guarded, guardedChange } from './guarded';
 import { flagsOf, restrictionOf } from './marks';
-import { from, rowOf, say, tableOf, toRecords, withKey, type Database, type Row } from './rows';
+import { from, keyOf, ROW_KEY, rowOf, rowsOf, say, tableOf, toRecords, withKey, type Database, type Row } from './rows';
 import { describeTables, readSchema, type Table } from './schema';
 import { search } from './search';
 
@@ -33,14 +33,44 @@ export function sqlConnector(systemId: string, connection: Record<string, string
     },
     async erase(ref, { clearFirst }) {
       const table = await tableOf(db, ref.collection);
-      for (const other of clearFirst) await clearReference(db, table, ref, other);
-      const gone = await guarded(() => withKey(from(db, table), table, ref.key).delete());
+      const { row } = await rowOf(db, ref);
+      if (!row) return { state: 'done', detail: 'row was gone already' };
+      const cleared = await clearedBy(db, table, row, clearFirst);
+      if (Object.keys(cleared).length > 0) await guardedChange(db, () => withKey(from(db, table), table, ref.key).update(cleared));
+      // Of a row without a key the text changes with what is cleared.
+      const isKeyed = table.keyColumns.length > 0 || Object.keys(cleared).length === 0;
+      const now = { ...row, ...cleared };
+      await nobodyFollows(db, table, now, []);
+      const gone = await guardedChange(db, () => (isKeyed ? withKey(from(db, table), table, ref.key) : from(db, table).where(sameAs(now))).delete());
       return { state: 'done', detail: gone > 0 ? 'row deleted' : 'row was gone already' };
     },
-    async anonymise(ref, { token, person }) {
+    async eraseTogether(refs) {
+      const parts: { sql: string; values: unknown[] }[] = [];
+      const found = [];
+      for (const ref of refs) found.push({ ref, ...(await rowOf(db, ref)) });
+      const there = found.filter(({ row }) => row !== undefined);
+      for (const { ref, table, row } of there) {
+        await nobodyFollows(db, table, row!, there.map((other) => other.ref));
+        const { sql, bindings } = withKey(from(db, table), table, ref.key).delete().toSQL();
+        parts.push({ sql, values: [...bindings] });
+      }
+      if (parts.length === 0) return { state: 'done', detail: 'rows were gone already' };
+      // References are looked at when a statement, or with deferred ones a transaction, is over: all go in one.
+      const sql = `with ${parts.map((part, i) => `gone${i} as (${part.sql})`).join(', ')} select 1`;
+      await guardedChange(db, () =>
+        knex.transaction(async (trx) => {
+          await trx.raw('set constraints all deferred');
+          await trx.raw(sql, parts.flatMap(({ values }) => values) as string[]);
+        }),
+      );
+      return { state: 'done', detail: `${parts.length} rows deleted together` };
+    },
+    async anonymise(ref, { token, person, clearFirst = [] }) {
       const { table, row } = await rowOf(db, ref);
-      const change = { ...(row ? named(table, row, person, token) : {}), ...anonymised(table, token) };
-      if (Object.keys(change).length > 0) await guarded(() => withKey(from(db, table), table, ref.key).update(change));
+      if (!row) return { state: 'done', detail: 'the row is gone' };
+      // In one change: a row without a key is another one afterwards.
+      const change = { ...named(table, row, person, token), ...anonymised(table, token), ...(await clearedBy(db, table, row, clearFirst)) };
+      if (Object.keys(change).length > 0) await guardedChange(db, () => withKey(from(db, table), table, ref.key).update(change));
       return { state: 'done', detail: `${Object.keys(change).length} fields replaced` };
     },
     async alike(ref) {
@@ -52,10 +82,19 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       return Number(((await guarded(() => query)) as { n: string | number }[])[0]!.n);
     },
     isErased: async (ref) => !(await rowOf(db, ref)).row,
-    async isAnonymised(ref, token) {
+    async isAnonymised(ref, token, clearFirst = []) {
       const { table, row } = await rowOf(db, ref);
       if (!row) return true;
-      return Object.entries(anonymised(table, token)).every(([column, value]) => (value === null ? row[column] === null : String(row[column]) === value));
+      if (Object.keys(await clearedBy(db, table, row, clearFirst)).length > 0) return false;
+      const query = withKey(from(db, table), table, ref.key);
+      for (const [column, value] of Object.entries(anonymised(table, token))) {
+        const { type } = table.columns.find(({ name }) => name === column)!;
+        if (value === null) query.whereNull(column);
+        else if (type === 'json') query.whereRaw('??::text = ?', [column, value]);
+        // The type is the catalogue's own word for it.
+        else query.whereRaw(`?? = cast(? as ${type})`, [column, value]);
+      }
+      return ((await guarded(() => query.select(knex.raw('1')).limit(1))) as unknown[]).length > 0;
     },
     async rectify(ref, field, value) {
       const table = await tableOf(db, ref.collection);
@@ -70,14 +109,37 @@ export function sqlConnector(systemId: string, connection: Record<string, string
   };
 }
 
-/** Empties what a row refers to another by, so that a circle can be deleted one by one. */
-async function clearReference(db: Database, table: Table, ref: RecordRef, other: RecordRef): Promise<void> {
-  const { row } = await rowOf(db, ref);
-  if (!row) return;
-  for (const reference of table.references.filter(({ toTable, nullable }) => nullable && toTable === other.collection)) {
+/** The columns by which a row refers to others, emptied as far as they may be: so that those can be deleted. */
+async function clearedBy(db: Database, table: Table, row: Row, others: readonly RecordRef[]): Promise<Record<string, null>> {
+  const cleared: Record<string, null> = {};
+  for (const reference of table.references.filter(({ toTable, nullable }) => nullable && others.some(({ collection }) => collection === toTable))) {
     const [record] = await toRecords(db, { ...table, references: [reference] }, [row], [], () => null);
-    if (!record!.refersTo.some(({ key }) => key === other.key)) continue;
-    const clearable = reference.columns.filter((column) => table.columns.find(({ name }) => name === column)!.nullable);
-    await guarded(() => withKey(from(db, table), table, ref.key).update(Object.fromEntries(clearable.map((column) => [column, null]))));
+    if (!record!.refersTo.some((to) => others.some((other) => other.collection === to.collection && other.key === to.key))) continue;
+    for (const column of reference.columns) if (reference.isFull || table.columns.find(({ name }) => name === column)!.nullable) cleared[column] = null;
   }
+  return cleared;
+}
+
+/**
+ * A database may delete or change rows along with the one they refer to. What the plan did not say must not happen: while such rows are
+ * there, nothing is deleted, and they are named.
+ *
+ * @param going rows that are deleted in the same act
+ */
+async function nobodyFollows(db: Database, table: Table, row: Row, going: readonly RecordRef[]): Promise<void> {
+  for (const other of await db.tables()) {
+    for (const reference of other.references.filter(({ toTable, follows }) => follows && toTable === table.name)) {
+      const query = rowsOf(db, other).limit(going.length + 2);
+      reference.columns.forEach((column, i) => void query.where(column, row[reference.toColumns[i]!] as string));
+      const followers = ((await guarded(() => query)) as Row[]).map(keyOf).filter((key) => !(other.name === table.name && key === keyOf(row)) && !going.some((ref) => ref.collection === other.name && ref.key === key));
+      if (followers.length > 0) throw new ConnectorError('constraint', `The database would remove or change rows of ${other.name} along with it (${other.name}.${reference.columns.join(', ')}, ${reference.name}), which the plan does not say. Search again: they may be new.`);
+    }
+  }
+}
+
+/** A row of a table without a key, by all it says. */
+function sameAs(row: Row): (query: Knex.QueryBuilder) => void {
+  return (query) => {
+    for (const [column, value] of Object.entries(row)) if (column !== ROW_KEY) (value === null ? query.whereNull(column) : query.where(column, value as string));
+  };
 }

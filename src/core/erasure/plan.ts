@@ -1,8 +1,10 @@
-import { addYears, sayDay, type Day } from '../shared/days';
+import { sayDay, type Day } from '../shared/days';
 import { reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
 import { canonicalBytes, hex } from '../sealing/leaf';
 import type { Hash } from '../sealing/merkle';
+import { order } from './order';
+import { readRule, sayPeriod } from './retention';
 import type { PlanLine, PlanRecord, PlanRefusal, PlanRules } from './types';
 
 export interface Plan {
@@ -16,7 +18,7 @@ export interface Plan {
  * What happens to every record of a person, and in which order.
  *
  * First rule that applies: hold, running retention, open contract, more than one person's record,
- * referred to by what stays, otherwise erase. Source: GDPR art. 17(1), 17(3), 18.
+ * referred to by what stays, otherwise erase. Source: GDPR art. 17(1), 17(3), 18, recital 26.
  *
  * @param on the day the plan is frozen at
  */
@@ -24,10 +26,13 @@ export function plan(records: readonly PlanRecord[], rules: PlanRules, on: Day, 
   const lines = new Map<string, PlanLine>();
   for (const record of records) lines.set(record.id, firstRule(record, rules, on));
   keepWhatIsReferredTo(records, lines);
+  markKeptApart(records, lines);
+  letGo(records, lines);
   for (const record of records) {
-    const { action, doer } = lines.get(record.id)!;
-    if (doer !== 'connector') continue;
-    if ((action === 'erase' && !record.can.erase) || (action === 'anonymise' && !record.can.anonymise)) return refuse({ code: 'cannot-be-done', record: record.id, action });
+    const line = lines.get(record.id)!;
+    line.restrict = line.action === 'keep' && line.doer === 'connector' && record.can.restrict === true;
+    if (line.doer !== 'connector') continue;
+    if ((line.action === 'erase' && !record.can.erase) || (line.action === 'anonymise' && !record.can.anonymise)) return refuse({ code: 'cannot-be-done', record: record.id, action: line.action });
   }
   const ordered = order(records, lines);
   if (!ordered.ok) return ordered;
@@ -35,25 +40,21 @@ export function plan(records: readonly PlanRecord[], rules: PlanRules, on: Day, 
 }
 
 export function fingerprintOf(lines: readonly PlanLine[], on: Day, hash: Hash): string {
-  const bare = [...lines].sort((a, b) => (a.record < b.record ? -1 : 1)).map(({ record, action, doer, rule, keepUntil }) => ({ record, action, doer, rule, keepUntil }));
+  const bare = [...lines].sort((a, b) => (a.record < b.record ? -1 : 1)).map(({ record, action, doer, rule, keepUntil, clearFirst, together, restrict }) => ({ record, action, doer, rule, keepUntil, clearFirst, together, restrict }));
   return hex(hash(canonicalBytes({ on, lines: bare })));
 }
 
+/** Whether an open hold covers a record. Bookend's own are records like any other's. */
+export function heldBy(rules: Pick<PlanRules, 'holds'>, record: Pick<PlanRecord, 'system' | 'collection'>) {
+  return rules.holds.find((hold) => (hold.system === null || hold.system === record.system) && (hold.collection === null || hold.collection === record.collection));
+}
+
 function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
-  const here = { record: record.id, system: record.system, collection: record.collection, key: record.key, doer: record.doer, keepUntil: null, law: null, clearFirst: [] };
-  const hold = rules.holds.find((h) => (h.system === null || h.system === record.system) && (h.collection === null || h.collection === record.collection));
+  const here = { record: record.id, system: record.system, collection: record.collection, key: record.key, doer: record.doer, keepUntil: null, law: null, clearFirst: [], together: [], restrict: false };
+  const hold = heldBy(rules, record);
   if (hold) return { ...here, action: 'keep', rule: 'hold', reasons: [reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)')] };
-
-  for (const rule of rules.retention) {
-    if (rule.system !== record.system || rule.collection !== record.collection) continue;
-    if (rule.states && !rule.states.values.includes(record.facts[rule.states.field] ?? '')) continue;
-    const from = record.facts[rule.from]?.slice(0, 10);
-    if (!from) continue;
-    const until = addYears(from, rule.years);
-    if (until <= on) continue;
-    return { ...here, action: 'keep', rule: 'retention', keepUntil: until, law: rule.law, reasons: [reason('retention', `${rule.law} keeps it ${rule.years} years from ${sayDay(from)}: until ${sayDay(until)}.`, 'GDPR art. 17(3)(b)')] };
-  }
-
+  const kept = byRetention(record, rules, on);
+  if (kept) return { ...here, ...kept };
   const open = rules.open.find((rule) => rule.system === record.system && rule.collection === record.collection && rule.openValues.includes(record.facts[rule.field] ?? ''));
   if (open) return { ...here, action: 'keep', rule: 'open', reasons: [reason('open', `It is ${record.facts[open.field]}: kept until it is closed.`, 'GDPR art. 6(1)(b)')] };
   if (record.isShared) return { ...here, action: 'anonymise', rule: 'shared', reasons: [reason('shared', 'Other people’s data stands in it too: only this person’s part goes.', 'GDPR art. 15(4)')] };
@@ -61,55 +62,76 @@ function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
   return { ...here, action: 'erase', rule: 'erase', reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')] };
 }
 
-/** Rule 5: what a remaining record refers to cannot go; it is anonymised. Runs until nothing changes. */
-function keepWhatIsReferredTo(records: readonly PlanRecord[], lines: Map<string, PlanLine>): void {
-  for (let changed = true; changed; ) {
-    changed = false;
-    for (const record of records) {
-      if (lines.get(record.id)!.action === 'erase') continue;
-      for (const reference of record.refersTo) {
-        const target = lines.get(reference.id);
-        const staysUntouched = lines.get(record.id)!.action === 'keep';
-        if (!target || target.action !== 'erase' || (reference.nullable && !staysUntouched)) continue;
-        target.action = 'anonymise';
-        target.rule = 'referred-to';
-        target.reasons = [reason('referred-to', `A record that stays (${record.collection} ${record.key}) hangs on it.`)];
-        changed = true;
-      }
+/** Every rule for the record is read: the longest wins, and one that cannot be read might be the longest. */
+function byRetention(record: PlanRecord, rules: PlanRules, on: Day): Pick<PlanLine, 'action' | 'rule' | 'keepUntil' | 'law' | 'reasons'> | null {
+  const settings = { financialYearEnd: rules.financialYearEnd ?? '12-31', zone: rules.zone ?? 'UTC' };
+  let longest: { until: Day; from: Day; rule: (typeof rules.retention)[number] } | null = null;
+  for (const rule of rules.retention) {
+    const reading = readRule(rule, record, settings);
+    if (reading.says === 'unclear') {
+      return { action: 'keep', rule: 'unclear', keepUntil: null, law: rule.law, reasons: [reason('unclear', `${rule.law} may keep it, but its “${reading.field}” is missing or cannot be read: kept until somebody has looked.`, 'GDPR art. 17(3)(b)')] };
+    }
+    // The last day of the period belongs to it.
+    if (reading.says === 'until' && reading.day >= on && (!longest || reading.day > longest.until)) longest = { until: reading.day, from: reading.from, rule };
+  }
+  if (!longest) return null;
+  const { until, from, rule } = longest;
+  return { action: 'keep', rule: 'retention', keepUntil: until, law: rule.law, reasons: [reason('retention', `${rule.law} keeps it ${sayPeriod(rule)} from ${sayDay(from)}: until ${sayDay(until)}.`, 'GDPR art. 17(3)(b)')] };
+}
+
+/** Rule 5: what a remaining record refers to cannot go; it loses the person. Runs until nothing changes. */
+function keepWhatIsReferredTo(records: readonly PlanRecord[], lines: ReadonlyMap<string, PlanLine>): void {
+  const byId = new Map(records.map((record) => [record.id, record]));
+  const queue = records.filter((record) => lines.get(record.id)!.action !== 'erase');
+  for (const record of queue) {
+    const isKept = lines.get(record.id)!.action === 'keep';
+    for (const reference of record.refersTo) {
+      const target = lines.get(reference.id);
+      // A kept record is not touched, so not even a reference that could be cleared is.
+      if (!target || target.action !== 'erase' || (reference.nullable && !isKept)) continue;
+      target.action = 'anonymise';
+      target.rule = 'referred-to';
+      target.reasons = [reason('referred-to', `A record that stays (${record.collection} ${record.key}) hangs on it.`)];
+      queue.push(byId.get(reference.id)!);
     }
   }
 }
 
-/** Referring records first. A circle is broken at a reference that can be cleared, or refused. */
-function order(records: readonly PlanRecord[], lines: Map<string, PlanLine>): Result<PlanLine[], PlanRefusal> {
-  const going = new Map(records.filter((record) => lines.get(record.id)!.action === 'erase').map((record) => [record.id, record]));
-  const waiting = new Map([...going.values()].map((record) => [record.id, new Set(record.refersTo.filter((ref) => going.has(ref.id) && ref.id !== record.id).map((ref) => ref.id))]));
-  const done: PlanLine[] = [];
-  const left = new Set([...going.keys()].sort());
-  while (left.size > 0) {
-    const free = [...left].filter((id) => ![...left].some((other) => other !== id && waiting.get(other)!.has(id)));
-    if (free.length === 0) {
-      const broken = breakCircle(left, going, waiting, lines);
-      if (!broken) return refuse({ code: 'circle-cannot-be-broken', records: [...left] });
-      continue;
-    }
-    for (const id of free) {
-      left.delete(id);
-      done.push(lines.get(id)!);
+/** What lost the person but is tied, in whichever direction, to a record that still names them is not anonymous (recital 26). */
+function markKeptApart(records: readonly PlanRecord[], lines: ReadonlyMap<string, PlanLine>): void {
+  const tied = new Map<string, string[]>();
+  const tie = (a: string, b: string) => void (tied.get(a)?.push(b) ?? tied.set(a, [b]));
+  for (const record of records) {
+    for (const { id } of record.refersTo) {
+      const [own, other] = [lines.get(record.id)!.action, lines.get(id)?.action];
+      if (other === undefined || own === 'erase' || other === 'erase' || id === record.id) continue;
+      tie(record.id, id);
+      tie(id, record.id);
     }
   }
-  const byName = (a: PlanLine, b: PlanLine) => (a.record < b.record ? -1 : 1);
-  const rest = [...lines.values()].filter(({ action }) => action !== 'erase').sort(byName);
-  return ok([...rest.filter(({ action }) => action === 'keep'), ...done, ...rest.filter(({ action }) => action === 'anonymise')]);
+  const queue = records.filter((record) => lines.get(record.id)!.action === 'keep').map(({ id }) => id);
+  for (const id of queue) {
+    const keeper = lines.get(id)!;
+    for (const other of tied.get(id) ?? []) {
+      const line = lines.get(other)!;
+      if (line.action !== 'anonymise') continue;
+      const until = keeper.keepUntil === null ? null : line.rule !== 'kept-apart' ? keeper.keepUntil : line.keepUntil === null || line.keepUntil >= keeper.keepUntil ? line.keepUntil : keeper.keepUntil;
+      if (line.rule === 'kept-apart' && until === line.keepUntil) continue;
+      line.rule = 'kept-apart';
+      line.keepUntil = until;
+      line.law = keeper.law;
+      line.reasons = [reason('kept-apart', `A record that stays and names them (${keeper.collection} ${keeper.key}) is tied to it: it loses the person, and is kept apart until that goes${until ? `, ${sayDay(until)}` : ''}.`, 'GDPR recital 26')];
+      queue.push(other);
+    }
+  }
 }
 
-function breakCircle(left: ReadonlySet<string>, going: ReadonlyMap<string, PlanRecord>, waiting: Map<string, Set<string>>, lines: Map<string, PlanLine>): boolean {
-  for (const id of left) {
-    const reference = going.get(id)!.refersTo.find((ref) => ref.nullable && left.has(ref.id) && waiting.get(id)!.has(ref.id));
-    if (!reference) continue;
-    waiting.get(id)!.delete(reference.id);
-    lines.get(id)!.clearFirst.push(reference.id);
-    return true;
+/** What loses the person and may let go of a record that goes does so before. */
+function letGo(records: readonly PlanRecord[], lines: ReadonlyMap<string, PlanLine>): void {
+  for (const record of records) {
+    const line = lines.get(record.id)!;
+    if (line.action !== 'anonymise') continue;
+    line.clearFirst = [...new Set(record.refersTo.filter(({ id }) => lines.get(id)?.action === 'erase').map(({ id }) => id))].sort();
   }
-  return false;
 }
+

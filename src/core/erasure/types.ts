@@ -16,18 +16,27 @@ export interface PlanRecord {
   refersTo: readonly { id: string; nullable: boolean }[];
   /** More than one person's data stands in it. */
   isShared: boolean;
-  can: { erase: boolean; anonymise: boolean };
+  /** `restrict`: its system can mark a record as only kept. `together`: it can remove records that refer to each other in one act. */
+  can: { erase: boolean; anonymise: boolean; restrict?: boolean; together?: boolean };
   doer: PlanDoer;
 }
 
-/** How long a collection keeps data, from which event, under which law. */
+/** Where the period of a rule begins: on the day of the event, or at the end of the calendar or financial year it falls into. */
+export const ANCHORS = ['event', 'calendar-year', 'financial-year'] as const;
+export type Anchor = (typeof ANCHORS)[number];
+
+/** How long a collection keeps data, from which event, under which law. The parts of the period add up. */
 export interface RetentionRule {
   id: string;
   system: string;
   collection: string;
-  /** The field whose day starts the term. */
+  /** The field that holds the day of the event. */
   from: string;
+  /** Absent: `event`. */
+  anchor?: Anchor;
   years: number;
+  months?: number;
+  days?: number;
   law: string;
   /** The rule holds only for records in one of these states, where given. */
   states?: { field: string; values: readonly string[] };
@@ -55,6 +64,10 @@ export interface PlanRules {
   open: readonly OpenRule[];
   /** `system/collection` whose rows are needed for totals. */
   neededForTotals: readonly string[];
+  /** Last day of the organisation's financial year, `MM-DD`; absent: 12-31. */
+  financialYearEnd?: string;
+  /** The organisation's zone: an instant belongs to a day of that zone. Absent: UTC. */
+  zone?: string;
 }
 
 export interface PlanLine {
@@ -64,13 +77,29 @@ export interface PlanLine {
   key: string;
   action: PlanAction;
   doer: PlanDoer;
-  rule: 'hold' | 'retention' | 'open' | 'shared' | 'referred-to' | 'totals' | 'erase';
+  rule: PlanRule;
   /** Last day it is kept; null where nothing ends it by date. */
   keepUntil: Day | null;
   law: string | null;
-  /** References to clear before it goes, to break a circle. */
+  /** References to clear before it goes, or before what it refers to goes. */
   clearFirst: string[];
+  /** Records that refer to each other in a circle and go in one act; itself included. Empty for all others. */
+  together: string[];
+  /** It is kept, and its system is to mark it as only kept (GDPR art. 18). */
+  restrict: boolean;
+  /** For colleagues; the person's words follow from the rule alone and never name a matter. */
   reasons: Reason[];
+}
+
+/**
+ * `unclear`: a rule may keep it, but its date or state cannot be read. `kept-apart`: it loses the person, but a kept record that names
+ * them is tied to it, so it is not anonymous (GDPR recital 26).
+ */
+export type PlanRule = 'hold' | 'retention' | 'unclear' | 'open' | 'shared' | 'referred-to' | 'kept-apart' | 'totals' | 'erase';
+
+/** What stays of the person, by its rule. */
+export function stays(line: Pick<PlanLine, 'action' | 'rule'>): boolean {
+  return line.action === 'keep' || line.rule === 'kept-apart';
 }
 
 export type PlanRefusal = { code: 'circle-cannot-be-broken'; records: string[] } | { code: 'cannot-be-done'; record: string; action: PlanAction };

@@ -1,6 +1,6 @@
 import type { FieldValue } from './render';
 
-export const TEMPLATE_IDS = ['acknowledgement', 'identity-code', 'identity-refusal', 'clarification', 'extension', 'refusal', 'nothing-found', 'completion', 'hand-over', 'erasure-answer', 'appeal-answer'] as const;
+export const TEMPLATE_IDS = ['acknowledgement', 'identity-code', 'identity-refusal', 'clarification', 'extension', 'refusal', 'nothing-found', 'completion', 'hand-over', 'erasure-answer', 'erasure-part', 'appeal-answer'] as const;
 export type TemplateId = (typeof TEMPLATE_IDS)[number];
 
 interface Field {
@@ -30,6 +30,7 @@ export const TEMPLATE_FIELDS: Readonly<Record<TemplateId, readonly Field[]>> = {
   'nothing-found': [...COMMON, need('reason', 'We searched every system under the addresses you gave us.'), REMEDIES],
   completion: [...COMMON, need('what', 'We have corrected your address.'), REMEDIES],
   'hand-over': [...COMMON, need('link', 'https://bookend.example/hand-over/…'), need('until', 'Wed 16 Dec 2026'), NOT_SEARCHED, REMEDIES],
-  'erasure-answer': [...COMMON, need('erased', ['Web shop · orders: 3 records']), may('anonymised', ['Web shop · customers: 1 record']), need('residue', ['Web shop · invoices: 2 records. Bookkeeping law keeps them until 2031.']), may('recipients', ['our parcel carrier']), NOT_SEARCHED, REMEDIES],
+  'erasure-answer': [...COMMON, need('erased', ['Web shop · orders: 3 records']), may('anonymised', ['Web shop · customers: 1 record']), may('recipients', ['our parcel carrier, on Tue 24 Nov 2026']), NOT_SEARCHED, REMEDIES],
+  'erasure-part': [...COMMON, need('erased', ['Web shop · orders: 3 records']), may('anonymised', ['Web shop · parcels: 1 record']), need('residue', ['Web shop · invoices: 2 records. Bookkeeping law obliges us to keep them, until Mon 31 Dec 2031.']), may('recipients', ['our parcel carrier, on Tue 24 Nov 2026']), NOT_SEARCHED, REMEDIES],
   'appeal-answer': [...COMMON, may('upheld', 'yes'), may('reversed', null), need('text', 'We searched again and found nothing more.'), REMEDIES],
 };

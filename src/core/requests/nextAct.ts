@@ -11,7 +11,7 @@ export interface NextAct {
 
 export interface CarryOutFacts {
   pack: 'none' | 'building' | 'ready' | 'sent' | 'downloaded';
-  plan: 'none' | 'draft' | 'executing' | 'finished';
+  plan: 'none' | 'draft' | 'executing' | 'stopped' | 'finished';
   /** Owners of systems who have not answered yet. */
   helpers_open: number;
 }
@@ -46,6 +46,7 @@ export function nextAct(stage: Stage, facts: StageFacts, carry: CarryOutFacts): 
 function carryOut(facts: StageFacts, carry: CarryOutFacts): NextAct {
   const us = (code: NextAct['code'], text: string): NextAct => ({ code, text, waitsOn: 'us' });
   if (facts.right === 'erasure') {
+    if (carry.plan === 'stopped') return us('make-plan', 'Plan again: a hold was placed');
     if (carry.plan === 'none') return us('make-plan', 'Make the erasure plan');
     if (carry.plan === 'draft') return us('confirm-plan', 'Confirm the erasure plan');
     return { code: 'wait-for-erasure', text: 'Erasure is running', waitsOn: 'machine' };

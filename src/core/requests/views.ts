@@ -118,7 +118,7 @@ export interface RecordActView {
   records: { id: string; systemName: string; collection: string; title: string; fields: { name: string; value: string }[] }[];
   acts: { id: string; kind: string; systemName: string; record: string; field: string | null; was: string | null; value: string | null; state: string; detail: string | null }[];
   /** Whoever received these records from us and has to be told; `how` null: not yet. */
-  recipients: { recipient: string; how: string | null; toldAt: string | null }[];
+  recipients: RecipientView[];
 }
 
 /** Who answers for what, and how much each colleague has open. */
@@ -139,6 +139,15 @@ export interface ProposalView {
   text: string;
 }
 
+/** Whoever had received the data, and whether they were told (GDPR art. 19). */
+export interface RecipientView {
+  recipient: string;
+  /** How they were told, or why they cannot be; null: open. */
+  how: string | null;
+  wasTold: boolean;
+  toldOn: string | null;
+}
+
 export interface PlanView {
   id: string;
   state: string;
@@ -150,7 +159,10 @@ export interface PlanView {
   done: number;
   operations: number;
   error: string | null;
-  lines: { position: number; system: string; collection: string; title: string; action: string; doer: string; keepUntil: string | null; reasons: Reason[]; state: string | null }[];
+  lines: { position: number; system: string; collection: string; title: string; action: string; rule: string; doer: string; restrict: boolean; keepUntil: string | null; reasons: Reason[]; state: string | null }[];
+  /** How many lose the person without being kept apart: what k is about. */
+  anonymous: number;
+  recipients: RecipientView[];
 }
 
 export interface StepView {

@@ -10,6 +10,8 @@ export interface AudienceRow {
   path: string;
   made_by: string;
   made_at: string;
+  /** Its own key; null: from before lists had one. */
+  data_key_id: string | null;
 }
 
 export interface AudienceRunRow {
@@ -60,10 +62,19 @@ export async function setAudienceRun(h: Handle, id: string, change: Partial<Omit
 
 /** Lists older than an instant: their files go, with everything about them. */
 export async function takeOldAudiences(h: Handle, before: string): Promise<string[]> {
-  const audiences = (await h.trx('audiences').where('made_at', '<', before).limit(100)) as AudienceRow[];
-  const ids = audiences.map(({ id }) => id);
+  return deleteAudiences(h, ((await h.trx('audiences').where('made_at', '<', before).limit(100)) as AudienceRow[]).map(({ id }) => id));
+}
+
+export async function audiencesAlive(h: Handle): Promise<AudienceRow[]> {
+  return h.trx('audiences').orderBy('made_at').limit(1000);
+}
+
+/** @returns the files of the lists and of their answers, to be removed once this is committed */
+export async function deleteAudiences(h: Handle, ids: readonly string[]): Promise<string[]> {
+  if (ids.length === 0) return [];
+  const audiences = (await h.trx('audiences').whereIn('id', [...ids])) as AudienceRow[];
   const runs = await runsOfAudiences(h, ids);
-  await h.trx('audience_runs').whereIn('audience_id', ids).delete();
-  await h.trx('audiences').whereIn('id', ids).delete();
+  await h.trx('audience_runs').whereIn('audience_id', [...ids]).delete();
+  await h.trx('audiences').whereIn('id', [...ids]).delete();
   return [...audiences.map(({ path }) => path), ...runs.flatMap(({ path }) => path ?? [])];
 }

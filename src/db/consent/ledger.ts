@@ -153,6 +153,19 @@ export async function choicesOf(h: Handle, personIds: readonly string[]): Promis
   return rows.map((row) => ({ personId: row.person_id, row, ...choiceOf(row, row.address_hash?.toString('hex') ?? null) }));
 }
 
+/** Whose each choice is, by the choice's id. */
+export async function personsOfChoices(h: Handle, ids: readonly string[]): Promise<Map<string, string>> {
+  const rows = (await h.trx('choices').whereRaw('id = any(?)', [ids as string[]]).select('id', 'person_id')) as unknown as { id: string; person_id: string }[];
+  return new Map(rows.map(({ id, person_id }) => [id, person_id]));
+}
+
+/** The sealed parts and addresses of these people's choices go; the choices stay, and stay proven. */
+export async function forgetSealedParts(h: Handle, personIds: readonly string[]): Promise<void> {
+  if (personIds.length === 0) return;
+  await h.trx.raw('delete from choice_sealed where seq in (select seq from choices where person_no = any(array(select no from persons where id = any(?))))', [personIds as string[]]);
+  await h.trx('choice_addresses').whereRaw('person_id = any(?)', [personIds as string[]]).delete();
+}
+
 /** A stored choice as standing reads it. */
 export function choiceOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>, address: string | null): Choice {
   return {

@@ -1,4 +1,4 @@
-import type { Hold, OpenRule, PlanRules, RetentionRule } from '../../core/erasure/types';
+import type { Hold, OpenRule, PlanRule, PlanRules, RetentionRule } from '../../core/erasure/types';
 import type { Handle } from '../handle';
 
 export interface PlanRow {
@@ -7,7 +7,8 @@ export interface PlanRow {
   trace_id: string;
   frozen_on: string;
   fingerprint: string;
-  state: 'draft' | 'executing' | 'finished' | 'replaced';
+  /** `stopped`: a hold was placed while it ran; what was done is done, the rest is planned anew. */
+  state: 'draft' | 'executing' | 'stopped' | 'finished' | 'replaced';
   phase: 'draft' | 'outside' | 'proof' | 'letter' | 'own' | 'finished';
   erase: number;
   anonymise: number;
@@ -18,6 +19,8 @@ export interface PlanRow {
   confirmed_by: string | null;
   confirmed_at: string | null;
   proof_trace_id: string | null;
+  /** When Bookend's own part began: the certificate's time, the same at every try. */
+  own_at: string | null;
   finished_at: string | null;
   error: string | null;
   created_at: string;
@@ -31,10 +34,12 @@ export interface PlanLineRow {
   record_key: string;
   action: 'erase' | 'anonymise' | 'keep';
   doer: 'connector' | 'helper' | 'bookend';
-  rule: string;
+  rule: PlanRule;
   keep_until: string | null;
   law: string | null;
   clear_first: string[];
+  together: string[];
+  restrict: boolean;
   reasons_sealed: Buffer;
   title_sealed: Buffer | null;
 }
@@ -43,7 +48,7 @@ export interface OperationRow {
   idempotency_key: string;
   plan_id: string;
   position: number;
-  kind: 'erase' | 'anonymise';
+  kind: 'erase' | 'anonymise' | 'restrict';
   state: 'intended' | 'accepted' | 'done' | 'failed';
   token: string | null;
   tries: number;
@@ -52,20 +57,22 @@ export interface OperationRow {
   done_at: string | null;
 }
 
-export async function planRules(h: Handle, personId: string | null): Promise<PlanRules> {
-  const retention = (await h.trx('retention_rules').orderBy('id')) as { id: string; system_id: string; collection: string; from_field: string; years: number; law: string; state_field: string | null; state_values: string[] | null }[];
+/** @param personIds whom the plan is about: holds on them, and those on everybody */
+export async function planRules(h: Handle, personIds: readonly string[], settings: Pick<PlanRules, 'financialYearEnd' | 'zone'>): Promise<PlanRules> {
+  const retention = (await h.trx('retention_rules').orderBy('id')) as { id: string; system_id: string; collection: string; from_field: string; years: number; law: string; state_field: string | null; state_values: string[] | null; anchor: RetentionRule['anchor']; months: number; days: number }[];
   const open = (await h.trx('open_rules')) as { system_id: string; collection: string; field: string; open_values: string[] }[];
-  const holds = (await h.trx('holds').whereNull('closed_at').where((of) => void of.where('person_id', personId).orWhereNull('person_id'))) as { id: string; matter: string; system_id: string | null; collection: string | null }[];
+  const holds = (await h.trx('holds').whereNull('closed_at').where((of) => void of.whereIn('person_id', [...personIds]).orWhereNull('person_id'))) as { id: string; matter: string; system_id: string | null; collection: string | null }[];
   return {
-    retention: retention.map((row): RetentionRule => ({ id: row.id, system: row.system_id, collection: row.collection, from: row.from_field, years: row.years, law: row.law, ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}) })),
+    retention: retention.map((row): RetentionRule => ({ id: row.id, system: row.system_id, collection: row.collection, from: row.from_field, anchor: row.anchor ?? 'event', years: row.years, months: row.months, days: row.days, law: row.law, ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}) })),
     open: open.map((row): OpenRule => ({ system: row.system_id, collection: row.collection, field: row.field, openValues: row.open_values })),
     holds: holds.map((row): Hold => ({ id: row.id, matter: row.matter, system: row.system_id, collection: row.collection })),
     neededForTotals: [],
+    ...settings,
   };
 }
 
-export async function insertPlan(h: Handle, plan: Omit<PlanRow, 'confirmed_by' | 'confirmed_at' | 'proof_trace_id' | 'finished_at' | 'error' | 'state' | 'phase' | 'k_accepted_sealed'>, lines: readonly PlanLineRow[]): Promise<void> {
-  await h.trx('plans').where({ request_id: plan.request_id, state: 'draft' }).update({ state: 'replaced' });
+export async function insertPlan(h: Handle, plan: Omit<PlanRow, 'confirmed_by' | 'confirmed_at' | 'proof_trace_id' | 'own_at' | 'finished_at' | 'error' | 'state' | 'phase' | 'k_accepted_sealed'>, lines: readonly PlanLineRow[]): Promise<void> {
+  await h.trx('plans').where({ request_id: plan.request_id }).whereIn('state', ['draft', 'stopped']).update({ state: 'replaced' });
   await h.trx('plans').insert({ ...plan, state: 'draft' });
   await h.trx.batchInsert('plan_lines', lines as PlanLineRow[], 1000);
 }
@@ -114,6 +121,9 @@ export interface ResidueRow {
   system_id: string;
   collection: string;
   count: number;
+  rule: PlanRule;
+  /** How many of them their system has marked as only kept. */
+  restricted: number;
   why: string;
   law: string | null;
   until: string | null;
@@ -146,11 +156,11 @@ export async function certificateOf(h: Handle, ref: string): Promise<Certificate
 }
 
 export async function listRetentionRules(h: Handle): Promise<RetentionRule[]> {
-  return [...(await planRules(h, null)).retention];
+  return [...(await planRules(h, [], {})).retention];
 }
 
 export async function insertRetentionRule(h: Handle, rule: RetentionRule): Promise<void> {
-  await h.trx('retention_rules').insert({ id: rule.id, system_id: rule.system, collection: rule.collection, from_field: rule.from, years: rule.years, law: rule.law, state_field: rule.states?.field ?? null, state_values: rule.states ? [...rule.states.values] : null }).onConflict('id').merge();
+  await h.trx('retention_rules').insert({ id: rule.id, system_id: rule.system, collection: rule.collection, from_field: rule.from, anchor: rule.anchor ?? 'event', years: rule.years, months: rule.months ?? 0, days: rule.days ?? 0, law: rule.law, state_field: rule.states?.field ?? null, state_values: rule.states ? [...rule.states.values] : null }).onConflict('id').merge();
 }
 
 export async function insertOpenRule(h: Handle, rule: OpenRule): Promise<void> {

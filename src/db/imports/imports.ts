@@ -14,8 +14,12 @@ export interface ImportRow {
   /** `unmapped` waits for somebody to say which column is what; `checking` is the dry run. */
   state: 'unmapped' | 'checking' | 'checked' | 'running' | 'finished' | 'failed';
   format: ImportFormat;
-  /** The names of the columns as the file has them; empty for NDJSON. */
-  header: string;
+  /** Its own key; null: from before imports had one. */
+  data_key_id: string | null;
+  /** Of imports from before their own key: the names of the columns as the file has them. */
+  header: string | null;
+  /** The same, sealed: where a file has no header it is a person. Empty for NDJSON. */
+  header_sealed: Buffer | null;
   delimiter: string;
   mapping: Mapping | null;
   bytes: number;
@@ -110,4 +114,34 @@ export async function moveLine(h: Handle, row: ImportLineRow, change: Omit<Impor
   await h.trx('import_lines').where({ import_id: row.import_id, line: row.line }).update({ ...change, reasons: JSON.stringify(change.reasons) });
   if (change.status === row.status) return;
   await h.trx('imports').where({ id: row.import_id }).update({ [row.status]: h.trx.raw('?? - 1', [row.status]), [change.status]: h.trx.raw('?? + 1', [change.status]) });
+}
+
+export interface HeldAnywhere {
+  import_id: string;
+  line: number;
+  raw_sealed: Buffer;
+  data_key_id: string | null;
+}
+
+/** Lines that were held back, of every import, in order. */
+export async function heldLinesAnywhere(h: Handle, after: { import_id: string; line: number } | null, limit: number): Promise<HeldAnywhere[]> {
+  const query = h.trx('import_lines as l').join('imports as i', 'i.id', 'l.import_id').whereNotNull('l.raw_sealed').select('l.import_id', 'l.line', 'l.raw_sealed', 'i.data_key_id').orderBy(['l.import_id', 'l.line']).limit(limit);
+  if (after) query.whereRaw('(l.import_id, l.line) > (?, ?)', [after.import_id, after.line]);
+  return query as unknown as Promise<HeldAnywhere[]>;
+}
+
+export async function clearHeldLine(h: Handle, { import_id, line }: Pick<HeldAnywhere, 'import_id' | 'line'>): Promise<void> {
+  await h.trx('import_lines').where({ import_id, line }).update({ raw_sealed: null, identifier_hashes: '{}' });
+}
+
+/** Held lines of imports whose key is gone can be read by nobody: they go too. */
+export async function forgetEndedImports(h: Handle): Promise<void> {
+  await h.trx.raw("update import_lines l set raw_sealed = null, identifier_hashes = '{}' from imports i join data_keys k on k.id = i.data_key_id where i.id = l.import_id and k.wrapped is null and l.raw_sealed is not null");
+}
+
+/** Files that were handed in before an instant and never taken in. @returns their files */
+export async function takeUnusedImports(h: Handle, before: string): Promise<string[]> {
+  const rows = (await h.trx('imports').where('created_at', '<', before).whereIn('state', ['unmapped', 'checked', 'failed']).whereNot('file_path', '').limit(100)) as ImportRow[];
+  await h.trx('imports').whereIn('id', rows.map(({ id }) => id)).update({ state: 'failed', error: 'never-used', file_path: '', preview: null, header: null });
+  return rows.map(({ file_path }) => file_path);
 }

@@ -12,6 +12,8 @@ export interface OutboxRow {
   error: string | null;
   queued_at: string;
   sent_at: string | null;
+  /** The key its words are sealed under; null: the installation's own, from before mails had one. */
+  data_key_id: string | null;
 }
 
 export async function insertOutbox(h: Handle, row: OutboxRow): Promise<void> {

@@ -5,6 +5,8 @@ export interface LinkRow {
   person_a: string;
   person_b: string;
   reason_sealed: Buffer;
+  /** The key both reasons are sealed under; null: the installation's own, from before. */
+  data_key_id: string | null;
   linked_at: string;
   linked_by: string;
   unlinked_at: string | null;

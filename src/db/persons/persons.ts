@@ -107,8 +107,10 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
   await h.trx('choice_dedup').where({ person_id: personId }).delete();
   await h.trx('person_facts').where({ person_id: personId }).delete();
   await h.trx.raw('delete from person_folds where person_no = (select no from persons where id = ?)', [personId]);
-  await h.trx('drift_items').where({ person_id: personId }).whereNot('state', 'settled').update({ state: 'settled', settled_at: now, settled_how: 'the person was erased' });
+  // A record's key in its system may be an address.
+  await h.trx('drift_items').where({ person_id: personId }).delete();
   await h.trx('person_links').whereNull('unlinked_at').andWhere((either) => void either.where({ person_a: personId }).orWhere({ person_b: personId })).update({ unlinked_at: now, unlinked_by: 'erasure' });
+  await h.trx('person_links').where({ person_a: personId }).orWhere({ person_b: personId }).update({ reason_sealed: Buffer.alloc(0), unlink_reason_sealed: null });
   await h.trx('confirm_links').where({ person_id: personId }).delete();
   await h.trx('choices_page_links').where({ person_id: personId }).delete();
   await h.trx('outbox').where({ person_id: personId }).update({ mail_sealed: null });

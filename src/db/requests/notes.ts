@@ -17,6 +17,12 @@ export async function notesOf(h: Handle, requestId: string): Promise<NoteRow[]> 
   return h.trx('request_notes').where({ request_id: requestId }).orderBy('at').limit(200);
 }
 
+/** The reference of the request that each note belongs to, by the note's id. */
+export async function refsOfNotes(h: Handle, ids: readonly string[]): Promise<Map<string, string>> {
+  const rows = (await h.trx('request_notes').join('requests', 'requests.id', 'request_notes.request_id').whereIn('request_notes.id', [...ids]).select('request_notes.id', 'requests.ref')) as { id: string; ref: string }[];
+  return new Map(rows.map(({ id, ref }) => [id, ref]));
+}
+
 export async function forgetNotes(h: Handle, requestIds: readonly string[]): Promise<void> {
   await h.trx('request_notes').whereRaw('request_id = any(?)', [requestIds as string[]]).delete();
 }

@@ -4,6 +4,8 @@ export interface RecipientToldRow {
   request_id: string;
   recipient: string;
   how: string;
+  /** False: it was impossible or out of proportion, as `how` says. */
+  was_told: boolean;
   told_by: string;
   told_at: string;
 }

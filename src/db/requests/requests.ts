@@ -29,7 +29,7 @@ export interface RequestRow {
   decided_by: string | null;
   decided_at: string | null;
   pack: 'none' | 'building' | 'ready' | 'sent' | 'downloaded';
-  plan: 'none' | 'draft' | 'executing' | 'finished';
+  plan: 'none' | 'draft' | 'executing' | 'stopped' | 'finished';
   carried_out: boolean;
   answered: boolean;
   outcome: string | null;
@@ -151,6 +151,21 @@ export async function countOpenRequests(h: Handle): Promise<number> {
 
 export async function requestsOfPerson(h: Handle, personId: string): Promise<RequestRow[]> {
   return visible(h).select('requests.*').where('person_id', personId).orderBy('received_at', 'desc').limit(100);
+}
+
+/** Open requests but one, whoever may see them; the newest. */
+export async function otherOpenRequests(h: Handle, id: string, most: number): Promise<RequestRow[]> {
+  return h.trx('requests').where('is_open', true).whereNot({ id }).whereNotNull('person_sealed').orderBy('received_at', 'desc').limit(most);
+}
+
+/** Every request of these people, whoever may see it. */
+export async function requestsOfPersons(h: Handle, personIds: readonly string[]): Promise<RequestRow[]> {
+  return h.trx('requests').whereRaw('person_id = any(?)', [personIds as string[]]).orderBy('received_at').limit(1000) as unknown as Promise<RequestRow[]>;
+}
+
+/** Requests by their references, whoever may see them. */
+export async function requestsByRefs(h: Handle, refs: readonly string[]): Promise<RequestRow[]> {
+  return h.trx('requests').whereRaw('ref = any(?)', [refs as string[]]).limit(1000) as unknown as Promise<RequestRow[]>;
 }
 
 /** For an erasure: every request of the person, whoever may see it. */

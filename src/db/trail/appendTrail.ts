@@ -10,6 +10,8 @@ export interface TrailRow {
   subject: string | null;
   details_sealed: Buffer | null;
   details_hash: string | null;
+  /** The key the details are sealed under; null: the installation's own, for what names nobody. */
+  data_key_id: string | null;
   hash: Buffer;
 }
 

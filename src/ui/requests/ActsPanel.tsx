@@ -8,6 +8,7 @@ import type { EffectView, RecordActView, RequestView } from '../../core/requests
 import { ActButton } from '../parts/ActButton';
 import { StandingMark } from '../parts/StandingMark';
 import type { RequestActions } from './actions';
+import { Recipients } from './Recipients';
 
 interface Props {
   request: RequestView;
@@ -71,27 +72,8 @@ export function RecordsPanel({ request, actions }: Props) {
         <table className="list"><thead><tr><th>system</th><th>record</th><th>change</th><th>state</th></tr></thead>
           <tbody>{data.acts.map((act) => <tr key={act.id}><td>{act.systemName}</td><td>{act.record}</td><td>{act.kind === 'rectify' ? <>{act.field}: <s>{act.was}</s> {act.value}</> : 'restricted'}</td><td title={act.detail ?? ''}>{STATES[act.state]}{act.detail && act.state !== 'done' ? `: ${act.detail}` : ''}</td></tr>)}</tbody></table>
       )}
-      {data.acts.length > 0 && data.recipients.length > 0 && <Recipients request={request} recipients={data.recipients} tell={(recipient, how) => after(actions.recipientTold(request.ref, recipient, how))} />}
+      {data.acts.length > 0 && data.recipients.length > 0 && <Recipients request={request} recipients={data.recipients} tell={(recipient, how, wasTold) => after(actions.recipientTold(request.ref, recipient, how, wasTold))} />}
       {data.acts.length > 0 && request.mayWork && <div><ActButton act={() => actions.actsFinished(request.ref)} disabled={isMoving(data) || data.recipients.some(({ how }) => how === null)} done="Carried out">That is all: go on to the answer</ActButton></div>}
     </div>
-  );
-}
-
-/** Whoever had received the records is told of what was changed (GDPR art. 19), one by one, and how is noted. */
-function Recipients({ request, recipients, tell }: { request: RequestView; recipients: RecordActView['recipients']; tell: (recipient: string, how: string) => ReturnType<RequestActions['recipientTold']> }) {
-  const [how, setHow] = useState<Record<string, string>>({});
-  return (
-    <table className="list"><thead><tr><th>had received it from us</th><th>told</th></tr></thead>
-      <tbody>{recipients.map((one) => (
-        <tr key={one.recipient}>
-          <td>{one.recipient}</td>
-          <td>{one.how !== null ? <>✓ {one.how}</> : request.mayWork ? (
-            <div className="row">
-              <TextField id={`told-${one.recipient}`} size="small" label="How they were told, or why that cannot be done" value={how[one.recipient] ?? ''} onChange={(event) => setHow({ ...how, [one.recipient]: event.target.value })} sx={{ flex: 1, minWidth: 280 }} slotProps={{ htmlInput: { maxLength: 300 } }} />
-              <ActButton act={() => tell(one.recipient, how[one.recipient] ?? '')} disabled={(how[one.recipient] ?? '').trim().length < 3} done={`${one.recipient}: noted`}>Note it</ActButton>
-            </div>
-          ) : <span className="ochre">▲ not yet</span>}</td>
-        </tr>
-      ))}</tbody></table>
   );
 }

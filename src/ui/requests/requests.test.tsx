@@ -236,7 +236,7 @@ describe('the decision', () => {
 });
 
 describe('the erasure plan', () => {
-  const plan = (more: Partial<PlanView> = {}): PlanView => ({ id: 'pln_1', state: 'draft', phase: 'outside', frozenOn: '2026-11-24', fingerprint: 'ab'.repeat(32), totals: { erase: 3, anonymise: 1, keep: 2, systems: 2 }, k: 3, done: 1, operations: 4, error: null, lines: [{ position: 0, system: 'Web shop', collection: 'invoices', title: 'Invoice 7', action: 'keep', doer: 'connector', keepUntil: '2031-12-31', reasons: [{ code: 'law', text: 'Kept for five years.' }], state: null }], ...more });
+  const plan = (more: Partial<PlanView> = {}): PlanView => ({ id: 'pln_1', state: 'draft', phase: 'outside', frozenOn: '2026-11-24', fingerprint: 'ab'.repeat(32), totals: { erase: 3, anonymise: 1, keep: 2, systems: 2 }, k: 3, done: 1, operations: 4, error: null, lines: [{ position: 0, system: 'Web shop', collection: 'invoices', title: 'Invoice 7', action: 'keep', rule: 'retention', restrict: false, doer: 'connector', keepUntil: '2031-12-31', reasons: [{ code: 'law', text: 'Kept for five years.' }], state: null }], anonymous: 1, recipients: [], ...more });
 
   test('it takes the reference in full, and a reason where few look alike', async () => {
     const { called, actions } = acts();

@@ -126,7 +126,7 @@ describe('colleagues', () => {
     show(<WorkPanel request={requestView({ members: ['Signe'], notes: [{ id: 'n', by: 'Mikkel', at: '2026-11-23T08:00:00Z', text: 'Look at the camp.' }], colleagues: [{ id: 'usr_m', name: 'Mikkel' }] })} zone={ZONE} actions={actions} />);
     expect(screen.getByText(/Look at the camp/)).toBeTruthy();
     type(/Note for colleagues/, '@Mikkel done');
-    fireEvent.click(button('Note it'));
+    fireEvent.click(button('They were told'));
     await waitFor(() => expect((screen.getByLabelText(/Note for colleagues/) as HTMLInputElement).value).toBe(''));
     fireEvent.mouseDown(screen.getByRole('combobox'));
     fireEvent.click(screen.getByRole('option', { name: 'Mikkel' }));
@@ -162,7 +162,7 @@ describe('carrying out', () => {
   });
 
   test('a correction: record, field, the right value; what a system did not do is said', async () => {
-    const view = { records: [{ id: 'm1', systemName: 'Web shop', collection: 'customers', title: 'Lone', fields: [{ name: 'name', value: 'Lone Dan' }] }], acts: [{ id: 'a', kind: 'rectify', systemName: 'Newsletter', record: 'contacts 7', field: 'name', was: 'L', value: 'Lone', state: 'failed', detail: 'The record says otherwise.' }], recipients: [{ recipient: 'our parcel carrier', how: null, toldAt: null }, { recipient: 'our accountant', how: 'by mail', toldAt: '2026-11-24T08:00:00Z' }] };
+    const view = { records: [{ id: 'm1', systemName: 'Web shop', collection: 'customers', title: 'Lone', fields: [{ name: 'name', value: 'Lone Dan' }] }], acts: [{ id: 'a', kind: 'rectify', systemName: 'Newsletter', record: 'contacts 7', field: 'name', was: 'L', value: 'Lone', state: 'failed', detail: 'The record says otherwise.' }], recipients: [{ recipient: 'our parcel carrier', how: null, wasTold: false, toldOn: null }, { recipient: 'our accountant', how: 'by mail', wasTold: true, toldOn: null }] };
     const { called, actions } = acts({ recordsOf: { ok: true, value: view } });
     show(around(<RecordsPanel request={requestView({ right: 'rectification', stage: 'carry-out' })} actions={actions} />));
     expect((await screen.findByText(/✕ failed/)).textContent).toContain('The record says otherwise.');
@@ -177,8 +177,8 @@ describe('carrying out', () => {
     expect(screen.getByText('✓ by mail')).toBeTruthy();
     expect(button('That is all: go on to the answer').disabled).toBe(true);
     type('How they were told, or why that cannot be done', 'they were rung');
-    fireEvent.click(button('Note it'));
-    await waitFor(() => expect(called).toContainEqual(['recipientTold', REF, 'our parcel carrier', 'they were rung']));
+    fireEvent.click(button('They were told'));
+    await waitFor(() => expect(called).toContainEqual(['recipientTold', REF, 'our parcel carrier', 'they were rung', true]));
   });
 });
 

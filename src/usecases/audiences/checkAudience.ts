@@ -1,4 +1,5 @@
 import type { AudienceView } from '../../core/consent/views';
+import { once } from 'node:events';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { addressReader, identifierKindOf, type Channel } from '../../core/consent/audience';
@@ -7,6 +8,8 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { audienceById, audienceRunById, insertAudience, insertAudienceRun, listAudiences, runsOfAudiences, setAudienceRun, type AudienceRow, type AudienceRunRow } from '../../db/consent/audiences';
 import { systemById } from '../../db/systems/systems';
 import type { AudiencePart } from '../../ports/threads';
+import type { Handle } from '../../db/handle';
+import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 import { readRules } from '../consent/standingOfPerson';
 import { checkAudiencePart } from './checkAudiencePart';
@@ -14,6 +17,9 @@ import { FileTooLarge, linesOf, storeFile } from '../imports/readFile';
 import { inParts } from '../imports/takeLines';
 import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../shared/vault';
+import { newWorkKey } from '../shared/workKeys';
+import { importKey } from '../imports/sealed';
 import { recordTrail } from '../trail/recordTrail';
 
 export type AudienceRefusal = AccessRefusal | { code: 'unknown-purpose'; purpose: string } | { code: 'file-empty' } | { code: 'file-too-large'; most: number } | { code: 'result-not-ready' };
@@ -32,8 +38,9 @@ export async function startAudience(ctx: Context, input: { name: string; purpose
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   const id = ctx.keys.id('aud');
   const path = `audience-${id}`;
+  const keyId = await ctx.transaction((h) => newWorkKey(ctx, h, { kind: 'audience', subject: id }));
   try {
-    const file = await storeFile(ctx, path, input.content, MOST_BYTES);
+    const file = await storeFile(ctx, path, input.content, MOST_BYTES, await ctx.transaction((h) => importKey(h, { data_key_id: keyId })));
     if (file.header.trim() === '') return await drop({ code: 'file-empty' });
   } catch (error) {
     if (error instanceof FileTooLarge) return drop({ code: 'file-too-large', most: error.most });
@@ -41,7 +48,7 @@ export async function startAudience(ctx: Context, input: { name: string; purpose
   }
   return ctx.transaction(async (h) => {
     if (!(await readRules(h)).purposes.some((purpose) => purpose.id === input.purpose)) return drop({ code: 'unknown-purpose', purpose: input.purpose });
-    await insertAudience(h, { id, name_sealed: ctx.keys.sealOwn(input.name.slice(0, 200), id), system_id: ownOf(ctx), purpose: input.purpose, channel: input.channel, path, made_by: ctx.actor.id, made_at: ctx.clock.now() });
+    await insertAudience(h, { id, name_sealed: await vaultOf(ctx, h).seal(keyId, input.name.slice(0, 200), id), data_key_id: keyId, system_id: ownOf(ctx), purpose: input.purpose, channel: input.channel, path, made_by: ctx.actor.id, made_at: ctx.clock.now() });
     const runId = ctx.keys.id('run');
     await insertAudienceRun(h, { id: runId, audience_id: id, asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
@@ -94,7 +101,7 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
         yield part.text;
       }
     }
-    await pipeline(Readable.from(answers()), ctx.keys.sealStream(null), ctx.storage.write(`${name}.part`));
+    await pipeline(Readable.from(answers()), ctx.keys.sealStream(await ctx.transaction((h) => importKey(h, audience))), ctx.storage.write(`${name}.part`));
     await ctx.storage.rename(`${name}.part`, name);
     await ctx.transaction(async (h) => {
       await setAudienceRun(h, runId, { state: 'finished', lines, permitted, counts, path: name, finished_at: ctx.clock.now() });
@@ -112,14 +119,16 @@ async function* partsOf(ctx: Context, audience: AudienceRow, about: Omit<Audienc
   }
 }
 
-async function* listLines(ctx: Context, audience: AudienceRow): AsyncGenerator<{ line: number; raw: string }> {
+/** The lines of a list as they were handed in. */
+export async function* listLines(ctx: Context, audience: AudienceRow): AsyncGenerator<{ line: number; raw: string }> {
+  const key = await ctx.transaction((h) => importKey(h, audience));
   const head: Buffer[] = [];
-  for await (const part of ctx.storage.read(audience.path).pipe(ctx.keys.unsealStream(null))) {
+  for await (const part of await opened(ctx, audience.path, key)) {
     head.push(part as Buffer);
     if (Buffer.concat(head).length > 4096) break;
   }
   const format = Buffer.concat(head).subarray(0, 4).toString('latin1') === 'PK\u0003\u0004' ? 'xlsx' : 'csv';
-  yield* linesOf(ctx, audience.path, { format, encoding: 'UTF-8', delimiter: ';' });
+  yield* linesOf(ctx, audience.path, { format, encoding: 'UTF-8', delimiter: ';' }, key);
 }
 
 export async function readAudiences(ctx: Context): Promise<Result<AudienceView[], AudienceRefusal>> {
@@ -127,7 +136,9 @@ export async function readAudiences(ctx: Context): Promise<Result<AudienceView[]
   return ctx.transaction(async (h) => {
     const rows = (await listAudiences(h, 20)).filter(({ system_id }) => !ownOf(ctx) || system_id === ownOf(ctx));
     const runs = await runsOfAudiences(h, rows.map(({ id }) => id));
-    return ok(rows.map((row) => viewOf(ctx, row, runs)));
+    const views: AudienceView[] = [];
+    for (const row of rows) views.push(await viewOf(ctx, h, row, runs));
+    return ok(views);
   });
 }
 
@@ -136,12 +147,22 @@ export async function readAudience(ctx: Context, input: { id: string }): Promise
   return ctx.transaction(async (h) => {
     const row = await audienceById(h, input.id);
     if (!row || (ownOf(ctx) && row.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
-    return ok(viewOf(ctx, row, await runsOfAudiences(h, [row.id])));
+    return ok(await viewOf(ctx, h, row, await runsOfAudiences(h, [row.id])));
   });
 }
 
-function viewOf(ctx: Context, row: AudienceRow, runs: readonly AudienceRunRow[]): AudienceView {
-  return { id: row.id, name: ctx.keys.unsealOwn(row.name_sealed, row.id), purpose: row.purpose, channel: row.channel, at: row.made_at, runs: runs.filter(({ audience_id }) => audience_id === row.id).map(({ id, state, lines, permitted, counts, asked_at }) => ({ id, state, lines, permitted, counts, at: asked_at })) };
+/** A file of storage, opened; an error in it ends the stream instead of the process. */
+async function opened(ctx: Context, path: string, key: WrappedKey | null): Promise<Readable> {
+  const sealed = ctx.storage.read(path);
+  await once(sealed, 'readable');
+  const plain = ctx.keys.unsealStream(key);
+  pipeline(sealed, plain).catch(() => {});
+  return plain;
+}
+
+async function viewOf(ctx: Context, h: Handle, row: AudienceRow, runs: readonly AudienceRunRow[]): Promise<AudienceView> {
+  const name = row.data_key_id ? ((await vaultOf(ctx, h).unseal(row.data_key_id, row.name_sealed, row.id)) ?? '(gone)') : ctx.keys.unsealOwn(row.name_sealed, row.id);
+  return { id: row.id, name, purpose: row.purpose, channel: row.channel, at: row.made_at, runs: runs.filter(({ audience_id }) => audience_id === row.id).map(({ id, state, lines, permitted, counts, asked_at }) => ({ id, state, lines, permitted, counts, at: asked_at })) };
 }
 
 /** The newest finished answers as CSV, unsealed as they stream. */
@@ -154,7 +175,7 @@ export async function downloadAudience(ctx: Context, input: { id: string }): Pro
     if (!run?.path) return refuse({ code: 'result-not-ready' });
     await recordTrail(ctx, h, 'audience-downloaded', row.id);
     const sealed = ctx.storage.read(run.path);
-    const stream = ctx.keys.unsealStream(null);
+    const stream = ctx.keys.unsealStream(await importKey(h, row));
     sealed.on('error', (error) => stream.destroy(error));
     return ok({ stream: sealed.pipe(stream), name: 'audience.csv' });
   });

@@ -5,11 +5,16 @@ import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { exportById, insertExport, listExports, setExport, type ExportFormat, type ExportRow } from '../../db/consent/exports';
 import { EVERY_CHOICE, streamChoices } from '../../db/consent/ledger';
+import { dataKeys } from '../../db/access/dataKeys';
+import type { Handle } from '../../db/handle';
+import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
+import { asWrapped, vaultOf } from '../shared/vault';
+import { newWorkKey } from '../shared/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { mayReadLedger } from './mayReadLedger';
-import { entryOf, peopleOf, type LedgerEntry, type LedgerQuery } from './searchLedger';
+import { entryOf, identifierHashes, nameIn, peopleOf, type LedgerEntry, type LedgerQuery } from './searchLedger';
 
 function mayExport(ctx: Context): boolean {
   return ctx.actor.kind === 'machine' ? mayReadLedger(ctx) : reach(ctx, 'ledger.export') !== null;
@@ -21,9 +26,10 @@ export async function startExport(ctx: Context, input: LedgerQuery & { format: E
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('exp');
     const { format, ...query } = input;
-    await insertExport(h, { id, format, filter_sealed: ctx.keys.sealOwn(JSON.stringify(query), id), made_by: ctx.actor.id, made_at: ctx.clock.now() });
+    const key = await newWorkKey(ctx, h, { kind: 'export', subject: id, ...(query.identifier ? { hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) } : {}) });
+    await insertExport(h, { id, format, filter_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(query), id), data_key_id: key, made_by: ctx.actor.id, made_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'export-ledger', { exportId: id });
-    await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query));
+    await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query), key);
     return ok({ id });
   });
 }
@@ -36,7 +42,11 @@ export async function exportLedger(ctx: Context, { exportId }: { exportId: strin
   await ctx.exclusively(`export:${exportId}`, async () => {
     const row = await ctx.transaction((h) => exportById(h, exportId));
     if (!row || row.state !== 'running') return;
-    const query = JSON.parse(ctx.keys.unsealOwn(row.filter_sealed, row.id)) as LedgerQuery;
+    const opened = await ctx.transaction(async (h) => (row.data_key_id ? vaultOf(ctx, h).unseal(row.data_key_id, row.filter_sealed, row.id) : ctx.keys.unsealOwn(row.filter_sealed, row.id)));
+    // Whom it was about was erased meanwhile.
+    if (opened === null) return ctx.transaction((h) => setExport(h, exportId, { state: 'failed', error: 'gone', finished_at: ctx.clock.now() }));
+    const query = JSON.parse(opened) as LedgerQuery;
+    const key = await ctx.transaction((h) => exportKey(h, row));
     const name = `export-${exportId}`;
     let count = 0;
     async function* lines(): AsyncGenerator<string> {
@@ -48,10 +58,18 @@ export async function exportLedger(ctx: Context, { exportId }: { exportId: strin
       }
       yield TAIL[row!.format];
     }
-    await pipeline(Readable.from(lines()), ctx.keys.sealStream(null), ctx.storage.write(`${name}.part`));
+    await pipeline(Readable.from(lines()), ctx.keys.sealStream(key), ctx.storage.write(`${name}.part`));
     await ctx.storage.rename(`${name}.part`, name);
     await ctx.transaction((h) => setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.now() }));
   });
+}
+
+/** The key of its file; null: the installation's own. @throws where it was destroyed */
+async function exportKey(h: Handle, row: Pick<ExportRow, 'data_key_id'>): Promise<WrappedKey | null> {
+  if (!row.data_key_id) return null;
+  const key = asWrapped((await dataKeys(h, [row.data_key_id])).get(row.data_key_id));
+  if (!key) throw new Error('the key of this export is destroyed');
+  return key;
 }
 
 async function* choicesInOrder(ctx: Context, query: LedgerQuery): AsyncGenerator<LedgerEntry[]> {
@@ -98,9 +116,11 @@ export async function downloadExport(ctx: Context, input: { id: string }): Promi
     const row = await exportById(h, input.id);
     if (!row || (ctx.actor.kind === 'machine' && row.made_by !== ctx.actor.id)) return refuse({ code: 'not-found' });
     if (row.state !== 'finished' || !row.path) return refuse({ code: 'export-not-ready' });
+    const key = await exportKey(h, row).catch(() => undefined);
+    if (key === undefined) return refuse({ code: 'not-found' });
     await recordTrail(ctx, h, 'export-downloaded', row.id);
     const sealed = ctx.storage.read(row.path);
-    const stream = ctx.keys.unsealStream(null);
+    const stream = ctx.keys.unsealStream(key);
     sealed.on('error', (error) => stream.destroy(error));
     return ok({ stream: sealed.pipe(stream), name: `ledger.${row.format}`, type: { csv: 'text/csv; charset=utf-8', ndjson: 'application/x-ndjson', jsonld: 'application/ld+json' }[row.format] });
   });

@@ -10,9 +10,10 @@ import { identifiersOf, personsById } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
+import { newWorkKey } from '../shared/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { recordChoicesIn } from './recordChoices';
-import { peopleOf } from './searchLedger';
+import { identifierHashes, nameIn, peopleOf } from './searchLedger';
 import { readRules, subjectOf } from './standingOfPerson';
 
 /** The spoken asks in force, with the words that have to be read out as they are. */
@@ -49,7 +50,8 @@ export async function findAtCounter(ctx: Context, input: { identifier: { kind: s
       const standings = [...new Set(rules.purposes.map(({ id }) => id))].map((purpose) => ({ purpose, ...subject.answer(purpose, 'any') })).map(({ purpose, standing, permitted }) => ({ purpose, standing, permitted }));
       found.push({ id: row.id, name: name ? maskName(name) : null, identifiers, standings });
     }
-    await recordTrail(ctx, h, 'person-searched', null, `${input.identifier.kind} ${input.identifier.value}`);
+    const under = await newWorkKey(ctx, h, { kind: 'search', subject: 'counter', hashes: await identifierHashes(ctx, h, input.identifier), name: nameIn(input.identifier) });
+    await recordTrail(ctx, h, 'person-searched', null, `${input.identifier.kind} ${input.identifier.value}`, under);
     return ok(found);
   });
 }

@@ -7,6 +7,7 @@ import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import type { AccessRefusal } from '../shared/may';
+import { newWorkKey } from '../shared/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { publicPartOf } from './sealChoices';
 import { mayReadLedger } from './mayReadLedger';
@@ -37,7 +38,7 @@ export async function searchLedger(ctx: Context, query: LedgerQuery & { cursor?:
   return ctx.transaction(async (h) => {
     const personIds = query.identifier ? await peopleOf(ctx, h, query.identifier) : null;
     const rows = await streamChoices(h, { ...EVERY_CHOICE, purpose: query.purpose ?? null, from: query.from ?? null, to: query.to ?? null, personIds, before, limit: PAGE + 1 });
-    await recordTrail(ctx, h, 'ledger-searched', null, query.identifier ? `${query.identifier.kind} ${query.identifier.value}` : null);
+    await recordTrail(ctx, h, 'ledger-searched', null, query.identifier ? `${query.identifier.kind} ${query.identifier.value}` : null, query.identifier ? await newWorkKey(ctx, h, { kind: 'search', subject: 'ledger', hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) }) : null);
     const choices = rows.slice(0, PAGE).map(entryOf);
     return ok({ choices, cursor: rows.length > PAGE ? Buffer.from(`before:${choices.at(-1)!.seq}`).toString('base64url') : null });
   });
@@ -45,12 +46,21 @@ export async function searchLedger(ctx: Context, query: LedgerQuery & { cursor?:
 
 /** Everybody an identifier points at; a customer number in whichever system. */
 export async function peopleOf(ctx: Context, h: Handle, identifier: { kind: string; value: string }): Promise<string[]> {
-  const systems = await listSystems(h);
-  const hashes = systems.flatMap(({ id, default_country }) => {
+  return [...new Set((await personsByHash(h, await identifierHashes(ctx, h, identifier))).map(({ person_id }) => person_id))];
+}
+
+/** Keyed hashes of an identifier, as each system would read it. */
+export async function identifierHashes(ctx: Context, h: Handle, identifier: { kind: string; value: string }): Promise<Buffer[]> {
+  const texts = (await listSystems(h)).flatMap(({ id, default_country }) => {
     const normal = normaliseIdentifier(identifier.kind, identifier.value, id, default_country ?? ctx.organisation.country);
-    return normal ? [ctx.keys.index(indexText(normal))] : [];
+    return normal ? [indexText(normal)] : [];
   });
-  return [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
+  return [...new Set(texts)].map((text) => ctx.keys.index(text));
+}
+
+/** The name in an identifier that holds one. */
+export function nameIn(identifier: { kind: string; value: string }): string {
+  return identifier.kind === 'name-birth-date' ? identifier.value.split('|')[0]! : '';
 }
 
 export function entryOf(row: ChoiceRow): LedgerEntry {

@@ -3,11 +3,9 @@ import type { PersonRecord } from '../../core/identity/record';
 import { groupBy } from '../../core/shared/groupBy';
 import { operationsOf, planLines, setOperation, setPlan, type OperationRow, type PlanLineRow, type PlanRow } from '../../db/erasure/plans';
 import { requestById } from '../../db/requests/requests';
-import { traceKeysOf } from '../../db/trace/traces';
-import { isConnectorError, ConnectorError, type Connector, type RecordRef } from '../../ports/connector';
+import { isConnectorError, ConnectorError, type Connector, type RecordRef, type WriteOutcome } from '../../ports/connector';
 import type { Context } from '../context';
-import { personOfRequest } from '../requests/personOfRequest';
-import { vaultOf } from '../shared/vault';
+import { knownPerson } from '../requests/knownPerson';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import type { PhaseOutcome } from './runErasure';
@@ -40,7 +38,10 @@ export async function eraseOutside(ctx: Context, row: PlanRow): Promise<PhaseOut
   if (errors.length > 0) return { done: false, waitMs: ctx.retryBaseMs * 2, error: errors.join('; ').slice(0, 400) };
   if (isWaiting) return { done: false, waitMs: ACCEPTED_WAIT_MS };
   // Owners answer in their own time; their answer puts the erasure back into the queue.
-  if (helpers.length > 0) return { done: false, waitMs: HELPER_WAIT_MS, error: `${helpers.length} ${helpers.length === 1 ? 'record waits' : 'records wait'} for the owner of ${[...new Set(helpers.map(({ line }) => line.system_id))].length === 1 ? 'a system' : 'systems'} without a way in.` };
+  if (helpers.length > 0) {
+    const systems = new Set(helpers.map(({ line }) => line.system_id)).size;
+    return { done: false, waitMs: HELPER_WAIT_MS, error: `${helpers.length} ${helpers.length === 1 ? 'record waits' : 'records wait'} for the owner of ${systems === 1 ? 'a system' : 'systems'} without a way in.` };
+  }
   await ctx.transaction((h) => setPlan(h, row.id, { phase: 'proof', error: null }));
   return { done: true };
 }
@@ -50,23 +51,22 @@ async function load(ctx: Context, row: PlanRow): Promise<{ tasks: Task[]; person
     const request = (await requestById(h, row.request_id))!;
     const lines = new Map((await planLines(h, row.id)).map((line) => [line.position, line]));
     const tasks = (await operationsOf(h, row.id)).filter(({ state }) => state !== 'done').map((operation) => ({ operation, line: lines.get(operation.position)! }));
-    const person = await personOfRequest(ctx, h, request);
-    const vault = vaultOf(ctx, h);
-    const taught = { emails: [...(person.emails ?? [])], phones: [...(person.phones ?? [])] };
-    for (const key of await traceKeysOf(h, row.trace_id)) {
-      const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
-      if (value && key.kind === 'email') taught.emails.push(value);
-      if (value && key.kind === 'phone') taught.phones.push(value);
-    }
-    return { tasks, person: { ...person, ...taught } };
+    return { tasks, person: (await knownPerson(ctx, h, request, row.trace_id)).record };
   });
 }
+
+const refOf = (place: string): RecordRef => ({ collection: place.slice(0, place.indexOf('/')), key: place.slice(place.indexOf('/') + 1) });
 
 /** Asks what is already true before it acts: after a crash the effect may be there without its note. */
 async function carryOut(ctx: Context, connector: Connector, { operation, line }: Task, person: PersonRecord): Promise<'done' | 'waiting'> {
   const ref: RecordRef = { collection: line.collection, key: line.record_key };
-  const isThere = () => (operation.kind === 'erase' ? connector.isErased(ref) : connector.isAnonymised!(ref, operation.token!));
-  if (operation.tries > 0 || operation.state === 'accepted') {
+  const clearFirst = line.clear_first.map(refOf);
+  const isThere = () => {
+    if (operation.kind === 'restrict') return connector.isRestricted!(ref);
+    return operation.kind === 'erase' ? connector.isErased(ref) : connector.isAnonymised!(ref, operation.token!, clearFirst);
+  };
+  // What goes in one act with others may have gone with the first of them.
+  if (operation.tries > 0 || operation.state === 'accepted' || line.together.length > 0) {
     if (await isThere()) return note(ctx, operation, line, 'found done');
     if (operation.state === 'accepted' && operation.tries < 20) {
       await ctx.transaction((h) => setOperation(h, operation.idempotency_key, { tries: operation.tries + 1 }));
@@ -75,15 +75,23 @@ async function carryOut(ctx: Context, connector: Connector, { operation, line }:
   }
   if (ctx.operationPauseMs > 0) await wait(ctx.operationPauseMs);
   await ctx.transaction((h) => setOperation(h, operation.idempotency_key, { state: 'intended', tries: operation.tries + 1 }));
-  const clearFirst = line.clear_first.map((place) => ({ collection: place.slice(0, place.indexOf('/')), key: place.slice(place.indexOf('/') + 1) }));
-  const outcome = operation.kind === 'erase' ? await connector.erase!(ref, { idempotencyKey: operation.idempotency_key, clearFirst }) : await connector.anonymise!(ref, { idempotencyKey: operation.idempotency_key, token: operation.token!, person });
+  const outcome = await act();
   if (outcome.state === 'accepted') {
     await ctx.transaction((h) => setOperation(h, operation.idempotency_key, { state: 'accepted', tries: 1, detail: outcome.detail }));
     return 'waiting';
   }
+  // A mark that nothing of the record can carry is said, not claimed.
+  if (operation.kind === 'restrict') return note(ctx, operation, line, (await isThere()) ? outcome.detail : 'not marked: nothing of it can be');
   // A system may say done and not have done it: only what can be seen counts.
   if (!(await isThere())) throw new ConnectorError('wrong-answer', `says that ${line.collection} ${line.record_key} is done, but it is not`);
   return note(ctx, operation, line, outcome.detail);
+
+  function act(): Promise<WriteOutcome> {
+    const { idempotency_key: idempotencyKey } = operation;
+    if (operation.kind === 'restrict') return connector.restrict!(ref, true, { idempotencyKey });
+    if (operation.kind === 'anonymise') return connector.anonymise!(ref, { idempotencyKey, token: operation.token!, person, clearFirst });
+    return line.together.length > 0 ? connector.eraseTogether!(line.together.map(refOf), { idempotencyKey }) : connector.erase!(ref, { idempotencyKey, clearFirst });
+  }
 }
 
 async function note(ctx: Context, operation: OperationRow, line: PlanLineRow, detail: string): Promise<'done'> {

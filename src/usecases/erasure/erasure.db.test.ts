@@ -3,7 +3,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { choice, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
-import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
+import { Shelf } from '../../../test/support/shelf';
 import { createClient } from '../../db/client';
 import { insertUser } from '../../db/access/users';
 import { insertSystem } from '../../db/systems/systems';
@@ -28,36 +28,6 @@ import { replayJournal } from './replayJournal';
 
 const EMAIL = 'jens@post.example';
 
-/** An outside system in memory that counts what is done to it and can fail or die at a given write. */
-class Shelf implements Connector {
-  records = new Map<string, { email: string; erasedTimes: number }>();
-  writes = 0;
-  dieAtWrite = Infinity;
-  dieBefore = true;
-  fails = 0;
-  fill(count: number): void {
-    for (let n = 0; n < count; n++) this.records.set(`r${n}`, { email: EMAIL, erasedTimes: 0 });
-  }
-  describe = async () => ({ collections: [] });
-  async *search(keys: readonly { value: string }[]) {
-    if (this.fails-- > 0) throw new ConnectorError('server-error', 'The shelf fell over.');
-    const found = [...this.records].filter(([, one]) => one.erasedTimes === 0 && keys.some(({ value }) => value === one.email));
-    yield { scanned: this.records.size, records: found.map(([key]): FoundRecord => ({ collection: 'things', key, title: key, fields: { email: EMAIL }, person: { givenName: 'Jens', familyName: 'Toft', emails: [EMAIL], phones: ['+4510223344'] }, parent: null, refersTo: [], text: null, files: [] })) };
-  }
-  read = async () => null;
-  async erase({ key }: { key: string }) {
-    this.writes++;
-    const dies = this.writes === this.dieAtWrite;
-    if (dies && this.dieBefore) throw new Error('killed before the effect');
-    this.records.get(key)!.erasedTimes++;
-    if (dies) throw new Error('killed after the effect, before its note');
-    return { state: 'done' as const, detail: 'gone' };
-  }
-  isErased = async ({ key }: { key: string }) => this.records.get(key)!.erasedTimes > 0;
-  can = () => ({ erase: true, anonymise: false });
-  close = async () => {};
-}
-
 let world: TestWorld;
 let shelf: Shelf;
 let signe: Context;
@@ -78,8 +48,8 @@ beforeAll(async () => {
 });
 afterAll(() => world.close());
 beforeEach(() => {
-  shelf = new Shelf();
-  shelf.fill(5);
+  shelf = new Shelf({ givenName: 'Jens', familyName: 'Toft' });
+  for (let key = 0; key < 5; key++) shelf.put(`r${key}`, EMAIL, { phones: ['+4510223344'] });
 });
 
 async function opened(right: 'erasure' | 'access' = 'erasure', email = EMAIL): Promise<string> {
@@ -186,14 +156,6 @@ describe('refusals leave everything as it was', () => {
     await world.knex('holds').delete();
     expect(await confirmPlan(signe, { ref, typed: 'BK-2026-99999' })).toEqual({ ok: false, refusal: { code: 'reference-wrong', expected: ref } });
     expect(shelf.writes).toBe(0);
-  });
-
-  test('fewer than five that look alike have to be accepted with a reason', async () => {
-    const ref = await planned();
-    await world.knex('plans').update({ k: 3 }).where({ state: 'draft' });
-    expect(await confirmPlan(signe, { ref, typed: ref })).toEqual({ ok: false, refusal: { code: 'small-cohort', k: 3 } });
-    expect((await confirmPlan(signe, { ref, typed: ref, acceptance: 'the town is not kept' })).ok).toBe(true);
-    world.queue.length = 0;
   });
 
   test('no decision while a match is undecided, no plan before a decision', async () => {

@@ -1,23 +1,28 @@
 import { plan } from '../../core/erasure/plan';
 import { needsAcceptance, smallestCohort } from '../../core/erasure/cohort';
 import { totalsOf } from '../../core/erasure/residue';
-import type { PlanLine, PlanRefusal } from '../../core/erasure/types';
+import type { PlanLine, PlanRecord, PlanRefusal } from '../../core/erasure/types';
 import { localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/handle';
 import { listSystems } from '../../db/systems/systems';
-import { insertOperations, insertPlan, lastPlan, planRules, setPlan } from '../../db/erasure/plans';
+import { insertOperations, insertPlan, lastPlan, setPlan } from '../../db/erasure/plans';
 import { setRequest, type RequestRow } from '../../db/requests/requests';
 import { lastTrace } from '../../db/trace/traces';
 import type { Context } from '../context';
 import { createTask } from '../helpers/createTask';
+import { knownPerson } from '../requests/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { OWN_SYSTEM } from './ownPart';
+import { requestsInTheWay, rulesFor } from './planFacts';
 import { planRecords } from './planRecords';
 
-export type MakePlanRefusal = PlanRefusal | { code: 'not-an-erasure' } | { code: 'not-decided' } | { code: 'plan-running' } | { code: 'matches-undecided'; count: number } | { code: 'no-trace' };
+export type MakePlanRefusal = PlanRefusal | { code: 'not-an-erasure' } | { code: 'not-decided' } | { code: 'plan-running' } | { code: 'matches-undecided'; count: number } | { code: 'no-trace' } | InTheWay;
+
+type InTheWay = { code: 'open-requests'; refs: string[] };
 
 /** Works out what happens to every accepted record, and freezes the day it was worked out on. Changes nothing outside. */
 export async function makePlan(ctx: Context, input: { ref: string }) {
@@ -29,8 +34,10 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     const trace = await lastTrace(h, request.id, 'find');
     if (!trace) return refuse({ code: 'no-trace' });
     const on = localDay(ctx.clock.now(), ctx.organisation.zone);
+    const inTheWay = await requestsInTheWay(ctx, h, request, await knownPerson(ctx, h, request, trace.id));
+    if (inTheWay.length > 0) return refuse({ code: 'open-requests', refs: inTheWay });
     const { records, titles, alike, close } = await planRecords(ctx, h, request, trace.id);
-    const made = plan(records, await planRules(h, request.person_id), on, (bytes) => ctx.keys.hash(bytes));
+    const made = plan(records, await rulesFor(ctx, h, peopleIn(request, records)), on, (bytes) => ctx.keys.hash(bytes));
     const k = made.ok ? await cohortOf(made.value.lines, alike).finally(close) : null;
     if (!made.ok) {
       await close();
@@ -43,7 +50,7 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     const rows = [];
     for (const [position, line] of lines.entries()) {
       rows.push({
-        plan_id: id, position, system_id: line.system, collection: line.collection, record_key: line.key, action: line.action, doer: line.doer, rule: line.rule, keep_until: line.keepUntil, law: line.law,
+        plan_id: id, position, system_id: line.system, collection: line.collection, record_key: line.key, action: line.action, doer: line.doer, rule: line.rule, keep_until: line.keepUntil, law: line.law, restrict: line.restrict, together: line.together.map((other) => other.slice(line.system.length + 1)),
         clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
       });
     }
@@ -64,14 +71,23 @@ async function askHelpers(ctx: Context, h: Handle, request: RequestRow, lines: r
 
 async function cohortOf(lines: readonly PlanLine[], alike: (id: string) => Promise<number | null>): Promise<number | null> {
   const counts: number[] = [];
-  for (const line of lines.filter(({ action }) => action === 'anonymise')) {
+  for (const line of lines.filter(isAnonymous)) {
     const count = await alike(line.record);
-    if (count !== null) counts.push(count);
+    if (count === null) return null;
+    counts.push(count);
   }
   return smallestCohort(counts);
 }
 
-export type ConfirmPlanRefusal = { code: 'no-plan' } | { code: 'plan-running' } | { code: 'reference-wrong'; expected: string } | { code: 'plan-changed' } | { code: 'small-cohort'; k: number } | PlanRefusal;
+/** What is kept apart is not said to be anonymous, so nobody counts among how many it could hide. */
+const isAnonymous = ({ action, rule }: Pick<PlanLine, 'action' | 'rule'>): boolean => action === 'anonymise' && rule !== 'kept-apart';
+
+/** Whom a plan is about: the one the request knows, and everybody whose entry in Bookend was found to be theirs. */
+function peopleIn(request: RequestRow, records: readonly PlanRecord[]): (string | null)[] {
+  return [request.person_id, ...records.filter(({ system, collection }) => system === OWN_SYSTEM && collection === 'persons').map(({ key }) => key)];
+}
+
+export type ConfirmPlanRefusal = { code: 'no-plan' } | { code: 'plan-running' } | { code: 'reference-wrong'; expected: string } | { code: 'plan-changed' } | { code: 'small-cohort'; k: number | null } | InTheWay | PlanRefusal;
 
 /** Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as an intention first. */
 export async function confirmPlan(ctx: Context, input: { ref: string; typed: string; acceptance?: string }) {
@@ -81,16 +97,18 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
     if (row.state !== 'draft') return refuse({ code: 'plan-running' });
     if (input.typed.trim().toUpperCase() !== request.ref) return refuse({ code: 'reference-wrong', expected: request.ref });
     const acceptance = input.acceptance?.trim() ?? '';
-    if (row.k !== null && needsAcceptance(row.k) && acceptance.length < 5) return refuse({ code: 'small-cohort', k: row.k });
     const { records, titles, close } = await planRecords(ctx, h, request, row.trace_id);
     await close();
-    const again = plan(records, await planRules(h, request.person_id), row.frozen_on, (bytes) => ctx.keys.hash(bytes));
+    const inTheWay = await requestsInTheWay(ctx, h, request, await knownPerson(ctx, h, request, row.trace_id));
+    if (inTheWay.length > 0) return refuse({ code: 'open-requests', refs: inTheWay });
+    const again = plan(records, await rulesFor(ctx, h, peopleIn(request, records)), row.frozen_on, (bytes) => ctx.keys.hash(bytes));
     if (!again.ok) return refuse(again.refusal);
     if (again.value.fingerprint !== row.fingerprint) return refuse({ code: 'plan-changed' });
+    if (needsAcceptance(row.k, again.value.lines.filter(isAnonymous).length) && acceptance.length < 5) return refuse({ code: 'small-cohort', k: row.k });
 
     const now = ctx.clock.now();
     const operations = again.value.lines.flatMap((line, position) =>
-      line.doer !== 'bookend' && line.action !== 'keep' ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
+      line.doer !== 'bookend' && (line.action !== 'keep' || line.restrict) ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action === 'keep' ? ('restrict' as const) : line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
     );
     await insertOperations(h, operations);
     await askHelpers(ctx, h, request, again.value.lines, titles);

@@ -8,6 +8,7 @@ import type { Context } from '../context';
 import { connectionOfSystem } from '../systems/openConnector';
 import { BY_HAND } from '../trace/startTrace';
 import { vaultOf } from '../shared/vault';
+import { OWN_SYSTEM } from './ownPart';
 
 export interface PlanInput {
   records: PlanRecord[];
@@ -30,7 +31,7 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
   for await (const [match, sealed] of sealedRecords(h, theirs)) {
     const system = systems.get(match.system_id)!;
     const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-    if (!text || (system.kind === 'bookend' && match.collection === 'requests' && match.record_key === request.ref)) continue;
+    if (!text) continue;
     const record = JSON.parse(text) as FoundRecord;
     const id = planId(match.system_id, match.collection, match.record_key);
     titles.set(id, record.title);
@@ -39,6 +40,12 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
       refersTo: record.refersTo.map((ref) => ({ id: planId(match.system_id, ref.collection, ref.key), nullable: ref.nullable })),
       ...whoDoes(system, match.collection),
     });
+  }
+  // The request itself is a record of the person as well, whether or not the trace has come upon it.
+  const own = planId(OWN_SYSTEM, 'requests', request.ref);
+  if (!titles.has(own)) {
+    titles.set(own, `${request.ref} ${request.right}`);
+    records.push({ id: own, system: OWN_SYSTEM, collection: 'requests', key: request.ref, facts: {}, isShared: false, refersTo: [], can: { erase: true, anonymise: true }, doer: 'bookend' });
   }
   return {
     records,
@@ -57,8 +64,9 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
   function whoDoes(system: SystemRow, collection: string): Pick<PlanRecord, 'can' | 'doer'> {
     const all = { erase: true, anonymise: true };
     if (system.kind === 'bookend') return { can: all, doer: 'bookend' };
-    const can = system.kind === BY_HAND ? null : connectorOf(system.id).can(collection);
-    return can?.erase ? { can, doer: 'connector' } : { can: all, doer: 'helper' };
+    const connector = system.kind === BY_HAND ? null : connectorOf(system.id);
+    const can = connector?.can(collection);
+    return can?.erase ? { can: { ...can, restrict: Boolean(connector!.restrict), together: Boolean(connector!.eraseTogether) }, doer: 'connector' } : { can: all, doer: 'helper' };
   }
 
   function connectorOf(id: string): Connector {

@@ -5,7 +5,7 @@ import { stepsOf, traceById } from '../../db/trace/traces';
 import { systemById } from '../../db/systems/systems';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
-import { personOfRequest } from '../requests/personOfRequest';
+import { knownPerson } from '../requests/knownPerson';
 import { insertTraceOf } from '../trace/startTrace';
 import type { PhaseOutcome } from './runErasure';
 
@@ -16,7 +16,7 @@ export async function proveErasure(ctx: Context, row: PlanRow): Promise<PhaseOut
   return ctx.transaction(async (h) => {
     const request = (await requestById(h, row.request_id))!;
     if (!row.proof_trace_id) {
-      const id = await insertTraceOf(ctx, h, request, 'proof', await personOfRequest(ctx, h, request));
+      const id = await insertTraceOf(ctx, h, request, 'proof', (await knownPerson(ctx, h, request, row.trace_id)).record);
       await setPlan(h, row.id, { proof_trace_id: id });
       return { done: false, waitMs: POLL_MS };
     }

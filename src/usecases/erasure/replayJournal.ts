@@ -1,11 +1,7 @@
 import { destroyDataKeys, keysAlive } from '../../db/access/dataKeys';
-import { forgetLetters } from '../../db/letters/letters';
-import { forgetPerson, insertSuppressions, personById } from '../../db/persons/persons';
-import { forgetHelperTasks } from '../../db/requests/helperTasks';
-import { forgetNotes } from '../../db/requests/notes';
-import { forgetRecordActs } from '../../db/requests/recordActs';
-import { setRequest } from '../../db/requests/requests';
-import { forgetTraces } from '../../db/trace/traces';
+import { forgetPerson, insertSuppressions, personsById } from '../../db/persons/persons';
+import { forgetRequests } from '../../db/requests/forgetRequests';
+import { insertClockEvent, requestsByRefs, setRequest } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -20,17 +16,19 @@ export async function replayJournal(ctx: Context): Promise<number> {
   for (const entry of await ctx.journal.read()) {
     const isBack = await ctx.transaction(async (h) => {
       const alive = await keysAlive(h, entry.dataKeyIds);
-      const person = entry.personId ? await personById(h, entry.personId) : undefined;
-      if (alive === 0 && !(person && !person.erased_at)) return false;
+      const people = (await personsById(h, entry.personIds)).filter(({ erased_at }) => !erased_at);
+      const [request] = await requestsByRefs(h, [entry.ref]);
+      const isOpen = entry.outcome !== null && request !== undefined && request.closed_at === null;
+      if (alive === 0 && people.length === 0 && !isOpen) return false;
       await insertSuppressions(h, entry.suppressions.map(({ hash, version, kind }) => ({ hash: Buffer.from(hash, 'hex'), key_version: version, kind, erased_at: entry.at, request_ref: entry.ref })));
-      await forgetTraces(h, entry.requestIds);
-      await forgetLetters(h, entry.requestIds);
-      await forgetNotes(h, entry.requestIds);
-      await forgetHelperTasks(h, entry.requestIds);
-      await forgetRecordActs(h, entry.requestIds);
-      for (const id of entry.requestIds) await setRequest(h, id, { person_sealed: null, text_sealed: null, decision_reason_sealed: null });
-      if (person) await forgetPerson(h, person.id, entry.at);
+      await forgetRequests(h, entry.requestIds);
+      for (const { id } of people) await forgetPerson(h, id, entry.at);
       await destroyDataKeys(h, entry.dataKeyIds, entry.at);
+      if (isOpen) {
+        // It ended as the journal says; the backup was only made before.
+        await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: entry.at, reason_sealed: null, until: null, actor: ctx.actor.id });
+        await setRequest(h, request.id, { answered: true, carried_out: true, outcome: entry.outcome, closed_at: entry.at, plan: 'finished', trace: 'finished', stage: 'closed', undecided: 0 });
+      }
       await recordTrail(ctx, h, 'journal-replayed', entry.ref);
       return true;
     });

@@ -2,10 +2,12 @@ import { planById, setPlan, type PlanRow } from '../../db/erasure/plans';
 import type { Context } from '../context';
 import { eraseOutside } from './eraseOutside';
 import { proveErasure } from './proveErasure';
-import { answerErasure, finishErasure } from './finishErasure';
+import { answerErasure } from './answerErasure';
+import { finishErasure } from './finishErasure';
+import { holdSince } from './holdSince';
 
 /** What one phase came to: the next phase can begin, or there is something to wait for. */
-export type PhaseOutcome = { done: true } | { done: false; waitMs: number; error?: string };
+export type PhaseOutcome = { done: true } | { done: false; waitMs: number; error?: string | null };
 
 /**
  * Carries out a confirmed plan: outside systems, the proof that nothing is left, the answer, Bookend itself.
@@ -16,6 +18,7 @@ export async function runErasure(ctx: Context, { planId }: { planId: string }): 
     for (;;) {
       const row = await ctx.transaction((h) => planById(h, planId));
       if (!row || row.state !== 'executing') return;
+      if (await holdSince(ctx, row)) return;
       const outcome = await runPhase(ctx, row);
       if (!outcome.done) {
         await ctx.transaction(async (h) => {

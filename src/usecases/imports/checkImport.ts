@@ -6,6 +6,7 @@ import { readChecks, type DryRun } from '../consent/recordChoices';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { linesOf } from './readFile';
+import { importKey, sealPreview } from './sealed';
 import { inParts, prepareLines, readerOf, settleLines } from './takeLines';
 
 /** So many lines are tried out; of a longer file the page says that it is the beginning. */
@@ -44,7 +45,7 @@ async function tryOut(ctx: Context, importId: string): Promise<void> {
     if (total >= MOST_LINES) break;
   }
   await ctx.transaction(async (h) => {
-    await setImport(h, importId, { state: 'checked', total, preview: { counts, held: held.length > 0 ? ctx.keys.sealOwn(JSON.stringify(held), `preview:${importId}`).toString('base64') : null, isPartial: total >= MOST_LINES } });
+    await setImport(h, importId, { state: 'checked', total, preview: { counts, held: held.length > 0 ? await sealPreview(ctx, h, file.row, held) : null, isPartial: total >= MOST_LINES } });
     await recordTrail(ctx, h, 'import-checked', importId, `${total} lines`);
   });
 }
@@ -52,7 +53,7 @@ async function tryOut(ctx: Context, importId: string): Promise<void> {
 /** The lines of a file without its header. */
 export async function* dataLines(ctx: Context, file: NonNullable<Awaited<ReturnType<typeof fileOf>>>): AsyncGenerator<{ line: number; raw: string }> {
   let isFirst = file.format !== 'ndjson';
-  for await (const line of linesOf(ctx, file.row.file_path, file)) {
+  for await (const line of linesOf(ctx, file.row.file_path, file, await ctx.transaction((h) => importKey(h, file.row)))) {
     if (!isFirst) yield line;
     isFirst = false;
   }

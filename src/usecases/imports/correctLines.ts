@@ -8,6 +8,7 @@ import { readChecks } from '../consent/recordChoices';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { lineRow } from './runImport';
+import { openHeader, openRaw, rawSealer } from './sealed';
 import { prepareLines, readerOf, settleLines, type Line } from './takeLines';
 
 export type CorrectRefusal = AccessRefusal | { code: 'line-not-held' } | { code: 'import-not-finished' };
@@ -33,17 +34,19 @@ const AT_ONCE = 1000;
 /** Every line in quarantine again as it is: what held it may have been put right meanwhile, such as a purpose that was missing. */
 export async function rerunHeld(ctx: Context, input: { importId: string }): Promise<Result<{ lines: number; recorded: number }, CorrectRefusal>> {
   return inFinishedImport(ctx, input.importId, async (h, row) => {
-    let [lines, recorded, after] = [0, 0, 0];
+    let [count, recorded, after] = [0, 0, 0];
     for (;;) {
       const held = (await heldLines(h, row.id, after, AT_ONCE, 'quarantined')).filter(({ raw_sealed }) => raw_sealed);
       if (held.length === 0) break;
-      const outcomes = await runAgain(ctx, h, row, held, held.map((line) => ({ line: line.line, raw: ctx.keys.unsealOwn(line.raw_sealed!, `${row.id}:${line.line}`) })));
-      lines += held.length;
+      const lines: Line[] = [];
+      for (const line of held) lines.push({ line: line.line, raw: (await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line)) ?? '' });
+      const outcomes = await runAgain(ctx, h, row, held, lines);
+      count += held.length;
       recorded += outcomes.filter(({ status }) => status === 'recorded').length;
       after = held.at(-1)!.line;
     }
-    await recordTrail(ctx, h, 'quarantine-corrected', row.id, `${lines} lines run again, ${recorded} recorded`);
-    return ok({ lines, recorded });
+    await recordTrail(ctx, h, 'quarantine-corrected', row.id, `${count} lines run again, ${recorded} recorded`);
+    return ok({ lines: count, recorded });
   });
 }
 
@@ -59,10 +62,11 @@ async function inFinishedImport<T>(ctx: Context, importId: string, work: (h: Han
 
 async function runAgain(ctx: Context, h: Handle, row: ImportRow, held: readonly ImportLineRow[], lines: readonly Line[]): Promise<Corrected[]> {
   const checks = await readChecks(ctx, h, row.system_id);
-  const file = { row, format: row.format, header: row.header, delimiter: row.delimiter };
+  const file = { row, format: row.format, header: await openHeader(ctx, h, row), delimiter: row.delimiter };
   const outcomes = await settleLines(ctx, h, row.system_id, await prepareLines(ctx, readerOf(file), checks, lines));
+  const seal = await rawSealer(ctx, h, row);
   for (const [i, outcome] of outcomes.entries()) {
-    const { import_id: _, line: __, ...change } = lineRow(ctx, row.id, lines[i]!, outcome);
+    const { import_id: _, line: __, ...change } = lineRow(seal, row.id, lines[i]!, outcome);
     await moveLine(h, held[i]!, { ...change, corrected_at: ctx.clock.now(), corrected_by: ctx.actor.id });
   }
   return outcomes.map(({ status, reasons }) => ({ status, reasons }));

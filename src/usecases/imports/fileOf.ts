@@ -2,6 +2,7 @@ import { delimiterOf } from '../../core/imports/mapping';
 import { importById, type ImportRow } from '../../db/imports/imports';
 import type { Context } from '../context';
 import { linesOf, type FileFacts } from './readFile';
+import { importKey } from './sealed';
 
 export interface ImportFile extends Pick<FileFacts, 'format' | 'encoding' | 'header' | 'delimiter' | 'sample'> {
   row: ImportRow;
@@ -25,7 +26,7 @@ export async function fileOf(ctx: Context, importId: string): Promise<ImportFile
 
 async function firstLines(ctx: Context, row: ImportRow): Promise<string[]> {
   const first: string[] = [];
-  for await (const { raw } of linesOf(ctx, row.file_path, { format: row.format, encoding: row.encoding, delimiter: ';' })) {
+  for await (const { raw } of linesOf(ctx, row.file_path, { format: row.format, encoding: row.encoding, delimiter: ';' }, await ctx.transaction((h) => importKey(h, row)))) {
     first.push(raw);
     if (first.length > SAMPLE) break;
   }

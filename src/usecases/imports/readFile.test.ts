@@ -10,7 +10,7 @@ const folder = mkdtempSync(join(tmpdir(), 'bookend-lines-'));
 const ctx = { storage: { read: (name: string) => createReadStream(join(folder, name)) }, keys: { unsealStream: () => new PassThrough() } } as unknown as Context;
 async function read(name: string, encoding = 'UTF-8', format: 'csv' | 'xlsx' = 'csv', most = Infinity): Promise<string[]> {
   const lines: string[] = [];
-  for await (const { raw } of linesOf(ctx, name, { format, encoding, delimiter: ';' })) {
+  for await (const { raw } of linesOf(ctx, name, { format, encoding, delimiter: ';' }, null)) {
     lines.push(raw);
     if (lines.length >= most) break;
   }

@@ -7,6 +7,7 @@ import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
 import type { ImportFormat } from '../../core/imports/mapping';
 import { delimiterOf } from '../../core/imports/mapping';
+import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 
 /** How a file lies in storage and how it is to be read. */
@@ -67,14 +68,14 @@ class Observer extends Transform {
 }
 
 /** Takes a file into storage, sealed, without holding it in memory. @throws FileTooLarge */
-export async function storeFile(ctx: Context, name: string, source: Readable, most: number): Promise<FileFacts> {
+export async function storeFile(ctx: Context, name: string, source: Readable, most: number, key: WrappedKey | null): Promise<FileFacts> {
   const observer = new Observer(most);
-  await pipeline(source, observer, ctx.keys.sealStream(null), ctx.storage.write(name));
+  await pipeline(source, observer, ctx.keys.sealStream(key), ctx.storage.write(name));
   const format = formatOf(observer.head);
   const encoding = format === 'xlsx' ? 'XLSX' : observer.isUtf8 ? 'UTF-8' : guess(observer.head);
   const facts = { format, encoding, bytes: observer.bytes, sha256: observer.digest() };
   const first: string[] = [];
-  for await (const { raw } of linesOf(ctx, name, { ...facts, delimiter: ';' })) {
+  for await (const { raw } of linesOf(ctx, name, { ...facts, delimiter: ';' }, key)) {
     first.push(raw);
     if (first.length > SAMPLE_LINES) break;
   }
@@ -92,11 +93,11 @@ function guess(head: Buffer): string {
 }
 
 /** Every line that is not blank, with its number in the file; the header is the first. */
-export async function* linesOf(ctx: Context, name: string, file: Pick<FileFacts, 'format' | 'encoding' | 'delimiter'>): AsyncGenerator<{ line: number; raw: string }> {
+export async function* linesOf(ctx: Context, name: string, file: Pick<FileFacts, 'format' | 'encoding' | 'delimiter'>, key: WrappedKey | null): AsyncGenerator<{ line: number; raw: string }> {
   const sealed = ctx.storage.read(name);
   // Whether it is there shows only when it is opened. From then on nobody takes it away from under us.
   await once(sealed, 'readable');
-  const plain = ctx.keys.unsealStream(null);
+  const plain = ctx.keys.unsealStream(key);
   const decoded = file.format === 'xlsx' || file.encoding === 'UTF-8' ? null : (iconv.decodeStream(file.encoding) as NodeJS.ReadWriteStream);
   // What goes wrong in one of them ends them all, and is thrown where they are read.
   (decoded ? pipeline(sealed, plain, decoded) : pipeline(sealed, plain)).catch(() => {});

@@ -4,25 +4,29 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { heldLines, importById, listImports, type ImportRow } from '../../db/imports/imports';
 import { systemsWithMappings } from '../../db/imports/mappings';
 import { listSystems } from '../../db/systems/systems';
+import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { mayImport } from './mayImport';
+import { openFileName, openPreview, openRaw } from './sealed';
 import { proposalFor } from './uploadImport';
 
 const HELD_A_PAGE = 200;
 
-function summary(ctx: Context, row: ImportRow, systems: ReadonlyMap<string, string>): ImportSummary {
+async function summary(ctx: Context, h: Handle, row: ImportRow, systems: ReadonlyMap<string, string>): Promise<ImportSummary> {
   const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error } = row;
-  return { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error, fileName: ctx.keys.unsealOwn(row.file_name_sealed, id), system: systems.get(row.system_id) ?? row.system_id, at: row.created_at };
+  return { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error, fileName: await openFileName(ctx, h, row), system: systems.get(row.system_id) ?? row.system_id, at: row.created_at };
 }
 
 export async function readImports(ctx: Context): Promise<Result<ImportSummary[], AccessRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    return ok((await listImports(h, 20)).map((row) => summary(ctx, row, systems)));
+    const summaries: ImportSummary[] = [];
+    for (const row of await listImports(h, 20)) summaries.push(await summary(ctx, h, row, systems));
+    return ok(summaries);
   });
 }
 
@@ -34,11 +38,12 @@ export async function readImport(ctx: Context, input: { id: string; after?: numb
     if (!row) return refuse({ code: 'not-found' });
     if (!mayImport(ctx, row.system_id)) return refuse({ code: 'not-allowed', act: 'imports.run' });
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    const held = (await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE)).map((line) => ({ line: line.line, status: line.status, reasons: line.reasons, raw: line.raw_sealed ? ctx.keys.unsealOwn(line.raw_sealed, `${row.id}:${line.line}`) : null }));
-    const preview = row.preview && { ...row.preview, held: row.preview.held ? (JSON.parse(ctx.keys.unsealOwn(Buffer.from(row.preview.held, 'base64'), `preview:${row.id}`)) as HeldLine[]) : [] };
+    const held: HeldLine[] = [];
+    for (const line of await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE)) held.push({ line: line.line, status: line.status, reasons: line.reasons, raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line) });
+    const preview = row.preview && { ...row.preview, held: await openPreview(ctx, h, row) };
     if (held.length > 0 || preview) await recordTrail(ctx, h, 'quarantine-opened', row.id);
     const toMap = row.state === 'unmapped' && file ? { ...proposalFor(file), sample: file.sample } : null;
-    return ok({ summary: summary(ctx, row, systems), held, next: held.length === HELD_A_PAGE ? held.at(-1)!.line : null, preview, toMap });
+    return ok({ summary: await summary(ctx, h, row, systems), held, next: held.length === HELD_A_PAGE ? held.at(-1)!.line : null, preview, toMap });
   });
 }
 

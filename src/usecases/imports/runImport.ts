@@ -1,11 +1,12 @@
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { addImportLines, lockImport, setImport, type ImportLineRow } from '../../db/imports/imports';
+import { addImportLines, lockImport, setImport, type ImportLineRow, type ImportRow } from '../../db/imports/imports';
 import type { Context } from '../context';
 import { readChecks, type RecordOutcome } from '../consent/recordChoices';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { dataLines } from './checkImport';
 import { fileOf } from './fileOf';
+import { rawSealer } from './sealed';
 import { inParts, prepareLines, readerOf, settleLines, type Line, type ReadLines } from './takeLines';
 
 const LINES_AT_ONCE = 4000;
@@ -41,7 +42,7 @@ export async function runImport(ctx: Context, { importId }: { importId: string }
       if (passed <= file.row.done_lines || fresh.length === 0) continue;
       const read = await prepareLines(ctx, reader, checks, fresh);
       await writing;
-      writing = writePart(ctx, importId, file.row.system_id, read, passed);
+      writing = writePart(ctx, file.row, read, passed);
       // A failure is thrown when the next part waits for it, not as a rejection nobody handles.
       writing.catch(() => {});
     }
@@ -56,17 +57,19 @@ export async function runImport(ctx: Context, { importId }: { importId: string }
   });
 }
 
-async function writePart(ctx: Context, importId: string, systemId: string, read: ReadLines, doneLines: number): Promise<void> {
+async function writePart(ctx: Context, row: ImportRow, read: ReadLines, doneLines: number): Promise<void> {
+  const { id: importId, system_id: systemId } = row;
   await ctx.transaction(async (h) => {
     const outcomes = await settleLines(ctx, h, systemId, read);
-    await addImportLines(h, importId, outcomes.map((outcome, i) => lineRow(ctx, importId, read.lines[i]!, outcome)), doneLines);
+    const seal = await rawSealer(ctx, h, row);
+    await addImportLines(h, importId, outcomes.map((outcome, i) => lineRow(seal, importId, read.lines[i]!, outcome)), doneLines);
   });
 }
 
 /** What the ledger has needs no second copy; what it has not must not be lost. An erased person's line is not kept. */
-export function lineRow(ctx: Context, importId: string, { line, raw }: Line, outcome: RecordOutcome): ImportLineRow {
+export function lineRow(seal: (line: number, raw: string) => Buffer, importId: string, { line, raw }: Line, outcome: RecordOutcome): ImportLineRow {
   return {
     import_id: importId, line, status: outcome.status, reasons: outcome.reasons, choice_id: outcome.id ?? null, identifier_hashes: outcome.identifierHashes,
-    raw_sealed: outcome.status === 'quarantined' || outcome.status === 'conflict' ? ctx.keys.sealOwn(raw, `${importId}:${line}`) : null,
+    raw_sealed: outcome.status === 'quarantined' || outcome.status === 'conflict' ? seal(line, raw) : null,
   };
 }

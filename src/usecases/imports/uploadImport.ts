@@ -8,8 +8,10 @@ import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import type { AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { newWorkKey } from '../shared/workKeys';
 import { mayImport } from './mayImport';
 import { FileTooLarge, storeFile, type FileFacts } from './readFile';
+import { importKey, sealFileName, sealHeader } from './sealed';
 
 export type UploadRefusal = AccessRefusal | MappingRefusal | { code: 'file-too-large'; most: number } | { code: 'unknown-system'; system: string } | { code: 'unknown-mapping'; mapping: string };
 
@@ -37,7 +39,8 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
   if (!mayImport(ctx, input.systemId)) return refuse({ code: 'not-allowed', act: 'imports.run' });
   const id = ctx.keys.id('imp');
   const path = `import-${id}`;
-  const stored = await store(ctx, path, input.content);
+  const keyId = await ctx.transaction((h) => newWorkKey(ctx, h, { kind: 'import', subject: id }));
+  const stored = await store(ctx, path, input.content, keyId);
   if (!stored.ok) return stored;
   const file = stored.value;
   const result = await ctx.transaction(async (h): Promise<Result<Uploaded, UploadRefusal>> => {
@@ -49,7 +52,7 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
     // A file in a watched folder that cannot be read is noted once, and shown: nobody else would learn of it.
     const state = !chosen.ok ? 'failed' : !mapping ? 'unmapped' : input.runNow ? 'running' : 'checking';
     await insertImport(h, {
-      id, system_id: input.systemId, file_sha256: file.sha256, file_path: path, file_name_sealed: ctx.keys.sealOwn(input.fileName, id), encoding: file.encoding, state, format: file.format, header: file.format === 'ndjson' ? '' : file.header, delimiter: file.delimiter, mapping: mapping?.mapping ?? null, bytes: file.bytes, way: input.way,
+      id, system_id: input.systemId, file_sha256: file.sha256, file_path: path, file_name_sealed: await sealFileName(ctx, h, { id, data_key_id: keyId }, input.fileName), data_key_id: keyId, encoding: file.encoding, state, format: file.format, header: null, header_sealed: file.format === 'ndjson' ? null : await sealHeader(ctx, h, { id, data_key_id: keyId }, file.header), delimiter: file.delimiter, mapping: mapping?.mapping ?? null, bytes: file.bytes, way: input.way,
       total: 0, recorded: 0, duplicate: 0, conflict: 0, suppressed: 0, quarantined: 0, created_by: ctx.actor.id, created_at: ctx.clock.now(), finished_at: null, done_lines: 0, checked_lines: 0, preview: null, error: chosen.ok ? null : chosen.refusal.code,
     });
     if (state === 'running' || state === 'checking') await ctx.jobs.enqueue(h.trx, state === 'running' ? 'run-import' : 'check-import', { importId: id });
@@ -60,9 +63,9 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
   return result;
 }
 
-async function store(ctx: Context, path: string, content: Readable): Promise<Result<FileFacts, UploadRefusal>> {
+async function store(ctx: Context, path: string, content: Readable, keyId: string): Promise<Result<FileFacts, UploadRefusal>> {
   try {
-    const file = await storeFile(ctx, path, content, MOST_BYTES);
+    const file = await storeFile(ctx, path, content, MOST_BYTES, await ctx.transaction((h) => importKey(h, { data_key_id: keyId })));
     if (file.header.trim() !== '') return ok(file);
     await ctx.storage.remove(path);
     return refuse({ code: 'file-empty' });

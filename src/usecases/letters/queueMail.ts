@@ -3,6 +3,9 @@ import type { Handle } from '../../db/handle';
 import { insertOutbox } from '../../db/letters/outbox';
 import type { Mail } from '../../ports/mailer';
 import type { Context } from '../context';
+import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
+import { vaultOf } from '../shared/vault';
+import { newWorkKey } from '../shared/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 
 export type QueuedMail = Pick<Mail, 'to' | 'subject' | 'text' | 'attachments'>;
@@ -12,7 +15,9 @@ export async function queueMail(ctx: Context, h: Handle, to: string, mailing: Ma
   const id = ctx.keys.id('out');
   const domain = ctx.organisation.contact.split('@')[1] ?? 'bookend.example';
   const mail: QueuedMail = { to, subject: mailing.subject, text: mailing.text, ...(more.attachments ? { attachments: more.attachments } : {}) };
-  await insertOutbox(h, { id, template: mailing.template, person_id: more.personId ?? null, message_id: `<${id}@${domain}>`, mail_sealed: ctx.keys.sealOwn(JSON.stringify(mail), id), state: 'queued', tries: 0, error: null, queued_at: ctx.clock.real(), sent_at: null });
+  const normal = normaliseIdentifier('email', to, '', null);
+  const key = await newWorkKey(ctx, h, { kind: 'mail', subject: id, hashes: normal ? [ctx.keys.index(indexText(normal))] : [] });
+  await insertOutbox(h, { id, template: mailing.template, person_id: more.personId ?? null, message_id: `<${id}@${domain}>`, mail_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(mail), id), data_key_id: key, state: 'queued', tries: 0, error: null, queued_at: ctx.clock.real(), sent_at: null });
   await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
   await recordTrail(ctx, h, 'mail-queued', more.personId ?? null, mailing.template);
 }

@@ -145,7 +145,7 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
     const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
     const sayPlace = (name: string) => titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`;
-    const letter = coverLetter({ ref: request.ref, language: request.language, regime: request.regime, right: request.right, notGiven: all.length - theirs.length, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, foundOn: localDay(trace.finished_at ?? trace.started_at, ctx.organisation.zone), register, counts: collections.map(({ name, matches }) => ({ place: sayPlace(name), count: matches.length })), withheld: withheld.length, notSearched: await notSearched(ctx, h, trace) });
+    const letter = coverLetter({ ref: request.ref, language: request.language, regime: request.regime, right: request.right, notGiven: all.length - theirs.length, name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })), organisation: ctx.organisation, foundOn: localDay(trace.finished_at ?? trace.started_at, ctx.organisation.zone), register, counts: collections.map(({ name, matches }) => ({ place: sayPlace(name), count: matches.length })), withheld: withheld.length, notSearched: await notSearched(h, trace, request.language) });
     const [lang, words] = [languageOf(request.language), coverWordsOf(request.language, request.regime)];
     const date = sayDayIn(lang, madeOn);
     const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date, lang });

@@ -8,6 +8,7 @@ import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
+import { newWorkKey } from '../shared/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { indexText, normaliseIdentifier } from './identifierKeys';
 
@@ -27,7 +28,7 @@ export async function findPeople(ctx: Context, words: string): Promise<Result<Fo
   const query = words.trim();
   if (query.length < 2) return ok([]);
   return ctx.transaction(async (h) => {
-    const ids = await idsFor(ctx, h, query);
+    const { ids, hashes } = await idsFor(ctx, h, query);
     const vault = vaultOf(ctx, h);
     const rows = await personsById(h, ids.slice(0, MOST));
     await vault.load(rows.map((row) => row.data_key_id));
@@ -44,18 +45,19 @@ export async function findPeople(ctx: Context, words: string): Promise<Result<Fo
       }
       found.push({ id, name: name && how === 'masked' ? maskName(name) : name, country: row.country, identifiers: own });
     }
-    await recordTrail(ctx, h, 'person-searched', null, query);
+    await recordTrail(ctx, h, 'person-searched', null, query, await newWorkKey(ctx, h, { kind: 'search', subject: 'people', hashes, name: query }));
     return ok(found);
   });
 }
 
-async function idsFor(ctx: Context, h: Handle, query: string): Promise<string[]> {
+/** Whom the words point at, and the keyed hashes of every identifier they can be read as. */
+async function idsFor(ctx: Context, h: Handle, query: string): Promise<{ ids: string[]; hashes: Buffer[] }> {
   const hashes: Buffer[] = [];
   const email = query.includes('@') ? normaliseEmail(query) : null;
   if (email) {
-    const exact = (await personsByHash(h, [ctx.keys.index(indexText({ kind: 'email', scope: '', value: email }))])).map(({ person_id }) => person_id);
-    const loose = await personsByLooseHash(h, ctx.keys.index(indexText({ kind: 'email', scope: '', value: email })));
-    return [...new Set([...exact, ...loose])];
+    const hash = ctx.keys.index(indexText({ kind: 'email', scope: '', value: email }));
+    const exact = (await personsByHash(h, [hash])).map(({ person_id }) => person_id);
+    return { ids: [...new Set([...exact, ...(await personsByLooseHash(h, hash))])], hashes: [hash] };
   }
   const systems = await listSystems(h);
   if (/\d/.test(query)) {
@@ -68,9 +70,9 @@ async function idsFor(ctx: Context, h: Handle, query: string): Promise<string[]>
       if (number) hashes.push(ctx.keys.index(indexText(number)));
     }
     const byNumber = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
-    if (byNumber.length > 0 || !/\p{L}/u.test(query)) return byNumber;
+    if (byNumber.length > 0 || !/\p{L}/u.test(query)) return { ids: byNumber, hashes };
   }
   const words = nameTokens(query).filter((token) => token.length > 1).map(fullName);
   const groups = words.map((word) => nameSearchTerms(word).map((term) => ctx.keys.index(`name:${term}`)));
-  return personsByNameTerms(h, groups, MOST);
+  return { ids: await personsByNameTerms(h, groups, MOST), hashes };
 }

@@ -3,6 +3,7 @@ import { closeLink, insertLinkRow, linksAround, markLinked, openLinkBetween } fr
 import { personsById } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 export type LinkPersonsRefusal = AccessRefusal | { code: 'reason-missing' } | { code: 'same-person' } | { code: 'linked-already' } | { code: 'not-linked' };
@@ -21,8 +22,9 @@ export async function linkPersons(ctx: Context, input: { a: string; b: string; r
     const around = await linksAround(h, input.a, now);
     if (around.some(({ person_a, person_b }) => person_a === input.b || person_b === input.b)) return refuse({ code: 'linked-already' });
     const id = ctx.keys.id('lnk');
+    const key = people.find((person) => person.id === input.a)!.data_key_id;
     const [person_a, person_b] = input.a < input.b ? [input.a, input.b] : [input.b, input.a];
-    await insertLinkRow(h, { id, person_a, person_b, reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id), linked_at: now, linked_by: ctx.actor.id });
+    await insertLinkRow(h, { id, person_a, person_b, reason_sealed: await vaultOf(ctx, h).seal(key, input.reason.trim(), id), data_key_id: key, linked_at: now, linked_by: ctx.actor.id });
     await markLinked(h, [person_a, person_b]);
     await recordTrail(ctx, h, 'identities-linked', input.a, `with ${input.b}: ${input.reason.trim()}`);
     return ok(null);
@@ -36,7 +38,7 @@ export async function unlinkPersons(ctx: Context, input: { a: string; b: string;
   return ctx.transaction(async (h) => {
     const link = await openLinkBetween(h, input.a, input.b);
     if (!link) return refuse({ code: 'not-linked' });
-    await closeLink(h, link.id, { unlinked_at: ctx.clock.now(), unlinked_by: ctx.actor.id, unlink_reason_sealed: ctx.keys.sealOwn(input.reason.trim(), link.id) });
+    await closeLink(h, link.id, { unlinked_at: ctx.clock.now(), unlinked_by: ctx.actor.id, unlink_reason_sealed: link.data_key_id ? await vaultOf(ctx, h).seal(link.data_key_id, input.reason.trim(), link.id) : ctx.keys.sealOwn(input.reason.trim(), link.id) });
     await recordTrail(ctx, h, 'identities-unlinked', input.a, `from ${input.b}: ${input.reason.trim()}`);
     return ok(null);
   });

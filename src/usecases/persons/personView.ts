@@ -57,7 +57,7 @@ async function linksOf(ctx: Context, h: Handle, personId: string, knownAt: strin
   for (const row of await personsById(h, others)) {
     const link = links.find(({ person_a, person_b }) => person_a === row.id || person_b === row.id)!;
     const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
-    shown.push({ id: row.id, name: name && isMasked ? maskName(name) : name, reason: isMasked ? null : ctx.keys.unsealOwn(link.reason_sealed, link.id), since: link.linked_at });
+    shown.push({ id: row.id, name: name && isMasked ? maskName(name) : name, reason: isMasked || link.reason_sealed.length === 0 ? null : link.data_key_id ? await vaultOf(ctx, h).unseal(link.data_key_id, link.reason_sealed, link.id) : ctx.keys.unsealOwn(link.reason_sealed, link.id), since: link.linked_at });
   }
   return shown;
 }

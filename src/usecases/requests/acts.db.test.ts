@@ -154,9 +154,9 @@ describe('rectification', () => {
     // Who had received it is told first.
     await world.worker.transaction((h) => insertRegisterEntry(h, { system: 'sys_shelf', collection: 'people', title: 'Shelf', purposes: ['x'], categories: ['x'], recipients: ['our parcel carrier'], retention: 'x', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }));
     expect(refusal(await finishRecordActs(signe, { ref }))).toBe('recipients-untold');
-    expect(refusal(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: ' ' }))).toBe('reason-missing');
-    expect(refusal(await tellRecipient(signe, { ref, recipient: 'somebody', how: 'by mail' }))).toBe('not-found');
-    must(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: 'by mail, today' }));
+    expect(refusal(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: ' ', wasTold: true }))).toBe('reason-missing');
+    expect(refusal(await tellRecipient(signe, { ref, recipient: 'somebody', how: 'by mail', wasTold: true }))).toBe('not-found');
+    must(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: 'by mail, today', wasTold: true }));
     expect(must(await readRecordActs(signe, { ref })).recipients).toEqual([{ recipient: 'our parcel carrier', how: 'by mail, today', toldAt: expect.anything() }]);
     must(await finishRecordActs(signe, { ref }));
     expect(must(await requestView(signe, { ref })).stage).toBe('answer');
@@ -204,7 +204,7 @@ describe('restriction', () => {
     must(await restrictAll(signe, { ref }));
     await world.drain();
     expect(must(await readRecordActs(signe, { ref })).acts).toMatchObject([{ state: 'by-hand' }]);
-    must(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: 'by mail' }));
+    must(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: 'by mail', wasTold: true }));
     must(await finishRecordActs(signe, { ref }));
     await world.knex('persons').update({ restricted_from: null });
   });

@@ -5,7 +5,7 @@ import type { RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { vaultOf } from '../shared/vault';
 import type { OnBehalf } from './openRequest';
-import { personOfRequest } from './personOfRequest';
+import { knownPerson } from './knownPerson';
 
 export interface Addressee {
   /** Null: no address is known to answer to. */
@@ -18,6 +18,6 @@ export async function answerAddress(ctx: Context, h: Handle, request: RequestRow
   const text = await vaultOf(ctx, h).unseal(request.data_key_id, request.person_sealed, `person:${request.id}`);
   const said = (text ? JSON.parse(text) : {}) as PersonRecord & { onBehalf?: OnBehalf | null };
   if (said.onBehalf?.email) return { address: said.onBehalf.email, name: said.onBehalf.name };
-  const person = await personOfRequest(ctx, h, request);
+  const person = (await knownPerson(ctx, h, request, null)).record;
   return { address: person.emails?.[0] ?? null, name: sayName(person) };
 }

@@ -15,7 +15,7 @@ import { systemsWithFlags } from '../drift/compareSystem';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-import { personOfRequest } from './personOfRequest';
+import { knownPerson } from './knownPerson';
 import { workOnRequest } from './workOnRequest';
 
 /** What exercising the right would put into the ledger, purpose by purpose, with what holds now. */
@@ -60,7 +60,7 @@ export async function carryOutChoices(ctx: Context, input: { ref: string; purpos
     if (request.carried_out) return refuse({ code: 'carried-out-already' });
     const effects = (await effectsOf(ctx, h, request)).filter(({ purpose, answer }) => answer && input.purposes.includes(purpose));
     if (effects.length === 0) return refuse({ code: 'nothing-chosen' });
-    const person = await personOfRequest(ctx, h, request);
+    const person = (await knownPerson(ctx, h, request, null)).record;
     const identifiers = [...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })), ...(person.phones ?? []).map((value) => ({ kind: 'phone' as const, value }))];
     if (identifiers.length === 0) return refuse({ code: 'no-identifier' });
     const outcomes = await recordChoicesIn(ctx, h, {

@@ -53,8 +53,7 @@ async function answer(ctx: Context, h: Handle, request: RequestRow, outcome: str
 }
 
 /** The clock stops with the answer. */
-export async function closeAnswered(ctx: Context, h: Handle, request: RequestRow, outcome: string): Promise<void> {
-  const now = ctx.clock.now();
+export async function closeAnswered(ctx: Context, h: Handle, request: RequestRow, outcome: string, now = ctx.clock.now()): Promise<void> {
   await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id });
   await setRequest(h, request.id, { answered: true, carried_out: true, outcome, closed_at: now });
   await recordTrail(ctx, h, 'request-answered', request.ref, outcome);

@@ -5,7 +5,7 @@ import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { destroyDataKeys } from '../../db/access/dataKeys';
 import type { Handle } from '../../db/handle';
-import { lockProposal, proposalsBySender, setProposal, waitingProposals, type ProposalRow } from '../../db/requests/proposals';
+import { lockProposal, setProposal, waitingProposals, type ProposalRow } from '../../db/requests/proposals';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
@@ -76,14 +76,4 @@ async function claim(ctx: Context, h: Handle, id: string, state: 'opened' | 'set
 async function forget(ctx: Context, h: Handle, row: ProposalRow): Promise<void> {
   await setProposal(h, row.id, { content_sealed: null, sender_hash: null });
   await destroyDataKeys(h, [row.data_key_id], ctx.clock.now());
-}
-
-/** For an erasure: messages that still wait and came from the person’s addresses. @returns the ids of their data keys, now destroyed */
-export async function forgetProposals(ctx: Context, h: Handle, senderHashes: readonly Buffer[]): Promise<string[]> {
-  const rows = await proposalsBySender(h, senderHashes);
-  for (const row of rows) {
-    await setProposal(h, row.id, { state: 'set-aside', decided_by: ctx.actor.id, decided_at: ctx.clock.now() });
-    await forget(ctx, h, row);
-  }
-  return rows.map(({ data_key_id }) => data_key_id);
 }

@@ -35,7 +35,7 @@ export async function readRecordActs(ctx: Context, input: { ref: string }): Prom
     const acts: RecordActView['acts'] = [];
     for (const act of await recordActsOf(h, request.id)) acts.push({ id: act.id, kind: act.kind, systemName: names.get(act.system_id) ?? act.system_id, record: `${act.collection} ${act.record_key}`, field: act.field, was: await vault.unseal(request.data_key_id, act.was_sealed, `act:${act.id}:was`), value: await vault.unseal(request.data_key_id, act.value_sealed, `act:${act.id}`), state: act.state, detail: act.detail });
     if (records.length > 0) await recordTrail(ctx, h, 'record-opened', request.ref, `${records.length} records for ${request.right}`);
-    return ok({ records, acts, recipients: await recipientsOf(h, request.id) });
+    return ok({ records, acts, recipients: await recipientsOf(ctx, h, request) });
   });
 }
 
@@ -96,7 +96,7 @@ export async function finishRecordActs(ctx: Context, input: { ref: string }) {
     if (acts.length === 0) return refuse({ code: 'nothing-chosen' });
     const open = acts.filter(({ state }) => state === 'intended').length;
     if (open > 0) return refuse({ code: 'acts-open', count: open });
-    const untold = (await recipientsOf(h, request.id)).filter(({ how }) => how === null).map(({ recipient }) => recipient);
+    const untold = (await recipientsOf(ctx, h, request)).filter(({ how }) => how === null).map(({ recipient }) => recipient);
     if (untold.length > 0) return refuse({ code: 'recipients-untold', names: untold });
     await setRequest(h, request.id, { carried_out: true });
     await insertClockEvent(h, { request_id: request.id, kind: 'acted', at: ctx.clock.now(), reason_sealed: null, until: null, actor: ctx.actor.id });

@@ -1,12 +1,7 @@
 import { destroyDataKeys } from '../../db/access/dataKeys';
-import { forgetLetters } from '../../db/letters/letters';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
-import { forgetHelperTasks } from '../../db/requests/helperTasks';
-import { forgetNotes } from '../../db/requests/notes';
-import { forgetRecordActs } from '../../db/requests/recordActs';
+import { forgetRequests } from '../../db/requests/forgetRequests';
 import { requestsToRemove, setRequest } from '../../db/requests/requests';
-import { forgetSamePeople } from '../../db/requests/samePeople';
-import { forgetTraces } from '../../db/trace/traces';
 import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -28,16 +23,11 @@ export async function removeOldRequests(ctx: Context): Promise<number> {
       if (!request) return [];
       const now = ctx.clock.now();
       // Outside the database first, as with an erasure: a restored backup must not bring it back.
-      await ctx.journal.append({ schema: 'bookend-erasure-1', at: new Date(now).toISOString(), ref: request.ref, personId: null, requestIds: [id], dataKeyIds: [request.data_key_id], suppressions: [] });
+      await ctx.journal.append({ schema: 'bookend-erasure-2', id: `removed:${id}`, at: new Date(now).toISOString(), ref: request.ref, personIds: [], requestIds: [id], dataKeyIds: [request.data_key_id], suppressions: [], outcome: null });
       const packs = await packsOfRequests(h, [id]);
       for (const pack of packs) await setPack(h, pack.id, { state: 'gone', path: null });
-      await forgetTraces(h, [id]);
-      await forgetLetters(h, [id]);
-      await forgetNotes(h, [id]);
-      await forgetHelperTasks(h, [id]);
-      await forgetRecordActs(h, [id]);
-      await forgetSamePeople(h, [id]);
-      await setRequest(h, id, { person_id: null, person_sealed: null, text_sealed: null, decision_reason_sealed: null, matter: null, removed_at: now });
+      await forgetRequests(h, [id]);
+      await setRequest(h, id, { person_id: null, removed_at: now });
       await destroyDataKeys(h, [request.data_key_id], now);
       await recordTrail(ctx, h, 'request-removed', request.ref, `${ctx.requestYears} years after its answer`);
       return packs.flatMap(({ path }) => (path ? [path] : []));

@@ -1,7 +1,10 @@
 import { takeOldAudiences } from '../../db/consent/audiences';
 import { forgetOldLinks } from '../../db/consent/choicesPageLinks';
 import { forgetWebhooks } from '../../db/consent/webhooks';
+import { takeOldExports } from '../../db/consent/exports';
+import { forgetEndedImports, takeUnusedImports } from '../../db/imports/imports';
 import type { Context } from '../context';
+import { endOldWork } from './workKeys';
 
 const DAY = 86_400_000;
 /** How long lists of addresses and their answers are kept, days: long enough to send, short enough not to become a copy. */
@@ -14,7 +17,9 @@ export async function housekeeping(ctx: Context): Promise<void> {
   const files = await ctx.transaction(async (h) => {
     await forgetWebhooks(h, before(WEBHOOK_DAYS));
     await forgetOldLinks(h, before(1));
-    return takeOldAudiences(h, before(AUDIENCE_DAYS, ctx.clock.now()));
+    await endOldWork(ctx, h);
+    await forgetEndedImports(h);
+    return [...(await takeOldAudiences(h, before(AUDIENCE_DAYS, ctx.clock.now()))), ...(await takeOldExports(h, before(AUDIENCE_DAYS, ctx.clock.now()))), ...(await takeUnusedImports(h, before(AUDIENCE_DAYS, ctx.clock.now())))];
   });
   for (const file of files) await ctx.storage.remove(file);
 }

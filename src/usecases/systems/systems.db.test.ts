@@ -109,7 +109,7 @@ test('people who are no longer active are left out only by a field that is there
   const view = must(await traceView(coordinator, { ref }))!;
   expect(view.matches.filter(({ system }) => system === row.id).map(({ place }) => place).sort()).toEqual(['club.members/1', 'club.members/3', 'club.rides/1', 'club.rides/3']);
   const trace = await world.knex('traces').where({ id: view.id }).first();
-  expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toEqual(['people who are no longer active in Riding club']);
+  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toEqual(['people who are no longer active in Riding club']);
 });
 
 test('between trace and pack a column is renamed and a row vanishes: what was found is handed over, as of its day; traced again, the loss is told and stands in the letter', async () => {
@@ -139,7 +139,7 @@ test('between trace and pack a column is renamed and a row vanishes: what was fo
   expect(again.gone.map(({ system, place }) => `${system} ${place}`)).toEqual(['Riding club club.members/3', 'Riding club club.rides/1', 'Riding club club.rides/3']);
   expect(again.problems).toEqual([{ system: 'Riding club', place: 'club.members.notes', text: expect.stringContaining('there no longer') }]);
   const trace = await world.knex('traces').where({ id: again.id }).first();
-  expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toContain('1 part of Riding club that could not be read');
+  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toContain('1 part of Riding club that could not be read');
 
   await client.raw('alter table club.members rename to riders');
   world.pass(60);

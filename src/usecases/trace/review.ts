@@ -18,7 +18,7 @@ import { goneSince, matchById, matchesById, matchesOf, setBandVerdict, setVerdic
 import { lastTrace, setStep, setTrace, stepsOf, struckId, struckKeys, traceBefore, traceById, traceKeysOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
-import { personOfRequest } from '../requests/personOfRequest';
+import { knownPerson } from '../requests/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
@@ -78,7 +78,7 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
     const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
     if (!text) return refuse({ code: 'not-found' });
     const record = JSON.parse(text) as FoundRecord;
-    const person = await personOfRequest(ctx, h, request);
+    const person = (await knownPerson(ctx, h, request, match.trace_id)).record;
     const scored = match.parent_key ? [] : score(person, record.person).fields;
     await recordTrail(ctx, h, 'record-opened', request.ref, `${match.system_id}/${match.collection}/${match.record_key}`);
     const others = record.text ? otherPeople(ctx, person, record) : [];

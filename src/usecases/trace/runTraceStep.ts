@@ -11,11 +11,10 @@ import { requestById, type RequestRow } from '../../db/requests/requests';
 import { markReached, systemById } from '../../db/systems/systems';
 import { insertMatches, keepParents, matchAt, matchesOf, type MatchRow } from '../../db/trace/matches';
 import { clearProblems, insertProblems } from '../../db/trace/problems';
-import { addToStep, lockStep, setStep, struckId, struckKeys, traceBefore, traceById, traceKeysOf, type StepRow, type TraceKeyRow, type TraceRow } from '../../db/trace/traces';
+import { addToStep, lockStep, setStep, struckId, struckKeys, traceBefore, traceById, traceKeysOf, type StepRow, type TraceRow } from '../../db/trace/traces';
 import { isConnectorError, type ConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
 import type { Context } from '../context';
-import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
-import { personOfRequest } from '../requests/personOfRequest';
+import { knownPerson } from '../requests/knownPerson';
 import { vaultOf, type Vault } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
@@ -84,26 +83,14 @@ async function begin(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' 
 export async function loadSearch(ctx: Context, h: Handle, trace: TraceRow, request: RequestRow, round: number | null): Promise<SearchWork> {
   const vault = vaultOf(ctx, h);
   const keys: SearchKey[] = [];
-  const person = await personOfRequest(ctx, h, request);
-  const [emails, phones, customerNumbers] = [[...(person.emails ?? [])], [...(person.phones ?? [])], [...(person.customerNumbers ?? [])]];
   const struck = await struckKeys(h, request.id);
   for (const key of await traceKeysOf(h, trace.id)) {
-    if (struck.has(struckId(key))) continue;
-    const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
-    if (!value) continue;
-    if (key.kind === 'email') emails.push(value);
-    if (key.kind === 'phone') phones.push(value);
-    if (key.kind === 'customer-number') customerNumbers.push({ system: key.scope, value });
     // A later round searches only for what the earlier ones taught.
-    if (round === null || key.round === round) keys.push({ kind: key.kind, value, scope: key.scope });
+    if (struck.has(struckId(key)) || (round !== null && key.round !== round)) continue;
+    const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
+    if (value) keys.push({ kind: key.kind, value, scope: key.scope });
   }
-  const gone = async (kind: TraceKeyRow['kind'], value: string, scope = ''): Promise<boolean> => {
-    const identifier = normaliseIdentifier(kind, value, scope, person.country ?? ctx.organisation.country);
-    return identifier !== null && struck.has(struckId({ kind, scope: identifier.scope, hash: ctx.keys.index(indexText(identifier)) }));
-  };
-  // What was struck is no sign of the person either, wherever it came from.
-  const kept = async <T>(list: readonly T[], test: (one: T) => Promise<boolean>): Promise<T[]> => (await Promise.all(list.map(async (one) => ((await test(one)) ? [] : [one])))).flat();
-  const known: PersonRecord = { ...person, emails: await kept(emails, (value) => gone('email', value)), phones: await kept(phones, (value) => gone('phone', value)), customerNumbers: await kept(customerNumbers, ({ system, value }) => gone('customer-number', value, system)) };
+  const { record: known } = await knownPerson(ctx, h, request, trace.id);
   const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
   return { request, person: known, keys, conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, before: (await traceBefore(h, trace)) ?? null };
 }

@@ -83,7 +83,7 @@ test('conditions narrow what is part of the answer; what a kept record hangs on 
   expect(view.conditions.rows).toHaveLength(1);
   const trace = await world.knex('traces').where({ id: view.id }).first();
   expect(trace.conditions_sealed.includes(Buffer.from('2026-12-31'))).toBe(false);
-  expect(await world.worker.transaction((h) => notSearched(world.worker, h, trace))).toEqual(['anything outside of what was looked for (Only records where the date is between Thu 1 Jan 2026 and Thu 31 Dec 2026.)']);
+  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toEqual(['anything outside of what you asked about']);
   must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: view.matches.find(({ place }) => place === 'customers/1')!.id, verdict: 'theirs' }] }));
   must(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
 });

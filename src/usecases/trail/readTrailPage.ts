@@ -2,7 +2,9 @@ import { reachOf } from '../../core/access/roles';
 import { link, type TrailAct } from '../../core/trail/chain';
 import { readTrail, trailMonths, trailOfMonth } from '../../db/trail/readTrail';
 import { userNames } from '../../db/access/users';
+import type { TrailRow } from '../../db/trail/appendTrail';
 import type { Context } from '../context';
+import { vaultOf, type Vault } from '../shared/vault';
 
 export interface TrailLine {
   seq: number;
@@ -18,27 +20,31 @@ export async function readTrailPage(ctx: Context, filter: { subject: string | nu
   if (ctx.actor.kind !== 'user') return { lines: [], next: null, isChainGood: true };
   const all = reachOf(ctx.actor.roles, 'trail.see') === 'all';
   const actor = all ? null : ctx.actor.id;
+  // Whoever sees people masked does not read in the trail by which words others looked for them.
+  const isMasked = reachOf(ctx.actor.roles, 'persons.see') === 'masked';
   return ctx.transaction(async (h) => {
     const rows = await readTrail(h, { ...filter, actor, limit: 101 });
     const names = await userNames(h);
-    const lines = rows.slice(0, 100).map((row) => ({
-      seq: row.seq,
-      at: row.at,
-      actor: names.get(row.actor) ?? row.actor,
-      act: row.act,
-      subject: row.subject,
-      details: row.details_sealed ? openDetails(ctx, row.details_sealed, row.id) : null,
-    }));
+    const vault = vaultOf(ctx, h);
+    await vault.load(rows.flatMap(({ data_key_id }) => data_key_id ?? []));
+    const lines: TrailLine[] = [];
+    for (const row of rows.slice(0, 100)) lines.push({ seq: row.seq, at: row.at, actor: names.get(row.actor) ?? row.actor, act: row.act, subject: row.subject, details: await openDetails(ctx, vault, row, isMasked) });
     const month = ctx.clock.now().slice(0, 7);
     const isChainGood = (await trailMonths(h)).includes(month) ? brokenAt(ctx, await trailOfMonth(h, month)) === null : true;
     return { lines, next: rows.length > 100 ? rows[99]!.seq : null, isChainGood };
   });
 }
 
+/** What was looked for: words that name somebody. */
+const NAMING: ReadonlySet<string> = new Set(['person-searched', 'ledger-searched', 'ledger-exported', 'identities-linked', 'identities-unlinked', 'trace-started', 'recipient-told']);
+
 /** One entry that cannot be read must not hide the others. */
-function openDetails(ctx: Context, sealed: Buffer, id: string): string {
+async function openDetails(ctx: Context, vault: Vault, row: TrailRow, isMasked: boolean): Promise<string | null> {
+  if (!row.details_sealed) return null;
+  if (isMasked && NAMING.has(row.act)) return '(names somebody: masked)';
   try {
-    return ctx.keys.unsealOwn(sealed, id);
+    if (!row.data_key_id) return ctx.keys.unsealOwn(row.details_sealed, row.id);
+    return (await vault.unseal(row.data_key_id, row.details_sealed, row.id)) ?? '(gone, with whom it named)';
   } catch {
     return '(cannot be read: altered, or sealed under another key)';
   }

@@ -119,8 +119,8 @@ export async function restrict(ref: string): Promise<ActionResult<{ records: num
   return act((ctx) => restrictAll(ctx, { ref }));
 }
 
-export async function recipientTold(ref: string, recipient: string, how: string): Promise<ActionResult> {
-  return act((ctx) => tellRecipient(ctx, { ref, recipient: String(recipient), how: String(how) }));
+export async function recipientTold(ref: string, recipient: string, how: string, wasTold: boolean): Promise<ActionResult> {
+  return act((ctx) => tellRecipient(ctx, { ref, recipient: String(recipient), how: String(how), wasTold: wasTold === true }));
 }
 
 export async function actsFinished(ref: string): Promise<ActionResult> {

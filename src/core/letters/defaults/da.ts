@@ -8,7 +8,21 @@ export const DA: LanguageWords = {
   reference: 'Reference',
   records: (count) => `${count} ${count === 1 ? 'post' : 'poster'}`,
   nothing: 'Intet.',
-  kept: (until, law) => `Gemmes til ${until}${law ? ` (${law})` : ''}.`,
+  keptBecause: {
+    hold: () => 'Vi har brug for det for at fastlægge, gøre gældende eller forsvare retskrav (GDPR art. 17, stk. 3, litra e).',
+    retention: (until, law) => `${law ?? 'En lov'} forpligter os til at gemme det (GDPR art. 17, stk. 3, litra b)${until ? `, til og med ${until}` : ''}.`,
+    unclear: () => 'En lov kan forpligte os til at gemme det (GDPR art. 17, stk. 3, litra b); vi er ved at finde ud af hvor længe.',
+    open: () => 'Det hører til noget, der ikke er afsluttet; vi har brug for det indtil da.',
+    'kept-apart': (until) => `Dit navn er taget ud af det. Det holdes for sig selv, fordi en post, som vi skal gemme, hænger sammen med det${until ? `, til og med ${until}` : ''}.`,
+  },
+  restricted: 'Brugen er begrænset: det gemmes kun.',
+  told: (recipient, day) => `${recipient}, ${day}`,
+  notSearched: {
+    system: (name) => name,
+    unread: (count, name) => `${count} ${count === 1 ? 'del' : 'dele'} af ${name}, som ikke kunne læses`,
+    inactive: (name) => `personer, der ikke længere er aktive i ${name}`,
+    narrowed: 'alt uden for det, du spurgte om',
+  },
   remedies: (authority) => `Du kan altid skrive til os. Du kan også klage til en tilsynsmyndighed (GDPR art. 77), for os ${authority}, og gå til domstolene (art. 79).`,
   rights: { access: 'om en kopi af dine data', portability: 'om dine data i en form, som maskiner kan læse', rectification: 'om at få dine data rettet', erasure: 'om at få dine data slettet', restriction: 'om at begrænse brugen af dine data', objection: 'om at stoppe en brug af dine data, som du gør indsigelse mod', 'automated-decision': 'om en automatisk afgørelse', 'opt-out': 'om at stoppe salg eller deling af dine data', limit: 'om at begrænse brugen af følsomme data', withdrawal: 'om at trække dit samtykke tilbage', information: 'om oplysning om, hvad vi gør med dine data' },
   templates: {
@@ -109,17 +123,42 @@ Du bad os slette dine data. Det har vi gjort:
 
 - {{anonymised}}
 
-## Hvad der bliver, hvorfor, og hvor længe
-
-- {{residue}}
-
-Det, der bliver, holdes for sig og bruges ikke til andet. For at dine data ikke kommer tilbage ved et uheld, gemmer vi et nøglebeskyttet aftryk af dine adresser, som de ikke kan læses ud af.
+For at dine data ikke kommer tilbage ved et uheld, gemmer vi et nøglebeskyttet aftryk af dine adresser, som de ikke kan læses ud af.
 
 ## Hvem vi ellers har sagt det til (GDPR art. 19)
 
 - {{recipients}}
 
 ## Hvad der ikke kunne gennemsøges
+
+- {{notSearched}}
+
+## Hvis du er uenig
+
+{{remedies}}`,
+    'erasure-part': `Vores svar: slettet delvist
+
+Du bad os slette dine data. Vi har slettet en del af dem og afslår indtil videre at slette resten. Her står hvad, hvorfor og hvor længe.
+
+## Det er slettet
+
+- {{erased}}
+
+## Det bliver uden dig i det
+
+- {{anonymised}}
+
+## Det afslår vi at slette, og på hvilket grundlag
+
+- {{residue}}
+
+Det bruges ikke til andet og slettes, når grundlaget ophører. For at dine data ikke kommer tilbage ved en fejl, gemmer vi et nøglet fingeraftryk af dine adresser, som de ikke kan læses ud af.
+
+## Hvem der ellers har fået besked (GDPR art. 19)
+
+- {{recipients}}
+
+## Det kunne ikke gennemsøges
 
 - {{notSearched}}
 

@@ -8,7 +8,21 @@ export const DE: LanguageWords = {
   reference: 'Vorgangsnummer',
   records: (count) => `${count} ${count === 1 ? 'Datensatz' : 'Datensätze'}`,
   nothing: 'Nichts.',
-  kept: (until, law) => `Bleibt bis ${until}${law ? ` (${law})` : ''}.`,
+  keptBecause: {
+    hold: () => 'Wir brauchen es, um Rechtsansprüche geltend zu machen, auszuüben oder zu verteidigen (Art. 17 Abs. 3 lit. e DSGVO).',
+    retention: (until, law) => `${law ?? 'Ein Gesetz'} verpflichtet uns, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO)${until ? `, bis ${until}` : ''}.`,
+    unclear: () => 'Ein Gesetz kann uns verpflichten, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO); wir klären, wie lange.',
+    open: () => 'Es gehört zu etwas, das noch nicht abgeschlossen ist; bis dahin brauchen wir es.',
+    'kept-apart': (until) => `Ihr Name wurde daraus entfernt. Es wird getrennt aufbewahrt, weil ein Datensatz, den wir behalten müssen, damit verbunden ist${until ? `, bis ${until}` : ''}.`,
+  },
+  restricted: 'Die Nutzung ist eingeschränkt: Es wird nur aufbewahrt.',
+  told: (recipient, day) => `${recipient}, am ${day}`,
+  notSearched: {
+    system: (name) => name,
+    unread: (count, name) => `${count} ${count === 1 ? 'Teil' : 'Teile'} von ${name}, ${count === 1 ? 'der' : 'die'} nicht gelesen werden ${count === 1 ? 'konnte' : 'konnten'}`,
+    inactive: (name) => `Personen, die in ${name} nicht mehr aktiv sind`,
+    narrowed: 'alles außerhalb dessen, wonach Sie gefragt haben',
+  },
   remedies: (authority) => `Sie können uns jederzeit schreiben. Sie können sich auch bei einer Aufsichtsbehörde beschweren (Art. 77 DSGVO), für uns ${authority}, und den Rechtsweg beschreiten (Art. 79).`,
   rights: { access: 'um eine Kopie Ihrer Daten', portability: 'um Ihre Daten in maschinenlesbarer Form', rectification: 'um die Berichtigung Ihrer Daten', erasure: 'um die Löschung Ihrer Daten', restriction: 'um die Einschränkung der Nutzung Ihrer Daten', objection: 'um das Ende einer Nutzung, der Sie widersprechen', 'automated-decision': 'um die Prüfung einer automatisierten Entscheidung', 'opt-out': 'um das Ende von Verkauf oder Weitergabe Ihrer Daten', limit: 'um die Begrenzung der Nutzung sensibler Daten', withdrawal: 'um den Widerruf Ihrer Einwilligung', information: 'um Auskunft darüber, was wir mit Ihren Daten tun' },
   templates: {
@@ -109,13 +123,38 @@ Sie baten uns, Ihre Daten zu löschen. Das haben wir getan:
 
 - {{anonymised}}
 
-## Was bleibt, warum und wie lange
+Damit Ihre Daten nicht versehentlich zurückkommen, behalten wir einen verschlüsselten Abdruck Ihrer Adressen, aus dem sie nicht gelesen werden können.
+
+## Wem wir es noch gesagt haben (Art. 19 DSGVO)
+
+- {{recipients}}
+
+## Was nicht durchsucht werden konnte
+
+- {{notSearched}}
+
+## Wenn Sie nicht einverstanden sind
+
+{{remedies}}`,
+    'erasure-part': `Unsere Antwort: teilweise gelöscht
+
+Sie haben uns gebeten, Ihre Daten zu löschen. Einen Teil haben wir gelöscht; den Rest zu löschen lehnen wir vorerst ab. Hier steht, was, warum und bis wann.
+
+## Was gelöscht ist
+
+- {{erased}}
+
+## Was ohne Sie darin bleibt
+
+- {{anonymised}}
+
+## Was wir nicht löschen, und aus welchem Grund
 
 - {{residue}}
 
-Was bleibt, wird getrennt aufbewahrt und für nichts anderes genutzt. Damit Ihre Daten nicht versehentlich zurückkommen, behalten wir einen verschlüsselten Abdruck Ihrer Adressen, aus dem sie nicht gelesen werden können.
+Es wird für nichts anderes genutzt und gelöscht, wenn der Grund entfällt. Damit Ihre Daten nicht versehentlich zurückkommen, behalten wir einen verschlüsselten Fingerabdruck Ihrer Adressen, aus dem sie sich nicht lesen lassen.
 
-## Wem wir es noch gesagt haben (Art. 19 DSGVO)
+## Wer sonst benachrichtigt wurde (Art. 19 DSGVO)
 
 - {{recipients}}
 

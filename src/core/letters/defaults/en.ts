@@ -8,7 +8,21 @@ export const EN: LanguageWords = {
   reference: 'Reference',
   records: (count) => `${count} ${count === 1 ? 'record' : 'records'}`,
   nothing: 'Nothing.',
-  kept: (until, law) => `Kept until ${until}${law ? ` (${law})` : ''}.`,
+  keptBecause: {
+    hold: () => 'We need it to establish, exercise or defend legal claims (GDPR art. 17(3)(e)).',
+    retention: (until, law) => `${law ?? 'A law'} obliges us to keep it (GDPR art. 17(3)(b))${until ? `, until ${until}` : ''}.`,
+    unclear: () => 'A law may oblige us to keep it (GDPR art. 17(3)(b)); we are finding out until when.',
+    open: () => 'It belongs to something that is not closed yet; we need it until then.',
+    'kept-apart': (until) => `Your name has been taken from it. It is kept apart because a record that we must keep is tied to it${until ? `, until ${until}` : ''}.`,
+  },
+  restricted: 'Its use is restricted: it is kept and nothing else.',
+  told: (recipient, day) => `${recipient}, on ${day}`,
+  notSearched: {
+    system: (name) => name,
+    unread: (count, name) => `${count} ${count === 1 ? 'part' : 'parts'} of ${name} that could not be read`,
+    inactive: (name) => `people who are no longer active in ${name}`,
+    narrowed: 'anything outside of what you asked about',
+  },
   remedies: (authority) => `You may write to us at any time. You may also lodge a complaint with a supervisory authority (GDPR art. 77), for us ${authority}, and seek a judicial remedy (art. 79).`,
   rights: { access: 'for a copy of your data', portability: 'for your data in a form that machines can read', rectification: 'to have your data corrected', erasure: 'to have your data erased', restriction: 'to restrict the use of your data', objection: 'to stop a use of your data you object to', 'automated-decision': 'about an automated decision', 'opt-out': 'to stop the sale or sharing of your data', limit: 'to limit the use of sensitive data', withdrawal: 'to withdraw your consent', information: 'for information about what we do with your data' },
   templates: {
@@ -109,11 +123,36 @@ You asked us to erase your data. This is what we did.
 
 - {{anonymised}}
 
-## What stays, why, and until when
+So that your data does not come back by accident, we keep a keyed fingerprint of your addresses, from which they cannot be read.
+
+## Who else was told (GDPR art. 19)
+
+- {{recipients}}
+
+## What could not be searched
+
+- {{notSearched}}
+
+## If you disagree
+
+{{remedies}}`,
+    'erasure-part': `Our answer: erased in part
+
+You asked us to erase your data. We have erased a part of it, and decline to erase the rest for now. Here is what, why, and until when.
+
+## What went
+
+- {{erased}}
+
+## What stays without you in it
+
+- {{anonymised}}
+
+## What we decline to erase, and on which ground
 
 - {{residue}}
 
-What stays is kept apart and used for nothing else. So that your data does not come back by accident, we keep a keyed fingerprint of your addresses, from which they cannot be read.
+It is used for nothing else and goes when its ground ends. So that your data does not come back by accident, we keep a keyed fingerprint of your addresses, from which they cannot be read.
 
 ## Who else was told (GDPR art. 19)
 

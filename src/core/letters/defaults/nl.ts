@@ -8,7 +8,21 @@ export const NL: LanguageWords = {
   reference: 'Kenmerk',
   records: (count) => `${count} ${count === 1 ? 'record' : 'records'}`,
   nothing: 'Niets.',
-  kept: (until, law) => `Blijft tot ${until}${law ? ` (${law})` : ''}.`,
+  keptBecause: {
+    hold: () => 'Wij hebben het nodig om een rechtsvordering in te stellen, uit te oefenen of te onderbouwen (AVG art. 17 lid 3 onder e).',
+    retention: (until, law) => `${law ?? 'Een wet'} verplicht ons het te bewaren (AVG art. 17 lid 3 onder b)${until ? `, tot en met ${until}` : ''}.`,
+    unclear: () => 'Een wet kan ons verplichten het te bewaren (AVG art. 17 lid 3 onder b); wij zoeken uit hoe lang.',
+    open: () => 'Het hoort bij iets dat nog niet is afgesloten; tot dan hebben wij het nodig.',
+    'kept-apart': (until) => `Uw naam is eruit verwijderd. Het wordt apart bewaard omdat een gegeven dat wij moeten bewaren ermee verbonden is${until ? `, tot en met ${until}` : ''}.`,
+  },
+  restricted: 'Het gebruik is beperkt: het wordt alleen bewaard.',
+  told: (recipient, day) => `${recipient}, op ${day}`,
+  notSearched: {
+    system: (name) => name,
+    unread: (count, name) => `${count} ${count === 1 ? 'deel' : 'delen'} van ${name} ${count === 1 ? 'dat' : 'die'} niet kon${count === 1 ? '' : 'den'} worden gelezen`,
+    inactive: (name) => `mensen die in ${name} niet meer actief zijn`,
+    narrowed: 'alles buiten wat u vroeg',
+  },
   remedies: (authority) => `U kunt ons altijd schrijven. U kunt ook een klacht indienen bij een toezichthouder (art. 77 AVG), voor ons ${authority}, en naar de rechter gaan (art. 79).`,
   rights: { access: 'om een kopie van uw gegevens', portability: 'om uw gegevens in een vorm die machines kunnen lezen', rectification: 'om uw gegevens te corrigeren', erasure: 'om uw gegevens te wissen', restriction: 'om het gebruik van uw gegevens te beperken', objection: 'om een gebruik te stoppen waartegen u bezwaar maakt', 'automated-decision': 'om naar een geautomatiseerd besluit te kijken', 'opt-out': 'om verkoop of delen van uw gegevens te stoppen', limit: 'om het gebruik van gevoelige gegevens te beperken', withdrawal: 'om uw toestemming in te trekken', information: 'om informatie over wat wij met uw gegevens doen' },
   templates: {
@@ -109,17 +123,42 @@ U vroeg ons uw gegevens te wissen. Dit hebben wij gedaan:
 
 - {{anonymised}}
 
-## Wat blijft, waarom en hoe lang
-
-- {{residue}}
-
-Wat blijft wordt apart bewaard en voor niets anders gebruikt. Zodat uw gegevens niet per ongeluk terugkomen, bewaren wij een versleutelde afdruk van uw adressen, waaruit ze niet te lezen zijn.
+Zodat uw gegevens niet per ongeluk terugkomen, bewaren wij een versleutelde afdruk van uw adressen, waaruit ze niet te lezen zijn.
 
 ## Wie wij het ook hebben verteld (art. 19 AVG)
 
 - {{recipients}}
 
 ## Wat niet doorzocht kon worden
+
+- {{notSearched}}
+
+## Als u het er niet mee eens bent
+
+{{remedies}}`,
+    'erasure-part': `Ons antwoord: gedeeltelijk gewist
+
+U vroeg ons uw gegevens te wissen. Een deel hebben wij gewist; de rest te wissen wijzen wij voorlopig af. Hier staat wat, waarom en tot wanneer.
+
+## Wat is gewist
+
+- {{erased}}
+
+## Wat blijft zonder u erin
+
+- {{anonymised}}
+
+## Wat wij niet wissen, en op welke grond
+
+- {{residue}}
+
+Het wordt voor niets anders gebruikt en gewist als de grond vervalt. Om te voorkomen dat uw gegevens per ongeluk terugkomen, bewaren wij een versleutelde vingerafdruk van uw adressen, waaruit ze niet te lezen zijn.
+
+## Wie er nog meer is ingelicht (AVG art. 19)
+
+- {{recipients}}
+
+## Wat niet kon worden doorzocht
 
 - {{notSearched}}
 

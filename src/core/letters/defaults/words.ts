@@ -1,6 +1,15 @@
 import type { Right } from '../../requests/rights';
 import type { TemplateId } from '../templateList';
 
+/** What a search did not reach, as the letter says it. */
+export interface NotSearchedWords {
+  system(name: string): string;
+  unread(count: number, name: string): string;
+  inactive(name: string): string;
+  /** It was narrowed to what was looked for. */
+  narrowed: string;
+}
+
 /** A language of letters: how days and counts are said, and every template as it ships. */
 export interface LanguageWords {
   locale: string;
@@ -10,8 +19,13 @@ export interface LanguageWords {
   reference: string;
   records(count: number): string;
   nothing: string;
-  /** Why and how long something stays under a retention rule. */
-  kept(until: string, law: string | null): string;
+  /** Why something stays, by the plan's rule, and until when where a day is known. Names no matter. */
+  keptBecause: Readonly<Record<'hold' | 'retention' | 'unclear' | 'open' | 'kept-apart', (until: string | null, law: string | null) => string>>;
+  /** Its system has marked it as only kept. */
+  restricted: string;
+  /** A recipient, and the day on which they were told (GDPR art. 19). */
+  told(recipient: string, day: string): string;
+  notSearched: NotSearchedWords;
   /** Under the regulation; other laws have words of their own in the table. */
   remedies(authority: string): string;
   /** Goes after “you asked us”. */

@@ -1,4 +1,8 @@
-import type { SearchKey } from '../../ports/connector';
+/** What a text is searched for: an identifier, normalised, or a whole name. */
+export interface MentionKey {
+  kind: string;
+  value: string;
+}
 
 /** A text made ready for exact search. */
 export interface Haystack {
@@ -13,7 +17,7 @@ export function haystackOf(text: string): Haystack {
 }
 
 /** Whether a search key stands in a text: a number however it is written, a name only whole. */
-export function mentions(hay: Haystack, key: SearchKey): boolean {
+export function mentions(hay: Haystack, key: MentionKey): boolean {
   if (key.kind === 'email') return hay.words.includes(key.value);
   if (key.kind === 'phone') {
     const digits = key.value.replace(/\D/g, '').slice(-8);

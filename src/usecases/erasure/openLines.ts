@@ -1,0 +1,21 @@
+import type { PlanLine } from '../../core/erasure/types';
+import type { Reason } from '../../core/shared/reason';
+import { planLines, type PlanRow } from '../../db/erasure/plans';
+import type { RequestRow } from '../../db/requests/requests';
+import type { Handle } from '../../db/handle';
+import type { Context } from '../context';
+import { vaultOf } from '../shared/vault';
+
+/** The lines of a plan as they were worked out, reasons opened. */
+export async function openLines(ctx: Context, h: Handle, row: Pick<PlanRow, 'id'>, request: RequestRow): Promise<PlanLine[]> {
+  const vault = vaultOf(ctx, h);
+  const lines: PlanLine[] = [];
+  for (const line of await planLines(h, row.id)) {
+    const reasons = (await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]';
+    lines.push({
+      record: `${line.system_id}/${line.collection}/${line.record_key}`, system: line.system_id, collection: line.collection, key: line.record_key, action: line.action, doer: line.doer, rule: line.rule, keepUntil: line.keep_until, law: line.law,
+      clearFirst: line.clear_first, together: line.together, restrict: line.restrict, reasons: JSON.parse(reasons) as Reason[],
+    });
+  }
+  return lines;
+}
