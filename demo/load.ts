@@ -34,8 +34,10 @@ const config = readConfig();
 const knex = createClient(config.DATABASE_URL);
 const today = (config.BOOKEND_NOW ?? new Date().toISOString()).slice(0, 10);
 const clock = walkingClock(`${today}T06:00:00Z`);
-const queue: { name: JobName; payload: JobPayloads[JobName] }[] = [];
-const jobs: Jobs = { enqueue: async (_trx, name, payload) => void queue.push({ name, payload }) };
+const queue: { name: JobName; payload: JobPayloads[JobName]; startAfter: string | undefined }[] = [];
+const jobs: Jobs = { enqueue: async (_trx, name, payload, startAfter) => void queue.push({ name, payload, startAfter }) };
+/** A job that waits longer than this waits for somebody, not for a moment, milliseconds. */
+const LONG_MS = 20_000;
 const worker = createContext(config, knex, jobs, WORKER, clock);
 const as = (actor: Actor) => actAs(worker, actor);
 const say = (text: string) => console.log(`  ${text}`);
@@ -82,9 +84,11 @@ async function load(): Promise<void> {
 
 /** Jobs that put themselves back (a delete that was accepted, a proof that runs) get a moment first. */
 async function drain(): Promise<void> {
-  for (let rounds = 0; queue.length > 0; rounds++) {
-    if (rounds > 2000) throw new Error('the demo’s jobs do not come to an end');
-    const { name, payload } = queue.shift()!;
+  for (let rounds = 0; ; rounds++) {
+    if (rounds > 4000) throw new Error('the demo’s jobs do not come to an end');
+    const next = queue.findIndex(({ startAfter }) => !startAfter || Date.parse(startAfter) - Date.now() < LONG_MS);
+    if (next < 0) return;
+    const [{ name, payload }] = queue.splice(next, 1) as [(typeof queue)[number]];
     await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
     if (name === 'run-erasure' || name === 'correct-drift') await new Promise((resolve) => setTimeout(resolve, 120));
   }

@@ -10,7 +10,8 @@ import { sendPack } from '../src/usecases/packs/handOver';
 import { receiveAppeal } from '../src/usecases/requests/appeals';
 import { decide } from '../src/usecases/requests/decide';
 import { askIdentity, proveAtCounter, refuseForIdentity } from '../src/usecases/requests/identity';
-import { readRequests } from '../src/usecases/requests/requestView';
+import { readRequests, requestView } from '../src/usecases/requests/requestView';
+import { tellRecipient } from '../src/usecases/requests/tellRecipients';
 import { openRequest, type NewRequest } from '../src/usecases/requests/openRequest';
 import { recordClockEvent } from '../src/usecases/requests/recordClockEvent';
 import { acceptBand, giveVerdicts, traceView } from '../src/usecases/trace/review';
@@ -93,9 +94,29 @@ const gone: Story = async (world) => {
   await judgeAll(world, ref);
   must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'No order is open; nothing needs the data any more.' }));
   must(await makePlan(world.coordinator, { ref }));
-  must(await confirmPlan(world.coordinator, { ref, typed: ref }));
-  await world.drain();
+  await eraseAndTell(world, ref);
 };
+
+/** Erased in part two months ago: young invoices stay, and the letter said which, why, and until when. */
+const inPart: Story = async (world) => {
+  const person = world.people.find(({ n, customerNo, country, story }) => n > 700 && customerNo && country === 'DK' && !story)!;
+  const ref = await open(world, person, 'erasure', addDays(world.today, -60), { text: 'I have moved on to another shop. Please remove me.' });
+  world.clock.goTo(`${addDays(world.today, -55)}T10:00:00Z`);
+  await trace(world, ref);
+  await judgeAll(world, ref);
+  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'No order is open; only book-keeping needs the invoices.' }));
+  must(await makePlan(world.coordinator, { ref }));
+  await eraseAndTell(world, ref);
+};
+
+/** Carried out to the end: whoever had received the data is told before the answer goes. */
+async function eraseAndTell(world: DemoWorld, ref: string): Promise<void> {
+  must(await confirmPlan(world.coordinator, { ref, typed: ref, acceptance: 'Only the town and the words of others stay in it.' }));
+  await world.drain();
+  const { plan } = must(await requestView(world.coordinator, { ref }));
+  for (const { recipient } of plan!.recipients) must(await tellRecipient(world.coordinator, { ref, recipient, how: 'letter to their privacy officer', wasTold: true }));
+  await world.drain();
+}
 
 const refused: Story = async (world) => {
   const person = world.people.find(({ n, customerNo }) => n > 400 && customerNo)!;
@@ -201,4 +222,4 @@ const objection: Story = async (world) => {
 };
 
 /** In the order in which they happened. */
-export const STORIES: readonly Story[] = [january, british, refused, extended, overdue, mette, gone, california, paused, agent, complained, child, colorado, objection, again, jens];
+export const STORIES: readonly Story[] = [january, british, refused, inPart, extended, overdue, mette, gone, california, paused, agent, complained, child, colorado, objection, again, jens];

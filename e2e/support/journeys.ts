@@ -47,6 +47,18 @@ export async function acceptAll(page: Page): Promise<void> {
   }
 }
 
+/** Notes of every recipient of an erasure that they were told (GDPR art. 19). */
+export async function tellRecipients(page: Page): Promise<void> {
+  await seen(page, 'They were told');
+  const open = () => page.$$eval('button', (all) => all.filter((one) => one.textContent === 'They were told').length);
+  for (let left = await open(); left > 0; ) {
+    await fill(page, 'How they were told, or why that cannot be done', 'by letter today');
+    await press(page, 'They were told');
+    await holds(page, 'noted', (before) => [...document.querySelectorAll('button')].filter((one) => one.textContent === 'They were told').length < before, [left]);
+    left = await open();
+  }
+}
+
 /** “Theirs” for every row, by the key alone; each next record is shown before its verdict is given. Returns how many rows. */
 export async function judgeEachByKey(page: Page): Promise<number> {
   await page.waitForSelector('.matches tr.sel');

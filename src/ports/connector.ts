@@ -119,7 +119,8 @@ export interface Connector {
   search(keys: readonly SearchKey[]): AsyncIterable<FoundBatch>;
   /** The record as it is now, or null when it is gone. */
   read(ref: RecordRef): Promise<FoundRecord | null>;
-  erase?(ref: RecordRef, options: WriteOptions & { clearFirst: readonly RecordRef[] }): Promise<WriteOutcome>;
+  /** @param options `releasedBy`: records that refer to it and let go of it before */
+  erase?(ref: RecordRef, options: WriteOptions & { releasedBy: readonly RecordRef[] }): Promise<WriteOutcome>;
   /** Records that refer to each other in a circle, in one act: all of them, or none. */
   eraseTogether?(refs: readonly RecordRef[], options: WriteOptions): Promise<WriteOutcome>;
   anonymise?(ref: RecordRef, options: AnonymiseOptions): Promise<WriteOutcome>;

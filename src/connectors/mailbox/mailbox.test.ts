@@ -59,13 +59,13 @@ test('an attachment in which the person stands is dropped', async () => {
 test('erasing twice is erasing once', async () => {
   const ref = { collection: 'messages', key: 'cur/1' };
   expect(await connector.isErased(ref)).toBe(false);
-  for (let n = 0; n < 2; n++) await connector.erase!(ref, { idempotencyKey: 'k', clearFirst: [] });
+  for (let n = 0; n < 2; n++) await connector.erase!(ref, { idempotencyKey: 'k', releasedBy: [] });
   expect(await connector.isErased(ref)).toBe(true);
   expect(await connector.read(ref)).toBeNull();
 });
 
 test.each(['../keys.json', 'cur/../../x', '/etc/passwd', 'tmp/1'])('the key %s names no message of this mailbox', async (key) => {
-  await expect(connector.erase!({ collection: 'messages', key }, { idempotencyKey: 'k', clearFirst: [] })).rejects.toThrow(ConnectorError);
+  await expect(connector.erase!({ collection: 'messages', key }, { idempotencyKey: 'k', releasedBy: [] })).rejects.toThrow(ConnectorError);
 });
 
 test('a mailbox that is away is refused, said as it is', async () => {

@@ -49,7 +49,7 @@ describe('files of many messages, as mail programs keep them', () => {
     const connector = mailboxConnector({ path: root });
     const [first, second, third] = (await search(root)).records;
     const before = readFileSync(path, 'latin1');
-    for (let n = 0; n < 2; n++) await connector.erase!(second!, { idempotencyKey: 'k', clearFirst: [] });
+    for (let n = 0; n < 2; n++) await connector.erase!(second!, { idempotencyKey: 'k', releasedBy: [] });
     const [a, , c] = before.split(/\n(?=From support)/);
     expect(readFileSync(path, 'latin1').replace(/\n+/g, '\n')).toBe(`${a}\n${c}`.replace(/\n+/g, '\n'));
     expect(await connector.isErased(second!)).toBe(true);
@@ -67,7 +67,7 @@ describe('files of many messages, as mail programs keep them', () => {
   });
 
   test.each(['../outbox.mbox#00000000000000000000000000000000', 'outbox.mbox#x', 'other.mbox#00000000000000000000000000000000', '../x.eml'])('%s names no message here', async (key) => {
-    await expect(mailboxConnector({ path: root }).erase!({ collection: 'messages', key }, { idempotencyKey: 'k', clearFirst: [] })).rejects.toThrow(ConnectorError);
+    await expect(mailboxConnector({ path: root }).erase!({ collection: 'messages', key }, { idempotencyKey: 'k', releasedBy: [] })).rejects.toThrow(ConnectorError);
   });
 });
 
@@ -110,7 +110,7 @@ describe('messages as single files', () => {
     const left = await simpleParser(readFileSync(join(root, 'm.eml')));
     expect([left.text!.trim(), left.attachments.length]).toEqual(['text of 1', 0]);
     expect(await connector.isAnonymised!(ref, 'tok')).toBe(true);
-    await connector.erase!(ref, { idempotencyKey: 'k', clearFirst: [] });
+    await connector.erase!(ref, { idempotencyKey: 'k', releasedBy: [] });
     expect(await connector.isErased(ref)).toBe(true);
   });
 });

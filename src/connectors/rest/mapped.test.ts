@@ -79,7 +79,7 @@ test('what hangs on a record comes with it, and is read by both their keys', asy
 test('what the mapping says no way to do is not done', async () => {
   const connector = connect([members({ list: '/numbered' })]);
   expect(connector.can('members')).toEqual({ erase: false, anonymise: false });
-  await expect(connector.erase!({ collection: 'members', key: '1' }, { idempotencyKey: 'k', clearFirst: [] })).rejects.toMatchObject({ kind: 'not-allowed' });
+  await expect(connector.erase!({ collection: 'members', key: '1' }, { idempotencyKey: 'k', releasedBy: [] })).rejects.toMatchObject({ kind: 'not-allowed' });
 });
 
 test.each([

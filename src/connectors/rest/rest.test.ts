@@ -55,19 +55,19 @@ test('a wrong token is not worth trying again; nobody at home is', async () => {
 test('a delete is accepted, done later, and once however often it is asked', async () => {
   const connector = restConnector({ url, token: 'right' });
   const ref = { collection: 'contacts', key: 'c_1010' };
-  for (let n = 0; n < 3; n++) expect(await connector.erase!(ref, { idempotencyKey: 'plan:1', clearFirst: [] })).toMatchObject({ state: 'accepted' });
+  for (let n = 0; n < 3; n++) expect(await connector.erase!(ref, { idempotencyKey: 'plan:1', releasedBy: [] })).toMatchObject({ state: 'accepted' });
   expect(await connector.isErased(ref)).toBe(false);
   await new Promise((resolve) => setTimeout(resolve, 700));
   expect(await connector.isErased(ref)).toBe(true);
   const state = (await (await fetch(`${url}/_state`)).json()) as { deletions: { id: string; times: number; keys: string[] }[] };
   expect(state.deletions).toEqual([{ id: 'c_1010', times: 1, keys: ['plan:1', 'plan:1', 'plan:1'] }]);
-  expect(await connector.erase!(ref, { idempotencyKey: 'plan:1', clearFirst: [] })).toEqual({ state: 'done', detail: 'was gone already' });
+  expect(await connector.erase!(ref, { idempotencyKey: 'plan:1', releasedBy: [] })).toEqual({ state: 'done', detail: 'was gone already' });
 });
 
 test('a false “done” is seen through by looking', async () => {
   service.fail('false-done', 1);
   const connector = restConnector({ url, token: 'right' });
   const ref = { collection: 'contacts', key: 'c_1020' };
-  expect(await connector.erase!(ref, { idempotencyKey: 'plan:2', clearFirst: [] })).toMatchObject({ state: 'done' });
+  expect(await connector.erase!(ref, { idempotencyKey: 'plan:2', releasedBy: [] })).toMatchObject({ state: 'done' });
   expect(await connector.isErased(ref)).toBe(false);
 });

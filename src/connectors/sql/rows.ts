@@ -8,7 +8,7 @@ import type { Reference, Table } from './schema';
 export type Row = Record<string, unknown>;
 
 /** Beside the columns of a row: its key as text, worked out by the database. */
-export const ROW_KEY = 'bookend_row_key';
+const ROW_KEY = 'bookend_row_key';
 
 export interface Database {
   knex: Knex;

@@ -96,13 +96,12 @@ test('how many look alike once anonymised is counted', async () => {
 });
 
 test('a circle is broken where a reference can be cleared', async () => {
-  await connector.erase!({ collection: 'trip_stops', key: '1' }, { idempotencyKey: 'c', clearFirst: [] });
-  await connector.erase!({ collection: 'trip_stops', key: '2' }, { idempotencyKey: 'c', clearFirst: [] });
-  await connector.erase!({ collection: 'trips', key: '1' }, { idempotencyKey: 'd', clearFirst: [] });
-  await expect(connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'e', clearFirst: [] })).rejects.toMatchObject({ name: 'ConnectorError' });
-  await world.knex('bikes').update({ owner: null });
-  await connector.erase!({ collection: 'riders', key: '1' }, { idempotencyKey: 'f', clearFirst: [{ collection: 'bikes', key: '1' }] });
-  await connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'g', clearFirst: [] });
+  await connector.erase!({ collection: 'trip_stops', key: '1' }, { idempotencyKey: 'c', releasedBy: [] });
+  await connector.erase!({ collection: 'trip_stops', key: '2' }, { idempotencyKey: 'c', releasedBy: [] });
+  await connector.erase!({ collection: 'trips', key: '1' }, { idempotencyKey: 'd', releasedBy: [] });
+  await expect(connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'e', releasedBy: [] })).rejects.toMatchObject({ name: 'ConnectorError' });
+  await connector.erase!({ collection: 'riders', key: '1' }, { idempotencyKey: 'f', releasedBy: [{ collection: 'bikes', key: '1' }] });
+  await connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'g', releasedBy: [] });
   expect(await connector.isErased({ collection: 'riders', key: '1' })).toBe(true);
   expect(await world.knex('riders').count('* as n')).toEqual([{ n: 2 }]);
 });
@@ -188,13 +187,13 @@ describe('a database that has grown for years', () => {
 
   test('what has no key is erased by all it says, and a reference of two columns is emptied', async () => {
     const leads = (await found(old, ['email', 'ida@mail.example'])).filter(({ collection }) => collection.startsWith('old'));
-    await old.erase!(leads[0]!, { idempotencyKey: 'a', clearFirst: [] });
+    await old.erase!(leads[0]!, { idempotencyKey: 'a', releasedBy: [] });
     expect(await old.isErased(leads[0]!)).toBe(true);
     expect(await old.isErased(leads[1]!)).toBe(false);
     await old.anonymise!(leads[1]!, { idempotencyKey: 'b', token: 'tok', person: { emails: ['ida@mail.example'] } });
     expect(await old.isAnonymised!(leads[1]!, 'tok')).toBe(true);
     expect(await other.knex.withSchema('old Archive').from('Leads 2019').whereNotNull('E-Mail')).toEqual([]);
-    await old.erase!({ collection: 'club.logins', key: '["2026-03-01", "ida@mail.example"]' }, { idempotencyKey: 'c', clearFirst: [] });
+    await old.erase!({ collection: 'club.logins', key: '["2026-03-01", "ida@mail.example"]' }, { idempotencyKey: 'c', releasedBy: [] });
     expect(await other.knex.withSchema('club').from('logins_2026')).toEqual([]);
   });
 });

@@ -1,9 +1,9 @@
-import knexFactory, { type Knex } from 'knex';
+import knexFactory from 'knex';
 import { ConnectorError, type Connector, type FieldHolds, type RecordRef } from '../../ports/connector';
 import { anonymised, named } from './anonymise';
 import { guarded, guardedChange } from './guarded';
 import { flagsOf, restrictionOf } from './marks';
-import { from, keyOf, ROW_KEY, rowOf, rowsOf, say, tableOf, toRecords, withKey, type Database, type Row } from './rows';
+import { from, keyOf, rowOf, rowsOf, say, tableOf, toRecords, withKey, type Database, type Row } from './rows';
 import { describeTables, readSchema, type Table } from './schema';
 import { search } from './search';
 
@@ -31,17 +31,17 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       const { table, row } = await rowOf(db, ref);
       return row ? (await toRecords(db, table, [row], [], () => null))[0]! : null;
     },
-    async erase(ref, { clearFirst }) {
+    async erase(ref, { releasedBy }) {
       const table = await tableOf(db, ref.collection);
       const { row } = await rowOf(db, ref);
       if (!row) return { state: 'done', detail: 'row was gone already' };
-      const cleared = await clearedBy(db, table, row, clearFirst);
-      if (Object.keys(cleared).length > 0) await guardedChange(db, () => withKey(from(db, table), table, ref.key).update(cleared));
-      // Of a row without a key the text changes with what is cleared.
-      const isKeyed = table.keyColumns.length > 0 || Object.keys(cleared).length === 0;
-      const now = { ...row, ...cleared };
-      await nobodyFollows(db, table, now, []);
-      const gone = await guardedChange(db, () => (isKeyed ? withKey(from(db, table), table, ref.key) : from(db, table).where(sameAs(now))).delete());
+      for (const other of releasedBy) {
+        const holder = await rowOf(db, other);
+        const cleared = holder.row ? await clearedBy(db, holder.table, holder.row, [ref]) : {};
+        if (Object.keys(cleared).length > 0) await guardedChange(db, () => withKey(from(db, holder.table), holder.table, other.key).update(cleared));
+      }
+      await nobodyFollows(db, table, row, []);
+      const gone = await guardedChange(db, () => withKey(from(db, table), table, ref.key).delete());
       return { state: 'done', detail: gone > 0 ? 'row deleted' : 'row was gone already' };
     },
     async eraseTogether(refs) {
@@ -135,11 +135,4 @@ async function nobodyFollows(db: Database, table: Table, row: Row, going: readon
       if (followers.length > 0) throw new ConnectorError('constraint', `The database would remove or change rows of ${other.name} along with it (${other.name}.${reference.columns.join(', ')}, ${reference.name}), which the plan does not say. Search again: they may be new.`);
     }
   }
-}
-
-/** A row of a table without a key, by all it says. */
-function sameAs(row: Row): (query: Knex.QueryBuilder) => void {
-  return (query) => {
-    for (const [column, value] of Object.entries(row)) if (column !== ROW_KEY) (value === null ? query.whereNull(column) : query.where(column, value as string));
-  };
 }

@@ -67,7 +67,7 @@ function clearOne(circle: ReadonlySet<string>, byId: ReadonlyMap<string, PlanRec
     const refs = byId.get(id)!.refersTo;
     const clearable = refs.find((ref) => ref.id !== id && circle.has(ref.id) && referrers.get(ref.id)!.has(id) && refs.every((other) => other.id !== ref.id || other.nullable));
     if (!clearable) continue;
-    lines.get(id)!.clearFirst.push(clearable.id);
+    lines.get(clearable.id)!.releasedBy.push(id);
     referrers.get(clearable.id)!.delete(id);
     return clearable.id;
   }

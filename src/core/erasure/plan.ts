@@ -40,7 +40,7 @@ export function plan(records: readonly PlanRecord[], rules: PlanRules, on: Day, 
 }
 
 export function fingerprintOf(lines: readonly PlanLine[], on: Day, hash: Hash): string {
-  const bare = [...lines].sort((a, b) => (a.record < b.record ? -1 : 1)).map(({ record, action, doer, rule, keepUntil, clearFirst, together, restrict }) => ({ record, action, doer, rule, keepUntil, clearFirst, together, restrict }));
+  const bare = [...lines].sort((a, b) => (a.record < b.record ? -1 : 1)).map(({ record, action, doer, rule, keepUntil, clearFirst, releasedBy, together, restrict }) => ({ record, action, doer, rule, keepUntil, clearFirst, releasedBy, together, restrict }));
   return hex(hash(canonicalBytes({ on, lines: bare })));
 }
 
@@ -50,7 +50,7 @@ export function heldBy(rules: Pick<PlanRules, 'holds'>, record: Pick<PlanRecord,
 }
 
 function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
-  const here = { record: record.id, system: record.system, collection: record.collection, key: record.key, doer: record.doer, keepUntil: null, law: null, clearFirst: [], together: [], restrict: false };
+  const here = { record: record.id, system: record.system, collection: record.collection, key: record.key, doer: record.doer, keepUntil: null, law: null, clearFirst: [], releasedBy: [], together: [], restrict: false };
   const hold = heldBy(rules, record);
   if (hold) return { ...here, action: 'keep', rule: 'hold', reasons: [reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)')] };
   const kept = byRetention(record, rules, on);

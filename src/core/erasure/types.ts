@@ -81,8 +81,10 @@ export interface PlanLine {
   /** Last day it is kept; null where nothing ends it by date. */
   keepUntil: Day | null;
   law: string | null;
-  /** References to clear before it goes, or before what it refers to goes. */
+  /** Of what loses the person: records that it refers to and lets go of, because they are removed. */
   clearFirst: string[];
+  /** Of what goes: records that refer to it in a circle and let go of it before. */
+  releasedBy: string[];
   /** Records that refer to each other in a circle and go in one act; itself included. Empty for all others. */
   together: string[];
   /** It is kept, and its system is to mark it as only kept (GDPR art. 18). */

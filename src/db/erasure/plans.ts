@@ -38,6 +38,7 @@ export interface PlanLineRow {
   keep_until: string | null;
   law: string | null;
   clear_first: string[];
+  released_by: string[];
   together: string[];
   restrict: boolean;
   reasons_sealed: Buffer;

@@ -9,6 +9,7 @@ export async function up(knex: Knex): Promise<void> {
       add column days int not null default 0;
     alter table plan_lines
       add column together text[] not null default '{}',
+      add column released_by text[] not null default '{}',
       add column restrict boolean not null default false;
     alter table plans add column own_at timestamptz;
     alter table residue

@@ -90,7 +90,7 @@ async function carryOut(ctx: Context, connector: Connector, { operation, line }:
     const { idempotency_key: idempotencyKey } = operation;
     if (operation.kind === 'restrict') return connector.restrict!(ref, true, { idempotencyKey });
     if (operation.kind === 'anonymise') return connector.anonymise!(ref, { idempotencyKey, token: operation.token!, person, clearFirst });
-    return line.together.length > 0 ? connector.eraseTogether!(line.together.map(refOf), { idempotencyKey }) : connector.erase!(ref, { idempotencyKey, clearFirst });
+    return line.together.length > 0 ? connector.eraseTogether!(line.together.map(refOf), { idempotencyKey }) : connector.erase!(ref, { idempotencyKey, releasedBy: line.released_by.map(refOf) });
   }
 }
 

@@ -51,7 +51,7 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     for (const [position, line] of lines.entries()) {
       rows.push({
         plan_id: id, position, system_id: line.system, collection: line.collection, record_key: line.key, action: line.action, doer: line.doer, rule: line.rule, keep_until: line.keepUntil, law: line.law, restrict: line.restrict, together: line.together.map((other) => other.slice(line.system.length + 1)),
-        clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
+        clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), released_by: line.releasedBy.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
       });
     }
     await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), k, created_at: ctx.clock.now() }, rows);

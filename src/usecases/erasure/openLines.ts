@@ -14,7 +14,7 @@ export async function openLines(ctx: Context, h: Handle, row: Pick<PlanRow, 'id'
     const reasons = (await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]';
     lines.push({
       record: `${line.system_id}/${line.collection}/${line.record_key}`, system: line.system_id, collection: line.collection, key: line.record_key, action: line.action, doer: line.doer, rule: line.rule, keepUntil: line.keep_until, law: line.law,
-      clearFirst: line.clear_first, together: line.together, restrict: line.restrict, reasons: JSON.parse(reasons) as Reason[],
+      clearFirst: line.clear_first, releasedBy: line.released_by, together: line.together, restrict: line.restrict, reasons: JSON.parse(reasons) as Reason[],
     });
   }
   return lines;
