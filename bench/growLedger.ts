@@ -51,7 +51,7 @@ export async function growLedger(ctx: Context, choices: number, tell: (n: number
           const before = own.get(purpose);
           own.set(purpose, before ? mergeFolds(before, fold) : fold);
         }
-        await ctx.words.ensure(ctx.transaction, PURPOSES, [terms]);
+        await ctx.words.ensure(h, PURPOSES, [terms]);
         folds.push({ person_no: numbers[i]!, folds: Buffer.from(encodeFolds([...own.values()], ctx.words)), is_hard: false });
       }
       await insertDataKeys(h, keys);

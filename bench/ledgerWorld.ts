@@ -39,7 +39,7 @@ export function benchContext(knex: Knex, address: string, folder: string): Conte
   const keyFile = join(folder, 'keys.json');
   if (!existsSync(keyFile)) makeKeyFile(keyFile);
   const config = readConfig({ NODE_ENV: 'production', DATABASE_URL: address, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'error' });
-  return { ...createContext(config, knex, { enqueue: async () => {} }, WORKER), threads: threadPool(config) };
+  return { ...createContext(config, knex, { enqueue: async () => {}, resume: async () => false }, WORKER), threads: threadPool(config) };
 }
 
 /** Two sources, five purposes, the asks and notices they name. */

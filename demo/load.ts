@@ -35,7 +35,7 @@ const knex = createClient(config.DATABASE_URL);
 const today = (config.BOOKEND_NOW ?? new Date().toISOString()).slice(0, 10);
 const clock = walkingClock(`${today}T06:00:00Z`);
 const queue: { name: JobName; payload: JobPayloads[JobName]; startAfter: string | undefined }[] = [];
-const jobs: Jobs = { enqueue: async (_trx, name, payload, startAfter) => void queue.push({ name, payload, startAfter }) };
+const jobs: Jobs = { enqueue: async (_trx, name, payload, startAfter) => void queue.push({ name, payload, startAfter }), resume: async () => false };
 /** A job that waits longer than this waits for somebody, not for a moment, milliseconds. */
 const LONG_MS = 20_000;
 const worker = createContext(config, knex, jobs, WORKER, clock);

@@ -22,6 +22,7 @@ import * as samePeople from './migrations/0020_same_people';
 import * as erasure from './migrations/0021_erasure';
 import * as workKeys from './migrations/0022_work_keys';
 import * as recipientsTold from './migrations/0023_recipients_told';
+import * as waiting from './migrations/0024_waiting';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -47,6 +48,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0021_erasure': erasure,
   '0022_work_keys': workKeys,
   '0023_recipients_told': recipientsTold,
+  '0024_waiting': waiting,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

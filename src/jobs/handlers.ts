@@ -17,7 +17,7 @@ import { buildPack } from '../usecases/packs/buildPack';
 import { findSamePeople } from '../usecases/requests/findSamePeople';
 import { runRecordActs } from '../usecases/requests/recordActs';
 import { findAlike } from '../usecases/trace/findAlike';
-import { runTraceStep } from '../usecases/trace/runTraceStep';
+import { traceSystem } from '../usecases/trace/traceSystem';
 
 type Handlers = { [N in JobName]: (ctx: Context, payload: JobPayloads[N]) => Promise<unknown> };
 
@@ -27,7 +27,7 @@ export const HANDLERS: Handlers = {
   'check-import': checkImport,
   'run-import': runImport,
   'verify-ledger': verifyLedger,
-  'trace-step': runTraceStep,
+  'trace-system': traceSystem,
   'find-alike': findAlike,
   'find-same-people': (ctx) => findSamePeople(ctx),
   'build-pack': buildPack,

@@ -8,6 +8,8 @@ import { PUBLIC, type Actor } from '../ports/actor';
 import { sayRefusal } from '../ui/messages/refusals';
 import { actorOfKey } from '../usecases/access/apiKeys';
 import { answerChecks } from '../usecases/consent/answerChecks';
+import { faultCode } from '../usecases/health/arrivals';
+import { readHealth } from '../usecases/health/readHealth';
 import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig } from './config';
@@ -26,7 +28,7 @@ const MOST_KEYS = 1000;
 const config = readConfig();
 const knex = createClient(config.DATABASE_URL, 6);
 await checkSchema(knex);
-const ctx = createContext(config, knex, { enqueue: async () => { throw new Error('permission checks cause no jobs'); } }, PUBLIC);
+const ctx = createContext(config, knex, { enqueue: async () => { throw new Error('permission checks cause no jobs'); }, resume: async () => false }, PUBLIC);
 await checkKeys(ctx);
 await replayJournal(ctx);
 const reads = readsOver(config.DATABASE_URL, 2, ctx.transaction);
@@ -34,10 +36,10 @@ const checks = answerChecks(ctx, reads);
 const keys = new Map<string, { machine: Machine | null; until: number }>();
 
 const server = createServer((request, response) => {
-  if (request.url === '/health') return send(response, 200, { status: 'ok' });
+  if (request.url === '/health') return void readHealth(ctx).then((health) => send(response, health.status === 'down' ? 503 : 200, health));
   if (request.url !== '/api/v1/standing' || request.method !== 'POST') return problem(response, 404, 'not-here', 'Only POST /api/v1/standing is answered here.');
   answer(request, response).catch((error: unknown) => {
-    ctx.log.error({ error: error instanceof Error ? error.name : 'unknown' }, 'permission check');
+    ctx.log.error({ error: error instanceof Error ? error.name : 'unknown', cause: faultCode(error) }, 'permission check');
     problem(response, 500, 'failed', 'The check failed. No answer is no permission.');
   });
 });
@@ -45,11 +47,12 @@ server.keepAliveTimeout = 65_000;
 server.listen(config.BOOKEND_CHECKS_PORT, config.BOOKEND_CHECKS_HOST, () => ctx.log.info({ port: config.BOOKEND_CHECKS_PORT }, 'permission checks ready'));
 
 async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
-  const body = await read(request);
-  if (body === null) return problem(response, 413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
+  // Nothing is read for whoever has no key.
   const machine = await machineOf(request.headers.authorization);
-  if (!machine) return problem(response, 401, 'key-missing-or-wrong', 'A valid bearer key is needed.');
-  if (!machine.scopes.includes('standing:read')) return problem(response, 403, 'scope-missing', 'This key lacks the scope standing:read.');
+  if (!machine) return hangUp(request, response, 401, 'key-missing-or-wrong', 'A valid bearer key is needed.');
+  if (!machine.scopes.includes('standing:read')) return hangUp(request, response, 403, 'scope-missing', 'This key lacks the scope standing:read.');
+  const body = await read(request);
+  if (body === null) return hangUp(request, response, 413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
   const query = parse(body);
   if ('problem' in query) return problem(response, 400, query.problem, query.title, query.errors);
   const result = await checks.ask({ ...query, systemId: machine.systemId });
@@ -93,10 +96,18 @@ function read(request: IncomingMessage): Promise<string | null> {
     request.on('data', (part: Buffer) => {
       bytes += part.length;
       if (bytes <= MOST_BYTES) parts.push(part);
+      else resolve(null);
     });
     request.on('end', () => resolve(bytes > MOST_BYTES ? null : Buffer.concat(parts).toString('utf8')));
     request.on('error', reject);
   });
+}
+
+/** A refusal that does not wait for the rest of what was sent. */
+function hangUp(request: IncomingMessage, response: ServerResponse, status: number, code: string, title: string): void {
+  response.setHeader('connection', 'close');
+  response.on('finish', () => request.destroy());
+  problem(response, status, code, title);
 }
 
 function send(response: ServerResponse, status: number, body: object, type = 'application/json'): void {

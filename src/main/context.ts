@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import pino from 'pino';
@@ -24,6 +25,9 @@ import { fileJournal } from './journal';
 import { publicHolidays } from './holidays';
 import { keysFromText, readKeys } from './keys';
 import { folderStorage } from './storage';
+
+/** Whether what runs now is part of a transaction. */
+const inTransaction = new AsyncLocalStorage<boolean>();
 
 /** Wires everything once per process; `as` gives the context of one actor. */
 export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Actor, clock: Clock = clockOf(config)): Context {
@@ -53,7 +57,11 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,
     retryBaseMs: config.BOOKEND_RETRY_BASE_MS,
     connect: (system) => connect(ctx, system),
-    transaction: <T>(work: (h: Handle) => Promise<T>) => knex.transaction((trx) => work({ trx, actor: ctx.actor })),
+    transaction: <T>(work: (h: Handle) => Promise<T>) => {
+      // A second connection that is waited for while the first is held can wait for ever when all are held so.
+      if (inTransaction.getStore()) throw new Error('a transaction was begun inside of another one');
+      return inTransaction.run(true, () => knex.transaction((trx) => work({ trx, actor: ctx.actor })));
+    },
     exclusively: (name, work) => exclusively(config.DATABASE_URL, name, work),
   };
   return ctx;

@@ -16,7 +16,7 @@ if (config.BOOKEND_MODE !== 'production' && config.BOOKEND_KEY_FILE && !existsSy
 const knex = createClient(config.DATABASE_URL);
 const done = await migrate(knex);
 const boss = createQueue(config.DATABASE_URL, true);
-await prepareQueue(boss);
+await prepareQueue(boss, knex);
 const ctx = createContext(config, knex, jobsOf(boss), WORKER);
 await checkKeys(ctx);
 await backfillNodes(ctx);

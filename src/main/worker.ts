@@ -1,90 +1,84 @@
 import { createClient } from '../db/client';
+import { beat, forgetBeats } from '../db/health/heartbeats';
 import { checkSchema } from '../db/migrate';
 import { HANDLERS } from '../jobs/handlers';
 import { WORKER } from '../ports/actor';
-import { JOB_NAMES, type JobName, type JobPayloads } from '../ports/jobs';
+import type { JobName, JobPayloads } from '../ports/jobs';
 import { replayJournal } from '../usecases/erasure/replayJournal';
+import { faultCode } from '../usecases/health/arrivals';
 import { checkKeys } from '../usecases/keys/checkKeys';
-import { startComparison } from '../usecases/drift/compareSystem';
 import { watchFolders } from '../usecases/imports/watchFolders';
-import { remindHelpers } from '../usecases/helpers/remindHelpers';
-import { moveDueDays } from '../usecases/requests/moveDueDays';
-import { removeOldRequests } from '../usecases/requests/removeOldRequests';
-import { sendDigests } from '../usecases/requests/sendDigests';
 import { takeInbox } from '../usecases/requests/takeInbox';
-import { housekeeping } from '../usecases/shared/housekeeping';
+import { dailyWork } from '../usecases/shared/dailyWork';
 import { resumeWork } from '../usecases/shared/resumeWork';
 import { readConfig } from './config';
 import { createContext } from './context';
-import { createQueue, jobsOf, prepareQueue } from './jobs';
+import { createQueue, jobsOf, prepareQueue, workOff } from './jobs';
 import { threadPool } from './threads';
 
-const POLL_SECONDS = 0.5;
+const CONNECTIONS = 14;
+const BEAT_EVERY_MS = 5000;
 const RESUME_EVERY_MS = 20_000;
 const WATCH_EVERY_MS = 5000;
 const DAILY_LOOK_MS = 60_000;
+const BEATS_KEPT_MS = 86_400_000;
 
 const config = readConfig();
-const knex = createClient(config.DATABASE_URL);
+const knex = createClient(config.DATABASE_URL, CONNECTIONS);
 await checkSchema(knex);
 const boss = createQueue(config.DATABASE_URL, true);
-boss.on('error', (error) => ctx.log.error({ error: error.message }, 'queue'));
+boss.on('error', (error) => ctx.log.error({ cause: faultCode(error) }, 'queue'));
 const threads = threadPool(config);
 const ctx = { ...createContext(config, knex, jobsOf(boss), WORKER), threads };
-await prepareQueue(boss);
+await prepareQueue(boss, knex);
 await checkKeys(ctx);
 await replayJournal(ctx);
 
-for (const name of JOB_NAMES) {
-  await boss.work(name, { batchSize: 4, pollingIntervalSeconds: POLL_SECONDS }, async (jobs) => {
-    await Promise.all(jobs.map((job) => run(name, job.data)));
-  });
-}
+const me = `worker:${process.pid}:${ctx.keys.random(6).toString('hex')}`;
+await sayAlive();
 const resumed = await resumeWork(ctx);
+const lanes = workOff(boss, run, (error) => ctx.log.error({ cause: faultCode(error) }, 'the queue cannot be reached'));
 const seenFiles = new Set<string>();
 const seenMails = new Set<string>();
-const daily = { day: '' };
-const timers = [
-  setInterval(() => quietly('watch folders', () => watchFolders(ctx, seenFiles)), WATCH_EVERY_MS),
-  setInterval(() => quietly('privacy mailbox', () => takeInbox(ctx, seenMails)), WATCH_EVERY_MS),
-  setInterval(() => quietly('daily work', once), DAILY_LOOK_MS),
-];
-const timer = setInterval(() => void resumeWork(ctx).catch((error: Error) => ctx.log.error({ error: error.message }, 'resume')), RESUME_EVERY_MS);
+let isStopping = false;
+every(BEAT_EVERY_MS, 'sign of life', sayAlive);
+every(WATCH_EVERY_MS, 'watch folders', () => watchFolders(ctx, seenFiles));
+every(WATCH_EVERY_MS, 'privacy mailbox', () => takeInbox(ctx, seenMails));
+every(DAILY_LOOK_MS, 'daily work', () => dailyWork(ctx));
+every(RESUME_EVERY_MS, 'resume', () => resumeWork(ctx));
 ctx.log.info({ resumed }, 'worker ready');
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
-    for (const one of [timer, ...timers]) clearInterval(one);
-    void boss.stop({ graceful: true, timeout: 5000 }).then(() => threads.close()).then(() => knex.destroy()).then(() => process.exit(0));
+    isStopping = true;
+    void lanes.stop().then(() => boss.stop({ graceful: false })).then(() => threads.close()).then(() => knex.destroy()).then(() => process.exit(0));
   });
 }
 
-/** Once a day: the head goes to the witness, systems are compared, due days of what waits move on, colleagues are told what is due, what is kept too long goes. */
-async function once(): Promise<void> {
-  const today = ctx.clock.real().slice(0, 10);
-  if (daily.day === today) return;
-  daily.day = today;
-  await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deposit-head', {}));
-  await startComparison(ctx);
-  await remindHelpers(ctx);
-  await moveDueDays(ctx);
-  await sendDigests(ctx);
-  await housekeeping(ctx);
-  await removeOldRequests(ctx);
+function sayAlive(): Promise<void> {
+  const now = ctx.clock.real();
+  return ctx.transaction(async (h) => {
+    await beat(h, me, now);
+    await forgetBeats(h, new Date(Date.parse(now) - BEATS_KEPT_MS).toISOString());
+  });
 }
 
-function quietly(what: string, work: () => Promise<unknown>): void {
-  work().catch((error: Error) => ctx.log.error({ error: error.name, what }, 'timer'));
+/** Again and again, each time after the last is over. What fails is logged by its kind and tried again. */
+function every(ms: number, what: string, work: () => Promise<unknown>): void {
+  setTimeout(() => {
+    if (isStopping) return;
+    work().catch((error: unknown) => ctx.log.error({ what, cause: faultCode(error) }, 'timer')).finally(() => every(ms, what, work));
+  }, ms);
 }
 
-async function run<N extends JobName>(name: N, payload: unknown): Promise<void> {
+async function run<N extends JobName>(name: N, payload: JobPayloads[N]): Promise<void> {
   const started = Date.now();
   try {
-    await HANDLERS[name](ctx, payload as JobPayloads[N]);
+    await HANDLERS[name](ctx, payload);
     ctx.log.info({ job: name, ms: Date.now() - started }, 'job done');
   } catch (error) {
     // The message of an unforeseen error may hold a value; its name and place do not.
-    ctx.log.error({ job: name, error: error instanceof Error ? error.name : 'unknown', at: error instanceof Error ? error.stack?.split('\n')[1]?.trim() : undefined }, 'job failed');
+    ctx.log.error({ job: name, error: error instanceof Error ? error.name : 'unknown', cause: faultCode(error), at: error instanceof Error ? error.stack?.split('\n').find((line) => /^\s+at /.test(line))?.trim() : undefined }, 'job failed');
     throw error;
   }
 }

@@ -8,10 +8,21 @@ export interface InboxMessage {
   receivedAt: string | null;
 }
 
+/** What lies in the mailbox is no message, or larger than any: a person has to look. */
+export class UnreadableMessage extends Error {
+  override name = 'UnreadableMessage';
+  constructor(
+    readonly why: 'too-large' | 'no-message' | 'broken',
+    options?: ErrorOptions,
+  ) {
+    super(`a message cannot be read: ${why}`, options);
+  }
+}
+
 /** The mailbox people write to about their data. Reading leaves it as it is. */
 export interface Inbox {
-  /** Keys of all messages, the oldest first. */
+  /** Keys of all messages, the oldest first. @throws where the mailbox cannot be reached: nothing is known of it then */
   keys(): Promise<string[]>;
-  /** Null where it is gone or is no message. */
+  /** Null where it is gone. @throws UnreadableMessage; anything else where it cannot be reached */
   read(key: string): Promise<InboxMessage | null>;
 }

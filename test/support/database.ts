@@ -59,7 +59,10 @@ export async function testWorld(name: string): Promise<TestWorld> {
   let now = '2026-11-24T08:00:00Z';
   const clock: Clock = { now: () => now, real: () => new Date().toISOString() };
   const queue: TestWorld['queue'] = [];
-  const jobs: Jobs = { enqueue: async (_trx, job, payload, startAfter) => void queue.push({ name: job, payload, startAfter }) };
+  const jobs: Jobs = {
+    enqueue: async (_trx, job, payload, startAfter) => void queue.push({ name: job, payload, startAfter }),
+    resume: async (_trx, job, payload) => queue.push({ name: job, payload }) > 0,
+  };
   const mails: Mail[] = [];
   const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(admin).hostname}, ${tmpdir()}, /nowhere`, BOOKEND_RETRY_BASE_MS: '10' });
   const worker: Context = { ...createContext(config, knex, jobs, WORKER, clock), mailer: { send: async (mail) => void mails.push(mail) } };

@@ -48,7 +48,7 @@ export async function api<S extends yup.Schema>(request: Request, scope: Scope, 
     const raw = request.method === 'GET' ? '{}' : await request.text();
     const body = readBody(raw, schema);
     if (body instanceof Response) return body;
-    return respond(await onceOnly(ctx, keyId, request.headers.get('idempotency-key'), raw, () => work({ ctx, systemId, body })));
+    return respond(await onceOnly(ctx, keyId, request.headers.get('idempotency-key'), raw, (own) => work({ ctx: own, systemId, body })));
   });
 }
 

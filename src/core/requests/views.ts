@@ -65,8 +65,10 @@ export interface RequestView extends RequestLine {
   trace: string;
   pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null; error: string | null };
   plan: PlanView | null;
+  /** Records of the newest trace; none once they were forgotten. */
+  found: { theirs: number; total: number };
   /** `id` null: its words are gone, or not for this reader. */
-  letters: { id: string | null; template: string; state: string; at: string; tries: number }[];
+  letters: { id: string | null; template: string; state: string; at: string; tries: number; error: string | null; nextTryAt: string | null }[];
   hasCertificate: boolean;
   mayWork: boolean;
   acknowledgedAt: string | null;

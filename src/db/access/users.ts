@@ -68,10 +68,15 @@ export interface IdempotencyRow {
   answer: unknown;
 }
 
-export async function idempotentAnswer(h: Handle, apiKeyId: string, keyHash: Buffer, now: string): Promise<IdempotencyRow | undefined> {
-  return h.trx('idempotency_keys').select('body_hash', 'status', 'answer').where({ api_key_id: apiKeyId, key_hash: keyHash }).where('expires_at', '>', now).first();
+/** Claims a key for the transaction; waits for one that has claimed it already. @returns the answer it had, or null: it is this one's */
+export async function claimIdempotencyKey(h: Handle, row: { api_key_id: string; key_hash: Buffer; body_hash: Buffer; expires_at: string }, now: string): Promise<IdempotencyRow | null> {
+  const at = { api_key_id: row.api_key_id, key_hash: row.key_hash };
+  await h.trx('idempotency_keys').where(at).where('expires_at', '<=', now).delete();
+  const mine = (await h.trx('idempotency_keys').insert(row).onConflict(['api_key_id', 'key_hash']).ignore().returning('status')) as unknown[];
+  if (mine.length > 0) return null;
+  return (await h.trx('idempotency_keys').select('body_hash', 'status', 'answer').where(at).first()) as IdempotencyRow;
 }
 
-export async function keepAnswer(h: Handle, row: { api_key_id: string; key_hash: Buffer; body_hash: Buffer; status: number; answer: string; expires_at: string }): Promise<void> {
-  await h.trx('idempotency_keys').insert(row).onConflict(['api_key_id', 'key_hash']).merge();
+export async function keepAnswer(h: Handle, apiKeyId: string, keyHash: Buffer, status: number, answer: string): Promise<void> {
+  await h.trx('idempotency_keys').where({ api_key_id: apiKeyId, key_hash: keyHash }).update({ status, answer });
 }

@@ -3,12 +3,11 @@ import type { Terms } from '../../core/consent/types';
 import { lock, type Handle } from '../handle';
 
 type Kind = 'purpose' | 'terms';
-type Begin = <T>(work: (h: Handle) => Promise<T>) => Promise<T>;
 
 /** The dictionary as this process knows it. Numbers are given once and never change, so that it only grows. */
 export interface WordBook extends FoldWords {
-  /** Gives a number to every word that has none, in a transaction of its own: numbers outlive what asked for them. */
-  ensure(begin: Begin, purposes: readonly string[], terms: readonly Terms[]): Promise<void>;
+  /** Gives a number to every word that has none, in the transaction of what asks for them: they are there when it is, and gone if it is not. */
+  ensure(h: Handle, purposes: readonly string[], terms: readonly Terms[]): Promise<void>;
   /** Reads what other processes have added. */
   refresh(h: Handle): Promise<void>;
 }
@@ -21,6 +20,8 @@ export function newWordBook(): WordBook {
   const numbers: Record<Kind, Map<string, number>> = { purpose: new Map(), terms: new Map() };
   const purposes = new Map<number, string>();
   const terms = new Map<number, Terms>();
+  // Numbers that a transaction has given and that are not committed yet: nobody else may count on them.
+  const pending: Record<Kind, Set<string>> = { purpose: new Set(), terms: new Set() };
   // What `termsOf` has given out comes back in folds: its number is known without spelling it out.
   const given = new WeakMap<Terms, number>();
 
@@ -39,16 +40,25 @@ export function newWordBook(): WordBook {
 
   async function refresh(h: Handle): Promise<void> {
     const rows = (await h.trx('dictionary').select('kind', 'no', 'value').whereIn('kind', ['purpose', 'terms'])) as { kind: Kind; no: number; value: string }[];
-    for (const { kind, no, value } of rows) if (!(kind === 'purpose' ? purposes : terms).has(no)) learn(kind, no, value);
+    for (const { kind, no, value } of rows) if (!(kind === 'purpose' ? purposes : terms).has(no) || numbers[kind].get(value) !== no) learn(kind, no, value);
+  }
+
+  function forget(kind: Kind, no: number, value: string): void {
+    pending[kind].delete(value);
+    if (numbers[kind].get(value) === no) numbers[kind].delete(value);
+    if (kind === 'purpose' && purposes.get(no) === value) purposes.delete(no);
+    const known = kind === 'terms' ? terms.get(no) : undefined;
+    if (known && termsKey(known) === value) terms.delete(no);
   }
 
   function missing(kind: Kind, wanted: readonly string[]): string[] {
-    return [...new Set(wanted)].filter((value) => !numbers[kind].has(value));
+    return [...new Set(wanted)].filter((value) => !numbers[kind].has(value) || pending[kind].has(value));
   }
 
   async function give(h: Handle, kind: Kind, wanted: readonly string[]): Promise<[number, string][]> {
+    const there = new Set(((await h.trx('dictionary').where({ kind }).whereIn('value', [...wanted]).select('value')) as { value: string }[]).map(({ value }) => value));
     const last = (await h.trx('dictionary').where({ kind }).max('no as no').first()) as { no: number | null };
-    const rows = missing(kind, wanted).map((value, i): [number, string] => [(last.no ?? 0) + 1 + i, value]);
+    const rows = [...new Set(wanted)].filter((value) => !there.has(value)).map((value, i): [number, string] => [(last.no ?? 0) + 1 + i, value]);
     if (rows.length > 0) await h.trx('dictionary').insert(rows.map(([no, value]) => ({ kind, no, value })));
     return rows;
   }
@@ -59,15 +69,23 @@ export function newWordBook(): WordBook {
   };
   return {
     refresh,
-    async ensure(begin, wantedPurposes, wantedTerms) {
+    async ensure(h, wantedPurposes, wantedTerms) {
       const keys = wantedTerms.map(termsKey);
       if (missing('purpose', wantedPurposes).length === 0 && missing('terms', keys).length === 0) return;
-      const added = await begin(async (h) => {
-        await lock(h, 'dictionary');
-        await refresh(h);
-        return { purpose: await give(h, 'purpose', wantedPurposes), terms: await give(h, 'terms', keys) };
+      // Under this lock, held until the transaction ends, the database is right and this process may not be.
+      await lock(h, 'dictionary');
+      await refresh(h);
+      const added = { purpose: await give(h, 'purpose', missing('purpose', wantedPurposes)), terms: await give(h, 'terms', missing('terms', keys)) };
+      const each = (act: (kind: Kind, no: number, value: string) => void) => (['purpose', 'terms'] as const).forEach((kind) => added[kind].forEach(([no, value]) => act(kind, no, value)));
+      each((kind, no, value) => {
+        learn(kind, no, value);
+        pending[kind].add(value);
       });
-      for (const kind of ['purpose', 'terms'] as const) for (const [no, value] of added[kind]) learn(kind, no, value);
+      // Committed, everybody may count on them; rolled back, they were never given.
+      h.trx.executionPromise.then(
+        () => each((kind, _no, value) => void pending[kind].delete(value)),
+        () => each(forget),
+      );
     },
     purposeNo: (id) => found(numbers.purpose.get(id), id),
     purposeOf: (no) => found(purposes.get(no), no),

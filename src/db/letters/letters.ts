@@ -14,18 +14,31 @@ export interface LetterRow {
   error: string | null;
   queued_at: string;
   sent_at: string | null;
+  /** When it is tried next; null: at once. */
+  next_try_at: string | null;
 }
 
 export async function insertLetter(h: Handle, row: LetterRow): Promise<void> {
   await h.trx('letters').insert(row);
 }
 
-/** One letter that waits, held by this worker until its transaction ends. */
-export async function takeQueuedLetter(h: Handle): Promise<LetterRow | undefined> {
-  return h.trx('letters').where({ state: 'queued' }).orderBy('queued_at').forUpdate().skipLocked().first();
+/** One that is due, held by this worker until its transaction ends. */
+export async function takeDueLetter(h: Handle, now: string): Promise<LetterRow | undefined> {
+  return h.trx('letters').where({ state: 'queued' }).where((due) => void due.whereNull('next_try_at').orWhere('next_try_at', '<=', now)).orderByRaw('next_try_at nulls first, queued_at').forUpdate().skipLocked().first();
 }
 
-export async function setLetter(h: Handle, id: string, change: Partial<Pick<LetterRow, 'state' | 'tries' | 'error' | 'sent_at'>>): Promise<void> {
+/** When the next one that waits is due; null: none waits. One that is due at once is due since it was queued. */
+export async function nextLetterAt(h: Handle): Promise<string | null> {
+  const row = (await h.trx('letters').where({ state: 'queued' }).min({ at: h.trx.raw('coalesce(next_try_at, queued_at)') }).first()) as unknown as { at: string | null };
+  return row.at;
+}
+
+/** Those that were not taken at least once and are not sent, the oldest first. */
+export async function lettersStuck(h: Handle): Promise<(LetterRow & { ref: string })[]> {
+  return h.trx('letters').join('requests', 'requests.id', 'letters.request_id').whereNot('letters.state', 'sent').where('letters.tries', '>', 0).whereNotNull('letters.body_sealed').orderBy('letters.queued_at').limit(200).select('letters.*', 'requests.ref');
+}
+
+export async function setLetter(h: Handle, id: string, change: Partial<Pick<LetterRow, 'state' | 'tries' | 'error' | 'sent_at' | 'next_try_at'>>): Promise<void> {
   await h.trx('letters').where({ id }).update(change);
 }
 
@@ -33,9 +46,9 @@ export async function lettersOf(h: Handle, requestId: string): Promise<LetterRow
   return h.trx('letters').where({ request_id: requestId }).orderBy('queued_at').limit(100);
 }
 
-export async function lettersWaiting(h: Handle): Promise<number> {
-  const row = (await h.trx('letters').where({ state: 'queued' }).count('* as n').first()) as unknown as { n: number };
-  return Number(row.n);
+/** Whether any is due. */
+export async function lettersDue(h: Handle, now: string): Promise<boolean> {
+  return Boolean(await h.trx('letters').where({ state: 'queued' }).where((due) => void due.whereNull('next_try_at').orWhere('next_try_at', '<=', now)).first('id'));
 }
 
 /** Address, subject and words go; that a letter was sent, and when, stays. */

@@ -50,6 +50,13 @@ export async function insertMatches(h: Handle, rows: readonly MatchRow[]): Promi
   return done.length;
 }
 
+/** How many records of the newest trace there are, and how many of them are theirs. */
+export async function countFound(h: Handle, requestId: string): Promise<{ theirs: number; total: number }> {
+  const newest = h.trx('traces').where({ request_id: requestId, kind: 'find' }).orderBy('started_at', 'desc').orderBy('id', 'desc').limit(1).select('id');
+  const row = (await h.trx('matches').where('trace_id', newest).select(h.trx.raw("count(*)::int as total, (count(*) filter (where verdict = 'theirs'))::int as theirs")).first()) as unknown as { theirs: number; total: number };
+  return { theirs: row.theirs, total: row.total };
+}
+
 export async function matchesOf(h: Handle, traceId: string): Promise<MatchHead[]> {
   return (await h.trx('matches').where({ trace_id: traceId }).orderByRaw('system_id, weight desc, id').limit(MOST).select(...HEAD, h.trx.raw('octet_length(record_sealed) as record_bytes'))) as MatchHead[];
 }

@@ -89,9 +89,40 @@ export async function addToStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'sys
   await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update({ scanned: h.trx.raw('scanned + ?', [more.scanned]), found: h.trx.raw('found + ?', [more.found]), left_out: h.trx.raw('left_out + ?', [more.leftOut]) });
 }
 
-/** Steps that nobody may be working on any more: to be put back into the queue after a crash. */
-export async function stepsToResume(h: Handle): Promise<StepRow[]> {
-  return h.trx('trace_steps').join('traces', 'traces.id', 'trace_steps.trace_id').where('traces.state', 'running').whereIn('trace_steps.state', ['queued', 'running', 'waiting']).select('trace_steps.*').limit(500);
+const running = (h: Handle) => h.trx('trace_steps as s').join('traces as t', 't.id', 's.trace_id').where('t.state', 'running');
+
+/** Systems with steps that could be worked on now. */
+export async function systemsToTrace(h: Handle, now: string): Promise<string[]> {
+  return running(h).whereIn('s.state', ['queued', 'running', 'waiting']).where((due) => void due.whereNull('s.next_try_at').orWhere('s.next_try_at', '<=', now)).distinct('s.system_id').limit(500).pluck('s.system_id');
+}
+
+/** So long after it began a step whose lock nobody holds has lost its worker, milliseconds: who has claimed one takes its lock a moment later. */
+const LOST_MS = 5000;
+
+/**
+ * The next step of a system, marked as running: the one that has waited longest, whose trace it may be. One that says it runs is taken
+ * only where nobody holds its lock: its worker has died.
+ */
+export async function claimStep(h: Handle, systemId: string, now: string, lockOf: (step: StepRow) => string): Promise<StepRow | null> {
+  const lostBefore = new Date(Date.parse(now) - LOST_MS).toISOString();
+  const due = (await running(h).where('s.system_id', systemId).where((open) => void open.whereIn('s.state', ['queued', 'waiting']).orWhere((lost) => void lost.where('s.state', 'running').where('s.started_at', '<', lostBefore)))
+    .where((at) => void at.whereNull('s.next_try_at').orWhere('s.next_try_at', '<=', now))
+    .orderByRaw("s.state = 'running', coalesce(s.next_try_at, t.started_at), s.trace_id, s.round").limit(20).select('s.*').forUpdate('s').skipLocked()) as unknown as StepRow[];
+  for (const step of due) {
+    if (step.state === 'running') {
+      const { rows } = (await h.trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [lockOf(step)])) as { rows: [{ free: boolean }] };
+      if (!rows[0].free) continue;
+    }
+    await setStep(h, step, { state: 'running', next_try_at: null, started_at: now });
+    return step;
+  }
+  return null;
+}
+
+/** When the next step of a system that waits is due; null: none waits. */
+export async function nextTryOf(h: Handle, systemId: string): Promise<string | null> {
+  const row = (await running(h).where({ 's.system_id': systemId, 's.state': 'waiting' }).min('s.next_try_at as at').first()) as unknown as { at: string | null };
+  return row.at;
 }
 
 export async function insertTraceKeys(h: Handle, rows: readonly TraceKeyRow[]): Promise<number> {

@@ -78,6 +78,8 @@ const WORDS: Record<string, (v: Values) => string> = {
   'no-trace': () => 'Trace first.',
   'plan-changed': () => 'Worked out again, the plan has other lines. Make it anew and look at it again. Nothing was erased.',
   'small-cohort': (v) => `${v['k'] === null ? 'How many records look alike after anonymising is not known' : `Only ${text(v['k'])} records look alike after anonymising`}. Say why that is acceptable. Nothing was erased.`,
+  'letter-sent-already': () => 'This letter has gone out already.',
+  'letter-gone': () => 'The words of this letter are gone.',
   'open-requests': (v) => `Something else of this person is still to be answered, and would be destroyed: ${(v['refs'] as string[]).join(', ')}. Answer or join it first. Nothing was erased.`,
   'reference-wrong': (v) => `Type ${text(v['expected'])} exactly. Nothing was erased.`,
   'circle-cannot-be-broken': (v) => `These records hold each other and cannot be deleted one by one: ${text(v['records'])}.`,

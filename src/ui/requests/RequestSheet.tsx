@@ -13,6 +13,7 @@ import { IdentityStage } from './IdentityStage';
 import { IntakeStage } from './IntakeStage';
 import { JoinOffers } from './JoinOffers';
 import { RefreshWhile } from './RefreshWhile';
+import { StuckLetters } from './StuckLetters';
 import { TraceStage } from './TraceStage';
 import { WorkPanel } from './WorkPanel';
 import type { RequestActions } from './actions';
@@ -39,6 +40,7 @@ export function RequestSheet({ request, trace, zone, today, actions }: { request
         <ClockHead request={request} isOpen={isWhyOpen} toggle={() => setWhyOpen(!isWhyOpen)} />
       </div>
       {isWhyOpen && <ClockPanel request={request} zone={zone} today={today} actions={actions} />}
+      <StuckLetters request={request} zone={zone} actions={actions} />
       <JoinOffers request={request} actions={actions} />
       <section className="sheet" aria-label="Stages">
         {stages.map((stage, i) => {
@@ -49,7 +51,7 @@ export function RequestSheet({ request, trace, zone, today, actions }: { request
           return (
             <div key={stage} className={`stage${isDone ? ' done' : ''}${isNow ? ' open' : ''}`}>
               {isDone ? (
-                <button className="line" onClick={() => toggle(stage)} aria-expanded={isOpen}><i>✓</i><b>{TITLES[stage]}</b><span>{outcome(stage, request, trace, zone)}</span><span>{isOpen ? 'fold' : 'show'}</span></button>
+                <button className="line" onClick={() => toggle(stage)} aria-expanded={isOpen}><i>✓</i><b>{TITLES[stage]}</b><span>{outcome(stage, request, zone)}</span><span>{isOpen ? 'fold' : 'show'}</span></button>
               ) : (
                 <div className="line"><i>{i + 1}</i><b>{TITLES[stage]}</b><span>{isNow ? request.next.text : later(stage, request)}</span><span /></div>
               )}
@@ -66,7 +68,7 @@ export function RequestSheet({ request, trace, zone, today, actions }: { request
 
 function heading({ who, right, outcome: end }: RequestView): string {
   const asks: Record<string, string> = { access: 'asks for their data', erasure: 'asks to be forgotten', portability: 'asks to take their data along', rectification: 'asks for a correction', objection: 'objects', withdrawal: 'withdraws consent', restriction: 'asks for restriction', 'opt-out': 'opts out of sale and sharing', limit: 'limits the use of sensitive data', information: 'asks for information', 'automated-decision': 'contests an automated decision' };
-  return end === 'erased' ? 'Erased' : `${who} ${asks[right] ?? `asks: ${right}`}`;
+  return end === 'erased' ? 'Erased' : end === 'erased-in-part' ? 'Erased in part' : `${who} ${asks[right] ?? `asks: ${right}`}`;
 }
 
 function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: boolean; toggle: () => void }) {
@@ -83,15 +85,17 @@ function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: 
   );
 }
 
-function outcome(stage: Stage, request: RequestView, trace: TraceView | null, zone: string): string {
+const PROVEN: Record<string, string> = { 'mailed-code': 'code mailed to the address on file, proven', document: 'document seen; only the outcome is kept', facts: 'facts compared with the file, proven', 'shop-sign-in': 'signed in at the shop, proven' };
+
+function outcome(stage: Stage, request: RequestView, zone: string): string {
   if (request.joinedTo && stage !== 'intake') return stage === 'answer' ? `joined to ${request.joinedTo}, which is answered for both` : `as for ${request.joinedTo}`;
   switch (stage) {
     case 'intake':
       return `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`;
     case 'identity':
-      return request.identity.state === 'proven' ? (request.identity.method === 'mailed-code' ? 'code mailed to the address on file, proven' : 'document seen; only the outcome is kept') : 'could not be established';
+      return request.identity.state === 'proven' ? (PROVEN[request.identity.method ?? ''] ?? 'proven') : 'could not be established';
     case 'trace':
-      return trace && trace.matches.length > 0 ? `${trace.matches.filter(({ verdict }) => verdict === 'theirs').length} of ${trace.matches.length} records are theirs` : 'search keys and records are gone';
+      return request.found.total > 0 ? `${request.found.theirs} of ${request.found.total} records are theirs` : 'search keys and records are gone';
     case 'decide':
       return `${request.decision.outcome === 'fulfil' ? 'to be fulfilled' : 'refused'}${request.decision.by ? `, by ${request.decision.by}` : ''}`;
     case 'carry-out':

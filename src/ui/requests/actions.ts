@@ -26,6 +26,7 @@ export interface RequestActions {
   recordsOf(ref: string): Promise<ActionResult<RecordActView>>;
   correct(ref: string, matchId: string, field: string, value: string): Promise<ActionResult>;
   restrict(ref: string): Promise<ActionResult<{ records: number }>>;
+  sendLetterAgain(ref: string, letterId: string): Promise<ActionResult>;
   recipientTold(ref: string, recipient: string, how: string, wasTold: boolean): Promise<ActionResult>;
   actsFinished(ref: string): Promise<ActionResult>;
   withoutHelper(ref: string, taskId: string): Promise<ActionResult>;

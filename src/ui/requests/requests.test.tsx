@@ -282,7 +282,7 @@ describe('carrying out and answering', () => {
     expect(screen.getByText(/7 files, 40 kB, 2 withheld/)).toBeTruthy();
     expect(button('Build it again')).toBeTruthy();
     unmount();
-    show(<AnswerStage request={requestView({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ id: 'let_1', template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2 }] })} zone={ZONE} actions={acts().actions} />);
+    show(<AnswerStage request={requestView({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ id: 'let_1', template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2, error: null, nextTryAt: null }] })} zone={ZONE} actions={acts().actions} />);
     expect(screen.getByText('sent, 2 tries: may have come twice')).toBeTruthy();
     expect(screen.getByText('✓ Received Tue 24 Nov 2026 10:00.')).toBeTruthy();
   });

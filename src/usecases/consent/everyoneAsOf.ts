@@ -17,7 +17,7 @@ const EXACT_AT_ONCE = 500;
 export async function everyoneAsOf(ctx: Context, h: Handle, asked: AskedAt): Promise<Shares> {
   const rows = await readRules(h);
   const rules = rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone });
-  await ctx.words.ensure(ctx.transaction, [...rules.purposes.keys()], []);
+  await ctx.words.ensure(h, [...rules.purposes.keys()], []);
   await ctx.words.refresh(h);
   const everyone = new Everyone((await lastPersonNo(h)) + 1, rules, new Map([...rules.purposes.keys()].map((id) => [id, ctx.words.purposeNo(id)])), ctx.words.termsOf);
   const special = [...new Set([...rules.purposes.values()].flatMap(({ kinds }) => kinds.map(({ country }) => country)))];

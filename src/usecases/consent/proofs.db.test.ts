@@ -158,7 +158,8 @@ describe('keys', () => {
     const dying: Context = { ...withNew(worker), transaction: (work) => (++transactions > 1 ? Promise.reject(new Error('killed')) : worker.transaction(work)) };
     await expect(rotateKeys(dying, { rotationId: id })).rejects.toThrow('killed');
     await rotateKeys(withNew(worker), { rotationId: id });
-    expect(await world.knex('key_rotations').where({ id }).first()).toMatchObject({ state: 'finished', done: 5, total: 5 });
+    const total = (await world.knex('data_keys').whereNotNull('wrapped')).length;
+    expect(await world.knex('key_rotations').where({ id }).first()).toMatchObject({ state: 'finished', done: total, total });
     expect((await world.knex('data_keys').distinct('master_version')).map(({ master_version }) => master_version as number)).toEqual([2]);
     const [person] = (await world.knex('persons').select('id').limit(1)) as [{ id: string }];
     expect(must(await personView(withNew(world.user('usr_1', 'coordinator')), { id: person.id })).identifiers[0]!.value).toMatch(/@mail\.example$/);

@@ -29,7 +29,7 @@ export function publicPartOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf
 /** Seals choices into one folio, adds it to the growing tree and signs the head. The ledger's lock is held by the caller. */
 export async function sealChoices(ctx: Context, h: Handle, end: { nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }, systemId: string, choices: readonly ChoiceToSeal[], now: string): Promise<SealedChoice[]> {
   if (choices.length === 0) return [];
-  await ctx.words.ensure(ctx.transaction, choices.map(({ item }) => item.input.purpose), choices.map(({ item }) => item.terms));
+  await ctx.words.ensure(h, choices.map(({ item }) => item.input.purpose), choices.map(({ item }) => item.terms));
   // The clock may step back; the ledger's own time never does.
   const recordedAt = end.lastRecordedAt && Date.parse(end.lastRecordedAt) > Date.parse(now) ? end.lastRecordedAt : new Date(now).toISOString();
   const folio = end.frontier.size + 1;

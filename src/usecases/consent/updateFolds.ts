@@ -55,7 +55,7 @@ export async function remakeFolds(ctx: Context, h: Handle, personIds: readonly s
   for (const row of await personsById(h, personIds)) {
     const own = choices.filter(({ personId }) => personId === row.id);
     const folds = foldsOf(own, factsOf(row), rules);
-    await ctx.words.ensure(ctx.transaction, own.map(({ purpose }) => purpose), own.map(({ terms }) => terms));
+    await ctx.words.ensure(h, own.map(({ purpose }) => purpose), own.map(({ terms }) => terms));
     made.set(row.no, { person_no: row.no, folds: Buffer.from(encodeFolds(folds, ctx.words)), is_hard: own.some(({ answer }) => answer === 'gpc-seen') });
   }
   return made;

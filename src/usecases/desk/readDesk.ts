@@ -1,6 +1,8 @@
 import type { Desk, Due, DueDay, DueMark, RequestLine } from '../../core/requests/views';
-import { addDays, localDay, weekdayOf } from '../../core/shared/days';
+import { addDays, localDay, sayInstant, weekdayOf } from '../../core/shared/days';
 import { reach } from '../shared/may';
+import { dailyFailures } from '../../db/health/dailyRuns';
+import { stuck } from '../health/readHealth';
 import { countDrift } from '../../db/consent/drift';
 import { readSources } from '../consent/readSources';
 import { listImports } from '../../db/imports/imports';
@@ -56,6 +58,15 @@ export async function readDesk(ctx: Context): Promise<Desk> {
   const waiting: Desk['waiting'] = lines.filter(({ next }) => next.waitsOn !== 'us').map((line) => ({ who: line.next.waitsOn === 'person' ? line.who : line.next.waitsOn === 'helper' ? 'owners of systems' : 'Bookend', what: line.next.text, ref: line.ref, href: `/requests/${line.ref}` }));
   const cameIn: Desk['cameIn'] = [];
   await ctx.transaction(async (h) => {
+    const { letters, mails: unsent, arrivals } = await stuck(ctx, h);
+    const own = new Set(lines.map(({ ref }) => ref));
+    for (const ref of new Set(letters.map((letter) => letter.ref))) if (own.has(ref) || reach(ctx, 'requests.see') === 'all') waiting.unshift({ who: 'the mail server', what: `does not take a letter, since ${sayInstant(letters.find((letter) => letter.ref === ref)!.queued_at, ctx.organisation.zone)}`, ref, href: `/requests/${ref}` });
+    if (unsent.length > 0 && (reach(ctx, 'systems.see') === 'all' || reach(ctx, 'requests.see') === 'all')) waiting.unshift({ who: 'the mail server', what: `does not take ${unsent.length} ${unsent.length === 1 ? 'mail' : 'mails'}, since ${sayInstant(unsent[0]!.queued_at, ctx.organisation.zone)}`, ref: null, href: '/systems' });
+    for (const kind of ['mail', 'file'] as const) {
+      const here = arrivals.filter((arrival) => arrival.kind === kind);
+      if (here.length > 0 && reach(ctx, kind === 'mail' ? 'requests.work' : 'imports.run')) waiting.unshift({ who: kind === 'mail' ? 'the privacy mailbox' : 'a watched folder', what: `${here.length} ${kind === 'mail' ? (here.length === 1 ? 'message' : 'messages') : here.length === 1 ? 'file' : 'files'} could not be taken in (${[...new Set(here.map(({ error }) => error))].join(', ')}), since ${sayInstant(here[0]!.arrived_at, ctx.organisation.zone)}`, ref: null, href: kind === 'mail' ? '/requests/inbox' : '/ledger/imports' });
+    }
+    for (const { task } of reach(ctx, 'systems.see') === 'all' ? await dailyFailures(h) : []) waiting.push({ who: 'Bookend', what: `daily work failed: ${task.replace(/-/g, ' ')}; it is tried again`, ref: null, href: '/systems' });
     if (reach(ctx, 'systems.see')) for (const system of (await listSystems(h)).filter(({ last_error }) => last_error)) waiting.push({ who: system.name, what: system.last_error!, ref: null, href: '/systems' });
     const mails = reach(ctx, 'requests.work') ? await countProposals(h) : 0;
     if (mails > 0) cameIn.push({ count: mails, what: mails === 1 ? 'message to the privacy mailbox' : 'messages to the privacy mailbox', href: '/requests/inbox', act: 'confirm' });

@@ -15,8 +15,8 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 
-/** The plan of a request with the state of each of its operations. Called inside the request's own look. */
-export async function readPlan(ctx: Context, h: Handle, request: RequestRow): Promise<PlanView | null> {
+/** The plan of a request with the state of each of its operations. Called inside the request's own look. Masked: the same counts and states, no names. */
+export async function readPlan(ctx: Context, h: Handle, request: RequestRow, isMasked = false): Promise<PlanView | null> {
   const row = await lastPlan(h, request.id);
   if (!row) return null;
   const vault = vaultOf(ctx, h);
@@ -25,12 +25,12 @@ export async function readPlan(ctx: Context, h: Handle, request: RequestRow): Pr
   const lines = [];
   for (const line of await planLines(h, row.id)) {
     lines.push({
-      position: line.position, system: names.get(line.system_id) ?? line.system_id, collection: line.collection, title: (await vault.unseal(request.data_key_id, line.title_sealed, `title:${row.id}:${line.position}`)) ?? '', action: line.action, rule: line.rule, doer: line.doer, restrict: line.restrict, keepUntil: line.keep_until,
-      reasons: JSON.parse((await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]') as Reason[], state: operations.get(line.position)?.state ?? null,
+      position: line.position, system: names.get(line.system_id) ?? line.system_id, collection: line.collection, title: isMasked ? '…' : ((await vault.unseal(request.data_key_id, line.title_sealed, `title:${row.id}:${line.position}`)) ?? ''), action: line.action, rule: line.rule, doer: line.doer, restrict: line.restrict, keepUntil: line.keep_until,
+      reasons: isMasked ? [] : (JSON.parse((await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]') as Reason[]), state: operations.get(line.position)?.state ?? null,
     });
   }
   const states = [...operations.values()];
-  return { id: row.id, state: row.state, phase: row.phase, frozenOn: row.frozen_on, fingerprint: row.fingerprint, totals: { erase: row.erase, anonymise: row.anonymise, keep: row.keep, systems: row.systems }, k: row.k, done: states.filter(({ state }) => state === 'done').length, operations: states.length, error: row.error, lines, anonymous: lines.filter(({ action, rule }) => action === 'anonymise' && rule !== 'kept-apart').length, recipients: await recipientsOf(ctx, h, request) };
+  return { id: row.id, state: row.state, phase: row.phase, frozenOn: row.frozen_on, fingerprint: row.fingerprint, totals: { erase: row.erase, anonymise: row.anonymise, keep: row.keep, systems: row.systems }, k: row.k, done: states.filter(({ state }) => state === 'done').length, operations: states.length, error: row.error, lines, anonymous: lines.filter(({ action, rule }) => action === 'anonymise' && rule !== 'kept-apart').length, recipients: isMasked ? [] : await recipientsOf(ctx, h, request) };
 }
 
 export interface CertificateView {

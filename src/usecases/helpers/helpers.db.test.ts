@@ -122,6 +122,8 @@ test('reminded two days before, once; late, the supervisors are told, once', asy
 
 test('an erasure waits for the owner of what no connector can change, and ends when they have removed it', async () => {
   const { ref, token } = await traced('erasure');
+  // What they asked for before is answered.
+  await world.knex('requests').whereNot({ ref }).update({ closed_at: world.worker.clock.now() });
   must(await uploadToTask(world.worker, { token, fileName: 'cards.csv', bytes: Buffer.from(`name;e-mail\nRikke Bang;${EMAIL}\n`) }));
   must(await finishTask(world.worker, { token, answer: '' }));
   for (const match of must(await traceView(signe, { ref }))!.matches.filter(({ parent }) => !parent)) must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: match.id, verdict: 'theirs' }] }));

@@ -1,40 +1,47 @@
+import { MOST_TRIES, waitAfter } from '../../core/letters/tries';
 import { requestById } from '../../db/requests/requests';
-import { setLetter, takeQueuedLetter } from '../../db/letters/letters';
-import { setOutbox, takeQueuedMail } from '../../db/letters/outbox';
+import { nextLetterAt, setLetter, takeDueLetter } from '../../db/letters/letters';
+import { nextMailAt, setOutbox, takeDueMail } from '../../db/letters/outbox';
 import type { Context } from '../context';
 import type { QueuedMail } from './queueMail';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 
-const MOST_TRIES = 12;
 const LETTERS_A_RUN = 500;
+/** First wait of a letter that was not taken, in units of the shortest wait of the installation. */
+const FIRST_WAIT = 15;
+
+type Outcome = 'sent' | 'refused' | 'no-server' | 'none';
 
 /**
- * Sends what is queued, one letter a transaction. A crash between sending and noting it sends again with the
- * same Message-ID: at least once, and recognisable.
+ * Sends what is due, one letter a transaction. A crash between sending and noting it sends again with the
+ * same Message-ID: at least once, and recognisable. A letter that is not taken has its own next try, in waits that grow over days.
  *
- * @returns how many were sent, and whether any has to be tried again
+ * @returns how many were sent, and how many were not taken
  */
 export async function deliverLetters(ctx: Context): Promise<{ sent: number; failed: number }> {
-  let sent = 0;
-  let failed = 0;
-  while (sent + failed < LETTERS_A_RUN) {
+  const result = { sent: 0, failed: 0 };
+  for (let n = 0; n < LETTERS_A_RUN; n++) {
     const letter = await deliverOne(ctx);
     const outcome = letter === 'none' ? await deliverMail(ctx) : letter;
     if (outcome === 'none') break;
-    if (outcome === 'sent') sent++;
-    else {
-      failed++;
-      break;
-    }
+    if (outcome === 'sent') result.sent++;
+    else result.failed++;
+    // Where nobody answers, the others need not be tried one by one.
+    if (outcome === 'no-server') break;
   }
-  if (failed > 0) await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deliver-letters', {}, new Date(Date.parse(ctx.clock.real()) + ctx.retryBaseMs * 4).toISOString()));
-  return { sent, failed };
+  await ctx.transaction(async (h) => {
+    const next = [await nextLetterAt(h), await nextMailAt(h)].filter((at) => at !== null).sort()[0];
+    // Those that were not tried come with the next of those that were.
+    const soonest = new Date(Date.parse(ctx.clock.real()) + ctx.retryBaseMs).toISOString();
+    if (next) await ctx.jobs.enqueue(h.trx, 'deliver-letters', {}, next > soonest ? next : soonest);
+  });
+  return result;
 }
 
-async function deliverOne(ctx: Context): Promise<'sent' | 'failed' | 'none'> {
+async function deliverOne(ctx: Context): Promise<Outcome> {
   return ctx.transaction(async (h) => {
-    const letter = await takeQueuedLetter(h);
+    const letter = await takeDueLetter(h, ctx.clock.real());
     if (!letter) return 'none';
     const request = (await requestById(h, letter.request_id))!;
     const vault = vaultOf(ctx, h);
@@ -42,41 +49,60 @@ async function deliverOne(ctx: Context): Promise<'sent' | 'failed' | 'none'> {
     const [to, subject, text] = [await open(letter.address_sealed, 'address'), await open(letter.subject_sealed, 'subject'), await open(letter.body_sealed, 'body')];
     if (!to || !subject || !text) {
       await setLetter(h, letter.id, { state: 'failed', error: 'its key was destroyed' });
-      return 'failed';
+      return 'refused';
     }
-    try {
-      await ctx.mailer.send({ messageId: letter.message_id, to, subject, text });
-    } catch (error) {
-      const tries = letter.tries + 1;
-      // The server's own words may name the address; only the kind of failure is kept.
-      await setLetter(h, letter.id, { tries, error: error instanceof Error && 'code' in error ? String(error.code) : 'not taken', state: tries >= MOST_TRIES ? 'failed' : 'queued' });
-      ctx.log.warn({ letter: letter.id, tries }, 'letter not taken by the mail server');
-      return 'failed';
+    const tries = letter.tries + 1;
+    const fault = await send(ctx, { messageId: letter.message_id, to, subject, text });
+    if (fault) {
+      await setLetter(h, letter.id, notTaken(ctx, tries, fault));
+      ctx.log.warn({ letter: letter.id, tries, cause: fault }, 'letter not taken by the mail server');
+      return isOutage(fault) ? 'no-server' : 'refused';
     }
-    await setLetter(h, letter.id, { state: 'sent', sent_at: ctx.clock.now(), tries: letter.tries + 1, error: null });
+    await setLetter(h, letter.id, { state: 'sent', sent_at: ctx.clock.now(), tries, error: null, next_try_at: null });
     await recordTrail(ctx, h, 'letter-sent', request.ref, letter.template);
     return 'sent';
   });
 }
 
 /** The same for mail that belongs to no request. What was sent is not kept: a link in it may still open something. */
-async function deliverMail(ctx: Context): Promise<'sent' | 'failed' | 'none'> {
+async function deliverMail(ctx: Context): Promise<Outcome> {
   return ctx.transaction(async (h) => {
-    const row = await takeQueuedMail(h);
+    const row = await takeDueMail(h, ctx.clock.real());
     if (!row) return 'none';
-    const tries = row.tries + 1;
-    if (!row.mail_sealed) {
-      await setOutbox(h, row.id, { state: 'failed', error: 'the person was erased' });
+    const text = !row.mail_sealed ? null : row.data_key_id ? await vaultOf(ctx, h).unseal(row.data_key_id, row.mail_sealed, row.id) : ctx.keys.unsealOwn(row.mail_sealed, row.id);
+    if (text === null) {
+      await setOutbox(h, row.id, { state: 'failed', error: 'the person was erased', mail_sealed: null });
       return 'sent';
     }
-    try {
-      await ctx.mailer.send({ messageId: row.message_id, ...(JSON.parse(ctx.keys.unsealOwn(row.mail_sealed, row.id)) as QueuedMail) });
-    } catch (error) {
-      await setOutbox(h, row.id, { tries, error: error instanceof Error && 'code' in error ? String(error.code) : 'not taken', state: tries >= MOST_TRIES ? 'failed' : 'queued' });
-      ctx.log.warn({ mail: row.id, tries }, 'mail not taken by the mail server');
-      return 'failed';
+    const tries = row.tries + 1;
+    const fault = await send(ctx, { messageId: row.message_id, ...(JSON.parse(text) as QueuedMail) });
+    if (fault) {
+      await setOutbox(h, row.id, notTaken(ctx, tries, fault));
+      ctx.log.warn({ mail: row.id, tries, cause: fault }, 'mail not taken by the mail server');
+      return isOutage(fault) ? 'no-server' : 'refused';
     }
-    await setOutbox(h, row.id, { state: 'sent', sent_at: ctx.clock.real(), tries, error: null, mail_sealed: null });
+    await setOutbox(h, row.id, { state: 'sent', sent_at: ctx.clock.real(), tries, error: null, mail_sealed: null, next_try_at: null });
     return 'sent';
   });
+}
+
+/** @returns null when it was taken; else the kind of failure: the server's own words may name the address */
+async function send(ctx: Context, mail: Parameters<Context['mailer']['send']>[0]): Promise<string | null> {
+  try {
+    await ctx.mailer.send(mail);
+    return null;
+  } catch (error) {
+    const { code, responseCode } = error as { code?: unknown; responseCode?: unknown };
+    return [code, responseCode].filter(Boolean).map(String).join(' ') || 'not taken';
+  }
+}
+
+/** Nobody answered, as against somebody who said no to this letter. */
+function isOutage(fault: string): boolean {
+  return /^(ECONN|ETIMEDOUT|ESOCKET|EDNS|ENOTFOUND|EAI|EHOST|ENET|EAUTH|ETLS)/.test(fault) && !/ 5\d\d$/.test(fault);
+}
+
+function notTaken(ctx: Context, tries: number, error: string) {
+  const next = new Date(Date.parse(ctx.clock.real()) + waitAfter(tries, ctx.retryBaseMs * FIRST_WAIT)).toISOString();
+  return tries >= MOST_TRIES ? { tries, error, state: 'failed' as const, next_try_at: null } : { tries, error, state: 'queued' as const, next_try_at: next };
 }

@@ -16,7 +16,7 @@ export async function queueLetter(ctx: Context, h: Handle, request: RequestRow, 
     address_sealed: await vault.seal(request.data_key_id, address, `letter-address:${id}`),
     subject_sealed: await vault.seal(request.data_key_id, letter.subject, `letter-subject:${id}`),
     body_sealed: await vault.seal(request.data_key_id, letterText(letter), `letter-body:${id}`),
-    state: 'queued', tries: 0, error: null, queued_at: ctx.clock.now(), sent_at: null,
+    state: 'queued', tries: 0, error: null, queued_at: ctx.clock.now(), sent_at: null, next_try_at: null,
   });
   await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
   await recordTrail(ctx, h, 'letter-queued', request.ref, letter.template);

@@ -15,6 +15,7 @@ import type { Handle } from '../../db/handle';
 import { requestChangesOf } from '../../db/requests/changes';
 import { notesOf } from '../../db/requests/notes';
 import { certificateOf } from '../../db/erasure/plans';
+import { countFound } from '../../db/trace/matches';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
 import { lastIdentityCheck } from '../../db/requests/identityChecks';
@@ -108,8 +109,8 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
       decision: { outcome: row.decision, ground: row.decision_ground, reason: await open(row.decision_reason_sealed, `decision:${row.id}`), by: row.decided_by ? (names.get(row.decided_by) ?? null) : null, at: row.decided_at },
       undecided: row.undecided, trace: row.trace,
       pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null, error: pack?.state === 'failed' ? pack.error : null },
-      plan: isMasked ? null : await readPlan(ctx, h, row),
-      letters: (await lettersOf(h, row.id)).map(({ id, template, state, queued_at, sent_at, tries, body_sealed }) => ({ id: body_sealed && how !== 'masked' ? id : null, template, state, at: sent_at ?? queued_at, tries })),
+      plan: await readPlan(ctx, h, row, isMasked), found: await countFound(h, row.id),
+      letters: (await lettersOf(h, row.id)).map(({ id, template, state, queued_at, sent_at, tries, body_sealed, error, next_try_at }) => ({ id: body_sealed && how !== 'masked' ? id : null, template, state, at: sent_at ?? queued_at, tries, error, nextTryAt: next_try_at })),
       hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
       proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority, matter: row.matter, matterUrl: matterUrl(ctx, row.matter), goesOn: row.closed_at ? localDay(yearsAfter(row.closed_at, ctx.requestYears), ctx.organisation.zone) : null, removedAt: row.removed_at ? localDay(row.removed_at, ctx.organisation.zone) : null,
       notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinedTo: row.joined_to ? ((await requestById(h, row.joined_to))?.ref ?? null) : null, joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt, band, because }) => ({ ref, band, because, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),

@@ -136,7 +136,7 @@ export async function retrySystem(ctx: Context, input: { ref: string; systemId: 
     await setTrace(h, trace.id, { state: 'running', finished_at: null });
     for (const step of failed) {
       await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
-      await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: trace.id, systemId: step.system_id, round: step.round });
+      await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId: step.system_id });
     }
     await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
     return ok(null);

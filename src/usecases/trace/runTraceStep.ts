@@ -12,7 +12,7 @@ import { markReached, systemById } from '../../db/systems/systems';
 import { insertMatches, keepParents, matchAt, matchesOf, type MatchRow } from '../../db/trace/matches';
 import { clearProblems, insertProblems } from '../../db/trace/problems';
 import { addToStep, lockStep, setStep, struckId, struckKeys, traceBefore, traceById, traceKeysOf, type StepRow, type TraceRow } from '../../db/trace/traces';
-import { isConnectorError, type ConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
+import { ConnectorError, isConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
 import type { Context } from '../context';
 import { knownPerson } from '../requests/knownPerson';
 import { vaultOf, type Vault } from '../shared/vault';
@@ -31,6 +31,9 @@ type Judged = Pick<MatchRow, 'weight' | 'probability' | 'band' | 'verdict' | 've
 /** Somebody stopped the trace while it was searching. */
 class Stopped extends Error {}
 
+/** The lock that whoever works on a step holds. */
+export const stepLock = (step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>): string => `trace:${step.trace_id}:${step.system_id}:${step.round}`;
+
 export interface SearchWork {
   request: RequestRow;
   person: PersonRecord;
@@ -45,8 +48,7 @@ export interface SearchWork {
  * again with growing waits, says what failed, and holds up nobody else.
  */
 export async function runTraceStep(ctx: Context, input: { traceId: string; systemId: string; round: number }): Promise<void> {
-  const name = `trace:${input.traceId}:${input.systemId}:${input.round}`;
-  await ctx.exclusively(name, async () => {
+  await ctx.exclusively(stepLock({ trace_id: input.traceId, system_id: input.systemId, round: input.round }), async () => {
     const step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'> = { trace_id: input.traceId, system_id: input.systemId, round: input.round };
     const work = await begin(ctx, step);
     if (!work) return;
@@ -59,10 +61,19 @@ export async function runTraceStep(ctx: Context, input: { traceId: string; syste
       });
     } catch (error) {
       if (error instanceof Stopped) return;
-      if (!isConnectorError(error)) throw error;
-      await failStep(ctx, step, error);
+      if (isConnectorError(error)) return failStep(ctx, step, error);
+      // What a reader throws, whatever library it is from, is this system's failure and nobody else's; an outage of our own is not.
+      if (isOwnOutage(error)) throw error;
+      ctx.log.error({ trace: step.trace_id, system: step.system_id, error: error instanceof Error ? error.name : 'unknown' }, 'a search broke');
+      await failStep(ctx, step, new ConnectorError('wrong-answer', 'What it answered could not be worked on.', null, { cause: error }));
     }
   });
+}
+
+/** The database or the storage of Bookend itself is away: the step stays as it is and is resumed. */
+function isOwnOutage(error: unknown): boolean {
+  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  return /^(ECONN|EPIPE|ENOSPC|EIO|08|53|57|40)/.test(code) || (error instanceof Error && /KnexTimeoutError/.test(error.name));
 }
 
 async function begin(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>): Promise<SearchWork | null> {
@@ -197,7 +208,6 @@ async function failStep(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_i
     const next = new Date(Date.parse(ctx.clock.real()) + wait).toISOString();
     await setStep(h, step, { state: isOver ? 'failed' : 'waiting', error_code: error.kind, error_text: error.message.slice(0, 300), next_try_at: isOver ? null : next, finished_at: isOver ? ctx.clock.real() : null });
     await markReached(h, step.system_id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`);
-    if (!isOver) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: step.trace_id, systemId: step.system_id, round: step.round }, next);
     await settleTrace(ctx, h, step.trace_id);
     const system = await systemById(h, step.system_id);
     await recordTrail(ctx, h, 'trace-step-failed', step.trace_id, `${system?.name}: ${error.kind}`);

@@ -29,7 +29,7 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
     const systems = [...new Set(steps.map(({ system_id }) => system_id))].filter((id) => !byHand.has(id));
     await setTrace(h, traceId, { round });
     await insertSteps(h, systems.map((system_id) => ({ trace_id: traceId, system_id, round })));
-    for (const systemId of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId, systemId, round });
+    for (const systemId of systems) await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId });
     return;
   }
   if (steps.some(({ state }) => state === 'waiting')) return;

@@ -48,7 +48,7 @@ export async function insertTraceOf(ctx: Context, h: Handle, request: RequestRow
   if (kind === 'find' && before) await carryUploads(ctx, h, request, before, id, byHand, conditions);
   if (kind === 'find') for (const system of byHand) await createTask(ctx, h, request, system, 'search', sayPerson(person));
   await insertSteps(h, systems.map((system) => ({ trace_id: id, system_id: system.id, round: 1 })));
-  for (const system of systems) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: id, systemId: system.id, round: 1 });
+  for (const system of systems) await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId: system.id });
   return id;
 }
 

@@ -24,7 +24,7 @@ export async function resumeTrace(ctx: Context, input: { ref: string }) {
     if (trace?.state !== 'stopped') return refuse({ code: 'trace-not-stopped' });
     await setTrace(h, trace.id, { state: 'running' });
     const left = (await stepsOf(h, trace.id)).filter(({ state }) => state === 'queued');
-    for (const { system_id, round } of left) await ctx.jobs.enqueue(h.trx, 'trace-step', { traceId: trace.id, systemId: system_id, round });
+    for (const systemId of new Set(left.map(({ system_id }) => system_id))) await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId });
     await recordTrail(ctx, h, 'trace-resumed', request.ref, trace.id);
     // It may have been stopped after its last system was done.
     if (left.length === 0) await settleTrace(ctx, h, trace.id);

@@ -25,6 +25,7 @@ import { confirmProposal, setAsideProposal } from '../../../usecases/requests/pr
 import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../../../usecases/requests/recordActs';
 import { reopenRequest } from '../../../usecases/requests/reopenRequest';
 import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
+import { sendAgain } from '../../../usecases/letters/sendAgain';
 import { tellRecipient } from '../../../usecases/requests/tellRecipients';
 import { setMatter } from '../../../usecases/requests/setMatter';
 import { askSecondReader } from '../../../usecases/trace/secondReader';
@@ -117,6 +118,10 @@ export async function correct(ref: string, matchId: string, field: string, value
 
 export async function restrict(ref: string): Promise<ActionResult<{ records: number }>> {
   return act((ctx) => restrictAll(ctx, { ref }));
+}
+
+export async function sendLetterAgain(ref: string, letterId: string): Promise<ActionResult> {
+  return act((ctx) => sendAgain(ctx, { ref: String(ref), letterId: String(letterId) }));
 }
 
 export async function recipientTold(ref: string, recipient: string, how: string, wasTold: boolean): Promise<ActionResult> {

@@ -1,14 +1,16 @@
-import { web } from '../../../../main/web';
+import { readHealth } from '../../../../usecases/health/readHealth';
+import { publicContext } from '../../../lib/session';
 
 export const dynamic = 'force-dynamic';
 
+const HEADERS = { 'cache-control': 'no-store' };
+
+/** 200 while this process can serve, also where something else does not work; 503 without a database. */
 export async function GET(): Promise<Response> {
   try {
-    const { knex } = await web();
-    await knex.raw('select 1');
-    const worker = (await knex.raw("select count(*)::int as n from pg_stat_activity where application_name = 'bookend-queue'")) as { rows: { n: number }[] };
-    return Response.json({ status: 'ok', database: 'ok', worker: (worker.rows[0]?.n ?? 0) > 1 ? 'ok' : 'not seen' });
+    const health = await readHealth(await publicContext());
+    return Response.json(health, { status: health.status === 'down' ? 503 : 200, headers: HEADERS });
   } catch {
-    return Response.json({ status: 'down', database: 'unreachable', worker: 'unknown' }, { status: 503 });
+    return Response.json({ status: 'down', database: 'unreachable', worker: 'unknown' }, { status: 503, headers: HEADERS });
   }
 }
