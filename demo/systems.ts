@@ -8,7 +8,7 @@ import { registerSystem } from '../src/usecases/systems/readSystems';
 
 type Entry = Omit<RegisterEntry, 'system'>;
 
-const entry = (collection: string, title: string, purposes: string[], categories: string[], recipients: string[], retention: string, source = 'you, when you ordered'): Entry => ({ collection, title, purposes, categories, recipients, retention, source, transfers: null, automatedDecisions: null, isGiven: source.startsWith('you') });
+const entry = (collection: string, title: string, purposes: string[], categories: string[], recipients: string[], retention: string, source = 'you, when you ordered'): Entry => ({ collection, title, purposes, categories, recipients, retention, source, transfers: null, automatedDecisions: null, isGiven: source.startsWith('you'), nothing: ['transfers', 'automatedDecisions', ...(recipients.length === 0 ? (['recipients'] as const) : [])] });
 
 const SHOP: Entry[] = [
   entry('customers', 'Web shop · customers', ['selling and delivering what you order'], ['name and contact', 'date of birth'], ['our parcel carrier'], 'as long as you are a customer, then two years'),
@@ -31,16 +31,9 @@ const OFFICE: Entry[] = [
 const RIDES: Entry[] = [entry('files', 'Ride app log', ['keeping the app running', 'ride statistics'], ['device id', 'IP address', 'places'], ['our hosting provider, as processor'], 'ninety days', 'your phone, while you ride')];
 const CARDS: Entry[] = [entry('uploads', 'Workshop cards', ['repairing your bicycle'], ['name and phone', 'what was repaired'], [], 'five years', 'you, at the counter')];
 
-const OWN: Entry[] = [
-  entry('persons', 'Bookend · your identifiers', ['keeping your choices and answering your requests'], ['name and contact'], [], 'until erased', 'the shops, the web shop and the forms'),
-  entry('choices', 'Bookend · your choices', ['proving what you agreed to (GDPR art. 7(1))'], ['your answers, when, where and under which wording'], [], 'the sealed proof stays; after an erasure nobody can read whose it was', 'the shops, the web shop and the forms'),
-  entry('messages', 'Bookend · what you wrote to us about your data', ['answering your requests in time'], ['what you wrote'], [], 'until a colleague has opened it as a request', 'you, when you wrote to us'),
-  entry('notes', 'Bookend · notes on your requests', ['answering your requests in time'], ['what colleagues noted'], [], 'with the request', 'our colleagues'),
-  entry('requests', 'Bookend · your requests', ['answering your requests in time'], ['what you asked and what we answered'], [], 'three years after the answer', 'you, when you asked'),
-];
 
 /** How long each country's book-keeping law keeps an invoice; the shop's invoices are Danish. */
-const RETENTION: RetentionRule[] = [{ id: 'ret-invoices-dk', system: 'sys_shop', collection: 'invoices', from: 'issued_on', years: 5, law: 'Bogføringsloven § 12 (DK)' }];
+const RETENTION: RetentionRule[] = [{ id: 'ret-invoices-dk', system: 'sys_shop', collection: 'invoices', from: 'issued_on', anchor: 'financial-year', years: 5, law: 'Bogføringsloven § 12 (DK)' }];
 
 /** One consent tick a line; J and N as the tills write them, W a withdrawal at the counter. */
 const TILL_MAPPING: Mapping = {
@@ -61,7 +54,7 @@ const CONTACTS = {
 export async function registerWorld(ctx: Context, settings: { shopUrl: string; signInUrl: string; signInSecret: string; newsletterUrl: string; newsletterToken: string; webhookSecret: string; mailboxPath: string; tills: string; office: string; rides: string }): Promise<void> {
   const country = 'DK';
   await registerSystem(ctx, { id: 'sys_shop', name: 'Web shop', kind: 'sql', country, owner: 'Mikkel Krogh', isTraced: true, connection: { url: settings.shopUrl, flag: 'customers.newsletter_flag=newsletter', restriction: 'customers.is_restricted', signInUrl: settings.signInUrl, signInSecret: settings.signInSecret }, collections: SHOP, order: 1 });
-  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, mapping: JSON.stringify(CONTACTS, null, 2), flagField: 'subscribed', flagPurpose: 'newsletter', webhookSecret: settings.webhookSecret }, collections: NEWSLETTER, order: 2 });
+  await registerSystem(ctx, { id: 'sys_newsletter', name: 'Newsletter service', kind: 'rest', country, owner: 'Dorthe Lund', isTraced: true, connection: { url: settings.newsletterUrl, token: settings.newsletterToken, mapping: JSON.stringify(CONTACTS, null, 2), flagField: 'subscribed', flagPurpose: 'newsletter', webhookSecret: settings.webhookSecret, webhookAsk: 'newsletter-service' }, collections: NEWSLETTER, order: 2 });
   await registerSystem(ctx, { id: 'sys_mailbox', name: 'Support mailbox', kind: 'mailbox', country, owner: 'Bo Iversen', isTraced: true, connection: { path: settings.mailboxPath, ownDomains: 'larkmere.example' }, collections: MAILBOX, order: 3 });
   await registerSystem(ctx, { id: 'sys_tills', name: 'Shop tills', kind: 'tills', country, owner: 'Nanna Skov', isTraced: false, connection: { folder: settings.tills, drop: `${settings.tills}/drop`, flagPurpose: 'newsletter' }, collections: [], order: 4 });
   await registerSystem(ctx, { id: 'sys_office', name: 'Office files', kind: 'files', country, owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', isTraced: true, connection: { path: settings.office }, collections: OFFICE, order: 6 });
@@ -69,7 +62,6 @@ export async function registerWorld(ctx: Context, settings: { shopUrl: string; s
   await registerSystem(ctx, { id: 'sys_cards', name: 'Workshop cards', kind: 'by-hand', country, owner: 'Kurt Palm', ownerEmail: 'kurt@larkmere.example', isTraced: true, connection: null, collections: CARDS, order: 8 });
   await registerSystem(ctx, { id: 'sys_camp', name: 'Riding camp', kind: 'import', country, owner: 'Bo Iversen', isTraced: false, connection: null, collections: [], order: 5 });
   await addMapping(ctx, { system_id: 'sys_tills', name: 'nightly file', mapping: TILL_MAPPING });
-  await registerSystem(ctx, { id: 'sys_bookend', name: 'Bookend', kind: 'bookend', country, owner: 'Signe Aaby', isTraced: true, connection: null, collections: OWN, order: 9 });
   await ctx.transaction(async (h) => {
     for (const rule of RETENTION) await insertRetentionRule(h, rule);
     await insertOpenRule(h, { system: 'sys_shop', collection: 'orders', field: 'status', openValues: ['paid', 'packed', 'on its way'] });

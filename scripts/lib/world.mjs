@@ -9,7 +9,6 @@ import { startCluster, stateFolder } from './cluster.mjs';
 
 // In one process: a kill has to reach the program itself, not a wrapper around it.
 const TSX = ['--import', 'tsx'];
-const NEXT = 'node_modules/next/dist/bin/next';
 
 function settingsOf(folder, now) {
   const file = join(folder, 'settings.json');
@@ -70,7 +69,7 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
   mkdirSync(join(folder, 'storage'), { recursive: true, mode: 0o700 });
   const address = `http://127.0.0.1:${web}`;
   const env = {
-    NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: db.bookend, BOOKEND_MODE: mode, BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_BASE_URL: address, BOOKEND_CHECKS_PORT: String(checks), BOOKEND_REACH: `127.0.0.1,${standins},${join(ROOT, 'test/fixtures/documents')}`, BOOKEND_WITNESS: join(folder, 'witness'), BOOKEND_WITNESS_MAIL: 'ulla@larkmere.example', BOOKEND_JOURNAL: join(folder, 'journal', 'erasures.ndjson'), BOOKEND_PRIVACY_MAILBOX: join(standins, 'privacy-mailbox'), BOOKEND_SMTP_URL: `smtp://127.0.0.1:${smtp}`,
+    NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: db.bookend, BOOKEND_MODE: mode, BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_BASE_URL: address, BOOKEND_WEB_PORT: String(web), BOOKEND_CHECKS_PORT: String(checks), BOOKEND_REACH: `127.0.0.1,${standins},${join(ROOT, 'test/fixtures/documents')}`, BOOKEND_WITNESS: join(folder, 'witness'), BOOKEND_WITNESS_MAIL: 'ulla@larkmere.example', BOOKEND_JOURNAL: join(folder, 'journal', 'erasures.ndjson'), BOOKEND_PRIVACY_MAILBOX: join(standins, 'privacy-mailbox'), BOOKEND_SMTP_URL: `smtp://127.0.0.1:${smtp}`,
     ...(now ? { BOOKEND_NOW: now, BOOKEND_NOW_SINCE: settings.nowSince, STANDINS_TODAY: now } : {}), ...(people ? { STANDINS_PEOPLE: String(people) } : {}),
     STANDINS_FOLDER: standins, STANDINS_SHOP_URL: db.shop, STANDINS_NEWSLETTER_PORT: String(newsletter), STANDINS_SMTP_PORT: String(smtp), STANDINS_MAIL_PORT: String(mail), STANDINS_CONTROL_PORT: String(control), STANDINS_NEWSLETTER_TOKEN: settings.newsletterToken, STANDINS_BOOKEND_URL: address, STANDINS_CHECKS_URL: checksAddress, STANDINS_WEBHOOK_SECRET: settings.webhookSecret, STANDINS_BOOKEND_KEY: settings.newsletterKey, STANDINS_SIGN_IN_PORT: String(signIn), STANDINS_SIGN_IN_SECRET: settings.signInSecret,
     DEMO_SHOP_URL: db.shop, DEMO_SIGN_IN_URL: `http://127.0.0.1:${signIn}/`, DEMO_SIGN_IN_SECRET: settings.signInSecret, BOOKEND_MATTER_URL: 'https://matters.larkmere.example/{matter}', DEMO_NEWSLETTER_URL: `http://127.0.0.1:${newsletter}`, DEMO_NEWSLETTER_TOKEN: settings.newsletterToken, DEMO_MAILBOX: join(standins, 'support-mailbox'), DEMO_TILLS: join(standins, 'tills'), DEMO_OFFICE: join(standins, 'office'), DEMO_RIDES: join(standins, 'rides'), DEMO_WEBHOOK_SECRET: settings.webhookSecret, DEMO_AUDITOR_KEY: settings.auditorKey, DEMO_SHOP_KEY: settings.shopKey, DEMO_NEWSLETTER_KEY: settings.newsletterKey,
@@ -95,7 +94,7 @@ export async function startWorld({ name, mode, durable = true, fresh = false, no
     tell('starting worker, permission checks and web');
     children.worker = start('worker', 'node', [...TSX, 'src/main/worker.ts'], { env, logs });
     children.checks = start('checks', 'node', [...TSX, 'src/main/checks.ts'], { env, logs });
-    children.web = start('web', 'node', [NEXT, 'start', '-H', '127.0.0.1', '-p', String(web)], { env, logs });
+    children.web = start('web', 'node', [...TSX, 'src/main/server.ts'], { env, logs });
     await waitFor(`${checksAddress}/health`, { child: children.checks });
     await waitFor(`${address}/api/v1/health`, { child: children.web });
   } catch (error) {

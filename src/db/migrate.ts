@@ -23,6 +23,7 @@ import * as erasure from './migrations/0021_erasure';
 import * as workKeys from './migrations/0022_work_keys';
 import * as recipientsTold from './migrations/0023_recipients_told';
 import * as waiting from './migrations/0024_waiting';
+import * as ownSystem from './migrations/0025_own_system';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -49,6 +50,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0022_work_keys': workKeys,
   '0023_recipients_told': recipientsTold,
   '0024_waiting': waiting,
+  '0025_own_system': ownSystem,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

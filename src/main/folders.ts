@@ -1,14 +1,20 @@
 import { createReadStream } from 'node:fs';
-import { mkdir, readdir, rename, stat, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { mkdir, readdir, realpath, rename, stat, writeFile } from 'node:fs/promises';
+import { basename, dirname, join, resolve } from 'node:path';
 import type { FolderFile, Folders } from '../ports/folders';
 
 export const folders: Folders = {
+  async real(path) {
+    const whole = resolve(path);
+    try {
+      return await realpath(whole);
+    } catch {
+      // What is not there yet lies where its folder really lies.
+      return dirname(whole) === whole ? whole : join(await folders.real(dirname(whole)), basename(whole));
+    }
+  },
   async list(folder, pattern) {
-    const names = await readdir(folder).catch((error: NodeJS.ErrnoException) => {
-      if (error.code === 'ENOENT') return [];
-      throw error;
-    });
+    const names = await readdir(folder);
     const files: FolderFile[] = [];
     for (const name of names.filter((one) => pattern.test(one)).sort()) {
       const info = await stat(join(folder, name)).catch(() => null);

@@ -1,9 +1,11 @@
-import * as yup from 'yup';
+import type * as yup from 'yup';
 import type { RefusalBase } from '../../core/shared/result';
 import { contextFor, web } from '../../main/web';
 import { sayRefusal } from '../../ui/messages/refusals';
 import { actorOfKey, onceOnly, type Answer, type Scope } from '../../usecases/access/apiKeys';
 import type { Context } from '../../usecases/context';
+import { checkBody } from './checkBody';
+import { readLimited } from './readLimited';
 
 const MOST_BYTES = 5 * 1024 * 1024;
 
@@ -45,7 +47,8 @@ export async function machineCall(request: Request, scope: Scope, work: (call: {
 /** Bearer key, scope, size, JSON, schema, idempotency: then one use case. */
 export async function api<S extends yup.Schema>(request: Request, scope: Scope, schema: S, work: (call: ApiCall<yup.InferType<S>>) => Promise<Answer>): Promise<Response> {
   return machineCall(request, scope, async ({ ctx, systemId, keyId }) => {
-    const raw = request.method === 'GET' ? '{}' : await request.text();
+    const raw = request.method === 'GET' ? '{}' : await readLimited(request, MOST_BYTES);
+    if (raw === null) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
     const body = readBody(raw, schema);
     if (body instanceof Response) return body;
     return respond(await onceOnly(ctx, keyId, request.headers.get('idempotency-key'), raw, (own) => work({ ctx: own, systemId, body })));
@@ -53,19 +56,12 @@ export async function api<S extends yup.Schema>(request: Request, scope: Scope, 
 }
 
 function readBody<S extends yup.Schema>(raw: string, schema: S): yup.InferType<S> | Response {
-  if (raw.length > MOST_BYTES) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
   let json: unknown;
   try {
     json = JSON.parse(raw);
   } catch {
     return problem(400, 'not-json', 'The body is not JSON.');
   }
-  try {
-    return schema.validateSync(json, { abortEarly: false, strict: false }) as yup.InferType<S>;
-  } catch (error) {
-    if (!(error instanceof yup.ValidationError)) throw error;
-    const inner = error.inner.length > 0 ? error.inner : [error];
-    // Messages name the field and what is accepted; what was sent is not repeated.
-    return problem(400, 'invalid', 'The body does not have the right shape.', inner.map((one) => ({ path: one.path ?? '', message: one.type === 'oneOf' || one.type === 'typeError' ? `${one.path} is not one of the accepted values or types` : one.message })));
-  }
+  const checked = checkBody(schema, json);
+  return checked.ok ? checked.value : problem(400, 'invalid', 'The body does not have the right shape.', checked.problems);
 }

@@ -5,6 +5,8 @@ const LIMITS = {
   'sign-in': { points: 20, duration: 300 },
   'public-form': { points: 10, duration: 600 },
   'one-time': { points: 40, duration: 600 },
+  // Wrong passwords for one account, from wherever they come.
+  'sign-in-account': { points: 10, duration: 900 },
 } as const;
 
 const limiters = new Map<string, Promise<RateLimiterPostgres>>();
@@ -24,7 +26,8 @@ function limiter(name: keyof typeof LIMITS): Promise<RateLimiterPostgres> {
 }
 
 /** True while there is room; counted in the database, so that any number of webs count together. */
-export async function hasRoom(name: keyof typeof LIMITS, key: string): Promise<boolean> {
+export async function hasRoom(name: keyof typeof LIMITS, key: string | null): Promise<boolean> {
+  if (key === null) return true;
   try {
     await (await limiter(name)).consume(key);
     return true;
@@ -32,4 +35,9 @@ export async function hasRoom(name: keyof typeof LIMITS, key: string): Promise<b
     if (error instanceof Error) throw error;
     return false;
   }
+}
+
+/** Gives back what was counted against somebody who turned out to be right. */
+export async function giveBack(name: keyof typeof LIMITS, key: string): Promise<void> {
+  await (await limiter(name)).delete(key);
 }

@@ -22,7 +22,7 @@ export const currentStaff = cache(async (): Promise<Staff | null> => {
 /** For a page: who is signed in and may do the act; else the way to sign in, or 403. */
 export async function staff(act: Act): Promise<{ actor: Staff; ctx: Context }> {
   const actor = await currentStaff();
-  if (!actor) redirect('/sign-in');
+  if (!actor) redirect(`/sign-in?to=${encodeURIComponent((await headers()).get('x-path') ?? '/desk')}`);
   if (!reachOf(actor.roles, act)) forbidden();
   return { actor, ctx: await contextFor(actor) };
 }
@@ -44,15 +44,21 @@ export function shown<T, R extends RefusalBase>(result: Result<T, R>): T {
   notFound();
 }
 
-export async function clientAddress(): Promise<string> {
-  return (await headers()).get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'local';
+/** Where a call comes from; null where nobody told. */
+export async function clientAddress(): Promise<string | null> {
+  // Told by our own server; without it everybody would share one count, and one could lock out all.
+  return (await headers()).get('x-bookend-client') ?? null;
 }
 
 /** For routes that take a file: the browser says that one of our own pages sends it. */
 export async function isFromHere(): Promise<boolean> {
   const list = await headers();
   const origin = list.get('origin');
-  return origin !== null && new URL(origin).host === list.get('host');
+  try {
+    return origin !== null && new URL(origin).host === list.get('host');
+  } catch {
+    return false;
+  }
 }
 
 /** A file's name travels in a header, never in the address. */

@@ -1,4 +1,4 @@
-import { readdir, readFile, rename, stat, unlink, writeFile } from 'node:fs/promises';
+import { lstat, readdir, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import { join, relative, sep } from 'node:path';
 import { ConnectorError } from '../../ports/connector';
 import { MOST_MESSAGE_BYTES, unlessGone, unreadable, type MessageStore } from './store';
@@ -29,13 +29,18 @@ function fileStore(root: string, shape: RegExp, list: () => Promise<string[]>): 
     count: async () => (await list()).length,
     async *all() {
       for (const key of await list()) {
-        const info = await stat(join(root, key)).catch(() => null);
-        if (!info) continue;
+        // A link is no message: what it leads to is not the mailbox's.
+        const info = await lstat(join(root, key)).catch(() => null);
+        if (!info?.isFile()) continue;
         const raw = info.size > MOST_MESSAGE_BYTES ? null : await readFile(join(root, key)).catch(() => undefined);
         if (raw !== undefined) yield { key, raw };
       }
     },
-    read: async (key) => readFile(pathOf(key)).catch(() => null),
+    async read(key) {
+      const path = pathOf(key);
+      const info = await lstat(path).catch(() => null);
+      return info?.isFile() ? readFile(path).catch(() => null) : null;
+    },
     remove: async (key) => unlink(pathOf(key)).catch(unlessGone),
     async replace(key, raw) {
       await writeFile(`${pathOf(key)}.bookend`, raw);

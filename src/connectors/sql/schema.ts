@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { holdsByName, type Holds } from '../../core/identity/fieldHolds';
-import type { FieldHolds, SystemDescription } from '../../ports/connector';
+import { ConnectorError, type FieldHolds, type SystemDescription } from '../../ports/connector';
 
 export interface Column {
   name: string;
@@ -45,6 +45,8 @@ function withoutLoneNames(columns: Column[]): Column[] {
   return others ? columns : columns.map((column) => (column.holds === 'full-name' && column.name === 'name' ? { ...column, holds: null } : column));
 }
 
+const OWN_TABLES_OF_BOOKEND = ['data_keys', 'ledger_heads', 'choice_sealed', 'trace_keys'];
+
 const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspname !~ '^(pg_|information_schema$)'`;
 
 /**
@@ -71,6 +73,9 @@ export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = 
     from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
     join pg_attribute a on a.attrelid = k.conrelid and a.attnum = p.own join pg_attribute f on f.attrelid = k.confrelid and f.attnum = p.other
     where k.contype = 'f' and k.conparentid = 0 and ${OWN_TABLES} group by k.oid order by k.oid`);
+  // A database that keeps what Bookend keeps is Bookend's own, whatever its address is called.
+  const there = new Set(columns.map(({ table }) => table));
+  if (OWN_TABLES_OF_BOOKEND.every((name) => there.has(name))) throw new ConnectorError('not-allowed', 'This is the database of Bookend itself, which is searched in its own way.');
   const keyOf = new Map(keys.map(({ id, names }) => [id, names]));
   const nameOf = new Map(columns.map(({ id, schema, table }) => [id, schema === 'public' ? table : `${schema}.${table}`]));
   const tables = new Map<string, Table>();

@@ -1,4 +1,5 @@
 import type { Right } from '../requests/rights';
+import { missingFacts, type NothingFact, type RegisterFact } from '../systems/register';
 import type { Day } from '../shared/days';
 import { CALIFORNIA, COVER_WORDS, type CoverWords } from './coverWords';
 import { sayDayIn, wordsOf } from './frame';
@@ -19,6 +20,8 @@ export interface RegisterEntry {
   automatedDecisions: string | null;
   /** The person gave it themselves, by consent or contract: it goes into a portable copy (GDPR art. 20(1)). */
   isGiven: boolean;
+  /** Facts of which somebody has said that there is none. */
+  nothing: readonly NothingFact[];
 }
 
 const unique = (values: readonly string[]): string[] => [...new Set(values)].sort();
@@ -56,6 +59,14 @@ export function coverLetter(facts: CoverFacts): Letter {
   const transfers = unique(register.flatMap((entry) => (entry.transfers ? [`${entry.title}: ${entry.transfers}`] : [])));
   const recipients = unique(register.flatMap((entry) => entry.recipients));
   const day = sayDayIn(language, facts.foundOn);
+  // What nobody has said is said to be missing: nothing is claimed for it.
+  const lacking = (fact: RegisterFact) => register.filter((entry) => missingFacts(entry).includes(fact)).map(({ title }) => title);
+  const gap = (fact: RegisterFact) => (lacking(fact).length > 0 ? [para(say.notRecorded(lacking(fact).join(', ')))] : []);
+  const none = (fact: RegisterFact, words: string) => (lacking(fact).length === 0 ? [para(words)] : []);
+  const lines = (of: (entry: RegisterEntry) => string) => {
+    const said = register.filter((entry) => of(entry).trim() !== '').map((entry) => `${entry.title}: ${of(entry)}`);
+    return said.length > 0 ? [list(said)] : [];
+  };
   return {
     template: 'cover',
     version: 2,
@@ -69,23 +80,30 @@ export function coverLetter(facts: CoverFacts): Letter {
       ...(facts.notGiven > 0 ? [para(say.notGiven(facts.notGiven))] : []),
       ...(facts.notSearched.length > 0 ? [para(say.notSearched(facts.notSearched.join(', ')))] : []),
       heading(say.purposes),
-      list(register.map((entry) => `${entry.title}: ${entry.purposes.join(', ')}`)),
+      ...lines((entry) => entry.purposes.join(', ')),
+      ...gap('purposes'),
       heading(say.categories),
       list(unique(register.flatMap((entry) => entry.categories))),
+      ...gap('categories'),
       heading(say.recipients),
-      recipients.length > 0 ? list(recipients) : para(say.nobody),
+      ...(recipients.length > 0 ? [list(recipients)] : none('recipients', say.nobody)),
+      ...gap('recipients'),
       heading(say.retention),
-      list(register.map((entry) => `${entry.title}: ${entry.retention}`)),
+      ...lines((entry) => entry.retention),
+      ...gap('retention'),
       heading(say.rights),
       para(say.rightsText(organisation.contact)),
       heading(say.complaints),
       para(say.complaintsText(organisation.authority)),
       heading(say.source),
-      list(register.map((entry) => `${entry.title}: ${entry.source}`)),
+      ...lines((entry) => entry.source),
+      ...gap('source'),
       heading(say.automated),
-      automated.length > 0 ? list(automated) : para(say.noAutomated),
+      ...(automated.length > 0 ? [list(automated)] : none('automatedDecisions', say.noAutomated)),
+      ...gap('automatedDecisions'),
       heading(say.transfers),
-      transfers.length > 0 ? list(transfers) : para(say.none),
+      ...(transfers.length > 0 ? [list(transfers)] : none('transfers', say.none)),
+      ...gap('transfers'),
     ],
     closing: `${words.regards}\n${organisation.name}\n${organisation.contact}\n${organisation.address}`,
   };

@@ -26,6 +26,8 @@ export interface CoverWords {
   /** Heading of the readable report. */
   report: string;
   restInData(count: number): string;
+  /** Of some collections nobody has written this down yet. */
+  notRecorded(list: string): string;
 }
 
 export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
@@ -42,6 +44,7 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     complaints: '(f) Complaints', complaintsText: (authority) => `You may lodge a complaint with a supervisory authority; for us that is ${authority}.`,
     source: '(g) Where it comes from', automated: '(h) Automated decisions', noAutomated: 'No decision about you is made by a machine alone.', transfers: 'Transfers outside the European Economic Area (art. 15(2))', none: 'None.', nobody: 'Nobody outside of us.',
     report: 'Your data, to read', restInData: (count) => `${count} more records stand in the folder data.`,
+    notRecorded: (list) => `Not recorded yet for: ${list}. We are finding out and will write again.`,
   },
   da: {
     subject: (organisation, ref) => `Dine data hos ${organisation} (${ref})`,
@@ -56,6 +59,7 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     complaints: '(f) Klage', complaintsText: (authority) => `Du kan klage til en tilsynsmyndighed; for os er det ${authority}.`,
     source: '(g) Hvor de kommer fra', automated: '(h) Automatiske afgørelser', noAutomated: 'Ingen afgørelse om dig træffes af en maskine alene.', transfers: 'Overførsler uden for Det Europæiske Økonomiske Samarbejdsområde (art. 15, stk. 2)', none: 'Ingen.', nobody: 'Ingen uden for os.',
     report: 'Dine data, til at læse', restInData: (count) => `${count} poster mere står i mappen data.`,
+    notRecorded: (list) => `Endnu ikke registreret for: ${list}. Vi er ved at finde ud af det og skriver igen.`,
   },
   de: {
     subject: (organisation, ref) => `Ihre Daten bei ${organisation} (${ref})`,
@@ -70,6 +74,7 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     complaints: '(f) Beschwerde', complaintsText: (authority) => `Sie können sich bei einer Aufsichtsbehörde beschweren; für uns ist das ${authority}.`,
     source: '(g) Woher sie stammen', automated: '(h) Automatisierte Entscheidungen', noAutomated: 'Keine Entscheidung über Sie trifft eine Maschine allein.', transfers: 'Übermittlungen außerhalb des Europäischen Wirtschaftsraums (Art. 15 Abs. 2)', none: 'Keine.', nobody: 'Niemand außerhalb unseres Hauses.',
     report: 'Ihre Daten, zum Lesen', restInData: (count) => `${count} weitere Datensätze stehen im Ordner data.`,
+    notRecorded: (list) => `Noch nicht verzeichnet für: ${list}. Wir klären das und schreiben wieder.`,
   },
   nl: {
     subject: (organisation, ref) => `Uw gegevens bij ${organisation} (${ref})`,
@@ -84,6 +89,7 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     complaints: '(f) Klacht', complaintsText: (authority) => `U kunt een klacht indienen bij een toezichthoudende autoriteit; voor ons is dat ${authority}.`,
     source: '(g) Waar ze vandaan komen', automated: '(h) Geautomatiseerde besluiten', noAutomated: 'Geen besluit over u wordt door een machine alleen genomen.', transfers: 'Doorgiften buiten de Europese Economische Ruimte (art. 15 lid 2)', none: 'Geen.', nobody: 'Niemand buiten ons.',
     report: 'Uw gegevens, om te lezen', restInData: (count) => `Nog ${count} records staan in de map data.`,
+    notRecorded: (list) => `Nog niet vastgelegd voor: ${list}. Wij zoeken het uit en schrijven opnieuw.`,
   },
 };
 

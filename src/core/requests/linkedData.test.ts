@@ -9,7 +9,7 @@ test('a record is a node of linked data: known fields by the terms of schema.org
 });
 
 describe('the cover letter', () => {
-  const entry = (more: Partial<RegisterEntry> = {}): RegisterEntry => ({ system: 'sys_shop', collection: 'customers', title: 'Web shop · customers', purposes: ['selling'], categories: ['name and contact'], recipients: [], retention: 'two years', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, ...more });
+  const entry = (more: Partial<RegisterEntry> = {}): RegisterEntry => ({ system: 'sys_shop', collection: 'customers', title: 'Web shop · customers', purposes: ['selling'], categories: ['name and contact'], recipients: [], retention: 'two years', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: ['recipients', 'transfers', 'automatedDecisions'], ...more });
   const letter = (more: Partial<CoverFacts> = {}) => letterText(coverLetter({ ref: 'BK-1', name: 'Ida Kirk', language: 'en', regime: 'eu-gdpr', right: 'access', organisation: { name: 'Larkmere', contact: 'privacy@larkmere.example', address: 'Havnegade 1', authority: 'the authority' }, foundOn: '2026-11-24', register: [entry()], counts: [{ place: 'Web shop · customers', count: 1 }], withheld: 0, notGiven: 0, notSearched: [], ...more }));
 
   test.each(['da', 'de', 'nl'] as const)('is in %s where the person’s language is, with every heading of art. 15(1)', (language) => {

@@ -63,7 +63,7 @@ export interface RequestView extends RequestLine {
   decision: { outcome: string; ground: string | null; reason: string | null; by: string | null; at: string | null };
   undecided: number;
   trace: string;
-  pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null; error: string | null };
+  pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null; error: string | null; missing: string[] };
   plan: PlanView | null;
   /** Records of the newest trace; none once they were forgotten. */
   found: { theirs: number; total: number };

@@ -1,5 +1,6 @@
 /**
- * One line of CSV (RFC 4180), safe to open in a spreadsheet: a cell that would be read as a formula gets a leading apostrophe.
+ * One line of CSV (RFC 4180), safe to open in a spreadsheet: what would be read as a formula gets an apostrophe before it, at the beginning
+ * of a cell and after anything that a spreadsheet of another country takes for a separator.
  *
  * @example csvLine(['=1+1', 'a "b"']) // `'=1+1,"a ""b"""\r\n`
  */
@@ -8,9 +9,14 @@ export function csvLine(cells: readonly (string | number | null | undefined)[]):
 }
 
 function safe(cell: string): string {
-  return /^[=+\-@\t\r]/.test(cell) && !/^[+-]?[\d\s().-]+$/.test(cell) ? `'${cell}` : cell;
+  if (/^[+-]?[\d\s().,-]+$/.test(cell)) return cell;
+  return cell.replace(/(^|[;,\t|\r\n])(\s*["']*)([=+@\t\r-])/g, (all, before: string, space: string, sign: string, at: number) => {
+    // A minus before a number in the middle of a text is a number.
+    if (at > 0 && sign === '-' && /^\d/.test(cell.slice(at + all.length))) return all;
+    return `${before}${space}'${sign}`;
+  });
 }
 
 function quote(cell: string): string {
-  return /[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
+  return /[",;\t|\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
 }

@@ -42,6 +42,7 @@ export const SYSTEM_KINDS: readonly SystemKind[] = [
       { name: 'flagField', label: 'Flag', help: 'The field of the first list that says yes or no. Empty: it keeps none.' },
       PURPOSE,
       { name: 'webhookSecret', label: 'Secret of its webhooks', help: 'Signs what it tells us by itself. Empty: it tells nothing.', isSecret: true },
+      { name: 'webhookAsk', label: 'Ask of its webhooks', help: 'Under which ask people answer there. Empty: none is named.' },
     ],
   },
   {

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { HOLDS, type Holds } from '../identity/fieldHolds';
 import { SYSTEM_KINDS } from './kinds';
+import { MAY_BE_NOTHING } from './register';
 
 const settings = yup.mixed<Record<string, string>>((value): value is Record<string, string> => typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string' && text.length <= 20_000)).required();
 
@@ -31,6 +32,7 @@ export const registerSchema = yup.object({
   transfers: yup.string().trim().max(300).nullable().default(null),
   automatedDecisions: yup.string().trim().max(300).nullable().default(null),
   isGiven: yup.boolean().default(false),
+  nothing: yup.array(yup.string().oneOf([...MAY_BE_NOTHING]).required()).max(3).default([]),
 });
 
 export const fieldsSchema = yup.object({

@@ -86,6 +86,8 @@ export interface DriftFilter {
   purpose: string | null;
   direction: DriftDirection | null;
   after: string | null;
+  /** Of these systems only; null or absent: of all. */
+  systems?: ReadonlySet<string> | null;
   limit: number;
 }
 
@@ -93,6 +95,7 @@ export interface DriftFilter {
 export async function openDrift(h: Handle, filter: DriftFilter): Promise<DriftItemRow[]> {
   const query = h.trx('drift_items').whereNot('state', 'settled').orderBy('id').limit(filter.limit);
   if (filter.systemId) query.where('system_id', filter.systemId);
+  if (filter.systems) query.whereIn('system_id', [...filter.systems]);
   if (filter.purpose) query.where('purpose', filter.purpose);
   if (filter.direction) query.where('direction', filter.direction);
   if (filter.after) query.where('id', '>', filter.after);

@@ -9,3 +9,7 @@ export async function rememberWebhook(h: Handle, systemId: string, webhookId: st
 export async function forgetWebhooks(h: Handle, before: string): Promise<void> {
   await h.trx('webhooks_seen').where('seen_at', '<', before).delete();
 }
+
+export async function forgetWebhook(h: Handle, systemId: string, webhookId: string): Promise<void> {
+  await h.trx('webhooks_seen').where({ system_id: systemId, webhook_id: webhookId }).delete();
+}

@@ -62,8 +62,10 @@ export async function lockImport(h: Handle, id: string): Promise<ImportRow | und
   return h.trx('imports').where({ id }).forUpdate().first();
 }
 
-export async function listImports(h: Handle, limit: number): Promise<ImportRow[]> {
-  return h.trx('imports').orderBy('created_at', 'desc').limit(limit);
+/** @param systems of these only; null: of all */
+export async function listImports(h: Handle, limit: number, systems: ReadonlySet<string> | null = null): Promise<ImportRow[]> {
+  const query = h.trx('imports').orderBy('created_at', 'desc').limit(limit);
+  return systems ? query.whereIn('system_id', [...systems]) : query;
 }
 
 export async function importsInState(h: Handle, state: ImportRow['state']): Promise<ImportRow[]> {

@@ -50,6 +50,8 @@ export interface RequestRow {
   matter: string | null;
   /** When its own data went by its term. */
   removed_at: string | null;
+  /** The system whose key opened it; null: a person did. */
+  system_id: string | null;
 }
 
 /** Closed before a moment and not removed yet; with an id that one only, locked. */

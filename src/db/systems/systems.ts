@@ -54,6 +54,7 @@ interface CollectionRow {
   transfers: string | null;
   automated_decisions: string | null;
   is_given: boolean;
+  nothing: RegisterEntry['nothing'];
 }
 
 export async function registerEntries(h: Handle): Promise<RegisterEntry[]> {

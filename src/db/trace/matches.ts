@@ -50,6 +50,12 @@ export async function insertMatches(h: Handle, rows: readonly MatchRow[]): Promi
   return done.length;
 }
 
+/** The collections in which records of the newest trace are theirs. */
+export async function collectionsFound(h: Handle, requestId: string): Promise<{ system_id: string; collection: string }[]> {
+  const newest = h.trx('traces').where({ request_id: requestId, kind: 'find' }).orderBy('started_at', 'desc').orderBy('id', 'desc').limit(1).select('id');
+  return h.trx('matches').where('trace_id', newest).where({ verdict: 'theirs', is_outside: false }).distinct('system_id', 'collection').orderBy(['system_id', 'collection']);
+}
+
 /** How many records of the newest trace there are, and how many of them are theirs. */
 export async function countFound(h: Handle, requestId: string): Promise<{ theirs: number; total: number }> {
   const newest = h.trx('traces').where({ request_id: requestId, kind: 'find' }).orderBy('started_at', 'desc').orderBy('id', 'desc').limit(1).select('id');

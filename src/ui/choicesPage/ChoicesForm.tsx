@@ -3,9 +3,10 @@
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useActionState, useState, type FormEvent } from 'react';
 import type { PagePurpose, PageView } from '../../core/consent/views';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 import { sayLost } from './refusals';
 import { WORDS, type PageWords } from './words';
 
@@ -16,6 +17,8 @@ function saidOf(purpose: PagePurpose): boolean | undefined {
   return purpose.answer.since === null ? undefined : purpose.answer.permitted;
 }
 
+const fieldValue = (yes: boolean | undefined) => (yes === undefined ? '' : yes ? 'yes' : 'no');
+
 function stateOf({ answer, kind }: PagePurpose, words: PageWords): string {
   if (answer.standing === 'awaiting-confirmation') return words.waiting;
   if (answer.since !== null) return answer.permitted ? words.saidYes : words.saidNo;
@@ -23,11 +26,13 @@ function stateOf({ answer, kind }: PagePurpose, words: PageWords): string {
 }
 
 /** Every purpose in plain words; yes and no stand side by side, alike in size and reach. */
-export function ChoicesForm({ view, token, change, days }: { view: PageView; token: string; change: (values: { purpose: string; yes: boolean }[]) => Promise<ActionResult<{ changed: number }>>; days: Record<string, string> }) {
+export function ChoicesForm({ view, token, change, post = notPosted, days }: { view: PageView; token: string; change: (values: { purpose: string; yes: boolean }[]) => Promise<ActionResult<{ changed: number }>>; post?: PostAction<{ changed: number }>; days: Record<string, string> }) {
   const words = WORDS[view.language];
   const [said, setSaid] = useState<Said>(() => Object.fromEntries(view.purposes.map((purpose) => [purpose.id, saidOf(purpose)])));
-  const [done, setDone] = useState<string | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
+  const sayDone = ({ changed }: { changed: number }) => (changed === 0 ? words.nothing : `${words.saved} ${words.mail}`);
+  const [done, setDone] = useState<string | null>(posted.result?.ok ? sayDone(posted.result.value) : null);
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const [isBusy, setBusy] = useState(false);
   const router = useRouter();
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
@@ -39,13 +44,13 @@ export function ChoicesForm({ view, token, change, days }: { view: PageView; tok
     setBusy(false);
     setFailure(result.ok ? null : result.message);
     if (!result.ok) return;
-    setDone(result.value.changed === 0 ? words.nothing : `${words.saved} ${words.mail}`);
+    setDone(sayDone(result.value));
     router.refresh();
   };
   return (
     <>
       {view.signal && <p className={`note ${view.signal.honoured ? 'good' : 'slate'}`} role="status">{view.signal.honoured ? words.signal : words.signalNot}</p>}
-      <form onSubmit={(event) => void submit(event)} aria-label={words.title}>
+      <form action={action} onSubmit={(event) => void submit(event)} aria-label={words.title}>
         {view.purposes.map((purpose) => (
           <fieldset key={purpose.id} className="choice">
             <legend>{purpose.title}</legend>
@@ -58,7 +63,8 @@ export function ChoicesForm({ view, token, change, days }: { view: PageView; tok
             </dl>
             {purpose.kind === 'necessary' ? <p className="muted">{words.always}</p> : (
               <div className="yes-no">
-                {([[true, words.yes], [false, words.no]] as const).map(([yes, label]) => <label key={label}><input type="radio" name={purpose.id} checked={said[purpose.id] === yes} onChange={() => { setSaid({ ...said, [purpose.id]: yes }); setDone(null); }} /> {label}</label>)}
+                <input type="hidden" name="shown" value={`${purpose.id}=${fieldValue(saidOf(purpose))}`} />
+                {([[true, words.yes], [false, words.no]] as const).map(([yes, label]) => <label key={label}><input type="radio" name={`answer-${purpose.id}`} value={fieldValue(yes)} checked={said[purpose.id] === yes} onChange={() => { setSaid({ ...said, [purpose.id]: yes }); setDone(null); }} /> {label}</label>)}
                 <span className="muted">{stateOf(purpose, words)}{purpose.answer.since && days[purpose.id] ? `, ${days[purpose.id]}` : ''}{purpose.parent ? ` · ${words.child} ${titles.get(purpose.parent) ?? purpose.parent}` : ''}</span>
               </div>
             )}

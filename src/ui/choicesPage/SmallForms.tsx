@@ -3,20 +3,22 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 import { sayLost } from './refusals';
 import { WORDS } from './words';
 
 const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });
 
 /** Where a person asks for the way to their choices. The answer is the same whether or not they are known. */
-export function AskForPage({ language, ask }: { language: Language; ask: (email: string) => Promise<ActionResult> }) {
+export function AskForPage({ language, ask, post = notPosted }: { language: Language; ask: (email: string) => Promise<ActionResult>; post?: PostAction }) {
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
   const words = WORDS[language];
-  const [email, setEmail] = useState('');
-  const [failure, setFailure] = useState<string | null>(null);
-  const [isSent, setSent] = useState(false);
+  const [email, setEmail] = useState(posted.values['email'] ?? '');
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
+  const [isSent, setSent] = useState(posted.result?.ok ?? false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const result = await ask(email).catch(lost(language));
@@ -25,18 +27,19 @@ export function AskForPage({ language, ask }: { language: Language; ask: (email:
   };
   if (isSent) return <p className="note good" role="status">{words.sent}</p>;
   return (
-    <form onSubmit={(event) => void submit(event)} className="fields" noValidate>
-      <TextField label={words.email} type="email" value={email} onChange={(event) => setEmail(event.target.value)} error={failure !== null} helperText={failure ?? ' '} autoComplete="email" />
+    <form action={action} onSubmit={(event) => void submit(event)} className="fields" noValidate>
+      <TextField name="email" label={words.email} type="email" value={email} onChange={(event) => setEmail(event.target.value)} error={failure !== null} helperText={failure ?? ' '} autoComplete="email" />
       <div><Button type="submit" variant="contained" size="medium">{words.send}</Button></div>
     </form>
   );
 }
 
 /** The code from the mail opens the page. */
-export function PageCode({ language, prove }: { language: Language; prove: (code: string) => Promise<ActionResult> }) {
+export function PageCode({ language, prove, post = notPosted }: { language: Language; prove: (code: string) => Promise<ActionResult>; post?: PostAction }) {
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
   const words = WORDS[language];
   const [code, setCode] = useState('');
-  const [failure, setFailure] = useState<string | null>(null);
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -45,22 +48,24 @@ export function PageCode({ language, prove }: { language: Language; prove: (code
     if (result.ok) router.refresh();
   };
   return (
-    <form onSubmit={(event) => void submit(event)} className="fields">
+    <form action={action} onSubmit={(event) => void submit(event)} className="fields">
       <p>{words.codeLead}</p>
-      <TextField label={words.code} value={code} onChange={(event) => setCode(event.target.value)} error={failure !== null} helperText={failure ?? ' '} slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
-      <div><Button type="submit" variant="contained" size="medium" disabled={code.trim() === ''}>{words.open}</Button></div>
+      <TextField name="code" label={words.code} value={code} onChange={(event) => setCode(event.target.value)} error={failure !== null} helperText={failure ?? ' '} slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
+      <div><Button type="submit" variant="contained" size="medium">{words.open}</Button></div>
     </form>
   );
 }
 
 /** A double opt-in is confirmed by pressing, not by looking: mail scanners look. */
-export function ConfirmButton({ language, confirm }: { language: Language; confirm: () => Promise<ActionResult> }) {
+export function ConfirmButton({ language, confirm, post = notPosted }: { language: Language; confirm: () => Promise<ActionResult>; post?: PostAction }) {
   const words = WORDS[language];
-  const [said, setSaid] = useState<{ text: string; isGood: boolean } | null>(null);
-  const press = async () => {
-    const result = await confirm().catch(lost(language));
-    setSaid({ text: result.ok ? words.confirmed : result.message, isGood: result.ok });
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
+  const say = (result: ActionResult) => ({ text: result.ok ? words.confirmed : result.message, isGood: result.ok });
+  const [said, setSaid] = useState<{ text: string; isGood: boolean } | null>(posted.result ? say(posted.result) : null);
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    setSaid(say(await confirm().catch(lost(language))));
   };
   if (said) return <p className={`note ${said.isGood ? 'good' : 'bad'}`} role="status">{said.text}</p>;
-  return <Button variant="contained" size="medium" onClick={() => void press()}>{words.confirm}</Button>;
+  return <form action={action} onSubmit={(event) => void submit(event)}><Button type="submit" variant="contained" size="medium">{words.confirm}</Button></form>;
 }

@@ -3,25 +3,35 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { useForm, useWatch, type FieldPath } from 'react-hook-form';
+import { useActionState, useState, type FormEvent } from 'react';
+import { useForm, useWatch, type FieldErrors, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Language } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import { FOR_WHOM, publicRequestSchema } from '../../core/requests/schema';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 import { ASK_WORDS } from './askWords';
 
 type Values = InferType<typeof publicRequestSchema>;
 type Asked = { ref: string; word: string };
 
+const EMPTY: Values = { right: '' as Values['right'], forWhom: 'self', agentName: '', agentEmail: '', country: '', region: '', language: 'en', givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '', website: '' };
+
+/** What was wrong with a form that was posted, as the form of the page takes it. */
+function wrongFields(result: ActionResult<Asked> | null): FieldErrors<Values> {
+  const fields = result && !result.ok ? (result.fields ?? {}) : {};
+  return Object.fromEntries(Object.entries(fields).map(([name, message]) => [name, { type: 'server', message }]));
+}
+
 /** The public form, in the person's language. Nothing typed is lost when something is wrong. */
-export function AskForm({ language, ask }: { language: Language; ask: (values: Values) => Promise<ActionResult<Asked>> }) {
+export function AskForm({ language, ask, post = notPosted }: { language: Language; ask: (values: Values) => Promise<ActionResult<Asked>>; post?: PostAction<Asked> }) {
   const words = ASK_WORDS[language];
-  const { control, register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(publicRequestSchema), defaultValues: { right: '' as Values['right'], forWhom: 'self', agentName: '', agentEmail: '', country: '', region: '', language, givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '', website: '' } });
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
+  const { control, register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(publicRequestSchema), defaultValues: { ...EMPTY, language, ...posted.values } as Values, errors: wrongFields(posted.result) });
   const isForOther = useWatch({ control, name: 'forWhom' }) !== 'self';
-  const [sent, setSent] = useState<Asked | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
+  const [sent, setSent] = useState<Asked | null>(posted.result?.ok ? posted.result.value : null);
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const submit = handleSubmit(async (values) => {
     setFailure(null);
     const result = await ask(values).catch((): ActionResult<Asked> => ({ ok: false, message: words.lost }));
@@ -43,20 +53,22 @@ export function AskForm({ language, ask }: { language: Language; ask: (values: V
     if (!message) return undefined;
     return message.includes('@') ? words.emailLooks : (words.needs[name as keyof typeof words.needs] ?? message);
   };
-  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField {...register(name)} label={label} error={Boolean(formState.errors[name])} helperText={wrong(name) ?? ' '} {...more} />;
+  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField {...register(name)} defaultValue={posted.values[name] ?? ''} label={label} error={Boolean(formState.errors[name])} helperText={wrong(name) ?? ' '} {...more} />;
   return (
-    <form onSubmit={submit} noValidate className="fields" aria-label={words.title}>
+    <form action={action} onSubmit={(event: FormEvent) => void submit(event)} noValidate className="fields" aria-label={words.title}>
+      <input type="hidden" name="language" value={language} />
       {failure && <p className="note bad" role="alert">{failure}</p>}
       <fieldset style={{ border: 0, padding: 0, margin: 0 }} aria-describedby="right-wrong">
         <legend style={{ fontWeight: 600, marginBottom: 4 }}>{words.what}</legend>
-        {RIGHTS.map((value) => <label key={value} style={{ display: 'block', padding: '3px 0' }}><input type="radio" value={value} {...register('right')} /> {words.rights[value]}</label>)}
+        {RIGHTS.map((value) => <label key={value} style={{ display: 'block', padding: '3px 0' }}><input type="radio" value={value} defaultChecked={posted.values['right'] === value} {...register('right')} /> {words.rights[value]}</label>)}
         <p id="right-wrong" className="late" role={formState.errors.right ? 'alert' : undefined} style={{ margin: 0 }}>{wrong('right')}</p>
       </fieldset>
       <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
         <legend style={{ fontWeight: 600, marginBottom: 4 }}>{words.forWhom}</legend>
-        {FOR_WHOM.map((value) => <label key={value} style={{ display: 'block', padding: '3px 0' }}><input type="radio" value={value} {...register('forWhom')} /> {words[value]}</label>)}
+        {FOR_WHOM.map((value) => <label key={value} style={{ display: 'block', padding: '3px 0' }}><input type="radio" value={value} defaultChecked={(posted.values['forWhom'] ?? 'self') === value} {...register('forWhom')} /> {words[value]}</label>)}
       </fieldset>
-      {isForOther && <div className="pair">{field('agentName', words.agentName, { autoComplete: 'name' })}{field('agentEmail', words.agentEmail, { type: 'email', autoComplete: 'email' })}</div>}
+      {/* Whether they are shown follows from what is chosen, also where no script runs. */}
+      <div className="pair agent">{field('agentName', words.agentName, { autoComplete: 'name' })}{field('agentEmail', words.agentEmail, { type: 'email', autoComplete: 'email' })}</div>
       <div className="pair">{field('givenName', words.givenName, { autoComplete: isForOther ? 'off' : 'given-name' })}{field('familyName', words.familyName, { autoComplete: isForOther ? 'off' : 'family-name' })}</div>
       {field('email', isForOther ? words.emailOfPerson : words.email, { type: 'email', autoComplete: isForOther ? 'off' : 'email' })}
       <div className="pair">{field('phone', words.phone, { autoComplete: 'tel' })}{field('customerNumber', words.customerNumber)}</div>

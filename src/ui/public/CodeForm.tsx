@@ -2,14 +2,16 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useActionState, useState, type FormEvent } from 'react';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 
 /** The code from the mail; how many tries are left is said. */
-export function CodeForm({ token, prove }: { token: string; prove: (token: string, code: string) => Promise<ActionResult<{ ref: string }>> }) {
+export function CodeForm({ token, prove, post = notPosted }: { token: string; prove: (token: string, code: string) => Promise<ActionResult<{ ref: string }>>; post?: PostAction<{ ref: string }> }) {
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
   const [code, setCode] = useState('');
-  const [failure, setFailure] = useState<string | null>(null);
-  const [ref, setRef] = useState<string | null>(null);
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
+  const [ref, setRef] = useState<string | null>(posted.result?.ok ? posted.result.value.ref : null);
   const [isBusy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -21,10 +23,10 @@ export function CodeForm({ token, prove }: { token: string; prove: (token: strin
   };
   if (ref) return <div className="note good" role="status"><p><b>Thank you. We know now that it is you.</b></p><p>Your request {ref} goes on; you hear from us by mail.</p></div>;
   return (
-    <form onSubmit={(event) => void submit(event)} className="fields" aria-label="Code">
+    <form action={action} onSubmit={(event) => void submit(event)} className="fields" aria-label="Code">
       {failure && <p className="note bad" role="alert">{failure}</p>}
-      <TextField label="Code of six digits" value={code} onChange={(event) => setCode(event.target.value)} autoFocus slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
-      <div><Button type="submit" variant="contained" disabled={isBusy || code.trim() === ''}>Go on</Button></div>
+      <TextField name="code" label="Code of six digits" value={code} onChange={(event) => setCode(event.target.value)} autoFocus slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
+      <div><Button type="submit" variant="contained" disabled={isBusy}>Go on</Button></div>
     </form>
   );
 }

@@ -2,14 +2,16 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useActionState, useState, type FormEvent } from 'react';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 
 /** The second word opens the file; the link is used only when the person says that they have it. */
-export function HandOver({ token, release, confirm }: { token: string; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
+export function HandOver({ token, release, confirm, post = notPosted }: { token: string; post?: PostAction; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
   const [secret, setSecret] = useState('');
-  const [step, setStep] = useState<'word' | 'file' | 'done'>('word');
-  const [failure, setFailure] = useState<string | null>(null);
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
+  const [step, setStep] = useState<'word' | 'file' | 'done'>(posted.result?.ok ? 'file' : 'word');
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const [isBusy, setBusy] = useState(false);
   const run = async (work: () => Promise<ActionResult>, next: 'file' | 'done') => {
     setBusy(true);
@@ -22,10 +24,10 @@ export function HandOver({ token, release, confirm }: { token: string; release: 
     <>
       {failure && <p className="note bad" role="alert">{failure}</p>}
       {step === 'word' && (
-        <form className="fields" aria-label="Second word" onSubmit={(event: FormEvent) => { event.preventDefault(); void run(() => release(token, secret), 'file'); }}>
+        <form action={action} className="fields" aria-label="Second word" onSubmit={(event: FormEvent) => { event.preventDefault(); void run(() => release(token, secret), 'file'); }}>
           <p>Type the second word that you got from us another way.</p>
-          <TextField label="Second word" value={secret} onChange={(event) => setSecret(event.target.value)} autoFocus autoComplete="off" />
-          <div><Button type="submit" variant="contained" disabled={isBusy || secret.trim() === ''}>Open</Button></div>
+          <TextField name="word" label="Second word" value={secret} onChange={(event) => setSecret(event.target.value)} autoFocus autoComplete="off" />
+          <div><Button type="submit" variant="contained" disabled={isBusy}>Open</Button></div>
         </form>
       )}
       {step === 'file' && (

@@ -2,26 +2,32 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRef, useState } from 'react';
+import { useActionState, useRef, useState, type FormEvent } from 'react';
 import { sayDay } from '../../core/shared/days';
 import type { TaskView } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 
 interface Props {
   token: string;
   open: (token: string) => Promise<ActionResult<TaskView>>;
   finish: (token: string, answer: string) => Promise<ActionResult>;
+  /** For a page whose scripts have not run. */
+  postOpen?: PostAction<TaskView>;
+  postFinish?: PostAction;
 }
 
 const LOST = 'We could not be reached. Nothing is lost; try again.';
 
 /** What the owner of a system is asked, and how they hand it over. */
-export function HelperTask({ token, open, finish }: Props) {
-  const [task, setTask] = useState<TaskView | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
+export function HelperTask({ token, open, finish, postOpen = notPosted, postFinish = notPosted }: Props) {
+  const [shown, showAction] = useActionState(postOpen, NOTHING_POSTED);
+  const [ended, endAction] = useActionState(postFinish, NOTHING_POSTED);
+  const [task, setTask] = useState<TaskView | null>(shown.result?.ok ? shown.result.value : null);
+  const [failure, setFailure] = useState<string | null>(failureOf(shown) ?? failureOf(ended));
   const [sent, setSent] = useState<string[]>([]);
   const [answer, setAnswer] = useState('');
-  const [isDone, setDone] = useState(false);
+  const [isDone, setDone] = useState(ended.result?.ok ?? false);
   const [isBusy, setBusy] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const run = async (work: () => Promise<void>) => {
@@ -40,9 +46,9 @@ export function HelperTask({ token, open, finish }: Props) {
   });
   const end = () => run(async () => { const result = await finish(token, answer); if (result.ok) setDone(true); else setFailure(result.message); });
   if (isDone) return <p className="note good" role="status">Thank you. The privacy team goes on from here; this link is used up now.</p>;
-  if (!task) return <>{failure && <p className="note bad" role="alert">{failure}</p>}<p>You look after a system that we cannot search ourselves. Press to see what is asked. What you will see is confidential.</p><Button variant="contained" size="medium" disabled={isBusy} onClick={() => void show()}>Show what is asked</Button></>;
+  if (!task) return <>{failure && <p className="note bad" role="alert">{failure}</p>}<p>You look after a system that we cannot search ourselves. Press to see what is asked. What you will see is confidential.</p><form action={showAction} onSubmit={(event: FormEvent) => { event.preventDefault(); void show(); }}><Button type="submit" variant="contained" size="medium" disabled={isBusy}>Show what is asked</Button></form></>;
   return (
-    <div className="fields">
+    <form action={endAction} onSubmit={(event: FormEvent) => { event.preventDefault(); void end(); }} className="fields">
       {failure && <p className="note bad" role="alert">{failure}</p>}
       <p>{task.kind === 'search' ? <>Please look into <b>{task.system}</b> for this person and hand over everything you find, by <b>{sayDay(task.dueOn)}</b>:</> : <>Please remove this from <b>{task.system}</b>, by <b>{sayDay(task.dueOn)}</b>:</>}</p>
       <p className="note slate" style={{ whiteSpace: 'pre-wrap' }}>{task.what}</p>
@@ -52,8 +58,8 @@ export function HelperTask({ token, open, finish }: Props) {
           {sent.length > 0 && <ul role="status">{sent.map((one) => <li key={one}>{one}</li>)}</ul>}
         </>
       )}
-      <TextField label="Anything to say about it" multiline minRows={2} value={answer} onChange={(event) => setAnswer(event.target.value)} />
-      <div><Button variant="contained" size="medium" disabled={isBusy} onClick={() => void end()}>{task.kind === 'erase' ? 'It is removed' : sent.length + task.uploads > 0 ? 'That is all' : 'Nothing is there'}</Button></div>
-    </div>
+      <TextField name="answer" label="Anything to say about it" multiline minRows={2} value={answer} onChange={(event) => setAnswer(event.target.value)} />
+      <div><Button type="submit" variant="contained" size="medium" disabled={isBusy}>{task.kind === 'erase' ? 'It is removed' : sent.length + task.uploads > 0 ? 'That is all' : 'Nothing is there'}</Button></div>
+    </form>
   );
 }

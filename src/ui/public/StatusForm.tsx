@@ -2,20 +2,22 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
 import type { StatusView } from '../../core/requests/views';
 import type { ActionResult } from '../parts/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 import { ASK_WORDS } from './askWords';
 import { PROOF_WORDS } from './proofWords';
 
 /** How a request stands, for whoever has its reference and word. */
-export function StatusForm({ language, look, begin }: { language: Language; look: (ref: string, word: string) => Promise<ActionResult<StatusView>>; begin: (ref: string, word: string, system: string) => Promise<ActionResult<{ url: string }>> }) {
+export function StatusForm({ language, look, begin, post = notPosted }: { language: Language; post?: PostAction<StatusView>; look: (ref: string, word: string) => Promise<ActionResult<StatusView>>; begin: (ref: string, word: string, system: string) => Promise<ActionResult<{ url: string }>> }) {
   const words = ASK_WORDS[language];
-  const [ref, setRef] = useState('');
+  const [posted, action] = useActionState(post, NOTHING_POSTED);
+  const [ref, setRef] = useState(posted.values['ref'] ?? '');
   const [word, setWord] = useState('');
-  const [failure, setFailure] = useState<string | null>(null);
-  const [view, setView] = useState<StatusView | null>(null);
+  const [failure, setFailure] = useState<string | null>(failureOf(posted));
+  const [view, setView] = useState<StatusView | null>(posted.result?.ok ? posted.result.value : null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const result = await look(ref, word).catch((): ActionResult<StatusView> => ({ ok: false, message: words.lost }));
@@ -30,13 +32,13 @@ export function StatusForm({ language, look, begin }: { language: Language; look
   };
   const day = (value: string) => new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${value}T00:00:00Z`));
   return (
-    <form onSubmit={(event) => void submit(event)} className="fields" noValidate aria-label={words.statusTitle}>
+    <form action={action} onSubmit={(event) => void submit(event)} className="fields" noValidate aria-label={words.statusTitle}>
       {failure && <p className="note bad" role="alert">{failure}</p>}
       <div className="pair">
-        <TextField label={words.ref} value={ref} onChange={(event) => setRef(event.target.value)} autoComplete="off" />
-        <TextField label={words.word} value={word} onChange={(event) => setWord(event.target.value)} autoComplete="off" />
+        <TextField name="ref" label={words.ref} value={ref} onChange={(event) => setRef(event.target.value)} autoComplete="off" />
+        <TextField name="word" label={words.word} value={word} onChange={(event) => setWord(event.target.value)} autoComplete="off" />
       </div>
-      <div><Button type="submit" variant="contained" size="medium" disabled={ref.trim() === '' || word.trim() === ''}>{words.look}</Button></div>
+      <div><Button type="submit" variant="contained" size="medium">{words.look}</Button></div>
       {view && (
         <div className="note slate" role="status">
           <p><span className="mono">{view.ref}</span> · {words.rights[view.right as keyof typeof words.rights]}</p>

@@ -24,7 +24,14 @@ function PackPanel({ request, actions }: { request: RequestView; actions: Reques
       {pack.error && <p className="note bad" role="alert">{pack.error}</p>}
       {pack.state === 'building' && <p className="note slate">The pack is being built. You can leave; it goes on.</p>}
       {pack.files !== null && <p>{pack.files} files, {Math.ceil((pack.bytes ?? 0) / 1024)} kB, {pack.withheld} withheld. <span className="mono muted">SHA-256 {pack.sha256?.slice(0, 16)}…</span></p>}
-      {request.mayWork && pack.state !== 'building' && <div><ActButton primary={pack.state === 'none'} act={() => actions.beginPack(request.ref)}>{pack.state === 'none' ? 'Build the pack' : 'Build it again'}</ActButton></div>}
+      {request.mayWork && pack.missing.length > 0 && (
+        <div className="note ochre">
+          <p>The register does not say yet, and the letter has to (GDPR art. 15(1)):</p>
+          <ul>{pack.missing.map((line) => <li key={line}>{line}</li>)}</ul>
+          <p className="muted">Have it said under Systems, or let the letter say that it is missing: whoever answers for the system is asked.</p>
+        </div>
+      )}
+      {request.mayWork && pack.state !== 'building' && <div><ActButton primary={pack.state === 'none'} act={() => actions.beginPack(request.ref, pack.missing.length > 0)}>{pack.missing.length > 0 ? 'Build it, saying what is missing' : pack.state === 'none' ? 'Build the pack' : 'Build it again'}</ActButton></div>}
     </div>
   );
 }

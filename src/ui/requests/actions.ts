@@ -43,7 +43,7 @@ export interface RequestActions {
   judgeBand(ref: string, band: Band): Promise<ActionResult<{ changed: number }>>;
   decideOn(ref: string, values: unknown): Promise<ActionResult>;
   answerWith(ref: string, text: string): Promise<ActionResult>;
-  beginPack(ref: string): Promise<ActionResult<{ packId: string }>>;
+  beginPack(ref: string, sayMissing: boolean): Promise<ActionResult<{ packId: string }>>;
   handOverPack(ref: string): Promise<ActionResult<{ secret: string }>>;
   workOutPlan(ref: string): Promise<ActionResult<{ planId: string }>>;
   confirmErasure(ref: string, typed: string, acceptance: string): Promise<ActionResult>;

@@ -267,7 +267,7 @@ describe('the erasure plan', () => {
 });
 
 describe('carrying out and answering', () => {
-  const pack = { state: 'ready', files: 7, bytes: 40_000, withheld: 2, sha256: 'cd'.repeat(32), confirmedAt: null, openedAt: null, error: null };
+  const pack = { state: 'ready', files: 7, bytes: 40_000, withheld: 2, sha256: 'cd'.repeat(32), confirmedAt: null, openedAt: null, error: null, missing: [] };
 
   test('the second word is shown once, after the pack went out', async () => {
     const { actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });

@@ -36,7 +36,7 @@ export function RegisterPanel({ system, collections, save }: Props) {
               return (
                 <tr key={collection}>
                   <td className="top"><b>{collection}</b></td>
-                  {entry ? <><td className="top">{entry.purposes.join(', ')}</td><td className="top">{entry.categories.join(', ')}</td><td className="top">{entry.recipients.join(', ') || '–'}</td><td className="top">{entry.retention}</td></> : <td className="top ochre" colSpan={4}>▲ nobody has said yet what it is for</td>}
+                  {entry ? <><td className="top">{entry.purposes.join(', ')}</td><td className="top">{entry.categories.join(', ')}</td><td className="top">{entry.recipients.join(', ') || (entry.nothing.includes('recipients') ? 'nobody' : '▲ not said')}</td><td className="top">{entry.retention}</td></> : <td className="top ochre" colSpan={4}>▲ nobody has said yet what it is for</td>}
                   <td className="top">{system.mayChange && <button type="button" className="plain" onClick={() => setEdited(edited === collection ? null : collection)} aria-expanded={edited === collection}>{entry ? 'Change' : 'Say it'}</button>}</td>
                 </tr>
               );
@@ -49,7 +49,7 @@ export function RegisterPanel({ system, collections, save }: Props) {
 }
 
 /** Lists are typed with commas. */
-const formSchema = yup.object({ title: yup.string().default(''), purposes: yup.string().default(''), categories: yup.string().default(''), recipients: yup.string().default(''), retention: yup.string().default(''), source: yup.string().default(''), transfers: yup.string().default(''), automatedDecisions: yup.string().default(''), isGiven: yup.boolean().default(false) });
+const formSchema = yup.object({ title: yup.string().default(''), purposes: yup.string().default(''), categories: yup.string().default(''), recipients: yup.string().default(''), retention: yup.string().default(''), source: yup.string().default(''), transfers: yup.string().default(''), automatedDecisions: yup.string().default(''), isGiven: yup.boolean().default(false), noRecipients: yup.boolean().default(false), noTransfers: yup.boolean().default(false), noAutomated: yup.boolean().default(false) });
 type Values = yup.InferType<typeof formSchema>;
 const LISTS = ['purposes', 'categories', 'recipients'] as const;
 const listOf = (text: string): string[] => text.split(',').map((one) => one.trim()).filter(Boolean);
@@ -59,12 +59,12 @@ function EntryForm({ system, collection, save, onDone }: { system: SystemView; c
   const fields = system.fields.filter((field) => field.collection === collection).map((field) => ({ holds: field.isConfirmed ? field.holds : field.proposed, contains: field.contains }));
   const { register, handleSubmit, setError, formState } = useForm<Values>({
     resolver: yupResolver(formSchema),
-    defaultValues: { title: entry?.title ?? `${system.name} · ${collection}`, purposes: entry?.purposes.join(', ') ?? '', categories: (entry?.categories ?? proposeCategories(fields)).join(', '), recipients: entry?.recipients.join(', ') ?? '', retention: entry?.retention ?? '', source: entry?.source ?? '', transfers: entry?.transfers ?? '', automatedDecisions: entry?.automatedDecisions ?? '', isGiven: entry?.isGiven ?? false },
+    defaultValues: { title: entry?.title ?? `${system.name} · ${collection}`, purposes: entry?.purposes.join(', ') ?? '', categories: (entry?.categories ?? proposeCategories(fields)).join(', '), recipients: entry?.recipients.join(', ') ?? '', retention: entry?.retention ?? '', source: entry?.source ?? '', transfers: entry?.transfers ?? '', automatedDecisions: entry?.automatedDecisions ?? '', isGiven: entry?.isGiven ?? false, noRecipients: entry?.nothing.includes('recipients') ?? false, noTransfers: entry?.nothing.includes('transfers') ?? false, noAutomated: entry?.nothing.includes('automatedDecisions') ?? false },
   });
   const say = useSay();
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
-    const sent = { system: system.id, collection, title: values.title, purposes: listOf(values.purposes), categories: listOf(values.categories), recipients: listOf(values.recipients), retention: values.retention, source: values.source, transfers: values.transfers.trim() || null, automatedDecisions: values.automatedDecisions.trim() || null, isGiven: values.isGiven };
+    const sent = { system: system.id, collection, title: values.title, purposes: listOf(values.purposes), categories: listOf(values.categories), recipients: listOf(values.recipients), retention: values.retention, source: values.source, transfers: values.transfers.trim() || null, automatedDecisions: values.automatedDecisions.trim() || null, isGiven: values.isGiven, nothing: [...(values.noRecipients ? ['recipients'] : []), ...(values.noTransfers ? ['transfers'] : []), ...(values.noAutomated ? ['automatedDecisions'] : [])] };
     try {
       registerSchema.validateSync(sent, { abortEarly: false });
     } catch (error) {
@@ -83,9 +83,10 @@ function EntryForm({ system, collection, save, onDone }: { system: SystemView; c
       {field('title', 'What packs call it', 'In words the person knows.')}
       {field('purposes', 'Used for', 'Why it is there.')}
       {field('categories', 'Holds', entry ? 'Categories of personal data.' : 'Proposed from its fields.')}
-      {field('recipients', 'Goes to', 'Who gets it; empty: nobody outside.')}
+      {field('recipients', 'Goes to', 'Who gets it. Empty says nothing yet.')}
       <div className="pair">{field('retention', 'Kept', 'How long, or until when.')}{field('source', 'Comes from', 'Who gave it to you.')}</div>
-      <div className="pair">{field('transfers', 'Outside of the EEA', 'To which countries, with which safeguard; empty: none.')}{field('automatedDecisions', 'Automated decisions', 'What is decided by it without anybody; empty: nothing.')}</div>
+      <div className="pair">{field('transfers', 'Outside of the EEA', 'To which countries, with which safeguard. Empty says nothing yet.')}{field('automatedDecisions', 'Automated decisions', 'What is decided by it without anybody. Empty says nothing yet.')}</div>
+      <div className="row" role="group" aria-label="Said to be none">{([['noRecipients', 'Nobody outside receives it'], ['noTransfers', 'It goes nowhere outside of the EEA'], ['noAutomated', 'Nothing is decided by it alone']] as const).map(([name, label]) => <label className="row" key={name}><input type="checkbox" {...register(name)} /> {label}</label>)}</div>
       <label className="row"><input type="checkbox" {...register('isGiven')} /> The person gave it to us themselves: it goes into a portable copy</label>
       <div className="row"><Button type="submit" variant="contained" disabled={formState.isSubmitting}>Say it so</Button><Button variant="text" onClick={onDone}>Leave it</Button></div>
     </form>

@@ -2,23 +2,26 @@ import { createHmac, timingSafeEqual } from 'node:crypto';
 import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../core/consent/schema';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { rememberWebhook } from '../../db/consent/webhooks';
+import { forgetWebhook, rememberWebhook } from '../../db/consent/webhooks';
 import { systemById } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { connectionOfSystem } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
-import { recordChoicesIn, type RecordOutcome } from './recordChoices';
+import { readChecks, recordChoicesIn, type RecordOutcome } from './recordChoices';
 
-export type WebhookRefusal = { code: 'webhook-unknown' } | { code: 'signature-wrong' } | { code: 'timestamp-off' } | { code: 'webhook-invalid'; problems: string[] };
+export type WebhookRefusal = { code: 'webhook-unknown' } | { code: 'signature-wrong' } | { code: 'timestamp-off' } | { code: 'webhook-invalid'; problems: string[] } | { code: 'webhook-held'; reasons: string[] };
 
 /** How far the sender's clock may be off, and for how long an old message is accepted, milliseconds. */
 const TOLERANCE_MS = 5 * 60_000;
 
-const bodySchema = yup.object({
+const contactSchema = yup.object({
   type: yup.string().oneOf(['contact.unsubscribed', 'contact.subscribed']).required(),
   at: yup.string().required(),
   contact: yup.object({ id: yup.string().max(120).required(), email: yup.string().max(320).required() }).required(),
 });
+
+/** A choice in the shape of `POST /choices`, for systems that can say more than a changed subscription. */
+const choiceMadeSchema = yup.object({ type: yup.string().oneOf(['choice.made']).required(), data: choiceInputSchema.required() });
 
 /**
  * A message that a system sends by itself when somebody changes their mind there. Signed as in the Standard Webhooks
@@ -28,18 +31,23 @@ const bodySchema = yup.object({
 export async function receiveWebhook(ctx: Context, input: { systemId: string; id: string | null; timestamp: string | null; signature: string | null; body: string }): Promise<Result<RecordOutcome | null, WebhookRefusal>> {
   const system = await ctx.transaction((h) => systemById(h, input.systemId));
   const connection = system ? connectionOfSystem(ctx, system) : null;
-  const [secret, purpose] = [connection?.['webhookSecret'], connection?.['flagPurpose']];
-  if (!secret || !purpose || !input.id || !input.timestamp || !input.signature) return refuse({ code: 'webhook-unknown' });
+  const [secret, purpose] = [connection?.['webhookSecret'], connection?.['flagPurpose'] ?? null];
+  if (!secret || !input.id || !input.timestamp || !input.signature) return refuse({ code: 'webhook-unknown' });
   if (!isSigned(secret, input.id, input.timestamp, input.body, input.signature)) return refuse({ code: 'signature-wrong' });
   const sentAt = Number(input.timestamp) * 1000;
   if (!Number.isFinite(sentAt) || Math.abs(Date.parse(ctx.clock.real()) - sentAt) > TOLERANCE_MS) return refuse({ code: 'timestamp-off' });
-  const choice = readBody(input.body, purpose);
+  const choice = readBody(input.body, { purpose, ask: connection?.['webhookAsk'] ?? null });
   if (!choice.ok) return choice;
   return ctx.transaction(async (h) => {
     if (!(await rememberWebhook(h, input.systemId, input.id!, ctx.clock.real()))) return ok(null);
-    const [outcome] = await recordChoicesIn(ctx, h, { systemId: input.systemId, choices: [{ ...choice.value, externalId: `webhook:${input.id}` }] });
+    const known = choice.value.ask ? [...((await readChecks(ctx, h, input.systemId)).wordings.get(`ask:${choice.value.ask}`) ?? [])] : [];
+    const askVersion = choice.value.askVersion ?? (known.length > 0 ? Math.max(...known) : null);
+    const [outcome] = await recordChoicesIn(ctx, h, { systemId: input.systemId, choices: [{ ...choice.value, askVersion, externalId: `webhook:${input.id}` }] });
     await recordTrail(ctx, h, 'webhook-received', input.systemId, `${choice.value.answer}: ${outcome!.status}`);
-    return ok(outcome!);
+    if (outcome!.status !== 'quarantined') return ok(outcome!);
+    // It is not taken, and says why: once that is mended, the same message may come again.
+    await forgetWebhook(h, input.systemId, input.id!);
+    return refuse({ code: 'webhook-held', reasons: outcome!.reasons.map(({ text }) => text) });
   });
 }
 
@@ -52,11 +60,14 @@ function isSigned(secret: string, id: string, timestamp: string, body: string, h
   });
 }
 
-function readBody(text: string, purpose: string): Result<ChoiceInput, WebhookRefusal> {
+function readBody(text: string, about: { purpose: string | null; ask: string | null }): Result<ChoiceInput, WebhookRefusal> {
   try {
-    const body = bodySchema.validateSync(JSON.parse(text), { abortEarly: false });
+    const json = JSON.parse(text) as { type?: unknown } | null;
+    if (json?.type === 'choice.made') return ok(choiceMadeSchema.validateSync(json, { abortEarly: false }).data);
+    const body = contactSchema.validateSync(json, { abortEarly: false });
+    if (about.purpose === null) return refuse({ code: 'webhook-invalid', problems: ['The system has no purpose of its flag: say it in its settings, or send choice.made.'] });
     return ok(choiceInputSchema.validateSync({
-      occurredAt: body.at, identifiers: [{ kind: 'email', value: body.contact.email }], purpose, answer: body.type === 'contact.unsubscribed' ? 'withdraw' : 'grant', ask: 'newsletter-service', askVersion: 1, method: 'link in a mail', place: 'newsletter', country: null, language: null, evidence: { contact: body.contact.id },
+      occurredAt: body.at, identifiers: [{ kind: 'email', value: body.contact.email }], purpose: about.purpose, answer: body.type === 'contact.unsubscribed' ? 'withdraw' : 'grant', ask: about.ask, askVersion: null, method: 'link in a mail', place: null, country: null, language: null, evidence: { contact: body.contact.id },
       address: body.type === 'contact.subscribed' ? { channel: 'email', value: body.contact.email } : null,
     }, { abortEarly: false }));
   } catch (error) {

@@ -1,16 +1,19 @@
 import type { Desk, Due, DueDay, DueMark, RequestLine } from '../../core/requests/views';
 import { addDays, localDay, sayInstant, weekdayOf } from '../../core/shared/days';
 import { reach } from '../shared/may';
+import { sayFacts } from '../../core/systems/register';
+import { listRegisterGaps } from '../../db/systems/registerGaps';
 import { dailyFailures } from '../../db/health/dailyRuns';
 import { stuck } from '../health/readHealth';
 import { countDrift } from '../../db/consent/drift';
+import { importableSystems } from '../imports/mayImport';
+import { systemInReach, systemsInReach } from '../systems/systemsInReach';
 import { readSources } from '../consent/readSources';
 import { listImports } from '../../db/imports/imports';
 import { listResidue } from '../../db/erasure/plans';
 import { helperTasksDue } from '../../db/requests/helperTasks';
 import { mentionsOf } from '../../db/requests/notes';
 import { countProposals } from '../../db/requests/proposals';
-import { listSystems } from '../../db/systems/systems';
 import { lastVerification } from '../../db/consent/verifications';
 import type { Context } from '../context';
 import { readRequests } from '../requests/requestView';
@@ -64,10 +67,11 @@ export async function readDesk(ctx: Context): Promise<Desk> {
     if (unsent.length > 0 && (reach(ctx, 'systems.see') === 'all' || reach(ctx, 'requests.see') === 'all')) waiting.unshift({ who: 'the mail server', what: `does not take ${unsent.length} ${unsent.length === 1 ? 'mail' : 'mails'}, since ${sayInstant(unsent[0]!.queued_at, ctx.organisation.zone)}`, ref: null, href: '/systems' });
     for (const kind of ['mail', 'file'] as const) {
       const here = arrivals.filter((arrival) => arrival.kind === kind);
-      if (here.length > 0 && reach(ctx, kind === 'mail' ? 'requests.work' : 'imports.run')) waiting.unshift({ who: kind === 'mail' ? 'the privacy mailbox' : 'a watched folder', what: `${here.length} ${kind === 'mail' ? (here.length === 1 ? 'message' : 'messages') : here.length === 1 ? 'file' : 'files'} could not be taken in (${[...new Set(here.map(({ error }) => error))].join(', ')}), since ${sayInstant(here[0]!.arrived_at, ctx.organisation.zone)}`, ref: null, href: kind === 'mail' ? '/requests/inbox' : '/ledger/imports' });
+      if (here.length > 0 && (kind === 'mail' ? reach(ctx, 'requests.work') : reach(ctx, 'imports.run') === 'all')) waiting.unshift({ who: kind === 'mail' ? 'the privacy mailbox' : 'a watched folder', what: `${here.length} ${kind === 'mail' ? (here.length === 1 ? 'message' : 'messages') : here.length === 1 ? 'file' : 'files'} could not be taken in (${[...new Set(here.map(({ error }) => error))].join(', ')}), since ${sayInstant(here[0]!.arrived_at, ctx.organisation.zone)}`, ref: null, href: kind === 'mail' ? '/requests/inbox' : '/ledger/imports' });
     }
+    for (const gap of await listRegisterGaps(h)) if ((await systemInReach(ctx, h, 'systems.see', gap.system_id)) !== null) waiting.push({ who: 'the register', what: `does not say ${sayFacts(gap.facts)} of ${gap.system_id} · ${gap.collection}; ${gap.request_ref} had to go without`, ref: null, href: `/systems/${gap.system_id}` });
     for (const { task } of reach(ctx, 'systems.see') === 'all' ? await dailyFailures(h) : []) waiting.push({ who: 'Bookend', what: `daily work failed: ${task.replace(/-/g, ' ')}; it is tried again`, ref: null, href: '/systems' });
-    if (reach(ctx, 'systems.see')) for (const system of (await listSystems(h)).filter(({ last_error }) => last_error)) waiting.push({ who: system.name, what: system.last_error!, ref: null, href: '/systems' });
+    if (reach(ctx, 'systems.see')) for (const system of (await systemsInReach(ctx, h, 'systems.see')).filter(({ last_error }) => last_error)) waiting.push({ who: system.name, what: system.last_error!, ref: null, href: '/systems' });
     const mails = reach(ctx, 'requests.work') ? await countProposals(h) : 0;
     if (mails > 0) cameIn.push({ count: mails, what: mails === 1 ? 'message to the privacy mailbox' : 'messages to the privacy mailbox', href: '/requests/inbox', act: 'confirm' });
     const since = addDays(today, -SINCE_DAYS);
@@ -75,7 +79,7 @@ export async function readDesk(ctx: Context): Promise<Desk> {
     const fresh = lines.filter(({ receivedOn }) => receivedOn >= since);
     if (fresh.length > 0) cameIn.push({ count: fresh.length, what: fresh.length === 1 ? 'request since the day before yesterday' : 'requests since the day before yesterday', href: '/requests', act: 'open' });
     if (reach(ctx, 'imports.run')) {
-      const imports = await listImports(h, 20);
+      const imports = await listImports(h, 20, await importableSystems(ctx, h));
       const unread = imports.filter(({ way, state }) => way === 'folder' && (state === 'failed' || state === 'unmapped'));
       if (unread.length > 0) cameIn.push({ count: unread.length, what: unread.length === 1 ? 'delivered file could not be read' : 'delivered files could not be read', href: `/ledger/imports/${unread[0]!.id}`, act: 'look' });
       const held = imports.filter(({ quarantined, state }) => quarantined > 0 && state === 'finished');

@@ -10,6 +10,7 @@ import { personsById } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
+import { systemsInReach } from '../systems/systemsInReach';
 import { systemsWithFlags } from './compareSystem';
 
 const PAGE = 50;
@@ -19,12 +20,14 @@ const MEASURED_DAYS = 182;
 export async function readDrift(ctx: Context, filter: { systemId: string | null; purpose: string | null; direction: DriftDirection | null; after: string | null }): Promise<Result<DriftView, AccessRefusal>> {
   const how = reach(ctx, 'drift.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'drift.see' });
-  const systems = await systemsWithFlags(ctx);
+  const flagged = await systemsWithFlags(ctx);
   return ctx.transaction(async (h) => {
+    const own = how === 'own' ? new Set((await systemsInReach(ctx, h, 'drift.see')).map(({ id }) => id)) : null;
+    const systems = own ? flagged.filter(({ id }) => own.has(id)) : flagged;
     const names = new Map(systems.map(({ id, name }) => [id, name]));
     const titles = new Map((await allPurposes(h)).map(({ id, title }) => [id, title]));
     const runs = new Map((await lastDriftRuns(h)).map((run) => [run.system_id, run]));
-    const rows = await openDrift(h, { ...filter, limit: PAGE + 1 });
+    const rows = await openDrift(h, { ...filter, systems: own, limit: PAGE + 1 });
     const vault = vaultOf(ctx, h);
     const people = new Map((await personsById(h, rows.map(({ person_id }) => person_id))).map((row) => [row.id, row]));
     const items: DriftView['items'] = [];
@@ -33,7 +36,7 @@ export async function readDrift(ctx: Context, filter: { systemId: string | null;
       const name = person ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`) : null;
       items.push({ id: row.id, who: name ? (how === 'all' ? name : maskName(name)) : '(no name)', personId: row.person_id, system: names.get(row.system_id) ?? row.system_id, purpose: titles.get(row.purpose) ?? row.purpose, direction: row.direction, standing: row.standing, since: row.since, foundAt: row.found_at, state: row.state, detail: row.detail });
     }
-    const board = [...groupBy(await countDrift(h, ctx.clock.now()), (row) => `${row.system_id} ${row.purpose} ${row.direction}`).values()].map((own): DriftView['board'][number] => {
+    const board = [...groupBy((await countDrift(h, ctx.clock.now())).filter(({ system_id }) => own === null || own.has(system_id)), (row) => `${row.system_id} ${row.purpose} ${row.direction}`).values()].map((own): DriftView['board'][number] => {
       const { system_id, purpose, direction } = own[0]!;
       const sum = (fits: (row: (typeof own)[number]) => boolean) => own.filter(fits).reduce((total, { n }) => total + n, 0);
       return { systemId: system_id, system: names.get(system_id) ?? system_id, purpose, title: titles.get(purpose) ?? purpose, direction, ages: { today: sum(({ age }) => age === 'today'), 'this week': sum(({ age }) => age === 'this week'), older: sum(({ age }) => age === 'older') }, inWork: sum(({ state }) => state !== 'open'), open: sum(({ state }) => state === 'open') };
@@ -43,7 +46,7 @@ export async function readDrift(ctx: Context, filter: { systemId: string | null;
         const run = runs.get(id);
         return { id, name, run: run ? { state: run.state, compared: run.compared, unknown: run.unknown, found: run.found, error: run.error, at: run.finished_at ?? run.started_at } : null };
       }),
-      board, items, next: rows.length > PAGE ? items.at(-1)!.id : null, follow: await readFollow(ctx, await followRows(h, new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString())), mayCorrect: reach(ctx, 'drift.correct') !== null,
+      board, items, next: rows.length > PAGE ? items.at(-1)!.id : null, follow: await readFollow(ctx, own !== null ? [] : await followRows(h, new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString())), mayCorrect: reach(ctx, 'drift.correct') !== null,
     });
   });
 }

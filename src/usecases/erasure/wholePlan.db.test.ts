@@ -44,7 +44,7 @@ beforeAll(async () => {
     await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 4 });
     await insertUser(h, { id: 'usr_signe', email: 'signe@x.example', name: 'Signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' });
     await insertRetentionRule(h, { id: 'ret_bills', system: 'sys_shelf', collection: 'bills', from: 'issued_on', years: 5, law: 'Bogføringsloven § 12' });
-    await insertRegisterEntry(h, { system: 'sys_shelf', collection: 'things', title: 'Shelf · things', purposes: ['p'], categories: ['c'], recipients: ['our parcel carrier'], retention: 'r', source: 's', transfers: null, automatedDecisions: null, isGiven: false });
+    await insertRegisterEntry(h, { system: 'sys_shelf', collection: 'things', title: 'Shelf · things', purposes: ['p'], categories: ['c'], recipients: ['our parcel carrier'], retention: 'r', source: 's', transfers: null, automatedDecisions: null, isGiven: false, nothing: [] });
   });
   world.worker.journal = fileJournal(join(world.folder, 'journal', 'erasures.ndjson'));
   const connect = world.worker.connect;

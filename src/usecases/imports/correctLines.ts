@@ -7,6 +7,7 @@ import type { Context } from '../context';
 import { readChecks } from '../consent/recordChoices';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { mayImport } from './mayImport';
 import { lineRow } from './runImport';
 import { openHeader, openRaw, rawSealer } from './sealed';
 import { prepareLines, readerOf, settleLines, type Line } from './takeLines';
@@ -54,7 +55,7 @@ async function inFinishedImport<T>(ctx: Context, importId: string, work: (h: Han
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
     const row = await importById(h, importId);
-    if (!row) return refuse({ code: 'not-found' });
+    if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     if (row.state !== 'finished') return refuse({ code: 'import-not-finished' });
     return work(h, row);
   });

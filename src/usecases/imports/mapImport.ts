@@ -6,6 +6,7 @@ import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
+import { mayImport } from './mayImport';
 import { columnsOf } from './uploadImport';
 
 export type MapImportRefusal = AccessRefusal | MappingRefusal | { code: 'import-already-started' };
@@ -19,7 +20,7 @@ export async function mapImport(ctx: Context, input: { importId: string; name: s
   if (wrong) return refuse(wrong);
   return ctx.transaction(async (h) => {
     const row = await lockImport(h, input.importId);
-    if (!row) return refuse({ code: 'not-found' });
+    if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     if (row.state !== 'unmapped' && row.state !== 'checked') return refuse({ code: 'import-already-started' });
     await saveMappingRow(h, { id: ctx.keys.id('map'), system_id: row.system_id, name: input.name, mapping: input.mapping, created_by: ctx.actor.id, created_at: ctx.clock.now() });
     await setImport(h, row.id, { state: 'checking', mapping: input.mapping, checked_lines: 0 });

@@ -9,7 +9,8 @@ import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
-import { mayImport } from './mayImport';
+import { systemsInReach } from '../systems/systemsInReach';
+import { importableSystems, mayImport } from './mayImport';
 import { openFileName, openPreview, openRaw } from './sealed';
 import { proposalFor } from './uploadImport';
 
@@ -25,18 +26,18 @@ export async function readImports(ctx: Context): Promise<Result<ImportSummary[],
   return ctx.transaction(async (h) => {
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const summaries: ImportSummary[] = [];
-    for (const row of await listImports(h, 20)) summaries.push(await summary(ctx, h, row, systems));
+    for (const row of await listImports(h, 20, await importableSystems(ctx, h))) summaries.push(await summary(ctx, h, row, systems));
     return ok(summaries);
   });
 }
 
 /** One import: what the dry run says, what became of it, and the lines that did not simply go in. A look at personal data: it is in the trail. */
 export async function readImport(ctx: Context, input: { id: string; after?: number }): Promise<Result<ImportView, AccessRefusal>> {
+  if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   const file = await fileOf(ctx, input.id);
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
-    if (!row) return refuse({ code: 'not-found' });
-    if (!mayImport(ctx, row.system_id)) return refuse({ code: 'not-allowed', act: 'imports.run' });
+    if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const held: HeldLine[] = [];
     for (const line of await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE)) held.push({ line: line.line, status: line.status, reasons: line.reasons, raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line) });
@@ -51,7 +52,7 @@ export async function readImport(ctx: Context, input: { id: string; after?: numb
 export async function readImportState(ctx: Context, input: { id: string }): Promise<Result<Pick<ImportSummary, 'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined' | 'done_lines'>, AccessRefusal>> {
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
-    if (!row || !mayImport(ctx, row.system_id)) return refuse({ code: 'not-found' });
+    if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, done_lines } = row;
     return ok({ id, state, total, recorded, duplicate, conflict, suppressed, quarantined, done_lines });
   });
@@ -66,7 +67,7 @@ export function heldCsv(lines: readonly HeldLine[]): string {
 export async function readImportSources(ctx: Context): Promise<Result<{ id: string; name: string }[], AccessRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
-    const systems = (await listSystems(h)).filter(({ kind }) => kind !== 'bookend');
+    const systems = (await systemsInReach(ctx, h, 'imports.run')).filter(({ kind }) => kind !== 'bookend');
     const mapped = new Set(await systemsWithMappings(h));
     return ok(systems.map(({ id, name }) => ({ id, name })).sort((a, b) => Number(mapped.has(b.id)) - Number(mapped.has(a.id))));
   });

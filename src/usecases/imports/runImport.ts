@@ -6,6 +6,7 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { dataLines } from './checkImport';
 import { fileOf } from './fileOf';
+import { mayImport } from './mayImport';
 import { rawSealer } from './sealed';
 import { inParts, prepareLines, readerOf, settleLines, type Line, type ReadLines } from './takeLines';
 
@@ -18,7 +19,7 @@ export async function startImport(ctx: Context, { importId }: { importId: string
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
     const row = await lockImport(h, importId);
-    if (!row) return refuse({ code: 'not-found' });
+    if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     if (row.state !== 'checked') return refuse({ code: 'import-already-started' });
     await setImport(h, importId, { state: 'running', preview: null });
     await ctx.jobs.enqueue(h.trx, 'run-import', { importId });

@@ -6,7 +6,7 @@ import { mappingsOf } from '../../db/imports/mappings';
 import { systemById } from '../../db/systems/systems';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
-import type { AccessRefusal } from '../shared/may';
+import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { newWorkKey } from '../shared/workKeys';
 import { mayImport } from './mayImport';
@@ -36,7 +36,13 @@ const MOST_BYTES = 8 * 1024 ** 3;
 
 /** Takes a file in as it flows, sealed, and finds how it is to be read. Nothing is recorded yet. */
 export async function uploadImport(ctx: Context, input: Upload): Promise<Result<Uploaded, UploadRefusal>> {
-  if (!mayImport(ctx, input.systemId)) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  if (ctx.actor.kind === 'user' && !reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  // Before a byte of it is taken.
+  const may = await ctx.transaction(async (h): Promise<Result<null, UploadRefusal>> => {
+    if (!(await systemById(h, input.systemId))) return refuse({ code: 'unknown-system', system: input.systemId });
+    return (await mayImport(ctx, h, input.systemId)) ? ok(null) : refuse({ code: 'not-allowed', act: 'imports.run' });
+  });
+  if (!may.ok) return may;
   const id = ctx.keys.id('imp');
   const path = `import-${id}`;
   const keyId = await ctx.transaction((h) => newWorkKey(ctx, h, { kind: 'import', subject: id }));

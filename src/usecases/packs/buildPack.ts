@@ -22,6 +22,11 @@ import { inPieces, matchesOf, sealedRecords, type MatchHead } from '../../db/tra
 import { lastTrace } from '../../db/trace/traces';
 import type { FoundFile, FoundRecord } from '../../ports/connector';
 import { dataKeys } from '../../db/access/dataKeys';
+import { insertRegisterGaps } from '../../db/systems/registerGaps';
+import type { Handle } from '../../db/handle';
+import type { RegisterEntry } from '../../core/letters/cover';
+import { sayFacts } from '../../core/systems/register';
+import { OWN_SYSTEM } from '../erasure/ownPart';
 import type { Context } from '../context';
 import { personOfRequest } from '../requests/personOfRequest';
 import { refreshRequest } from '../requests/refreshRequest';
@@ -33,16 +38,23 @@ import { recordTrail } from '../trail/recordTrail';
 import { documentFile } from './documentFile';
 import { letterPdf } from './pdf';
 import { redactRecord } from './redactRecord';
+import { registerGapsOf, type RegisterGap } from './registerGapsOf';
 import { reportPdf } from './report';
 
-export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building' } | { code: 'no-pack-for-right'; right: string };
+export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building' } | { code: 'no-pack-for-right'; right: string } | { code: 'register-incomplete'; missing: string[] };
 
-/** Asks for the pack of a decided request; built by the worker. */
-export async function startPack(ctx: Context, input: { ref: string }) {
+/**
+ * Asks for the pack of a decided request; built by the worker. Where the register lacks what the answer has to say, it is refused, or the
+ * answer says that it is missing and whoever answers for the system is asked.
+ */
+export async function startPack(ctx: Context, input: { ref: string; sayMissing?: boolean }) {
   return workOnRequest<{ packId: string }, StartPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.right !== 'access' && request.right !== 'portability') return refuse({ code: 'no-pack-for-right', right: request.right });
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
     if (request.pack === 'building') return refuse({ code: 'pack-building' });
+    const gaps = await registerGapsOf(h, request.id);
+    if (gaps.length > 0 && !input.sayMissing) return refuse({ code: 'register-incomplete', missing: await sayGaps(h, gaps) });
+    await insertRegisterGaps(h, gaps.map(({ system, collection, facts }) => ({ system_id: system, collection, request_ref: request.ref, facts, asked_at: ctx.clock.now() })));
     const packId = ctx.keys.id('pck');
     await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.now() });
     await setRequest(h, request.id, { pack: 'building', carried_out: false });
@@ -102,6 +114,12 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
   });
 }
 
+/** What is missing, place by place, in words. */
+export async function sayGaps(h: Handle, gaps: readonly RegisterGap[]): Promise<string[]> {
+  const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
+  return gaps.map(({ system, collection, facts }) => `${names.get(system) ?? system} · ${collection}: ${sayFacts(facts)}`);
+}
+
 async function gather(ctx: Context, requestId: string): Promise<Content> {
   return ctx.transaction(async (h) => {
     const request = (await requestById(h, requestId))!;
@@ -141,7 +159,10 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
       const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
       for (const { name } of redactions.has(match.id) ? [] : (JSON.parse(text!) as FoundRecord).files) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: name, why: 'Attached files may hold what the law lets nobody hand over (11 CCR 7024(d)); ask us for it.' });
     }
-    const register = entries.filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
+    const known = entries.filter((entry) => theirs.some((match) => match.system_id === entry.system && match.collection === entry.collection));
+    // A place of which the register says nothing at all stands in the letter with all of it missing.
+    const unknown = [...new Set(theirs.map(({ system_id, collection }) => `${system_id}/${collection}`))].filter((place) => !known.some((entry) => `${entry.system}/${entry.collection}` === place));
+    const register = [...known, ...unknown.map((place): RegisterEntry => ({ system: place.split('/')[0]!, collection: place.slice(place.indexOf('/') + 1), title: place.split('/')[0] === OWN_SYSTEM ? 'Bookend' : `${names.get(place.split('/')[0]!) ?? place} · ${place.slice(place.indexOf('/') + 1)}`, purposes: [], categories: [], recipients: [], retention: '', source: '', transfers: null, automatedDecisions: null, isGiven: false, nothing: [] }))];
     const titles = new Map(register.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
     const madeOn = localDay(ctx.clock.now(), ctx.organisation.zone);
     const sayPlace = (name: string) => titles.get(name) ?? `${names.get(name.split('/')[0]!)} · ${name.split('/')[1]}`;

@@ -150,7 +150,7 @@ describe('documents', () => {
 });
 
 describe('beside the data', () => {
-  const entry = { title: 'Letters', purposes: ['answering'], categories: ['what you wrote'], recipients: [], retention: 'three years', source: 'you', transfers: null, automatedDecisions: null };
+  const entry = { title: 'Letters', purposes: ['answering'], categories: ['what you wrote'], recipients: [], retention: 'three years', source: 'you', transfers: null, automatedDecisions: null, nothing: [] };
   const two = () => void (messages = [{ key: '1', subject: 'Bell', text: 'Dear shop, the bell rings too softly. Maja', files: [] }, { key: 'k', subject: 'Score', text: 'Maja Lund is a good customer, says the machine', collection: 'scores', files: [] }]);
 
   test('a report to read, with every record', async () => {

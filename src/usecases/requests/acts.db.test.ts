@@ -152,7 +152,7 @@ describe('rectification', () => {
     expect(shelf.rows.get('1')!.name).toBe('Ole Juhl');
     expect(must(await readRecordActs(signe, { ref })).acts).toMatchObject([{ field: 'name', was: 'Ole Jul', value: 'Ole Juhl', state: 'done' }]);
     // Who had received it is told first.
-    await world.worker.transaction((h) => insertRegisterEntry(h, { system: 'sys_shelf', collection: 'people', title: 'Shelf', purposes: ['x'], categories: ['x'], recipients: ['our parcel carrier'], retention: 'x', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }));
+    await world.worker.transaction((h) => insertRegisterEntry(h, { system: 'sys_shelf', collection: 'people', title: 'Shelf', purposes: ['x'], categories: ['x'], recipients: ['our parcel carrier'], retention: 'x', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: [] }));
     expect(refusal(await finishRecordActs(signe, { ref }))).toBe('recipients-untold');
     expect(refusal(await tellRecipient(signe, { ref, recipient: 'our parcel carrier', how: ' ', wasTold: true }))).toBe('reason-missing');
     expect(refusal(await tellRecipient(signe, { ref, recipient: 'somebody', how: 'by mail', wasTold: true }))).toBe('not-found');

@@ -78,7 +78,7 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
     text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,
     identity: 'none', identity_method: null, trace: 'none', undecided: 0, decision: 'none', decision_ground: null, decision_reason_sealed: null, decided_by: null, decided_at: null,
     pack: 'none', plan: 'none', carried_out: false, answered: false, outcome: null, stage: 'intake', due_on: reading.value.dueOn, created_at: ctx.clock.now(), closed_at: null,
-    region, appeal: 'none', authority: input.onBehalf ? 'needed' : 'not-needed', status_hash: statusHash(ctx, id, statusWord), joined_to: null, fact_tries: 0, acknowledged_at: null, helpers_open: 0, matter: null, removed_at: null,
+    region, appeal: 'none', authority: input.onBehalf ? 'needed' : 'not-needed', status_hash: statusHash(ctx, id, statusWord), joined_to: null, fact_tries: 0, acknowledged_at: null, helpers_open: 0, matter: null, removed_at: null, system_id: ctx.actor.kind === 'machine' ? ctx.actor.systemId : null,
     owner_id: assign(await assignmentRules(h), { right: input.right, regime, language: input.language }, await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))),
   };
   await insertRequest(h, row);

@@ -8,7 +8,8 @@ import { clockOf } from './clockOf';
 export async function readRequestState(ctx: Context, input: { ref: string }): Promise<Result<{ ref: string; right: string; stage: string; outcome: string | null; clock: ClockReading }, { code: 'not-found' }>> {
   return ctx.transaction(async (h) => {
     const row = await requestByRef(h, input.ref);
-    if (!row) return refuse({ code: 'not-found' });
+    // A machine reads what its own system has opened, and learns of nothing else.
+    if (!row || (ctx.actor.kind === 'machine' && row.system_id !== ctx.actor.systemId)) return refuse({ code: 'not-found' });
     const reading = clockOf(ctx, row, (await clockEventsOf(h, [row.id])).get(row.id)!);
     if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
     return ok({ ref: row.ref, right: row.right, stage: row.stage, outcome: row.outcome, clock: reading.value });

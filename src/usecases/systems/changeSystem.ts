@@ -1,8 +1,10 @@
 import type { RegisterEntry } from '../../core/letters/cover';
 import type { InactiveRule } from '../../core/systems/views';
+import { missingFacts } from '../../core/systems/register';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { fieldsOf } from '../../db/systems/fields';
 import { insertRegisterEntry, setSystem } from '../../db/systems/systems';
+import { setRegisterGap } from '../../db/systems/registerGaps';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
@@ -15,12 +17,13 @@ export async function changeRegister(ctx: Context, input: RegisterEntry): Promis
     const row = await systemInReach(ctx, h, 'systems.change', input.system);
     if (!row) return refuse({ code: 'not-found' });
     await insertRegisterEntry(h, input);
+    await setRegisterGap(h, row.id, input.collection, missingFacts(input));
     await recordTrail(ctx, h, 'system-changed', row.id, `register of ${input.collection}: ${input.purposes.join(', ')}; kept ${input.retention}`.slice(0, 2000));
     return ok(null);
   });
 }
 
-export type SearchingRefusal = { code: 'fields-unconfirmed'; count: number } | { code: 'not-read' } | { code: 'inactive-unknown' };
+export type SearchingRefusal = { code: 'fields-unconfirmed'; count: number } | { code: 'not-read' } | { code: 'inactive-unknown' } | { code: 'own-always-searched' };
 
 /** Whether traces go to a system, and whether people there who are no longer active are looked for too. */
 export async function changeSearching(ctx: Context, input: { system: string; isTraced: boolean; searchesInactive: boolean; inactive: InactiveRule | null }): Promise<Result<null, AccessRefusal | SearchingRefusal>> {
@@ -28,9 +31,11 @@ export async function changeSearching(ctx: Context, input: { system: string; isT
   return ctx.transaction(async (h) => {
     const row = await systemInReach(ctx, h, 'systems.change', input.system);
     if (!row) return refuse({ code: 'not-found' });
+    if (row.kind === 'bookend' && !input.isTraced) return refuse({ code: 'own-always-searched' });
     const fields = await fieldsOf(h, row.id);
     // A system that was added by hand says what its fields hold before anybody relies on its being searched.
-    const open = fields.filter(({ proposed, confirmed_at }) => proposed !== null && confirmed_at === null).length;
+    // What a mapping says of a service was written by somebody who meant it: nothing is left to confirm.
+    const open = row.kind === 'rest' ? 0 : fields.filter(({ proposed, confirmed_at }) => proposed !== null && confirmed_at === null).length;
     const isNew = input.isTraced && !row.is_traced && row.kind !== 'by-hand';
     if (isNew && row.read_at === null) return refuse({ code: 'not-read' });
     if (isNew && open > 0) return refuse({ code: 'fields-unconfirmed', count: open });

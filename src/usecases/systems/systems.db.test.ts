@@ -93,7 +93,7 @@ test('from adding to being searched: read, confirmed, switched on; a trace finds
   expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('fields-unconfirmed');
 
   expect(must(await confirmFields(owner, { system: id, collection: 'club.members', holds: { who: 'full-name', reach: 'email', notes: 'free-text', state: null, invented: 'email' } }))).toEqual({ confirmed: 4 });
-  must(await changeRegister(owner, { system: id, collection: 'club.members', title: 'Riding club · members', purposes: ['running the club'], categories: ['name and contact'], recipients: [], retention: 'one year after leaving', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }));
+  must(await changeRegister(owner, { system: id, collection: 'club.members', title: 'Riding club · members', purposes: ['running the club'], categories: ['name and contact'], recipients: [], retention: 'one year after leaving', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: [] }));
   must(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }));
 
   const ref = await traced();

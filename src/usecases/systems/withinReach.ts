@@ -1,4 +1,5 @@
-import { resolve, sep } from 'node:path';
+import { sep } from 'node:path';
+import type { Folders } from '../../ports/folders';
 
 const ADDRESSES = new Set(['url']);
 const FOLDERS = new Set(['path', 'folder', 'drop']);
@@ -11,18 +12,40 @@ const HARMLESS = new Set(['sslmode', 'application_name']);
  * files or what else is on its network.
  *
  * @param allowed folders as whole paths, hosts as `host` or `host:port`
+ * @param real where a path really leads: a link inside of what is allowed may lead out of it
  * @returns the settings and where they lead, in words
  */
-export function outOfReach(settings: Readonly<Record<string, string>>, allowed: readonly string[]): Record<string, string> {
-  return Object.fromEntries(Object.entries(settings).flatMap(([name, value]): [string, string][] => {
+export async function outOfReach(settings: Readonly<Record<string, string>>, allowed: readonly string[], real: Folders['real']): Promise<Record<string, string>> {
+  const wrong: Record<string, string> = {};
+  const folders = await Promise.all(allowed.filter((place) => place.startsWith('/')).map(real));
+  for (const [name, value] of Object.entries(settings)) {
     if (ADDRESSES.has(name)) {
       const host = hostOf(value);
-      return host !== null && (allowed.includes(host) || allowed.includes(host.replace(/:\d+$/, ''))) ? [] : [[name, host ?? 'this address']];
+      if (host === null || !(allowed.includes(host) || allowed.includes(host.replace(/:\d+$/, '')))) wrong[name] = host ?? 'this address';
+    } else if (FOLDERS.has(name)) {
+      const path = await real(value);
+      if (!folders.some((folder) => path === folder || path.startsWith(folder + sep))) wrong[name] = path;
     }
-    if (!FOLDERS.has(name)) return [];
-    const path = resolve(value);
-    return allowed.some((folder) => folder.startsWith('/') && (path === resolve(folder) || path.startsWith(resolve(folder) + sep))) ? [] : [[name, path]];
-  }));
+  }
+  return wrong;
+}
+
+/** Whether settings lead to another place than before: a secret that was given for one must not be sent to another. */
+export function leadsElsewhere(given: Readonly<Record<string, string>>, kept: Readonly<Record<string, string>>): boolean {
+  return Object.keys(given).some((name) => {
+    const value = given[name]?.trim();
+    if (!value || kept[name] === undefined) return false;
+    if (ADDRESSES.has(name)) return hostOf(value) !== hostOf(kept[name]);
+    return name === 'signInUrl' && originOf(value) !== originOf(kept[name]);
+  });
+}
+
+function originOf(address: string): string | null {
+  try {
+    return new URL(address).origin;
+  } catch {
+    return null;
+  }
 }
 
 /** `host:port` of an address; null where it has none, or leads there in a roundabout way. */

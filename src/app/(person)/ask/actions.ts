@@ -4,10 +4,12 @@ import { languageOf } from '../../../core/letters/mailings';
 import { publicRequestSchema } from '../../../core/requests/schema';
 import { sayRefusal } from '../../../ui/messages/refusals';
 import type { ActionResult } from '../../../ui/parts/actionResult';
+import type { Posted } from '../../../ui/parts/posted';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { openFromPublic } from '../../../usecases/requests/openFromStaff';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
+import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
 
 /** The answer is the same in the same time, whether or not somebody is known. */
@@ -20,4 +22,10 @@ export async function askNow(values: unknown): Promise<ActionResult<{ ref: strin
   if (form.value.website) return { ok: true, value: { ref: '', word: '' } };
   const result = await openFromPublic(await publicContext(), form.value);
   return result.ok ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } } : { ok: false, message: sayRefusal(result.refusal) };
+}
+
+/** The same form, sent by a page whose scripts have not run. */
+export async function askPosted(_before: Posted<{ ref: string; word: string }>, form: FormData): Promise<Posted<{ ref: string; word: string }>> {
+  const names = Object.keys(publicRequestSchema.fields);
+  return answered(await askNow(Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]))), form, names);
 }

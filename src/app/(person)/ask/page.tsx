@@ -4,7 +4,7 @@ import { AskForm } from '../../../ui/public/AskForm';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { PersonPage } from '../../../ui/public/PersonPage';
 import { publicContext } from '../../lib/session';
-import { askNow } from './actions';
+import { askNow, askPosted } from './actions';
 
 export const metadata = { title: 'Your data' };
 
@@ -15,7 +15,7 @@ export default async function AskPage({ searchParams }: { searchParams: Promise<
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].title}</h1>
       <p>{ASK_WORDS[language].lead}</p>
-      <AskForm key={language} language={language} ask={askNow} />
+      <AskForm key={language} language={language} ask={askNow} post={askPosted} />
     </PersonPage>
   );
 }

@@ -1,11 +1,13 @@
 import { redirect } from 'next/navigation';
-import { SignInForm } from '../../../ui/public/SignInForm';
+import { SignInForm, SignInFrame } from '../../../ui/public/SignInForm';
 import { currentStaff } from '../../lib/session';
-import { signInNow } from './actions';
+import { signInNow, signInPosted } from './actions';
+import { ownPath } from './ownPath';
 
 export const metadata = { title: 'Sign in' };
 
-export default async function SignInPage() {
-  if (await currentStaff()) redirect('/desk');
-  return <SignInForm signIn={signInNow} />;
+export default async function SignInPage({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
+  const to = ownPath(String((await searchParams).to ?? ''));
+  if (await currentStaff()) redirect(to);
+  return <SignInFrame><SignInForm signIn={signInNow} post={signInPosted} to={to} /></SignInFrame>;
 }

@@ -9,7 +9,9 @@ import { readStatus } from '../../../usecases/requests/readStatus';
 import { beginShopProof } from '../../../usecases/requests/shopProof';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
+import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
+import type { Posted } from '../../../ui/parts/posted';
 
 /** Tries are limited by reference and by address, so that no word can be guessed. */
 export async function lookAtStatus(language: string, ref: string, word: string): Promise<ActionResult<StatusView>> {
@@ -29,4 +31,9 @@ export async function signInAtShop(language: string, ref: string, word: string, 
   if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
   const result = await beginShopProof(await publicContext(), { ...form.value, system: String(system) });
   return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+}
+
+/** The same form, sent by a page whose scripts have not run. */
+export async function statusPosted(language: string, _before: Posted<StatusView>, form: FormData): Promise<Posted<StatusView>> {
+  return answered(await lookAtStatus(language, fieldOf(form, 'ref'), fieldOf(form, 'word')), form, ['ref']);
 }

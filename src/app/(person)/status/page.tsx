@@ -4,7 +4,7 @@ import { ASK_WORDS } from '../../../ui/public/askWords';
 import { PersonPage } from '../../../ui/public/PersonPage';
 import { StatusForm } from '../../../ui/public/StatusForm';
 import { publicContext } from '../../lib/session';
-import { lookAtStatus, signInAtShop } from './actions';
+import { lookAtStatus, signInAtShop, statusPosted } from './actions';
 
 export const metadata = { title: 'Your request' };
 
@@ -15,7 +15,7 @@ export default async function StatusPage({ searchParams }: { searchParams: Promi
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].statusTitle}</h1>
       <p>{ASK_WORDS[language].statusLead}</p>
-      <StatusForm language={language} look={lookAtStatus.bind(null, language)} begin={signInAtShop.bind(null, language)} />
+      <StatusForm language={language} look={lookAtStatus.bind(null, language)} begin={signInAtShop.bind(null, language)} post={statusPosted.bind(null, language)} />
     </PersonPage>
   );
 }

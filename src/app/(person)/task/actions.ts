@@ -5,7 +5,9 @@ import { sayRefusal } from '../../../ui/messages/refusals';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { finishTask, openTask } from '../../../usecases/helpers/answerTask';
 import { hasRoom } from '../../lib/limits';
+import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
+import type { Posted } from '../../../ui/parts/posted';
 
 export async function openNow(token: string): Promise<ActionResult<TaskView>> {
   if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
@@ -16,4 +18,14 @@ export async function openNow(token: string): Promise<ActionResult<TaskView>> {
 export async function finishNow(token: string, answer: string): Promise<ActionResult> {
   const result = await finishTask(await publicContext(), { token, answer: answer.trim().slice(0, 2000) });
   return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+}
+
+// The same forms, sent by a page whose scripts have not run.
+
+export async function openPosted(token: string, _before: Posted<TaskView>, form: FormData): Promise<Posted<TaskView>> {
+  return answered(await openNow(token), form, []);
+}
+
+export async function finishPosted(token: string, _before: Posted, form: FormData): Promise<Posted> {
+  return answered(await finishNow(token, fieldOf(form, 'answer')), form, ['answer']);
 }

@@ -206,8 +206,8 @@ export async function answerWith(ref: string, text: string): Promise<ActionResul
   return act((ctx) => answerByLetter(ctx, { ref, text: text.trim().slice(0, 5000) }));
 }
 
-export async function beginPack(ref: string): Promise<ActionResult<{ packId: string }>> {
-  return act((ctx) => startPack(ctx, { ref }));
+export async function beginPack(ref: string, sayMissing: boolean): Promise<ActionResult<{ packId: string }>> {
+  return act((ctx) => startPack(ctx, { ref: String(ref), sayMissing: sayMissing === true }));
 }
 
 export async function handOverPack(ref: string): Promise<ActionResult<{ secret: string }>> {

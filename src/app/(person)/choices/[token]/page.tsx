@@ -9,7 +9,7 @@ import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';
 import { publicContext } from '../../../lib/session';
-import { changeNow, proveNow } from '../actions';
+import { changeNow, changePosted, proveNow, provePosted } from '../actions';
 
 export const metadata = { title: 'Your choices' };
 
@@ -24,7 +24,7 @@ export default async function OwnChoicesPage({ params, searchParams }: { params:
     return (
       <PersonPage organisation={ctx.organisation.name} language={language}>
         <h1>{WORDS[language].title}</h1>
-        {result.refusal.code === 'code-needed' ? <PageCode language={language} prove={proveNow.bind(null, token, language)} /> : <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>}
+        {result.refusal.code === 'code-needed' ? <PageCode language={language} prove={proveNow.bind(null, token, language)} post={provePosted.bind(null, token, language)} /> : <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>}
       </PersonPage>
     );
   }
@@ -33,7 +33,7 @@ export default async function OwnChoicesPage({ params, searchParams }: { params:
     <PersonPage organisation={ctx.organisation.name} language={view.language}>
       <h1>{WORDS[view.language].title}</h1>
       <p>{WORDS[view.language].lead}</p>
-      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token, view.language)} days={daysOf(view, view.language)} />
+      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token, view.language)} post={changePosted.bind(null, token, view.language)} days={daysOf(view, view.language)} />
     </PersonPage>
   );
 }

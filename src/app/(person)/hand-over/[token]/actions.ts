@@ -5,7 +5,9 @@ import { sayRefusal } from '../../../../ui/messages/refusals';
 import type { ActionResult } from '../../../../ui/parts/actionResult';
 import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
 import { hasRoom } from '../../../lib/limits';
+import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
+import type { Posted } from '../../../../ui/parts/posted';
 import { TICKET_COOKIE } from '../ticket';
 
 export async function releaseNow(token: string, secret: string): Promise<ActionResult> {
@@ -23,4 +25,9 @@ export async function confirmNow(): Promise<ActionResult> {
   if (!ticket) return { ok: false, message: sayRefusal({ code: 'link-unknown' }) };
   const result = await confirmDownload(await publicContext(), { ticket });
   return result.ok ? { ok: true, value: null } : { ok: false, message: sayRefusal(result.refusal) };
+}
+
+/** The same form, sent by a page whose scripts have not run. */
+export async function releasePosted(token: string, _before: Posted, form: FormData): Promise<Posted> {
+  return answered(await releaseNow(token, fieldOf(form, 'word')), form, []);
 }

@@ -3,7 +3,7 @@ import { HandOver } from '../../../../ui/public/HandOver';
 import { sayRefusal } from '../../../../ui/messages/refusals';
 import { openLink } from '../../../../usecases/packs/handOver';
 import { publicContext } from '../../../lib/session';
-import { confirmNow, releaseNow } from './actions';
+import { confirmNow, releaseNow, releasePosted } from './actions';
 
 export const metadata = { title: 'Your data is ready' };
 
@@ -15,7 +15,7 @@ export default async function HandOverPage({ params }: { params: Promise<{ token
   return (
     <PersonPage organisation={ctx.organisation.name}>
       <h1>{link.ok ? 'Your data is ready' : 'This page is closed'}</h1>
-      {link.ok ? <HandOver token={token} release={releaseNow} confirm={confirmNow} /> : <p className="note">{sayRefusal(link.refusal)} You reach us at {ctx.organisation.contact}.</p>}
+      {link.ok ? <HandOver token={token} release={releaseNow} confirm={confirmNow} post={releasePosted.bind(null, token)} /> : <p className="note">{sayRefusal(link.refusal)} You reach us at {ctx.organisation.contact}.</p>}
     </PersonPage>
   );
 }

@@ -1,7 +1,7 @@
 import { HelperTask } from '../../../../ui/public/HelperTask';
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { publicContext } from '../../../lib/session';
-import { finishNow, openNow } from '../actions';
+import { finishNow, finishPosted, openNow, openPosted } from '../actions';
 
 export const metadata = { title: 'A task' };
 
@@ -12,7 +12,7 @@ export default async function TaskPage({ params }: { params: Promise<{ token: st
   return (
     <PersonPage organisation={organisation.name}>
       <h1>We need your help with a system</h1>
-      <HelperTask token={token} open={openNow} finish={finishNow} />
+      <HelperTask token={token} open={openNow} finish={finishNow} postOpen={openPosted.bind(null, token)} postFinish={finishPosted.bind(null, token)} />
     </PersonPage>
   );
 }

@@ -1,10 +1,15 @@
 import { checkDraft } from '../../../../usecases/audiences/checkDraft';
-import { machineCall, refused, respond } from '../../../lib/api';
+import { machineCall, problem, refused, respond } from '../../../lib/api';
+import { readLimited } from '../../../lib/readLimited';
+
+const MOST_BYTES = 30 * 1024 * 1024;
 
 /** A draft mail (message/rfc822 or text/html) as the body. */
 export async function POST(request: Request): Promise<Response> {
   return machineCall(request, 'standing:read', async ({ ctx }) => {
-    const result = await checkDraft(ctx, { content: Buffer.from(await request.arrayBuffer()) });
+    const text = await readLimited(request, MOST_BYTES, 'latin1');
+    if (text === null) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
+    const result = await checkDraft(ctx, { content: Buffer.from(text, 'latin1') });
     return respond(result.ok ? { status: 200, body: result.value } : refused(result.refusal));
   });
 }

@@ -3,15 +3,16 @@ import { contextFor } from '../../../../../main/web';
 import { sayRefusal } from '../../../../../ui/messages/refusals';
 import { receiveWebhook } from '../../../../../usecases/consent/receiveWebhook';
 import { problem } from '../../../../lib/api';
+import { readLimited } from '../../../../lib/readLimited';
 
 const MOST_BYTES = 64 * 1024;
 
 /** What a system sends by itself, signed as in the Standard Webhooks specification. */
 export async function POST(request: Request, { params }: { params: Promise<{ system: string }> }): Promise<Response> {
-  const body = await request.text();
-  if (body.length > MOST_BYTES) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
+  const body = await readLimited(request, MOST_BYTES);
+  if (body === null) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
   const header = (name: string) => request.headers.get(`webhook-${name}`);
   const result = await receiveWebhook(await contextFor(PUBLIC), { systemId: (await params).system, id: header('id'), timestamp: header('timestamp'), signature: header('signature'), body });
   if (result.ok) return Response.json({ status: result.value?.status ?? 'seen before' });
-  return problem(result.refusal.code === 'webhook-invalid' ? 400 : 401, result.refusal.code, sayRefusal(result.refusal));
+  return problem({ 'webhook-invalid': 400, 'webhook-held': 422 }[result.refusal.code as string] ?? 401, result.refusal.code, sayRefusal(result.refusal));
 }

@@ -1,0 +1,68 @@
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import next from 'next';
+import { readConfig } from './config';
+import { quietConsole } from './quietConsole';
+
+// The web process: Next.js behind one door, where what a client may not decide is taken from it before anything reads it.
+
+const HEADERS = { 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'permissions-policy': 'camera=(), microphone=(), geolocation=()', 'x-frame-options': 'DENY' };
+/** Told by this process alone: who calls. */
+export const CLIENT_HEADER = 'x-bookend-client';
+/** What a proxy in front may say; from anybody else it is dropped. */
+const FORWARDED = ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded', 'x-real-ip'];
+/** Large files come slowly: an upload may take this long, milliseconds. */
+const REQUEST_MS = 3_600_000;
+
+const config = readConfig();
+quietConsole();
+const host = process.env['BOOKEND_WEB_HOST'] ?? '127.0.0.1';
+const port = Number(process.env['BOOKEND_WEB_PORT'] ?? 4170);
+const app = next({ dev: false, hostname: host, port });
+await app.prepare();
+const handle = app.getRequestHandler();
+
+const server = createServer((request, response) => {
+  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+  if (request.url?.startsWith('/api/')) response.setHeader('cache-control', 'no-store');
+  const wrong = whatIsWrong(request);
+  if (wrong) return refuse(response, wrong);
+  request.headers[CLIENT_HEADER] = clientOf(request);
+  if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
+  void handle(request, response);
+});
+server.requestTimeout = REQUEST_MS;
+server.keepAliveTimeout = 65_000;
+server.headersTimeout = 66_000;
+server.listen(port, host, () => console.log(`ready on ${host}:${port}`));
+
+/** Taken from as many proxies as there are, counted from the nearest: what lies before them the client wrote itself. */
+function clientOf(request: IncomingMessage): string {
+  const direct = request.socket.remoteAddress ?? 'unknown';
+  if (config.BOOKEND_PROXIES === 0) return direct;
+  const hops = String(request.headers['x-forwarded-for'] ?? '').split(',').map((one) => one.trim()).filter(Boolean);
+  return hops.at(-config.BOOKEND_PROXIES) ?? direct;
+}
+
+/** An address that nobody can mean. */
+function whatIsWrong(request: IncomingMessage): string | null {
+  if (!request.headers.host) return 'The request names no host. A proxy in front has to pass on the Host header.';
+  try {
+    const address = decodeURIComponent(request.url ?? '/');
+    return address.includes('\0') || address.includes('\uFFFD') ? 'The address holds characters that no address has.' : null;
+  } catch {
+    return 'The address is not written as one.';
+  }
+}
+
+function refuse(response: ServerResponse, title: string): void {
+  const body = JSON.stringify({ type: 'urn:bookend:problem:invalid', title, status: 400, code: 'invalid' });
+  response.writeHead(400, { 'content-type': 'application/problem+json', 'content-length': Buffer.byteLength(body), connection: 'close' }).end(body);
+}
+
+for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+  process.once(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 5000).unref();
+  });
+}
