@@ -105,7 +105,11 @@ describe('CSV out', () => {
   test.each([
     ['=1+1', "'=1+1\r\n"],
     ['@SUM(A1)', "'@SUM(A1)\r\n"],
-    ['-cmd|x', "'-cmd|x\r\n"],
+    ['-cmd|x', `"'-cmd|x"\r\n`],
+    ['a;=1+1', `"a;'=1+1"\r\n`],
+    ['a\t=1+1', `"a\t'=1+1"\r\n`],
+    ['a;"=1+1"', `"a;""'=1+1"""\r\n`],
+    ['12-3', '12-3\r\n'],
     ['+45 10 12 34 56', '+45 10 12 34 56\r\n'],
     ['say "hi", you', '"say ""hi"", you"\r\n'],
   ])('%s is safe to open', (cell, line) => expect(csvLine([cell])).toBe(line));

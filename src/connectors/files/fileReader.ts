@@ -2,7 +2,9 @@ import type { FileReader } from '../../ports/fileReader';
 import { haystackOf, mentions } from '../../core/identity/mentions';
 import { asFile, toRecord, wordsOf } from './filesConnector';
 import { isPdf, readFileUnits } from './readFile';
+import { LIMITS, Unpacked } from './limits';
 import { redactPdf } from './redactPdf';
+import { sheetRows } from './sheetRows';
 
 export const fileReader: FileReader = {
   async *read(name, bytes, keys) {
@@ -16,6 +18,14 @@ export const fileReader: FileReader = {
       if (reading.unit.fields && reading.unit.text === null && !keys.some((key) => mentions(hay, key))) continue;
       const record = toRecord(name, reading.unit, hay, keys);
       yield { record: { ...record, collection: 'uploads', files: asFile(name, reading.unit, bytes) } };
+    }
+  },
+  async *sheetRows(bytes) {
+    let first: string | null = null;
+    for await (const { sheet, number, cells } of sheetRows(bytes, LIMITS, new Unpacked(bytes.length, LIMITS))) {
+      if (first !== null && sheet !== first) return;
+      first = sheet;
+      yield { number, cells };
     }
   },
   async words(name, bytes) {

@@ -4,6 +4,7 @@ import { holdsByName } from '../../core/identity/fieldHolds';
 import type { PersonRecord } from '../../core/identity/record';
 import { ConnectorError, type Connector, type FieldHolds, type FoundFile, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey } from '../../ports/connector';
 import { haystackOf, mentions, type Haystack } from '../../core/identity/mentions';
+import { eachAlone } from '../shared/eachAlone';
 import { LIMITS } from './limits';
 import { candidateLines, type Line } from './lineSearch';
 import { isLines, isPdf, lineUnit, readFileUnits } from './readFile';
@@ -25,31 +26,37 @@ export function filesConnector(connection: Record<string, string>, confirmed: Fi
   const root = connection['path']!;
 
   async function* search(keys: readonly SearchKey[]) {
-    for (const file of await filesOf(root)) {
-      const records: FoundRecord[] = [];
+    const files = await filesOf(root);
+    if (files.length > MOST_FILES) yield { records: [], scanned: 0, problems: [{ collection: 'files', key: '', code: 'too-many', text: `Only the first ${MOST_FILES.toLocaleString('en')} files were read.` }] };
+    for (const file of files.slice(0, MOST_FILES)) {
       const problems: FoundProblem[] = [];
-      let scanned = 0;
-      const lined = await linesOf(root, file, keys);
-      if (lined) {
-        for (const { number, text } of lined.lines) {
-          const unit = lineUnit(number, text);
-          const hay = haystackOf(wordsOf(unit));
-          if (keys.some((key) => mentions(hay, key))) records.push(toRecord(file, unit, hay, keys, confirmed));
-        }
-        yield { records, scanned: lined.count, problems };
+      const found = await eachAlone({ collection: collectionOf(file), key: file }, problems, () => searchFile(file, keys, problems));
+      yield { records: found?.records ?? [], scanned: found?.scanned ?? 1, problems };
+    }
+  }
+
+  async function searchFile(file: string, keys: readonly SearchKey[], problems: FoundProblem[]): Promise<{ records: FoundRecord[]; scanned: number }> {
+    const records: FoundRecord[] = [];
+    const look = (unit: Unit, files: () => FoundFile[]) =>
+      eachAlone({ collection: collectionOf(file), key: keyOf(file, unit.place) }, problems, () => {
+        const hay = haystackOf(wordsOf(unit));
+        if (keys.some((key) => mentions(hay, key))) records.push({ ...toRecord(file, unit, hay, keys, confirmed), files: files() });
+      });
+    const lined = await linesOf(root, file, keys);
+    if (lined) {
+      for (const { number, text } of lined.lines) await eachAlone({ collection: collectionOf(file), key: keyOf(file, `line ${number}`) }, problems, () => look(lineUnit(number, text), () => []));
+      return { records, scanned: lined.count };
+    }
+    let scanned = 0;
+    for await (const reading of readUnits(root, file)) {
+      if ('trouble' in reading) {
+        problems.push({ collection: collectionOf(file), key: keyOf(file, reading.trouble.place), code: reading.trouble.trouble, text: reading.trouble.message });
         continue;
       }
-      for await (const reading of readUnits(root, file)) {
-        if ('trouble' in reading) {
-          problems.push({ collection: collectionOf(file), key: keyOf(file, reading.trouble.place), code: reading.trouble.trouble, text: reading.trouble.message });
-          continue;
-        }
-        scanned++;
-        const hay = haystackOf(wordsOf(reading.unit));
-        if (keys.some((key) => mentions(hay, key))) records.push({ ...toRecord(file, reading.unit, hay, keys, confirmed), files: asFile(file, reading.unit, reading.bytes) });
-      }
-      yield { records, scanned, problems };
+      scanned++;
+      await look(reading.unit, () => asFile(file, reading.unit, reading.bytes));
     }
+    return { records, scanned };
   }
 
   return {
@@ -131,7 +138,7 @@ async function filesOf(root: string): Promise<string[]> {
     const code = (cause as NodeJS.ErrnoException).code;
     throw new ConnectorError(code === 'EACCES' ? 'not-allowed' : 'refused', code === 'EACCES' ? 'The folder cannot be read.' : 'The folder is not there.', null, { cause });
   }
-  return names.filter((entry) => entry.isFile() && !entry.name.startsWith('.')).map((entry) => relative(root, join(entry.parentPath, entry.name)).split(sep).join('/')).sort().slice(0, MOST_FILES);
+  return names.filter((entry) => entry.isFile() && !entry.name.startsWith('.')).map((entry) => relative(root, join(entry.parentPath, entry.name)).split(sep).join('/')).sort();
 }
 
 const collectionOf = (file: string): string => (file.includes('/') ? file.split('/')[0]! : 'files');

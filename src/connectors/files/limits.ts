@@ -10,11 +10,13 @@ export interface FileLimits {
   mostDepth: number;
   /** Files in one archive, rows in one sheet. */
   mostEntries: number;
+  /** Cells of one workbook. */
+  mostCells: number;
   /** UTF-16 units of one field. */
   mostField: number;
 }
 
-export const LIMITS: FileLimits = { mostBytes: 256 * 1024 * 1024, mostUnpacked: 512 * 1024 * 1024, mostRatio: 200, mostDepth: 3, mostEntries: 200_000, mostField: 1_000_000 };
+export const LIMITS: FileLimits = { mostBytes: 256 * 1024 * 1024, mostUnpacked: 512 * 1024 * 1024, mostRatio: 200, mostDepth: 3, mostEntries: 200_000, mostCells: 20_000_000, mostField: 1_000_000 };
 
 export type FileTrouble = 'too-large' | 'bomb' | 'too-deep' | 'too-many' | 'encrypted' | 'damaged' | 'unknown-kind' | 'unreadable' | 'field-cut';
 

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
 import { delimiterOf } from '../../core/imports/mapping';
-import { FileProblem, type FileLimits } from './limits';
+import type { FileLimits, Unpacked } from './limits';
+import { sheetRows } from './sheetRows';
 import { textOf, unescapeXml } from './textOf';
 import type { Reading } from './unit';
 import { readEntry, type Archive } from './zip';
@@ -24,56 +24,54 @@ export function* readDelimited(bytes: Buffer, limits: FileLimits): Generator<Rea
 
 /** Rows under their header; a row is named by its number as a person counts. */
 export function* rowsOf(rows: Iterable<readonly (string | null)[]>, sheet: string, limits: FileLimits): Generator<Reading> {
-  let header: string[] | null = null;
+  const header = new Header(sheet, limits);
   let number = 0;
   for (const row of rows) {
-    number++;
-    if (row.every((cell) => cell === null || cell.trim() === '')) continue;
-    if (!header) {
-      header = row.map((cell, i) => cell?.trim() || `column ${i + 1}`);
-      continue;
-    }
-    if (number > limits.mostEntries) {
-      yield { trouble: { place: sheet, trouble: 'too-many', message: `Only the first ${limits.mostEntries.toLocaleString('en')} rows were read.` } };
+    yield* header.read(row, ++number);
+    if (header.isFull) return;
+  }
+}
+
+/** The first row that is not blank names the fields of all that follow. */
+class Header {
+  isFull = false;
+  private names: string[] | null = null;
+  constructor(
+    private readonly sheet: string,
+    private readonly limits: FileLimits,
+  ) {}
+
+  *read(row: readonly (string | null)[], number: number): Generator<Reading> {
+    if (this.isFull || row.every((cell) => cell === null || cell.trim() === '')) return;
+    if (!this.names) {
+      this.names = row.map((cell, i) => cell?.trim() || `column ${i + 1}`);
       return;
     }
-    const place = sheet ? `${sheet}!${number}` : `row ${number}`;
+    if (number > this.limits.mostEntries) {
+      this.isFull = true;
+      yield { trouble: { place: this.sheet, trouble: 'too-many', message: `Only the first ${this.limits.mostEntries.toLocaleString('en')} rows were read.` } };
+      return;
+    }
+    const place = this.sheet ? `${this.sheet}!${number}` : `row ${number}`;
     const fields: Record<string, string | null> = {};
     for (const [i, cell] of row.entries()) {
       if (cell === null || cell === '') continue;
-      if (cell.length > limits.mostField) yield { trouble: { place, trouble: 'field-cut', message: `A field of ${cell.length.toLocaleString('en')} characters was cut.` } };
-      fields[header[i] ?? `column ${i + 1}`] = cell.slice(0, limits.mostField);
+      if (cell.length > this.limits.mostField) yield { trouble: { place, trouble: 'field-cut', message: `A field of ${cell.length.toLocaleString('en')} characters was cut.` } };
+      fields[this.names[i] ?? `column ${i + 1}`] = cell.slice(0, this.limits.mostField);
     }
     yield { unit: { place, fields, text: null } };
   }
 }
 
-/** Every sheet of an XLSX workbook. Formulas are read as the values that stand in them. */
-export async function* readXlsx(bytes: Buffer, limits: FileLimits): AsyncGenerator<Reading> {
-  const book = new ExcelJS.Workbook();
-  try {
-    await book.xlsx.load(bytes as unknown as ArrayBuffer);
-  } catch (cause) {
-    throw new FileProblem('damaged', 'The workbook could not be read.', { cause });
+/** Every sheet of an XLSX workbook. */
+export async function* readXlsx(bytes: Buffer, limits: FileLimits, unpacked: Unpacked): AsyncGenerator<Reading> {
+  let sheetBefore: string | null = null;
+  let header = new Header('', limits);
+  for await (const { sheet, number, cells } of sheetRows(bytes, limits, unpacked)) {
+    if (sheet !== sheetBefore) header = new Header(sheet, limits);
+    sheetBefore = sheet;
+    yield* header.read(cells, number);
   }
-  for (const sheet of book.worksheets) {
-    const rows: (string | null)[][] = [];
-    sheet.eachRow({ includeEmpty: true }, (row, number) => {
-      if (number > limits.mostEntries + 1) return;
-      rows[number - 1] = Array.from({ length: row.cellCount }, (_, i) => sayCell(row.getCell(i + 1).value));
-    });
-    yield* rowsOf(Array.from(rows, (row) => row ?? []), sheet.name, limits);
-  }
-}
-
-function sayCell(value: ExcelJS.CellValue): string | null {
-  if (value === null || value === undefined) return null;
-  if (value instanceof Date) return value.toISOString().replace('T00:00:00.000Z', '');
-  if (typeof value !== 'object') return String(value);
-  if ('richText' in value) return value.richText.map(({ text }) => text).join('');
-  if ('text' in value) return String(value.text);
-  if ('result' in value) return sayCell(value.result as ExcelJS.CellValue);
-  return 'error' in value ? String(value.error) : null;
 }
 
 const CELL_REPEATS = 2000;

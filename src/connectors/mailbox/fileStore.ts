@@ -32,8 +32,12 @@ function fileStore(root: string, shape: RegExp, list: () => Promise<string[]>): 
         // A link is no message: what it leads to is not the mailbox's.
         const info = await lstat(join(root, key)).catch(() => null);
         if (!info?.isFile()) continue;
-        const raw = info.size > MOST_MESSAGE_BYTES ? null : await readFile(join(root, key)).catch(() => undefined);
-        if (raw !== undefined) yield { key, raw };
+        if (info.size > MOST_MESSAGE_BYTES) yield { key, raw: null };
+        else {
+          const raw = await readFile(join(root, key)).catch((cause: NodeJS.ErrnoException) => (cause.code === 'ENOENT' ? null : cause));
+          // Taken away in between it is none of the mailbox's messages any more; one that is there and cannot be opened is said.
+          if (raw) yield raw instanceof Error ? { key, raw: null, isClosed: true } : { key, raw };
+        }
       }
     },
     async read(key) {

@@ -2,6 +2,7 @@ import { stat } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
 import type { Connector, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { haystackOf, mentions, type Haystack } from '../../core/identity/mentions';
+import { eachAlone } from '../shared/eachAlone';
 import { readAttachment } from './attachments';
 import { emlStore, filesBelow, maildirStore } from './fileStore';
 import { mboxStore } from './mboxStore';
@@ -29,13 +30,16 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
   async function* search(keys: readonly SearchKey[]) {
     let [records, problems, scanned] = [[] as FoundRecord[], [] as FoundProblem[], 0];
     await unlocked(root);
-    for await (const { key, raw } of (await storeOf(root)).all()) {
+    for await (const { key, raw, isClosed } of (await storeOf(root)).all()) {
       scanned++;
-      if (!raw) problems.push({ collection: COLLECTION, key, code: 'too-large', text: 'The message is too large to be opened.' });
+      if (isClosed) problems.push({ collection: COLLECTION, key, code: 'unreadable', text: 'The message cannot be opened.' });
+      else if (!raw) problems.push({ collection: COLLECTION, key, code: 'too-large', text: 'The message is too large to be opened.' });
       else {
-        const opened = await open(key, raw);
-        problems.push(...opened.problems);
-        if (keys.some((own) => mentions(opened.hay, own))) records.push(toRecord(key, opened, keys, ownDomains));
+        await eachAlone({ collection: COLLECTION, key }, problems, async () => {
+          const opened = await open(key, raw);
+          problems.push(...opened.problems);
+          if (keys.some((own) => mentions(opened.hay, own))) records.push(toRecord(key, opened, keys, ownDomains));
+        });
       }
       if (scanned < BATCH) continue;
       yield { records, scanned, problems };

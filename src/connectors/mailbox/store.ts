@@ -7,10 +7,10 @@ export const MOST_MESSAGE_BYTES = 30 * 1024 * 1024;
 const LOCK_WAIT_MS = 4000;
 const LOCK_POLL_MS = 100;
 
-/** Where messages lie. `raw` is null where a message is too large to be opened. */
+/** Where messages lie. `raw` is null where a message is too large to be opened, or cannot be (`isClosed`). */
 export interface MessageStore {
   count(): Promise<number>;
-  all(): AsyncGenerator<{ key: string; raw: Buffer | null }>;
+  all(): AsyncGenerator<{ key: string; raw: Buffer | null; isClosed?: boolean }>;
   /** Null where it is gone. Throws ConnectorError for a key that names nothing of this store. */
   read(key: string): Promise<Buffer | null>;
   remove(key: string): Promise<void>;

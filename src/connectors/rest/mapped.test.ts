@@ -87,7 +87,7 @@ test.each([
   ['a list in a circle', { list: '/circle', items: 'rows', paging: { kind: 'cursor', parameter: 'c', next: 'next' } }, /circle/],
   ['a path that is wrong', { list: '/members/99' }, /answered 404/],
   ['a place that holds no list', { list: '/numbered', items: 'rows' }, /no list under rows/],
-  ['records without the id', { list: '/numbered?p=1', id: 'number' }, /has no number/],
+  ['records without the id', { list: '/numbered?p=1', id: 'number' }, /No record of members has a number/],
 ])('%s is said and ends', async (_what, more, message) => {
   await expect(search(connect([members(more)]), ['email', 'm1@mail.example'])).rejects.toThrow(message);
 });

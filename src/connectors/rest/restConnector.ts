@@ -1,6 +1,7 @@
 import type { Holds } from '../../core/identity/fieldHolds';
 import { leavesAt, readRestMapping, valueAt, type RestCollection, type RestMapping, type RestWrite } from '../../core/systems/restMapping';
-import { ConnectorError, type Connector, type FoundBatch, type FoundRecord, type RecordRef, type SearchKey, type WriteOutcome } from '../../ports/connector';
+import { ConnectorError, type Connector, type FoundBatch, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey, type WriteOutcome } from '../../ports/connector';
+import { eachAlone } from '../shared/eachAlone';
 import { personFrom } from '../shared/personFrom';
 import { body, serviceOf, type Service } from './service';
 
@@ -102,23 +103,45 @@ function flagsOf(systemId: string, connection: Record<string, string>, collectio
 async function* search(systemId: string, service: Service, mapping: RestMapping, keys: readonly SearchKey[]): AsyncGenerator<FoundBatch> {
   for (const collection of mapping.collections.filter(({ of }) => of === null)) {
     const seen = new Set<string>();
+    let [read, broken] = [0, 0];
     for (const path of pathsOf(collection, keys, systemId)) {
       for await (const page of service.pages(path, collection.items, collection.paging)) {
-        const found = page.map((item) => toRecord(systemId, collection, item, null, keys)).filter((record) => !seen.has(record.key) && isOf(record, keys, systemId));
+        const { records, problems } = await recordsOf(systemId, collection, page, null, keys);
+        read += records.length;
+        broken += problems.length;
+        const found = records.filter((record) => !seen.has(record.key) && isOf(record, keys, systemId));
         for (const { key } of found) seen.add(key);
-        yield { records: found, scanned: page.length };
+        yield { records: found, scanned: page.length, problems };
         for (const record of found) yield* hanging(systemId, service, mapping, record, keys);
       }
     }
+    // One that is broken is one that is broken; where all are, it is the mapping that is wrong.
+    if (broken > 0 && read === 0) throw new ConnectorError('wrong-answer', `No record of ${collection.name} has a ${collection.id} as the mapping says.`);
   }
 }
 
 async function* hanging(systemId: string, service: Service, mapping: RestMapping, parent: FoundRecord, keys: readonly SearchKey[]): AsyncGenerator<FoundBatch> {
   for (const child of mapping.collections.filter(({ of }) => of === parent.collection)) {
     for await (const page of service.pages(child.list.replace('{parent}', encodeURIComponent(parent.key)), child.items, child.paging)) {
-      yield { records: page.map((item) => toRecord(systemId, child, item, parent, keys)), scanned: page.length };
+      yield { ...(await recordsOf(systemId, child, page, parent, keys)), scanned: page.length };
     }
   }
+}
+
+async function recordsOf(systemId: string, collection: RestCollection, page: readonly unknown[], parent: FoundRecord | null, keys: readonly SearchKey[]): Promise<{ records: FoundRecord[]; problems: FoundProblem[] }> {
+  const problems: FoundProblem[] = [];
+  const records: FoundRecord[] = [];
+  for (const [i, item] of page.entries()) {
+    const record = await eachAlone({ collection: collection.name, key: placeOf(collection, item, i) }, problems, () => toRecord(systemId, collection, item, parent, keys));
+    if (record) records.push(record);
+  }
+  return { records, problems };
+}
+
+/** What names an item that could not be read as a record: what it has for a key, or its place in the list. */
+function placeOf(collection: RestCollection, item: unknown, i: number): string {
+  const id = typeof item === 'object' && item !== null ? valueAt(item, collection.id) : null;
+  return typeof id === 'string' || typeof id === 'number' ? String(id).slice(0, 200) : `item ${i + 1} of a page`;
 }
 
 /** A list whose service can look for every key that there is, is not gone through whole. */

@@ -4,6 +4,8 @@ import { ConnectorError } from '../../ports/connector';
 
 const TIMEOUT_MS = 4000;
 const MOST_PAGES = 10_000;
+/** Bytes of one answer. */
+const MOST_BYTES = 32 * 1024 * 1024;
 
 /** A service that is called with its credentials, no faster than it wants. */
 export interface Service {
@@ -87,8 +89,22 @@ async function request(url: string, init: RequestInit): Promise<Response> {
 export async function body(response: Response): Promise<unknown> {
   if (response.status >= 400) throw new ConnectorError('wrong-answer', `The service answered ${response.status} to a path of the mapping.`);
   try {
-    return await response.json();
+    return JSON.parse(await textWithin(response)) as unknown;
   } catch (cause) {
+    if (cause instanceof ConnectorError) throw cause;
+    if ((cause as { name?: string } | null)?.name === 'TimeoutError') throw new ConnectorError('time-out', 'The service did not answer in time.', null, { cause });
     throw new ConnectorError('wrong-answer', 'The service’s answer breaks off or is not JSON.', null, { cause });
   }
+}
+
+/** What is longer than an answer may be is not read to its end. The time that an answer may take covers its body too. */
+async function textWithin(response: Response): Promise<string> {
+  const parts: Uint8Array[] = [];
+  let bytes = 0;
+  for await (const part of response.body ?? []) {
+    bytes += part.length;
+    if (bytes > MOST_BYTES) throw new ConnectorError('wrong-answer', `The service’s answer is larger than ${MOST_BYTES / 1_048_576} MB.`);
+    parts.push(part);
+  }
+  return Buffer.concat(parts).toString('utf8').replace(/^\uFEFF/, '');
 }

@@ -93,6 +93,7 @@ function titleOf(table: Table, fields: Record<string, string | null>, key: strin
 
 export function say(value: unknown): string | null {
   if (value === null || value === undefined) return null;
-  if (value instanceof Date) return value.toISOString();
+  // A date that the driver cannot hold, such as one of the year 20000, is no date here and breaks nothing.
+  if (value instanceof Date) return Number.isNaN(value.getTime()) ? null : value.toISOString();
   return typeof value === 'object' ? JSON.stringify(value) : String(value);
 }

@@ -89,6 +89,7 @@ const WORDS: Record<string, (v: Values) => string> = {
   'cannot-be-done': (v) => `${text(v['record'])} cannot be changed through its connection.`,
   'file-empty': () => 'The file is empty. Nothing was imported.',
   'columns-missing': (v) => `Columns are missing: ${(v['missing'] as string[]).join(', ')}. Files of this source have ${(v['expected'] as string[]).join(', ')}. Nothing was imported.`,
+  'file-damaged': () => 'The workbook cannot be read: it is damaged, protected, or unpacks to more than is taken. Save it as CSV and try again. Nothing was imported.',
   'file-too-large': (v) => `The file is larger than ${Math.round(Number(v['most']) / 1e6)} MB, the most that is taken. Nothing was imported.`,
   'mapping-incomplete': (v) => `Say which column holds: ${(v['missing'] as string[]).join(', ')}.`,
   'unknown-mapping': (v) => (v['mapping'] ? `This source has no mapping “${text(v['mapping'])}”.` : 'No mapping of this source fits the file. Take it in on the page once and say which column is what.'),

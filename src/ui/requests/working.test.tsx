@@ -126,7 +126,7 @@ describe('colleagues', () => {
     show(<WorkPanel request={requestView({ members: ['Signe'], notes: [{ id: 'n', by: 'Mikkel', at: '2026-11-23T08:00:00Z', text: 'Look at the camp.' }], colleagues: [{ id: 'usr_m', name: 'Mikkel' }] })} zone={ZONE} actions={actions} />);
     expect(screen.getByText(/Look at the camp/)).toBeTruthy();
     type(/Note for colleagues/, '@Mikkel done');
-    fireEvent.click(button('They were told'));
+    fireEvent.click(button('Note it'));
     await waitFor(() => expect((screen.getByLabelText(/Note for colleagues/) as HTMLInputElement).value).toBe(''));
     fireEvent.mouseDown(screen.getByRole('combobox'));
     fireEvent.click(screen.getByRole('option', { name: 'Mikkel' }));

@@ -83,7 +83,7 @@ test('what a collection is for is asked in full, with its categories proposed fr
   for (const [label, value] of [['Used for', 'running the club, insurance'], ['Kept', 'one year'], ['Comes from', 'you']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
   fireEvent.click(screen.getByLabelText(/gave it to us themselves/));
   fireEvent.click(button('Say it so'));
-  await waitFor(() => expect(called).toEqual([['changeRegister', { system: 'sys_1', collection: 'members', title: 'Riding club · members', purposes: ['running the club', 'insurance'], categories: ['name and contact'], recipients: [], retention: 'one year', source: 'you', transfers: null, automatedDecisions: null, isGiven: true }]]));
+  await waitFor(() => expect(called).toEqual([['changeRegister', { system: 'sys_1', collection: 'members', title: 'Riding club · members', purposes: ['running the club', 'insurance'], categories: ['name and contact'], recipients: [], retention: 'one year', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: [] }]]));
 });
 
 test('who may only see changes nothing', () => {

@@ -13,7 +13,7 @@ import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 import { readRules } from '../consent/standingOfPerson';
 import { checkAudiencePart } from './checkAudiencePart';
-import { FileTooLarge, linesOf, storeFile } from '../imports/readFile';
+import { FileDamaged, FileTooLarge, linesOf, storeFile } from '../imports/readFile';
 import { inParts } from '../imports/takeLines';
 import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -22,7 +22,7 @@ import { newWorkKey } from '../shared/workKeys';
 import { importKey } from '../imports/sealed';
 import { recordTrail } from '../trail/recordTrail';
 
-export type AudienceRefusal = AccessRefusal | { code: 'unknown-purpose'; purpose: string } | { code: 'file-empty' } | { code: 'file-too-large'; most: number } | { code: 'result-not-ready' };
+export type AudienceRefusal = AccessRefusal | { code: 'unknown-purpose'; purpose: string } | { code: 'file-empty' | 'file-damaged' } | { code: 'file-too-large'; most: number } | { code: 'result-not-ready' };
 
 const MOST_BYTES = 1024 ** 3;
 const LINES_AT_ONCE = 10_000;
@@ -43,6 +43,7 @@ export async function startAudience(ctx: Context, input: { name: string; purpose
     const file = await storeFile(ctx, path, input.content, MOST_BYTES, await ctx.transaction((h) => importKey(h, { data_key_id: keyId })));
     if (file.header.trim() === '') return await drop({ code: 'file-empty' });
   } catch (error) {
+    if (error instanceof FileDamaged) return drop({ code: 'file-damaged' });
     if (error instanceof FileTooLarge) return drop({ code: 'file-too-large', most: error.most });
     throw error;
   }

@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import { PassThrough, Transform, type Readable, type TransformCallback } from 'node:stream';
+import { Transform, type Readable, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import chardet from 'chardet';
-import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
 import type { ImportFormat } from '../../core/imports/mapping';
 import { delimiterOf } from '../../core/imports/mapping';
@@ -33,6 +32,11 @@ export class FileTooLarge extends Error {
   }
 }
 
+/** A workbook is read from its end, so its packed bytes are held in memory: a larger one is to be saved as CSV. */
+const MOST_WORKBOOK = 64 * 1024 * 1024;
+
+export class FileDamaged extends Error {}
+
 /** Looks at a file as it flows by: its length, its sum, whether it is UTF-8, its beginning. */
 class Observer extends Transform {
   bytes = 0;
@@ -45,7 +49,8 @@ class Observer extends Transform {
   }
   override _transform(chunk: Buffer, _: BufferEncoding, done: TransformCallback): void {
     this.bytes += chunk.length;
-    if (this.bytes > this.most) return done(new FileTooLarge(this.most));
+    const most = formatOf(this.head.length > 0 ? this.head : chunk) === 'xlsx' ? Math.min(this.most, MOST_WORKBOOK) : this.most;
+    if (this.bytes > most) return done(new FileTooLarge(most));
     this.sum.update(chunk);
     if (this.head.length < HEAD_BYTES) this.head = Buffer.concat([this.head, chunk.subarray(0, HEAD_BYTES - this.head.length)]);
     if (this.isUtf8) this.decode(chunk, true);
@@ -67,7 +72,7 @@ class Observer extends Transform {
   }
 }
 
-/** Takes a file into storage, sealed, without holding it in memory. @throws FileTooLarge */
+/** Takes a file into storage, sealed; a table of text is never held in memory. @throws FileTooLarge, FileDamaged */
 export async function storeFile(ctx: Context, name: string, source: Readable, most: number, key: WrappedKey | null): Promise<FileFacts> {
   const observer = new Observer(most);
   await pipeline(source, observer, ctx.keys.sealStream(key), ctx.storage.write(name));
@@ -75,9 +80,14 @@ export async function storeFile(ctx: Context, name: string, source: Readable, mo
   const encoding = format === 'xlsx' ? 'XLSX' : observer.isUtf8 ? 'UTF-8' : guess(observer.head);
   const facts = { format, encoding, bytes: observer.bytes, sha256: observer.digest() };
   const first: string[] = [];
-  for await (const { raw } of linesOf(ctx, name, { ...facts, delimiter: ';' }, key)) {
-    first.push(raw);
-    if (first.length > SAMPLE_LINES) break;
+  try {
+    for await (const { raw } of linesOf(ctx, name, { ...facts, delimiter: ';' }, key)) {
+      first.push(raw);
+      if (first.length > SAMPLE_LINES) break;
+    }
+  } catch (cause) {
+    if (format === 'xlsx') throw new FileDamaged('the workbook cannot be read', { cause });
+    throw cause;
   }
   return { ...facts, header: first[0] ?? '', delimiter: format === 'xlsx' ? ';' : delimiterOf(first[0] ?? ''), sample: first.slice(1) };
 }
@@ -102,7 +112,7 @@ export async function* linesOf(ctx: Context, name: string, file: Pick<FileFacts,
   // What goes wrong in one of them ends them all, and is thrown where they are read.
   (decoded ? pipeline(sealed, plain, decoded) : pipeline(sealed, plain)).catch(() => {});
   try {
-    if (file.format === 'xlsx') yield* sheetLines(plain);
+    if (file.format === 'xlsx') yield* sheetLines(ctx, plain);
     else yield* textLines((decoded ?? plain.setEncoding('utf8')) as AsyncIterable<string>);
   } finally {
     sealed.destroy();
@@ -131,29 +141,16 @@ async function* textLines(stream: AsyncIterable<string>): AsyncGenerator<{ line:
   if (left.trim() !== '') yield { line: line + 1, raw: left.replace(/\r$/, '').slice(0, MOST_LINE) };
 }
 
-/** The rows of a workbook's first sheet, each as a line of cells separated by semicolons. */
-async function* sheetLines(stream: Readable): AsyncGenerator<{ line: number; raw: string }> {
-  const workbook = new ExcelJS.stream.xlsx.WorkbookReader(stream.pipe(new PassThrough()), { sharedStrings: 'cache', styles: 'cache', worksheets: 'emit', hyperlinks: 'ignore', entries: 'emit' });
-  for await (const sheet of workbook) {
-    let width = 0;
-    for await (const row of sheet) {
-      const values = (row.values as ExcelJS.CellValue[]).slice(1);
-      width = Math.max(width, values.length);
-      const cells = Array.from({ length: width }, (_, i) => quoted(sayCell(values[i])));
-      if (cells.some((cell) => cell !== '')) yield { line: row.number, raw: cells.join(';') };
-    }
-    return;
+/** The rows of a workbook’s first sheet, each as a line of cells separated by semicolons. */
+async function* sheetLines(ctx: Context, stream: Readable): AsyncGenerator<{ line: number; raw: string }> {
+  const parts: Buffer[] = [];
+  for await (const part of stream as AsyncIterable<Buffer>) parts.push(part);
+  let width = 0;
+  for await (const { number, cells } of ctx.fileReader.sheetRows(Buffer.concat(parts))) {
+    width = Math.max(width, cells.length);
+    const texts = Array.from({ length: width }, (_, i) => quoted(cells[i] ?? ''));
+    if (texts.some((text) => text !== '')) yield { line: number, raw: texts.join(';').slice(0, MOST_LINE) };
   }
-}
-
-function sayCell(value: ExcelJS.CellValue | undefined): string {
-  if (value === null || value === undefined) return '';
-  if (value instanceof Date) return value.toISOString().endsWith('T00:00:00.000Z') ? value.toISOString().slice(0, 10) : value.toISOString();
-  if (typeof value !== 'object') return String(value);
-  if ('richText' in value) return value.richText.map(({ text }) => text).join('');
-  if ('text' in value) return String(value.text);
-  if ('result' in value) return sayCell(value.result as ExcelJS.CellValue);
-  return '';
 }
 
 function quoted(cell: string): string {

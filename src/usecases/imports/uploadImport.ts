@@ -10,10 +10,10 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { newWorkKey } from '../shared/workKeys';
 import { mayImport } from './mayImport';
-import { FileTooLarge, storeFile, type FileFacts } from './readFile';
+import { FileDamaged, FileTooLarge, storeFile, type FileFacts } from './readFile';
 import { importKey, sealFileName, sealHeader } from './sealed';
 
-export type UploadRefusal = AccessRefusal | MappingRefusal | { code: 'file-too-large'; most: number } | { code: 'unknown-system'; system: string } | { code: 'unknown-mapping'; mapping: string };
+export type UploadRefusal = AccessRefusal | MappingRefusal | { code: 'file-damaged' } | { code: 'file-too-large'; most: number } | { code: 'unknown-system'; system: string } | { code: 'unknown-mapping'; mapping: string };
 
 export interface Uploaded {
   id: string;
@@ -77,6 +77,7 @@ async function store(ctx: Context, path: string, content: Readable, keyId: strin
     return refuse({ code: 'file-empty' });
   } catch (error) {
     await ctx.storage.remove(path);
+    if (error instanceof FileDamaged) return refuse({ code: 'file-damaged' });
     if (error instanceof FileTooLarge) return refuse({ code: 'file-too-large', most: error.most });
     throw error;
   }

@@ -12,7 +12,7 @@ import { markReached, systemById } from '../../db/systems/systems';
 import { insertMatches, keepParents, matchAt, matchesOf, type MatchRow } from '../../db/trace/matches';
 import { clearProblems, insertProblems } from '../../db/trace/problems';
 import { addToStep, lockStep, setStep, struckId, struckKeys, traceBefore, traceById, traceKeysOf, type StepRow, type TraceRow } from '../../db/trace/traces';
-import { ConnectorError, isConnectorError, type FoundBatch, type FoundRecord, type SearchKey } from '../../ports/connector';
+import { ConnectorError, isConnectorError, type FoundBatch, type FoundProblem, type FoundRecord, type SearchKey } from '../../ports/connector';
 import type { Context } from '../context';
 import { knownPerson } from '../requests/knownPerson';
 import { vaultOf, type Vault } from '../shared/vault';
@@ -128,10 +128,16 @@ async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 's
   const vault = vaultOf(ctx, h);
   const rows: MatchRow[] = [];
   const known: { from: string; to: MatchRow }[] = [];
+  const problems: FoundProblem[] = [...(batch.problems ?? [])];
   for (const record of batch.records) {
     const place = `${record.collection}/${record.key}`;
     if (judged.has(place)) continue;
-    const match = await judge(ctx, step, work, record, system.country, judged, vault);
+    // A key that the database cannot hold, such as one with a NUL in it, would break the whole batch.
+    if (!isKeepable(record.key) || !isKeepable(record.collection)) {
+      problems.push({ collection: record.collection, key: record.key, code: 'unreadable', text: 'Its key holds characters that cannot be kept.' });
+      continue;
+    }
+    const match = await judgeAlone(ctx, step, work, record, system.country, judged, vault, problems);
     if (!match) continue;
     const { old, ...against } = await compareWithBefore(h, work, match, record, vault);
     const row: MatchRow = { ...match, ...against, is_outside: !fits(work.conditions, { system: system.name, collection: record.collection, title: record.title, text: record.text, fields: record.fields }) };
@@ -140,10 +146,25 @@ async function keep(ctx: Context, h: Handle, step: Pick<StepRow, 'trace_id' | 's
     if (old) known.push({ from: old, to: row });
   }
   const { data_key_id } = work.request;
-  await insertProblems(h, await Promise.all((batch.problems ?? []).map(async ({ key, code, text }) => ({ trace_id: step.trace_id, system_id: step.system_id, place_sealed: await vault.seal(data_key_id, key, `problem:${step.trace_id}`), code, text }))));
+  await insertProblems(h, await Promise.all(problems.map(async ({ key, code, text }) => ({ trace_id: step.trace_id, system_id: step.system_id, place_sealed: await vault.seal(data_key_id, key, `problem:${step.trace_id}`), code, text }))));
   await addToStep(h, step, { scanned: batch.scanned, found: await insertMatches(h, rows), leftOut });
   for (const { from, to } of known) await carryRedaction(ctx, h, work.request, from, to);
   if (work.conditions.rows.length > 0) await keepParents(h, step.trace_id, step.system_id);
+}
+
+function isKeepable(key: string): boolean {
+  return !/\u0000|\p{Surrogate}/u.test(key);
+}
+
+/** One record that cannot be judged is reported; the others of its batch are not lost with it. */
+async function judgeAlone(...[ctx, step, work, record, country, judged, vault, problems]: [...Parameters<typeof judge>, FoundProblem[]]): Promise<MatchRow | null> {
+  try {
+    return await judge(ctx, step, work, record, country, judged, vault);
+  } catch (error) {
+    if (isOwnOutage(error)) throw error;
+    problems.push({ collection: record.collection, key: record.key, code: 'unreadable', text: 'The record could not be worked on.' });
+    return null;
+  }
 }
 
 async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, Judged>, vault: Vault): Promise<MatchRow | null> {
