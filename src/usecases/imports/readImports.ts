@@ -33,11 +33,16 @@ export async function readImports(ctx: Context): Promise<Result<ImportSummary[],
 
 /** One import: what the dry run says, what became of it, and the lines that did not simply go in. A look at personal data: it is in the trail. */
 export async function readImport(ctx: Context, input: { id: string; after?: number }): Promise<Result<ImportView, AccessRefusal>> {
-  if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  if (ctx.actor.kind !== 'machine' && !reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  const isTheirs = await ctx.transaction(async (h) => {
+    const row = await importById(h, input.id);
+    return row !== undefined && (await mayImport(ctx, h, row.system_id));
+  });
+  if (!isTheirs) return refuse({ code: 'not-found' });
   const file = await fileOf(ctx, input.id);
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
-    if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
+    if (!row) return refuse({ code: 'not-found' });
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const held: HeldLine[] = [];
     for (const line of await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE)) held.push({ line: line.line, status: line.status, reasons: line.reasons, raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line) });
