@@ -15,6 +15,7 @@ import { startComparison } from '../src/usecases/drift/compareSystem';
 import { moveDueDays } from '../src/usecases/requests/moveDueDays';
 import { walkChoices } from './history';
 import { bringIntoStep } from './inStep';
+import { bringAddresses } from './moved';
 import { addPurposes } from './purposes';
 import { STORIES, type DemoWorld } from './requests';
 import { registerWorld } from './systems';
@@ -45,6 +46,7 @@ const say = (text: string) => console.log(`  ${text}`);
 if (await knex('users').first()) {
   const made = (await knex('users').min('created_at as at').first()) as { at: string };
   const days = Math.floor((Date.parse(`${today}T12:00:00Z`) - Date.parse(made.at)) / 86_400_000);
+  await bringAddresses(worker, { shopUrl: env('DEMO_SHOP_URL'), signInUrl: env('DEMO_SIGN_IN_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL') });
   say(`data is there already, made ${days < 1 ? 'today' : `${days} days ago; ./bookend demo --fresh makes it new`}`);
 } else {
   await load();

@@ -1,6 +1,9 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { isAlive } from './lib/alive.mjs';
 import { stateFolder } from './lib/cluster.mjs';
+import { oneAtATime } from './lib/lock.mjs';
+import { stopEverything } from './lib/run.mjs';
 import { endWith, Failed, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
@@ -16,11 +19,12 @@ const SIGN_INS = [
 endWith(async () => {
   const fresh = process.argv.includes('--fresh');
   const pidFile = join(stateFolder('demo'), 'demo.pid');
-  if (existsSync(pidFile)) {
-    const pid = Number(readFileSync(pidFile, 'utf8'));
+  await oneAtATime('starting a demo', async () => {
+    const pid = existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8')) : 0;
     if (isAlive(pid)) throw new Failed(`A demo runs already (process ${pid}).`, 'Open it, or end it with: ./bookend stop');
-    rmSync(pidFile);
-  }
+    writeFileSync(pidFile, String(process.pid));
+  });
+  process.on('exit', () => rmSync(pidFile, { force: true }));
   let stopping = false;
   let world = null;
   const ended = new Promise((resolve) => {
@@ -29,14 +33,20 @@ endWith(async () => {
         if (stopping) return;
         stopping = true;
         say('stopping what was started');
+        // Before all runs, what was begun is ended: the start then fails, and takes down what it had started.
         if (world) void world.stop().then(resolve);
-        else process.exit(130);
+        else void stopEverything();
       });
     }
   });
-  writeFileSync(pidFile, String(process.pid));
-  process.on('exit', () => rmSync(pidFile, { force: true }));
-  world = await startWorld({ name: 'demo', mode: 'demo', fresh, ...(process.env.BOOKEND_NOW ? { now: process.env.BOOKEND_NOW } : {}) });
+  world = await startWorld({ name: 'demo', mode: 'demo', fresh, ...(process.env.BOOKEND_NOW ? { now: process.env.BOOKEND_NOW } : {}) }).catch((error) => {
+    if (!stopping) throw error;
+    process.exit(130);
+  });
+  if (stopping) {
+    await world.stop();
+    process.exit(130);
+  }
   console.log(`
   Bookend is ready:  ${world.address}
 
@@ -60,12 +70,3 @@ ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
     throw error;
   });
 });
-
-function isAlive(pid) {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
-}

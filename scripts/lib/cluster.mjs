@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { freePort } from './ports.mjs';
+import { portsOf } from './ports.mjs';
 import { ROOT } from './run.mjs';
 import { ensurePostgres } from './packages.mjs';
 import { Failed } from './say.mjs';
@@ -64,7 +64,7 @@ export async function startCluster(name, { wantedPort, durable, taken, settings 
   const wasRunning = running.status === 0;
   if (wasRunning) port = Number(readFileSync(portFile, 'utf8').split('\n')[3]);
   else {
-    port = await freePort(wantedPort, taken);
+    ({ postgres: port } = await portsOf(join(dir, 'port.json'), { postgres: wantedPort }, taken));
     const speed = durable ? '' : ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off';
     const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${dir} -c timezone=UTC -c max_connections=120 -c shared_buffers=256MB${speed}${settings.map((one) => ` -c ${one}`).join('')}`;
     const log = join(dir, 'server.log');

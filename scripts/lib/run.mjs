@@ -5,10 +5,22 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 
+/** Every process that was started and lives: none is left behind when the command ends early. */
+const living = new Set();
+
+function watch(child) {
+  living.add(child);
+  child.once('close', () => living.delete(child));
+  return child;
+}
+
+/** Ends whatever is still running, such as a loader in its middle. */
+export const stopEverything = () => stopAll([...living]);
+
 /** Runs to the end. With `quiet` its output is kept and shown only when it fails. */
 export function run(command, args, { env = {}, quiet = false, cwd = ROOT } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'] });
+    const child = watch(spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'] }));
     let output = '';
     child.stdout?.on('data', (part) => (output += part));
     child.stderr?.on('data', (part) => (output += part));
@@ -27,7 +39,7 @@ export function start(name, command, args, { env, logs }) {
   const log = join(logs, `${name}.log`);
   appendFileSync(log, `--- ${new Date().toISOString()}\n`);
   const fd = openSync(log, 'a');
-  const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ['ignore', fd, fd] });
+  const child = watch(spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ['ignore', fd, fd] }));
   child.logFile = log;
   child.label = name;
   return child;

@@ -1,5 +1,5 @@
 import crypto, { createCipheriv, createDecipheriv, createHash, createHmac, createPrivateKey, createPublicKey, generateKeyPairSync, randomBytes, randomFillSync, scryptSync, sign, verify } from 'node:crypto';
-import { existsSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, linkSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { makeId } from '../core/shared/ids';
 import type { Keys, WrappedKey } from '../ports/keys';
 import { SealStream, UnsealStream } from './keyStreams';
@@ -29,7 +29,14 @@ const newKey = () => randomBytes(32).toString('base64');
 export function makeKeyFile(path: string): void {
   const { privateKey } = generateKeyPairSync('ed25519');
   const file: KeyFile = { schema: 'bookend-keys-2', masters: [{ version: 1, key: newKey() }], index: newKey(), suppressions: [{ version: 1, key: newKey() }], signing: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString(), own: newKey() };
-  writeFileSync(path, JSON.stringify(file, null, 2), { mode: 0o600, flag: 'wx' });
+  // It appears whole or not at all; of several that are started at once one makes it, and the others take that.
+  const own = `${path}.${process.pid}`;
+  writeFileSync(own, JSON.stringify(file, null, 2), { mode: 0o600, flag: 'wx' });
+  try {
+    linkSync(own, path);
+  } finally {
+    rmSync(own, { force: true });
+  }
 }
 
 /** Adds a master or suppression key to the file; the old ones stay for what is under them. @returns its version */

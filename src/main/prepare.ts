@@ -12,8 +12,11 @@ import { makeKeyFile } from './keys';
 
 // Before a start: a key file where there is none (outside production), the schema, the queues.
 const config = readConfig();
-if (config.BOOKEND_MODE !== 'production' && config.BOOKEND_KEY_FILE && !existsSync(config.BOOKEND_KEY_FILE)) makeKeyFile(config.BOOKEND_KEY_FILE);
+if (config.BOOKEND_MODE !== 'production' && config.BOOKEND_KEY_FILE && !existsSync(config.BOOKEND_KEY_FILE)) makeOwnKeyFile(config.BOOKEND_KEY_FILE);
 const knex = createClient(config.DATABASE_URL);
+// Several may be started at once: the others wait until one has prepared everything, and find it done.
+const gate = createClient(config.DATABASE_URL, 1);
+await gate.raw("select pg_advisory_lock(hashtext('bookend prepare'))");
 const done = await migrate(knex);
 const boss = createQueue(config.DATABASE_URL, true);
 await prepareQueue(boss, knex);
@@ -24,6 +27,16 @@ await backfillNodes(ctx);
 const again = await replayJournal(ctx);
 if (again > 0) console.log(`${again} ${again === 1 ? 'erasure' : 'erasures'} of the journal done again`);
 await boss.stop({ graceful: false });
+await gate.destroy();
 await knex.destroy();
 console.log(done.length === 0 ? 'schema is current' : `migrated: ${done.join(', ')}`);
 process.exit(0);
+
+/** Another one that was started at the same moment may have made it in between. */
+function makeOwnKeyFile(path: string): void {
+  try {
+    makeKeyFile(path);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+  }
+}

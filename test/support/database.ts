@@ -38,18 +38,25 @@ export interface TestWorld {
 /** A job that waits longer than this is left alone by `drain`, milliseconds. */
 const LONG_MS = 20_000;
 
-/** A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder. */
-export async function testWorld(name: string): Promise<TestWorld> {
+/** An empty database of its own on the tests' real PostgreSQL. */
+export async function emptyDatabase(name: string): Promise<{ url: string; drop(): Promise<void> }> {
   const admin = process.env['TEST_ADMIN_URL'];
   if (!admin) throw new Error('run the database tests with: ./bookend test database');
   const database = `t_${name}_${process.pid}`;
-  const root = createClient(admin, 1);
-  await root.raw(`drop database if exists ${database} with (force)`);
-  await root.raw(`create database ${database}`);
-  await root.destroy();
+  const asRoot = async (...statements: string[]) => {
+    const root = createClient(admin, 1);
+    for (const statement of statements) await root.raw(statement);
+    await root.destroy();
+  };
+  await asRoot(`drop database if exists ${database} with (force)`, `create database ${database}`);
   const address = new URL(admin);
   address.pathname = `/${database}`;
-  const url = address.toString();
+  return { url: address.toString(), drop: () => asRoot(`drop database if exists ${database} with (force)`) };
+}
+
+/** A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder. */
+export async function testWorld(name: string): Promise<TestWorld> {
+  const { url, drop } = await emptyDatabase(name);
   const knex = createClient(url, 6);
   await migrate(knex);
 
@@ -64,7 +71,7 @@ export async function testWorld(name: string): Promise<TestWorld> {
     resume: async (_trx, job, payload) => queue.push({ name: job, payload }) > 0,
   };
   const mails: Mail[] = [];
-  const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(admin).hostname}, ${tmpdir()}, /nowhere`, BOOKEND_RETRY_BASE_MS: '10' });
+  const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(url).hostname}, ${tmpdir()}, /nowhere`, BOOKEND_RETRY_BASE_MS: '10' });
   const worker: Context = { ...createContext(config, knex, jobs, WORKER, clock), mailer: { send: async (mail) => void mails.push(mail) } };
   const as = (actor: Actor) => actAs(worker, actor);
   return {
@@ -91,9 +98,7 @@ export async function testWorld(name: string): Promise<TestWorld> {
     },
     async close() {
       await knex.destroy();
-      const last = createClient(admin, 1);
-      await last.raw(`drop database if exists ${database} with (force)`);
-      await last.destroy();
+      await drop();
       rmSync(folder, { recursive: true, force: true });
     },
   };

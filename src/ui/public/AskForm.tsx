@@ -3,7 +3,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useActionState, useState, type FormEvent } from 'react';
+import { useActionState, useMemo, useState, type FormEvent } from 'react';
 import { useForm, useWatch, type FieldErrors, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Language } from '../../core/letters/mailings';
@@ -19,8 +19,9 @@ type Asked = { ref: string; word: string };
 const EMPTY: Values = { right: '' as Values['right'], forWhom: 'self', agentName: '', agentEmail: '', country: '', region: '', language: 'en', givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '', website: '' };
 
 /** What was wrong with a form that was posted, as the form of the page takes it. */
-function wrongFields(result: ActionResult<Asked> | null): FieldErrors<Values> {
-  const fields = result && !result.ok ? (result.fields ?? {}) : {};
+function wrongFields(result: ActionResult<Asked> | null): FieldErrors<Values> | null {
+  const fields = result && !result.ok ? result.fields : null;
+  if (!fields) return null;
   return Object.fromEntries(Object.entries(fields).map(([name, message]) => [name, { type: 'server', message }]));
 }
 
@@ -28,7 +29,8 @@ function wrongFields(result: ActionResult<Asked> | null): FieldErrors<Values> {
 export function AskForm({ language, ask, post = notPosted }: { language: Language; ask: (values: Values) => Promise<ActionResult<Asked>>; post?: PostAction<Asked> }) {
   const words = ASK_WORDS[language];
   const [posted, action] = useActionState(post, NOTHING_POSTED);
-  const { control, register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(publicRequestSchema), defaultValues: { ...EMPTY, language, ...posted.values } as Values, errors: wrongFields(posted.result) });
+  const wrongBefore = useMemo(() => wrongFields(posted.result), [posted.result]);
+  const { control, register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(publicRequestSchema), defaultValues: { ...EMPTY, language, ...posted.values } as Values, ...(wrongBefore && { errors: wrongBefore }) });
   const isForOther = useWatch({ control, name: 'forWhom' }) !== 'self';
   const [sent, setSent] = useState<Asked | null>(posted.result?.ok ? posted.result.value : null);
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
