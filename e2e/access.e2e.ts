@@ -80,8 +80,11 @@ test('public form → identity → trace → review by keys → decision → pac
   await decideToFulfil(page, 'Identity is proven; nothing stands against it.');
   await press(page, 'Build the pack');
   await press(page, 'Send the pack and close');
-  await seen(page, 'answered in time');
+  await press(page, 'Send it and close');
+  await seen(page, 'The second word');
   const secret = await page.$eval('.big-words', (words) => words.textContent!);
+  await press(page, 'It is noted');
+  await seen(page, 'answered in time');
 
   // 6. Hand-over: a scanner's GET uses nothing up; the second word opens; the link works once.
   const mail = await mailTo('mette@mail.example', new RegExp(`Your data is ready \\(${ref}\\)`));

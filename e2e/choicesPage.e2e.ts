@@ -11,8 +11,8 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 const ANNA = 'anna.kjaer@mail.example';
-const chosen = (name: string) => page.$$eval(`input[name="${name}"]`, (radios) => radios.map((radio) => (radio as HTMLInputElement).checked));
-const choose = (name: string, nth: 0 | 1) => page.evaluate((purpose, n) => document.querySelectorAll<HTMLInputElement>(`input[name="${purpose}"]`)[n]!.click(), name, nth);
+const chosen = (name: string) => page.$$eval(`input[name="answer-${name}"]`, (radios) => radios.map((radio) => (radio as HTMLInputElement).checked));
+const choose = (name: string, nth: 0 | 1) => page.evaluate((purpose, n) => document.querySelectorAll<HTMLInputElement>(`input[name="answer-${purpose}"]`)[n]!.click(), name, nth);
 const standing = async (purpose: string) => (await api('/standing', { identifier: { kind: 'email', value: ANNA }, purpose })).body;
 
 test('who asks gets the same words whether or not they are known', async () => {

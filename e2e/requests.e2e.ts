@@ -70,6 +70,7 @@ test('the public form in Danish: what is missing is said in Danish; a withdrawal
   await until('the shop follows', async () => (await query<{ newsletter_flag: boolean }>(WORLD.shop, 'select newsletter_flag from customers where email = $1', [email]))[0]!.newsletter_flag === false);
   expect((await newsletterFlag(email))?.subscribed ?? false).toBe(false);
   await press(page, 'Answer and close');
+  await press(page, 'Send it and close');
   await seen(page, 'answered in time');
   const answer = await mailTo(email, new RegExp(`Vores svar på din anmodning \\(${ref}\\)`));
   expect(answer.text).toContain('Hvis du er uenig');

@@ -79,6 +79,7 @@ export async function goOnWithoutOwners(page: Page): Promise<void> {
   await holds(page, 'the decision is open', () => [...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without') || (document.body.innerText.includes('Decide to fulfil') && !/Waiting for \d+ owner/.test(document.body.innerText)));
   for (let n = 0; n < 3 && (await page.$$eval('form button', (all) => all.some((one) => one.textContent === 'Go on without'))); n++) {
     await press(page, 'Go on without');
+    await press(page, /^Go on without ./);
     await holds(page, 'gone on without', () => ![...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without'));
   }
 }

@@ -1,3 +1,4 @@
+import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { reachOf } from '../../core/access/roles';
@@ -7,15 +8,16 @@ import { contextFor } from '../../main/web';
 import { Shell } from '../../ui/shell/Shell';
 import '../../ui/shell/shell.css';
 import { currentStaff } from '../lib/session';
+import { signInNow } from '../(person)/sign-in/actions';
 import { findAnything, signOutNow } from './actions';
 
 export default async function StaffLayout({ children }: { children: ReactNode }) {
   const actor = await currentStaff();
-  if (!actor) redirect('/sign-in');
+  if (!actor) redirect(`/sign-in?to=${encodeURIComponent((await headers()).get('x-path') ?? '/desk')}`);
   const ctx = await contextFor(actor);
   const [due, open] = await Promise.all([readDue(ctx), countOpen(ctx)]);
   return (
-    <Shell who={{ name: actor.name, roles: actor.roles }} organisation={ctx.organisation.name} calendar={ctx.organisation.zone.split('/')[1] ?? ''} counts={{ '/requests': open }} due={due} mayOpen={reachOf(actor.roles, 'requests.work') !== null} find={findAnything} signOut={signOutNow}>
+    <Shell who={{ name: actor.name, roles: actor.roles }} organisation={ctx.organisation.name} calendar={ctx.organisation.zone.split('/')[1] ?? ''} counts={{ '/requests': open }} due={due} mayOpen={reachOf(actor.roles, 'requests.work') !== null} find={findAnything} signOut={signOutNow} signIn={signInNow}>
       {children}
     </Shell>
   );

@@ -50,7 +50,7 @@ export function PageCode({ language, prove, post = notPosted }: { language: Lang
   return (
     <form action={action} onSubmit={(event) => void submit(event)} className="fields">
       <p>{words.codeLead}</p>
-      <TextField name="code" label={words.code} value={code} onChange={(event) => setCode(event.target.value)} error={failure !== null} helperText={failure ?? ' '} slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
+      <TextField name="code" label={words.code} value={code} onChange={(event) => setCode(event.target.value)} error={failure !== null} helperText={failure ?? ' '} slotProps={{ htmlInput: { required: true, inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
       <div><Button type="submit" variant="contained" size="medium">{words.open}</Button></div>
     </form>
   );

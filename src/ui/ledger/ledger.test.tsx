@@ -119,8 +119,17 @@ describe('drift', () => {
     const done: unknown[] = [];
     const act = (name: string) => async (chosen: unknown) => (done.push([name, chosen]), { ok: true as const, value: { count: 1 } });
     show(<DriftSheet view={view()} zone={ZONE} actions={{ compare: async () => ({ ok: true, value: { runs: [] } }), correct: act('correct'), believe: act('believe') }} />);
-    for (const words of ['Put 3 right', 'Believe 1', 'Put right', 'Believe']) fireEvent.click(screen.getByText(words));
-    await waitFor(() => expect(done).toHaveLength(4));
+    for (const [n, [words, yes]] of ([['Put 3 right', 'Put 3 right'], ['Believe 1', 'Believe 1'], ['Put right', 'Put it right'], ['Believe', 'Believe it']] as const).entries()) {
+      fireEvent.click(screen.getByText(words));
+      // What cannot be taken back is asked first; leaving it leaves everything.
+      fireEvent.click(await screen.findByRole('button', { name: 'Leave it as it is' }));
+      await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+      expect(done).toHaveLength(n);
+      fireEvent.click(screen.getByText(words));
+      fireEvent.click(within(await screen.findByRole('dialog')).getByRole('button', { name: yes }));
+      await waitFor(() => expect(done).toHaveLength(n + 1));
+      await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    }
     expect(done).toEqual([['correct', { systemId: 's', purpose: 'newsletter', count: 3 }], ['believe', { systemId: 's', purpose: 'newsletter', count: 1 }], ['correct', { ids: ['a'] }], ['believe', { ids: ['b'] }]]);
     expect(screen.getByText(/1 not followed everywhere yet/)).toBeTruthy();
   });

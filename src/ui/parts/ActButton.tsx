@@ -2,8 +2,10 @@
 
 import Button, { type ButtonProps } from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { useTransition, type ReactNode } from 'react';
+import { useState, useTransition, type ReactNode } from 'react';
+import { AskFirst, type Question } from './AskFirst';
 import { useSay } from './Say';
+import { SIGNED_OUT } from './signedOut';
 import type { ActionResult } from './actionResult';
 
 interface Props {
@@ -14,10 +16,13 @@ interface Props {
   color?: ButtonProps['color'];
   primary?: boolean;
   disabled?: boolean;
+  /** For what cannot be taken back: it is asked first. */
+  ask?: Question;
 }
 
 /** A button that carries out one act, says what came of it, and shows the page as it is now. */
-export function ActButton({ act, children, done, color, primary, disabled }: Props) {
+export function ActButton({ act, children, done, color, primary, disabled, ask }: Props) {
+  const [isAsking, setAsking] = useState(false);
   const [isBusy, start] = useTransition();
   const say = useSay();
   const router = useRouter();
@@ -25,12 +30,17 @@ export function ActButton({ act, children, done, color, primary, disabled }: Pro
     start(async () => {
       const result = await act().catch((): ActionResult => ({ ok: false, message: 'The server did not answer. Nothing is lost; try again.' }));
       if (!result.ok) say(result.message, false);
-      else if (done) say(done, true);
+      // Shown anew, the page would lead away from what was typed on it.
+      if (!result.ok && result.message === SIGNED_OUT) return;
+      if (result.ok && done) say(done, true);
       router.refresh();
     });
   return (
-    <Button onClick={run} disabled={Boolean(disabled) || isBusy} variant={primary ? 'contained' : 'outlined'} {...(color ? { color } : {})}>
-      {children}
-    </Button>
+    <>
+      <Button onClick={ask ? () => setAsking(true) : run} disabled={Boolean(disabled) || isBusy} variant={primary ? 'contained' : 'outlined'} {...(color ? { color } : {})}>
+        {children}
+      </Button>
+      {ask && <AskFirst question={ask} isOpen={isAsking} onNo={() => setAsking(false)} onYes={() => { setAsking(false); run(); }} />}
+    </>
   );
 }

@@ -3,6 +3,7 @@
 import Alert from '@mui/material/Alert';
 import Snackbar from '@mui/material/Snackbar';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
+import { SIGNED_OUT, tellSignedOut } from './signedOut';
 
 interface Said {
   text: string;
@@ -14,7 +15,10 @@ const SayContext = createContext<(text: string, isGood: boolean) => void>(() => 
 /** What came of an act, said at the foot of the page for a few seconds; read out by screen readers. */
 export function SayProvider({ children }: { children: ReactNode }) {
   const [said, setSaid] = useState<Said | null>(null);
-  const say = useCallback((text: string, isGood: boolean) => setSaid({ text, isGood }), []);
+  const say = useCallback((text: string, isGood: boolean) => {
+    if (text === SIGNED_OUT) tellSignedOut();
+    else setSaid({ text, isGood });
+  }, []);
   return (
     <SayContext.Provider value={say}>
       {children}

@@ -25,7 +25,7 @@ export function CodeForm({ token, prove, post = notPosted }: { token: string; pr
   return (
     <form action={action} onSubmit={(event) => void submit(event)} className="fields" aria-label="Code">
       {failure && <p className="note bad" role="alert">{failure}</p>}
-      <TextField name="code" label="Code of six digits" value={code} onChange={(event) => setCode(event.target.value)} autoFocus slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
+      <TextField name="code" label="Code of six digits" value={code} onChange={(event) => setCode(event.target.value)} autoFocus slotProps={{ htmlInput: { required: true, inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
       <div><Button type="submit" variant="contained" disabled={isBusy}>Go on</Button></div>
     </form>
   );

@@ -8,28 +8,32 @@ import { completionText } from '../../core/letters/completion';
 import type { Right } from '../../core/requests/rights';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
+import { AskFirst, type Question } from '../parts/AskFirst';
 import { useSay } from '../parts/Say';
+import { SecondWord } from './SecondWord';
 import { sayInstant } from '../../core/shared/days';
 import type { RequestActions } from './actions';
 
 /** The letter and the one-time link; the second word is shown once. */
 export function AnswerStage({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
   const [secret, setSecret] = useState<string | null>(null);
+  const [isAsking, setAsking] = useState(false);
   const [isBusy, setBusy] = useState(false);
   const say = useSay();
   const router = useRouter();
   const send = async () => {
+    setAsking(false);
     setBusy(true);
-    const result = await actions.handOverPack(request.ref);
+    const result = await actions.handOverPack(request.ref).catch((): { ok: false; message: string } => ({ ok: false, message: 'The server did not answer. Look at the letters below before you send it again.' }));
     setBusy(false);
     if (!result.ok) return say(result.message, false);
     setSecret(result.value.secret);
-    router.refresh();
   };
   return (
     <div className="body stack">
-      {secret && <div className="note good" role="status"><p>Sent. Tell the person this second word another way, by telephone or at the counter. It is shown only now:</p><p className="big-words">{secret}</p></div>}
-      {request.pack.state === 'ready' && request.mayWork && <div className="row"><Button variant="contained" disabled={isBusy} onClick={() => void send()}>Send the pack and close</Button><span className="muted">Mails a link that works once; the second word goes another way.</span></div>}
+      {secret && <SecondWord word={secret} onNoted={() => { setSecret(null); router.refresh(); }} />}
+      <AskFirst question={sendQuestion(request)} isOpen={isAsking} onNo={() => setAsking(false)} onYes={() => void send()} />
+      {request.pack.state === 'ready' && request.mayWork && <div className="row"><Button variant="contained" disabled={isBusy} onClick={() => setAsking(true)}>Send the pack and close</Button><span className="muted">Mails a link that works once; the second word goes another way.</span></div>}
       {request.stage === 'answer' && request.mayWork && request.right !== 'access' && request.right !== 'portability' && request.right !== 'erasure' && <ByLetter request={request} actions={actions} />}
       {request.pack.state === 'sent' && <p className="muted">{request.pack.openedAt ? `The page was opened ${sayInstant(request.pack.openedAt, zone)}.` : 'The page has not been opened yet.'}</p>}
       {request.pack.confirmedAt && <p>✓ Received {sayInstant(request.pack.confirmedAt, zone)}.</p>}
@@ -42,13 +46,17 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
   );
 }
 
+function sendQuestion({ ref, who, pack }: RequestView): Question {
+  return { title: `Send the pack of ${ref} and close?`, text: `${pack.files} ${pack.files === 1 ? 'file goes' : 'files go'} to ${who ?? 'the person'}${(pack.withheld ?? 0) > 0 ? `, ${pack.withheld} withheld` : ''}. A link that works once is mailed; it cannot be called back.`, yes: 'Send it and close' };
+}
+
 /** The answer in words, for rights that end with a letter. */
 function ByLetter({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const [text, setText] = useState(completionText(request.right as Right, { receivedOn: request.receivedOn }));
   return (
     <div className="fields">
       <TextField label="What was done: our answer to the person" multiline minRows={3} value={text} onChange={(event) => setText(event.target.value)} />
-      <div><ActButton primary act={() => actions.answerWith(request.ref, text)} disabled={text.trim().length < 10} done="Answered">Answer and close</ActButton></div>
+      <div><ActButton primary act={() => actions.answerWith(request.ref, text)} disabled={text.trim().length < 10} done="Answered" ask={{ title: 'Send this answer and close the request?', text: 'The letter goes to the person as it stands here; it cannot be called back.', yes: 'Send it and close' }}>Answer and close</ActButton></div>
     </div>
   );
 }

@@ -36,7 +36,7 @@ export function DecideStage({ request, trace = null, actions }: { request: Reque
   };
   return (
     <form className="body fields" onSubmit={submit} noValidate aria-label="Decide">
-      {open.map((task) => <div key={task.id} className="note row"><span>The owner of <b>{task.system}</b> has until {sayDay(task.dueOn)} to answer.</span><ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched">Go on without</ActButton></div>)}
+      {open.map((task) => <div key={task.id} className="note row"><span>The owner of <b>{task.system}</b> has until {sayDay(task.dueOn)} to answer.</span><ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched" ask={{ title: `Go on without ${task.system}?`, text: `Its owner has until ${sayDay(task.dueOn)}. After this their answer is not waited for, and the letter says that ${task.system} was not searched.`, yes: `Go on without ${task.system}` }}>Go on without</ActButton></div>)}
       <div className="row" role="group" aria-label="Outcome">
         <button type="button" className={`plain${outcome === 'fulfil' ? ' on' : ''}`} aria-pressed={outcome === 'fulfil'} onClick={() => pick('fulfil')}>Fulfil</button>
         <button type="button" className={`plain${outcome === 'refuse' ? ' on' : ''}`} aria-pressed={outcome === 'refuse'} onClick={() => pick('refuse')}>Refuse</button>

@@ -7,6 +7,7 @@ import { isOpen } from '../../core/requests/isOpen';
 import { foldAlike } from '../../core/requests/nearDuplicates';
 import { TOPICS } from '../../core/requests/topics';
 import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
+import { isCommand } from '../parts/keys';
 import { useSay } from '../parts/Say';
 import { MatchRow, type Row } from './MatchRow';
 import { MatchSide } from './MatchSide';
@@ -42,6 +43,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const current = rows[index];
   const mayJudge = request.mayWork && request.decision.outcome === 'none';
   const list = useRef<HTMLDivElement>(null);
+  const review = useRef<HTMLDivElement>(null);
   const [paces, setPaces] = useState<readonly number[]>([]);
   const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
@@ -95,8 +97,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !current) return;
+      if (!current || !isCommand(event, review.current)) return;
       const key = event.key.toLowerCase();
       const step = key === 'j' || key === 'arrowdown' ? 1 : key === 'k' || key === 'arrowup' ? -1 : 0;
       if (step !== 0) {
@@ -119,7 +120,7 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   }, [selected]);
 
   return (
-    <div className="review">
+    <div className="review" ref={review}>
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
         <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length, paces) : null} />
         {trace.alike.length > 0 && <label className="fold">Fold what is alike by <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>{THRESHOLDS.map((one) => <option key={one} value={one}>{Math.round(one * 100)} % and more</option>)}<option value={2}>nothing</option></select></label>}

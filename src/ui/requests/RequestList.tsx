@@ -16,7 +16,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
     <>
       <div className="page-head">
         <div><h1>Requests</h1><p className="sub">{open} open, the next due first.</p></div>
-        {mayOpen && <div className="row">{waiting > 0 && <Link href="/requests/inbox">{waiting} came by mail</Link>}<Link href="/requests/new" className="go-link">Open a request <kbd>N</kbd></Link></div>}
+        {mayOpen && <div className="row">{waiting > 0 && <Link href="/requests/inbox">{waiting} came by mail</Link>}<Link href="/requests/new" className="go-link">Open a request <kbd>O</kbd></Link></div>}
       </div>
       <div className="filters tight">
         <label>State <select value={filter.state} onChange={(event) => void setFilter({ state: event.target.value, after: null })}>{['open', 'closed', 'all'].map((value) => <option key={value}>{value}</option>)}</select></label>

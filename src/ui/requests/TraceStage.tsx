@@ -83,7 +83,7 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
       {trace.helpers.map((task) => (
         <p key={task.id} className="row" style={{ gap: 8 }}>
           <span className={task.state === 'open' ? 'ochre' : ''}>{task.state === 'open' ? '✉' : task.state === 'done' ? '✓' : '–'} <b>{task.system}</b> its owner was asked, {task.state === 'open' ? `due ${sayDay(task.dueOn)}` : task.state === 'done' ? `answered${task.uploads > 0 ? ` with ${task.uploads} ${task.uploads === 1 ? 'file' : 'files'}` : ': nothing found'}` : 'gone on without'}{task.answer ? `: “${task.answer}”` : ''}</span>
-          {task.state === 'open' && task.kind === 'search' && request.mayWork && <ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched">Go on without</ActButton>}
+          {task.state === 'open' && task.kind === 'search' && request.mayWork && <ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched" ask={{ title: `Go on without ${task.system}?`, text: `Its owner’s answer is not waited for after this, and the letter says that ${task.system} was not searched.`, yes: `Go on without ${task.system}` }}>Go on without</ActButton>}
         </p>
       ))}
       {trace.gone.length > 0 && (

@@ -197,6 +197,8 @@ describe('the review', () => {
     expect(screen.getByText(/asked, due Tue 1 Dec 2026/)).toBeTruthy();
     expect(screen.getByText(/old\/half.pdf/).closest('li')!.textContent).toContain('The PDF is damaged or cut off.');
     fireEvent.click(button('Go on without'));
+    expect(called).toEqual([]);
+    fireEvent.click(await screen.findByRole('button', { name: /^Go on without ./ }));
     await waitFor(() => expect(called).toEqual([['withoutHelper', REF, 'hlp_1']]));
   });
 
@@ -270,11 +272,20 @@ describe('carrying out and answering', () => {
   const pack = { state: 'ready', files: 7, bytes: 40_000, withheld: 2, sha256: 'cd'.repeat(32), confirmedAt: null, openedAt: null, error: null, missing: [] };
 
   test('the second word is shown once, after the pack went out', async () => {
-    const { actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });
-    show(<AnswerStage request={requestView({ pack })} zone={ZONE} actions={actions} />);
+    const { called, actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });
+    const page = show(<AnswerStage request={requestView({ pack })} zone={ZONE} actions={actions} />);
     expect(screen.queryByText('copper-lantern')).toBeNull();
     fireEvent.click(button('Send the pack and close'));
+    expect(called).toEqual([]);
+    fireEvent.click(await screen.findByRole('button', { name: 'Send it and close' }));
     await screen.findByText('copper-lantern');
+    // It stays until it is noted: neither Escape nor a look elsewhere takes it away.
+    fireEvent.keyDown(screen.getByRole('dialog'), { key: 'Escape' });
+    expect(page.refreshed()).toBe(0);
+    expect(screen.getByText('copper-lantern')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'It is noted' }));
+    await waitFor(() => expect(screen.queryByText('copper-lantern')).toBeNull());
+    expect(page.refreshed()).toBe(1);
   });
 
   test('a pack that was built says what is in it; a letter that may have come twice says so', () => {
@@ -294,6 +305,7 @@ describe('carrying out and answering', () => {
     expect(button('Answer and close').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText(/What was done/), { target: { value: 'The address was corrected.' } });
     fireEvent.click(button('Answer and close'));
+    fireEvent.click(await screen.findByRole('button', { name: 'Send it and close' }));
     await waitFor(() => expect(called).toEqual([['answerWith', REF, 'The address was corrected.']]));
   });
 });

@@ -6,10 +6,13 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Role } from '../../core/access/roles';
 import type { Due } from '../../core/requests/views';
+import type { ActionResult } from '../parts/actionResult';
+import { isCommand } from '../parts/keys';
 import { DueBoard } from './DueBoard';
 import { KeysHelp } from './KeysHelp';
 import { Palette, type PaletteHit } from './Palette';
 import { placesOf } from './places';
+import { SignedOut } from './SignedOut';
 
 interface Props {
   who: { name: string; roles: readonly Role[] };
@@ -20,11 +23,12 @@ interface Props {
   mayOpen: boolean;
   find: (words: string) => Promise<PaletteHit[]>;
   signOut: () => Promise<void>;
+  signIn: (email: string, password: string) => Promise<ActionResult>;
   children: ReactNode;
 }
 
 /** The two bookends, and the sheet between them. */
-export function Shell({ who, organisation, calendar, counts, due, mayOpen, find, signOut, children }: Props) {
+export function Shell({ who, organisation, calendar, counts, due, mayOpen, find, signOut, signIn, children }: Props) {
   const [isFolded, setFolded] = useState(false);
   const [open, setOpen] = useState<'left' | 'right' | null>(null);
   const [isFinding, setFinding] = useState(false);
@@ -41,8 +45,7 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
         setFinding(true);
         return;
       }
-      const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable) return;
+      if (!isCommand(event)) return;
       if (event.key === '?') setHelping(true);
       if (event.key === '/') {
         event.preventDefault();
@@ -50,11 +53,11 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
         if (field) field.focus();
         else setFinding(true);
       }
-      if (event.key.toLowerCase() === 'n' && mayOpen && !path.startsWith('/requests/BK-')) router.push('/requests/new');
+      if (event.key.toLowerCase() === 'o' && mayOpen) router.push('/requests/new');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [mayOpen, path, router]);
+  }, [mayOpen, router]);
 
   return (
     <div className={`frame${isFolded ? ' folded' : ''}${open ? ` open-${open}` : ''}`}>
@@ -95,6 +98,7 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
         <DueBoard due={due} calendar={calendar} onFold={() => setFolded(true)} />
       )}
       <Palette isOpen={isFinding} onClose={() => setFinding(false)} places={places} find={find} mayOpen={mayOpen} />
+      <SignedOut who={who.name} signIn={signIn} />
       <KeysHelp isOpen={isHelping} onClose={() => setHelping(false)} isReview={path.startsWith('/requests/BK-')} />
     </div>
   );

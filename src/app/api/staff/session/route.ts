@@ -1,0 +1,7 @@
+import { currentStaff } from '../../../lib/session';
+
+/** Who is signed in, for a page that has been open for long: what is typed there must not be lost to a session that ended. */
+export async function GET(): Promise<Response> {
+  const actor = await currentStaff();
+  return actor ? Response.json({ name: actor.name }, { headers: { 'cache-control': 'no-store' } }) : new Response(null, { status: 401, headers: { 'cache-control': 'no-store' } });
+}
