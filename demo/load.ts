@@ -66,7 +66,7 @@ async function load(): Promise<void> {
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);
   await walkChoices({ worker, coordinator, clock, people, today, drain }, say);
-  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain };
+  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain, mailServer };
   for (const [i, story] of STORIES.entries()) {
     await story(world);
     await drain();
@@ -82,6 +82,11 @@ async function load(): Promise<void> {
   await depositHead(worker);
   await startVerification(coordinator);
   await drain();
+}
+
+async function mailServer(mode: 'refused' | 'none'): Promise<void> {
+  const answer = await fetch(`http://127.0.0.1:${env('STANDINS_CONTROL_PORT')}/mail/${mode}`);
+  if (!answer.ok) throw new Error(`the mail server cannot be told to be “${mode}”: ${await answer.text()}`);
 }
 
 /** Jobs that put themselves back (a delete that was accepted, a proof that runs) get a moment first. */

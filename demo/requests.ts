@@ -5,6 +5,7 @@ import { byStory, type WorldPerson } from '../standins/world/people';
 import type { Context } from '../src/usecases/context';
 import { confirmPlan, makePlan } from '../src/usecases/erasure/makePlan';
 import { cancelTask } from '../src/usecases/helpers/cancelTask';
+import { sendAgain } from '../src/usecases/letters/sendAgain';
 import { startPack } from '../src/usecases/packs/buildPack';
 import { sendPack } from '../src/usecases/packs/handOver';
 import { receiveAppeal } from '../src/usecases/requests/appeals';
@@ -26,6 +27,8 @@ export interface DemoWorld {
   today: string;
   /** Runs every job that waits, and those they cause. */
   drain(): Promise<void>;
+  /** How the mail server behaves from now on. */
+  mailServer(mode: 'refused' | 'none'): Promise<void>;
 }
 
 type Story = (world: DemoWorld) => Promise<void>;
@@ -138,7 +141,15 @@ const extended: Story = async (world) => {
   world.clock.goTo(`${addDays(world.today, -36)}T10:00:00Z`);
   must(await proveAtCounter(world.coordinator, { ref }));
   world.clock.goTo(`${addDays(world.today, -12)}T10:00:00Z`);
+  // The mail server did not take the letter that says so; it was seen, and sent again the next morning.
+  await world.mailServer('refused');
   must(await recordClockEvent(world.coordinator, { ref, kind: 'extended', reason: 'Paper cards of nine workshops have to be read by hand.' }));
+  await world.drain();
+  await world.mailServer('none');
+  world.clock.goTo(`${addDays(world.today, -11)}T08:00:00Z`);
+  const [stuck] = must(await requestView(world.coordinator, { ref })).letters.filter(({ state }) => state !== 'sent');
+  must(await sendAgain(world.coordinator, { ref, letterId: stuck!.id! }));
+  await world.drain();
 };
 
 const ines = (world: DemoWorld, emails: string[]) => {

@@ -24,7 +24,7 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
   response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'no-referrer');
+  response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');
   response.headers.set('cache-control', 'no-store');
   return response;

@@ -31,6 +31,8 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
   const [failure, setFailure] = useState<string | null>(null);
   const say = useSay();
   const script = scripts.find(({ ask }) => ask === scriptId);
+  // A script says what may be asked with it: a purpose that was chosen for another is none of this one's.
+  const about = script?.purposes.some(({ id }) => id === purpose) ? purpose : (script?.purposes[0]?.id ?? '');
   const onFind = async (event: FormEvent) => {
     event.preventDefault();
     const result = await actions.find({ kind, value }).catch((): ActionResult<AtTheCounter[]> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
@@ -38,7 +40,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
     setFailure(result.ok ? null : result.message);
   };
   const onRecord = async () => {
-    const result = await actions.record({ identifier: { kind, value }, ask: script?.ask, askVersion: script?.version, purpose, answer, place, language, givenName: name.given || null, familyName: name.family || null }).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await actions.record({ identifier: { kind, value }, ask: script?.ask, askVersion: script?.version, purpose: about, answer, place, language, givenName: name.given || null, familyName: name.family || null }).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
     if (!result.ok) return setFailure([result.message, ...Object.values(result.fields ?? {})].join(' '));
     const { status, reasons } = result.value;
     setFailure(status === 'recorded' ? null : `${status}: ${reasons.map(({ text }) => text).join(' ')}`);
@@ -74,7 +76,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
           <blockquote className="script" lang={language}>{script?.words[language] ?? script?.words['en']}</blockquote>
           <h2>3 · The answer</h2>
           <div className="filters" style={{ margin: 0 }}>
-            <label>about <select value={purpose} onChange={(event) => setPurpose(event.target.value)}>{script?.purposes.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
+            <label>about <select value={about} onChange={(event) => setPurpose(event.target.value)}>{script?.purposes.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
             <label>where <input value={place} onChange={(event) => setPlace(event.target.value)} placeholder="Aarhus, or on the phone" /></label>
           </div>
           <fieldset className="answers" style={{ border: 0, padding: 0, margin: 0 }}><legend className="visually-hidden">Answer</legend>{ANSWERS.map(([id, words]) => <label key={id}><input type="radio" name="answer" value={id} checked={answer === id} onChange={() => setAnswer(id)} /> {words}</label>)}</fieldset>

@@ -6,6 +6,8 @@ const text = (value: unknown): string => String(value ?? '');
 const day = (value: unknown): string => (typeof value === 'string' && /^\d{4}-\d{2}-\d{2}/.test(value) ? sayDay(value.slice(0, 10)) : text(value));
 
 /** What happened, with the value, and what would be accepted. One place for every refusal's words. */
+const KIND_WORDS: Record<string, string> = { email: 'e-mail address', phone: 'telephone number', 'customer-number': 'card or customer number' };
+
 const WORDS: Record<string, (v: Values) => string> = {
   'not-allowed': () => 'Your role may not do this. Nothing was changed.',
   'not-found': () => 'There is no such thing, or it is not yours to see.',
@@ -119,6 +121,7 @@ const WORDS: Record<string, (v: Values) => string> = {
   'signature-wrong': () => 'The signature does not fit. Nothing was recorded.',
   'timestamp-off': () => 'This message is older than five minutes, or from the future. Nothing was recorded.',
   'webhook-invalid': (v) => (v['problems'] as string[]).join(' '),
+  'identifier-of-another-kind': (v) => `That is no ${KIND_WORDS[text(v['kind'])] ?? text(v['kind'])}${v['looks'] === 'nothing' ? '' : `; it looks like ${v['looks'] === 'email' ? 'an e-mail address' : `a ${KIND_WORDS[text(v['looks'])] ?? ''}`}`}. Choose the right kind, or correct it. Nothing was recorded.`,
   'not-in-script': () => 'This script does not ask about that. Read the one that does.',
   'purpose-in-the-past': () => 'A version holds from now on or later; what people answered before stays read by the rules of its time.',
   'parent-unknown': (v) => `There is no purpose “${text(v['parent'])}” to belong to.`,

@@ -1,6 +1,7 @@
 import type { AtTheCounter, Script } from '../../core/consent/views';
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import type { HandChoice } from '../../core/consent/schema';
+import { otherKind } from '../../core/identity/looksLike';
 import { purposeInForce } from '../../core/consent/purposes';
 import type { RecordStatus } from '../../core/consent/schema';
 import type { Reason } from '../../core/shared/reason';
@@ -35,8 +36,10 @@ export async function readScripts(ctx: Context): Promise<Result<Script[], Access
 }
 
 /** People whom an exact identifier points at, masked: enough to know that it is them who stands there. A look. */
-export async function findAtCounter(ctx: Context, input: { identifier: { kind: string; value: string } }): Promise<Result<AtTheCounter[], AccessRefusal>> {
+export async function findAtCounter(ctx: Context, input: { identifier: { kind: string; value: string } }): Promise<Result<AtTheCounter[], AccessRefusal | KindRefusal>> {
   if (!reach(ctx, 'choices.record')) return refuse({ code: 'not-allowed', act: 'choices.record' });
+  const looks = otherKind(input.identifier.kind, input.identifier.value);
+  if (looks) return refuse({ code: 'identifier-of-another-kind', kind: input.identifier.kind, looks });
   return ctx.transaction(async (h) => {
     const rules = await readRules(h);
     const now = ctx.clock.now();
@@ -56,11 +59,14 @@ export async function findAtCounter(ctx: Context, input: { identifier: { kind: s
   });
 }
 
-export type HandRefusal = AccessRefusal | { code: 'not-in-script'; purpose: string };
+export type KindRefusal = { code: 'identifier-of-another-kind'; kind: string; looks: string };
+export type HandRefusal = AccessRefusal | KindRefusal | { code: 'not-in-script'; purpose: string };
 
 /** What somebody answered at the counter or on the phone, with who asked, where, and by which words. */
 export async function recordByHand(ctx: Context, input: HandChoice): Promise<Result<{ status: RecordStatus; id: string | null; reasons: Reason[] }, HandRefusal>> {
   if (!reach(ctx, 'choices.record')) return refuse({ code: 'not-allowed', act: 'choices.record' });
+  const looks = otherKind(input.identifier.kind, input.identifier.value);
+  if (looks) return refuse({ code: 'identifier-of-another-kind', kind: input.identifier.kind, looks });
   return ctx.transaction(async (h) => {
     const script = (await allWordings(h)).find((wording) => wording.kind === 'ask' && wording.id === input.ask && wording.version === input.askVersion);
     if (!script?.purposes.includes(input.purpose)) return refuse({ code: 'not-in-script', purpose: input.purpose });

@@ -16,21 +16,23 @@ import { mentionsOf } from '../../db/requests/notes';
 import { countProposals } from '../../db/requests/proposals';
 import { lastVerification } from '../../db/consent/verifications';
 import type { Context } from '../context';
-import { readRequests } from '../requests/requestView';
+import { openClocks, readRequests } from '../requests/requestView';
 
 const DAYS_AHEAD = 35;
+const MOST_CLOCKS = 300;
 
 /** The right bookend: every open clock on its day. */
 export async function readDue(ctx: Context): Promise<Due> {
   const today = localDay(ctx.clock.now(), ctx.organisation.zone);
   const marks: DueMark[] = [];
-  const requests = await readRequests(ctx, { state: 'open', right: null, stage: null, after: null, limit: 300 });
-  for (const line of requests.ok ? requests.value.lines : []) marks.push(...marksOf(line, today));
-  const own = new Set(requests.ok ? requests.value.lines.map(({ ref }) => ref) : []);
-  for (const task of await ctx.transaction((h) => helperTasksDue(h, addDays(today, DAYS_AHEAD)))) if (own.has(task.ref)) marks.push({ day: task.due_on, kind: 'helper', ref: task.ref, text: 'owner', isPaused: false });
-  if (reach(ctx, 'keeping.see')) {
-    for (const row of await ctx.transaction((h) => listResidue(h))) if (row.until) marks.push({ day: row.until, kind: 'residue', ref: row.request_ref, text: `${row.count} ${row.collection}`, isPaused: false });
-  }
+  await ctx.transaction(async (h) => {
+    const lines = await openClocks(ctx, h, MOST_CLOCKS);
+    for (const line of lines) marks.push(...marksOf(line, today));
+    const own = new Set(lines.map(({ ref }) => ref));
+    for (const task of await helperTasksDue(h, addDays(today, DAYS_AHEAD))) if (own.has(task.ref)) marks.push({ day: task.due_on, kind: 'helper', ref: task.ref, text: 'owner', isPaused: false });
+    if (!reach(ctx, 'keeping.see')) return;
+    for (const row of await listResidue(h)) if (row.until) marks.push({ day: row.until, kind: 'residue', ref: row.request_ref, text: `${row.count} ${row.collection}`, isPaused: false });
+  });
   const holidayOf = ctx.holidays.of(ctx.organisation.country);
   const days: DueDay[] = [];
   for (let n = 0; n <= DAYS_AHEAD; n++) {

@@ -97,9 +97,14 @@ describe('at the counter', () => {
 
   test('the script in force is read, the person is shown masked, the answer is recorded with who asked and where', async () => {
     expect(must(await readScripts(nanna()))).toEqual([expect.objectContaining({ ask: 'spoken-ask', words: { en: 'May we?' }, purposes: [{ id: 'newsletter', title: 'newsletter' }] })]);
+    const hand = { identifier: { kind: 'email', value: 'p6@mail.example' }, ask: 'spoken-ask', askVersion: 1, purpose: 'newsletter', answer: 'grant', place: 'Aarhus', language: 'en', givenName: null, familyName: null } as never;
+    // A number is no address, and an address no number: neither begins a person who is nobody.
+    for (const [kind, value] of [['customer-number', 'p6@mail.example'], ['phone', 'p6@mail.example'], ['email', '+45 10 12 34 56']] as const) {
+      expect(await findAtCounter(nanna(), { identifier: { kind, value } })).toMatchObject({ refusal: { code: 'identifier-of-another-kind' } });
+      expect(await recordByHand(nanna(), { ...(hand as object), identifier: { kind, value } } as never)).toMatchObject({ refusal: { code: 'identifier-of-another-kind' } });
+    }
     const [found] = must(await findAtCounter(nanna(), { identifier: { kind: 'email', value: 'p6@mail.example' } }));
     expect(JSON.stringify(found)).not.toContain('p6@mail.example');
-    const hand = { identifier: { kind: 'email', value: 'p6@mail.example' }, ask: 'spoken-ask', askVersion: 1, purpose: 'newsletter', answer: 'grant', place: 'Aarhus', language: 'en', givenName: null, familyName: null } as never;
     expect(must(await recordByHand(nanna(), hand))).toMatchObject({ status: 'recorded' });
     expect(await standing('p6@mail.example', 'newsletter')).toMatchObject({ permitted: true });
     expect(await recordByHand(nanna(), { ...(hand as object), purpose: 'calls' } as never)).toMatchObject({ refusal: { code: 'not-in-script' } });

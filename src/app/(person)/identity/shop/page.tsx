@@ -6,7 +6,7 @@ import { finishShopProof } from '../../../../usecases/requests/shopProof';
 import { hasRoom } from '../../../lib/limits';
 import { clientAddress, publicContext } from '../../../lib/session';
 
-export const metadata = { title: 'Is it you?', referrer: 'no-referrer' };
+export const metadata = { title: 'Is it you?' };
 export const dynamic = 'force-dynamic';
 
 /** Where a shop sends somebody back who signed in there. */

@@ -1,0 +1,58 @@
+import { readFileSync } from 'node:fs';
+import { percentile, recorder } from './measure';
+
+// Twenty people who work without a pause: every page they open is made whole on the server, the frame around it too.
+const ADDRESS = process.env['BENCH_ADDRESS']!;
+const PROCESS = process.env['BENCH_WEB_PROCESS']!;
+const SESSIONS = 20;
+const WARM_MS = 15_000;
+const MEASURED_MS = 40_000;
+/** Pages a second, and milliseconds that one in twenty may take longer than. */
+const GOAL = { rate: 40, p95: 500 };
+const note = recorder();
+
+/** Signs in as a browser without scripts does: the form is fetched and posted with its hidden fields. */
+async function signIn(email: string): Promise<string> {
+  const page = await (await fetch(`${ADDRESS}/sign-in`)).text();
+  const form = new FormData();
+  for (const [, name, value] of page.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g)) form.set(name!, (value ?? '').replaceAll('&quot;', '"').replaceAll('&amp;', '&'));
+  form.set('email', email);
+  form.set('password', 'larkmere');
+  const answer = await fetch(`${ADDRESS}/sign-in`, { method: 'POST', body: form, redirect: 'manual', headers: { origin: ADDRESS } });
+  const cookie = answer.headers.getSetCookie().find((one) => one.startsWith('bookend_session='))?.split(';')[0];
+  if (!cookie) throw new Error(`signing in as ${email} answered ${answer.status} without a session`);
+  return cookie;
+}
+
+const residentMb = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${PROCESS}/status`, 'utf8'))![1]) / 1024;
+
+const cookies = [await signIn('signe@larkmere.example'), await signIn('mikkel@larkmere.example')];
+const list = await (await fetch(`${ADDRESS}/requests`, { headers: { cookie: cookies[0]! } })).text();
+const refs = [...new Set(list.match(/BK-\d{4}-\d{5}/g))].slice(0, 8);
+if (refs.length === 0) throw new Error('there are no requests to open');
+const paths = ['/desk', '/requests', ...refs.map((ref) => `/requests/${ref}`), '/people', '/ledger', '/ledger/drift', '/systems', '/trail', '/keeping'];
+
+async function session(n: number, until: number, times: number[]): Promise<void> {
+  for (let i = n; Date.now() < until; i++) {
+    const start = performance.now();
+    const response = await fetch(`${ADDRESS}${paths[i % paths.length]}`, { headers: { cookie: cookies[n % cookies.length]! }, redirect: 'manual' });
+    await response.arrayBuffer();
+    if (response.status !== 200) throw new Error(`${paths[i % paths.length]} answered ${response.status}`);
+    times.push(performance.now() - start);
+  }
+}
+const run = async (ms: number): Promise<number[]> => {
+  const times: number[] = [];
+  await Promise.all(Array.from({ length: SESSIONS }, (_, n) => session(n, Date.now() + ms, times)));
+  return times;
+};
+
+await run(WARM_MS);
+const before = residentMb();
+const times = await run(MEASURED_MS);
+const after = residentMb();
+const rate = times.length / (MEASURED_MS / 1000);
+const p95 = percentile(times, 0.95);
+note({ what: `pages a second, ${SESSIONS} busy sessions`, ours: `${rate.toFixed(1)}/s`, limit: `wanted ${GOAL.rate}/s`, ratio: GOAL.rate / rate, goal: 1 });
+note({ what: `a page, p95, ${SESSIONS} busy sessions`, ours: `${p95.toFixed(0)} ms`, limit: `wanted ${GOAL.p95} ms`, ratio: p95 / GOAL.p95, goal: 1 });
+note({ what: `memory of the web after ${times.length.toLocaleString('en')} pages`, ours: `${after.toFixed(0)} MB`, limit: `warm ${before.toFixed(0)} MB`, ratio: after / before, goal: 1.2 });
