@@ -15,7 +15,7 @@ export async function findAnything(words: string): Promise<PaletteHit[]> {
   const requests = (await findRequests(ctx, words)).map(({ ref, right, stage }) => ({ href: `/requests/${ref}`, title: ref, sub: `${right}, ${stage}` }));
   if (/^bk-/i.test(words.trim())) return requests;
   const people = await findPeople(ctx, words);
-  return [...requests, ...(people.ok ? people.value.slice(0, 8).map((person) => ({ href: `/people/${person.id}`, title: person.name ?? '(no name)', sub: person.identifiers[0]?.value ?? '' })) : [])];
+  return [...requests, ...(people.ok ? people.value.slice(0, 8).map((person) => ({ href: `/people/${person.id}`, title: person.name ?? '(no name)', sub: `${person.isLoose ? 'sounds alike · ' : ''}${person.identifiers[0]?.value ?? ''}` })) : [])];
 }
 
 export async function signOutNow(): Promise<void> {

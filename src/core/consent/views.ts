@@ -88,7 +88,7 @@ export interface DriftView {
   board: { systemId: string; system: string; purpose: string; title: string; direction: DriftDirection; ages: Record<'today' | 'this week' | 'older', number>; inWork: number; open: number }[];
   items: { id: string; who: string; personId: string; system: string; purpose: string; direction: DriftDirection; standing: string; since: string | null; foundAt: string; state: string; detail: string | null }[];
   next: string | null;
-  follow: FollowTimes & { weeks: { week: string; median: number; worst: number; count: number }[] };
+  follow: FollowTimes & { weeks: { week: string; median: number | null; worst: number | null; count: number }[] };
   mayCorrect: boolean;
 }
 

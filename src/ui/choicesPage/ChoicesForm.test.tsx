@@ -19,6 +19,15 @@ test('nothing is chosen for the person; only what they said themselves is', () =
   expect(screen.getByText(/We do this unless you say no/)).toBeTruthy();
 });
 
+test('a yes that waits for its confirmation stands as the yes that it is, and is not sent again', async () => {
+  const sent: unknown[] = [];
+  show(<ChoicesForm view={view([purpose('a', { answer: { standing: 'awaiting-confirmation', permitted: false, since: '2026-01-02T00:00:00Z' } })])} token="t" change={async (values) => (sent.push(values), { ok: true, value: { changed: values.length } })} days={{}} />);
+  expect(radios('a').map(({ checked }) => checked)).toEqual([true, false]);
+  expect(screen.getByText(new RegExp(WORDS.en.waiting))).toBeTruthy();
+  fireEvent.click(screen.getByText('Save my choices'));
+  await waitFor(() => expect(sent).toEqual([[]]));
+});
+
 test('a necessary purpose has nothing to press; yes and no stand alike side by side', () => {
   show(<ChoicesForm view={view([purpose('orders', { kind: 'necessary' }), purpose('a')])} token="t" change={async () => ({ ok: true, value: { changed: 0 } })} days={{}} />);
   expect(radios('orders')).toEqual([]);

@@ -14,6 +14,8 @@ type Said = Record<string, boolean | undefined>;
 
 function saidOf(purpose: PagePurpose): boolean | undefined {
   // Nothing is chosen for the person: only what they said themselves is shown as chosen.
+  // A yes that waits for its confirmation is a yes that they said.
+  if (purpose.answer.standing === 'awaiting-confirmation') return true;
   return purpose.answer.since === null ? undefined : purpose.answer.permitted;
 }
 

@@ -66,7 +66,7 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
 
 function FollowChart({ view }: { view: DriftView }) {
   const { weeks, medianHours, worstHours, count, open } = view.follow;
-  const table = useMemo(() => ({ columns: ['week from', 'median, hours', 'worst, hours', 'followed'], rows: weeks.map((one) => [sayDay(one.week), Number(one.median.toFixed(1)), Number(one.worst.toFixed(1)), one.count]) }), [weeks]);
+  const table = useMemo(() => ({ columns: ['week from', 'median, hours', 'worst, hours', 'followed'], rows: weeks.map((one) => [sayDay(one.week), one.median === null ? null : Number(one.median.toFixed(1)), one.worst === null ? null : Number(one.worst.toFixed(1)), one.count]) }), [weeks]);
   const option = useCallback((colour: (name: string) => string) => {
     const { category, value } = axes(colour);
     return {

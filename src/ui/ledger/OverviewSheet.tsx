@@ -19,13 +19,14 @@ const classOf = (standing: string) => (YES.has(standing) ? 'yes' : WAITS.has(sta
 /** How everybody stands on a day, and how people answer, by whatever one wants to look at it by. */
 export function OverviewSheet({ view, today }: { view: OverviewView; today: string }) {
   const [filter, setFilter] = useQueryStates({ on: parseAsString, by: parseAsString, purpose: parseAsString }, { shallow: false });
-  const table = useMemo(() => ({ columns: [view.by, 'yes', 'no', 'taken back', 'said yes of those asked'], rows: view.rates.map((rate) => [rate.key, rate.grants, rate.refusals, rate.withdrawals, percent(shareOf(rate))]) }), [view]);
+  const table = useMemo(() => ({ columns: [view.by, 'yes', 'no', 'taken back', 'said yes of those asked'], rows: view.rates.map((rate) => [view.by === 'week' ? sayDay(rate.key) : rate.key, rate.grants, rate.refusals, rate.withdrawals, percent(shareOf(rate))]) }), [view]);
   const option = useCallback((colour: (name: string) => string) => {
     const { category, value } = axes(colour);
-    const shown = view.rates.slice(0, 12).toReversed();
+    // Weeks stand in order, the newest at the foot; everything else with the most on top.
+    const shown = view.by === 'week' ? view.rates : view.rates.slice(0, 12).toReversed();
     return {
       grid: { left: 190, right: 24, top: 26, bottom: 22 }, legend: { top: 0, right: 8, itemWidth: 12, itemHeight: 8, textStyle: { color: colour('--ink-2') } }, tooltip: { trigger: 'axis' },
-      xAxis: value, yAxis: { ...category, data: shown.map(({ key }) => key), axisLabel: { color: colour('--ink-2'), width: 180, overflow: 'truncate' } },
+      xAxis: value, yAxis: { ...category, inverse: view.by === 'week', data: shown.map(({ key }) => (view.by === 'week' ? sayDay(key) : key)), axisLabel: { color: colour('--ink-2'), width: 180, overflow: 'truncate' } },
       series: [
         { name: 'yes', type: 'bar', stack: 'all', data: shown.map(({ grants }) => grants), itemStyle: { color: colour('--cloth') }, barMaxWidth: 16 },
         { name: 'no', type: 'bar', stack: 'all', data: shown.map(({ refusals }) => refusals), itemStyle: { color: colour('--oxblood'), decal: STRIPES }, barMaxWidth: 16 },
@@ -57,7 +58,7 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
         <label>about <select value={filter.purpose ?? ''} onChange={(event) => void setFilter({ purpose: event.target.value || null })}><option value="">every purpose</option>{view.purposes.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
         <span className="muted">{sayDay(view.from)} to {sayDay(view.to)}, {number.format(view.rates.reduce((sum, rate) => sum + total(rate), 0))} answers</span>
       </div>
-      <Chart title={`Answers by ${view.by}`} empty="No answer fits." table={table} option={option} height={Math.max(150, Math.min(12, view.rates.length) * 26 + 60)} />
+      <Chart title={`Answers by ${view.by}`} empty="No answer fits." table={table} option={option} height={Math.max(150, (view.by === 'week' ? view.rates.length : Math.min(12, view.rates.length)) * 26 + 60)} />
     </>
   );
 }

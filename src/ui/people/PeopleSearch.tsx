@@ -10,6 +10,7 @@ interface Found {
   name: string | null;
   country: string | null;
   identifiers: { kind: string; value: string }[];
+  isLoose: boolean;
 }
 
 /** Finds a person by whatever the coordinator has in hand. */
@@ -39,7 +40,7 @@ export function PeopleSearch({ search }: { search: (words: string) => Promise<Ac
           {found.people.length === 0 ? <p className="empty">Nobody is known by “{found.words}”. Spelling of names is forgiven; numbers have to be whole.</p> : (
             <table className="list">
               <thead><tr><th>name</th><th>e-mail</th><th>phone</th><th>numbers</th><th>country</th></tr></thead>
-              <tbody>{found.people.map((person) => <tr key={person.id}><td><Link href={`/people/${person.id}`}>{person.name ?? '(no name)'}</Link></td>{['email', 'phone', 'customer-number'].map((kind) => <td key={kind}>{person.identifiers.filter((one) => one.kind === kind).map(({ value }) => value).join(', ')}</td>)}<td>{person.country}</td></tr>)}</tbody>
+              <tbody>{found.people.map((person) => <tr key={person.id}><td><Link href={`/people/${person.id}`}>{person.name ?? '(no name)'}</Link>{person.isLoose && <span className="ochre"> sounds alike</span>}</td>{['email', 'phone', 'customer-number'].map((kind) => <td key={kind}>{person.identifiers.filter((one) => one.kind === kind).map(({ value }) => value).join(', ')}</td>)}<td>{person.country}</td></tr>)}</tbody>
             </table>
           )}
         </section>

@@ -1,10 +1,11 @@
 import type { Dimension, OverviewView } from '../../core/consent/views';
 import type { Shares } from '../../core/consent/everyone';
 import { purposesInForce } from '../../core/consent/purposes';
-import { ratesBy } from '../../core/consent/rates';
+import { ratesBy, type Rate } from '../../core/consent/rates';
 import { shapeOf } from '../../core/consent/shape';
 import type { Answer, Terms } from '../../core/consent/types';
 import { addDays, beginningOfDay, localDay, type Day } from '../../core/shared/days';
+import { everyWeek } from '../../core/shared/spans';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { rateRows, type RateRow } from '../../db/consent/rates';
 import { listSystems } from '../../db/systems/systems';
@@ -38,11 +39,15 @@ export async function readOverview(ctx: Context, input: { on: Day | null; by: Di
     };
     await recordTrail(ctx, h, 'ledger-opened', null, `overview on ${on}`);
     return ok({
-      on, by: input.by, from, to: on, shares: sharesShown(shares, titles), rates: ratesBy(rows, keyOf[input.by]), weeks: ratesBy(rows, keyOf.week).sort((a, b) => (a.key < b.key ? -1 : 1)),
+      on, by: input.by, from, to: on, shares: sharesShown(shares, titles), rates: input.by === 'week' ? weeksOf(rows) : ratesBy(rows, keyOf[input.by]), weeks: weeksOf(rows),
       wordings: rules.wordings.filter(({ validFrom }) => validFrom.slice(0, 10) >= from && validFrom.slice(0, 10) <= on).map((one) => ({ day: localDay(one.validFrom, zone), what: `${one.kind} ${one.id} v${one.version}`, isMaterial: one.isMaterial })),
       purposes: inForce.map(({ id, title }) => ({ id, title })),
     });
   });
+}
+
+function weeksOf(rows: readonly Answered[]): Rate[] {
+  return everyWeek(ratesBy(rows, ({ week }) => week), ({ key }) => key, (key) => ({ key, grants: 0, refusals: 0, withdrawals: 0, other: 0 }));
 }
 
 interface Answered extends RateRow {

@@ -3,6 +3,7 @@ import { maskName } from '../../core/access/mask';
 import { followTimes, type DriftDirection } from '../../core/consent/drift';
 import { addDays, localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
+import { everyWeek } from '../../core/shared/spans';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { countDrift, followRows, lastDriftRuns, openDrift } from '../../db/consent/drift';
 import { allPurposes } from '../../db/consent/purposes';
@@ -59,7 +60,7 @@ async function readFollow(ctx: Context, rows: Awaited<ReturnType<typeof followRo
   };
   const weeks = [...groupBy(choices, ({ saidAt }) => weekOf(saidAt))].map(([week, own]) => {
     const times = followTimes(own);
-    return { week, median: times.medianHours ?? 0, worst: times.worstHours ?? 0, count: times.count };
-  }).filter(({ count }) => count > 0).sort((a, b) => (a.week < b.week ? -1 : 1));
-  return { ...followTimes(choices), weeks };
+    return { week, median: times.medianHours, worst: times.worstHours, count: times.count };
+  }).filter(({ count }) => count > 0);
+  return { ...followTimes(choices), weeks: everyWeek(weeks, ({ week }) => week, (week): (typeof weeks)[number] => ({ week, median: null, worst: null, count: 0 })) };
 }
