@@ -18,7 +18,9 @@ export async function systemInReach(ctx: Context, h: Handle, act: Act, id: strin
   const row = await systemById(h, id);
   const how = reach(ctx, act);
   if (!row || how === null) return null;
-  return how === 'all' || row.owner_email === (await ownAddress(ctx, h)) ? row : null;
+  if (how === 'all') return row;
+  const own = await ownAddress(ctx, h);
+  return own !== null && row.owner_email === own ? row : null;
 }
 
 async function ownAddress(ctx: Context, h: Handle): Promise<string | null> {
