@@ -66,7 +66,7 @@ async function load(): Promise<void> {
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);
   await walkChoices({ worker, coordinator, clock, people, today, drain }, say);
-  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain, mailServer };
+  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain, once, mailServer };
   for (const [i, story] of STORIES.entries()) {
     await story(world);
     await drain();
@@ -82,6 +82,10 @@ async function load(): Promise<void> {
   await depositHead(worker);
   await startVerification(coordinator);
   await drain();
+}
+
+async function once(): Promise<void> {
+  for (const { name, payload } of queue.splice(0)) await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
 }
 
 async function mailServer(mode: 'refused' | 'none'): Promise<void> {
