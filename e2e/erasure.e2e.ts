@@ -31,6 +31,7 @@ async function killAndStart(): Promise<void> {
 
 test('erasure from plan to certificate, with the worker killed again and again', async () => {
   doneBefore = await done(0);
+  const changesBefore = (await query<{ id: string }>(WORLD.shop, 'select coalesce(max(id), 0) as id from changes'))[0]!.id;
   const ref = await openRequestOf(page, 'Jens Toft', 'erasure');
   await proveByCode(page, await outsider(browser), ref, JENS);
   await traceToEnd(page);
@@ -77,7 +78,7 @@ test('erasure from plan to certificate, with the worker killed again and again',
   await seen(page, 'answered in time');
 
   // Each thing once.
-  const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes group by 1, 2 having count(*) > 1');
+  const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes where id > $1 group by 1, 2 having count(*) > 1', [changesBefore]);
   expect(changes).toEqual([]);
   expect((await newsletter()).deletions.every(({ times, keys }) => times === 1 && new Set(keys).size === 1)).toBe(true);
   const answers = (await mails()).filter(({ to, subject }) => to.includes(JENS) && subject.includes(`Vores svar: slettet delvist (${ref})`));

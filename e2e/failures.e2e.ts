@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { acceptAll, decideToFulfil, openAtCounter, traceToEnd } from './support/journeys';
+import { acceptAll, decideToFulfil, openAtCounter, tellRecipients, traceToEnd } from './support/journeys';
 import { fill, go, launch, mails, misbehave, openRequestOf, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
 
 let browser: Browser;
@@ -114,6 +114,7 @@ test('systems that say “done” and have not done it: the erasure waits, says 
   await seen(page, /The proof still finds \d+ records?: messages/);
   expect(await query(WORLD.database, "select 1 from letters l join requests r on r.id = l.request_id where r.ref = $1 and l.template = 'erasure-answer'", [ref])).toEqual([]);
   await misbehave('mailbox', 'none');
+  await tellRecipients(page);
   await seen(page, 'answered in time');
   const newsletter = (await (await fetch(`${WORLD.newsletter}/_state`)).json()) as { contacts: { email: string }[] };
   expect(newsletter.contacts.some(({ email }) => email === person.email)).toBe(false);

@@ -71,7 +71,7 @@ describe('no serious or critical finding of axe, no sideways scrolling at 1280×
 });
 
 describe('keyboard', () => {
-  test('Ctrl K finds a person and goes there; ? lists the keys; N opens a request', async () => {
+  test('Ctrl K finds a person and goes there; ? lists the keys, and while it is open none acts; O opens a request', async () => {
     await go(page, '/desk');
     await page.keyboard.down('Control');
     await page.keyboard.press('k');
@@ -85,9 +85,12 @@ describe('keyboard', () => {
     await page.waitForSelector('[cmdk-input]', { hidden: true });
     await page.keyboard.type('?');
     await seen(page, 'Keys of this page');
+    await page.keyboard.press('o');
+    await wait(300);
+    expect(page.url()).toContain('/people/per_');
     await page.keyboard.press('Escape');
     await gone(page, 'Keys of this page');
-    await page.keyboard.press('n');
+    await page.keyboard.press('o');
     await at(page, '/requests/new');
   });
   test('Tab reaches the places, the sheet and the Due board, each with a visible focus', async () => {

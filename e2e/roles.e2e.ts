@@ -46,7 +46,7 @@ const DATA: Record<string, Allowed> = {
   '/api/staff/trace/{ref}': ['coordinator', 'supervisor', 'reviewer'],
   '/api/staff/matches/{match}': ['coordinator', 'supervisor', 'reviewer'],
   '/requests/{erased}/certificate': ['coordinator', 'supervisor', 'auditor', 'no reviewer'],
-  '/requests/{lettered}/letters/{letter}': ['coordinator', 'supervisor'],
+  '/requests/{lettered}/letters/{letter}': ['coordinator', 'supervisor', 'no reviewer'],
   '/ledger/imports/{import}/held.csv': ['coordinator', 'supervisor', 'system-owner', 'no other-owner'],
   '/ledger/receipts/{choice}': ['coordinator', 'supervisor', 'auditor'],
 };

@@ -8,7 +8,7 @@ import { startWorld } from './lib/world.mjs';
 
 const BENCHES = ['import', 'ledger', 'requests'];
 /** Measured on the whole of Larkmere at the demo's size, as it runs. */
-const IN_WORLD = ['pages'];
+const IN_WORLD = ['pages', 'traces'];
 
 // A server as one would set it up for a ledger of this size; ours and the limit run on the same.
 const SERVER = [
@@ -65,6 +65,7 @@ endWith(async () => {
     });
     try {
       await collect(name, {
+        ...world.env,
         BENCH_ADDRESS: world.address,
         BENCH_WEB_PROCESS: String(world.children.web.pid),
         BENCH_WORKER_PROCESS: String(world.children.worker.pid),

@@ -34,7 +34,7 @@ export function SignedOut({ who, signIn }: { who: string; signIn: (email: string
     const response = await look();
     const next = response?.ok ? ((await response.json()) as { name: string }) : null;
     // Somebody else sees a page of their own, never what was open for another.
-    if (next && next.name !== who) window.location.assign('/desk');
+    if (next && next.name !== who) window.location.replace(new URL('/desk', window.location.href));
     else setOut(!next);
   };
   if (!isOut) return null;
