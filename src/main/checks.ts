@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import * as yup from 'yup';
 import { isPlainQuery, standingQuerySchema } from '../core/consent/schema';
+import { validateWhole } from '../core/shared/validateWhole';
 import { createClient } from '../db/client';
 import { readsOver } from '../db/consent/permissions';
 import { checkSchema } from '../db/migrate';
@@ -70,7 +71,7 @@ function parse(body: string): yup.InferType<typeof standingQuerySchema> & { at?:
   }
   if (isPlainQuery(json)) return json;
   try {
-    const value = standingQuerySchema.validateSync(json, { abortEarly: false });
+    const value = validateWhole(standingQuerySchema, json);
     return { identifier: value.identifier, purpose: value.purpose, ...(value.at ? { at: value.at } : {}), ...(value.knownAt ? { knownAt: value.knownAt } : {}) };
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;

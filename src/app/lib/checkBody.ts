@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { validateWhole } from '../../core/shared/validateWhole';
 
 /** One thing that is wrong with what was sent: where, and what would be accepted. Never what was sent. */
 export interface BodyProblem {
@@ -26,7 +27,7 @@ export function checkBody<S extends yup.Schema>(schema: S, json: unknown): { ok:
   const problems = [...unstorable(json, ''), ...unknownFields(schema.describe() as Described, json, '')];
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
   try {
-    return { ok: true, value: schema.validateSync(json, { abortEarly: false, strict: false }) as yup.InferType<S> };
+    return { ok: true, value: validateWhole(schema, json) };
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
@@ -38,7 +39,7 @@ export function checkBody<S extends yup.Schema>(schema: S, json: unknown): { ok:
 function sayProblem({ type, path, params, message }: yup.ValidationError): string {
   const name = path || 'the body';
   if (type === 'oneOf') return `${name} must be one of: ${String(params?.['values'])}`;
-  if (type === 'typeError') return `${name} must be ${String(params?.['type'])}`;
+  if (type === 'typeError') return params?.['type'] ? `${name} must be ${String(params['type'])}` : message;
   return message;
 }
 

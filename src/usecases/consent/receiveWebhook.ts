@@ -1,6 +1,7 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../core/consent/schema';
+import { validateWhole } from '../../core/shared/validateWhole';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { forgetWebhook, rememberWebhook } from '../../db/consent/webhooks';
 import { systemById } from '../../db/systems/systems';
@@ -63,8 +64,8 @@ function isSigned(secret: string, id: string, timestamp: string, body: string, h
 function readBody(text: string, about: { purpose: string | null; ask: string | null }): Result<ChoiceInput, WebhookRefusal> {
   try {
     const json = JSON.parse(text) as { type?: unknown } | null;
-    if (json?.type === 'choice.made') return ok(choiceMadeSchema.validateSync(json, { abortEarly: false }).data);
-    const body = contactSchema.validateSync(json, { abortEarly: false });
+    if (json?.type === 'choice.made') return ok(validateWhole(choiceMadeSchema, json).data);
+    const body = validateWhole(contactSchema, json);
     if (about.purpose === null) return refuse({ code: 'webhook-invalid', problems: ['The system has no purpose of its flag: say it in its settings, or send choice.made.'] });
     return ok(choiceInputSchema.validateSync({
       occurredAt: body.at, identifiers: [{ kind: 'email', value: body.contact.email }], purpose: about.purpose, answer: body.type === 'contact.unsubscribed' ? 'withdraw' : 'grant', ask: about.ask, askVersion: null, method: 'link in a mail', place: null, country: null, language: null, evidence: { contact: body.contact.id },

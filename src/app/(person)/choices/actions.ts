@@ -9,6 +9,7 @@ import type { ActionResult } from '../../../ui/parts/actionResult';
 import { askForPage, proveCode } from '../../../usecases/choicesPage/openPage';
 import { changeChoices } from '../../../usecases/choicesPage/pageView';
 import { confirmChoice } from '../../../usecases/consent/confirmChoice';
+import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
 import { atLeast } from '../../lib/atLeast';
@@ -37,9 +38,10 @@ export async function proveNow(token: string, language: Language, code: string):
 }
 
 export async function changeNow(token: string, language: Language, values: unknown): Promise<ActionResult<{ changed: number }>> {
-  if (!changesSchema.isValidSync(values)) return { ok: false, message: 'The page sent something it should not have. Nothing was changed.' };
+  const form = readForm(changesSchema, values);
+  if (!form.ok) return { ok: false, message: 'The page sent something it should not have. Nothing was changed.' };
   const gpc = (await headers()).get('sec-gpc') === '1';
-  const result = await changeChoices(await publicContext(), { token: token.slice(0, 100), changes: values, gpc });
+  const result = await changeChoices(await publicContext(), { token: token.slice(0, 100), changes: form.value, gpc });
   return result.ok ? result : { ok: false, message: sayOwnRefusal(language, result.refusal) };
 }
 
