@@ -62,6 +62,7 @@ test('the newsletter service still believes in a yes → drift → put right →
   const rowText = () => page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].filter((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')).map((row) => row.innerText).join('\n'));
   expect(await rowText()).toMatch(/withdrawn since 24 Nov 2026\s+permits/);
   await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].find((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))!.querySelector('button')!.click());
+  await press(page, 'Put it right');
   await holds(page, 'the difference is gone', () => ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service')));
   expect(await flag()).toBe(false);
   await seen(page, /From a no to the last system that follows it: median/);
