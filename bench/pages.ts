@@ -24,7 +24,12 @@ async function signIn(email: string): Promise<string> {
   return cookie;
 }
 
-const residentMb = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${PROCESS}/status`, 'utf8'))![1]) / 1024;
+/** Of the web's process and those it has started. */
+const residentMb = (process = PROCESS): number => {
+  const own = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${process}/status`, 'utf8'))![1]) / 1024;
+  const started = readFileSync(`/proc/${process}/task/${process}/children`, 'utf8').trim().split(' ').filter(Boolean);
+  return started.reduce((sum, one) => sum + residentMb(one), own);
+};
 
 const cookies = [await signIn('signe@larkmere.example'), await signIn('mikkel@larkmere.example')];
 const list = await (await fetch(`${ADDRESS}/requests`, { headers: { cookie: cookies[0]! } })).text();

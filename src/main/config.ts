@@ -1,4 +1,4 @@
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import * as yup from 'yup';
 
@@ -31,6 +31,7 @@ const schema = yup.object({
   BOOKEND_REQUEST_YEARS: yup.number().integer().min(1).max(30).default(3),
   BOOKEND_MATTER_URL: yup.string().matches(/^https?:\/\/.*\{matter\}/, 'BOOKEND_MATTER_URL must be an address that holds {matter}'),
   BOOKEND_REACH: yup.string().default(''),
+  BOOKEND_WEB_PROCESSES: yup.number().integer().min(1).max(64).default(() => Math.min(availableParallelism(), 4)),
   BOOKEND_PROXIES: yup.number().integer().min(0).max(10).default(0),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });

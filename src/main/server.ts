@@ -1,3 +1,4 @@
+import cluster from 'node:cluster';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
 import { readConfig } from './config';
@@ -14,27 +15,62 @@ const FORWARDED = ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', '
 /** Large files come slowly: an upload may take this long, milliseconds. */
 const REQUEST_MS = 3_600_000;
 
+/** What a process that makes pages may hold, megabytes: it gives back what it took instead of growing. */
+const HEAP_MB = 768;
+const REPLACE_AFTER_MS = 1000;
+
 const config = readConfig();
 quietConsole();
 const host = process.env['BOOKEND_WEB_HOST'] ?? '127.0.0.1';
 const port = Number(process.env['BOOKEND_WEB_PORT'] ?? 4170);
-const app = next({ dev: false, hostname: host, port });
-await app.prepare();
-const handle = app.getRequestHandler();
+if (cluster.isPrimary && config.BOOKEND_WEB_PROCESSES > 1) lead(config.BOOKEND_WEB_PROCESSES);
+else await serve();
 
-const server = createServer((request, response) => {
-  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
-  if (request.url?.startsWith('/api/')) response.setHeader('cache-control', 'no-store');
-  const wrong = whatIsWrong(request);
-  if (wrong) return refuse(response, wrong);
-  request.headers[CLIENT_HEADER] = clientOf(request);
-  if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
-  void handle(request, response);
-});
-server.requestTimeout = REQUEST_MS;
-server.keepAliveTimeout = 65_000;
-server.headersTimeout = 66_000;
-server.listen(port, host, () => console.log(`ready on ${host}:${port}`));
+/** Pages are made by as many processes as there are cores for it. One that dies is replaced; all end together. */
+function lead(count: number): void {
+  let isStopping = false;
+  cluster.setupPrimary({ execArgv: [...process.execArgv, `--max-old-space-size=${HEAP_MB}`] });
+  for (let n = 0; n < count; n++) cluster.fork();
+  cluster.on('exit', () => {
+    if (!isStopping) setTimeout(() => isStopping || cluster.fork(), REPLACE_AFTER_MS);
+  });
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+    process.once(signal, () => {
+      isStopping = true;
+      const workers = Object.values(cluster.workers ?? {});
+      for (const worker of workers) worker?.process.kill('SIGTERM');
+      cluster.on('exit', () => Object.keys(cluster.workers ?? {}).length === 0 && process.exit(0));
+      if (workers.length === 0) process.exit(0);
+    });
+  }
+}
+
+async function serve(): Promise<void> {
+  const app = next({ dev: false, hostname: host, port });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+
+  const server = createServer((request, response) => {
+    for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+    if (request.url?.startsWith('/api/')) response.setHeader('cache-control', 'no-store');
+    const wrong = whatIsWrong(request);
+    if (wrong) return refuse(response, wrong);
+    request.headers[CLIENT_HEADER] = clientOf(request);
+    if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
+    void handle(request, response);
+  });
+  server.requestTimeout = REQUEST_MS;
+  server.keepAliveTimeout = 65_000;
+  server.headersTimeout = 66_000;
+  server.listen(port, host, () => console.log(`ready on ${host}:${port}`));
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+    process.once(signal, () => {
+      server.close(() => process.exit(0));
+      server.closeIdleConnections();
+      setTimeout(() => process.exit(0), 5000).unref();
+    });
+  }
+}
 
 /** Taken from as many proxies as there are, counted from the nearest: what lies before them the client wrote itself. */
 function clientOf(request: IncomingMessage): string {
@@ -58,12 +94,4 @@ function whatIsWrong(request: IncomingMessage): string | null {
 function refuse(response: ServerResponse, title: string): void {
   const body = JSON.stringify({ type: 'urn:bookend:problem:invalid', title, status: 400, code: 'invalid' });
   response.writeHead(400, { 'content-type': 'application/problem+json', 'content-length': Buffer.byteLength(body), connection: 'close' }).end(body);
-}
-
-for (const signal of ['SIGTERM', 'SIGINT'] as const) {
-  process.once(signal, () => {
-    server.close(() => process.exit(0));
-    server.closeIdleConnections();
-    setTimeout(() => process.exit(0), 5000).unref();
-  });
 }

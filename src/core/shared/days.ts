@@ -52,7 +52,21 @@ export function localDay(instant: string | number, zone: string): Day {
 }
 
 const DAY_MS = 86_400_000;
+const EPOCH = Temporal.PlainDate.from('1970-01-01');
 const dayTexts = new Map<number, Day>();
+
+const dayNumbers = new Map<Day, number>();
+
+/** Days since 1970-01-01. Each day is taken apart once: boards and clocks ask for the same ones over and over. @throws RangeError where it is no day */
+function numberOfDay(day: Day): number {
+  let number = dayNumbers.get(day);
+  if (number === undefined) {
+    if (dayNumbers.size > MOST_REMEMBERED) dayNumbers.clear();
+    number = EPOCH.until(Temporal.PlainDate.from(day), { largestUnit: 'days' }).days;
+    dayNumbers.set(day, number);
+  }
+  return number;
+}
 
 /** The day so many days after 1970-01-01. Few days come up again and again: each is written once. */
 function dayOfNumber(number: number): Day {
@@ -89,7 +103,8 @@ export function addMonths(day: Day, months: number): Day {
 }
 
 export function addDays(day: Day, days: number): Day {
-  return Temporal.PlainDate.from(day).add({ days }).toString();
+  if (!Number.isSafeInteger(days)) throw new RangeError(`not a number of days: ${days}`);
+  return dayOfNumber(numberOfDay(day) + days);
 }
 
 export function addYears(day: Day, years: number): Day {
@@ -98,12 +113,13 @@ export function addYears(day: Day, years: number): Day {
 
 /** Whole days from `from` to `to`; negative when `to` lies before. */
 export function daysBetween(from: Day, to: Day): number {
-  return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days;
+  return numberOfDay(to) - numberOfDay(from);
 }
 
 /** 1 is Monday, 7 is Sunday (ISO 8601). */
 export function weekdayOf(day: Day): number {
-  return Temporal.PlainDate.from(day).dayOfWeek;
+  // The first of January 1970 was a Thursday.
+  return ((((numberOfDay(day) + 3) % 7) + 7) % 7) + 1;
 }
 
 export function isWorkingDay(day: Day, holidayOf: HolidayOf): boolean {
