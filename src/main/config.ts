@@ -64,8 +64,8 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     throw new Error(`Bookend cannot start: ${wrong}. docs/configuration.md lists the variables.`, { cause: error });
   }
   if (!config.BOOKEND_KEY_FILE && !config.BOOKEND_KEYS) throw new Error('Bookend cannot start: BOOKEND_KEY_FILE (or BOOKEND_KEYS with the text of one) is needed. docs/configuration.md lists the variables.');
+  if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production') throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
   const unsaid = config.BOOKEND_MODE === 'production' ? OWN.filter((name) => !env[name]?.trim()) : [];
   if (unsaid.length > 0) throw new Error(`Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. docs/configuration.md lists the variables.`);
-  if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production') throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
   return config;
 }

@@ -14,7 +14,10 @@ const MOST_PLACES = 6;
 function quiet(part: unknown): unknown {
   if (part instanceof Error || (typeof part === 'object' && part !== null && 'stack' in part)) {
     const { name, code, digest, stack } = part as { name?: string; code?: unknown; digest?: unknown; stack?: string };
-    const at = (stack ?? '').split('\n').filter((line) => /^\s+at /.test(line)).slice(0, MOST_PLACES).map((line) => line.trim());
+    const places = (stack ?? '').split('\n').filter((line) => /^\s+at /.test(line)).map((line) => line.trim());
+    // Where in our own code it came from says more than the way through a library.
+    const own = places.filter((line) => !line.includes('node_modules'));
+    const at = [...places.slice(0, 1), ...(own.length > 0 ? own : places.slice(1))].slice(0, MOST_PLACES);
     return { error: name ?? 'unknown', ...(typeof code === 'string' ? { code } : {}), ...(typeof digest === 'string' ? { digest } : {}), at };
   }
   // Words of a library are told by their beginning; what follows a colon or stands in quotes may be a value.
