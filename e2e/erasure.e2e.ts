@@ -77,8 +77,8 @@ test('erasure from plan to certificate, with the worker killed again and again',
   await go(page, `/requests/${ref}`);
   await seen(page, 'answered in time');
 
-  // Each thing once.
-  const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes where id > $1 group by 1, 2 having count(*) > 1', [changesBefore]);
+  // Each thing once: the customer of what is kept is marked as restricted, and loses the name.
+  const changes = await query<{ table_name: string; row_id: number; n: string }>(WORLD.shop, 'select table_name, row_id, count(*) as n from changes where id > $1 group by 1, 2 having count(*) > case when table_name = \'customers\' then 2 else 1 end', [changesBefore]);
   expect(changes).toEqual([]);
   expect((await newsletter()).deletions.every(({ times, keys }) => times === 1 && new Set(keys).size === 1)).toBe(true);
   const answers = (await mails()).filter(({ to, subject }) => to.includes(JENS) && subject.includes(`Vores svar: slettet delvist (${ref})`));

@@ -54,7 +54,8 @@ async function serve(): Promise<void> {
     for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
     if (request.url?.startsWith('/api/')) response.setHeader('cache-control', 'no-store');
     const wrong = whatIsWrong(request);
-    if (wrong) return refuse(response, wrong);
+    if (wrong) return refuse(response, 400, 'invalid', wrong);
+    if (isFromElsewhere(request)) return refuse(response, 403, 'from-elsewhere', 'A form of another site does nothing here.');
     request.headers[CLIENT_HEADER] = clientOf(request);
     if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
     void handle(request, response);
@@ -91,7 +92,17 @@ function whatIsWrong(request: IncomingMessage): string | null {
   }
 }
 
-function refuse(response: ServerResponse, title: string): void {
-  const body = JSON.stringify({ type: 'urn:bookend:problem:invalid', title, status: 400, code: 'invalid' });
-  response.writeHead(400, { 'content-type': 'application/problem+json', 'content-length': Buffer.byteLength(body), connection: 'close' }).end(body);
+/** What a browser sends from a page of another site. Machines have keys of their own and no session that could be used. */
+function isFromElsewhere({ method, url, headers }: IncomingMessage): boolean {
+  if (method === 'GET' || method === 'HEAD' || headers.origin === undefined || url?.startsWith('/api/v1/')) return false;
+  try {
+    return new URL(headers.origin).host !== headers.host;
+  } catch {
+    return true;
+  }
+}
+
+function refuse(response: ServerResponse, status: number, code: string, title: string): void {
+  const body = JSON.stringify({ type: `urn:bookend:problem:${code}`, title, status, code });
+  response.writeHead(status, { 'content-type': 'application/problem+json', 'content-length': Buffer.byteLength(body), connection: 'close' }).end(body);
 }

@@ -1,3 +1,4 @@
+import * as yup from 'yup';
 import { choiceInputSchema } from '../../core/consent/schema';
 import { requestInputSchema } from '../../core/requests/schema';
 import { checkBody } from './checkBody';
@@ -38,3 +39,13 @@ test.each([
   ['a way into the language', JSON.parse('{"__proto__": {"isAdmin": true}}')],
   ['nesting without an end', Array.from({ length: 30 }).reduce<unknown>((inner) => ({ evidence: inner }), {})],
 ])('%s is refused and breaks nothing', (_what, body) => expect(messages(choiceInputSchema, body).length).toBeGreaterThan(0));
+
+test('a body that may be one or many is checked as what it is', () => {
+  const either = yup.lazy((body: unknown) => (body && typeof body === 'object' && 'choices' in body ? yup.object({ choices: yup.array(choiceInputSchema.required()).required() }).noUnknown() : choiceInputSchema)) as unknown as yup.Schema;
+  expect(messages(either, choice)).toEqual([]);
+  expect(messages(either, { choices: [choice] })).toEqual([]);
+  expect(messages(either, { ...choice, e_mail: 'x' })[0]).toContain('not known here');
+  expect(messages(either, { choices: [{ ...choice, e_mail: 'x' }] })[0]).toContain('choices[0] has a field');
+  expect(messages(either, { ...choice, purpose: { a: 1 } })[0]).toBe('purpose must be a text');
+  expect(messages(either, { ...choice, evidence: { anything: 'goes' } })).toEqual([]);
+});

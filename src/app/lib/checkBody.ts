@@ -24,7 +24,7 @@ const MOST_DEPTH = 20;
  * @returns the value, or all that is wrong with it
  */
 export function checkBody<S extends yup.Schema>(schema: S, json: unknown): { ok: true; value: yup.InferType<S> } | { ok: false; problems: BodyProblem[] } {
-  const problems = [...unstorable(json, ''), ...unknownFields(schema.describe() as Described, json, '')];
+  const problems = [...unstorable(json, ''), ...unknownFields(schema.describe({ value: json }) as Described, json, '')];
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
   try {
     return { ok: true, value: validateWhole(schema, json) };
@@ -47,6 +47,8 @@ function* unknownFields(description: Described, value: unknown, path: string): G
   if (Array.isArray(value) && description.innerType) for (const [i, item] of value.entries()) yield* unknownFields(description.innerType, item, `${path}[${i}]`);
   if (!description.fields || typeof value !== 'object' || value === null || Array.isArray(value)) return;
   const known = description.fields;
+  // An object of which nothing is said takes whatever it is given.
+  if (Object.keys(known).length === 0) return;
   for (const key of Object.keys(value)) {
     const at = path ? `${path}.${key}` : key;
     if (Object.hasOwn(known, key)) yield* unknownFields(known[key]!, (value as Record<string, unknown>)[key], at);

@@ -23,7 +23,8 @@ export function restrictionOf(db: Database, setting: string): Pick<Connector, 'r
     async restrict(ref, isOn) {
       const own = await owner(ref);
       if (!own) return { state: 'done', detail: 'nothing of it can be marked' };
-      await guarded(() => withKey(from(db, own.table), own.table, keyOf(own.row)).update({ [column]: isOn }));
+      // Many that are kept may hang on one row: it is marked once, and not written again for each.
+      await guarded(() => withKey(from(db, own.table), own.table, keyOf(own.row)).whereRaw('?? is distinct from ?', [column, isOn]).update({ [column]: isOn }));
       return { state: 'done', detail: own.table.name === ref.collection ? `${column} is ${isOn}` : `restricted with its ${own.table.name}` };
     },
     isRestricted: async (ref) => (await owner(ref))?.row[column] === true,

@@ -13,7 +13,7 @@ interface Described {
  * @throws yup.ValidationError with every problem
  */
 export function validateWhole<S extends yup.Schema>(schema: S, value: unknown, options: { stripUnknown?: boolean } = {}): yup.InferType<S> {
-  const wrong = [...wrongKinds(schema.describe() as Described, value, '')];
+  const wrong = [...wrongKinds(schema.describe({ value }) as Described, value, '')];
   if (wrong.length > 0) throw new yup.ValidationError(wrong);
   return schema.validateSync(value, { abortEarly: false, ...options }) as yup.InferType<S>;
 }
