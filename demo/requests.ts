@@ -127,8 +127,17 @@ const refused: Story = async (world) => {
   const person = world.people.find(({ n, customerNo }) => n > 400 && customerNo)!;
   const ref = await open(world, person, 'access', addDays(world.today, -70));
   must(await askIdentity(world.coordinator, { ref, address: person.email }));
+  await world.drain();
   world.clock.goTo(`${addDays(world.today, -50)}T10:00:00Z`);
+  // The mail server did not take the letter that says so; it was seen, and sent again the next morning.
+  await world.mailServer('refused');
   must(await refuseForIdentity(world.coordinator, { ref }));
+  await world.once();
+  await world.mailServer('none');
+  world.clock.goTo(`${addDays(world.today, -49)}T08:00:00Z`);
+  const [stuck] = must(await requestView(world.coordinator, { ref })).letters.filter(({ state }) => state !== 'sent');
+  must(await sendAgain(world.coordinator, { ref, letterId: stuck!.id! }));
+  await world.drain();
 };
 
 const overdue: Story = async (world) => {
@@ -143,15 +152,7 @@ const extended: Story = async (world) => {
   world.clock.goTo(`${addDays(world.today, -36)}T10:00:00Z`);
   must(await proveAtCounter(world.coordinator, { ref }));
   world.clock.goTo(`${addDays(world.today, -12)}T10:00:00Z`);
-  // The mail server did not take the letter that says so; it was seen, and sent again the next morning.
-  await world.mailServer('refused');
   must(await recordClockEvent(world.coordinator, { ref, kind: 'extended', reason: 'Paper cards of nine workshops have to be read by hand.' }));
-  await world.once();
-  await world.mailServer('none');
-  world.clock.goTo(`${addDays(world.today, -11)}T08:00:00Z`);
-  const [stuck] = must(await requestView(world.coordinator, { ref })).letters.filter(({ state }) => state !== 'sent');
-  must(await sendAgain(world.coordinator, { ref, letterId: stuck!.id! }));
-  await world.drain();
 };
 
 const ines = (world: DemoWorld, emails: string[]) => {
