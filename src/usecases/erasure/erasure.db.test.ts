@@ -1,12 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { choice, seedLedger } from '../../../test/support/ledger';
-import { testWorld, type TestWorld } from '../../../test/support/database';
+import { choice } from '../../../test/support/ledger';
+import type { TestWorld } from '../../../test/support/database';
 import { Shelf } from '../../../test/support/shelf';
+import { shelfWorld } from '../../../test/support/shelfWorld';
 import { createClient } from '../../db/client';
-import { insertUser } from '../../db/access/users';
-import { insertSystem } from '../../db/systems/systems';
 import { checkStanding } from '../consent/checkStanding';
 import { recordChoices } from '../consent/recordChoices';
 import { startVerification, verifyLedger } from '../consent/verifyLedger';
@@ -22,7 +21,6 @@ import { acceptBand, giveVerdicts, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { confirmPlan, makePlan } from './makePlan';
 import { readCertificate } from './readPlan';
-import { fileJournal } from '../../main/journal';
 import { resumeWork } from '../shared/resumeWork';
 import { replayJournal } from './replayJournal';
 
@@ -34,17 +32,7 @@ let signe: Context;
 let n = 0;
 
 beforeAll(async () => {
-  world = await testWorld('erasure');
-  await seedLedger(world);
-  await world.worker.transaction(async (h) => {
-    await insertSystem(h, { id: 'sys_shelf', kind: 'shelf', name: 'Shelf', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
-    await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 4 });
-    for (const [id, role] of [['usr_signe', 'coordinator'], ['usr_other', 'reviewer']] as const) await insertUser(h, { id, email: `${id}@x.example`, name: id, password_hash: 'x', roles: [role], active: true, created_at: '2026-01-01T00:00:00Z' });
-  });
-  world.worker.journal = fileJournal(join(world.folder, 'journal', 'erasures.ndjson'));
-  const connect = world.worker.connect;
-  world.worker.connect = (system) => (system.kind === 'shelf' ? shelf : connect(system));
-  signe = { ...world.user('usr_signe', 'coordinator'), connect: world.worker.connect };
+  ({ world, signe } = await shelfWorld('erasure', () => shelf, 'coordinator'));
 });
 afterAll(() => world.close());
 beforeEach(() => {

@@ -1,11 +1,8 @@
-import { join } from 'node:path';
-import { choice, seedLedger } from '../../../test/support/ledger';
+import { choice } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
 import { Shelf } from '../../../test/support/shelf';
-import { testWorld, type TestWorld } from '../../../test/support/database';
-import { insertUser } from '../../db/access/users';
-import { insertSystem } from '../../db/systems/systems';
-import { fileJournal } from '../../main/journal';
+import { shelfWorld } from '../../../test/support/shelfWorld';
+import type { TestWorld } from '../../../test/support/database';
 import type { Context } from '../context';
 import { recordChoices } from '../consent/recordChoices';
 import { decide } from '../requests/decide';
@@ -25,18 +22,9 @@ let mail: 'there' | 'away' = 'there';
 let n = 0;
 
 beforeAll(async () => {
-  world = await testWorld('erasure_outage');
-  await seedLedger(world);
-  await world.worker.transaction(async (h) => {
-    await insertSystem(h, { id: 'sys_shelf', kind: 'shelf', name: 'Shelf', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
-    await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 4 });
-    await insertUser(h, { id: 'usr_signe', email: 'signe@x.example', name: 'Signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' });
-  });
+  ({ world, signe } = await shelfWorld('erasure_outage', () => shelf, 'coordinator', 'supervisor'));
   const { worker } = world;
-  worker.journal = fileJournal(join(world.folder, 'journal', 'erasures.ndjson'));
-  const { connect, transaction, mailer } = worker;
-  worker.connect = (system) => (system.kind === 'shelf' ? shelf : connect(system));
-  signe = { ...world.user('usr_signe', 'coordinator', 'supervisor'), connect: worker.connect };
+  const { transaction, mailer } = worker;
   worker.transaction = (work) => {
     if (--outage.after < 0 && outage.lasts-- > 0) return Promise.reject(Object.assign(new Error('away'), { code: 'ECONNREFUSED' }));
     return transaction(work);

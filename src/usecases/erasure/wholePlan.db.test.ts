@@ -2,14 +2,13 @@ import { createDecipheriv } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
-import { choice, seedLedger } from '../../../test/support/ledger';
+import { choice } from '../../../test/support/ledger';
 import { must, refusal } from '../../../test/support/must';
 import { Shelf } from '../../../test/support/shelf';
-import { testWorld, type TestWorld } from '../../../test/support/database';
-import { insertUser } from '../../db/access/users';
+import { shelfWorld } from '../../../test/support/shelfWorld';
+import type { TestWorld } from '../../../test/support/database';
 import { insertRetentionRule } from '../../db/erasure/plans';
-import { insertRegisterEntry, insertSystem } from '../../db/systems/systems';
-import { fileJournal } from '../../main/journal';
+import { insertRegisterEntry } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { startAudience } from '../audiences/checkAudience';
 import { checkStanding } from '../consent/checkStanding';
@@ -37,19 +36,11 @@ let signe: Context;
 let n = 0;
 
 beforeAll(async () => {
-  world = await testWorld('whole_plan');
-  await seedLedger(world);
+  ({ world, signe } = await shelfWorld('whole_plan', () => shelf, 'coordinator', 'supervisor'));
   await world.worker.transaction(async (h) => {
-    await insertSystem(h, { id: 'sys_shelf', kind: 'shelf', name: 'Shelf', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
-    await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 4 });
-    await insertUser(h, { id: 'usr_signe', email: 'signe@x.example', name: 'Signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' });
     await insertRetentionRule(h, { id: 'ret_bills', system: 'sys_shelf', collection: 'bills', from: 'issued_on', years: 5, law: 'Bogføringsloven § 12' });
     await insertRegisterEntry(h, { system: 'sys_shelf', collection: 'things', title: 'Shelf · things', purposes: ['p'], categories: ['c'], recipients: ['our parcel carrier'], retention: 'r', source: 's', transfers: null, automatedDecisions: null, isGiven: false, nothing: [] });
   });
-  world.worker.journal = fileJournal(join(world.folder, 'journal', 'erasures.ndjson'));
-  const connect = world.worker.connect;
-  world.worker.connect = (system) => (system.kind === 'shelf' ? shelf : connect(system));
-  signe = { ...world.user('usr_signe', 'coordinator', 'supervisor'), connect: world.worker.connect };
 });
 afterAll(() => world.close());
 
