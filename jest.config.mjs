@@ -30,7 +30,8 @@ const config = {
   projects: [
     { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/standins/**/*.test.ts'], testPathIgnorePatterns: ['\\.db\\.test\\.ts$', '/node_modules/'] },
     { ...common, displayName: 'database', testMatch: ['<rootDir>/src/**/*.db.test.ts'] },
-    { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.e2e.ts'] },
+    { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/*.e2e.ts'] },
+    { ...common, displayName: 'outages', testMatch: ['<rootDir>/e2e/outages/*.e2e.ts'] },
   ],
   testTimeout: 180000,
   testSequencer: '<rootDir>/scripts/lib/testOrder.mjs',

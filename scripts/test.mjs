@@ -1,19 +1,21 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
-import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startCluster, stateFolder } from './lib/cluster.mjs';
 import { ensureBuild, ensureModules } from './lib/install.mjs';
 import { ensureChromium, ensurePostgres } from './lib/packages.mjs';
+import { withControl } from './lib/control.mjs';
 import { ROOT, run } from './lib/run.mjs';
 import { endWith, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
 const BIN = (name, path) => [join(ROOT, 'node_modules', name, path)];
-const PARTS = ['unit', 'database', 'browser'];
+const PARTS = ['unit', 'database', 'browser', 'outages'];
+/** Seconds that a service is away for. Longer ones are given by hand. */
+const OUTAGES = [5, 30];
 /** Browser tests that change nothing. */
-const LOOKS = ['e2e/pages', 'e2e/roles'];
+const LOOKS = ['e2e/pages', 'e2e/roles', 'e2e/actions'];
 const total = { passed: 0, failed: 0, skipped: 0 };
 
 /** A check that is no Jest test counts as one. */
@@ -37,7 +39,7 @@ function checkBites(name, args, cwd, expected) {
 async function jest(part, names, env) {
   say(`${part} tests`);
   const report = join(mkdtempSync(join(tmpdir(), 'bookend-report-')), 'report.json');
-  const args = [...BIN('jest', 'bin/jest.js'), '--selectProjects', part, '--json', '--outputFile', report, '--silent=false', ...(part === 'browser' ? ['--runInBand'] : ['--maxWorkers=2']), ...names];
+  const args = [...BIN('jest', 'bin/jest.js'), '--selectProjects', part, '--json', '--outputFile', report, '--silent=false', ...(part === 'browser' || part === 'outages' ? ['--runInBand'] : ['--maxWorkers=2']), ...names];
   await run('node', args, { env: { ...env, NODE_OPTIONS: '--no-warnings', FORCE_COLOR: '0' } }).catch(() => {});
   if (!existsSync(report)) {
     total.failed++;
@@ -53,26 +55,19 @@ async function jest(part, names, env) {
   }
 }
 
+const TODAY = '2026-11-24T08:00:00Z';
+
 /** The whole of Larkmere on ports of its own; a test can kill the worker and start it again. */
 async function inWorld(work) {
-  const world = await startWorld({ name: 'browser', mode: 'test', durable: false, fresh: true, now: '2026-11-24T08:00:00Z', people: 700, ports: { web: 4270, postgres: 5481 }, env: { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '120' } });
-  const control = createServer((request, response) => {
-    const child = world.children.worker;
-    if (request.url === '/kill') {
-      child.once('exit', () => response.end('killed'));
-      child.kill('SIGKILL');
-    } else if (request.url === '/start') {
-      world.startWorker();
-      response.end('started');
-    } else response.writeHead(404).end();
-  });
-  await new Promise((resolve) => control.listen(0, '127.0.0.1', resolve));
-  try {
-    await work({ E2E_WORLD: JSON.stringify({ address: world.address, ...world.urls, tillDrop: world.tillDrop, mailbox: world.mailbox, database: world.env.DATABASE_URL, shop: world.env.STANDINS_SHOP_URL, shopKey: world.settings.shopKey, auditorKey: world.settings.auditorKey, newsletterToken: world.settings.newsletterToken, webhookSecret: world.settings.webhookSecret, tills: join(world.folder, 'standins', 'tills'), witness: join(world.folder, 'witness'), worker: `http://127.0.0.1:${control.address().port}` }) });
-  } finally {
-    control.close();
-    await world.stop();
-  }
+  const env = { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '120' };
+  await withControl(await startWorld({ name: 'browser', mode: 'test', durable: false, fresh: true, now: TODAY, people: 700, ports: { web: 4270, postgres: 5481 }, env }), work);
+}
+
+/** A smaller Larkmere whose database, storage and mail server are really taken away: on a server that keeps what it said it kept. */
+async function inOutages(spans) {
+  const env = { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '400', BOOKEND_DAILY_LOOK_MS: '1000', BOOKEND_WEB_PROCESSES: '1' };
+  const world = await startWorld({ name: 'outages', mode: 'test', durable: true, fresh: true, now: TODAY, people: 120, ports: { web: 4290, postgres: 5482 }, env, quiet: true });
+  await withControl(world, (more) => jest('outages', [], { ...more, OUTAGE_SECONDS: spans.join(' ') }));
 }
 
 endWith(async () => {
@@ -84,8 +79,8 @@ endWith(async () => {
   const parts = part ? [part] : PARTS;
   const given = name ? [name] : [];
   const programs = async () => {
-    if (parts.includes('database') || parts.includes('browser')) await ensurePostgres();
-    if (parts.includes('browser')) await ensureChromium();
+    if (part !== 'unit') await ensurePostgres();
+    if (parts.includes('browser') || parts.includes('outages')) await ensureChromium();
   };
   await Promise.all([ensureModules(), programs()]);
 
@@ -121,7 +116,11 @@ endWith(async () => {
     // Some only look at pages, whatever the others do to the world meanwhile: they run beside them.
     await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)])));
   }
-  for (const name of ['test', 'browser']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
+  if (parts.includes('outages')) {
+    await ensureBuild();
+    await inOutages(part && name ? process.argv.slice(3).map(Number) : OUTAGES);
+  }
+  for (const name of ['test', 'browser', 'outages']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);
   return total.failed > 0 || total.passed === 0 ? 1 : 0;
 });

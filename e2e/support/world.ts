@@ -21,6 +21,9 @@ interface World {
   checks: string;
   tills: string;
   witness: string;
+  journal: string;
+  watched: string;
+  privacyMailbox: string;
   worker: string;
 }
 

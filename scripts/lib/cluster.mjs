@@ -90,8 +90,9 @@ export async function startCluster(name, { wantedPort, durable, taken, settings 
     dropDatabase(database) {
       psql('postgres', `drop database if exists ${database} with (force)`);
     },
-    stop() {
-      spawnSync(...asPostgres(dir, [`${bin}/pg_ctl`, '-D', data, '-m', 'fast', '-w', 'stop']), { stdio: 'ignore' });
+    /** @param how `fast` as it should be, `immediate` as when the power fails */
+    stop(how = 'fast') {
+      spawnSync(...asPostgres(dir, [`${bin}/pg_ctl`, '-D', data, '-m', how, '-w', 'stop']), { stdio: 'ignore' });
     },
   };
 }

@@ -21,6 +21,7 @@ const schema = yup.object({
   BOOKEND_FINANCIAL_YEAR_END: yup.string().matches(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'BOOKEND_FINANCIAL_YEAR_END is a month and a day, such as 12-31').default('12-31'),
   BOOKEND_OWN_DOMAINS: yup.string().default('larkmere.example'),
   BOOKEND_OPERATION_PAUSE_MS: yup.number().integer().min(0).default(0),
+  BOOKEND_DAILY_LOOK_MS: yup.number().integer().min(100).default(60_000),
   BOOKEND_RETRY_BASE_MS: yup.number().integer().min(10).default(2000),
   BOOKEND_CHECKS_PORT: yup.number().integer().min(1).max(65535).default(4175),
   BOOKEND_CHECKS_HOST: yup.string().default('127.0.0.1'),

@@ -1,5 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, mkdirSync } from 'node:fs';
-import { rename, stat, unlink } from 'node:fs/promises';
+import { rename, stat, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Storage } from '../ports/storage';
 
@@ -20,5 +21,10 @@ export function folderStorage(folder: string): Storage {
       });
     },
     rename: (from, to) => rename(path(from), path(to)),
+    probe: async () => {
+      const name = path(`probe.${process.pid}.${randomUUID()}`);
+      await writeFile(name, 'x', { mode: 0o600 });
+      await unlink(name);
+    },
   };
 }

@@ -20,7 +20,6 @@ const CONNECTIONS = 14;
 const BEAT_EVERY_MS = 5000;
 const RESUME_EVERY_MS = 20_000;
 const WATCH_EVERY_MS = 5000;
-const DAILY_LOOK_MS = 60_000;
 const BEATS_KEPT_MS = 86_400_000;
 
 const config = readConfig();
@@ -44,7 +43,7 @@ let isStopping = false;
 every(BEAT_EVERY_MS, 'sign of life', sayAlive);
 every(WATCH_EVERY_MS, 'watch folders', () => watchFolders(ctx, seenFiles));
 every(WATCH_EVERY_MS, 'privacy mailbox', () => takeInbox(ctx, seenMails));
-every(DAILY_LOOK_MS, 'daily work', () => dailyWork(ctx));
+every(config.BOOKEND_DAILY_LOOK_MS, 'daily work', () => dailyWork(ctx));
 every(RESUME_EVERY_MS, 'resume', () => resumeWork(ctx));
 ctx.log.info({ resumed }, 'worker ready');
 

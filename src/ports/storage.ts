@@ -9,4 +9,6 @@ export interface Storage {
   remove(name: string): Promise<void>;
   /** Puts a finished file in place of its unfinished name, at once. */
   rename(from: string, to: string): Promise<void>;
+  /** Writes a little and takes it away again. @throws when nothing can be kept */
+  probe(): Promise<void>;
 }

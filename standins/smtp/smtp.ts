@@ -15,15 +15,15 @@ export interface KeptMail {
   at: string;
 }
 
-export const MAIL_FAILURES = ['none', 'refused', 'time-out', '429'] as const;
+export const MAIL_FAILURES = ['none', 'refused', 'time-out', '429', 'away'] as const;
 export type MailFailure = (typeof MAIL_FAILURES)[number];
 
 /** Takes every mail, keeps it as a file, and shows it on a page. */
-export async function startMail(settings: { smtpPort: number; pagePort: number; folder: string }): Promise<{ smtp: SMTPServer; page: Server; fail(mode: MailFailure, times: number): void }> {
+export async function startMail(settings: { smtpPort: number; pagePort: number; folder: string }): Promise<{ page: Server; fail(mode: MailFailure, times: number): Promise<void> }> {
   mkdirSync(settings.folder, { recursive: true });
   let failure: { mode: MailFailure; left: number } = { mode: 'none', left: 0 };
   let count = readdirSync(settings.folder).length;
-  const smtp = new SMTPServer({
+  const server = () => new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
     onData(stream, _session, done) {
       const parts: Buffer[] = [];
@@ -39,7 +39,20 @@ export async function startMail(settings: { smtpPort: number; pagePort: number; 
       });
     },
   });
-  await new Promise<void>((resolve) => smtp.listen(settings.smtpPort, '127.0.0.1', resolve));
+  const listen = () => new Promise<SMTPServer>((resolve) => {
+    const next = server();
+    next.listen(settings.smtpPort, '127.0.0.1', () => resolve(next));
+  });
+  let smtp: SMTPServer | null = await listen();
+  const fail = async (mode: MailFailure, times: number) => {
+    failure = { mode, left: times };
+    // Away: nobody listens. Otherwise somebody does, whatever they then say.
+    const leaving = smtp;
+    if (mode === 'away' && leaving) {
+      smtp = null;
+      await new Promise<void>((resolve) => leaving.close(() => resolve()));
+    } else if (mode !== 'away') smtp ??= await listen();
+  };
   const page = createServer((request, response) => {
     void keptMails(settings.folder).then((mails) => {
       if (request.url === '/mails.json') return response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(mails));
@@ -48,7 +61,7 @@ export async function startMail(settings: { smtpPort: number; pagePort: number; 
     });
   });
   await new Promise<void>((resolve) => page.listen(settings.pagePort, '127.0.0.1', resolve));
-  return { smtp, page, fail: (mode, times) => void (failure = { mode, left: times }) };
+  return { page, fail };
 }
 
 async function keptMails(folder: string): Promise<KeptMail[]> {

@@ -2,21 +2,27 @@
 export interface FileLimits {
   /** Bytes of one file as it lies there. */
   mostBytes: number;
+  /** Bytes of what can only be read as a whole: a tree, a page, the words of a document. Tables and lines are read piece by piece. */
+  mostWhole: number;
+  /** Bytes of one row. */
+  mostRow: number;
   /** Bytes of all that is unpacked out of one file. */
   mostUnpacked: number;
   /** Unpacked against packed: what unpacks to more is a bomb. */
   mostRatio: number;
   /** Archives within archives. */
   mostDepth: number;
-  /** Files in one archive, rows in one sheet. */
+  /** Files in one archive. */
   mostEntries: number;
+  /** Rows of one table, lines of one log, items of one list. */
+  mostRows: number;
   /** Cells of one workbook. */
   mostCells: number;
   /** UTF-16 units of one field. */
   mostField: number;
 }
 
-export const LIMITS: FileLimits = { mostBytes: 256 * 1024 * 1024, mostUnpacked: 512 * 1024 * 1024, mostRatio: 200, mostDepth: 3, mostEntries: 200_000, mostCells: 20_000_000, mostField: 1_000_000 };
+export const LIMITS: FileLimits = { mostBytes: 256 * 1024 * 1024, mostWhole: 32 * 1024 * 1024, mostRow: 16 * 1024 * 1024, mostUnpacked: 512 * 1024 * 1024, mostRatio: 200, mostDepth: 3, mostEntries: 200_000, mostRows: 10_000_000, mostCells: 20_000_000, mostField: 1_000_000 };
 
 export type FileTrouble = 'too-large' | 'bomb' | 'too-deep' | 'too-many' | 'encrypted' | 'damaged' | 'unknown-kind' | 'unreadable' | 'field-cut';
 

@@ -1,6 +1,5 @@
-import { isUtf8 } from 'node:buffer';
 import type { SearchKey } from '../../ports/connector';
-import { textOf } from './textOf';
+import { asUtf8 } from './textOf';
 
 export interface Line {
   number: number;
@@ -19,9 +18,7 @@ const SAMPLE = 1 << 16;
  * longest part without them is sought, and a line with a backslash, behind which JSON may hide any letter, is always given.
  */
 export function candidateLines(bytes: Buffer, keys: readonly SearchKey[]): { lines: Line[]; count: number } {
-  // In UTF-16 a letter is no byte.
-  const isPlain = isUtf8(bytes) && !bytes.subarray(0, 4096).includes(0);
-  const content = isPlain ? bytes : Buffer.from(textOf(bytes), 'utf8');
+  const content = asUtf8(bytes);
   const words = [...new Set(keys.filter(({ kind }) => kind !== 'phone').map(({ value }) => longestPlain(value.toLowerCase())))];
   if (words.includes('')) return everyLine(content);
   const numbers = keys.filter(({ kind }) => kind === 'phone').map(({ value }) => value.replace(/\D/g, '').slice(-PHONE_DIGITS)).filter(({ length }) => length === PHONE_DIGITS);
@@ -139,8 +136,12 @@ function breaksIn(content: Buffer, from: number, to: number): number {
   return count;
 }
 
+/** Each line of a text in UTF-8, one after the other. */
+export function* eachLine(content: Buffer): Generator<Line> {
+  for (let [at, number] = [0, 1]; at < content.length; at = endOf(content, at) + 1, number++) yield { number, text: lineAt(content, at) };
+}
+
 function everyLine(content: Buffer): { lines: Line[]; count: number } {
-  const lines = content.toString('utf8').split('\n').map((line, i) => ({ number: i + 1, text: line.replace(/\r$/, '') }));
-  if (lines.at(-1)?.text === '') lines.pop();
+  const lines = [...eachLine(content)];
   return { lines, count: lines.length };
 }

@@ -3,10 +3,11 @@ import { Readable } from 'node:stream';
 import { MOST_ENCLOSED, readMessage, sayPeople } from '../mailbox/readMessage';
 import { docxText, pdfText } from './documents';
 import { FileProblem, LIMITS, Unpacked, type FileLimits } from './limits';
+import { eachLine } from './lineSearch';
 import { odfText, readDelimited, readOds, readXlsx } from './tables';
-import { textOf, textOfHtml } from './textOf';
+import { asUtf8, textOf, textOfHtml } from './textOf';
 import type { Reading, Unit } from './unit';
-import { openZip, readEntry } from './zip';
+import { openZip, readEntry, streamEntry } from './zip';
 
 interface Layer {
   depth: number;
@@ -47,12 +48,13 @@ async function* unitsOf(name: string, bytes: Buffer, layer: Layer): AsyncGenerat
   if (isPdf(bytes)) return yield* text(await pdfText(bytes), 'The PDF holds pictures of text, which are not searched.');
   if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) throw new FileProblem('encrypted', 'An office file in an old or an encrypted form.');
   if (ending === 'csv' || ending === 'tsv') return yield* readDelimited(bytes, layer.limits);
-  if (ending === 'json') return yield* json(textOf(bytes), layer.limits);
-  if (ending === 'ndjson' || ending === 'jsonl' || ending === 'log') return yield* lines(textOf(bytes), layer.limits);
-  if (ending === 'html' || ending === 'htm' || ending === 'xml') return yield* text(textOfHtml(textOf(bytes)), null);
+  if (ending === 'json') return yield* json(wholeText(bytes, layer.limits), layer.limits);
+  if (ending === 'ndjson' || ending === 'jsonl' || ending === 'log') return yield* lines(bytes, layer.limits);
+  if (ending === 'html' || ending === 'htm' || ending === 'xml') return yield* text(textOfHtml(wholeText(bytes, layer.limits)), null);
   if (ending === 'eml') return yield* message(bytes, layer);
-  if (ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0)) return yield* text(textOf(bytes), null);
-  if (bytes.subarray(0, 4096).includes(0) && (starts(bytes, 0xff, 0xfe) || starts(bytes, 0xfe, 0xff))) return yield* text(textOf(bytes), null);
+  const isText = ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0) || starts(bytes, 0xff, 0xfe) || starts(bytes, 0xfe, 0xff);
+  // What is too long for one text is lines.
+  if (isText) return yield* bytes.length > layer.limits.mostWhole ? lines(bytes, layer.limits) : text(textOf(bytes), null);
   throw new FileProblem('unknown-kind', 'Bookend does not read files of this kind.');
 }
 
@@ -81,12 +83,12 @@ async function* zipped(ending: string, bytes: Buffer, layer: Layer): AsyncGenera
     const has = (entry: string) => archive.entries.some(({ name }) => name === entry);
     if (has('xl/workbook.xml')) return yield* readXlsx(bytes, layer.limits, layer.unpacked);
     if (has('word/document.xml')) {
-      await readEntry(archive, 'word/document.xml');
+      asWhole(await readEntry(archive, 'word/document.xml'), layer.limits);
       return yield* text(await docxText(bytes), null);
     }
     const kind = has('mimetype') ? (await readEntry(archive, 'mimetype')).toString('latin1') : '';
-    if (kind.includes('opendocument.spreadsheet')) return yield* readOds(archive, layer.limits);
-    if (kind.includes('opendocument.text')) return yield* text(odfText(textOf(await readEntry(archive, 'content.xml'))), null);
+    if (kind.includes('opendocument.spreadsheet')) return yield* readOds(streamEntry(archive, 'content.xml'), layer.limits);
+    if (kind.includes('opendocument.text')) return yield* text(odfText(wholeText(await readEntry(archive, 'content.xml'), layer.limits)), null);
     if (ending === 'docx' || ending === 'xlsx' || ending === 'ods' || ending === 'odt') throw new FileProblem('damaged', 'It is not what its name says.');
     yield* deeper(layer, async function* (next) {
       for (const entry of archive.entries) {
@@ -106,6 +108,16 @@ function within(entry: string, reading: Reading): Reading {
   return reading.trouble.place.startsWith(entry) ? reading : { trouble: { ...reading.trouble, place: reading.trouble.place ? `${entry} ${reading.trouble.place}` : entry } };
 }
 
+/** @throws FileProblem where it is larger than what can be held as a whole */
+function wholeText(bytes: Buffer, limits: FileLimits): string {
+  return textOf(asWhole(bytes, limits));
+}
+
+function asWhole(bytes: Buffer, limits: FileLimits): Buffer {
+  if (bytes.length > limits.mostWhole) throw new FileProblem('too-large', `It is read as a whole, and larger than ${Math.round(limits.mostWhole / 1_048_576)} MB.`);
+  return bytes;
+}
+
 function* text(words: string, whenEmpty: string | null): Generator<Reading> {
   if (words) yield { unit: { place: '', fields: null, text: words } };
   else if (whenEmpty) yield { trouble: { place: '', trouble: 'unreadable', message: whenEmpty } };
@@ -120,18 +132,18 @@ function* json(source: string, limits: FileLimits): Generator<Reading> {
     throw new FileProblem('damaged', 'It is no JSON, or cut off.', { cause });
   }
   const items = Array.isArray(value) ? value : [value];
-  for (const [i, item] of items.slice(0, limits.mostEntries).entries()) yield { unit: { place: items.length > 1 ? `item ${i + 1}` : '', fields: leavesOf(item, limits), text: null } };
-  if (items.length > limits.mostEntries) yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostEntries.toLocaleString('en')} items were read.` } };
+  for (const [i, item] of items.slice(0, limits.mostRows).entries()) yield { unit: { place: items.length > 1 ? `item ${i + 1}` : '', fields: leavesOf(item, limits), text: null } };
+  if (items.length > limits.mostRows) yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostRows.toLocaleString('en')} items were read.` } };
 }
 
 /** One JSON object a line; a line that is none is a text of its own. */
-function* lines(source: string, limits: FileLimits): Generator<Reading> {
-  let number = 0;
-  for (const line of source.split(/\r?\n/)) {
-    number++;
+function* lines(bytes: Buffer, limits: FileLimits): Generator<Reading> {
+  for (const { number, text: line } of eachLine(asUtf8(bytes))) {
     if (line.trim() === '') continue;
-    if (number > limits.mostEntries) return yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostEntries.toLocaleString('en')} lines were read.` } };
-    yield { unit: lineUnit(number, line, limits) };
+    if (number > limits.mostRows) return yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostRows.toLocaleString('en')} lines were read.` } };
+    const unit = lineUnit(number, line, limits);
+    if (unit.text !== null && unit.text.length < line.length) yield { trouble: { place: unit.place, trouble: 'field-cut', message: `A line of ${line.length.toLocaleString('en')} characters was cut.` } };
+    yield { unit };
   }
 }
 

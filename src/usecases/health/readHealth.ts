@@ -1,3 +1,4 @@
+import { setTimeout as delay } from 'node:timers/promises';
 import { arrivalsStuck } from '../../db/health/arrivals';
 import { dailyFailures } from '../../db/health/dailyRuns';
 import { lastBeat } from '../../db/health/heartbeats';
@@ -5,6 +6,7 @@ import { lettersStuck } from '../../db/letters/letters';
 import { mailsStuck } from '../../db/letters/outbox';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
+import { faultCode } from './arrivals';
 
 /** A worker that has not been seen for so long is not there, milliseconds. */
 const WORKER_MS = 30_000;
@@ -14,6 +16,8 @@ export const WAITING_MS = 5 * 60_000;
 export interface Health {
   status: 'ok' | 'degraded' | 'down';
   database: 'ok' | 'unreachable';
+  /** Where files are kept. */
+  storage: 'ok' | 'unreachable';
   worker: 'ok' | 'not seen' | 'unknown';
   /** Letters and mails that the mail server does not take. */
   mail: 'ok' | 'failing' | 'unknown';
@@ -22,15 +26,19 @@ export interface Health {
   daily: 'ok' | 'failed' | 'unknown';
 }
 
-const DOWN: Health = { status: 'down', database: 'unreachable', worker: 'unknown', mail: 'unknown', intake: 'unknown', daily: 'unknown' };
+const DOWN = { status: 'down', database: 'unreachable', worker: 'unknown', mail: 'unknown', intake: 'unknown', daily: 'unknown' } as const;
+/** A storage that answers later than this is not there, milliseconds. */
+const STORAGE_MS = 2000;
 
 /** Whether everything that has to work does. No personal data, and open to nobody in particular. */
 export async function readHealth(ctx: Context): Promise<Health> {
+  const storage = await probeStorage(ctx);
   try {
     return await ctx.transaction(async (h) => {
       const { letters, mails, arrivals } = await stuck(ctx, h);
       const beat = await lastBeat(h, 'worker');
       const parts = {
+        storage,
         worker: beat && Date.parse(ctx.clock.real()) - Date.parse(beat) < WORKER_MS ? ('ok' as const) : ('not seen' as const),
         mail: letters.length + mails.length > 0 ? ('failing' as const) : ('ok' as const),
         intake: arrivals.length > 0 ? ('waiting' as const) : ('ok' as const),
@@ -39,9 +47,21 @@ export async function readHealth(ctx: Context): Promise<Health> {
       return { status: Object.values(parts).every((part) => part === 'ok') ? 'ok' : 'degraded', database: 'ok', ...parts };
     });
   } catch (error) {
-    ctx.log.error({ error: error instanceof Error ? error.name : 'unknown', cause: error instanceof Error && 'code' in error ? String(error.code) : undefined }, 'health: the database cannot be asked');
-    return DOWN;
+    ctx.log.error({ cause: faultCode(error) }, 'health: the database cannot be asked');
+    return { ...DOWN, storage };
   }
+}
+
+async function probeStorage(ctx: Context): Promise<Health['storage']> {
+  const late = new AbortController();
+  const timeout = delay(STORAGE_MS, 'late' as const, { signal: late.signal }).catch(() => 'late' as const);
+  const probe = ctx.storage.probe().then(() => 'kept' as const, (error: unknown) => {
+    ctx.log.error({ cause: faultCode(error) }, 'health: the storage cannot be written to');
+    return 'refused' as const;
+  });
+  const answer = await Promise.race([probe, timeout]);
+  late.abort();
+  return answer === 'kept' ? 'ok' : 'unreachable';
 }
 
 /** Everything that waits for longer than it should. */
