@@ -66,7 +66,7 @@ async function inWorld(work) {
 /** A smaller Larkmere whose database, storage and mail server are really taken away: on a server that keeps what it said it kept. */
 async function inOutages(spans) {
   const env = { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '400', BOOKEND_DAILY_LOOK_MS: '1000', BOOKEND_WEB_PROCESSES: '1' };
-  const world = await startWorld({ name: 'outages', mode: 'test', durable: true, fresh: true, now: TODAY, people: 120, ports: { web: 4290, postgres: 5482 }, env, quiet: true });
+  const world = await startWorld({ name: 'outages', mode: 'test', durable: true, fresh: true, now: TODAY, people: 700, ports: { web: 4290, postgres: 5482 }, env, quiet: true });
   await withControl(world, (more) => jest('outages', [], { ...more, OUTAGE_SECONDS: spans.join(' ') }));
 }
 

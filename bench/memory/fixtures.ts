@@ -38,7 +38,7 @@ export const html = (path: string, bytes: number) => fill(path, bytes, (n) => `<
 
 /** One message with an attachment that fills it. */
 export const message = (path: string, bytes: number) => fill(path, bytes, () => `${'QUJD'.repeat(19)}\r\n`, { first: `From: Ida <ida@inbox.example>\r\nTo: ${SOUGHT}\r\nSubject: pictures\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nHello ${SOUGHT}\r\n--b\r\nContent-Type: application/octet-stream; name=a.bin\r\nContent-Transfer-Encoding: base64\r\n\r\n`, last: '\r\n--b--\r\n' });
-export const mbox = (path: string, bytes: number) => fill(path, bytes, (n) => `From a@b Mon Nov 23 08:00:00 2026\nFrom: p${n}@inbox.example\nTo: ${n % 5000 === 7 ? SOUGHT : 'x@inbox.example'}\nSubject: ${n}\n\nWords of message ${n}.\n\n`);
+export const mbox = (path: string, bytes: number) => fill(path, bytes, (n) => `From a@b Mon Nov 23 08:00:00 2026\nFrom: p${n}@inbox.example\nTo: ${n % 500 === 7 ? SOUGHT : 'x@inbox.example'}\nSubject: ${n}\n\n${`Words of message ${n}, such as people write.\n`.repeat(90)}\n`);
 
 async function zip(path: string, parts: Record<string, NodeJS.ReadableStream | string>): Promise<void> {
   const file = new yazl.ZipFile();

@@ -1,4 +1,4 @@
-import { readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { acceptAll, decideToFulfil, openAtCounter, tellRecipients, traceToEnd } from '../support/journeys';
@@ -61,6 +61,7 @@ const message = (tag: string) => `From: Ida Outage <${tag}@inbox.example>\r\nTo:
 
 /** As a program does it that puts a file into a folder: under another name first. */
 function drop(folder: string, name: string, text: string): void {
+  mkdirSync(folder, { recursive: true });
   writeFileSync(join(folder, '..', `.${name}`), text);
   renameSync(join(folder, '..', `.${name}`), join(folder, name));
 }
@@ -79,17 +80,20 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
 
     await press(page, /^Erase \d+ records? in \d systems?/);
     await until('the erasure is under way', async () => (await db("select 1 from operations o join plans p on p.id = o.plan_id join requests r on r.id = p.request_id where r.ref = $1 and o.state <> 'planned'", [erasure])).length > 0);
+    const told: Awaited<ReturnType<typeof health>>[] = [];
     await begin();
     const since = Date.now();
-    drop(join(WORLD.privacyMailbox, 'new'), `${tag}.m`, message(tag));
-    drop(WORLD.watched, `${tag}.csv`, tillFile(tag));
-    const first = await ask(tag, { givenName: 'Ole', familyName: 'Outage', emails: [`ole.${tag}@inbox.example`] });
+    let first: Awaited<ReturnType<typeof ask>>;
+    try {
+      drop(join(WORLD.privacyMailbox, 'new'), `${tag}.m`, message(tag));
+      drop(WORLD.watched, `${tag}.csv`, tillFile(tag));
+      first = await ask(tag, { givenName: 'Ole', familyName: 'Outage', emails: [`ole.${tag}@inbox.example`] });
+      for (; Date.now() - since < seconds * 1000; await wait(250)) told.push(await health());
+    } finally {
+      await end();
+    }
     expect(first.status).toBe(service === 'database' ? 503 : 201);
-
     // Not at once for what is noticed only when it is used, but long before the end of it, and until its end.
-    const told: Awaited<ReturnType<typeof health>>[] = [];
-    for (; Date.now() - since < seconds * 1000; await wait(250)) told.push(await health());
-    await end();
     expect(told.at(-1)).toMatchObject({ code: 503, [says]: service === 'mail server' ? 'failing' : 'unreachable' });
     expect(told.filter(({ code }) => code === 200).length).toBeLessThan(told.length / 2);
 

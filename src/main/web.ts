@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { createClient } from '../db/client';
+import { createClient, isDatabaseAway } from '../db/client';
 import { checkSchema } from '../db/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
 import { actAs, type Context } from '../usecases/context';
@@ -37,6 +37,8 @@ export function web(): Promise<Web> {
   });
   return globalWeb.bookendWeb;
 }
+
+export { isDatabaseAway };
 
 /** The context in which one request acts. */
 export async function contextFor(actor: Actor): Promise<Context> {

@@ -3,10 +3,18 @@ import type { ActionResult } from '../../ui/parts/actionResult';
 import { sayRefusal } from '../../ui/messages/refusals';
 import type { Context } from '../../usecases/context';
 import { SIGNED_OUT } from '../../ui/parts/signedOut';
+import { unlessAway } from './answering';
 import { staffContext } from './session';
 
 /** The frame of a server action: sign-in, one use case, the refusal in words. */
 export async function act<T, R extends RefusalBase>(work: (ctx: Context) => Promise<Result<T, R>>): Promise<ActionResult<T>> {
+  return unlessAway(AWAY, () => acted(work));
+}
+
+/** It may have gone away after the work was done and before that was told. */
+const AWAY = 'The database does not answer just now. Look whether it was done before you do it again; what you typed is still here.';
+
+async function acted<T, R extends RefusalBase>(work: (ctx: Context) => Promise<Result<T, R>>): Promise<ActionResult<T>> {
   const ctx = await staffContext();
   if (!ctx) return { ok: false, message: SIGNED_OUT };
   let result: Result<T, R>;

@@ -4,7 +4,9 @@ import { contextFor, web } from '../../main/web';
 import { sayRefusal } from '../../ui/messages/refusals';
 import { actorOfKey, onceOnly, type Answer, type Scope } from '../../usecases/access/apiKeys';
 import type { Context } from '../../usecases/context';
+import { answering } from './answering';
 import { checkBody } from './checkBody';
+import { problem } from './problem';
 import { readLimited } from './readLimited';
 
 const MOST_BYTES = 5 * 1024 * 1024;
@@ -13,10 +15,6 @@ export interface ApiCall<B> {
   ctx: Context;
   systemId: string;
   body: B;
-}
-
-export function problem(status: number, code: string, title: string, errors: { path: string; message: string }[] = []): Response {
-  return new Response(JSON.stringify({ type: `urn:bookend:problem:${code}`, title, status, code, ...(errors.length > 0 ? { errors } : {}) }), { status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' } });
 }
 
 const STATUS: Record<string, number> = { 'not-allowed': 403, 'not-found': 404 };
@@ -36,7 +34,17 @@ export function respond(answer: Answer): Response {
 }
 
 /** Bearer key and scope, then one use case: for calls without a JSON body. */
-export async function machineCall(request: Request, scope: Scope, work: (call: { ctx: Context; systemId: string; keyId: string }) => Promise<Response>): Promise<Response> {
+export async function machineCall(request: Request, scope: Scope, work: (call: MachineCall) => Promise<Response>): Promise<Response> {
+  return answering(() => calledBy(request, scope, work))();
+}
+
+interface MachineCall {
+  ctx: Context;
+  systemId: string;
+  keyId: string;
+}
+
+async function calledBy(request: Request, scope: Scope, work: (call: MachineCall) => Promise<Response>): Promise<Response> {
   const key = /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const actor = key ? await actorOfKey((await web()).ctx, key) : null;
   if (!actor) return problem(401, 'key-missing-or-wrong', 'A valid bearer key is needed.');

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import type { RefusalBase, Result } from '../../core/shared/result';
 import { sayRefusal } from '../../ui/messages/refusals';
-import { problem } from './api';
+import { problem } from './problem';
 
 export function signedOut(): Response {
   return problem(401, 'signed-out', 'Sign in.');

@@ -7,6 +7,7 @@ import type { ActionResult } from '../../../ui/parts/actionResult';
 import type { Posted } from '../../../ui/parts/posted';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { openFromPublic } from '../../../usecases/requests/openFromStaff';
+import { unlessAway } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
@@ -27,5 +28,6 @@ export async function askNow(values: unknown): Promise<ActionResult<{ ref: strin
 /** The same form, sent by a page whose scripts have not run. */
 export async function askPosted(_before: Posted<{ ref: string; word: string }>, form: FormData): Promise<Posted<{ ref: string; word: string }>> {
   const names = Object.keys(publicRequestSchema.fields);
-  return answered(await askNow(Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]))), form, names);
+  const values = Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]));
+  return answered(await unlessAway(ASK_WORDS[languageOf(values['language'])].lost, () => askNow(values)), form, names);
 }

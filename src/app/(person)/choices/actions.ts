@@ -4,11 +4,12 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import * as yup from 'yup';
 import type { Language } from '../../../core/letters/mailings';
-import { sayNotAnAddress, sayOwnRefusal } from '../../../ui/choicesPage/refusals';
+import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../../ui/choicesPage/refusals';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { askForPage, proveCode } from '../../../usecases/choicesPage/openPage';
 import { changeChoices } from '../../../usecases/choicesPage/pageView';
 import { confirmChoice } from '../../../usecases/consent/confirmChoice';
+import { unlessAway } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
@@ -54,11 +55,11 @@ export async function confirmNow(token: string, language: Language): Promise<Act
 // The same forms, sent by a page whose scripts have not run.
 
 export async function askPosted(language: Language, _before: Posted, form: FormData): Promise<Posted> {
-  return answered(await askNow(language, fieldOf(form, 'email')), form, ['email']);
+  return answered(await unlessAway(sayLost(language), () => askNow(language, fieldOf(form, 'email'))), form, ['email']);
 }
 
 export async function provePosted(token: string, language: Language, _before: Posted, form: FormData): Promise<Posted> {
-  const result = await proveNow(token, language, fieldOf(form, 'code'));
+  const result = await unlessAway(sayLost(language), () => proveNow(token, language, fieldOf(form, 'code')));
   if (result.ok) redirect(`/choices/${encodeURIComponent(token)}?lang=${language}`);
   return answered(result, form, []);
 }
@@ -70,9 +71,9 @@ export async function changePosted(token: string, language: Language, _before: P
     const said = form.get(`answer-${purpose}`);
     return (said === 'yes' || said === 'no') && said !== before ? [{ purpose, yes: said === 'yes' }] : [];
   });
-  return answered(await changeNow(token, language, changes), form, []);
+  return answered(await unlessAway(sayLost(language), () => changeNow(token, language, changes)), form, []);
 }
 
 export async function confirmPosted(token: string, language: Language, _before: Posted, form: FormData): Promise<Posted> {
-  return answered(await confirmNow(token, language), form, []);
+  return answered(await unlessAway(sayLost(language), () => confirmNow(token, language)), form, []);
 }

@@ -7,6 +7,7 @@ import { sayRefusal } from '../../../ui/messages/refusals';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import type { Posted } from '../../../ui/parts/posted';
 import { signIn } from '../../../usecases/access/signIn';
+import { unlessAway } from '../../lib/answering';
 import { giveBack, hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext, SESSION_COOKIE } from '../../lib/session';
@@ -26,7 +27,7 @@ export async function signInNow(email: string, password: string): Promise<Action
 
 /** The same form without scripts: a password never stands in an address. */
 export async function signInPosted(_before: Posted, form: FormData): Promise<Posted> {
-  const result = await signInNow(fieldOf(form, 'email'), fieldOf(form, 'password'));
+  const result = await unlessAway('The server did not answer. Try again.', () => signInNow(fieldOf(form, 'email'), fieldOf(form, 'password')));
   if (result.ok) redirect(ownPath(fieldOf(form, 'to')));
   return answered(result, form, ['email', 'to']);
 }

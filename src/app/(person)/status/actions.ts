@@ -7,6 +7,7 @@ import type { ActionResult } from '../../../ui/parts/actionResult';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { readStatus } from '../../../usecases/requests/readStatus';
 import { beginShopProof } from '../../../usecases/requests/shopProof';
+import { unlessAway } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
@@ -35,5 +36,5 @@ export async function signInAtShop(language: string, ref: string, word: string, 
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function statusPosted(language: string, _before: Posted<StatusView>, form: FormData): Promise<Posted<StatusView>> {
-  return answered(await lookAtStatus(language, fieldOf(form, 'ref'), fieldOf(form, 'word')), form, ['ref']);
+  return answered(await unlessAway(ASK_WORDS[languageOf(language)].lost, () => lookAtStatus(language, fieldOf(form, 'ref'), fieldOf(form, 'word'))), form, ['ref']);
 }

@@ -1,4 +1,4 @@
-import { problem } from '../../lib/api';
+import { problem } from '../../lib/problem';
 
 /** Whatever has no route of its own: an answer that a program can read. */
 function nothingHere(): Response {

@@ -4,6 +4,7 @@ import { cookies } from 'next/headers';
 import { sayRefusal } from '../../../../ui/messages/refusals';
 import type { ActionResult } from '../../../../ui/parts/actionResult';
 import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
+import { unlessAway } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
@@ -29,5 +30,5 @@ export async function confirmNow(): Promise<ActionResult> {
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function releasePosted(token: string, _before: Posted, form: FormData): Promise<Posted> {
-  return answered(await releaseNow(token, fieldOf(form, 'word')), form, []);
+  return answered(await unlessAway('We could not be reached. Try again.', () => releaseNow(token, fieldOf(form, 'word'))), form, []);
 }

@@ -3,6 +3,7 @@
 import { sayRefusal } from '../../../../ui/messages/refusals';
 import type { ActionResult } from '../../../../ui/parts/actionResult';
 import { proveIdentity } from '../../../../usecases/requests/identity';
+import { unlessAway } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
@@ -16,5 +17,5 @@ export async function proveNow(token: string, code: string): Promise<ActionResul
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function provePosted(token: string, _before: Posted<{ ref: string }>, form: FormData): Promise<Posted<{ ref: string }>> {
-  return answered(await proveNow(token, fieldOf(form, 'code')), form, []);
+  return answered(await unlessAway('We could not be reached. Try again.', () => proveNow(token, fieldOf(form, 'code'))), form, []);
 }

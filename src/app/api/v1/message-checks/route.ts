@@ -1,5 +1,6 @@
 import { checkDraft } from '../../../../usecases/audiences/checkDraft';
-import { machineCall, problem, refused, respond } from '../../../lib/api';
+import { machineCall, refused, respond } from '../../../lib/api';
+import { problem } from '../../../lib/problem';
 import { readLimited } from '../../../lib/readLimited';
 
 const MOST_BYTES = 30 * 1024 * 1024;

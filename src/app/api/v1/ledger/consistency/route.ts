@@ -1,5 +1,6 @@
 import { proveConsistency } from '../../../../../usecases/consent/proofs';
-import { machineCall, problem, refused, respond } from '../../../../lib/api';
+import { machineCall, refused, respond } from '../../../../lib/api';
+import { problem } from '../../../../lib/problem';
 
 export async function GET(request: Request): Promise<Response> {
   return machineCall(request, 'ledger:read', async ({ ctx }) => {

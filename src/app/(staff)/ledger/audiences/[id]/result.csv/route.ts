@@ -1,8 +1,9 @@
 import { downloadAudience } from '../../../../../../usecases/audiences/checkAudience';
 import { fileAnswer, signedOut } from '../../../../../lib/files';
 import { staffContext } from '../../../../../lib/session';
+import { answering } from '../../../../../lib/answering';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const GET = answering(async (_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> => {
   const ctx = await staffContext();
   return ctx ? fileAnswer(await downloadAudience(ctx, await params), 'text/csv; charset=utf-8') : signedOut();
-}
+});
