@@ -15,6 +15,7 @@ test('a database that is away is told from one that was asked something wrong', 
   expect(isDatabaseAway(await thrown(world.knex.raw('select 1 / 0')))).toBe(false);
   expect(isDatabaseAway(new Error('anything'))).toBe(false);
   expect(isDatabaseAway(Object.assign(new Error('no such file'), { code: 'ENOENT', syscall: 'open' }))).toBe(false);
+  expect(isDatabaseAway(new Error('select 1 - Connection terminated unexpectedly'))).toBe(true);
   const ended = thrown(world.knex.raw('select pg_sleep(20) /* ended */'));
   await new Promise((resolve) => setTimeout(resolve, 300));
   await world.knex.raw("select pg_terminate_backend(pid) from pg_stat_activity where query like '%/* ended */%' and pid <> pg_backend_pid()");

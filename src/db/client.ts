@@ -21,7 +21,8 @@ export function createClient(connectionString: string, poolSize = 8): Knex {
 /** The connection (08, 57P) and the network. A connection that ends in the middle of a query has words only. */
 const AWAY = /^(08|57P0|53300|ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENOTFOUND|ENOENT$)/;
 
-const ENDED = /^Connection (terminated|ended|closed)|Timeout acquiring a connection|Client has encountered a connection error/i;
+/** Knex writes the query before the words. */
+const ENDED = /(^| - )Connection (terminated|ended|closed)|Timeout acquiring a connection|Client has encountered a connection error/i;
 
 /** Whether an error says that the database does not answer, rather than that it was asked something wrong. */
 export function isDatabaseAway(error: unknown): boolean {
