@@ -30,7 +30,7 @@ const today = new Date(process.env['STANDINS_TODAY'] ?? Date.now());
 const seed = Number(process.env['STANDINS_SEED'] ?? 20261124);
 const people = makePeople(seed, Number(process.env['STANDINS_PEOPLE'] ?? 2400));
 
-mkdirSync(folder, { recursive: true });
+mkdirSync(join(folder, 'tills', 'drop'), { recursive: true });
 const mailbox = join(folder, 'support-mailbox');
 const made = join(folder, 'made.json');
 const since = Date.parse(process.env['BOOKEND_NOW_SINCE'] ?? '') || today.getTime();

@@ -9,7 +9,7 @@ import { api, fill, go, launch, mails, misbehave, press, query, seen, signedIn, 
 
 const SECONDS = (process.env['OUTAGE_SECONDS'] ?? '5').split(' ').map(Number);
 /** How long what waits may take to be done after the service is back: a letter that failed waits for its next try. */
-const CATCH_UP_SECONDS = 240;
+const CATCH_UP_SECONDS = 420;
 
 const control = async (act: string) => {
   const response = await fetch(`${WORLD.worker}/${act}`);
@@ -42,17 +42,19 @@ const health = async (): Promise<Record<string, string | number>> => {
   return { ...told, code: response.status };
 };
 
-/** An erasure whose plan is made; pressing one more button begins it. */
-async function prepareErasure({ first_name, last_name, email }: (typeof customers)[number]): Promise<string> {
+/** An erasure whose plan is made; pressing one more button begins it. Of somebody of whom no colleague has to erase anything by hand. */
+async function prepareErasure(): Promise<{ ref: string; email: string }> {
+  const { first_name, last_name, email } = customers.pop()!;
   const ref = await openAtCounter(page, { givenName: first_name, familyName: last_name, email }, 'erasure');
   await traceToEnd(page);
   await acceptAll(page);
   await decideToFulfil(page, 'Nothing needs the data any more.');
   await press(page, 'Make the erasure plan');
   await seen(page, 'This cannot be undone');
+  if ((await db("select 1 from plan_lines l join plans p on p.id = l.plan_id join requests r on r.id = p.request_id where r.ref = $1 and l.doer = 'helper'", [ref])).length > 0) return prepareErasure();
   if ((await textOf(page)).includes('How many look alike is not known')) await fill(page, 'How many look alike is not known', 'Only the town stays in it.');
   await fill(page, 'Reference', ref);
-  return ref;
+  return { ref, email };
 }
 
 const LINES = 30;
@@ -73,8 +75,7 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
   const tag = `${says}${seconds}`;
 
   test('nothing is lost, each is done once, and health says it while it lasts', async () => {
-    const customer = customers.pop()!;
-    const erasure = await prepareErasure(customer);
+    const { ref: erasure, email } = await prepareErasure();
     expect(await health()).toMatchObject({ code: 200, status: 'ok' });
     await db('delete from daily_runs');
 
@@ -120,12 +121,13 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
     expect(await proposals()).toBe(++messages);
     expect(await db('select recorded, duplicate, quarantined, conflict from imports order by created_at desc limit 1')).toEqual([{ recorded: LINES, duplicate: 0, quarantined: 0, conflict: 0 }]);
     for (const one of [0, LINES - 1]) expect((await api('/standing', { identifier: { kind: 'email', value: `${tag}.${one}@inbox.example` }, purpose: 'newsletter' })).body).toMatchObject({ permitted: true });
-    const sent = (await mails()).filter(({ subject }) => subject.includes(erasure) || subject.includes(byApi));
+    // Colleagues are told of it too, by other mails.
+    const sent = (await mails()).filter(({ messageId, subject }) => messageId.startsWith('<let_') && (subject.includes(erasure) || subject.includes(byApi)));
     const letters = await db<{ message_id: string }>('select message_id from letters l join requests r on r.id = l.request_id where r.ref in ($1, $2)', [erasure, byApi]);
     expect([...new Set(sent.map(({ messageId }) => messageId))].sort()).toEqual(letters.map(({ message_id }) => message_id).sort());
     const journal = readFileSync(WORLD.journal, 'utf8').trim().split('\n').map((line) => JSON.parse(line) as { id: string; ref?: string; requestRef?: string });
     expect(new Set(journal.map(({ id }) => id)).size).toBe(journal.length);
-    expect(await query(WORLD.shop, 'select 1 from customers where email = $1', [customer.email])).toEqual([]);
+    expect(await query(WORLD.shop, 'select 1 from customers where email = $1', [email])).toEqual([]);
     const certificate = await page.evaluate(async (path) => (await fetch(path)).status, `/requests/${erasure}/certificate`);
     expect(certificate).toBe(200);
   }, (seconds + 8 * CATCH_UP_SECONDS) * 1000);
