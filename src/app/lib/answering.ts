@@ -21,15 +21,29 @@ export function answering<A extends unknown[]>(work: (...given: A) => Promise<Re
   };
 }
 
-/** The same for a form: what was typed stays, and the words say that it may be sent again. */
-export async function unlessAway<T>(words: string, work: () => Promise<ActionResult<T>>): Promise<ActionResult<T>> {
+/**
+ * The same for an act of a form: what was typed stays, and the words say that it may be sent again.
+ *
+ * @param wrongShape what is said to whoever calls by hand with something else than the act takes; without it the same words
+ */
+export async function inWords<T>(words: string, work: () => Promise<ActionResult<T>>, wrongShape = words): Promise<ActionResult<T>> {
   try {
     return await work();
   } catch (error) {
-    if (!isDatabaseAway(error)) throw error;
+    const isShape = isWrongShape(error);
+    if (!isShape && !isDatabaseAway(error)) throw error;
     console.error(error);
-    return { ok: false, message: words };
+    return { ok: false, message: isShape ? wrongShape : words };
   }
+}
+
+/** Of PostgreSQL: text that no database keeps, and values that are none of their kind. */
+const WRONG_VALUES = ['22021', '22P05', '22P02', '22003', '22007', '22008'];
+
+/** Arguments of another kind than an act takes, or none. Knex says the latter in words alone. */
+function isWrongShape(error: unknown): boolean {
+  const { code, name, message } = (typeof error === 'object' && error !== null ? error : {}) as { code?: unknown; name?: unknown; message?: unknown };
+  return ['TypeError', 'RangeError', 'ValidationError'].includes(String(name)) || WRONG_VALUES.includes(String(code)) || String(message).startsWith('Undefined binding');
 }
 
 /** How Next.js says redirect, not found or forbidden. */

@@ -7,7 +7,7 @@ import type { ActionResult } from '../../../ui/parts/actionResult';
 import type { Posted } from '../../../ui/parts/posted';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { openFromPublic } from '../../../usecases/requests/openFromStaff';
-import { unlessAway } from '../../lib/answering';
+import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
@@ -16,18 +16,20 @@ import { clientAddress, publicContext } from '../../lib/session';
 /** The answer is the same in the same time, whether or not somebody is known. */
 export async function askNow(values: unknown): Promise<ActionResult<{ ref: string; word: string }>> {
   const words = ASK_WORDS[languageOf((values as { language?: string } | null)?.language)];
-  const form = readForm(publicRequestSchema, values);
-  if (!form.ok) return { ...form, message: words.wrong };
-  if (!(await hasRoom('public-form', await clientAddress()))) return { ok: false, message: words.tooMany };
-  // A program filled in the field that people do not see: it is thanked and nothing is opened.
-  if (form.value.website) return { ok: true, value: { ref: '', word: '' } };
-  const result = await openFromPublic(await publicContext(), form.value);
-  return result.ok ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } } : { ok: false, message: sayRefusal(result.refusal) };
+  return inWords(words.lost, async () => {
+    const form = readForm(publicRequestSchema, values);
+    if (!form.ok) return { ...form, message: words.wrong };
+    if (!(await hasRoom('public-form', await clientAddress()))) return { ok: false, message: words.tooMany };
+    // A program filled in the field that people do not see: it is thanked and nothing is opened.
+    if (form.value.website) return { ok: true, value: { ref: '', word: '' } };
+    const result = await openFromPublic(await publicContext(), form.value);
+    return result.ok ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } } : { ok: false, message: sayRefusal(result.refusal) };
+  });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function askPosted(_before: Posted<{ ref: string; word: string }>, form: FormData): Promise<Posted<{ ref: string; word: string }>> {
   const names = Object.keys(publicRequestSchema.fields);
   const values = Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]));
-  return answered(await unlessAway(ASK_WORDS[languageOf(values['language'])].lost, () => askNow(values)), form, names);
+  return answered(await askNow(values), form, names);
 }

@@ -7,7 +7,7 @@ import type { ActionResult } from '../../../ui/parts/actionResult';
 import { ASK_WORDS } from '../../../ui/public/askWords';
 import { readStatus } from '../../../usecases/requests/readStatus';
 import { beginShopProof } from '../../../usecases/requests/shopProof';
-import { unlessAway } from '../../lib/answering';
+import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
@@ -16,25 +16,29 @@ import type { Posted } from '../../../ui/parts/posted';
 
 /** Tries are limited by reference and by address, so that no word can be guessed. */
 export async function lookAtStatus(language: string, ref: string, word: string): Promise<ActionResult<StatusView>> {
-  const words = ASK_WORDS[languageOf(language)];
-  const form = readForm(statusSchema, { ref, word });
-  if (!form.ok) return { ok: false, message: words.unknown };
-  if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
-  const result = await readStatus(await publicContext(), form.value);
-  return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+  return inWords(ASK_WORDS[languageOf(language)].lost, async () => {
+    const words = ASK_WORDS[languageOf(language)];
+    const form = readForm(statusSchema, { ref, word });
+    if (!form.ok) return { ok: false, message: words.unknown };
+    if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
+    const result = await readStatus(await publicContext(), form.value);
+    return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+  });
 }
 
 /** Where somebody signs in who wants to show that it is them. */
 export async function signInAtShop(language: string, ref: string, word: string, system: string): Promise<ActionResult<{ url: string }>> {
-  const words = ASK_WORDS[languageOf(language)];
-  const form = readForm(statusSchema, { ref, word });
-  if (!form.ok) return { ok: false, message: words.unknown };
-  if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
-  const result = await beginShopProof(await publicContext(), { ...form.value, system: String(system) });
-  return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+  return inWords(ASK_WORDS[languageOf(language)].lost, async () => {
+    const words = ASK_WORDS[languageOf(language)];
+    const form = readForm(statusSchema, { ref, word });
+    if (!form.ok) return { ok: false, message: words.unknown };
+    if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
+    const result = await beginShopProof(await publicContext(), { ...form.value, system: String(system) });
+    return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
+  });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function statusPosted(language: string, _before: Posted<StatusView>, form: FormData): Promise<Posted<StatusView>> {
-  return answered(await unlessAway(ASK_WORDS[languageOf(language)].lost, () => lookAtStatus(language, fieldOf(form, 'ref'), fieldOf(form, 'word'))), form, ['ref']);
+  return answered(await lookAtStatus(language, fieldOf(form, 'ref'), fieldOf(form, 'word')), form, ['ref']);
 }

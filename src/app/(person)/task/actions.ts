@@ -4,7 +4,7 @@ import type { TaskView } from '../../../core/requests/views';
 import { sayRefusal } from '../../../ui/messages/refusals';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { finishTask, openTask } from '../../../usecases/helpers/answerTask';
-import { unlessAway } from '../../lib/answering';
+import { inWords } from '../../lib/answering';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
@@ -13,22 +13,26 @@ import type { Posted } from '../../../ui/parts/posted';
 const LOST = 'We could not be reached. What you typed is still here; try again.';
 
 export async function openNow(token: string): Promise<ActionResult<TaskView>> {
-  if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
-  const result = await openTask(await publicContext(), { token });
-  return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+  return inWords(LOST, async () => {
+    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+    const result = await openTask(await publicContext(), { token });
+    return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+  });
 }
 
 export async function finishNow(token: string, answer: string): Promise<ActionResult> {
-  const result = await finishTask(await publicContext(), { token, answer: answer.trim().slice(0, 2000) });
-  return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+  return inWords(LOST, async () => {
+    const result = await finishTask(await publicContext(), { token, answer: answer.trim().slice(0, 2000) });
+    return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+  });
 }
 
 // The same forms, sent by a page whose scripts have not run.
 
 export async function openPosted(token: string, _before: Posted<TaskView>, form: FormData): Promise<Posted<TaskView>> {
-  return answered(await unlessAway(LOST, () => openNow(token)), form, []);
+  return answered(await openNow(token), form, []);
 }
 
 export async function finishPosted(token: string, _before: Posted, form: FormData): Promise<Posted> {
-  return answered(await unlessAway(LOST, () => finishNow(token, fieldOf(form, 'answer'))), form, ['answer']);
+  return answered(await finishNow(token, fieldOf(form, 'answer')), form, ['answer']);
 }

@@ -96,6 +96,7 @@ export async function rebuildNow(onlyLook: boolean): Promise<ActionResult<{ id: 
 }
 
 export async function exportNow(values: Record<string, string | null>): Promise<ActionResult<{ id: string }>> {
+  if (typeof values !== 'object' || values === null) return { ok: false, message: 'Choose what is exported.' };
   const format = (['csv', 'ndjson', 'jsonld'] as const).find((known) => known === values['format']) ?? 'csv';
   return act((ctx) => {
     const edge = (day: string | null | undefined, more: number) => (day && daySchema.isValidSync(day) ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString() : null);

@@ -74,8 +74,9 @@ export async function appealReceived(ref: string, on: string, text: string): Pro
 }
 
 export async function appealAnswered(ref: string, outcome: 'upheld' | 'reversed', text: string): Promise<ActionResult> {
-  if (text.trim().length < 10) return { ok: false, message: 'Answer the appeal in a sentence.' };
-  return act((ctx) => answerAppeal(ctx, { ref, outcome: outcome === 'reversed' ? 'reversed' : 'upheld', text: text.trim().slice(0, 5000) }));
+  const said = typeof text === 'string' ? text.trim() : '';
+  if (said.length < 10) return { ok: false, message: 'Answer the appeal in a sentence.' };
+  return act((ctx) => answerAppeal(ctx, { ref, outcome: outcome === 'reversed' ? 'reversed' : 'upheld', text: said.slice(0, 5000) }));
 }
 
 export async function reopen(ref: string, reason: string): Promise<ActionResult> {
@@ -87,8 +88,9 @@ export async function own(ref: string, userId: string | null): Promise<ActionRes
 }
 
 export async function note(ref: string, text: string): Promise<ActionResult<{ mentioned: number }>> {
-  if (!text.trim()) return { ok: false, message: 'The note is empty.' };
-  return act((ctx) => addNote(ctx, { ref, text: text.trim().slice(0, 2000) }));
+  const said = typeof text === 'string' ? text.trim() : '';
+  if (!said) return { ok: false, message: 'The note is empty.' };
+  return act((ctx) => addNote(ctx, { ref, text: said.slice(0, 2000) }));
 }
 
 export async function compareWithFile(ref: string, facts: unknown): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>> {
@@ -202,8 +204,9 @@ export async function decideOn(ref: string, values: unknown): Promise<ActionResu
 }
 
 export async function answerWith(ref: string, text: string): Promise<ActionResult> {
-  if (text.trim().length < 10) return { ok: false, message: 'Say in a sentence what was done.' };
-  return act((ctx) => answerByLetter(ctx, { ref, text: text.trim().slice(0, 5000) }));
+  const said = typeof text === 'string' ? text.trim() : '';
+  if (said.length < 10) return { ok: false, message: 'Say in a sentence what was done.' };
+  return act((ctx) => answerByLetter(ctx, { ref, text: said.slice(0, 5000) }));
 }
 
 export async function beginPack(ref: string, sayMissing: boolean): Promise<ActionResult<{ packId: string }>> {

@@ -4,7 +4,7 @@ import { cookies } from 'next/headers';
 import { sayRefusal } from '../../../../ui/messages/refusals';
 import type { ActionResult } from '../../../../ui/parts/actionResult';
 import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
-import { unlessAway } from '../../../lib/answering';
+import { inWords } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
@@ -12,23 +12,27 @@ import type { Posted } from '../../../../ui/parts/posted';
 import { TICKET_COOKIE } from '../ticket';
 
 export async function releaseNow(token: string, secret: string): Promise<ActionResult> {
-  if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
-  const ctx = await publicContext();
-  const result = await releaseLink(ctx, { token: token.slice(0, 100), secret: secret.slice(0, 100) });
-  if (!result.ok) return { ok: false, message: sayRefusal(result.refusal) };
-  (await cookies()).set(TICKET_COOKIE, result.value.ticket, { httpOnly: true, sameSite: 'strict', secure: ctx.baseUrl.startsWith('https:'), path: '/hand-over', maxAge: 3600 });
-  return { ok: true, value: null };
+  return inWords('We could not be reached. Try again.', async () => {
+    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+    const ctx = await publicContext();
+    const result = await releaseLink(ctx, { token: token.slice(0, 100), secret: secret.slice(0, 100) });
+    if (!result.ok) return { ok: false, message: sayRefusal(result.refusal) };
+    (await cookies()).set(TICKET_COOKIE, result.value.ticket, { httpOnly: true, sameSite: 'strict', secure: ctx.baseUrl.startsWith('https:'), path: '/hand-over', maxAge: 3600 });
+    return { ok: true, value: null };
+  });
 }
 
 export async function confirmNow(): Promise<ActionResult> {
-  // The cookie stays: a used ticket opens nothing, and changing it would replace the page that says thank you.
-  const ticket = (await cookies()).get(TICKET_COOKIE)?.value;
-  if (!ticket) return { ok: false, message: sayRefusal({ code: 'link-unknown' }) };
-  const result = await confirmDownload(await publicContext(), { ticket });
-  return result.ok ? { ok: true, value: null } : { ok: false, message: sayRefusal(result.refusal) };
+  return inWords('We could not be reached. Try again.', async () => {
+    // The cookie stays: a used ticket opens nothing, and changing it would replace the page that says thank you.
+    const ticket = (await cookies()).get(TICKET_COOKIE)?.value;
+    if (!ticket) return { ok: false, message: sayRefusal({ code: 'link-unknown' }) };
+    const result = await confirmDownload(await publicContext(), { ticket });
+    return result.ok ? { ok: true, value: null } : { ok: false, message: sayRefusal(result.refusal) };
+  });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function releasePosted(token: string, _before: Posted, form: FormData): Promise<Posted> {
-  return answered(await unlessAway('We could not be reached. Try again.', () => releaseNow(token, fieldOf(form, 'word'))), form, []);
+  return answered(await releaseNow(token, fieldOf(form, 'word')), form, []);
 }

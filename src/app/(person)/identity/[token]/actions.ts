@@ -3,19 +3,21 @@
 import { sayRefusal } from '../../../../ui/messages/refusals';
 import type { ActionResult } from '../../../../ui/parts/actionResult';
 import { proveIdentity } from '../../../../usecases/requests/identity';
-import { unlessAway } from '../../../lib/answering';
+import { inWords } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
 import type { Posted } from '../../../../ui/parts/posted';
 
 export async function proveNow(token: string, code: string): Promise<ActionResult<{ ref: string }>> {
-  if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
-  const result = await proveIdentity(await publicContext(), { token: token.slice(0, 100), code: code.slice(0, 20) });
-  return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+  return inWords('We could not be reached. Try again.', async () => {
+    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+    const result = await proveIdentity(await publicContext(), { token: token.slice(0, 100), code: code.slice(0, 20) });
+    return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
+  });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function provePosted(token: string, _before: Posted<{ ref: string }>, form: FormData): Promise<Posted<{ ref: string }>> {
-  return answered(await unlessAway('We could not be reached. Try again.', () => proveNow(token, fieldOf(form, 'code'))), form, []);
+  return answered(await proveNow(token, fieldOf(form, 'code')), form, []);
 }
