@@ -4,8 +4,8 @@ export const LANGUAGES = ['en', 'da', 'de', 'nl'] as const;
 export type Language = (typeof LANGUAGES)[number];
 
 /** The language of a person's pages and mails: theirs where we speak it, else English. @example languageOf('de-AT') // 'de' */
-export function languageOf(tag: string | null | undefined): Language {
-  const short = tag?.slice(0, 2).toLowerCase();
+export function languageOf(tag: unknown): Language {
+  const short = typeof tag === 'string' ? tag.slice(0, 2).toLowerCase() : '';
   return LANGUAGES.find((known) => known === short) ?? 'en';
 }
 

@@ -68,10 +68,10 @@ export async function askListAgain(audienceId: string): Promise<ActionResult<{ r
 }
 
 export async function checkDraftNow(form: FormData): Promise<ActionResult<MessageVerdict>> {
-  const file = form.get('file');
-  if (!(file instanceof File) || file.size === 0) return { ok: false, message: 'Choose a draft that is not empty.' };
-  const content = Buffer.from(await file.arrayBuffer());
-  return act((ctx) => checkDraft(ctx, { content }));
+  return act(async (ctx) => {
+    const file = form.get('file');
+    return checkDraft(ctx, { content: file instanceof File ? Buffer.from(await file.arrayBuffer()) : Buffer.alloc(0) });
+  });
 }
 
 export async function findNow(identifier: { kind: string; value: string }): Promise<ActionResult<AtTheCounter[]>> {
