@@ -7,8 +7,9 @@ const config: NextConfig = {
   // Types are checked by ./bookend test, with the core's own rules; whoever only starts the demo does not wait for them.
   typescript: { ignoreBuildErrors: true },
   turbopack: { root: import.meta.dirname },
+  // What an act may be sent is less than what the proxy in front hands on: a body is refused rather than cut off.
   // Nothing is built twice from one folder often enough to pay for writing the cache.
-  experimental: { turbopackFileSystemCacheForBuild: false, authInterrupts: true, serverActions: { bodySizeLimit: '60mb' } },
+  experimental: { turbopackFileSystemCacheForBuild: false, authInterrupts: true, serverActions: { bodySizeLimit: '11mb' }, proxyClientMaxBodySize: '12mb' },
 };
 
 export default config;

@@ -1,35 +1,14 @@
-import { readFileSync } from 'node:fs';
+import { residentMb, signIn } from './browserless';
 import { percentile, recorder } from './measure';
 
 // Twenty people who work without a pause: every page they open is made whole on the server, the frame around it too.
 const ADDRESS = process.env['BENCH_ADDRESS']!;
-const PROCESS = process.env['BENCH_WEB_PROCESS']!;
 const SESSIONS = 20;
 const WARM_MS = 15_000;
 const MEASURED_MS = 40_000;
 /** Pages a second, and milliseconds that one in twenty may take longer than. */
 const GOAL = { rate: 40, p95: 500 };
 const note = recorder();
-
-/** Signs in as a browser without scripts does: the form is fetched and posted with its hidden fields. */
-async function signIn(email: string): Promise<string> {
-  const page = await (await fetch(`${ADDRESS}/sign-in`)).text();
-  const form = new FormData();
-  for (const [, name, value] of page.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g)) form.set(name!, (value ?? '').replaceAll('&quot;', '"').replaceAll('&amp;', '&'));
-  form.set('email', email);
-  form.set('password', 'larkmere');
-  const answer = await fetch(`${ADDRESS}/sign-in`, { method: 'POST', body: form, redirect: 'manual', headers: { origin: ADDRESS } });
-  const cookie = answer.headers.getSetCookie().find((one) => one.startsWith('bookend_session='))?.split(';')[0];
-  if (!cookie) throw new Error(`signing in as ${email} answered ${answer.status} without a session`);
-  return cookie;
-}
-
-/** Of the web's process and those it has started. */
-const residentMb = (process = PROCESS): number => {
-  const own = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${process}/status`, 'utf8'))![1]) / 1024;
-  const started = readFileSync(`/proc/${process}/task/${process}/children`, 'utf8').trim().split(' ').filter(Boolean);
-  return started.reduce((sum, one) => sum + residentMb(one), own);
-};
 
 const cookies = [await signIn('signe@larkmere.example'), await signIn('mikkel@larkmere.example')];
 const list = await (await fetch(`${ADDRESS}/requests`, { headers: { cookie: cookies[0]! } })).text();

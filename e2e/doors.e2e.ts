@@ -49,6 +49,13 @@ test('who calls is not what the caller says: the limit holds whatever stands in 
   expect(statuses).toEqual([401, 401, 401]);
 });
 
+test('what is larger than allowed is refused as that, never cut off and taken for the whole', async () => {
+  const mail = (megabytes: number) => `Subject: x\r\nTo: a@b.example\r\n\r\n${'words of a draft, '.repeat(Math.floor((megabytes * 1_048_576) / 18))}`;
+  const checked = (body: string) => fetch(`${WORLD.address}/api/v1/message-checks`, { method: 'POST', headers: { authorization: `Bearer ${WORLD.shopKey}`, 'content-type': 'message/rfc822' }, body });
+  expect((await checked(mail(9))).status).toBe(200);
+  expect((await checked(mail(12))).status).toBe(413);
+});
+
 test('a form that another site posts does nothing', async () => {
   for (const origin of ['https://elsewhere.example', 'null']) {
     const response = await fetch(`${WORLD.address}/ask`, { method: 'POST', headers: { origin, 'content-type': 'application/x-www-form-urlencoded' }, body: 'givenName=x' });

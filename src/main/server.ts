@@ -8,6 +8,8 @@ import { quietConsole } from './quietConsole';
 
 // An address leads nowhere else, but our own pages say where a form comes from: without that a browser sends “null” for it, and no form works before scripts.
 const HEADERS = { 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'permissions-policy': 'camera=(), microphone=(), geolocation=()', 'x-frame-options': 'DENY' };
+/** An answer to a machine is no page: nothing of it is shown or run. */
+const API_HEADERS = { 'cache-control': 'no-store', 'content-security-policy': "default-src 'none'; frame-ancestors 'none'" };
 /** Told by this process alone: who calls. */
 export const CLIENT_HEADER = 'x-bookend-client';
 /** What a proxy in front may say; from anybody else it is dropped. */
@@ -52,7 +54,7 @@ async function serve(): Promise<void> {
 
   const server = createServer((request, response) => {
     for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
-    if (request.url?.startsWith('/api/')) response.setHeader('cache-control', 'no-store');
+    if (request.url?.startsWith('/api/')) for (const [name, value] of Object.entries(API_HEADERS)) response.setHeader(name, value);
     const wrong = whatIsWrong(request);
     if (wrong) return refuse(response, 400, 'invalid', wrong);
     if (isFromElsewhere(request)) return refuse(response, 403, 'from-elsewhere', 'A form of another site does nothing here.');

@@ -3,7 +3,7 @@ import { machineCall, refused, respond } from '../../../lib/api';
 import { problem } from '../../../lib/problem';
 import { readLimited } from '../../../lib/readLimited';
 
-const MOST_BYTES = 30 * 1024 * 1024;
+const MOST_BYTES = 10 * 1024 * 1024;
 
 /** A draft mail (message/rfc822 or text/html) as the body. */
 export async function POST(request: Request): Promise<Response> {
