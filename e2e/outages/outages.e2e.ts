@@ -84,16 +84,19 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
     const told: Awaited<ReturnType<typeof health>>[] = [];
     await begin();
     const since = Date.now();
-    let first: Awaited<ReturnType<typeof ask>>;
+    let [first, toldByChecks] = [null as Awaited<ReturnType<typeof ask>> | null, ''];
     try {
       drop(join(WORLD.privacyMailbox, 'new'), `${tag}.m`, message(tag));
       drop(WORLD.watched, `${tag}.csv`, tillFile(tag));
       first = await ask(tag, { givenName: 'Ole', familyName: 'Outage', emails: [`ole.${tag}@inbox.example`] });
       for (; Date.now() - since < seconds * 1000; await wait(250)) told.push(await health());
+      toldByChecks = ((await (await fetch(`${WORLD.checks}/health`)).json()) as { status: string }).status;
     } finally {
       await end();
     }
-    expect(first.status).toBe(service === 'database' ? 503 : 201);
+    await control('alive');
+    expect(toldByChecks).toBe(service === 'database' ? 'down' : 'degraded');
+    expect(first!.status).toBe(service === 'database' ? 503 : 201);
     // Not at once for what is noticed only when it is used, but long before the end of it, and until its end.
     expect(told.at(-1)).toMatchObject({ code: service === 'database' ? 503 : 200, status: service === 'database' ? 'down' : 'degraded', [says]: service === 'mail server' ? 'failing' : 'unreachable' });
     expect(told.filter(({ status }) => status === 'ok').length).toBeLessThan(told.length / 2);
@@ -101,7 +104,7 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
     // Who was told that it failed asks again with the same key; who was told nothing wrong may do so too.
     await until('the request is taken', async () => (await ask(tag, { givenName: 'Ole', familyName: 'Outage', emails: [`ole.${tag}@inbox.example`] })).status === 201);
     const byApi = String((await ask(tag, { givenName: 'Ole', familyName: 'Outage', emails: [`ole.${tag}@inbox.example`] })).body['ref']);
-    if (first.status === 201) expect(first.body['ref']).toBe(byApi);
+    if (first!.status === 201) expect(first!.body['ref']).toBe(byApi);
 
     const planOf = async () => (await db<{ state: string; phase: string }>('select p.state, p.phase from plans p join requests r on r.id = p.request_id where r.ref = $1', [erasure]))[0]!;
     await until('the erasure is proved', async () => ['letter', 'own', 'finished'].includes((await planOf()).phase), CATCH_UP_SECONDS);
@@ -128,6 +131,7 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
     const journal = readFileSync(WORLD.journal, 'utf8').trim().split('\n').map((line) => JSON.parse(line) as { id: string; ref?: string; requestRef?: string });
     expect(new Set(journal.map(({ id }) => id)).size).toBe(journal.length);
     expect(await query(WORLD.shop, 'select 1 from customers where email = $1', [email])).toEqual([]);
+    await control('alive');
     const certificate = await page.evaluate(async (path) => (await fetch(path)).status, `/requests/${erasure}/certificate`);
     expect(certificate).toBe(200);
   }, (seconds + 8 * CATCH_UP_SECONDS) * 1000);

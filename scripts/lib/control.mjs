@@ -12,6 +12,10 @@ function acts(world) {
         world.children.worker.kill('SIGKILL');
       }),
     start: () => world.startWorker(),
+    alive: () => {
+      const dead = Object.values(world.children).filter((child) => child && (child.exitCode !== null || child.signalCode !== null));
+      if (dead.length > 0) throw new Error(`${dead.map(({ label }) => label).join(', ')} ended`);
+    },
     'database/away': () => world.outage.begin(),
     'database/back': () => world.outage.end(),
     'storage/away': () => renameSync(storage, `${storage}.away`),

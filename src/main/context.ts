@@ -28,6 +28,8 @@ import { folderStorage } from './storage';
 
 /** Whether what runs now is part of a transaction. */
 const inTransaction = new AsyncLocalStorage<boolean>();
+/** The innermost lock under which something works. */
+const lock = new AsyncLocalStorage<{ isLost: boolean }>();
 
 /** Wires everything once per process; `as` gives the context of one actor. */
 export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Actor, clock: Clock = clockOf(config)): Context {
@@ -59,6 +61,7 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     connect: (system) => connect(ctx, system),
     transaction: <T>(work: (h: Handle) => Promise<T>) => {
       // A second connection that is waited for while the first is held can wait for ever when all are held so.
+      if (lock.getStore()?.isLost) throw new LockLost();
       if (inTransaction.getStore()) throw new Error('a transaction was begun inside of another one');
       return inTransaction.run(true, () => knex.transaction((trx) => work({ trx, actor: ctx.actor })));
     },
@@ -81,12 +84,26 @@ function connect(ctx: Context, system: SystemToReach): Connector {
 /** A lock of its own connection: it goes when the process dies, so that another can take over at once. */
 async function exclusively<T>(url: string, name: string, work: () => Promise<T>): Promise<T | null> {
   const client = new pg.Client({ connectionString: url, application_name: 'bookend-lock' });
+  const held = { isLost: false };
+  client.on('error', () => {
+    held.isLost = true;
+  });
   await client.connect();
   try {
     const { rows } = await client.query<{ got: boolean }>('select pg_try_advisory_lock(hashtextextended($1, 1)) as got', [name]);
-    return rows[0]!.got ? await work() : null;
+    return rows[0]!.got ? await lock.run(held, work) : null;
   } finally {
-    await client.end();
+    // What is broken already need not be ended.
+    await client.end().catch(() => {});
+  }
+}
+
+/** The database was away for a moment: somebody else may hold the lock by now and do the same work. */
+export class LockLost extends Error {
+  override name = 'LockLost';
+  readonly code = 'lock-lost';
+  constructor() {
+    super('the lock of this work went with its connection');
   }
 }
 

@@ -23,6 +23,8 @@ async function start(): Promise<Web> {
   const knex = createClient(config.DATABASE_URL);
   await checkSchema(knex);
   const boss = createQueue(config.DATABASE_URL, false);
+  // Without somebody who hears it, a connection of the queue that ends would end the process.
+  boss.on('error', (error) => console.error(error));
   await boss.start();
   const ctx = createContext(config, knex, jobsOf(boss), PUBLIC);
   await checkKeys(ctx);

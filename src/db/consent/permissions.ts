@@ -63,6 +63,8 @@ export function readsIn(h: Handle): PermissionReads {
 /** Each look-up by itself, over connections of their own: a check needs no transaction around it. */
 export function readsOver(address: string, connections: number, begin: PermissionReads['handle']): PermissionReads & { close(): Promise<void> } {
   const pool = new pg.Pool({ connectionString: address, application_name: 'bookend-checks', max: connections });
+  // A connection that ends while nobody uses it is made anew; whoever asks meanwhile is told.
+  pool.on('error', () => {});
   return { ...readsBy((query) => pool.query(query), begin), close: () => pool.end() };
 }
 
