@@ -60,14 +60,22 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     retryBaseMs: config.BOOKEND_RETRY_BASE_MS,
     connect: (system) => connect(ctx, system),
     transaction: <T>(work: (h: Handle) => Promise<T>) => {
-      // A second connection that is waited for while the first is held can wait for ever when all are held so.
-      if (lock.getStore()?.isLost) throw new LockLost();
-      if (inTransaction.getStore()) throw new Error('a transaction was begun inside of another one');
+      mayBegin();
       return inTransaction.run(true, () => knex.transaction((trx) => work({ trx, actor: ctx.actor })));
+    },
+    reading: <T>(work: (h: Handle) => Promise<T>) => {
+      mayBegin();
+      return work({ trx: knex as Knex.Transaction, actor: ctx.actor });
     },
     exclusively: (name, work) => exclusively(config.DATABASE_URL, name, work),
   };
   return ctx;
+}
+
+function mayBegin(): void {
+  if (lock.getStore()?.isLost) throw new LockLost();
+  // A second connection that is waited for while the first is held can wait for ever when all are held so.
+  if (inTransaction.getStore()) throw new Error('a transaction was begun inside of another one');
 }
 
 function connect(ctx: Context, system: SystemToReach): Connector {

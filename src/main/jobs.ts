@@ -1,3 +1,4 @@
+import { setTimeout as delay } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import PgBoss from 'pg-boss';
 import { JOB_NAMES, type JobName, type JobPayloads, type Jobs } from '../ports/jobs';
@@ -48,36 +49,46 @@ export function jobsOf(boss: PgBoss): Jobs {
 
 export type JobRunner = <N extends JobName>(name: N, payload: JobPayloads[N]) => Promise<void>;
 
-const IDLE_MS = 500;
+const LOOK_MS = 300;
 const FAULT_MS = 2000;
 
 /** How many pieces of a kind one worker has in hand at once. */
 const LANES: Partial<Record<JobName, number>> = { 'trace-system': 6, 'run-erasure': 4, 'build-pack': 2, 'run-record-acts': 2, 'run-import': 2 };
 
 /**
- * Works off the queues until it is stopped: each lane takes the next piece as soon as it has done one, and waits only where there is none.
+ * Works off the queues until it is stopped: each lane takes the next piece as soon as it has done one. Where there is none it rests; one look
+ * over all queues wakes those for which something has come.
  *
  * @param run does a piece; what it throws is tried again by the queue
  * @param fault is told when the queue cannot be reached
  */
-export function workOff(boss: PgBoss, run: JobRunner, fault: (error: unknown) => void): { stop(): Promise<void> } {
+export function workOff(boss: PgBoss, knex: Knex, run: JobRunner, fault: (error: unknown) => void): { stop(): Promise<void> } {
   let stopped = false;
-  const sleeping = new Set<() => void>();
-  const pause = (ms: number) => new Promise<void>((resolve) => {
-    const wake = () => {
-      sleeping.delete(wake);
-      clearTimeout(timer);
-      resolve();
-    };
-    const timer = setTimeout(wake, ms);
-    sleeping.add(wake);
-  });
+  const resting = new Map<JobName, Set<() => void>>(JOB_NAMES.map((name) => [name, new Set()]));
+  const rest = (name: JobName) => new Promise<void>((resolve) => void resting.get(name)!.add(resolve));
+  const wake = (name: JobName) => {
+    const own = [...resting.get(name)!];
+    resting.get(name)!.clear();
+    for (const go of own) go();
+  };
+  async function look(): Promise<void> {
+    while (!stopped) {
+      try {
+        const { rows } = (await knex.raw(`select distinct name from ${SCHEMA}.job where state < 'active' and start_after <= now()`)) as { rows: { name: JobName }[] };
+        for (const { name } of rows) if (resting.has(name)) wake(name);
+        await delay(LOOK_MS);
+      } catch (error) {
+        fault(error);
+        await delay(FAULT_MS);
+      }
+    }
+  }
   async function lane(name: JobName): Promise<void> {
     while (!stopped) {
       try {
         const [job] = (await boss.fetch(name)) ?? [];
         if (!job) {
-          await pause(IDLE_MS);
+          if (!stopped) await rest(name);
           continue;
         }
         try {
@@ -89,15 +100,16 @@ export function workOff(boss: PgBoss, run: JobRunner, fault: (error: unknown) =>
         await boss.complete(name, job.id);
       } catch (error) {
         fault(error);
-        await pause(FAULT_MS);
+        await delay(FAULT_MS);
       }
     }
   }
+  void look();
   const lanes = JOB_NAMES.flatMap((name) => Array.from({ length: LANES[name] ?? 1 }, () => lane(name)));
   return {
     async stop() {
       stopped = true;
-      for (const wake of sleeping) wake();
+      for (const name of JOB_NAMES) wake(name);
       await Promise.race([Promise.all(lanes), new Promise((resolve) => setTimeout(resolve, 5000))]);
     },
   };

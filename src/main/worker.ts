@@ -36,7 +36,7 @@ await replayJournal(ctx);
 const me = `worker:${process.pid}:${ctx.keys.random(6).toString('hex')}`;
 await sayAlive();
 const resumed = await resumeWork(ctx);
-const lanes = workOff(boss, run, (error) => ctx.log.error({ cause: faultCode(error) }, 'the queue cannot be reached'));
+const lanes = workOff(boss, knex, run, (error) => ctx.log.error({ cause: faultCode(error) }, 'the queue cannot be reached'));
 const seenFiles = new Set<string>();
 const seenMails = new Set<string>();
 let isStopping = false;

@@ -2,8 +2,7 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { reachOf } from '../../core/access/roles';
-import { readDue } from '../../usecases/desk/readDesk';
-import { countOpen } from '../../usecases/desk/countOpen';
+import { readFrame } from '../../usecases/desk/readDesk';
 import { contextFor } from '../../main/web';
 import { Shell } from '../../ui/shell/Shell';
 import '../../ui/shell/shell.css';
@@ -15,7 +14,7 @@ export default async function StaffLayout({ children }: { children: ReactNode })
   const actor = await currentStaff();
   if (!actor) redirect(`/sign-in?to=${encodeURIComponent((await headers()).get('x-path') ?? '/desk')}`);
   const ctx = await contextFor(actor);
-  const [due, open] = await Promise.all([readDue(ctx), countOpen(ctx)]);
+  const { due, open } = await readFrame(ctx);
   return (
     <Shell who={{ name: actor.name, roles: actor.roles }} organisation={ctx.organisation.name} calendar={ctx.organisation.zone.split('/')[1] ?? ''} counts={{ '/requests': open }} due={due} mayOpen={reachOf(actor.roles, 'requests.work') !== null} find={findAnything} signOut={signOutNow} signIn={signInNow}>
       {children}

@@ -34,7 +34,7 @@ export async function onceOnly(ctx: Context, apiKeyId: string, key: string | nul
   return ctx.transaction(async (h) => {
     const before = await claimIdempotencyKey(h, { api_key_id: apiKeyId, key_hash: keyHash, body_hash: bodyHash, expires_at: new Date(Date.parse(now) + KEPT_HOURS * 3_600_000).toISOString() }, now);
     if (before) return before.body_hash.equals(bodyHash) ? { status: before.status, body: before.answer } : { status: 409, body: { code: 'idempotency-key-reused', title: 'This key came before with another body.' } };
-    const answer = await work({ ...ctx, transaction: (part) => part(h) });
+    const answer = await work({ ...ctx, transaction: (part) => part(h), reading: (part) => part(h) });
     await keepAnswer(h, apiKeyId, keyHash, answer.status, JSON.stringify(answer.body));
     return answer;
   });

@@ -33,7 +33,7 @@ export async function signIn(ctx: Context, input: { email: string; password: str
 }
 
 export async function actorOfSession(ctx: Context, token: string): Promise<Actor | null> {
-  const user = await ctx.transaction((h) => userOfSession(h, ctx.keys.hash(Buffer.from(token)), ctx.clock.real()));
+  const user = await ctx.reading((h) => userOfSession(h, ctx.keys.hash(Buffer.from(token)), ctx.clock.real()));
   return user ? actorOf(user) : null;
 }
 

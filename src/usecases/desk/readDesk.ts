@@ -3,6 +3,7 @@ import { addDays, localDay, sayInstant, weekdayOf } from '../../core/shared/days
 import { reach } from '../shared/may';
 import { sayFacts } from '../../core/systems/register';
 import { listRegisterGaps } from '../../db/systems/registerGaps';
+import { countOpenRequests } from '../../db/requests/requests';
 import { dailyFailures } from '../../db/health/dailyRuns';
 import { stuck } from '../health/readHealth';
 import { countDrift } from '../../db/consent/drift';
@@ -21,17 +22,17 @@ import { openClocks, readRequests } from '../requests/requestView';
 const DAYS_AHEAD = 35;
 const MOST_CLOCKS = 300;
 
-/** The right bookend: every open clock on its day. */
-export async function readDue(ctx: Context): Promise<Due> {
+/** The frame of every page: every open clock on its day, and how many are open. */
+export async function readFrame(ctx: Context): Promise<{ due: Due; open: number }> {
   const today = localDay(ctx.clock.now(), ctx.organisation.zone);
   const marks: DueMark[] = [];
-  await ctx.transaction(async (h) => {
+  const open = await ctx.reading(async (h) => {
     const lines = await openClocks(ctx, h, MOST_CLOCKS);
     for (const line of lines) marks.push(...marksOf(line, today));
     const own = new Set(lines.map(({ ref }) => ref));
     for (const task of await helperTasksDue(h, addDays(today, DAYS_AHEAD))) if (own.has(task.ref)) marks.push({ day: task.due_on, kind: 'helper', ref: task.ref, text: 'owner', isPaused: false });
-    if (!reach(ctx, 'keeping.see')) return;
-    for (const row of await listResidue(h)) if (row.until) marks.push({ day: row.until, kind: 'residue', ref: row.request_ref, text: `${row.count} ${row.collection}`, isPaused: false });
+    if (reach(ctx, 'keeping.see')) for (const row of await listResidue(h)) if (row.until) marks.push({ day: row.until, kind: 'residue', ref: row.request_ref, text: `${row.count} ${row.collection}`, isPaused: false });
+    return lines.length < MOST_CLOCKS ? lines.length : countOpenRequests(h);
   });
   const holidayOf = ctx.holidays.of(ctx.organisation.country);
   const days: DueDay[] = [];
@@ -41,7 +42,7 @@ export async function readDue(ctx: Context): Promise<Due> {
     const gap = holidayOf(day) ?? (weekdayOf(day) > 5 ? '' : null);
     days.push({ day, isToday: n === 0, gap, marks: own });
   }
-  return { today, overdue: marks.filter((mark) => mark.day < today).sort((a, b) => (a.day < b.day ? -1 : 1)), days };
+  return { due: { today, overdue: marks.filter((mark) => mark.day < today).sort((a, b) => (a.day < b.day ? -1 : 1)), days }, open };
 }
 
 function marksOf(line: RequestLine, today: string): DueMark[] {

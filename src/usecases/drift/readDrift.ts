@@ -31,6 +31,7 @@ export async function readDrift(ctx: Context, filter: { systemId: string | null;
     const rows = await openDrift(h, { ...filter, systems: own, limit: PAGE + 1 });
     const vault = vaultOf(ctx, h);
     const people = new Map((await personsById(h, rows.map(({ person_id }) => person_id))).map((row) => [row.id, row]));
+    await vault.load([...people.values()].map(({ data_key_id }) => data_key_id));
     const items: DriftView['items'] = [];
     for (const row of rows.slice(0, PAGE)) {
       const person = people.get(row.person_id);

@@ -3,7 +3,7 @@ import type { Due, DueMark } from '../../core/requests/views';
 import { addDays } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { setCalendarFeed, userOfCalendarFeed } from '../../db/requests/calendarFeeds';
-import { readDue } from '../desk/readDesk';
+import { readFrame } from '../desk/readDesk';
 import { actAs, type Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -28,7 +28,7 @@ export async function makeCalendarFeed(ctx: Context): Promise<Result<{ path: str
 export async function readCalendarFeed(ctx: Context, input: { token: string }): Promise<Result<string, { code: 'not-found' }>> {
   const user = await ctx.transaction((h) => userOfCalendarFeed(h, ctx.keys.hash(Buffer.from(input.token))));
   if (!user) return refuse({ code: 'not-found' });
-  const due = await readDue(actAs(ctx, { kind: 'user', id: user.id, name: user.name, roles: user.roles }));
+  const { due } = await readFrame(actAs(ctx, { kind: 'user', id: user.id, name: user.name, roles: user.roles }));
   return ok(calendarOf(due, ctx.baseUrl));
 }
 

@@ -23,8 +23,8 @@ export async function personOfRequest(ctx: Context, h: Handle, request: RequestR
   return record;
 }
 
-export async function sayPersonOfRequest(ctx: Context, h: Handle, request: RequestRow): Promise<string | null> {
-  const text = await vaultOf(ctx, h).unseal(request.data_key_id, request.person_sealed, `person:${request.id}`);
+export async function sayPersonOfRequest(ctx: Context, h: Handle, request: RequestRow, vault = vaultOf(ctx, h)): Promise<string | null> {
+  const text = await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`);
   if (!text) return null;
   const said = JSON.parse(text) as PersonRecord;
   return [said.givenName, said.familyName].filter(Boolean).join(' ') || null;

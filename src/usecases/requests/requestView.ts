@@ -45,8 +45,10 @@ export async function readRequests(ctx: Context, filter: RequestFilter): Promise
     const page = rows.slice(0, filter.limit);
     const events = await clockEventsOf(h, page.map(({ id }) => id));
     const names = await userNames(h);
+    const vault = vaultOf(ctx, h);
+    await vault.load(page.map(({ data_key_id }) => data_key_id));
     const lines: RequestLine[] = [];
-    for (const row of page) lines.push(lineOf(ctx, row, events.get(row.id)!, sayWho(await sayPersonOfRequest(ctx, h, row), how === 'masked'), names));
+    for (const row of page) lines.push(lineOf(ctx, row, events.get(row.id)!, sayWho(await sayPersonOfRequest(ctx, h, row, vault), how === 'masked'), names));
     const last = page.at(-1);
     return ok({ lines, open: await countOpenRequests(h), next: rows.length > filter.limit && last ? { dueOn: last.due_on, id: last.id } : null, colleagues: await ableColleagues(h) });
   });
@@ -112,7 +114,7 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
     const pack = await lastPack(h, row.id);
     const link = pack ? await linkOfPack(h, pack.id) : undefined;
     const check = await lastIdentityCheck(h, row.id);
-    const who = sayWho(await sayPersonOfRequest(ctx, h, row), isMasked);
+    const who = sayWho(await sayPersonOfRequest(ctx, h, row, vault), isMasked);
     await recordTrail(ctx, h, 'request-viewed', row.ref);
     return ok({
       ...lineOf(ctx, row, events, who, names), id: row.id, language: row.language, channel: row.channel, receivedAt: row.received_at, isMasked, person, personId: row.person_id, text: await open(row.text_sealed, `text:${row.id}`), onBehalf: person?.onBehalf ?? null,
