@@ -26,7 +26,7 @@ const PATHS: [what: string, kind: Kind, file: string, make: (path: string) => Pr
   ['a packed file of 250 MB', 'folder', 'a.csv.gz', (path) => gzip(path, 250 * MB)],
   ['a message of 30 MB', 'mailbox', 'a.eml', (path) => message(path, 30 * MB - 1000)],
   ['an mbox of 1 GB', 'mailbox', 'a.mbox', (path) => mbox(path, 1024 * MB)],
-  ['an answer of 32 MB of a service', 'service', 'answer.json', (path) => json(path, 32 * MB - 1000)],
+  ['an answer of 24 MB of a service', 'service', 'answer.json', (path) => json(path, 24 * MB - 1000)],
   ['an import of 1 GB', 'import', 'a.csv', (path) => csv(path, 1024 * MB)],
   ['an import of a workbook that unpacks to 500 MB', 'import', 'a.xlsx', (path) => xlsx(path, 500 * MB)],
 ];

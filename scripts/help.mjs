@@ -1,7 +1,7 @@
 console.log(`Bookend
 
   ./bookend demo [--fresh]             start everything with the Larkmere demo data; Ctrl-C stops it
-  ./bookend test [unit|database|browser [name]]
+  ./bookend test [unit|database|browser [name]|outages [seconds …]]
                                        every check, or a part of the tests
   ./bookend shots                      retake docs/screenshots from the demo data
   ./bookend bench                      measure speed beside its limits

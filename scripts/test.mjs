@@ -114,11 +114,12 @@ endWith(async () => {
     await ensureBuild();
     const acting = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.e2e.ts') && !LOOKS.some((look) => `e2e/${file}`.startsWith(look))).map((file) => `e2e/${file}`);
     // Some only look at pages, whatever the others do to the world meanwhile: they run beside them.
-    await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)])));
+    // Where services are away there is mostly waiting: that is done beside them too.
+    await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env), part ? null : inOutages(OUTAGES)])));
   }
-  if (parts.includes('outages')) {
+  if (part === 'outages') {
     await ensureBuild();
-    await inOutages(part && name ? process.argv.slice(3).map(Number) : OUTAGES);
+    await inOutages(name ? process.argv.slice(3).map(Number) : OUTAGES);
   }
   for (const name of ['test', 'browser', 'outages']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);

@@ -32,7 +32,7 @@ export const csv = (path: string, bytes: number, encoding: BufferEncoding = 'utf
 export const ndjson = (path: string, bytes: number, encoding: BufferEncoding = 'utf8') => fill(path, bytes, (n) => `${JSON.stringify({ n, name: name(n), email: `p${n}@inbox.example`, words: 'of a log that goes on and on' })}\n`, { first: encoding === 'utf16le' ? '\ufeff' : '', last: `{"email":"${SOUGHT}"}\n` }, encoding);
 const EMPTY = Array(80).fill('[]').join(',');
 /** The smallest things: they become the most memory. */
-export const json = (path: string, bytes: number, before = '[', after = ']') => fill(path, bytes, (n) => `{"n":${n % 10},"a":[${EMPTY}]},`, { first: before, last: `{"email":"${SOUGHT}"}${after}` });
+export const json = (path: string, bytes: number, before = '[', after = ']') => fill(path, bytes, (n) => `{"n":${n % 10},"a":[${EMPTY}]},`, { first: before, last: `{"n":-1,"email":"${SOUGHT}"}${after}` });
 export const text = (path: string, bytes: number) => fill(path, bytes, (n) => `${name(n)} wrote to p${n}@inbox.example about a ride along the fjord, with ærlige ord. `, { last: `And ${SOUGHT} too.` });
 export const html = (path: string, bytes: number) => fill(path, bytes, (n) => `<p>${name(n)} <b>p${n}@inbox.example</b> &amp; a ride</p>`, { first: '<!doctype html><body>', last: `<p>${SOUGHT}</p>` });
 

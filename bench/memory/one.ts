@@ -24,7 +24,7 @@ async function connectorOf(): Promise<Connector> {
   const server = createServer((_, response) => void createReadStream(place).pipe(response.writeHead(200, { 'content-type': 'application/json', 'content-length': statSync(place).size })));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   server.unref();
-  const mapping = { auth: { kind: 'bearer' }, collections: [{ name: 'contacts', list: '/contacts', paging: { kind: 'none' }, id: 'email', person: { email: 'email' } }] };
+  const mapping = { auth: { kind: 'bearer' }, collections: [{ name: 'contacts', list: '/contacts', paging: { kind: 'none' }, id: 'n', person: { email: 'email' } }] };
   return restConnector('sys_x', { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, token: 'x', mapping: JSON.stringify(mapping) });
 }
 

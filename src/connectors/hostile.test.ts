@@ -92,6 +92,6 @@ describe('a service', () => {
 
   test('an answer that is too long is not read to its end', async () => {
     answer = () => Buffer.alloc(40 * 1024 * 1024, 32);
-    await expect(searched(connector())).rejects.toThrow('larger than 32 MB');
+    await expect(searched(connector())).rejects.toThrow('larger than 24 MB');
   });
 });

@@ -5,7 +5,7 @@ import { ConnectorError } from '../../ports/connector';
 const TIMEOUT_MS = 4000;
 const MOST_PAGES = 10_000;
 /** Bytes of one answer. */
-const MOST_BYTES = 32 * 1024 * 1024;
+const MOST_BYTES = 24 * 1024 * 1024;
 
 /** A service that is called with its credentials, no faster than it wants. */
 export interface Service {
@@ -99,12 +99,13 @@ export async function body(response: Response): Promise<unknown> {
 
 /** What is longer than an answer may be is not read to its end. The time that an answer may take covers its body too. */
 async function textWithin(response: Response): Promise<string> {
-  const parts: Uint8Array[] = [];
+  const decoder = new TextDecoder();
+  let text = '';
   let bytes = 0;
   for await (const part of response.body ?? []) {
     bytes += part.length;
     if (bytes > MOST_BYTES) throw new ConnectorError('wrong-answer', `The service’s answer is larger than ${MOST_BYTES / 1_048_576} MB.`);
-    parts.push(part);
+    text += decoder.decode(part as Uint8Array, { stream: true });
   }
-  return Buffer.concat(parts).toString('utf8').replace(/^\uFEFF/, '');
+  return text + decoder.decode();
 }
