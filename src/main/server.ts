@@ -4,6 +4,7 @@ import compression from 'compression';
 import next from 'next';
 import { readConfig } from './config';
 import { quietConsole } from './quietConsole';
+import { turnsOf } from './turns';
 
 // The web process: Next.js behind one door, where what a client may not decide is taken from it before anything reads it.
 
@@ -21,6 +22,9 @@ const REQUEST_MS = 3_600_000;
 /** What a process that makes pages may hold, megabytes: it gives back what it took instead of growing. */
 const HEAP_MB = 768;
 const REPLACE_AFTER_MS = 1000;
+/** Pages that one process makes at once, and how long one may keep the next waiting. */
+const PAGES_AT_ONCE = 3;
+const PATIENCE_MS = 1500;
 
 const config = readConfig();
 quietConsole();
@@ -52,6 +56,7 @@ async function serve(): Promise<void> {
   const app = next({ dev: false, hostname: host, port });
   await app.prepare();
   const handle = app.getRequestHandler();
+  const turns = turnsOf(PAGES_AT_ONCE, PATIENCE_MS);
   const shrink = compression({ level: 1 });
 
   const server = createServer((request, response) => {
@@ -63,7 +68,9 @@ async function serve(): Promise<void> {
     request.headers[CLIENT_HEADER] = clientOf(request);
     if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
     // A page of a hundred kilobytes becomes twenty at once; a higher level takes more of the process than it spares of the line.
-    shrink(request as never, response as never, () => void handle(request, response));
+    const answer = () => shrink(request as never, response as never, () => void handle(request, response));
+    if (isPage(request)) turns.take(response, answer);
+    else answer();
   });
   server.requestTimeout = REQUEST_MS;
   server.keepAliveTimeout = 65_000;
@@ -76,6 +83,11 @@ async function serve(): Promise<void> {
       setTimeout(() => process.exit(0), 5000).unref();
     });
   }
+}
+
+/** What is made by rendering; files, calls and acts are not kept waiting by it. */
+function isPage({ method, url }: IncomingMessage): boolean {
+  return method === 'GET' && !/^\/(_next|api)\//.test(url ?? '') && url !== '/icon.svg';
 }
 
 /** Taken from as many proxies as there are, counted from the nearest: what lies before them the client wrote itself. */
