@@ -13,7 +13,7 @@ import { startWorld } from './lib/world.mjs';
 const BIN = (name, path) => [join(ROOT, 'node_modules', name, path)];
 const PARTS = ['unit', 'database', 'browser', 'outages'];
 /** Seconds that a service is away for. Longer ones are given by hand. */
-const OUTAGES = [5, 30];
+const OUTAGES = [5];
 /** Browser tests that change nothing. */
 const LOOKS = ['e2e/pages', 'e2e/roles', 'e2e/actions'];
 const total = { passed: 0, failed: 0, skipped: 0 };
@@ -65,7 +65,7 @@ async function inWorld(work) {
 
 /** A smaller Larkmere whose database, storage and mail server are really taken away: on a server that keeps what it said it kept. */
 async function inOutages(spans) {
-  const env = { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '400', BOOKEND_DAILY_LOOK_MS: '1000', BOOKEND_WEB_PROCESSES: '1' };
+  const env = { BOOKEND_OPERATION_PAUSE_MS: '400', BOOKEND_DAILY_LOOK_MS: '1000', BOOKEND_WEB_PROCESSES: '1' };
   const world = await startWorld({ name: 'outages', mode: 'test', durable: true, fresh: true, now: TODAY, people: 700, ports: { web: 4290, postgres: 5482 }, env, quiet: true });
   await withControl(world, (more) => jest('outages', [], { ...more, OUTAGE_SECONDS: spans.join(' ') }));
 }
@@ -114,12 +114,11 @@ endWith(async () => {
     await ensureBuild();
     const acting = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.e2e.ts') && !LOOKS.some((look) => `e2e/${file}`.startsWith(look))).map((file) => `e2e/${file}`);
     // Some only look at pages, whatever the others do to the world meanwhile: they run beside them.
-    // Where services are away there is mostly waiting: that is done beside them too.
-    await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env), part ? null : inOutages(OUTAGES)])));
+    await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)])));
   }
-  if (part === 'outages') {
+  if (parts.includes('outages')) {
     await ensureBuild();
-    await inOutages(name ? process.argv.slice(3).map(Number) : OUTAGES);
+    await inOutages(part && name ? process.argv.slice(3).map(Number) : OUTAGES);
   }
   for (const name of ['test', 'browser', 'outages']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);

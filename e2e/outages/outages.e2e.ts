@@ -9,7 +9,7 @@ import { api, fill, go, launch, mails, misbehave, press, query, seen, signedIn, 
 
 const SECONDS = (process.env['OUTAGE_SECONDS'] ?? '5').split(' ').map(Number);
 /** How long what waits may take to be done after the service is back: a letter that failed waits for its next try. */
-const CATCH_UP_SECONDS = 420;
+const CATCH_UP_SECONDS = 700;
 
 const control = async (act: string) => {
   const response = await fetch(`${WORLD.worker}/${act}`);
@@ -89,7 +89,7 @@ describe.each(SECONDS.flatMap((seconds) => Object.keys(SERVICES).map((service) =
       drop(join(WORLD.privacyMailbox, 'new'), `${tag}.m`, message(tag));
       drop(WORLD.watched, `${tag}.csv`, tillFile(tag));
       first = await ask(tag, { givenName: 'Ole', familyName: 'Outage', emails: [`ole.${tag}@inbox.example`] });
-      for (; Date.now() - since < seconds * 1000; await wait(250)) told.push(await health());
+      for (; Date.now() - since < seconds * 1000; await wait(500)) told.push(await health());
       toldByChecks = ((await (await fetch(`${WORLD.checks}/health`)).json()) as { status: string }).status;
     } finally {
       await end();

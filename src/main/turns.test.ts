@@ -7,13 +7,15 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 async function served(most: number, patienceMs: number, work: (path: string, response: ServerResponse) => void) {
   const turns = turnsOf(most, patienceMs);
   const came: string[] = [];
+  const left: string[] = [];
   const server = createServer((request, response) => {
     came.push(request.url!);
+    response.once('close', () => left.push(request.url!));
     turns.take(response, () => work(request.url!, response));
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  return { came, get: async (path: string, signal?: AbortSignal) => (await fetch(`${address}${path}`, signal ? { signal } : {})).text(), close: () => new Promise((resolve) => {
+  return { came, left, get: async (path: string, signal?: AbortSignal) => (await fetch(`${address}${path}`, signal ? { signal } : {})).text(), close: () => new Promise((resolve) => {
     server.close(resolve);
     server.closeAllConnections();
   }) };
@@ -43,17 +45,18 @@ test('so many at once as are allowed, in the order in which they came', async ()
 
 test('one that takes for ever keeps nobody waiting for longer than the patience, and one that went away is not made', async () => {
   const begun: string[] = [];
-  const { get, close } = await served(1, 150, (path, response) => {
+  const { came, left, get, close } = await served(1, 2000, (path, response) => {
     begun.push(path);
     if (path !== '/never') response.end(path);
   });
   const never = new AbortController();
   const first = get('/never', never.signal).catch(() => 'given up');
-  await wait(20);
+  while (!came.includes('/never')) await wait(5);
   const gone = new AbortController();
   const second = get('/gone', gone.signal).catch(() => 'given up');
-  await wait(20);
+  while (!came.includes('/gone')) await wait(5);
   gone.abort();
+  while (!left.includes('/gone')) await wait(5);
   expect(await get('/next')).toBe('/next');
   expect(begun).toEqual(['/never', '/next']);
   never.abort();
