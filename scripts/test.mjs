@@ -16,6 +16,7 @@ const PARTS = ['unit', 'database', 'browser', 'outages'];
 const OUTAGES = [5];
 /** Browser tests that change nothing. */
 const LOOKS = ['e2e/pages', 'e2e/roles', 'e2e/actions'];
+const LAST_LINES = 40;
 const total = { passed: 0, failed: 0, skipped: 0 };
 
 /** A check that is no Jest test counts as one. */
@@ -60,7 +61,15 @@ const TODAY = '2026-11-24T08:00:00Z';
 /** The whole of Larkmere on ports of its own; a test can kill the worker and start it again. */
 async function inWorld(work) {
   const env = { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '120' };
-  await withControl(await startWorld({ name: 'browser', mode: 'test', durable: false, fresh: true, now: TODAY, people: 700, ports: { web: 4270, postgres: 5481 }, env }), work);
+  const world = await startWorld({ name: 'browser', mode: 'test', durable: false, fresh: true, now: TODAY, people: 700, ports: { web: 4270, postgres: 5481 }, env });
+  await withControl(world, work);
+  if (total.failed > 0) tellFaults(world.logs);
+}
+
+/** What the web processes said last: why a page failed stands there and nowhere else. */
+function tellFaults(logs) {
+  const said = readFileSync(join(logs, 'web.log'), 'utf8').split('\n').filter(Boolean);
+  console.log(`the web processes said last:\n${said.slice(-LAST_LINES).join('\n')}`);
 }
 
 /** A smaller Larkmere whose database, storage and mail server are really taken away: on a server that keeps what it said it kept. */

@@ -63,6 +63,10 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
       mayBegin();
       return inTransaction.run(true, () => knex.transaction((trx) => work({ trx, actor: ctx.actor })));
     },
+    snapshot: <T>(work: (h: Handle) => Promise<T>) => {
+      mayBegin();
+      return inTransaction.run(true, () => knex.transaction((trx) => work({ trx, actor: ctx.actor }), { isolationLevel: 'repeatable read', readOnly: true }));
+    },
     reading: <T>(work: (h: Handle) => Promise<T>) => {
       mayBegin();
       return work({ trx: knex as Knex.Transaction, actor: ctx.actor });

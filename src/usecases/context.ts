@@ -74,6 +74,8 @@ export interface Context {
   retryBaseMs: number;
   connect(system: SystemToReach): Connector;
   transaction<T>(work: (h: Handle) => Promise<T>): Promise<T>;
+  /** For a look that writes nothing and whose parts have to be of one moment: nothing recorded meanwhile is seen by one and not by another. */
+  snapshot<T>(work: (h: Handle) => Promise<T>): Promise<T>;
   /** For a look that writes nothing and whose parts need not be of one moment: each question by itself, which is cheaper. */
   reading<T>(work: (h: Handle) => Promise<T>): Promise<T>;
   /** Holds a named lock of the database while the work runs; null when another process has it. */
@@ -81,5 +83,5 @@ export interface Context {
 }
 
 export function actAs(ctx: Context, actor: Actor): Context {
-  return { ...ctx, actor, transaction: (work) => ctx.transaction((h) => work({ ...h, actor })), reading: (work) => ctx.reading((h) => work({ ...h, actor })) };
+  return { ...ctx, actor, transaction: (work) => ctx.transaction((h) => work({ ...h, actor })), snapshot: (work) => ctx.snapshot((h) => work({ ...h, actor })), reading: (work) => ctx.reading((h) => work({ ...h, actor })) };
 }

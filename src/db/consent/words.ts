@@ -8,8 +8,10 @@ type Kind = 'purpose' | 'terms';
 export interface WordBook extends FoldWords {
   /** Gives a number to every word that has none, in the transaction of what asks for them: they are there when it is, and gone if it is not. */
   ensure(h: Handle, purposes: readonly string[], terms: readonly Terms[]): Promise<void>;
-  /** Reads what other processes have added. */
+  /** Reads what other processes have added. Numbers read in the same snapshot are all known after it. */
   refresh(h: Handle): Promise<void>;
+  /** The number of a purpose, if anybody ever chose about it. */
+  purposeNoIfAny(id: string): number | null;
 }
 
 export function termsKey({ ask, askVersion, notice, noticeVersion, country }: Terms): string {
@@ -87,6 +89,7 @@ export function newWordBook(): WordBook {
         () => each(forget),
       );
     },
+    purposeNoIfAny: (id) => numbers.purpose.get(id) ?? null,
     purposeNo: (id) => found(numbers.purpose.get(id), id),
     purposeOf: (no) => found(purposes.get(no), no),
     termsNo: (one) => given.get(one) ?? found(numbers.terms.get(termsKey(one)), termsKey(one)),

@@ -8,7 +8,7 @@ import { publicPartOf } from './sealChoices';
 
 /** Checks the folios of a range, each by itself: its choices, their sealed parts, the numbers beside them, its root. */
 export async function checkFolios(ctx: Context, { from, to }: FolioRange): Promise<CheckedFolios> {
-  return ctx.transaction(async (h) => {
+  return ctx.snapshot(async (h) => {
     await ctx.words.refresh(h);
     const whole = await wholeFolios(h, from, to);
     const numbered = await personIdsByNo(h, [...whole.values()].flatMap(({ choices }) => choices.map(({ person_no }) => person_no)));

@@ -13,13 +13,16 @@ import { readRules, subjectOf, type AskedAt } from './standingOfPerson';
 
 const EXACT_AT_ONCE = 500;
 
-/** How everybody stood at a moment, as known at a moment, per purpose. Reads the whole ledger once, as numbers. */
+/** How everybody stood at a moment, as known at a moment, per purpose. Reads the whole ledger once, as numbers, in a snapshot: `h`. */
 export async function everyoneAsOf(ctx: Context, h: Handle, asked: AskedAt): Promise<Shares> {
   const rows = await readRules(h);
   const rules = rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone });
-  await ctx.words.ensure(h, [...rules.purposes.keys()], []);
   await ctx.words.refresh(h);
-  const everyone = new Everyone((await lastPersonNo(h)) + 1, rules, new Map([...rules.purposes.keys()].map((id) => [id, ctx.words.purposeNo(id)])), ctx.words.termsOf);
+  const numbers = new Map([...rules.purposes.keys()].flatMap((id): [string, number][] => {
+    const no = ctx.words.purposeNoIfAny(id);
+    return no === null ? [] : [[id, no]];
+  }));
+  const everyone = new Everyone((await lastPersonNo(h)) + 1, rules, numbers, ctx.words.termsOf);
   const special = [...new Set([...rules.purposes.values()].flatMap(({ kinds }) => kinds.map(({ country }) => country)))];
   for (const no of await peopleWithFacts(h, special)) everyone.mustAskExactly(no);
   const place = placesOfDays(ctx.organisation.zone);

@@ -21,7 +21,7 @@ const WEEKS = 26;
 export async function readOverview(ctx: Context, input: { on: Day | null; by: Dimension; purpose: string | null }): Promise<Result<OverviewView, AccessRefusal>> {
   if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   const zone = ctx.organisation.zone;
-  return ctx.transaction(async (h) => {
+  const view = await ctx.snapshot(async (h): Promise<OverviewView> => {
     const today = localDay(ctx.clock.now(), zone);
     const on = input.on && input.on < today ? input.on : today;
     const at = on === today ? ctx.clock.now() : new Date(beginningOfDay(addDays(on, 1), zone) - 1).toISOString();
@@ -37,13 +37,14 @@ export async function readOverview(ctx: Context, input: { on: Day | null; by: Di
       purpose: ({ purpose }) => titles.get(purpose) ?? purpose, ask: ({ terms }) => (terms.ask ? `${terms.ask} v${terms.askVersion ?? '?'}` : null), place: ({ terms }) => (terms.ask ? (places.get(terms.ask) ?? null) : null),
       country: ({ terms }) => terms.country, language: ({ language }) => language, source: ({ system_id }) => systems.get(system_id) ?? system_id, week: ({ week }) => week,
     };
-    await recordTrail(ctx, h, 'ledger-opened', null, `overview on ${on}`);
-    return ok({
+    return {
       on, by: input.by, from, to: on, shares: sharesShown(shares, titles), rates: input.by === 'week' ? weeksOf(rows) : ratesBy(rows, keyOf[input.by]), weeks: weeksOf(rows),
       wordings: rules.wordings.filter(({ validFrom }) => validFrom.slice(0, 10) >= from && validFrom.slice(0, 10) <= on).map((one) => ({ day: localDay(one.validFrom, zone), what: `${one.kind} ${one.id} v${one.version}`, isMaterial: one.isMaterial })),
       purposes: inForce.map(({ id, title }) => ({ id, title })),
-    });
+    };
   });
+  await ctx.transaction((h) => recordTrail(ctx, h, 'ledger-opened', null, `overview on ${view.on}`));
+  return ok(view);
 }
 
 function weeksOf(rows: readonly Answered[]): Rate[] {

@@ -29,7 +29,7 @@ export async function readPurposes(ctx: Context): Promise<Result<{ purposes: Pur
 /** Tries a change out on everybody, as if it held from its first moment. Nothing is saved. */
 export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<WhatIf, PurposeRefusal>> {
   if (!reach(ctx, 'purposes.draft')) return refuse({ code: 'not-allowed', act: 'purposes.draft' });
-  return ctx.transaction(async (h) => {
+  return ctx.snapshot(async (h) => {
     const checked = await check(ctx, h, draft);
     if (!checked.ok) return checked;
     const { versions, next, before } = checked.value;

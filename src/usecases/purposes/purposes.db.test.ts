@@ -1,8 +1,11 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { choice, purposeRow, rebuilt, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
 import { purposeDraftSchema, type PurposeDraft } from '../../core/consent/schema';
 import { insertPurpose } from '../../db/consent/purposes';
+import type { Handle } from '../../db/handle';
+import { newWordBook } from '../../db/consent/words';
 import { insertSystem } from '../../db/systems/systems';
 import { checkStanding } from '../consent/checkStanding';
 import { findAtCounter, readScripts, recordByHand } from '../consent/recordByHand';
@@ -123,4 +126,21 @@ test('everybody as of a day, and how people answered', async () => {
   // Of the six of November about the newsletter p9 said no; Nanna wrote down one more yes.
   expect(rates).toMatchObject({ grants: 3, refusals: 1 });
   expect(await readOverview(world.user('usr_ib', 'administrator'), { on: null, by: 'purpose', purpose: null })).toMatchObject({ refusal: { code: 'not-allowed' } });
+});
+
+test('an answer with words that nobody knew, recorded while everybody is counted, stands in nobody’s way', async () => {
+  const { words } = world.worker;
+  const other = { ...world.worker, words: newWordBook() };
+  let n = 0;
+  // By another process, that is, outside of the transaction that is asked in.
+  const elsewhere = AsyncLocalStorage.snapshot();
+  const meanwhile = async (h: Handle) => {
+    await words.refresh(h);
+    n++;
+    await elsewhere(recordChoices, other, { systemId: 'sys_shop', choices: [choice({ externalId: `meanwhile-${n}`, identifiers: [{ kind: 'email', value: `meanwhile${n}@mail.example` }], purpose: 'newsletter', country: `US-${['TX', 'UT', 'VA'][n]!}` })] });
+  };
+  const asked = { ...coordinator(), words: { ...words, refresh: meanwhile } };
+  expect((await readOverview(asked, { on: null, by: 'country', purpose: null })).ok).toBe(true);
+  expect((await whatIf(asked, draft('newsletter', { shelfLifeDays: 90 }))).ok).toBe(true);
+  expect(n).toBe(2);
 });
