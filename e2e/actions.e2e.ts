@@ -19,14 +19,15 @@ const SEE = ['coordinator', 'supervisor', 'reviewer', 'auditor'] as const;
 const LOOK = ['coordinator', 'supervisor', 'auditor'] as const;
 const NONE = 'BK-2026-99999';
 const PURPOSE = { id: 'outsider', title: 'Outsider', plain: 'Something that nobody has published.', kind: 'consent', validFrom: '2026-11-24T08:00:00Z' };
-const OPEN = { right: 'access', channel: 'mail', receivedOn: '2026-11-23', givenName: 'Never', familyName: 'Opened', country: 'DK', forWhom: 'self', language: 'en', regime: 'eu-gdpr' };
+const OPEN = { right: 'access', channel: 'mail', receivedOn: '2026-11-23', givenName: 'Never', familyName: 'Opened', country: 'DK', forWhom: 'self', language: 'en', regimes: ['eu-gdpr'] };
+const LAW = { regime: 'us-ky', effectiveFrom: '2027-01-01', respondIn: 45, unit: 'days', extendedTo: 90, withdrawalDays: null, appealDays: 60, appealMoreDays: null, gpcFrom: null, source: 'KRS 367.3615', reason: 'an outsider says so' };
 const REGISTER = { system: 'sys_tills', collection: 'lines', title: 'Never', purposes: ['x'], categories: ['x'], recipients: [], retention: 'never', source: 'never' };
 const MAPPING = { name: 'never', columns: {}, constants: {}, answers: {}, purposes: {} };
 const on = (act: string, rest: unknown[] = [], may: readonly Role[] = WORK, safe: unknown[] | null = [NONE, ...rest]): Called => ({ act, args: ['{ref}', ...rest], may, safe });
 
 const CALLS: Called[] = [
   ...['provenAtCounter', 'identityRefused', 'acknowledgedByHand', 'recordsOf', 'restrict', 'actsFinished', 'authorityShown', 'stopTrace', 'resumeTrace', 'workOutPlan', 'handOverPack'].map((act) => on(act)),
-  on('askForIdentity', ['nobody@nowhere.example']), on('clockEvent', ['extended', 'a long reason', null]), on('changeRequestBasis', [{ regime: 'uk-gdpr', receivedOn: '2026-11-20', reason: 'they live there' }]),
+  on('askForIdentity', ['nobody@nowhere.example']), on('clockEvent', ['extended', 'a long reason', null]), on('changeRequestBasis', [{ regimes: ['uk-gdpr'], receivedOn: '2026-11-20', reason: 'they live there' }]),
   on('effectsOf', [], SEE), on('askWhatIf', ['extended', '2026-11-24'], SEE), on('appealReceived', ['2026-11-24', 'They say it is wrong.']), on('appealAnswered', ['upheld', 'It was right as it was.']), on('reopen', ['there is more to be found']), on('own', [null]),
   on('note', ['a note of an outsider'], ['coordinator', 'supervisor', 'reviewer']), on('compareWithFile', [[{ kind: 'birth-date', value: '1980-01-01' }]]), on('carryOut', [['newsletter']]), on('correct', ['{match}', 'email', 'x@y.example']), on('sendLetterAgain', ['{letter}']),
   on('recipientTold', ['x', 'by letter today', true]), on('withoutHelper', ['tsk_x']), on('join', ['{other}']), on('linkMatter', ['M-1']), on('beginTrace', [{ join: 'all', rows: [] }]), on('strikeKey', ['key_x', true]),
@@ -49,6 +50,7 @@ const CALLS: Called[] = [
   { act: 'previewLetter', args: ['acknowledgement', 'en', 'x'], may: LOOK, safe: ['acknowledgement', 'en', 'x'] }, { act: 'saveLetter', args: ['acknowledgement', 'en', 'x'], may: ['supervisor'], safe: null },
   { act: 'addRule', args: [{ right: null, regime: null, language: null, userId: 'usr_none' }], may: ['supervisor', 'administrator'], safe: [{ right: null, regime: null, language: null, userId: 'usr_none' }] }, { act: 'removeRule', args: ['asg_none'], may: ['supervisor', 'administrator'], safe: ['asg_none'] },
   { act: 'makeFeed', args: [], may: ROLES.filter((role) => role !== 'nobody'), safe: null },
+  ...['previewLawNow', 'adoptLawNow'].map((act): Called => ({ act, args: [LAW], may: ['administrator'], safe: act === 'previewLawNow' ? [LAW] : null })), { act: 'stateLawNow', args: [{ regime: 'us-ky', isMet: true, reason: 'an outsider says so' }], may: ['administrator'], safe: null },
   { act: 'setActive', args: ['usr_signe', false], may: ['administrator'], safe: ['usr_none', false] }, { act: 'rotateNow', args: [], may: ['administrator'], safe: null }, { act: 'askForKeysNow', args: ['because'], may: ['administrator'], safe: null },
   { act: 'approveKeysNow', args: ['kex_none'], may: ['administrator'], safe: ['kex_none'] }, { act: 'fetchKeysNow', args: ['kex_none', 'a long passphrase of words'], may: ['administrator'], safe: ['kex_none', 'a long passphrase of words'] },
   ...[['reachSystem', []], ['readFieldsNow', []], ['changeConnectionNow', [{ folder: '/nowhere' }]]].map(([act, rest]): Called => ({ act: act as string, args: ['sys_tills', ...(rest as unknown[])], may: ['administrator', 'system-owner'], safe: act === 'reachSystem' ? ['sys_tills'] : null })),

@@ -155,6 +155,20 @@ describe('bad input', () => {
     expect((body['reasons'] as unknown[]).length).toBeGreaterThan(2);
   });
 
+  test('a calculator looks into the future when told so; several laws together are due with the first', async () => {
+    const asked = { right: 'access', receivedAt: '2027-03-01T10:00:00Z', zone: 'Europe/Copenhagen', calendar: { country: 'DK' } };
+    expect(await api('/clock', { ...asked, regime: 'eu-gdpr' })).toMatchObject({ status: 422, body: { code: 'received-in-the-future' } });
+    expect(await api('/clock', { ...asked, regime: 'eu-gdpr', asOf: '2027-04-05T10:00:00Z' })).toMatchObject({ status: 200, body: { dueOn: '2027-04-01', state: 'overdue' } });
+    expect(await api('/clock', { ...asked, regimes: ['us-ia', 'eu-gdpr'], asOf: '2027-03-02T10:00:00Z' })).toMatchObject({ status: 200, body: { dueOn: '2027-04-01', laws: [{ regime: 'us-ia', dueOn: '2027-05-30' }, { regime: 'eu-gdpr', dueOn: '2027-04-01' }] } });
+    expect(await api('/clock', asked)).toMatchObject({ status: 400, body: { code: 'invalid' } });
+  });
+
+  test('which laws bind is told with its reasons', async () => {
+    const found = await api('/laws', { right: 'access', receivedAt: '2026-11-20T10:00:00Z', person: { country: 'US', region: 'CA' } });
+    expect(found).toMatchObject({ status: 200, body: { laws: [{ regime: 'us-ca', reasons: [{ code: 'place' }] }, { regime: 'eu-gdpr', reasons: [{ code: 'establishment' }] }], reasons: [] } });
+    expect(await api('/laws', { right: 'access', receivedAt: '2026-11-20T10:00:00Z', person: { country: 'nowhere' } })).toMatchObject({ status: 400 });
+  });
+
   test('HTML in a name is shown as text, a formula stays a name', async () => {
     await go(page, '/people');
     await page.type('input[type=search]', 'formula@mail.example');

@@ -112,6 +112,16 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
   await page.type(selector, value);
 }
 
+/** Changes what is chosen in a MUI select of several, by its label. */
+export async function chooseSeveral(page: Page, label: string, options: readonly string[]): Promise<void> {
+  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: PATIENCE, polling: LOOK }, label);
+  await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
+  await page.waitForSelector('[role=option]');
+  for (const option of options) await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);
+  await page.keyboard.press('Escape');
+  await page.waitForSelector('[role=option]', { hidden: true });
+}
+
 /** Chooses from a MUI select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: PATIENCE, polling: LOOK }, label);

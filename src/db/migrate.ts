@@ -24,6 +24,8 @@ import * as workKeys from './migrations/0022_work_keys';
 import * as recipientsTold from './migrations/0023_recipients_told';
 import * as waiting from './migrations/0024_waiting';
 import * as ownSystem from './migrations/0025_own_system';
+import * as laws from './migrations/0026_laws';
+import { seedLaws } from './clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001_foundation': foundation,
@@ -51,6 +53,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0023_recipients_told': recipientsTold,
   '0024_waiting': waiting,
   '0025_own_system': ownSystem,
+  '0026_laws': laws,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {
@@ -62,6 +65,8 @@ const SOURCE: Knex.MigrationSource<string> = {
 /** Brings the database to this program's schema. Knex holds a lock, so two starts run each migration once. */
 export async function migrate(knex: Knex): Promise<string[]> {
   const [, done] = (await knex.migrate.latest({ migrationSource: SOURCE, tableName: 'schema_migrations' })) as [number, string[]];
+  // A release may bring rows of the table of laws that this database has not.
+  await seedLaws(knex);
   return done;
 }
 

@@ -18,6 +18,7 @@ const schema = yup.object({
   BOOKEND_AUTHORITY: yup.string().default('the data protection authority of Denmark'),
   BOOKEND_ZONE: yup.string().test('zone', ({ value }) => `BOOKEND_ZONE is no time zone: ${String(value)}. It is a name such as Europe/Copenhagen`, (zone) => zone === undefined || isZone(zone)).default('Europe/Copenhagen'),
   BOOKEND_COUNTRY: yup.string().test('country', ({ value }) => `BOOKEND_COUNTRY is no country: ${String(value)}. It is two letters such as DK`, (country) => country === undefined || isCountry(country)).default('DK'),
+  BOOKEND_ASK_WITHIN_DAYS: yup.number().integer().min(0).max(14).default(5),
   BOOKEND_FINANCIAL_YEAR_END: yup.string().matches(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'BOOKEND_FINANCIAL_YEAR_END is a month and a day, such as 12-31').default('12-31'),
   BOOKEND_OWN_DOMAINS: yup.string().default('larkmere.example'),
   BOOKEND_OPERATION_PAUSE_MS: yup.number().integer().min(0).default(0),

@@ -51,7 +51,7 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     threads: null,
     fileReader,
     inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
-    organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
+    organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END, askWithinDays: config.BOOKEND_ASK_WITHIN_DAYS, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
     reach: config.BOOKEND_REACH.split(',').map((place) => place.trim()).filter(Boolean),
     requestYears: config.BOOKEND_REQUEST_YEARS,

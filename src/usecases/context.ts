@@ -24,6 +24,8 @@ export interface OrganisationSettings {
   country: string;
   /** Last day of the financial year, `MM-DD`. */
   financialYearEnd: string;
+  /** Days after receipt, or after a doubt arose, within which a question stops the clock. */
+  askWithinDays: number;
   /** Mail domains of the organisation: addresses there are colleagues, not customers. */
   ownDomains: readonly string[];
 }

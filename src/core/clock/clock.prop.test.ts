@@ -2,16 +2,16 @@ import fc from 'fast-check';
 import { addDays, daysBetween, weekdayOf, type HolidayOf } from '../shared/days';
 import { clock } from './clock';
 import type { ClockEvent } from './events';
-import { unionDays } from './pauses';
+import { unionDays } from './questions';
 import { REGIME_IDS } from './regimes';
 
 const SEED = { seed: 20261124, numRuns: 400 };
-const day = fc.integer({ min: 0, max: 1500 }).map((n) => addDays('2025-01-01', n));
+const day = fc.integer({ min: 0, max: 1500 }).map((n) => addDays('2026-07-01', n));
 const noHoliday: HolidayOf = () => null;
 const someHoliday: HolidayOf = (on) => (Number(on.slice(-2)) % 9 === 0 ? 'a holiday' : null);
 
 function at(regime: string, receivedOn: string, events: ClockEvent[], now: string, holidayOf: HolidayOf = someHoliday) {
-  const result = clock({ regime, right: 'access', receivedAt: `${receivedOn}T10:00:00Z`, zone: 'Europe/Copenhagen', holidayOf, events, now: `${now}T12:00:00Z` });
+  const result = clock({ regimes: [regime], right: 'access', receivedAt: `${receivedOn}T10:00:00Z`, zone: 'Europe/Copenhagen', holidaysOf: () => holidayOf, events, now: `${now}T12:00:00Z` });
   if (!result.ok) throw new Error(result.refusal.code);
   return result.value;
 }
@@ -39,6 +39,19 @@ describe('clock, whatever the day', () => {
 
   test('every extension leads later than the first date, and its last day is the first date', () => {
     fc.assert(fc.property(fc.constantFrom(...REGIME_IDS), day, (regime, on) => { const reading = at(regime, on, [], on); return reading.extendedDueOn === null || (reading.extendedDueOn > reading.dueOn && reading.extendBy === reading.dueOn); }), SEED);
+  });
+
+  test('several laws together are due with the first of them, and never later for one more', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.constantFrom(...REGIME_IDS), { minLength: 2, maxLength: 5 }), day, fc.nat(5), fc.nat(30), (regimes, on, ask, length) => {
+        const events: ClockEvent[] = [{ kind: 'identity-asked', at: `${addDays(on, ask)}T11:00:00Z` }, { kind: 'identity-proven', at: `${addDays(on, ask + length)}T11:30:00Z` }];
+        const now = addDays(on, 40);
+        const together = clock({ regimes, right: 'access', receivedAt: `${on}T10:00:00Z`, zone: 'Europe/Copenhagen', holidaysOf: () => someHoliday, events, now: `${now}T12:00:00Z` });
+        const alone = regimes.map((regime) => at(regime, on, events, now).dueOn);
+        return together.ok && together.value.dueOn === alone.sort()[0] && together.value.laws.length === regimes.length;
+      }),
+      SEED,
+    );
   });
 
   test('every reading says why', () => {

@@ -2,7 +2,8 @@ import HolidayCalendar from 'date-holidays';
 import type { Right } from '../requests/rights';
 import { clock, type ClockInput, type ClockReading } from './clock';
 import type { ClockEvent } from './events';
-import { REGIME_IDS, REGIMES } from './regimes';
+import { REGIME_IDS } from './regimes';
+import { SHIPPED_LAWS } from './shippedLaws';
 
 const PLACES: Record<string, [string, string?]> = { 'eu-gdpr': ['DK'], 'uk-gdpr': ['GB', 'ENG'], 'ch-fadp': ['CH'], 'us-ca': ['US', 'CA'], 'ca-pipeda': ['CA'], 'ca-qc': ['CA', 'QC'], 'br-lgpd': ['BR'] };
 
@@ -27,7 +28,7 @@ function calendarOf(country: string, region: string | undefined) {
 }
 
 function input(regime: string, right: Right, received: string, events: ClockEvent[] = [], now?: string, zone = 'Europe/Copenhagen'): ClockInput {
-  return { regime, right, receivedAt: received.length === 10 ? `${received}T10:00:00Z` : received, zone, holidayOf: holidays(regime), events, now: now ?? `${received.slice(0, 10)}T12:00:00Z` };
+  return { regimes: [regime], right, receivedAt: received.length === 10 ? `${received}T10:00:00Z` : received, zone, holidaysOf: () => holidays(regime), events, now: now ?? `${received.slice(0, 10)}T12:00:00Z` };
 }
 
 function read(...args: Parameters<typeof input>): ClockReading {
@@ -75,7 +76,8 @@ describe('due dates, regime by regime', () => {
   });
 
   test('every regime of the list has a row', () => {
-    expect(REGIMES.map(({ id }) => id).sort()).toEqual([...REGIME_IDS].sort());
+    expect([...new Set(SHIPPED_LAWS.map(({ id }) => id))].sort()).toEqual([...REGIME_IDS].sort());
+    for (const law of SHIPPED_LAWS) expect({ id: law.id, source: law.source }).toEqual({ id: law.id, source: expect.stringMatching(/\d/) });
   });
 
   test('the day of receipt is the local one: late in the evening in UTC it is tomorrow in Copenhagen', () => {
@@ -107,8 +109,26 @@ describe('pauses', () => {
     expect(read('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-02')], '2026-06-12T08:00:00Z')).toMatchObject({ state: 'paused', dueOn: '2026-07-13' });
   });
 
-  test('a question later than five days after receipt is a warning', () => {
-    expect(read('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z').reasons.some(({ code }) => code === 'asked-late')).toBe(true);
+  test('a question later than five days after receipt is on the clock and stops nothing; raised by something new, it counts from that', () => {
+    const late = read('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z');
+    expect(late).toMatchObject({ state: 'running', dueOn: '2026-07-01', pauses: [] });
+    expect(late.reasons.some(({ code }) => code === 'asked-late')).toBe(true);
+    const raised = { ...asked('2026-06-08'), raisedAt: '2026-06-05T10:00:00Z' };
+    expect(read('eu-gdpr', 'access', '2026-06-01', [raised], '2026-06-12T08:00:00Z')).toMatchObject({ state: 'paused', dueOn: '2026-07-06' });
+    expect(clock({ ...input('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z'), askWithinDays: 10 })).toMatchObject({ value: { state: 'paused' } });
+  });
+
+  test('a question after the due day changes nothing', () => {
+    const reading = read('eu-gdpr', 'access', '2026-06-01', [{ ...asked('2026-07-03'), raisedAt: '2026-07-02T10:00:00Z' }], '2026-07-10T08:00:00Z');
+    expect(reading).toMatchObject({ state: 'overdue', dueOn: '2026-07-01' });
+    expect(reading.reasons.some(({ code }) => code === 'asked-after-due')).toBe(true);
+  });
+
+  test('a row of the organisation’s own counts from its first day, by the day of receipt', () => {
+    const changed = { ...SHIPPED_LAWS.find(({ id }) => id === 'us-va')!, effectiveFrom: '2026-09-01', respond: { days: 30 } };
+    const due = (on: string) => clock({ ...input('us-va', 'access', on), laws: [...SHIPPED_LAWS, changed] });
+    expect(due('2026-08-31')).toMatchObject({ value: { dueOn: '2026-10-15' } });
+    expect(due('2026-09-01')).toMatchObject({ value: { dueOn: '2026-10-01' } });
   });
 
   test('California verifies but does not stop for it', () => {
@@ -156,12 +176,12 @@ describe('extension, answer, appeal', () => {
   ])('%s is refused', (code, args) => expect(refusal(...args)).toBe(code));
 
   test.each([
-    ['us-va', '2026-08-07'],
-    ['us-co', '2026-07-23'],
-    ['us-or', '2026-07-23'],
-    ['uk-gdpr', '2026-07-08'],
+    ['us-va', '2026-08-21'],
+    ['us-co', '2026-08-06'],
+    ['us-or', '2026-08-06'],
+    ['uk-gdpr', '2026-07-22'],
   ])('an appeal in %s is due %s', (regime, due) => {
-    expect(read(regime, 'access', '2026-06-01', [event('answered', '2026-06-05'), event('appeal-received', '2026-06-08')], '2026-06-13T08:00:00Z').appealDueOn).toBe(due);
+    expect(read(regime, 'access', '2026-06-01', [event('answered', '2026-06-05'), event('appeal-received', '2026-06-22')], '2026-06-23T08:00:00Z').appealDueOn).toBe(due);
   });
 
   test('Switzerland: until the stated day', () => {

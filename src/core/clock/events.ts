@@ -14,10 +14,14 @@ export interface ClockEvent {
   reason?: string | null;
   /** A plain day: only where the regime leaves the length of an extension open. */
   until?: string | null;
+  /** Of a question about identity: when the fact that raised the doubt became known; without it, at receipt. */
+  raisedAt?: string | null;
 }
 
 export type ClockRefusal =
   | { code: 'unknown-regime'; regime: string }
+  | { code: 'no-regime' }
+  | { code: 'regime-not-in-force'; regime: string; from: string; receivedOn: string }
   | { code: 'received-in-the-future'; receivedAt: string; now: string }
   | { code: 'event-before-receipt'; kind: ClockEventKind; at: string }
   | { code: 'event-in-the-future'; kind: ClockEventKind; at: string }
@@ -63,7 +67,10 @@ export function checkEvents(receivedAt: string, now: string, events: readonly Cl
     if (needs && !open.delete(needs)) return { code: 'event-without-its-pair', kind, at, needs };
     if (open.has(kind) || (ONCE.has(kind) && seen.has(kind))) return { code: 'event-twice', kind, at };
     if (kind === 'appeal-received' && !seen.has('answered')) return { code: 'appeal-before-answer', at };
-    if (BEFORE_ANSWER.has(kind) && seen.has('answered')) return { code: 'event-after-answer', kind, at };
+    const ofAppeal = kind === 'extended' && open.has('appeal-received');
+    if (BEFORE_ANSWER.has(kind) && seen.has('answered') && !ofAppeal) return { code: 'event-after-answer', kind, at };
+    // What belongs to the answer and what belongs to an appeal are counted apart.
+    if (kind === 'appeal-received') seen.delete('extended');
     if (OPENS.has(kind)) open.add(kind);
     seen.add(kind);
   }

@@ -1,4 +1,3 @@
-import { regimeById } from '../clock/regimes';
 import type { Day } from '../shared/days';
 import type { Right } from '../requests/rights';
 import { DA } from './defaults/da';
@@ -28,7 +27,8 @@ export interface LetterFacts {
   name: string | null;
   language: string | null;
   right: Right;
-  regime: string;
+  /** What the person can still do, under every law that binds: see `remediesOf`. */
+  remedies: string;
   organisation: Organisation;
 }
 
@@ -40,12 +40,7 @@ export interface LetterFacts {
 export function frameLetter(id: TemplateId, facts: LetterFacts, fields: Readonly<Record<string, FieldValue>>, own: { version: number; text: string } | null): Letter {
   const words = wordsOf(facts.language);
   const { subject, body } = render(own?.text ?? words.templates[id], {
-    ref: facts.ref, organisation: facts.organisation.name, contact: facts.organisation.contact, right: words.rights[facts.right], remedies: remediesOf(facts), ...fields,
+    ref: facts.ref, organisation: facts.organisation.name, contact: facts.organisation.contact, right: words.rights[facts.right], remedies: facts.remedies, ...fields,
   });
   return { template: id, version: own?.version ?? 0, subject: `${subject} (${facts.ref})`, greeting: facts.name ? words.dear(facts.name) : words.hello, body, closing: `${words.regards}\n${facts.organisation.name}\n${facts.organisation.contact}\n${words.reference} ${facts.ref}` };
-}
-
-/** What the person can still do: in their language under the regulation, else in the words of the table of laws. */
-function remediesOf({ language, regime, organisation }: LetterFacts): string {
-  return regime === 'eu-gdpr' ? wordsOf(language).remedies(organisation.authority) : (regimeById(regime)?.remedies ?? wordsOf(language).remedies(organisation.authority));
 }

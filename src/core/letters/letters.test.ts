@@ -1,3 +1,4 @@
+import { remediesOf } from './remedies';
 import { frameLetter, sayDayIn, wordsOf } from './frame';
 import { letterText } from './letter';
 import { LANGUAGES } from './mailings';
@@ -5,7 +6,7 @@ import { checkTemplate, fieldsIn, render } from './render';
 import { TEMPLATE_FIELDS, TEMPLATE_IDS } from './templateList';
 
 const ORGANISATION = { name: 'Larkmere', contact: 'privacy@larkmere.example', address: 'Havnegade 4', authority: 'the authority of Denmark' };
-const FACTS = { ref: 'BK-2026-00042', name: 'Lone Dam', language: 'en', right: 'access' as const, regime: 'eu-gdpr', organisation: ORGANISATION };
+const FACTS = { ref: 'BK-2026-00042', name: 'Lone Dam', language: 'en', right: 'access' as const, remedies: 'You may complain.', organisation: ORGANISATION };
 
 describe('a template', () => {
   test('subject, paragraphs, headings, lists', () => {
@@ -48,11 +49,13 @@ describe.each(LANGUAGES)('the templates as they ship, in %s', (language) => {
 });
 
 test('remedies are those of the law, in the person’s language under the regulation', () => {
-  const text = (language: string, regime: string) => letterText(frameLetter('refusal', { ...FACTS, language, regime }, { reason: 'x' }, null));
+  const text = (language: string, ...regimes: string[]) => letterText(frameLetter('refusal', { ...FACTS, language, remedies: remediesOf({ language, regimes, authority: ORGANISATION.authority }) }, { reason: 'x' }, null));
   expect(text('en', 'eu-gdpr')).toContain('for us the authority of Denmark');
   expect(text('de', 'eu-gdpr')).toContain('Art. 77 DSGVO');
   expect(text('en', 'us-ca')).toContain('California Privacy Protection Agency');
   expect(text('fr', 'eu-gdpr')).toContain('You may write to us');
+  expect(text('da', 'us-ca', 'eu-gdpr')).toMatch(/Du kan henvende dig til California .*GDPR art. 77/);
+  expect(text('de', 'uk-gdpr')).not.toMatch(/You may/);
 });
 
 test('a version of the organisation’s own is used and named', () => {

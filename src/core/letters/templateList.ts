@@ -1,6 +1,6 @@
 import type { FieldValue } from './render';
 
-export const TEMPLATE_IDS = ['acknowledgement', 'identity-code', 'identity-refusal', 'clarification', 'extension', 'refusal', 'nothing-found', 'completion', 'hand-over', 'erasure-answer', 'erasure-part', 'appeal-answer'] as const;
+export const TEMPLATE_IDS = ['acknowledgement', 'identity-code', 'identity-refusal', 'clarification', 'fee', 'extension', 'refusal', 'nothing-found', 'completion', 'hand-over', 'erasure-answer', 'erasure-part', 'appeal-answer'] as const;
 export type TemplateId = (typeof TEMPLATE_IDS)[number];
 
 interface Field {
@@ -25,6 +25,7 @@ export const TEMPLATE_FIELDS: Readonly<Record<TemplateId, readonly Field[]>> = {
   'identity-code': [...COMMON, need('link', 'https://bookend.example/identity/…'), need('code', '123456'), need('hours', '72')],
   'identity-refusal': [...COMMON, REMEDIES],
   clarification: [...COMMON, need('question', 'Which of our shops did you write to?')],
+  fee: [...COMMON, need('reason', 'You have asked for the same copy three times this month.'), REMEDIES],
   extension: [...COMMON, need('dueOn', 'Tue 2 Feb 2027'), need('reason', 'Paper cards of nine workshops have to be read by hand.'), REMEDIES],
   refusal: [...COMMON, need('reason', 'The same copy was sent to you last week.'), REMEDIES],
   'nothing-found': [...COMMON, need('reason', 'We searched every system under the addresses you gave us.'), REMEDIES],

@@ -1,3 +1,4 @@
+import { regimeById } from '../clock/regimes';
 import { compareFacts } from './facts';
 import { askingAndClock, factsNeeded, identityMethods } from './identityMethods';
 
@@ -27,4 +28,4 @@ test('what others may know is not enough where data of special categories is han
   expect(facts('rectification', true).isEnough).toBe(true);
 });
 
-test.each([['eu-gdpr', 'pauses'], ['uk-gdpr', 'moves-start'], ['us-ca', 'runs-on'], ['ch-fadp', 'pauses'], ['nowhere', 'runs-on']])('asking under %s: %s', (regime, code) => expect(askingAndClock(regime).code).toBe(code));
+test.each([['eu-gdpr', 'pauses'], ['uk-gdpr', 'moves-start'], ['us-ca', 'runs-on'], ['ch-fadp', 'runs-on'], ['eu-gdpr us-ca', 'runs-on'], ['eu-gdpr uk-gdpr', 'pauses']])('asking under %s: %s', (regimes, code) => expect(askingAndClock(regimes.split(' ').map((id) => regimeById(id)!)).code).toBe(code));

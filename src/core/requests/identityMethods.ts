@@ -1,4 +1,4 @@
-import { regimeById } from '../clock/regimes';
+import type { Regime } from '../clock/regimes';
 import { reason, type Reason } from '../shared/reason';
 import type { Right } from './rights';
 
@@ -35,9 +35,10 @@ export function identityMethods(right: Right, isSpecial: boolean): MethodOffer[]
 }
 
 /** What asking does to the clock, said before it is done. */
-export function askingAndClock(regime: string): Reason {
-  const row = regimeById(regime);
-  if (row?.identity === 'pauses') return reason('pauses', 'Asking pauses the clock until the proof comes.', row.id === 'eu-gdpr' ? 'GDPR art. 12(6)' : row.source);
-  if (row?.identity === 'moves-start') return reason('moves-start', 'The period starts on the day identity is proven.', 'UK GDPR art. 12A');
-  return reason('runs-on', 'Asking does not stop the clock under this law.', row?.source);
+export function askingAndClock(laws: readonly Pick<Regime, 'id' | 'title' | 'identity' | 'source'>[]): Reason {
+  // Where several laws bind, the clock of the one that does not stop runs on, and its date is the one to keep.
+  const runsOn = laws.find(({ identity }) => identity === 'runs-on');
+  if (runsOn) return reason('runs-on', laws.length === 1 ? 'Asking does not stop the clock under this law.' : `Asking does not stop the clock of ${runsOn.title}.`, runsOn.source);
+  if (laws.some(({ identity }) => identity === 'pauses')) return reason('pauses', 'Asked in time, it pauses the clock until the proof comes.', laws[0]!.id === 'eu-gdpr' ? 'GDPR art. 12(6)' : laws[0]!.source);
+  return reason('moves-start', 'Asked in time, the period starts on the day identity is proven.', 'UK GDPR art. 12A');
 }

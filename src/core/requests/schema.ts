@@ -30,12 +30,15 @@ export const personRecordSchema = yup
   })
   .noUnknown();
 
+const lawsField = yup.array(yup.string().oneOf([...REGIME_IDS], 'Choose the law.').required()).min(1, 'Choose the law.').max(10).required('Choose the law.').default([]);
+
 /** Body of `POST /requests`. */
 export const requestInputSchema = yup
   .object({
     right: yup.string().oneOf([...RIGHTS]).required(),
-    /** Without one it is the regime proposed for where the person lives. */
+    /** Without one the laws are those that follow from where the person lives and the organisation is. */
     regime: yup.string().oneOf([...REGIME_IDS]),
+    regimes: yup.array(yup.string().oneOf([...REGIME_IDS]).required()).min(1).max(10),
     receivedAt: instantSchema.required(),
     channel: yup.string().oneOf([...CHANNELS]).required(),
     person: personRecordSchema.required(),
@@ -79,7 +82,7 @@ export const openRequestSchema = yup
   .object({
     right: yup.string().oneOf([...RIGHTS], 'Choose the right that is exercised.').required('Choose the right that is exercised.'),
     ...asker,
-    regime: yup.string().oneOf([...REGIME_IDS], 'Choose the law.').default('eu-gdpr'),
+    regimes: lawsField,
     channel: yup.string().oneOf(['mail', 'phone', 'letter', 'counter'], 'Choose how it came.').required('Choose how it came.'),
     receivedOn: daySchema.required('When did it arrive?'),
     givenName: text(120).required('Who asks?'),
@@ -145,7 +148,7 @@ export function groundsFor(outcome: 'fulfil' | 'refuse', right: Right): readonly
 /** A correction of the regime or the day of receipt. */
 export const basisSchema = yup
   .object({
-    regime: yup.string().oneOf([...REGIME_IDS], 'Choose the law.').required('Choose the law.'),
+    regimes: lawsField,
     receivedOn: daySchema.required('When did it arrive?'),
     reason: text(2000).min(5, 'Say why in a sentence: it stays beside what stood before.').required('Say why in a sentence: it stays beside what stood before.'),
   })

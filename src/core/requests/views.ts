@@ -8,7 +8,8 @@ import type { Answer, Standing } from '../consent/types';
 import type { AlikePair } from './nearDuplicates';
 import type { Redaction } from '../detect/redaction';
 import type { MethodOffer } from './identityMethods';
-import type { ProposedRegime } from '../clock/proposeRegime';
+import type { BindingLaws } from '../clock/lawsFor';
+import type { Regime } from '../clock/regimes';
 import type { TargetDays } from '../clock/targets';
 import type { TraceConditions } from './conditions';
 import type { Right } from './rights';
@@ -20,10 +21,16 @@ import type { Topic } from './topics';
 export const VERDICTS = ['theirs', 'not-theirs', 'unsure'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+/** What a page has to know of a law that binds a request. */
+export type BoundBy = Pick<Regime, 'id' | 'title' | 'extension' | 'clarification' | 'identity' | 'fee' | 'appeal' | 'remedies' | 'source'>;
+
 export interface RequestLine {
   ref: string;
   right: string;
+  /** The law of the person's place, or else of the establishment. */
   regime: string;
+  /** Every law that binds it. */
+  regimes: readonly string[];
   who: string;
   stage: Stage;
   receivedOn: string;
@@ -57,6 +64,11 @@ export interface RequestView extends RequestLine {
   onBehalf: { kind: string; name: string; email?: string | null | undefined } | null;
   clock: ClockReading;
   events: { kind: string; at: string; reason: string | null }[];
+  /** What counts once its letter has left. */
+  waiting: { kind: string; at: string }[];
+  laws: BoundBy[];
+  /** Laws that could be chosen for its day of receipt. */
+  knownLaws: { id: string; title: string }[];
   stages: readonly Stage[];
   members: string[];
   identity: { state: string; method: string | null; addresses: { address: string; isAsking: boolean }[]; tries: number | null; methods: MethodOffer[]; factTriesLeft: number; factsNeeded: number };
@@ -73,8 +85,8 @@ export interface RequestView extends RequestLine {
   mayWork: boolean;
   acknowledgedAt: string | null;
   mayReopen: boolean;
-  /** The law that follows from the place and the right, and why. */
-  proposed: ProposedRegime;
+  /** The laws that follow from the places and the right, and why. */
+  proposed: BindingLaws;
   changes: { at: string; by: string; regimeWas: string; regime: string; receivedWas: string; receivedOn: string; reason: string | null }[];
   targets: TargetDays;
   appeal: 'none' | 'open' | 'answered';

@@ -5,7 +5,7 @@ const COLUMNS: Record<FigureDimension, string> = { right: '"right"', regime: 're
 
 // Requests received in the span, each with the day it was answered first; joined ones are answered through another.
 const RECEIVED = `
-  select r.*, (r.received_at at time zone :zone)::date as received_on, (select min(e.at) from clock_events e where e.request_id = r.id and e.kind = 'answered') as answered_at
+  select r.*, (r.received_at at time zone :zone)::date as received_on, (select min(e.counts_at) from clock_events e where e.request_id = r.id and e.kind = 'answered') as answered_at
   from requests r where r.received_at >= (:from)::date::timestamp at time zone :zone and r.received_at < ((:to)::date + 1)::timestamp at time zone :zone and r.joined_to is null`;
 
 export interface Span {

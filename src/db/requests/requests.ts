@@ -9,7 +9,10 @@ export interface RequestRow {
   id: string;
   ref: string;
   right: Right;
+  /** The law of the person's place, or else of the establishment. */
   regime: string;
+  /** Every law that binds it, that one first. */
+  regimes: string[];
   received_at: string;
   channel: string;
   language: string;
@@ -136,7 +139,7 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.state !== 'all') query.where('is_open', filter.state === 'open');
   if (filter.right) query.where('right', filter.right);
   if (filter.stage) query.where('stage', filter.stage);
-  if (filter.regime) query.where('regime', filter.regime);
+  if (filter.regime) query.whereRaw('? = any(regimes)', [filter.regime]);
   if (filter.owner) query.where('owner_id', filter.owner);
   if (filter.waits === 'person') query.whereRaw(WAITS_ON_PERSON);
   if (filter.waits === 'machine') query.whereRaw(WAITS_ON_MACHINE);
@@ -144,6 +147,11 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.waits === 'us') query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE}) and not (${WAITS_ON_HELPER})`);
   if (filter.after) query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.id]);
   return query;
+}
+
+/** Open requests that a law binds, whoever may see them. */
+export async function openRequestsUnder(h: Handle, regime: string): Promise<RequestRow[]> {
+  return h.trx('requests').where('is_open', true).whereRaw('? = any(regimes)', [regime]).orderBy('ref').limit(10_000);
 }
 
 export async function countOpenRequests(h: Handle): Promise<number> {
@@ -207,19 +215,40 @@ interface ClockEventRow {
   until: string | null;
 }
 
-export async function insertClockEvent(h: Handle, row: ClockEventRow & { actor: string }): Promise<void> {
-  await h.trx('clock_events').insert(row);
+/** @param letterId the letter by which the person is told: until it has left, the event does not count */
+export async function insertClockEvent(h: Handle, row: ClockEventRow & { actor: string }, letterId: string | null = null): Promise<void> {
+  await h.trx('clock_events').insert({ ...row, letter_id: letterId, counts_at: letterId ? null : row.at });
+}
+
+/** What is on the clock through a letter, counting or not. */
+export async function clockEventsOfLetter(h: Handle, letterId: string): Promise<{ kind: ClockEvent['kind'] }[]> {
+  return h.trx('clock_events').where({ letter_id: letterId }).select('kind');
+}
+
+/** The letter has left, and what it says counts from now; or it was given up (null), and it was never said. */
+export async function setCounting(h: Handle, letterId: string, at: string | null): Promise<void> {
+  await h.trx('clock_events').where({ letter_id: letterId }).update({ counts_at: at });
+}
+
+/** Events that wait for their letter. */
+export async function waitingEventsOf(h: Handle, requestId: string): Promise<{ kind: ClockEvent['kind']; at: string }[]> {
+  return h.trx('clock_events').where({ request_id: requestId }).whereNull('counts_at').orderBy('id').select('kind', 'at');
+}
+
+/** What was asked by a letter that has not left, and need not be asked any more. */
+export async function takeBackWaiting(h: Handle, requestId: string, kind: ClockEvent['kind']): Promise<void> {
+  await h.trx('clock_events').where({ request_id: requestId, kind }).whereNull('counts_at').delete();
 }
 
 export async function takeBackAnswered(h: Handle, requestId: string): Promise<void> {
   await h.trx('clock_events').where({ request_id: requestId, kind: 'answered' }).delete();
 }
 
-/** Events by request, in order of entry. A reason is only known to be there: the clock needs no more. */
+/** Events that count, by request, in order of entry. A reason is only known to be there: the clock needs no more. */
 export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>> {
-  const rows = (await h.trx('clock_events').whereRaw('request_id = any(?)', [requestIds as string[]]).orderBy('id')) as ClockEventRow[];
+  const rows = (await h.trx('clock_events').whereRaw('request_id = any(?)', [requestIds as string[]]).whereNotNull('counts_at').orderBy('id')) as (ClockEventRow & { counts_at: string })[];
   const found = new Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>(requestIds.map((id) => [id, []]));
-  for (const row of rows) found.get(row.request_id)!.push({ kind: row.kind, at: row.at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed });
+  for (const row of rows) found.get(row.request_id)!.push({ kind: row.kind, at: row.counts_at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed });
   return found;
 }
 

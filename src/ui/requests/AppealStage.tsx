@@ -3,7 +3,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { regimeById } from '../../core/clock/regimes';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
@@ -18,7 +17,7 @@ export function AppealStage({ request, actions }: { request: RequestView; action
   return (
     <div className="body fields">
       {words && <p className="words">“{words}”</p>}
-      {request.clock.appealDueOn && <p>Answer it by <b>{sayDay(request.clock.appealDueOn)}</b>. {regimeById(request.regime)?.remedies}</p>}
+      {request.clock.appealDueOn && <p>Answer it by <b>{sayDay(request.clock.appealDueOn)}</b>. {request.laws.map(({ remedies }) => remedies).join(' ')}</p>}
       <TextField id="appeal-outcome" select label="Outcome" value={outcome} onChange={(event) => setOutcome(event.target.value as typeof outcome)} sx={{ maxWidth: 330 }}>
         <MenuItem value="upheld">we stand by our answer</MenuItem>
         <MenuItem value="reversed">we change our answer</MenuItem>
@@ -33,14 +32,14 @@ export function AppealStage({ request, actions }: { request: RequestView; action
 export function AfterAnswer({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
   const [text, setText] = useState('');
   const [on, setOn] = useState(today);
-  const appeal = regimeById(request.regime)?.appeal ?? null;
-  const isAppealable = appeal !== null && appeal !== 'authority';
+  const appeal = request.laws.map((law) => law.appeal).find((one) => one !== null && one !== 'authority') ?? null;
+  const isAppealable = appeal !== null;
   if (!request.mayReopen) return null;
   return (
     <details className="body" style={{ borderTop: '1px solid var(--rule)' }}>
       <summary>{isAppealable ? `An ${appeal.kind === 'appeal' ? 'appeal' : 'objection to our answer'} came in, or something was overlooked` : 'Something was overlooked'}</summary>
       <div className="fields" style={{ marginTop: 8 }}>
-        {!isAppealable && <p className="muted">{request.regime} knows no appeal to us: {regimeById(request.regime)?.remedies}</p>}
+        {!isAppealable && <p className="muted">{request.regimes.join(' and ')} {request.regimes.length === 1 ? 'knows' : 'know'} no appeal to us: {request.laws.map(({ remedies }) => remedies).join(' ')}</p>}
         <TextField label="In their words, or what was overlooked" multiline minRows={2} value={text} onChange={(event) => setText(event.target.value)} />
         <div className="row">
           {isAppealable && <TextField type="date" label="Received" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }} />}

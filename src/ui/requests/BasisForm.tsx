@@ -2,23 +2,22 @@
 
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { Controller, useForm, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
-import { REGIMES } from '../../core/clock/regimes';
 import { basisSchema } from '../../core/requests/schema';
 import type { RequestView } from '../../core/requests/views';
 import { sayDay } from '../../core/shared/days';
 import { useSay } from '../parts/Say';
 import type { RequestActions } from './actions';
+import { LawsField, sayProposed } from './LawsField';
 
 type Values = InferType<typeof basisSchema>;
 
 /** The law and the day of receipt can be corrected; the clock is worked out anew, and what stood before stays beside it. */
 export function BasisForm({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
-  const { control, register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(basisSchema), defaultValues: { regime: request.regime as Values['regime'], receivedOn: request.receivedOn, reason: '' } });
+  const { control, register, handleSubmit, setError, formState } = useForm<Values>({ resolver: yupResolver(basisSchema), defaultValues: { regimes: [...request.regimes] as Values['regimes'], receivedOn: request.receivedOn, reason: '' } });
   const say = useSay();
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
@@ -30,10 +29,8 @@ export function BasisForm({ request, today, actions }: { request: RequestView; t
   return (
     <form onSubmit={submit} noValidate className="fields" aria-label="Law and receipt">
       <div className="pair">
-        <Controller name="regime" control={control} render={({ field }) => (
-          <TextField id="basis-regime" {...field} select label="Law" helperText={request.proposed.regime === request.regime ? 'as proposed' : `proposed: ${request.proposed.regime}. ${request.proposed.reasons.map(({ text }) => text).join(' ')}`}>
-            {REGIMES.map(({ id, title }) => <MenuItem key={id} value={id}>{id} · {title}</MenuItem>)}
-          </TextField>
+        <Controller name="regimes" control={control} render={({ field }) => (
+          <LawsField id="basis-laws" {...field} laws={request.knownLaws} error={formState.errors.regimes?.message} help={sayProposed(request.proposed, field.value)} />
         )} />
         <TextField {...register('receivedOn')} type="date" label="Day of receipt" error={Boolean(formState.errors.receivedOn)} helperText={formState.errors.receivedOn?.message ?? ' '} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }} />
       </div>

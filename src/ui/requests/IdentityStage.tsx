@@ -14,7 +14,7 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
   const [isFactsOpen, setFactsOpen] = useState(false);
   const authority = request.authority === 'needed' && request.mayWork ? <Authority request={request} actions={actions} /> : null;
   if (identity.state === 'proven' || !request.mayWork) return <div className="body stack">{authority}<p className="muted">{identity.state === 'proven' ? 'Identity is proven.' : 'Identity is not proven yet.'}</p></div>;
-  const clock = askingAndClock(request.regime);
+  const clock = askingAndClock(request.laws);
   const facts = identity.methods.find(({ method }) => method === 'facts');
   const whyNoFacts = facts && !facts.isEnough ? facts.reasons[0]!.text : identity.factTriesLeft <= 0 ? 'Three tries failed.' : null;
   return (

@@ -8,34 +8,43 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
-import { proposeRegime } from '../../core/clock/proposeRegime';
-import { REGIMES } from '../../core/clock/regimes';
+import { lawsFor, type Standpoint } from '../../core/clock/lawsFor';
+import { lawsOn, type Laws } from '../../core/clock/regimes';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import { FOR_WHOM, openRequestSchema } from '../../core/requests/schema';
 import type { ActionResult } from '../parts/actionResult';
+import { LawsField, sayProposed } from './LawsField';
 
 type Values = InferType<typeof openRequestSchema>;
 
-const EMPTY: Values = { right: '' as Values['right'], forWhom: 'self', agentName: '', agentEmail: '', country: '', region: '', language: 'en', regime: 'eu-gdpr', channel: '' as Values['channel'], receivedOn: '', givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '' };
+const EMPTY: Values = { right: '' as Values['right'], forWhom: 'self', agentName: '', agentEmail: '', country: '', region: '', language: 'en', regimes: [], channel: '' as Values['channel'], receivedOn: '', givenName: '', familyName: '', birthDate: '', email: '', phone: '', customerNumber: '', text: '' };
 const WHOM: Record<(typeof FOR_WHOM)[number], string> = { self: 'themselves', agent: 'somebody, as their agent', guardian: 'a child, as its guardian' };
 
 interface Props {
   today: string;
-  /** Country of the organisation: its law covers everybody whose data it holds. */
-  home: string;
+  /** The table of laws, and what the organisation has stated about them. */
+  laws: Laws;
+  standpoint: Standpoint;
   /** What is filled in already, from a message. */
   filled?: Partial<Values>;
   open: (values: Values) => Promise<ActionResult<{ ref: string }>>;
 }
 
+/** Before anything is typed: the laws of the establishment, and of the place that is filled in. */
+function firstLaws(filled: Partial<Values>, standpoint: Standpoint, today: string, laws: Laws): Values['regimes'] {
+  const place = { country: filled.country || null, region: filled.region || null };
+  return lawsFor(place, filled.right || 'access', standpoint, filled.receivedOn || today, laws).laws.map(({ regime }) => regime) as Values['regimes'];
+}
+
 /** What came by phone, letter, mail or over the counter, with its true day of receipt. The law follows the place until a colleague chooses another. */
-export function NewRequestForm({ today, home, filled = {}, open }: Props) {
-  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({ resolver: yupResolver(openRequestSchema), defaultValues: { ...EMPTY, receivedOn: today, ...filled } });
+export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: Props) {
+  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({ resolver: yupResolver(openRequestSchema), defaultValues: { ...EMPTY, receivedOn: today, ...filled, regimes: firstLaws(filled, standpoint, today, laws) } });
   const [failure, setFailure] = useState<string | null>(null);
   const [isChosen, setChosen] = useState(false);
-  const [country, region, right, forWhom] = useWatch({ control, name: ['country', 'region', 'right', 'forWhom'] });
-  const proposed = proposeRegime({ country: country.trim().length === 2 ? country.trim() : null, region: region.trim() || null }, right || 'access', home, today);
+  const [country, region, right, forWhom, receivedOn] = useWatch({ control, name: ['country', 'region', 'right', 'forWhom', 'receivedOn'] });
+  const propose = (place: { country: string; region: string }, of: Values['right'] | '', on: string) => lawsFor({ country: place.country.trim().length === 2 ? place.country : null, region: place.region || null }, of || 'access', standpoint, on || today, laws);
+  const proposed = propose({ country, region }, right, receivedOn);
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
@@ -47,9 +56,9 @@ export function NewRequestForm({ today, home, filled = {}, open }: Props) {
   const follow = () => {
     if (isChosen) return;
     const place = getValues();
-    setValue('regime', proposeRegime({ country: place.country.trim().length === 2 ? place.country.trim() : null, region: place.region.trim() || null }, place.right || 'access', home, today).regime);
+    setValue('regimes', propose(place, place.right, place.receivedOn).laws.map(({ regime }) => regime) as Values['regimes']);
   };
-  const field = (name: FieldPath<Values>, label: string, more: object = {}) => <TextField id={name} {...register(name, { onBlur: follow })} label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? ' '} {...more} />;
+  const field = (name: Exclude<keyof Values, 'regimes'>, label: string, more: object = {}) => <TextField id={name} {...register(name, { onBlur: follow })} label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? ' '} {...more} />;
   const choose = (name: 'right' | 'channel' | 'forWhom' | 'language', label: string, options: readonly string[], say: (value: string) => string = (value) => value) => (
     <Controller name={name} control={control} render={({ field: own }) => (
       <TextField id={name} {...own} onBlur={() => (own.onBlur(), follow())} select label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? ' '}>{options.map((value) => <MenuItem key={value} value={value}>{say(value)}</MenuItem>)}</TextField>
@@ -69,10 +78,8 @@ export function NewRequestForm({ today, home, filled = {}, open }: Props) {
       <div className="pair">{field('customerNumber', 'Customer number')}{field('birthDate', 'Date of birth, as 1987-03-14')}</div>
       <div className="pair">{field('country', 'Country, as DK')}{field('region', 'State, in the USA or Canada')}</div>
       <div className="pair">
-        <Controller name="regime" control={control} render={({ field: own }) => (
-          <TextField id="regime" {...own} onChange={(event) => (setChosen(true), own.onChange(event))} select label="Law" error={Boolean(formState.errors.regime)} helperText={own.value === proposed.regime ? proposed.reasons.map(({ text }) => text).join(' ') : `${proposed.regime} is proposed. ${proposed.reasons.map(({ text }) => text).join(' ')}`}>
-            {REGIMES.map(({ id, title }) => <MenuItem key={id} value={id}>{id} · {title}</MenuItem>)}
-          </TextField>
+        <Controller name="regimes" control={control} render={({ field: own }) => (
+          <LawsField id="laws" {...own} onChange={(value) => (setChosen(true), own.onChange(value))} laws={lawsOn(receivedOn || today, laws)} error={formState.errors.regimes?.message} help={sayProposed(proposed, own.value)} />
         )} />
         {choose('language', 'Language of our letters', LANGUAGES)}
       </div>

@@ -34,7 +34,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
               {lines.map((line) => (
                 <tr key={line.ref}>
                   <td className="mono nowrap"><Link href={`/requests/${line.ref}`}>{line.ref}</Link></td>
-                  <td className="nowrap" title={line.regime}><b>{line.right}</b>{line.regime !== 'eu-gdpr' && <span className="muted"> {line.regime}</span>}</td>
+                  <td className="nowrap" title={line.regimes.join(' and ')}><b>{line.right}</b>{line.regimes.some((one) => one !== 'eu-gdpr') && <span className="muted"> {line.regimes.join(' + ')}</span>}</td>
                   <td className="ellipsis" style={{ maxWidth: 130 }} title={line.who}>{line.who}</td>
                   <td className="nowrap muted">{sayShortDay(line.receivedOn)}</td>
                   <td className="nowrap" title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</td>

@@ -34,7 +34,7 @@ export function RequestSheet({ request, trace, zone, today, actions }: { request
       <RefreshWhile isMoving={isMoving} />
       <div className="req-head">
         <div>
-          <p className="mono muted">{request.ref} · {request.regime} · {request.right}</p>
+          <p className="mono muted">{request.ref} · {request.regimes.join(' and ')} · {request.right}</p>
           <h1>{heading(request)}</h1>
         </div>
         <ClockHead request={request} isOpen={isWhyOpen} toggle={() => setWhyOpen(!isWhyOpen)} />

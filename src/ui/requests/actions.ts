@@ -10,7 +10,7 @@ export interface RequestActions {
   askForIdentity(ref: string, address: string): Promise<ActionResult>;
   provenAtCounter(ref: string): Promise<ActionResult>;
   identityRefused(ref: string): Promise<ActionResult>;
-  clockEvent(ref: string, kind: 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended', reason: string, until: string | null): Promise<ActionResult<{ dueOn: string }>>;
+  clockEvent(ref: string, kind: 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended', reason: string, until: string | null, toldByHand: boolean): Promise<ActionResult<{ dueOn: string }>>;
   changeRequestBasis(ref: string, values: unknown): Promise<ActionResult<{ dueOn: string }>>;
   askWhatIf(ref: string, kind: 'identity-proven' | 'clarification-given' | 'fee-paid' | 'extended' | 'nothing', on: string): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>>;
   appealReceived(ref: string, on: string, text: string): Promise<ActionResult<{ dueOn: string | null }>>;

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { SHIPPED_LAWS } from '../../core/clock/shippedLaws';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -60,7 +61,7 @@ describe('the clock', () => {
     expect(button('Extend to Tue 2 Feb 2027').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Reason (the person is told it)'), { target: { value: 'nine workshops' } });
     fireEvent.click(button('Extend to Tue 2 Feb 2027'));
-    await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops', null]]));
+    await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops', null, false]]));
     unmount();
     show(<ClockPanel request={requestView({ isExtended: true, events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }] })} zone={ZONE} today="2026-11-24" actions={actions} />);
     expect(screen.getByText('Extended already; there is only one extension.')).toBeTruthy();
@@ -313,7 +314,7 @@ describe('carrying out and answering', () => {
 describe('opening and finding', () => {
   test('what is missing is named, nothing is sent; what the server says stands at its field and what was typed stays', async () => {
     const sent: unknown[] = [];
-    show(<NewRequestForm today="2026-11-24" home="DK" open={async (values) => (sent.push(values), { ok: false, message: 'Look at the day.', fields: { receivedOn: 'That day has not come.' } })} />);
+    show(<NewRequestForm today="2026-11-24" laws={SHIPPED_LAWS} standpoint={{ established: ['DK'], notMet: [] }} open={async (values) => (sent.push(values), { ok: false, message: 'Look at the day.', fields: { receivedOn: 'That day has not come.' } })} />);
     fireEvent.click(button('Open the request'));
     await screen.findByText('Choose the right that is exercised.');
     expect(screen.getAllByText('Who asks?')).toHaveLength(2);

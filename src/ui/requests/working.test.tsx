@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { SHIPPED_LAWS } from '../../core/clock/shippedLaws';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -40,21 +41,21 @@ describe('the law and the day', () => {
 
   test('a law that is not the one proposed says so; a correction needs its reason', async () => {
     const { called, actions } = acts({ changeRequestBasis: { ok: false, message: 'It cannot have been received in the future.', fields: { receivedOn: 'Not yet.' } } });
-    show(<ClockPanel request={requestView({ proposed: { regime: 'us-ca', reasons: [{ code: 'place', text: 'Lives in CA.' }] }, changes: [{ at: '2026-11-23T08:00:00Z', by: 'Signe', regimeWas: 'uk-gdpr', regime: 'eu-gdpr', receivedWas: '2026-11-01', receivedOn: '2026-11-02', reason: 'A letter.' }] })} zone={ZONE} today={TODAY} actions={actions} />);
+    show(<ClockPanel request={requestView({ proposed: { laws: [{ regime: 'us-ca', reasons: [{ code: 'place', text: 'Lives in CA.' }] }], reasons: [] }, changes: [{ at: '2026-11-23T08:00:00Z', by: 'Signe', regimeWas: 'uk-gdpr', regime: 'eu-gdpr', receivedWas: '2026-11-01', receivedOn: '2026-11-02', reason: 'A letter.' }] })} zone={ZONE} today={TODAY} actions={actions} />);
     expect(screen.getByText(/us-ca is proposed/)).toBeTruthy();
     expect(screen.getByText(/uk-gdpr became eu-gdpr, received Sun 1 Nov 2026 became Mon 2 Nov 2026. A letter./)).toBeTruthy();
-    fireEvent.click(button('Correct the law or the day of receipt'));
+    fireEvent.click(button('Correct the laws or the day of receipt'));
     fireEvent.click(button('Correct and work the clock out anew'));
     await screen.findByText(/Say why in a sentence/);
     expect(called).toEqual([]);
     type('Why it is corrected', 'It lay in York.');
     fireEvent.click(button('Correct and work the clock out anew'));
     await screen.findByText('Not yet.');
-    expect(called).toEqual([['changeRequestBasis', REF, { regime: 'eu-gdpr', receivedOn: '2026-11-02', reason: 'It lay in York.' }]]);
+    expect(called).toEqual([['changeRequestBasis', REF, { regimes: ['eu-gdpr'], receivedOn: '2026-11-02', reason: 'It lay in York.' }]]);
   });
 
   test('our own mark that is missed is a shape and words in the list', () => {
-    show(<RequestList lines={[requestLine({ missedTarget: 'decide', regime: 'uk-gdpr' })]} open={1} next={null} mayOpen waiting={3} />);
+    show(<RequestList lines={[requestLine({ missedTarget: 'decide', regime: 'uk-gdpr', regimes: ['uk-gdpr'] })]} open={1} next={null} mayOpen waiting={3} />);
     expect(screen.getByTitle('our own mark to decide is missed').textContent).toContain('▲');
     expect(screen.getByText('uk-gdpr', { selector: 'span' })).toBeTruthy();
     expect(screen.getByRole('link', { name: '3 came by mail' })).toBeTruthy();
@@ -66,21 +67,21 @@ describe('what came by mail', () => {
 
   test('a message stands beside the request it is proposed as, filled in; confirming opens that', async () => {
     const opened: [string, unknown][] = [];
-    const page = show(<InboxSheet proposals={[proposal('p1'), proposal('p2', { right: null, from: null, subject: '' })]} today={TODAY} home="DK" open={async (id, values) => (opened.push([id, values]), { ok: true, value: { ref: REF } })} setAside={async () => ({ ok: true, value: null })} />);
+    const page = show(<InboxSheet proposals={[proposal('p1'), proposal('p2', { right: null, from: null, subject: '' })]} today={TODAY} laws={SHIPPED_LAWS} standpoint={{ established: ['DK'], notMet: [] }} open={async (id, values) => (opened.push([id, values]), { ok: true, value: { ref: REF } })} setAside={async () => ({ ok: true, value: null })} />);
     expect(screen.getByText(/“indsigt” is said/)).toBeTruthy();
     expect(document.querySelector('.words b')).toBeNull();
     fireEvent.click(button('Open the request'));
-    await waitFor(() => expect(opened).toEqual([['p1', expect.objectContaining({ right: 'access', channel: 'mail', receivedOn: '2026-11-21', givenName: 'Bodil', familyName: 'Bech', email: 'bodil@mail.example', language: 'da', regime: 'eu-gdpr' })]]));
+    await waitFor(() => expect(opened).toEqual([['p1', expect.objectContaining({ right: 'access', channel: 'mail', receivedOn: '2026-11-21', givenName: 'Bodil', familyName: 'Bech', email: 'bodil@mail.example', language: 'da', regimes: ['eu-gdpr'] })]]));
     await waitFor(() => expect(page.went).toEqual([`/requests/${REF}`]));
   });
 
   test('what is no request is set aside; an empty box says what would come', async () => {
     const aside: string[] = [];
-    const { unmount } = show(<InboxSheet proposals={[proposal('p1')]} today={TODAY} home="DK" open={async () => ({ ok: false, message: 'x' })} setAside={async (id) => (aside.push(id), { ok: true, value: null })} />);
+    const { unmount } = show(<InboxSheet proposals={[proposal('p1')]} today={TODAY} laws={SHIPPED_LAWS} standpoint={{ established: ['DK'], notMet: [] }} open={async () => ({ ok: false, message: 'x' })} setAside={async (id) => (aside.push(id), { ok: true, value: null })} />);
     fireEvent.click(button(/set it aside/));
     await waitFor(() => expect(aside).toEqual(['p1']));
     unmount();
-    show(<InboxSheet proposals={[]} today={TODAY} home="DK" open={async () => ({ ok: false, message: 'x' })} setAside={async () => ({ ok: true, value: null })} />);
+    show(<InboxSheet proposals={[]} today={TODAY} laws={SHIPPED_LAWS} standpoint={{ established: ['DK'], notMet: [] }} open={async () => ({ ok: false, message: 'x' })} setAside={async () => ({ ok: true, value: null })} />);
     expect(screen.getByText(/Nothing waits/)).toBeTruthy();
   });
 });

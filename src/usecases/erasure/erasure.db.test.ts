@@ -1,3 +1,4 @@
+import { must } from '../../../test/support/must';
 import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -42,7 +43,7 @@ beforeEach(() => {
 
 async function opened(right: 'erasure' | 'access' = 'erasure', email = EMAIL): Promise<string> {
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }, { kind: 'phone', value: '10 22 33 44' }], name: { givenName: 'Jens', familyName: 'Toft' }, externalId: `e${n++}`, occurredAt: world.worker.clock.now() })] });
-  const made = await openRequest(signe, { right, regime: 'eu-gdpr', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Jens', familyName: 'Toft', emails: [email] }, text: 'please', language: 'en' });
+  const made = await openRequest(signe, { right, regimes: ['eu-gdpr'], receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Jens', familyName: 'Toft', emails: [email] }, text: 'please', language: 'en' });
   if (!made.ok) throw new Error(made.refusal.code);
   return made.value.ref;
 }
@@ -188,6 +189,41 @@ describe('identity', () => {
     expect(world.mails.some(({ subject, text }) => subject.includes(`We could not establish who asks (${ref})`) && text.includes('art. 77'))).toBe(true);
   });
 
+  test('after five wrong codes a second code works, and it is the same question on the clock', async () => {
+    const ref = await opened('access', 'second@post.example');
+    const usedUp = async () => {
+      must(await askIdentity(signe, { ref, address: 'second@post.example' }));
+      await world.drain();
+      const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
+      for (let n = 0; n < 5; n++) await proveIdentity(world.worker, { token, code: 'wrong' });
+    };
+    await usedUp();
+    await usedUp();
+    must(await askIdentity(signe, { ref, address: 'second@post.example' }));
+    await world.drain();
+    const mail = mailOf(ref);
+    must(await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(mail.text)![1]!, code: /Code: (\d{6})/.exec(mail.text)![1]! }));
+    const view = must(await requestView(signe, { ref }));
+    expect(view.events.map(({ kind }) => kind)).toEqual(['identity-asked', 'identity-proven']);
+    expect(view).toMatchObject({ state: 'running', identity: { state: 'proven' } });
+  });
+
+  test('proven at the counter after the codes were used up, the pause ends; proven before the letter has left, nothing was asked', async () => {
+    const ref = await opened('access', 'counter@post.example');
+    must(await askIdentity(signe, { ref, address: 'counter@post.example' }));
+    await world.drain();
+    const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
+    for (let n = 0; n < 5; n++) await proveIdentity(world.worker, { token, code: 'wrong' });
+    expect(must(await requestView(signe, { ref })).state).toBe('paused');
+    must(await proveAtCounter(signe, { ref }));
+    expect(must(await requestView(signe, { ref }))).toMatchObject({ state: 'running', pauses: [{ kind: 'identity', to: expect.any(String) }] });
+    const quick = await opened('access', 'quick@post.example');
+    must(await askIdentity(signe, { ref: quick, address: 'quick@post.example' }));
+    must(await proveAtCounter(signe, { ref: quick }));
+    await world.drain();
+    expect(must(await requestView(signe, { ref: quick }))).toMatchObject({ state: 'running', pauses: [], events: [] });
+  });
+
   test('an expired link proves nothing, a newer one takes its place', async () => {
     const ref = await opened('access', 'late@post.example');
     await askIdentity(signe, { ref, address: 'late@post.example' });
@@ -218,8 +254,9 @@ describe('who sees a request', () => {
     const ref = await opened('access', 'long@post.example');
     expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: '' })).toMatchObject({ refusal: { code: 'extension-without-reason' } });
     expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'nine workshops' })).toMatchObject({ ok: true });
-    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({ refusal: { code: 'event-twice' } });
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({ refusal: { code: 'letter-on-its-way' } });
     await world.drain();
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({ refusal: { code: 'event-twice' } });
     expect(world.mails.some(({ subject, text }) => subject.includes(`We need more time (${ref})`) && text.includes('nine workshops'))).toBe(true);
   });
 });

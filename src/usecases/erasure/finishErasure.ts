@@ -59,7 +59,7 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     await forgetSealedParts(h, part.choicesOnly);
     // Nobody may use what is kept for anything else: whoever asks is told no.
     if (part.keepsAnything && request.person_id && !part.persons.includes(request.person_id)) await setPersonDetails(h, request.person_id, { restricted_from: now, restricted_until: null });
-    await closeAnswered(ctx, h, request, outcome, now);
+    await closeAnswered(ctx, h, request, outcome, null, now);
     await recordTrail(ctx, h, 'erasure-finished', request.ref, row.fingerprint);
     await forgetRequests(h, ids);
     await destroyDataKeys(h, dataKeyIds, now);
@@ -112,7 +112,7 @@ function certificate(ctx: Context, row: PlanRow, request: RequestRow, { lines, r
   const gone = lines.filter(({ action, rule }) => action !== 'keep' && rule !== 'kept-apart');
   const done = [...groupBy(gone, (line) => `${line.system}/${line.collection}/${line.action}`)].map(([, own]) => ({ system: own[0]!.system, collection: own[0]!.collection, action: own[0]!.action, count: own.length }));
   const content = {
-    schema: 'bookend-certificate-2', reference: request.ref, regime: request.regime, organisation: ctx.organisation.name, receivedAt: request.received_at, finishedAt: new Date(now).toISOString(), planFrozenOn: row.frozen_on, planFingerprint: row.fingerprint, outcome, done,
+    schema: 'bookend-certificate-2', reference: request.ref, regime: request.regime, regimes: request.regimes, organisation: ctx.organisation.name, receivedAt: request.received_at, finishedAt: new Date(now).toISOString(), planFrozenOn: row.frozen_on, planFingerprint: row.fingerprint, outcome, done,
     residue: residue.map(({ system, collection, count, why, law, until, restricted }) => ({ system, collection, count, why, law, until, restricted })), recipientsTold: told,
     proof: 'A second trace with the same search keys found nothing beyond the residue.', keysDestroyed: !part.keepsAnything,
   };

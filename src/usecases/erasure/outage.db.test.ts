@@ -47,7 +47,7 @@ async function readyToErase(): Promise<string> {
   shelf = new Shelf({ givenName, familyName });
   for (const key of ['a', 'b', 'c']) shelf.put(key, email);
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }], name: { givenName, familyName }, externalId: `o${n}`, occurredAt: world.worker.clock.now() })] });
-  const { ref } = must(await openRequest(signe, { right: 'erasure', regime: 'eu-gdpr', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName, familyName, emails: [email] }, text: 'please', language: 'en' }));
+  const { ref } = must(await openRequest(signe, { right: 'erasure', regimes: ['eu-gdpr'], receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName, familyName, emails: [email] }, text: 'please', language: 'en' }));
   await world.drain();
   must(await proveAtCounter(signe, { ref }));
   must(await startTrace(signe, { ref }));

@@ -52,7 +52,7 @@ async function somebody(givenName: string, familyName: string) {
   shelf = new Shelf({ givenName, familyName });
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }, { kind: 'phone', value: phone }], name: { givenName, familyName }, externalId: `w${n}`, occurredAt: world.worker.clock.now() })] });
   const open = async (right: 'erasure' | 'access', language = 'en', more: { emails?: string[]; text?: string } = {}) => {
-    const opened = must(await openRequest(signe, { right, regime: 'eu-gdpr', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName, familyName, emails: more.emails ?? [email] }, text: more.text ?? 'please', language }));
+    const opened = must(await openRequest(signe, { right, regimes: ['eu-gdpr'], receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName, familyName, emails: more.emails ?? [email] }, text: more.text ?? 'please', language }));
     await world.drain();
     return opened.ref;
   };

@@ -1,8 +1,10 @@
 import { MOST_TRIES, waitAfter } from '../../core/letters/tries';
-import { requestById } from '../../db/requests/requests';
+import type { Handle } from '../../db/handle';
+import { clockEventsOfLetter, requestById, setCounting, setRequest, type RequestRow } from '../../db/requests/requests';
 import { nextLetterAt, setLetter, takeDueLetter } from '../../db/letters/letters';
 import { nextMailAt, setOutbox, takeDueMail } from '../../db/letters/outbox';
 import type { Context } from '../context';
+import { refreshRequest } from '../requests/refreshRequest';
 import type { QueuedMail } from './queueMail';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -49,19 +51,38 @@ async function deliverOne(ctx: Context): Promise<Outcome> {
     const [to, subject, text] = [await open(letter.address_sealed, 'address'), await open(letter.subject_sealed, 'subject'), await open(letter.body_sealed, 'body')];
     if (!to || !subject || !text) {
       await setLetter(h, letter.id, { state: 'failed', error: 'its key was destroyed' });
+      await putOnClock(ctx, h, request, letter.id, null);
       return 'refused';
     }
     const tries = letter.tries + 1;
     const fault = await send(ctx, { messageId: letter.message_id, to, subject, text });
     if (fault) {
-      await setLetter(h, letter.id, notTaken(ctx, tries, fault));
+      const change = notTaken(ctx, tries, fault);
+      await setLetter(h, letter.id, change);
+      if (change.state === 'failed') await putOnClock(ctx, h, request, letter.id, null);
       ctx.log.warn({ letter: letter.id, tries, cause: fault }, 'letter not taken by the mail server');
       return isOutage(fault) ? 'no-server' : 'refused';
     }
     await setLetter(h, letter.id, { state: 'sent', sent_at: ctx.clock.now(), tries, error: null, next_try_at: null });
+    await putOnClock(ctx, h, request, letter.id, ctx.clock.now());
     await recordTrail(ctx, h, 'letter-sent', request.ref, letter.template);
     return 'sent';
   });
+}
+
+/**
+ * What a letter says counts from when it has left. One that is given up has said nothing: an answer that never left opens the request
+ * again, with its clock running as it was.
+ */
+async function putOnClock(ctx: Context, h: Handle, request: RequestRow, letterId: string, at: string | null): Promise<void> {
+  const kinds = (await clockEventsOfLetter(h, letterId)).map(({ kind }) => kind);
+  if (kinds.length === 0) return;
+  await setCounting(h, letterId, at);
+  // Whoever has opened it again meanwhile has undone its decision; the first answer stays on the clock.
+  if (kinds.includes('answered') && request.decision !== 'none') await setRequest(h, request.id, at ? { answered: true, closed_at: request.closed_at ?? at } : { answered: false, closed_at: null });
+  if (kinds.includes('appeal-answered')) await setRequest(h, request.id, at ? { appeal: 'answered', closed_at: request.closed_at ?? at } : { appeal: 'open', closed_at: null });
+  if (!at) await recordTrail(ctx, h, 'letter-given-up', request.ref);
+  await refreshRequest(ctx, h, request.id);
 }
 
 /** The same for mail that belongs to no request. What was sent is not kept: a link in it may still open something. */

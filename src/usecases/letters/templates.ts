@@ -30,7 +30,7 @@ export function previewTemplate(ctx: Context, input: { template: TemplateId; lan
   const fault = faultOf(input);
   if (fault) return refuse(fault);
   const samples: Record<string, FieldValue> = Object.fromEntries(TEMPLATE_FIELDS[input.template].filter(({ name }) => name !== 'remedies' && name !== 'right').map(({ name, sample }) => [name, sample]));
-  const letter = frameLetter(input.template, { ref: 'BK-2026-00042', name: 'Lone Dam', language: input.language, right: 'access', regime: 'eu-gdpr', organisation: ctx.organisation }, samples, { version: 0, text: input.text });
+  const letter = frameLetter(input.template, { ref: 'BK-2026-00042', name: 'Lone Dam', language: input.language, right: 'access', remedies: wordsOf(input.language).remedies(ctx.organisation.authority), organisation: ctx.organisation }, samples, { version: 0, text: input.text });
   return ok({ subject: letter.subject, text: letterText(letter) });
 }
 

@@ -23,6 +23,8 @@ import { lastTrace } from '../../db/trace/traces';
 import type { FoundFile, FoundRecord } from '../../ports/connector';
 import { dataKeys } from '../../db/access/dataKeys';
 import { insertRegisterGaps } from '../../db/systems/registerGaps';
+import { lawTable } from '../../db/clock/laws';
+import type { RequestRow } from '../../db/requests/requests';
 import type { Handle } from '../../db/handle';
 import type { RegisterEntry } from '../../core/letters/cover';
 import { sayFacts } from '../../core/systems/register';
@@ -142,7 +144,7 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const collections = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([name, matches]) => ({ name, matches }));
     const withheld = [];
     for (const match of shared) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', why: 'Other people’s data stands in it (GDPR art. 15(4)).' });
-    const neverDisclose = regimeById(request.regime)?.neverDisclose ?? [];
+    const neverDisclose = await neverDisclosed(h, request);
     const removed = new Set<string>();
     const documents: MatchHead[] = [];
     for await (const [match, sealed] of sealedRecords(h, handed.filter(({ collection }) => collection !== 'messages'))) {
@@ -259,6 +261,12 @@ function counted(path: string, source: Readable, sums: { path: string; bytes: nu
 
 /** Records as they are handed over, or as they were found; in order, a few at a time. */
 type Open = (matches: readonly MatchHead[], asFound?: boolean) => AsyncGenerator<FoundRecord>;
+
+/** What no law that binds the request lets be handed over. */
+async function neverDisclosed(h: Handle, request: RequestRow): Promise<string[]> {
+  const laws = await lawTable(h);
+  return [...new Set(request.regimes.flatMap((id) => regimeById(id, request.received_at.slice(0, 10), laws)?.neverDisclose ?? []))];
+}
 
 function opener(ctx: Context, { requestId, redactions, neverDisclose }: Content): Open {
   return async function* (matches, asFound = false) {

@@ -1,6 +1,7 @@
 import type { ClockRefusal } from '../../core/clock/events';
 import { ok, refuse } from '../../core/shared/result';
 import type { Day } from '../../core/shared/days';
+import { lawTable } from '../../db/clock/laws';
 import { clockEventsOf, insertClockEvent, setRequest } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
@@ -17,7 +18,7 @@ export async function receiveAppeal(ctx: Context, input: { ref: string; received
   return workOnRequest<{ dueOn: Day | null }, ClockRefusal | { code: 'person-gone' }>(ctx, input.ref, 'requests.work', async (h, request) => {
     const at = receivedAtOf(ctx, input.receivedOn);
     const events = (await clockEventsOf(h, [request.id])).get(request.id)!;
-    const reading = clockOf(ctx, request, [...events, { kind: 'appeal-received', at }]);
+    const reading = clockOf(ctx, await lawTable(h), request, [...events, { kind: 'appeal-received', at }]);
     if (!reading.ok) return refuse(reading.refusal);
     const vault = vaultOf(ctx, h);
     if (!(await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`))) return refuse({ code: 'person-gone' });
@@ -36,8 +37,8 @@ export async function answerAppeal(ctx: Context, input: { ref: string; outcome: 
     const { address, name } = await answerAddress(ctx, h, request);
     if (!address) return refuse({ code: 'no-address' });
     const now = ctx.clock.now();
-    await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'appeal-answer', { upheld: input.outcome === 'upheld' ? 'yes' : null, reversed: input.outcome === 'reversed' ? 'yes' : null, text: input.text }));
-    await insertClockEvent(h, { request_id: request.id, kind: 'appeal-answered', at: now, reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.text, `event:${request.id}`), until: null, actor: ctx.actor.id });
+    const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'appeal-answer', { upheld: input.outcome === 'upheld' ? 'yes' : null, reversed: input.outcome === 'reversed' ? 'yes' : null, text: input.text }));
+    await insertClockEvent(h, { request_id: request.id, kind: 'appeal-answered', at: now, reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.text, `event:${request.id}`), until: null, actor: ctx.actor.id }, letterId);
     await setRequest(h, request.id, { appeal: 'answered', closed_at: now, outcome: input.outcome === 'reversed' ? 'appeal-reversed' : 'appeal-upheld' });
     await recordTrail(ctx, h, 'appeal-answered', request.ref, input.outcome);
     return ok(null);

@@ -47,14 +47,17 @@ export async function answerByLetter(ctx: Context, input: { ref: string; text: s
 async function answer(ctx: Context, h: Handle, request: RequestRow, outcome: string, template: TemplateId, fields: Readonly<Record<string, FieldValue>>) {
   const { address, name } = await answerAddress(ctx, h, request);
   if (!address) return refuse<DecideRefusal>({ code: 'no-address' });
-  await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, template, fields));
-  await closeAnswered(ctx, h, request, outcome);
+  const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, template, fields));
+  await closeAnswered(ctx, h, request, outcome, letterId);
   return ok(null);
 }
 
-/** The clock stops with the answer. */
-export async function closeAnswered(ctx: Context, h: Handle, request: RequestRow, outcome: string, now = ctx.clock.now()): Promise<void> {
-  await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id });
+/**
+ * The clock stops when the answer has been sent: with its letter, or at once where that has left already (null).
+ * A letter that fails for good opens the request again.
+ */
+export async function closeAnswered(ctx: Context, h: Handle, request: RequestRow, outcome: string, letterId: string | null, now = ctx.clock.now()): Promise<void> {
+  await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id }, letterId);
   await setRequest(h, request.id, { answered: true, carried_out: true, outcome, closed_at: now });
   await recordTrail(ctx, h, 'request-answered', request.ref, outcome);
 }

@@ -2,7 +2,7 @@ import { sayName } from '../../core/identity/compare';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { identifiersOf, personById } from '../../db/persons/persons';
 import { insertIdentityCheck, lockIdentityCheck, setIdentityCheck } from '../../db/requests/identityChecks';
-import { insertClockEvent, lockRequestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf, insertClockEvent, lockRequestById, setRequest, takeBackWaiting, waitingEventsOf, type RequestRow } from '../../db/requests/requests';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
@@ -46,10 +46,11 @@ export async function askIdentity(ctx: Context, input: { ref: string; address: s
       id, request_id: request.id, address_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.address, `check:${id}`), token_hash: ctx.keys.hash(Buffer.from(token)), code_hash: ctx.keys.index(`code:${id}:${code}`),
       sent_at: real, expires_at: new Date(Date.parse(real) + VALID_HOURS * 3_600_000).toISOString(), tries: 0, state: 'open',
     });
-    if (request.identity !== 'asked') await insertClockEvent(h, { request_id: request.id, kind: 'identity-asked', at: ctx.clock.now(), reason_sealed: null, until: null, actor: ctx.actor.id });
     await setRequest(h, request.id, { identity: 'asked', identity_method: 'mailed-code' });
     const person = await personOfRequest(ctx, h, request);
-    await queueLetter(ctx, h, request, input.address, await writeLetter(ctx, h, request, sayName(person), 'identity-code', { code, link: `${ctx.baseUrl}/identity/${token}`, hours: String(VALID_HOURS) }));
+    const letterId = await queueLetter(ctx, h, request, input.address, await writeLetter(ctx, h, request, sayName(person), 'identity-code', { code, link: `${ctx.baseUrl}/identity/${token}`, hours: String(VALID_HOURS) }));
+    // A second code, after the first was used up, is the same question: it has been on the clock since it was asked first.
+    if (!(await isIdentityAsked(h, request.id))) await insertClockEvent(h, { request_id: request.id, kind: 'identity-asked', at: ctx.clock.now(), reason_sealed: null, until: null, actor: ctx.actor.id }, letterId);
     await recordTrail(ctx, h, 'identity-asked', request.ref);
     return ok(null);
   });
@@ -102,9 +103,19 @@ export async function showAuthority(ctx: Context, input: { ref: string }) {
   });
 }
 
+/** Whether the question is open on the clock, or on its way to the person. */
+async function isIdentityAsked(h: Handle, requestId: string): Promise<boolean> {
+  if ((await waitingEventsOf(h, requestId)).some(({ kind }) => kind === 'identity-asked')) return true;
+  const events = (await clockEventsOf(h, [requestId])).get(requestId)!;
+  const times = (wanted: string) => events.filter(({ kind }) => kind === wanted).length;
+  return times('identity-asked') > times('identity-proven');
+}
+
 export async function markProven(ctx: Context, h: Handle, request: RequestRow, method: string): Promise<void> {
   const at = ctx.clock.now();
-  if (request.identity === 'asked') await insertClockEvent(h, { request_id: request.id, kind: 'identity-proven', at, reason_sealed: null, until: null, actor: ctx.actor.id });
+  // Proven in whatever way: what was asked by letter is answered by it, and what has not left need not be asked.
+  await takeBackWaiting(h, request.id, 'identity-asked');
+  if (await isIdentityAsked(h, request.id)) await insertClockEvent(h, { request_id: request.id, kind: 'identity-proven', at, reason_sealed: null, until: null, actor: ctx.actor.id });
   await setRequest(h, request.id, { identity: 'proven', identity_method: method });
   await refreshRequest(ctx, h, request.id);
   await recordTrail(ctx, h, 'identity-proven', request.ref, method);
@@ -117,9 +128,9 @@ export async function refuseForIdentity(ctx: Context, input: { ref: string }) {
     if (request.identity === 'none' && request.authority !== 'needed') return refuse({ code: 'identity-not-failed' });
     const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
     if (!address) return refuse({ code: 'no-address' });
-    await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'identity-refusal', {}));
+    const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'identity-refusal', {}));
     const now = ctx.clock.now();
-    await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id });
+    await insertClockEvent(h, { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id }, letterId);
     await setRequest(h, request.id, { decision: 'refuse', decision_ground: 'art-12-2', decided_by: ctx.actor.id, decided_at: now, answered: true, outcome: 'identity-not-proven', closed_at: now });
     await recordTrail(ctx, h, 'identity-refused', request.ref);
     return ok(null);

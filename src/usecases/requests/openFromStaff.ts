@@ -1,8 +1,6 @@
 import type { InferType } from 'yup';
 import type { openRequestSchema, publicRequestSchema } from '../../core/requests/schema';
 import type { Right } from '../../core/requests/rights';
-import { proposeRegime } from '../../core/clock/proposeRegime';
-import { localDay } from '../../core/shared/days';
 import type { Context } from '../context';
 import { receivedAtOf } from './dayOfReceipt';
 import { openRequest, type NewRequest } from './openRequest';
@@ -15,15 +13,12 @@ export function openFromStaff(ctx: Context, form: StaffForm) {
 }
 
 export function fromStaffForm(ctx: Context, form: StaffForm): NewRequest {
-  return { right: form.right, regime: form.regime, receivedAt: receivedAtOf(ctx, form.receivedOn), channel: form.channel as NewRequest['channel'], person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language };
+  return { right: form.right, regimes: form.regimes, receivedAt: receivedAtOf(ctx, form.receivedOn), channel: form.channel as NewRequest['channel'], person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language };
 }
 
-/** From the public form: received now, under the law that follows from where the person says they live. */
+/** From the public form: received now, under the laws that follow from where the person says they live. */
 export function openFromPublic(ctx: Context, form: InferType<typeof publicRequestSchema>) {
-  const receivedAt = ctx.clock.now();
-  const right = form.right as Right;
-  const { regime } = proposeRegime({ country: form.country || null, region: form.region || null }, right, ctx.organisation.country, localDay(receivedAt, ctx.organisation.zone));
-  return openRequest(ctx, { right, regime, receivedAt, channel: 'public-form', person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language });
+  return openRequest(ctx, { right: form.right as Right, receivedAt: ctx.clock.now(), channel: 'public-form', person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language });
 }
 
 interface PersonFields {

@@ -1,4 +1,3 @@
-import { proposeRegime } from '../../core/clock/proposeRegime';
 import { assign } from '../../core/requests/assign';
 import { assignmentRules, workload } from '../../db/requests/assignments';
 import { sayDayIn } from '../../core/letters/frame';
@@ -10,6 +9,7 @@ import type { Right } from '../../core/requests/rights';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { ClockRefusal } from '../../core/clock/events';
+import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/handle';
 import { personsByHash } from '../../db/persons/persons';
 import { addCoordinators, addMember, insertRequest, nextRef, setRequest, type RequestRow } from '../../db/requests/requests';
@@ -21,7 +21,7 @@ import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { clockOf } from './clockOf';
+import { clockOf, lawsOfRequest } from './clockOf';
 import { refreshRequest } from './refreshRequest';
 
 export interface OnBehalf {
@@ -33,8 +33,8 @@ export interface OnBehalf {
 
 export interface NewRequest {
   right: Right;
-  /** Undefined: the one proposed for where the person lives. */
-  regime?: string | undefined;
+  /** The laws that bind, that of the person's place first. Undefined: those that follow from where the person lives and the organisation is. */
+  regimes?: readonly string[] | undefined;
   receivedAt: string;
   channel: Channel;
   person: PersonRecord;
@@ -43,7 +43,7 @@ export interface NewRequest {
   language: string;
 }
 
-export type OpenRequestRefusal = AccessRefusal | ClockRefusal;
+export type OpenRequestRefusal = AccessRefusal | ClockRefusal | { code: 'no-law-found' };
 
 export interface OpenedRequest {
   id: string;
@@ -63,8 +63,12 @@ export async function openRequest(ctx: Context, input: NewRequest): Promise<Resu
 export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
   if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   const region = input.person.region ?? null;
-  const regime = input.regime ?? proposeRegime({ country: input.person.country ?? null, region }, input.right, ctx.organisation.country, localDay(input.receivedAt, ctx.organisation.zone)).regime;
-  const reading = clockOf(ctx, { regime, right: input.right, received_at: input.receivedAt }, []);
+  const place = { country: input.person.country ?? null, region };
+  const regimes = [...(input.regimes ?? (await lawsOfRequest(ctx, h, { place, right: input.right, receivedAt: input.receivedAt })).laws.map(({ regime }) => regime))];
+  const regime = regimes[0];
+  // None is guessed: somebody who knows has to say which law it is.
+  if (!regime) return refuse({ code: 'no-law-found' });
+  const reading = clockOf(ctx, await lawTable(h), { regimes, right: input.right, received_at: input.receivedAt }, []);
   if (!reading.ok) return reading;
   const id = ctx.keys.id('req');
   const ref = await nextRef(h, Number(localDay(input.receivedAt, ctx.organisation.zone).slice(0, 4)));
@@ -72,7 +76,7 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
   const vault = vaultOf(ctx, h);
   const key = await vault.newKey();
   const row: RequestRow = {
-    id, ref, right: input.right, regime, received_at: input.receivedAt, channel: input.channel, language: input.language, country: input.person.country ?? null,
+    id, ref, right: input.right, regime, regimes, received_at: input.receivedAt, channel: input.channel, language: input.language, country: input.person.country ?? null,
     person_id: await soleOwner(ctx, h, input.person), data_key_id: key,
     person_sealed: await vault.seal(key, JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }), `person:${id}`),
     text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,

@@ -1,9 +1,10 @@
 import type { StatusView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { lawTable } from '../../db/clock/laws';
 import { clockEventsOf, requestByRef } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
-import { clockOf } from './clockOf';
+import { readingOf } from './clockOf';
 import { statusHash } from './openRequest';
 import { shopsToSignIn } from './shopProof';
 
@@ -16,10 +17,9 @@ export async function readStatus(ctx: Context, input: { ref: string; word: strin
     const row = await requestByRef(h, input.ref.trim());
     const given = statusHash(ctx, row?.id ?? 'nobody', input.word);
     if (!row?.status_hash || !given.equals(row.status_hash)) return refuse({ code: 'status-unknown' });
-    const reading = clockOf(ctx, row, (await clockEventsOf(h, [row.id])).get(row.id)!);
-    if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
+    const reading = readingOf(ctx, await lawTable(h), row, (await clockEventsOf(h, [row.id])).get(row.id)!);
     const step = row.joined_to ? 'joined' : row.closed_at ? 'answered' : row.appeal === 'open' ? 'appeal' : row.identity === 'asked' ? 'waits-for-you' : row.stage === 'intake' || row.stage === 'identity' ? 'received' : 'worked-on';
     await recordTrail(ctx, h, 'status-read', row.ref);
-    return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.value.receivedOn, dueOn: row.due_on, isExtended: reading.value.reasons.some(({ code }) => code === 'extended'), shops: await shopsToSignIn(ctx, h, row) });
+    return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.receivedOn, dueOn: row.due_on, isExtended: reading.reasons.some(({ code }) => code === 'extended'), shops: await shopsToSignIn(ctx, h, row) });
   });
 }

@@ -1,38 +1,50 @@
-import { clock } from '../../core/clock/clock';
 import type { ClockEvent, ClockRefusal } from '../../core/clock/events';
 import { sayDayIn } from '../../core/letters/frame';
+import type { Letter } from '../../core/letters/letter';
 import { ok, refuse } from '../../core/shared/result';
-import { clockEventsOf, insertClockEvent } from '../../db/requests/requests';
+import { lawTable } from '../../db/clock/laws';
+import type { Handle } from '../../db/handle';
+import { clockEventsOf, insertClockEvent, waitingEventsOf, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { clockOf } from './clockOf';
 import { answerAddress } from './answerAddress';
+import { clockOf } from './clockOf';
 import { workOnRequest } from './workOnRequest';
 
 export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended';
 
-/** Puts an event on the clock, if the regime allows it; an extension is announced to the person, and a question asked of them, in the same act. */
-export async function recordClockEvent(ctx: Context, input: { ref: string; kind: StaffClockEvent; reason: string; until?: string | null }) {
-  return workOnRequest<{ dueOn: string }, ClockRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+export type ClockEventRefusal = ClockRefusal | { code: 'no-address' } | { code: 'letter-on-its-way'; kind: string };
+
+/** What the person has to be told before it counts. */
+const TOLD: readonly StaffClockEvent[] = ['clarification-asked', 'fee-asked', 'extended'];
+
+/**
+ * Puts an event on the clock, if the laws allow it. What has to be announced to the person is written to them in the same act and
+ * counts from when the letter has left; or it was said or handed over, which is recorded (`toldByHand`) and counts at once.
+ */
+export async function recordClockEvent(ctx: Context, input: { ref: string; kind: StaffClockEvent; reason: string; until?: string | null; toldByHand?: boolean }) {
+  return workOnRequest<{ dueOn: string; isOnItsWay: boolean }, ClockEventRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const events = (await clockEventsOf(h, [request.id])).get(request.id)!;
     const event: ClockEvent = { kind: input.kind, at: ctx.clock.now(), reason: input.reason, until: input.until ?? null };
-    const reading = clockOf(ctx, request, [...events, event]);
+    const reading = clockOf(ctx, await lawTable(h), request, [...events, event]);
     if (!reading.ok) return refuse(reading.refusal);
-    const sealed = input.reason ? await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `event:${request.id}`) : null;
-    await insertClockEvent(h, { request_id: request.id, kind: input.kind, at: event.at, reason_sealed: sealed, until: event.until ?? null, actor: ctx.actor.id });
+    if ((await waitingEventsOf(h, request.id)).some(({ kind }) => kind === input.kind)) return refuse({ code: 'letter-on-its-way', kind: input.kind });
+    const hasToBeTold = TOLD.includes(input.kind) && !input.toldByHand;
     const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
-    if (input.kind === 'extended' && address) await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'extension', { dueOn: sayDayIn(request.language, reading.value.dueOn), reason: input.reason }));
-    if (input.kind === 'clarification-asked' && address) await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'clarification', { question: input.reason }));
-    await recordTrail(ctx, h, 'clock-event', request.ref, input.kind);
-    return ok({ dueOn: reading.value.dueOn });
+    if (hasToBeTold && !address) return refuse({ code: 'no-address' });
+    const letterId = hasToBeTold ? await queueLetter(ctx, h, request, address!, await letterOf(ctx, h, request, name, input, reading.value.dueOn)) : null;
+    const sealed = input.reason ? await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `event:${request.id}`) : null;
+    await insertClockEvent(h, { request_id: request.id, kind: input.kind, at: event.at, reason_sealed: sealed, until: event.until ?? null, actor: ctx.actor.id }, letterId);
+    await recordTrail(ctx, h, 'clock-event', request.ref, input.toldByHand ? `${input.kind}, told by hand` : input.kind);
+    return ok({ dueOn: reading.value.dueOn, isOnItsWay: letterId !== null });
   });
 }
 
-/** `POST /clock`: the clock of a case that is not in Bookend. */
-export function computeClock(ctx: Context, query: { regime: string; right: Parameters<typeof clock>[0]['right']; receivedAt: string; zone: string; calendar: { country: string; region?: string | undefined }; events: readonly ClockEvent[] }) {
-  return clock({ ...query, holidayOf: ctx.holidays.of(query.calendar.country, query.calendar.region), now: ctx.clock.now() });
+function letterOf(ctx: Context, h: Handle, request: RequestRow, name: string | null, input: { kind: StaffClockEvent; reason: string }, dueOn: string): Promise<Letter> {
+  if (input.kind === 'extended') return writeLetter(ctx, h, request, name, 'extension', { dueOn: sayDayIn(request.language, dueOn), reason: input.reason });
+  if (input.kind === 'fee-asked') return writeLetter(ctx, h, request, name, 'fee', { reason: input.reason });
+  return writeLetter(ctx, h, request, name, 'clarification', { question: input.reason });
 }
-

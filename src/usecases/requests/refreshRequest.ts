@@ -1,20 +1,20 @@
 import { stageOf, type StageFacts } from '../../core/requests/stages';
+import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/handle';
 import { clockEventsOf, insertStage, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
 import { countOpenHelpers } from '../../db/requests/helperTasks';
 import { traceFacts } from '../../db/trace/traces';
 import type { Context } from '../context';
-import { clockOf } from './clockOf';
+import { readingOf } from './clockOf';
 
 /** Recomputes what the lists sort and filter by; the last step of every act on a request. */
 export async function refreshRequest(ctx: Context, h: Handle, id: string): Promise<RequestRow> {
   const row = (await requestById(h, id))!;
   const facts = await traceFacts(h, id);
   const events = (await clockEventsOf(h, [id])).get(id)!;
-  const reading = clockOf(ctx, row, events);
-  if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
+  const reading = readingOf(ctx, await lawTable(h), row, events);
   const next: RequestRow = { ...row, trace: facts.trace, undecided: facts.undecided };
-  const change = { trace: facts.trace, undecided: facts.undecided, helpers_open: await countOpenHelpers(h, id), stage: stageOf(stageFacts(next)), due_on: row.appeal === 'open' && reading.value.appealDueOn ? reading.value.appealDueOn : reading.value.dueOn };
+  const change = { trace: facts.trace, undecided: facts.undecided, helpers_open: await countOpenHelpers(h, id), stage: stageOf(stageFacts(next)), due_on: row.appeal === 'open' && reading.appealDueOn ? reading.appealDueOn : reading.dueOn };
   if (change.stage !== row.stage) await insertStage(h, { request_id: id, stage: change.stage, at: ctx.clock.now() });
   await setRequest(h, id, change);
   return { ...row, ...change };

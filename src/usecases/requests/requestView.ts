@@ -1,9 +1,9 @@
 import { maskName } from '../../core/access/mask';
 import { reachOf } from '../../core/access/roles';
 import type { ClockReading } from '../../core/clock/clock';
-import { proposeRegime } from '../../core/clock/proposeRegime';
+import { lawsOn, regimeById, type Laws } from '../../core/clock/regimes';
 import { targetDays, type TargetDays } from '../../core/clock/targets';
-import { daysBetween, localDay, workingDaysBetween } from '../../core/shared/days';
+import { daysBetween, localDay, workingDaysBetween, type Day } from '../../core/shared/days';
 import { factsNeeded, identityMethods } from '../../core/requests/identityMethods';
 import { nextAct } from '../../core/requests/nextAct';
 import { stagesOf } from '../../core/requests/stages';
@@ -11,6 +11,7 @@ import type { PersonRecord } from '../../core/identity/record';
 import type { RequestLine, RequestView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { listUsers, userNames } from '../../db/access/users';
+import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/handle';
 import { requestChangesOf } from '../../db/requests/changes';
 import { notesOf } from '../../db/requests/notes';
@@ -21,13 +22,13 @@ import { countFound } from '../../db/trace/matches';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
 import { lastIdentityCheck } from '../../db/requests/identityChecks';
-import { clockEventsOf, countOpenRequests, listRequests, membersOf, requestById, requestByRef, type RequestFilter, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf, countOpenRequests, listRequests, membersOf, requestById, requestByRef, waitingEventsOf, type RequestFilter, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { readPlan } from '../erasure/readPlan';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { clockOf } from './clockOf';
+import { lawsOfRequest, readingOf } from './clockOf';
 import { holdsSpecialData, MOST_FACT_TRIES } from './checkFacts';
 import { addressesOnFile } from './identity';
 import { joinable } from './joinRequests';
@@ -48,7 +49,8 @@ export async function readRequests(ctx: Context, filter: RequestFilter): Promise
     const vault = vaultOf(ctx, h);
     await vault.load(page.map(({ data_key_id }) => data_key_id));
     const lines: RequestLine[] = [];
-    for (const row of page) lines.push(lineOf(ctx, row, events.get(row.id)!, sayWho(await sayPersonOfRequest(ctx, h, row, vault), how === 'masked'), names));
+    const laws = await lawTable(h);
+    for (const row of page) lines.push(lineOf(ctx, laws, row, events.get(row.id)!, sayWho(await sayPersonOfRequest(ctx, h, row, vault), how === 'masked'), names));
     const last = page.at(-1);
     return ok({ lines, open: await countOpenRequests(h), next: rows.length > filter.limit && last ? { dueOn: last.due_on, id: last.id } : null, colleagues: await ableColleagues(h) });
   });
@@ -59,7 +61,8 @@ export async function openClocks(ctx: Context, h: Handle, most: number): Promise
   if (!reach(ctx, 'requests.see')) return [];
   const rows = await listRequests(h, { state: 'open', right: null, stage: null, after: null, limit: most });
   const events = await clockEventsOf(h, rows.map(({ id }) => id));
-  return rows.map((row) => lineOf(ctx, row, events.get(row.id)!, '', NO_NAMES));
+  const laws = await lawTable(h);
+  return rows.map((row) => lineOf(ctx, laws, row, events.get(row.id)!, '', NO_NAMES));
 }
 
 const NO_NAMES: ReadonlyMap<string, string> = new Map();
@@ -69,14 +72,13 @@ function sayWho(name: string | null, isMasked: boolean): string {
   return isMasked ? maskName(name) : name;
 }
 
-function lineOf(ctx: Context, row: RequestRow, events: Parameters<typeof clockOf>[2], who: string, names: ReadonlyMap<string, string>): RequestLine {
-  const reading = clockOf(ctx, row, events);
-  if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
-  const value = row.appeal === 'open' ? appealReading(ctx, row, reading.value) : reading.value;
+function lineOf(ctx: Context, laws: Laws, row: RequestRow, events: Parameters<typeof readingOf>[3], who: string, names: ReadonlyMap<string, string>): RequestLine {
+  const reading = readingOf(ctx, laws, row, events);
+  const value = row.appeal === 'open' ? appealReading(ctx, row, reading) : reading;
   const targets = targetsOf(ctx, row, value);
   const answered = events.find(({ kind }) => kind === 'answered');
   return {
-    ref: row.ref, right: row.right, regime: row.regime, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: row.acknowledged_at ? null : value.acknowledgeBy,
+    ref: row.ref, right: row.right, regime: row.regime, regimes: row.regimes, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: row.acknowledged_at ? null : value.acknowledgeBy,
     isExtended: events.some(({ kind }) => kind === 'extended'), state: value.state, workingDaysLeft: value.workingDaysLeft, pauses: value.pauses, next: nextAct(row.stage, stageFacts(row), row), outcome: row.outcome, answeredOn: answered?.at.slice(0, 10) ?? null,
     owner: row.owner_id ? { id: row.owner_id, name: names.get(row.owner_id) ?? '' } : null, missedTarget: value.state === 'running' ? targets.missed : null,
   };
@@ -104,8 +106,8 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
     const vault = vaultOf(ctx, h);
     const names = await userNames(h);
     const events = (await clockEventsOf(h, [row.id])).get(row.id)!;
-    const reading = clockOf(ctx, row, events);
-    if (!reading.ok) throw new Error(`the clock of ${row.ref} does not read: ${reading.refusal.code}`);
+    const laws = await lawTable(h);
+    const reading = readingOf(ctx, laws, row, events);
     const open = (sealed: Buffer | null, about: string) => (isMasked ? Promise.resolve(null) : vault.unseal(row.data_key_id, sealed, about));
     const said = await open(row.person_sealed, `person:${row.id}`);
     const person = said ? (JSON.parse(said) as PersonRecord & { onBehalf: OnBehalf | null }) : null;
@@ -117,8 +119,8 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
     const who = sayWho(await sayPersonOfRequest(ctx, h, row, vault), isMasked);
     await recordTrail(ctx, h, 'request-viewed', row.ref);
     return ok({
-      ...lineOf(ctx, row, events, who, names), id: row.id, language: row.language, channel: row.channel, receivedAt: row.received_at, isMasked, person, personId: row.person_id, text: await open(row.text_sealed, `text:${row.id}`), onBehalf: person?.onBehalf ?? null,
-      clock: reading.value, events: opened, stages: row.appeal === 'none' ? stagesOf(row.right) : [...stagesOf(row.right).slice(0, -1), 'appeal', 'closed'], members: await membersOf(h, row.id),
+      ...lineOf(ctx, laws, row, events, who, names), id: row.id, language: row.language, channel: row.channel, receivedAt: row.received_at, isMasked, person, personId: row.person_id, text: await open(row.text_sealed, `text:${row.id}`), onBehalf: person?.onBehalf ?? null,
+      clock: reading, events: opened, waiting: await waitingEventsOf(h, row.id), laws: boundBy(row, laws, reading.receivedOn), knownLaws: lawsOn(reading.receivedOn, laws).map(({ id, title }) => ({ id, title })), stages: row.appeal === 'none' ? stagesOf(row.right) : [...stagesOf(row.right).slice(0, -1), 'appeal', 'closed'], members: await membersOf(h, row.id),
       identity: { state: row.identity, method: row.identity_method, addresses: isMasked ? [] : await addressesOnFile(ctx, h, row), tries: check?.tries ?? null, methods: identityMethods(row.right, await holdsSpecialData(h)), factTriesLeft: MOST_FACT_TRIES - row.fact_tries, factsNeeded: factsNeeded(row.right) },
       decision: { outcome: row.decision, ground: row.decision_ground, reason: await open(row.decision_reason_sealed, `decision:${row.id}`), by: row.decided_by ? (names.get(row.decided_by) ?? null) : null, at: row.decided_at },
       undecided: row.undecided, trace: row.trace,
@@ -126,9 +128,17 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
       plan: await readPlan(ctx, h, row, isMasked), found: await countFound(h, row.id),
       letters: (await lettersOf(h, row.id)).map(({ id, template, state, queued_at, sent_at, tries, body_sealed, error, next_try_at }) => ({ id: body_sealed && how !== 'masked' ? id : null, template, state, at: sent_at ?? queued_at, tries, error, nextTryAt: next_try_at })),
       hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,
-      proposed: proposeRegime({ country: row.country, region: row.region }, row.right, ctx.organisation.country, reading.value.receivedOn), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading.value), appeal: row.appeal, authority: row.authority, matter: row.matter, matterUrl: matterUrl(ctx, row.matter), goesOn: row.closed_at ? localDay(yearsAfter(row.closed_at, ctx.requestYears), ctx.organisation.zone) : null, removedAt: row.removed_at ? localDay(row.removed_at, ctx.organisation.zone) : null,
+      proposed: await lawsOfRequest(ctx, h, { place: { country: row.country, region: row.region }, right: row.right, receivedAt: row.received_at }), changes: await changesOf(ctx, h, row, names, open), targets: targetsOf(ctx, row, reading), appeal: row.appeal, authority: row.authority, matter: row.matter, matterUrl: matterUrl(ctx, row.matter), goesOn: row.closed_at ? localDay(yearsAfter(row.closed_at, ctx.requestYears), ctx.organisation.zone) : null, removedAt: row.removed_at ? localDay(row.removed_at, ctx.organisation.zone) : null,
       notes: isMasked ? [] : await openNotes(h, row, names, open), colleagues: isMasked ? [] : await ableColleagues(h), joinedTo: row.joined_to ? ((await requestById(h, row.joined_to))?.ref ?? null) : null, joinable: isMasked ? [] : (await joinable(h, row)).map(({ ref, receivedAt, band, because }) => ({ ref, band, because, receivedOn: localDay(receivedAt, ctx.organisation.zone) })),
     });
+  });
+}
+
+/** What a page has to know of the laws that bind a request. */
+function boundBy(row: RequestRow, laws: Laws, on: Day): RequestView['laws'] {
+  return row.regimes.flatMap((id) => {
+    const law = regimeById(id, on, laws);
+    return law ? [{ id: law.id, title: law.title, extension: law.extension, clarification: law.clarification, identity: law.identity, fee: law.fee, appeal: law.appeal, remedies: law.remedies, source: law.source }] : [];
   });
 }
 

@@ -1,3 +1,9 @@
+import { lawDraftSchema } from '../../core/clock/lawDraft';
+import { MOST_TRIES } from '../../core/letters/tries';
+import { adoptLaw, previewLaw, readLaws, stateLaw } from '../clock/adoptLaw';
+import { deliverLetters } from '../letters/deliverLetters';
+import { sendAgain } from '../letters/sendAgain';
+import { recordClockEvent } from './recordClockEvent';
 import { choice, seedLedger } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
 import { testWorld, type TestWorld } from '../../../test/support/database';
@@ -72,29 +78,29 @@ describe('the law and the day', () => {
   });
 
   test('a correction works the clock out anew and keeps what stood before, with its reason', async () => {
-    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regime: 'eu-gdpr' });
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
     expect((await view(ref)).dueOn).toBe('2026-12-21');
-    expect(must(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-11-16', reason: 'The letter lay in York.' })).dueOn).toBe('2026-12-31');
+    expect(must(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-11-16', reason: 'The letter lay in York.' })).dueOn).toBe('2026-12-31');
     const after = await view(ref);
-    expect(after).toMatchObject({ regime: 'us-ca', receivedOn: '2026-11-16', clock: { acknowledgeBy: '2026-12-02' } });
+    expect(after).toMatchObject({ regimes: ['us-ca'], receivedOn: '2026-11-16', clock: { acknowledgeBy: '2026-12-01' } });
     expect(after.changes).toMatchObject([{ regimeWas: 'eu-gdpr', regime: 'us-ca', receivedWas: '2026-11-20', receivedOn: '2026-11-16', reason: 'The letter lay in York.', by: 'Signe Aaby' }]);
-    expect(refusal(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-11-16', reason: 'again' }))).toBe('nothing-changed');
-    expect(refusal(await changeBasis(signe, { ref, regime: 'us-ca', receivedOn: '2026-12-24', reason: 'in the future' }))).toBe('received-in-the-future');
-    expect(refusal(await changeBasis(signe, { ref, regime: 'xx', receivedOn: '2026-11-16', reason: 'no such law' }))).toBe('unknown-regime');
+    expect(refusal(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-11-16', reason: 'again' }))).toBe('nothing-changed');
+    expect(refusal(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-12-24', reason: 'in the future' }))).toBe('received-in-the-future');
+    expect(refusal(await changeBasis(signe, { ref, regimes: ['xx'], receivedOn: '2026-11-16', reason: 'no such law' }))).toBe('unknown-regime');
     expect((await view(ref)).changes).toHaveLength(1);
   });
 
   test('receipt is acknowledged by mail by itself; without an address it is due, until somebody has said that it was done', async () => {
-    const { ref } = await open({ regime: 'us-ca', person: { givenName: 'No', familyName: 'Address', phones: ['+14155550100'] } });
+    const { ref } = await open({ regimes: ['us-ca'], person: { givenName: 'No', familyName: 'Address', phones: ['+14155550100'] } });
     expect((await view(ref)).acknowledgeBy).not.toBeNull();
     must(await acknowledgeByHand(signe, { ref }));
     expect(await view(ref)).toMatchObject({ acknowledgeBy: null, acknowledgedAt: expect.any(String) });
     expect(refusal(await acknowledgeByHand(signe, { ref }))).toBe('acknowledged-already');
-    expect(await view((await open({ regime: 'us-ca' })).ref)).toMatchObject({ acknowledgeBy: null });
+    expect(await view((await open({ regimes: ['us-ca'] })).ref)).toMatchObject({ acknowledgeBy: null });
   });
 
   test('what if writes nothing', async () => {
-    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regime: 'eu-gdpr' });
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
     expect(must(await whatIf(signe, { ref, kind: 'extended', on: '2026-11-26' })).dueOn).toBe('2027-02-22');
     expect(must(await whatIf(signe, { ref, kind: 'nothing', on: '2027-01-04' })).state).toBe('overdue');
     expect(refusal(await whatIf(signe, { ref, kind: 'identity-proven', on: '2026-11-26' }))).toBe('event-without-its-pair');
@@ -102,10 +108,98 @@ describe('the law and the day', () => {
   });
 });
 
+describe('what is told counts when it is told', () => {
+  const FAILS = { send: async () => Promise.reject(Object.assign(new Error('no such mailbox'), { code: 'EMESSAGE', responseCode: 550 })) };
+  /** Until the letter is given up: each try comes when it is due. */
+  const triedOut = async (failing: Context) => {
+    for (let n = 0; n < MOST_TRIES; n++) {
+      await world.knex('letters').update({ next_try_at: null }).where({ state: 'queued' });
+      await deliverLetters(failing);
+    }
+  };
+
+  test('an extension counts from when its letter has left; without an address only when it was said, which is recorded', async () => {
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
+    await world.drain();
+    must(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'nine workshops' }));
+    expect(await view(ref)).toMatchObject({ isExtended: false, dueOn: '2026-12-21', waiting: [{ kind: 'extended' }] });
+    await world.drain();
+    expect(await view(ref)).toMatchObject({ isExtended: true, dueOn: '2027-02-22', waiting: [] });
+    const { ref: silent } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['uk-gdpr'], person: { givenName: 'No', familyName: 'Address', phones: ['+442079460100'] } });
+    for (const kind of ['extended', 'clarification-asked', 'fee-asked'] as const) expect(refusal(await recordClockEvent(signe, { ref: silent, kind, reason: 'nine workshops' }))).toBe('no-address');
+    must(await recordClockEvent(signe, { ref: silent, kind: 'extended', reason: 'nine workshops', toldByHand: true }));
+    expect(await view(silent)).toMatchObject({ isExtended: true, dueOn: '2027-02-22' });
+    expect(await world.knex('letters').join('requests', 'requests.id', 'letters.request_id').where({ ref: silent })).toEqual([]);
+  });
+
+  test('an answer that never leaves opens the request again, on the Desk and with its clock running; sent after all, it is answered on that day', async () => {
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
+    await world.drain();
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    world.queue.length = 0;
+    await triedOut({ ...world.worker, mailer: FAILS });
+    expect(await view(ref)).toMatchObject({ state: 'running', answeredOn: null, letters: expect.arrayContaining([expect.objectContaining({ template: 'nothing-found', state: 'failed' })]) });
+    expect((await world.knex('requests').where({ ref }).first()).closed_at).toBeNull();
+    expect(await world.knex('trail').where({ act: 'letter-given-up', subject: ref })).toHaveLength(1);
+    const failed = (await view(ref)).letters.find(({ state }) => state === 'failed')!;
+    world.goTo('2026-11-26T08:00:00Z');
+    must(await sendAgain(signe, { ref, letterId: failed.id! }));
+    await world.drain();
+    expect(await view(ref)).toMatchObject({ stage: 'closed', state: 'answered-in-time', answeredOn: '2026-11-26' });
+    world.goTo('2026-11-24T08:00:00Z');
+  });
+
+  test('what was asked by a letter that never left stops nothing', async () => {
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
+    await world.drain();
+    must(await recordClockEvent(signe, { ref, kind: 'clarification-asked', reason: 'Which shop?' }));
+    world.queue.length = 0;
+    await triedOut({ ...world.worker, mailer: FAILS });
+    expect(await view(ref)).toMatchObject({ state: 'running', dueOn: '2026-12-21', pauses: [] });
+  });
+
+  test('opened again before its letter has left, it stays open', async () => {
+    const { ref } = await open({ regimes: ['eu-gdpr'] });
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    must(await reopenRequest(signe, { ref, reason: 'A box in the cellar.' }));
+    await world.drain();
+    expect(await view(ref)).toMatchObject({ stage: 'identity', state: 'answered-in-time' });
+  });
+});
+
+describe('several laws', () => {
+  test('a Californian of an organisation in Denmark: both laws bind, each date is the earliest, each remedy is named', async () => {
+    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', person: { givenName: 'Cal', familyName: 'Ford', emails: ['cal@mail.example'], country: 'US', region: 'CA' } });
+    const found = await view(ref);
+    expect(found).toMatchObject({ regime: 'us-ca', regimes: ['us-ca', 'eu-gdpr'], dueOn: '2026-12-21', clock: { laws: [{ regime: 'us-ca', dueOn: '2027-01-04' }, { regime: 'eu-gdpr', dueOn: '2026-12-21' }] } });
+    expect(found.clock.reasons[0]).toMatchObject({ code: 'several-laws' });
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    await world.drain();
+    expect(world.mails.at(-1)!.text).toMatch(/California Privacy Protection Agency[\s\S]*GDPR art. 77/);
+  });
+
+  test('a changed row is looked at before, adopted with its reason, and counts by day of receipt', async () => {
+    const ib = world.user('usr_ib', 'administrator');
+    const [before, after] = [await open({ receivedAt: '2026-11-10T10:00:00Z', regimes: ['us-ky'] }), await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['us-ky'] })];
+    const draft = lawDraftSchema.validateSync({ ...must(await readLaws(ib)).drafts.find(({ regime }) => regime === 'us-ky')!, effectiveFrom: '2026-11-15', respondIn: 30, extendedTo: 60, source: 'KRS 367.3615, as amended', reason: 'amended' });
+    const moved = { under: 2, moved: [{ ref: after.ref, receivedOn: '2026-11-20', was: '2027-01-04', will: '2026-12-20' }], broken: [] };
+    expect(must(await previewLaw(ib, draft))).toEqual(moved);
+    expect((await view(after.ref)).dueOn).toBe('2027-01-04');
+    expect(refusal(await adoptLaw(signe, draft))).toBe('not-allowed');
+    expect(must(await adoptLaw(ib, draft))).toEqual(moved);
+    expect([(await view(before.ref)).dueOn, (await view(after.ref)).dueOn]).toEqual(['2026-12-25', '2026-12-20']);
+    expect(must(await readLaws(ib)).lines.filter(({ regime }) => regime === 'us-ky')).toMatchObject([{ adoptedBy: null, isConfirmed: false }, { adoptedBy: 'usr_ib', isConfirmed: true, reason: 'amended' }]);
+    must(await stateLaw(ib, { regime: 'us-ky', isMet: false, reason: 'fewer than 100,000 people there' }));
+    expect((await view((await open({ person: { givenName: 'Ken', familyName: 'Tuck', country: 'US', region: 'KY' } })).ref)).regimes).toEqual(['eu-gdpr']);
+    must(await stateLaw(ib, { regime: 'us-ky', isMet: true, reason: 'we do now' }));
+  });
+});
+
 describe('after the answer', () => {
   test('an appeal opens the request again under its own clock, and its answer closes it', async () => {
-    const { ref } = await open({ regime: 'us-va' });
+    const { ref } = await open({ regimes: ['us-va'] });
     must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    await world.drain();
     expect(await view(ref)).toMatchObject({ stage: 'closed', mayReopen: true });
     expect(must(await receiveAppeal(signe, { ref, receivedOn: '2026-11-24', text: 'I was a customer!' })).dueOn).toBe('2027-01-23');
     expect(await view(ref)).toMatchObject({ stage: 'appeal', dueOn: '2027-01-23', state: 'running', appeal: 'open', next: { code: 'answer-appeal' }, stages: expect.arrayContaining(['appeal']) });
@@ -117,15 +211,17 @@ describe('after the answer', () => {
   });
 
   test('where the law knows no appeal to us, none is recorded', async () => {
-    const { ref } = await open({ regime: 'eu-gdpr' });
+    const { ref } = await open({ regimes: ['eu-gdpr'] });
     must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    await world.drain();
     expect(refusal(await receiveAppeal(signe, { ref, receivedOn: '2026-11-24', text: 'but' }))).toBe('no-appeal');
   });
 
   test('what was overlooked opens it again; the first answer stays on the clock', async () => {
-    const { ref } = await open({ regime: 'eu-gdpr' });
+    const { ref } = await open({ regimes: ['eu-gdpr'] });
     expect(refusal(await reopenRequest(signe, { ref, reason: 'x' }))).toBe('request-open');
     must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    await world.drain();
     must(await reopenRequest(signe, { ref, reason: 'A box in the cellar.' }));
     const again = await view(ref);
     expect(again).toMatchObject({ stage: 'identity', state: 'answered-in-time', decision: { outcome: 'none' } });
@@ -159,7 +255,7 @@ describe('colleagues', () => {
   });
 
   test('one mail a day to those with something due, references only', async () => {
-    await open({ receivedAt: '2026-10-01T10:00:00Z', regime: 'eu-gdpr' });
+    await open({ receivedAt: '2026-10-01T10:00:00Z', regimes: ['eu-gdpr'] });
     world.mails.length = 0;
     expect(await sendDigests(world.worker)).toBeGreaterThan(0);
     expect(await sendDigests(world.worker)).toBe(0);
@@ -315,7 +411,7 @@ describe('the status page', () => {
 
 describe('the privacy mailbox', () => {
   const message = (key: string, more: Partial<InboxMessage> = {}): InboxMessage => ({ key, from: { name: 'Lone Dam', address: EMAIL }, subject: 'Data', text: 'Please delete my account.', receivedAt: '2026-11-22T07:00:00Z', ...more });
-  const form = { right: 'erasure' as const, forWhom: 'self' as const, agentName: '', agentEmail: '', country: 'DK', region: '', language: 'en' as const, regime: 'eu-gdpr' as const, channel: 'phone' as const, receivedOn: '2026-11-22', givenName: 'Lone', familyName: 'Dam', birthDate: '', email: EMAIL, phone: '', customerNumber: '', text: 'Please delete my account.' };
+  const form = { right: 'erasure' as const, forWhom: 'self' as const, agentName: '', agentEmail: '', country: 'DK', region: '', language: 'en' as const, regimes: ['eu-gdpr' as const], channel: 'phone' as const, receivedOn: '2026-11-22', givenName: 'Lone', familyName: 'Dam', birthDate: '', email: EMAIL, phone: '', customerNumber: '', text: 'Please delete my account.' };
 
   test('each message is proposed once, with right, person and day; what cannot be read is counted', async () => {
     messages = [message('1'), message('2', { subject: 'Spring prices', text: 'Our list is out', receivedAt: '2099-01-01T00:00:00Z' })];
@@ -353,12 +449,14 @@ test('figures count what was received, answered, in time and late, and the days 
   const before = must(await readFigures(mikkel, { by: 'channel', from: '2026-06-01', to: '2026-06-30' }));
   expect(before.rows).toEqual([]);
   world.goTo('2026-06-01T10:00:00Z');
-  const [quick, slow] = [await open({ channel: 'letter', regime: 'eu-gdpr' }), await open({ channel: 'letter', regime: 'eu-gdpr' })];
-  await open({ channel: 'counter', regime: 'eu-gdpr' });
+  const [quick, slow] = [await open({ channel: 'letter', regimes: ['eu-gdpr'] }), await open({ channel: 'letter', regimes: ['eu-gdpr'] })];
+  await open({ channel: 'counter', regimes: ['eu-gdpr'] });
   world.goTo('2026-06-11T10:00:00Z');
   must(await decide(signe, { ref: quick.ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+  await world.drain();
   world.goTo('2026-07-11T10:00:00Z');
   must(await decide(signe, { ref: slow.ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+  await world.drain();
   const view = must(await readFigures(mikkel, { by: 'channel', from: '2026-06-01', to: '2026-06-30' }));
   expect(view.rows).toEqual([
     { key: 'letter', received: 2, answered: 2, inTime: 1, overdue: 0, median: 25, p90: 37 },

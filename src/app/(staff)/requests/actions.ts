@@ -56,8 +56,8 @@ export async function identityRefused(ref: string): Promise<ActionResult> {
   return act((ctx) => refuseForIdentity(ctx, { ref }));
 }
 
-export async function clockEvent(ref: string, kind: StaffClockEvent, reason: string, until: string | null): Promise<ActionResult<{ dueOn: string }>> {
-  return act((ctx) => recordClockEvent(ctx, { ref, kind, reason: reason.slice(0, 2000), until: until && daySchema.isValidSync(until) ? until : null }));
+export async function clockEvent(ref: string, kind: StaffClockEvent, reason: string, until: string | null, toldByHand = false): Promise<ActionResult<{ dueOn: string }>> {
+  return act((ctx) => recordClockEvent(ctx, { ref, kind, reason: reason.slice(0, 2000), until: until && daySchema.isValidSync(until) ? until : null, toldByHand: toldByHand === true }));
 }
 
 export async function changeRequestBasis(ref: string, values: unknown): Promise<ActionResult<{ dueOn: string }>> {

@@ -4,6 +4,10 @@ import type { ActionResult } from '../../../ui/parts/actionResult';
 import { setColleagueActive } from '../../../usecases/access/signIn';
 import { approveKeyExport, askForKeys, fetchKeys } from '../../../usecases/keys/exportKeys';
 import { startRotation } from '../../../usecases/keys/rotateKeys';
+import type { LawPreview } from '../../../core/clock/views';
+import { lawDraftSchema, lawStandSchema } from '../../../core/clock/lawDraft';
+import { adoptLaw, previewLaw, stateLaw } from '../../../usecases/clock/adoptLaw';
+import { readForm } from '../../lib/form';
 import { act } from '../../lib/act';
 
 export async function setActive(id: string, active: boolean): Promise<ActionResult> {
@@ -24,4 +28,19 @@ export async function approveKeysNow(id: string): Promise<ActionResult> {
 
 export async function fetchKeysNow(id: string, passphrase: string): Promise<ActionResult<{ copy: string }>> {
   return act((ctx) => fetchKeys(ctx, { id, passphrase }));
+}
+
+export async function previewLawNow(values: unknown): Promise<ActionResult<LawPreview>> {
+  const form = readForm(lawDraftSchema, values);
+  return form.ok ? act((ctx) => previewLaw(ctx, form.value)) : form;
+}
+
+export async function adoptLawNow(values: unknown): Promise<ActionResult<LawPreview>> {
+  const form = readForm(lawDraftSchema, values);
+  return form.ok ? act((ctx) => adoptLaw(ctx, form.value)) : form;
+}
+
+export async function stateLawNow(values: unknown): Promise<ActionResult> {
+  const form = readForm(lawStandSchema, values);
+  return form.ok ? act((ctx) => stateLaw(ctx, form.value)) : form;
 }

@@ -24,6 +24,14 @@ export const DA: LanguageWords = {
     narrowed: 'alt uden for det, du spurgte om',
   },
   remedies: (authority) => `Du kan altid skrive til os. Du kan også klage til en tilsynsmyndighed (GDPR art. 77), for os ${authority}, og gå til domstolene (art. 79).`,
+  remediesElsewhere: {
+    uk: 'Du kan klage til Information Commissioner i Storbritannien og gå til domstolene.',
+    'uk-complaint': 'Du kan klage til os, til Information Commissioner i Storbritannien, og gå til domstolene.',
+    california: 'Du kan henvende dig til California Privacy Protection Agency eller til Californiens Attorney General.',
+    state: 'Du kan henvende dig til delstatens Attorney General.',
+    'state-appeal': 'Du kan klage til os og derefter henvende dig til delstatens Attorney General.',
+    authority: 'Du kan klage til dit lands tilsynsmyndighed for databeskyttelse.',
+  },
   rights: { access: 'om en kopi af dine data', portability: 'om dine data i en form, som maskiner kan læse', rectification: 'om at få dine data rettet', erasure: 'om at få dine data slettet', restriction: 'om at begrænse brugen af dine data', objection: 'om at stoppe en brug af dine data, som du gør indsigelse mod', 'automated-decision': 'om en automatisk afgørelse', 'opt-out': 'om at stoppe salg eller deling af dine data', limit: 'om at begrænse brugen af følsomme data', withdrawal: 'om at trække dit samtykke tilbage', information: 'om oplysning om, hvad vi gør med dine data' },
   templates: {
     acknowledgement: `Vi har din anmodning
@@ -53,6 +61,13 @@ Du kan spørge igen når som helst, for eksempel i en af vores butikker med et d
 ## Hvis du er uenig
 
 {{remedies}}`,
+    fee: `Et gebyr for din anmodning
+
+Du bad os {{right}}. Vi beder om et gebyr, før vi går videre, fordi:
+
+{{reason}}
+
+Svar til {{contact}} med referencen {{ref}}. {{remedies}}`,
     clarification: `Et spørgsmål til din anmodning
 
 Du bad os {{right}}. For at vi kan lede de rigtige steder, så fortæl os venligst:

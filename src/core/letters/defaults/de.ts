@@ -24,6 +24,14 @@ export const DE: LanguageWords = {
     narrowed: 'alles außerhalb dessen, wonach Sie gefragt haben',
   },
   remedies: (authority) => `Sie können uns jederzeit schreiben. Sie können sich auch bei einer Aufsichtsbehörde beschweren (Art. 77 DSGVO), für uns ${authority}, und den Rechtsweg beschreiten (Art. 79).`,
+  remediesElsewhere: {
+    uk: 'Sie können sich beim Information Commissioner des Vereinigten Königreichs beschweren und den Rechtsweg beschreiten.',
+    'uk-complaint': 'Sie können sich bei uns und beim Information Commissioner des Vereinigten Königreichs beschweren und den Rechtsweg beschreiten.',
+    california: 'Sie können sich an die California Privacy Protection Agency oder an den Attorney General von Kalifornien wenden.',
+    state: 'Sie können sich an den Attorney General des Bundesstaats wenden.',
+    'state-appeal': 'Sie können bei uns Einspruch erheben und sich danach an den Attorney General des Bundesstaats wenden.',
+    authority: 'Sie können sich bei der Datenschutzaufsicht Ihres Landes beschweren.',
+  },
   rights: { access: 'um eine Kopie Ihrer Daten', portability: 'um Ihre Daten in maschinenlesbarer Form', rectification: 'um die Berichtigung Ihrer Daten', erasure: 'um die Löschung Ihrer Daten', restriction: 'um die Einschränkung der Nutzung Ihrer Daten', objection: 'um das Ende einer Nutzung, der Sie widersprechen', 'automated-decision': 'um die Prüfung einer automatisierten Entscheidung', 'opt-out': 'um das Ende von Verkauf oder Weitergabe Ihrer Daten', limit: 'um die Begrenzung der Nutzung sensibler Daten', withdrawal: 'um den Widerruf Ihrer Einwilligung', information: 'um Auskunft darüber, was wir mit Ihren Daten tun' },
   templates: {
     acknowledgement: `Wir haben Ihre Anfrage
@@ -53,6 +61,13 @@ Sie können jederzeit wieder fragen, zum Beispiel in einem unserer Läden mit ei
 ## Wenn Sie nicht einverstanden sind
 
 {{remedies}}`,
+    fee: `Eine Gebühr für Ihre Anfrage
+
+Sie baten uns {{right}}. Bevor wir weitermachen, bitten wir um eine Gebühr, weil:
+
+{{reason}}
+
+Antworten Sie an {{contact}}, mit der Vorgangsnummer {{ref}}. {{remedies}}`,
     clarification: `Eine Frage zu Ihrer Anfrage
 
 Sie baten uns {{right}}. Damit wir an den richtigen Stellen suchen, sagen Sie uns bitte:

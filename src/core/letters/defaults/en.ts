@@ -24,6 +24,14 @@ export const EN: LanguageWords = {
     narrowed: 'anything outside of what you asked about',
   },
   remedies: (authority) => `You may write to us at any time. You may also lodge a complaint with a supervisory authority (GDPR art. 77), for us ${authority}, and seek a judicial remedy (art. 79).`,
+  remediesElsewhere: {
+    uk: 'You may complain to the Information Commissioner and seek a judicial remedy.',
+    'uk-complaint': 'You may complain to us, to the Information Commissioner, and seek a judicial remedy.',
+    california: 'You may contact the California Privacy Protection Agency or the Attorney General.',
+    state: 'You may contact the state attorney general.',
+    'state-appeal': 'You may appeal to us, and then contact the state attorney general.',
+    authority: 'You may complain to the data protection authority of your country.',
+  },
   rights: { access: 'for a copy of your data', portability: 'for your data in a form that machines can read', rectification: 'to have your data corrected', erasure: 'to have your data erased', restriction: 'to restrict the use of your data', objection: 'to stop a use of your data you object to', 'automated-decision': 'about an automated decision', 'opt-out': 'to stop the sale or sharing of your data', limit: 'to limit the use of sensitive data', withdrawal: 'to withdraw your consent', information: 'for information about what we do with your data' },
   templates: {
     acknowledgement: `We have your request
@@ -53,6 +61,13 @@ You can ask again at any time, for example at one of our shops with a document t
 ## If you disagree
 
 {{remedies}}`,
+    fee: `A fee for your request
+
+You asked us {{right}}. We ask for a fee before we go on, because:
+
+{{reason}}
+
+Answer to {{contact}}, with the reference {{ref}}. {{remedies}}`,
     clarification: `A question about your request
 
 You asked us {{right}}. So that we search in the right places, please tell us:

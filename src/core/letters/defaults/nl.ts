@@ -24,6 +24,14 @@ export const NL: LanguageWords = {
     narrowed: 'alles buiten wat u vroeg',
   },
   remedies: (authority) => `U kunt ons altijd schrijven. U kunt ook een klacht indienen bij een toezichthouder (art. 77 AVG), voor ons ${authority}, en naar de rechter gaan (art. 79).`,
+  remediesElsewhere: {
+    uk: 'U kunt een klacht indienen bij de Information Commissioner van het Verenigd Koninkrijk en naar de rechter gaan.',
+    'uk-complaint': 'U kunt een klacht indienen bij ons en bij de Information Commissioner van het Verenigd Koninkrijk, en naar de rechter gaan.',
+    california: 'U kunt zich wenden tot de California Privacy Protection Agency of tot de Attorney General van Californië.',
+    state: 'U kunt zich wenden tot de Attorney General van de staat.',
+    'state-appeal': 'U kunt bij ons bezwaar maken en zich daarna wenden tot de Attorney General van de staat.',
+    authority: 'U kunt een klacht indienen bij de toezichthouder voor gegevensbescherming van uw land.',
+  },
   rights: { access: 'om een kopie van uw gegevens', portability: 'om uw gegevens in een vorm die machines kunnen lezen', rectification: 'om uw gegevens te corrigeren', erasure: 'om uw gegevens te wissen', restriction: 'om het gebruik van uw gegevens te beperken', objection: 'om een gebruik te stoppen waartegen u bezwaar maakt', 'automated-decision': 'om naar een geautomatiseerd besluit te kijken', 'opt-out': 'om verkoop of delen van uw gegevens te stoppen', limit: 'om het gebruik van gevoelige gegevens te beperken', withdrawal: 'om uw toestemming in te trekken', information: 'om informatie over wat wij met uw gegevens doen' },
   templates: {
     acknowledgement: `Wij hebben uw verzoek
@@ -53,6 +61,13 @@ U kunt het altijd opnieuw vragen, bijvoorbeeld in een van onze winkels met een d
 ## Als u het er niet mee eens bent
 
 {{remedies}}`,
+    fee: `Een vergoeding voor uw verzoek
+
+U vroeg ons {{right}}. Voordat wij verdergaan vragen wij een vergoeding, omdat:
+
+{{reason}}
+
+Antwoord aan {{contact}}, met het kenmerk {{ref}}. {{remedies}}`,
     clarification: `Een vraag over uw verzoek
 
 U vroeg ons {{right}}. Zodat wij op de juiste plaatsen zoeken, vertel ons alstublieft:

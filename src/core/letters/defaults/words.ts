@@ -1,4 +1,5 @@
 import type { Right } from '../../requests/rights';
+import type { RemedyKind } from '../remedies';
 import type { TemplateId } from '../templateList';
 
 /** What a search did not reach, as the letter says it. */
@@ -26,8 +27,10 @@ export interface LanguageWords {
   /** A recipient, and the day on which they were told (GDPR art. 19). */
   told(recipient: string, day: string): string;
   notSearched: NotSearchedWords;
-  /** Under the regulation; other laws have words of their own in the table. */
+  /** Under the regulation. */
   remedies(authority: string): string;
+  /** Under other laws, by their kind. */
+  remediesElsewhere: Readonly<Record<RemedyKind, string>>;
   /** Goes after “you asked us”. */
   rights: Readonly<Record<Right, string>>;
   templates: Readonly<Record<TemplateId, string>>;

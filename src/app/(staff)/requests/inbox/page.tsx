@@ -1,6 +1,7 @@
 import { localDay } from '../../../../core/shared/days';
 import { InboxSheet } from '../../../../ui/requests/InboxSheet';
 import { readProposals } from '../../../../usecases/requests/proposals';
+import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { shown, staff } from '../../../lib/session';
 import { openFromProposal, setAside } from '../actions';
 
@@ -8,11 +9,12 @@ export const metadata = { title: 'Came by mail' };
 
 export default async function InboxPage() {
   const { ctx } = await staff('requests.work');
+  const { laws, standpoint } = await readLawTable(ctx);
   const proposals = shown(await readProposals(ctx));
   return (
     <>
       <div className="page-head"><div><h1>Came by mail</h1><p className="sub">{proposals.length} {proposals.length === 1 ? 'message' : 'messages'} to {ctx.organisation.contact}, each proposed as a request. Nothing is opened until you confirm.</p></div></div>
-      <InboxSheet proposals={proposals} today={localDay(ctx.clock.now(), ctx.organisation.zone)} home={ctx.organisation.country} open={openFromProposal} setAside={setAside} />
+      <InboxSheet proposals={proposals} today={localDay(ctx.clock.now(), ctx.organisation.zone)} laws={laws} standpoint={standpoint} open={openFromProposal} setAside={setAside} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { localDay } from '../../../../core/shared/days';
 import { NewRequestForm } from '../../../../ui/requests/NewRequestForm';
+import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { staff } from '../../../lib/session';
 import { openFromForm } from '../actions';
 
@@ -7,10 +8,11 @@ export const metadata = { title: 'Open a request' };
 
 export default async function NewRequestPage() {
   const { ctx } = await staff('requests.work');
+  const { laws, standpoint } = await readLawTable(ctx);
   return (
     <>
       <div className="page-head"><div><h1>Open a request</h1><p className="sub">For what came by phone, letter, mail or over the counter. What is not known can stay empty.</p></div></div>
-      <NewRequestForm today={localDay(ctx.clock.now(), ctx.organisation.zone)} home={ctx.organisation.country} open={openFromForm} />
+      <NewRequestForm today={localDay(ctx.clock.now(), ctx.organisation.zone)} laws={laws} standpoint={standpoint} open={openFromForm} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { choiceInputSchema, ledgerExportSchema, ledgerSearchSchema, standingQuerySchema } from '../../../../core/consent/schema';
-import { clockQuerySchema } from '../../../../core/clock/schema';
+import { clockQuerySchema, lawsQuerySchema } from '../../../../core/clock/schema';
 import { detectQuerySchema } from '../../../../core/detect/schema';
 import { requestInputSchema } from '../../../../core/requests/schema';
 import { toJsonSchema } from '../../../lib/jsonSchema';
@@ -26,6 +26,7 @@ export function GET(): Response {
       '/requests': call('requests:write', 'Open a request', requestInputSchema),
       '/detect': call('detect:read', 'Recognise personal data in a text', detectQuerySchema),
       '/clock': call('clock:read', 'Compute a clock', clockQuerySchema),
+      '/laws': call('clock:read', 'Which laws bind a request', lawsQuerySchema),
       '/imports': file('choices:write', 'Take in a file (CSV, NDJSON, XLSX)', ['mapping']),
       '/imports/{id}': get('choices:write', 'Counts of an import'),
       '/imports/{id}/quarantine.csv': get('choices:write', 'Lines that did not simply go in'),

@@ -1,0 +1,255 @@
+import { addDays, addMonths, addWorkingDays, localDay, sayDay, weekdayOf, type Day, type HolidayOf } from '../shared/days';
+import { reason, type Reason } from '../shared/reason';
+import type { Right } from '../requests/rights';
+import type { ClockEvent, ClockRefusal } from './events';
+import { askBy, isInTime, questionsOf, unionDays, type Pause, type Question } from './questions';
+import type { ActRule, Period, Regime } from './regimes';
+
+/** One law's view of one case. */
+export interface Case {
+  regime: Regime;
+  /** The row that counts for an appeal: that of the day on which it came. */
+  appealRegime: Regime;
+  right: Right;
+  zone: string;
+  holidayOf: HolidayOf;
+  /** In order. */
+  events: readonly ClockEvent[];
+  today: Day;
+  receivedOn: Day;
+  /** Days within which a question stops the clock. */
+  askWithinDays: number;
+}
+
+/** What one law says; see `ClockReading`. */
+export interface LawReading {
+  regime: string;
+  acknowledgeBy: Day | null;
+  actBy: Day | null;
+  dueOn: Day;
+  refuseBy: Day | null;
+  extendBy: Day | null;
+  extendedDueOn: Day | null;
+  /** What stands without an extension. */
+  firstDueOn: Day;
+  appealDueOn: Day | null;
+  appealExtendBy: Day | null;
+  isPaused: boolean;
+  pauses: Pause[];
+  reasons: Reason[];
+}
+
+export function readLaw(one: Case): LawReading {
+  const { regime, receivedOn, holidayOf } = one;
+  const reasons: Reason[] = [reason('received', `Received ${sayDay(receivedOn)}.`, regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(1)' : undefined)];
+  if (!regime.isConfirmed) reasons.push(reason('law-not-confirmed', `This row of the table of laws has not been compared with the text of the law; where it may be shorter, the shorter stands.`, regime.source));
+  const act = actRuleFor(one);
+  const questions = weighQuestions(one, act, reasons);
+  const start = startOf(one, questions, reasons);
+  const shift = shiftOf(one, questions, start);
+  const wholeDuty = act !== null && act.isWholeDuty && act.within !== 'at-once';
+  const respond = wholeDuty ? (act.within as Period) : regime.respond;
+
+  const first = place(one, start, respond, shift);
+  const plain = add(start, respond, holidayOf);
+  reasons.push(reason('period', `${sayPeriod(respond)} from ${sayDay(start)} ends ${sayDay(plain)}.`, wholeDuty ? act.source : regime.source));
+  const extension = answerExtension(one.events);
+  const extendable = isExtendable(regime, act);
+  const extended = extendable ? extendedDue(one, start, shift, extension) : null;
+  if (shift > 0) reasons.push(reason('shifted', `Waiting for the person adds ${shift} ${shift === 1 ? 'day' : 'days'}: ${sayDay(addDays(plain, shift))}.`));
+
+  const announced = extension && extended ? extended : null;
+  if (announced) reasons.push(reason('extended', `Extended with a reason: ${sayDay(announced)}.`, regime.source));
+  else if (extension) reasons.push(reason('not-extendable', 'This law knows no extension here.', regime.source));
+  const dueOn = announced ?? first;
+  const unrolled = announced ? null : addDays(plain, shift);
+  if (unrolled && unrolled !== first) reasons.push(reason('rolled', `${sayDay(unrolled)} is ${whyClosed(unrolled, holidayOf)}; the next day that counts is ${sayDay(first)}.`, regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(4)' : regime.source));
+
+  const actBy = act ? actDate(one, act, dueOn) : null;
+  if (act && actBy) reasons.push(reason('act-first', `The act itself is due ${act.within === 'at-once' ? 'at once' : `by ${sayDay(actBy)}`}; the answer follows.`, act.source));
+  const acknowledges = regime.acknowledge?.rights.includes(one.right);
+  return {
+    regime: regime.id,
+    acknowledgeBy: acknowledges ? add(receivedOn, regime.acknowledge!.within, holidayOf) : null,
+    actBy,
+    dueOn,
+    refuseBy: regime.refuseWithinFirstPeriod ? first : null,
+    extendBy: extendable ? first : null,
+    extendedDueOn: extended,
+    firstDueOn: first,
+    ...appealDates(one, reasons),
+    isPaused: questions.some(({ to }) => to === null),
+    pauses: questions.map(({ kind, from, to }) => ({ kind, from, to })),
+    reasons,
+  };
+}
+
+/** The rule for the act that comes before the answer, if the law has one for this right. */
+function actRuleFor({ regime, right }: Case): ActRule | null {
+  return regime.acts.find((act) => act.rights.includes(right)) ?? null;
+}
+
+function isExtendable(regime: Regime, act: ActRule | null): boolean {
+  return regime.extension !== null && (!(act?.isWholeDuty && act.within !== 'at-once') || act.extendable);
+}
+
+/** Whether this law could be extended at all for this right. */
+export function knowsExtension(one: Case): boolean {
+  return isExtendable(one.regime, actRuleFor(one));
+}
+
+/** The extension of the answer, as against that of an appeal. */
+export function answerExtension(events: readonly ClockEvent[]): ClockEvent | undefined {
+  const answered = events.findIndex(({ kind }) => kind === 'answered');
+  return events.slice(0, answered < 0 ? undefined : answered).find(({ kind }) => kind === 'extended');
+}
+
+function add(from: Day, period: Period, holidayOf: HolidayOf): Day {
+  if ('months' in period) return addMonths(from, period.months);
+  if ('days' in period) return addDays(from, period.days);
+  return addWorkingDays(from, period.workingDays, holidayOf);
+}
+
+/** Start plus period plus pauses, rolled afterwards. */
+function place(one: Case, start: Day, period: Period, shift: number): Day {
+  return roll(addDays(add(start, period, one.holidayOf), shift), one.regime, one.holidayOf);
+}
+
+function roll(day: Day, regime: Regime, holidayOf: HolidayOf): Day {
+  let at = day;
+  const closed = (d: Day) =>
+    (weekdayOf(d) === 6 && regime.rolls.includes('sat')) ||
+    (weekdayOf(d) === 7 && regime.rolls.includes('sun')) ||
+    (holidayOf(d) !== null && regime.rolls.includes('holiday'));
+  while (closed(at)) at = addDays(at, 1);
+  return at;
+}
+
+function whyClosed(day: Day, holidayOf: HolidayOf): string {
+  return holidayOf(day) ?? (weekdayOf(day) === 6 ? 'a Saturday' : 'a Sunday');
+}
+
+function counts(one: Case, kind: Question['kind']): boolean {
+  if (kind === 'clarification') return one.regime.clarification === 'pauses' && one.right === 'access';
+  return one.regime[kind] !== 'runs-on';
+}
+
+const ASKED = { identity: 'Proof of identity', clarification: 'Clarification', fee: 'A fee' } as const;
+const SOURCES = { identity: 'GDPR art. 12(6)', clarification: 'GDPR recital 63', fee: 'UK GDPR art. 12A' } as const;
+
+/** The questions that stop the clock or move its start: those of the law's kinds, asked in time, and before the answer was due. */
+function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Question[] {
+  const all = (['identity', 'clarification', 'fee'] as const).flatMap((kind) => questionsOf(kind, one.events, one.zone, one.receivedOn));
+  const counting: Question[] = [];
+  for (const question of all.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0))) {
+    const said = `${ASKED[question.kind]} ${question.kind === 'fee' ? 'was ' : ''}asked ${sayDay(question.from)}, ${question.to ? `${question.kind === 'fee' ? 'paid' : 'given'} ${sayDay(question.to)}` : 'still open, counted as if answered today'}`;
+    if (!counts(one, question.kind)) {
+      reasons.push(reason('runs-on', `${said}; the clock runs on.`, one.regime.source));
+      continue;
+    }
+    const dueThen = dueAt(one, act, counting, question.from);
+    if (question.from > dueThen) {
+      reasons.push(reason('asked-after-due', `${said}; the answer was due ${sayDay(dueThen)}, so the question changes nothing.`, one.regime.source));
+      continue;
+    }
+    if (question.kind !== 'fee' && !isInTime(question, one.askWithinDays)) {
+      reasons.push(reason('asked-late', `${said}. It had to be asked without undue delay, by ${sayDay(askBy(question.raisedOn, one.askWithinDays))}; asked later it stops nothing, and the clock runs on.`, 'EDPB Guidelines 01/2022, 156–157'));
+      continue;
+    }
+    if (one.regime[question.kind] === 'pauses') reasons.push(reason('paused', `${said}.`, SOURCES[question.kind]));
+    counting.push(question);
+  }
+  return counting;
+}
+
+/** When the answer was due, seen from a day, with what had been asked by then. */
+function dueAt(one: Case, act: ActRule | null, asked: readonly Question[], day: Day): Day {
+  const then: Question[] = asked.map((question) => (question.to !== null && question.to > day ? { ...question, to: null } : question));
+  const before: Case = { ...one, today: day };
+  const start = startOf(before, then, []);
+  const shift = shiftOf(before, then, start);
+  const extension = one.events.find((event) => event.kind === 'extended' && localDay(event.at, one.zone) <= day);
+  const respond = act?.isWholeDuty && act.within !== 'at-once' ? act.within : one.regime.respond;
+  const extended = extension && isExtendable(one.regime, act) ? extendedDue(before, start, shift, extension) : null;
+  return extended ?? place(before, start, respond, shift);
+}
+
+/** Under the UK rule the period counts from the latest of receipt, identity proven and fee paid. */
+function startOf({ regime, today, receivedOn }: Case, questions: readonly Question[], reasons: Reason[]): Day {
+  let start = receivedOn;
+  for (const { kind, to } of questions) {
+    if (regime[kind] !== 'moves-start') continue;
+    const day = to ?? today;
+    if (day > start) start = day;
+    reasons.push(reason('start-moved', `The period starts when ${kind === 'fee' ? 'the fee is paid' : 'identity is proven'}: ${to ? sayDay(to) : 'not yet, shown as if today'}.`, 'UK GDPR art. 12A'));
+  }
+  return start;
+}
+
+/** Days that waiting for the person adds. What lies before the start was not running yet. */
+function shiftOf({ regime, today }: Case, questions: readonly Question[], start: Day): number {
+  return unionDays(questions.filter(({ kind }) => regime[kind] === 'pauses'), today, start);
+}
+
+function extendedDue(one: Case, start: Day, shift: number, extension: ClockEvent | undefined): Day | null {
+  const rule = one.regime.extension;
+  if (rule === 'open') return extension?.until ?? null;
+  return rule ? place(one, start, rule.total, shift) : null;
+}
+
+function actDate(one: Case, act: ActRule, dueOn: Day): Day {
+  if (act.within === 'at-once') return one.receivedOn;
+  return act.isWholeDuty ? dueOn : add(one.receivedOn, act.within, one.holidayOf);
+}
+
+/** Whether an extension may be announced under this law as it was. */
+export function checkExtension(one: Case, extension: ClockEvent): ClockRefusal | null {
+  const act = actRuleFor(one);
+  // The last day to announce is the one that stood when it was announced: later pauses do not move it.
+  const before: Case = { ...one, events: one.events.slice(0, one.events.indexOf(extension)), today: localDay(extension.at, one.zone) };
+  const questions = weighQuestions(before, act, []);
+  const start = startOf(before, questions, []);
+  const respond = act?.isWholeDuty && act.within !== 'at-once' ? act.within : one.regime.respond;
+  const extendBy = place(before, start, respond, shiftOf(before, questions, start));
+  if (before.today > extendBy) return { code: 'extension-too-late', announcedOn: before.today, extendBy };
+  if (one.regime.extension !== 'open') return null;
+  if (!extension.until) return { code: 'extension-needs-until', regime: one.regime.id };
+  return extension.until <= extendBy ? { code: 'extension-until-too-early', until: extension.until, dueOn: extendBy } : null;
+}
+
+function lastAppeal({ events }: Case): { appeal: ClockEvent; extension: ClockEvent | undefined } | null {
+  const at = events.map(({ kind }) => kind).lastIndexOf('appeal-received');
+  return at < 0 ? null : { appeal: events[at]!, extension: events.slice(at).find(({ kind }) => kind === 'extended') };
+}
+
+function appealDates(one: Case, reasons: Reason[]): { appealDueOn: Day | null; appealExtendBy: Day | null } {
+  const rule = one.appealRegime.appeal;
+  const last = lastAppeal(one);
+  if (!last || rule === null || rule === 'authority') return { appealDueOn: null, appealExtendBy: null };
+  const from = localDay(last.appeal.at, one.zone);
+  const first = add(from, rule.within, one.holidayOf);
+  const due = last.extension && rule.extendable ? add(first, rule.extendable, one.holidayOf) : first;
+  reasons.push(reason('appeal', `The ${rule.kind} came ${sayDay(from)}; it is due ${sayDay(due)}${due === first ? '' : ', extended with a reason'}.`, one.appealRegime.source));
+  return { appealDueOn: due, appealExtendBy: rule.extendable ? first : null };
+}
+
+/** Whether the time for an appeal may be extended under this law. */
+export function checkAppealExtension(one: Case): ClockRefusal | null {
+  const last = lastAppeal(one);
+  if (!last?.extension) return null;
+  const rule = one.appealRegime.appeal;
+  if (rule === null || rule === 'authority' || !rule.extendable) return { code: 'extension-not-allowed', regime: one.regime.id, right: one.right };
+  const extendBy = add(localDay(last.appeal.at, one.zone), rule.within, one.holidayOf);
+  const announcedOn = localDay(last.extension.at, one.zone);
+  return announcedOn > extendBy ? { code: 'extension-too-late', announcedOn, extendBy } : null;
+}
+
+export function knowsAppeal({ appealRegime }: Case): boolean {
+  return appealRegime.appeal !== null && appealRegime.appeal !== 'authority';
+}
+
+function sayPeriod(period: Period): string {
+  if ('months' in period) return period.months === 1 ? 'One month' : `${period.months} months`;
+  if ('days' in period) return `${period.days} days`;
+  return `${period.workingDays} working days`;
+}

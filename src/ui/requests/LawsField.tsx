@@ -1,0 +1,42 @@
+'use client';
+
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import type { BindingLaws } from '../../core/clock/lawsFor';
+
+interface Props {
+  id: string;
+  value: readonly string[];
+  onChange: (value: string[]) => void;
+  onBlur?: () => void;
+  laws: readonly { id: string; title: string }[];
+  error?: string | undefined;
+  help: string;
+}
+
+/** The laws that bind a request: one, or several of which each date is the earliest. The first is that of the person’s place. */
+export function LawsField({ id, value, onChange, onBlur, laws, error, help }: Props) {
+  return (
+    <TextField
+      id={id}
+      select
+      label="Laws"
+      value={value}
+      onChange={(event) => onChange(event.target.value as unknown as string[])}
+      onBlur={onBlur}
+      error={Boolean(error)}
+      helperText={error ?? help}
+      slotProps={{ select: { multiple: true, renderValue: (chosen) => (chosen as string[]).join(' and ') } }}
+    >
+      {laws.map((law) => <MenuItem key={law.id} value={law.id}>{law.id} · {law.title}</MenuItem>)}
+    </TextField>
+  );
+}
+
+/** Why these laws are proposed; or which are, where others are chosen. */
+export function sayProposed(proposed: BindingLaws, chosen: readonly string[]): string {
+  const ids = proposed.laws.map(({ regime }) => regime);
+  const because = [...proposed.laws.flatMap(({ reasons }) => reasons), ...proposed.reasons].map(({ text }) => text).join(' ');
+  const isAsProposed = ids.toSorted().join() === chosen.toSorted().join();
+  return isAsProposed ? because : `${ids.length > 0 ? `${ids.join(' and ')} ${ids.length === 1 ? 'is' : 'are'} proposed.` : ''} ${because}`;
+}
