@@ -16,7 +16,7 @@ const ask = (choices: readonly Choice[], purposes: readonly PurposeVersion[], pu
 const livesIn = (country: string) => ({ countries: [{ from: null, country }] });
 
 describe('age of consent (rule 5)', () => {
-  test.each([['DK', '2023-12-31', 13], ['DK', '2024-01-01', 15], ['DE', '2026-01-01', 16], ['GB', '2026-01-01', 13], ['US-CA', '2026-01-01', 13], ['XX', '2026-01-01', 16], [null, '2026-01-01', 16]])('%s on %s: %i', (country, day, age) => expect(ageOfConsent(country, day).age).toBe(age));
+  test.each([['DK', '2023-12-31', 13], ['DK', '2024-01-01', 15], ['DE', '2026-01-01', 16], ['GB', '2026-01-01', 13], ['US-CA', '2026-01-01', 13], ['AT', '2026-01-01', 14], ['LT', '2026-01-01', 14], ['SI', '2026-01-01', 15], ['GR', '2026-01-01', 15], ['CA-QC', '2026-01-01', 14], ['CA-ON', '2026-01-01', 16], ['IS', '2026-01-01', 13], ['HR', '2026-01-01', 16], ['XX', '2026-01-01', 16], [null, '2026-01-01', 16]])('%s on %s: %i', (country, day, age) => expect(ageOfConsent(country, day).age).toBe(age));
   test('only the year is known: the birthday may still come', () => expect(leastAge(2011, '2026-12-31')).toBe(14));
   const camp = [newPurpose({ id: 'photos' })];
   test.each<[string, number, string, string]>([
@@ -54,7 +54,14 @@ describe('signals and opt-outs by place (rule 7)', () => {
     expect(kindFor(purposes[0]!, 'DK', '2026-01-01')).toBe('consent');
     expect(kindFor({ ...purposes[0]!, kinds: [{ country: 'US', from: '2020-01-01', kind: 'opt-out' }, { country: 'US-CA', from: '2021-01-01', kind: 'necessary' }] }, 'US-CA', '2026-01-01')).toBe('necessary');
   });
-  test.each([['US-CA', true], ['US-CO', true], ['US', true], [null, true], ['DK', false], ['US-UT', false]])('it binds in %s: %s', (country, binds) => expect(gpcBinds(country)).toBe(binds));
+  test.each([['US-CA', true], ['US-CO', true], ['US', true], [null, true], ['DK', false], ['US-UT', false], ['US-NJ', true], ['US-NH', true], ['US-NE', true], ['US-MN', true], ['US-MD', true], ['US-DE', true], ['US-VA', false]])('it binds in %s: %s', (country, binds) => expect(gpcBinds(country, '2026-06-01')).toBe(binds));
+  test('it binds from the day on which the law says so', () => {
+    expect([gpcBinds('US-MD', '2025-09-30'), gpcBinds('US-MD', '2025-10-01'), gpcBinds('US-OR', '2025-12-31'), gpcBinds('US-OR', '2026-01-01')]).toEqual([false, true, false, true]);
+  });
+  test('what is not known of the place is read by the strictest rule there may be', () => {
+    const sale = newPurpose({ id: 'sale', kind: 'legitimate-interest', kinds: [{ country: 'US-CA', from: '2020-01-01', kind: 'opt-out' }, { country: 'DE', from: '2020-01-01', kind: 'consent' }] });
+    expect([kindFor(sale, null, '2026-01-01'), kindFor(sale, null, '2019-12-31'), kindFor(sale, 'US', '2026-01-01'), kindFor(sale, 'US-NV', '2026-01-01'), kindFor(sale, 'FR', '2026-01-01')]).toEqual(['consent', 'legitimate-interest', 'opt-out', 'legitimate-interest', 'legitimate-interest']);
+  });
   test('in California it is an opt-out; nobody is asked again for twelve months', () => {
     expect(ask([signal('2026-06-01T12:00:00Z')], purposes, 'sale', livesIn('US-CA'))).toMatchObject({ standing: 'opted-out', permitted: false, mayAskAgainFrom: '2027-06-01' });
   });
@@ -82,6 +89,22 @@ describe('identities that are one human being', () => {
   test('they disagree: the restrictive one holds, and says so, even where the yes is younger', () => {
     expect(together([member('a', yes), member('b', no)])).toMatchObject({ permitted: false, isConflict: true, because: no.id, reasons: expect.arrayContaining([expect.objectContaining({ code: 'identities-disagree' })]) });
   });
+  test('a sign-up that nobody confirmed, and an older answer that came late, settle nothing', () => {
+    const confirmed = [newPurpose({ id: 'news', title: 'News', confirmWithinHours: 48 })];
+    const yes = said('news', 'grant', '2026-03-01T12:00:00Z');
+    const members: Member[] = [
+      { id: 'a', choices: [yes, said('news', 'confirm', '2026-03-01T13:00:00Z', { confirms: yes.id })], facts: NO_FACTS },
+      { id: 'b', choices: [said('news', 'refuse', '2026-05-01T12:00:00Z')], facts: NO_FACTS },
+    ];
+    const asked = (choices: Choice[]) => standingOfLinked([{ ...members[0]!, choices: [...members[0]!.choices, ...choices] }, members[1]!], '2026-08-01T00:00:00Z', confirmed, { purpose: 'news', address: 'any', at: '2026-11-01T00:00:00Z', knownAt: '2026-11-01T00:00:00Z', zone: ZONE });
+    expect(asked([])).toMatchObject({ permitted: false, isConflict: true });
+    expect(asked([said('news', 'grant', '2026-09-01T12:00:00Z')])).toMatchObject({ permitted: false, isConflict: true });
+    const old = said('news', 'withdraw', '2026-02-01T12:00:00Z', { recordedAt: '2026-09-01T12:00:00Z' });
+    expect(asked([old])).toMatchObject({ permitted: false, isConflict: true });
+    const late = said('news', 'grant', '2026-09-01T12:00:00Z');
+    expect(asked([late, said('news', 'confirm', '2026-09-01T13:00:00Z', { confirms: late.id })])).toMatchObject({ permitted: true, isConflict: false });
+  });
+
   test('what is said after they were linked settles it, by whichever identity', () => {
     expect(together([member('a', yes), member('b', no, said('news', 'grant', '2026-09-01T00:00:00Z'))])).toMatchObject({ permitted: true, isConflict: false });
   });

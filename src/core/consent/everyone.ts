@@ -1,8 +1,8 @@
 import { localDay } from '../shared/days';
 import { standsAlone } from './fold';
-import { ancestorsIn, kindFor } from './purposes';
+import { ancestorsIn } from './purposes';
 import { ADDRESS } from './shape';
-import type { Rules } from './standing';
+import { materialChange, type Rules } from './standing';
 import { isNo, rankOf } from './timeline';
 import { ANSWERS, STANDINGS, type PurposeKind, type PurposeVersion, type Standing, type Terms } from './types';
 
@@ -15,6 +15,8 @@ const STATES = STANDINGS.length * 2;
 
 interface Lane {
   purpose: PurposeVersion;
+  /** A version of it asks, or asked, for a confirmation. */
+  isConfirmed: boolean;
   kind: PurposeKind;
   /** Lanes of the ancestors, nearest first. */
   line: number[];
@@ -44,22 +46,19 @@ export class Everyone {
    * @param numbers of the purposes as the choices carry them
    */
   constructor(people: number, private readonly rules: Rules, numbers: ReadonlyMap<string, number>, termsOf: (no: number) => Terms) {
-    const day = localDay(rules.at, rules.zone);
     for (const purpose of rules.purposes.values()) {
       const no = numbers.get(purpose.id);
       if (no !== undefined) this.laneOf.set(no, this.lanes.length);
-      this.lanes.push({ purpose, kind: kindFor(purpose, null, day), line: [], lastAt: new Float64Array(people).fill(NEVER), lastRank: new Uint8Array(people), lastTerms: new Uint32Array(people), lastNoAt: new Float64Array(people).fill(NEVER), firstYesAt: new Float64Array(people).fill(Infinity) });
+      this.lanes.push({ purpose, isConfirmed: rules.windows.everAsked.has(purpose.id), kind: purpose.kind, line: [], lastAt: new Float64Array(people).fill(NEVER), lastRank: new Uint8Array(people), lastTerms: new Uint32Array(people), lastNoAt: new Float64Array(people).fill(NEVER), firstYesAt: new Float64Array(people).fill(Infinity) });
     }
     for (const lane of this.lanes) lane.line = ancestorsIn(rules.purposes, lane.purpose).map(({ id }) => this.lanes.findIndex((other) => other.purpose.id === id));
     this.hard = new Uint8Array(people);
     this.seen = new Uint8Array(people);
-    const material = rules.wordings.filter(({ isMaterial }) => isMaterial);
-    const known = new Map<number, boolean>();
+        const known = new Map<number, boolean>();
     this.isOutdated = (no) => {
       const before = known.get(no);
       if (before !== undefined) return before;
-      const terms = termsOf(no);
-      const answer = material.some((one) => (one.kind === 'ask' ? one.id === terms.ask && one.version > (terms.askVersion ?? Infinity) : one.id === terms.notice && one.version > (terms.noticeVersion ?? Infinity)));
+      const answer = materialChange(termsOf(no), rules.wordings) !== undefined;
       known.set(no, answer);
       return answer;
     };
@@ -88,7 +87,7 @@ export class Everyone {
     const lane = this.lanes[index]!;
     const { answerRank, isNoAnswer, leans } = MARKS[shape % 16]!;
     const namesAddress = (shape & ADDRESS) !== 0;
-    if (leans || lane.purpose.confirmWithinHours !== null || (namesAddress && (isNoAnswer || lane.purpose.askAgainOnMaterial))) {
+    if (leans || lane.isConfirmed || (namesAddress && (isNoAnswer || lane.purpose.askAgainOnMaterial))) {
       this.hard[person] = 1;
       return;
     }

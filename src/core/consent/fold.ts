@@ -1,4 +1,5 @@
 import { gpcBinds } from './gpc';
+import { localDay } from '../shared/days';
 import { beginning, isDayOnly, isNo, placeOf, rankOf } from './timeline';
 import type { Answer, Choice, Terms } from './types';
 
@@ -79,8 +80,8 @@ function withMark(fold: Fold, mark: Mark): Fold {
 
 export interface FoldRules {
   zone: string;
-  /** The double opt-in window of a purpose, hours; null where it has none. */
-  confirmWithinHours(purpose: string): number | null;
+  /** The double opt-in window of a purpose for a grant given then (epoch milliseconds), hours; null where it had none. */
+  confirmWithinHours(purpose: string, at: number): number | null;
   /** Where the person is, for signals of which the ledger does not know the place. */
   country: string | null;
 }
@@ -106,7 +107,7 @@ export function foldChoices(choices: readonly Choice[], rules: FoldRules): Fold[
       continue;
     }
     if (!standsAlone(choice.answer)) continue;
-    const window = rules.confirmWithinHours(choice.purpose);
+    const window = choice.answer === 'grant' ? rules.confirmWithinHours(choice.purpose, beginning(choice.occurredAt, rules.zone)) : null;
     const confirmedAt = choice.answer === 'grant' && window !== null ? confirmationOf(choice, choices, window, rules.zone) : null;
     const fold: Fold = confirmedAt === null ? foldOne(choice, window, rules.zone) : withMark({ purpose: choice.purpose, address: choice.address, last: null, lastNo: null, firstYes: null, pending: null }, markOf(choice, confirmedAt));
     if (guarded.has(choice.id) && fold.last && !isNo(choice.answer)) fold.last = { ...fold.last, isGuarded: true };
@@ -126,7 +127,7 @@ function confirmationOf(grant: Choice, choices: readonly Choice[], windowHours: 
 }
 
 function signalCounts(signal: Choice, choices: readonly Choice[], rules: FoldRules): boolean {
-  if (!gpcBinds(signal.terms.country ?? rules.country)) return false;
+  if (!gpcBinds(signal.terms.country ?? rules.country, localDay(beginning(signal.occurredAt, rules.zone), rules.zone))) return false;
   const at = placeOf(signal, rules.zone);
   let before: { mark: Mark; isTold: boolean } | null = null;
   for (const choice of choices) {

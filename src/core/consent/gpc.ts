@@ -1,7 +1,15 @@
-/** Where a browser's opt-out signal binds. Source: Civ. Code 1798.135(e), 11 CCR 7025; C.R.S. 6-1-1306; Conn. 42-520; Tex. 541.055; Mont. 30-14-2812; ORS 646A.578. */
-const BINDING = new Set(['US-CA', 'US-CO', 'US-CT', 'US-TX', 'US-MT', 'US-OR']);
+import { lawsOn, type Laws } from '../clock/regimes';
+import { SHIPPED_LAWS } from '../clock/shippedLaws';
+import type { Day } from '../shared/days';
 
-/** An unknown place, or a country of which the state is not known, is read restrictively: it binds. */
-export function gpcBinds(country: string | null): boolean {
-  return country === null || country === 'US' || BINDING.has(country);
+/**
+ * Where a browser's opt-out signal binds, by the table of laws (`gpcFrom` of each). An unknown place, or a country of which the state is
+ * not known, is read restrictively: it binds.
+ *
+ * @param day on which the signal was seen
+ */
+export function gpcBinds(country: string | null, day: Day, laws: Laws = SHIPPED_LAWS): boolean {
+  if (country === null || country === 'US') return true;
+  const [land, region] = country.split('-');
+  return lawsOn(day, laws).some(({ place, gpcFrom }) => gpcFrom !== null && gpcFrom <= day && place.country === land && (!place.region || place.region === region));
 }

@@ -1,3 +1,4 @@
+import { epochOf } from '../shared/days';
 import { reason } from '../shared/reason';
 import { choicesKnown, foldsOf, readStanding, rulesAt, type Reading, type StandingQuery } from './standing';
 import type { Choice, PersonFacts, PurposeVersion, StandingAnswer, WordingVersion } from './types';
@@ -33,7 +34,8 @@ export function standingOfLinked(members: readonly Member[], linkedAt: string, p
   const facts = mergedFacts(members.map((member) => member.facts));
   const together = readStanding(foldsOf(known.flat(), facts, rules), facts, rules, query.purpose, query.address);
   const alone = members.map((member, i) => readStanding(foldsOf(known[i]!, member.facts, rules), member.facts, rules, query.purpose, query.address));
-  const isSettled = known.flat().some((choice) => line.includes(choice.purpose) && Date.parse(choice.recordedAt) > Date.parse(linkedAt));
+  // Only an answer that counts, given since then: a sign-up that nobody confirmed and an older answer that came late settle nothing.
+  const isSettled = foldsOf(known.flat(), facts, rules).some(({ purpose, last }) => line.includes(purpose) && last !== null && last.at > epochOf(linkedAt));
   const spoken = alone.filter(({ becauseSeq }) => becauseSeq !== null);
   const isDisagreed = new Set(spoken.map(({ permitted }) => permitted)).size > 1;
   if (isSettled || !isDisagreed) return said(together, false);

@@ -40,15 +40,43 @@ export function ancestorsIn(inForce: ReadonlyMap<string, PurposeVersion>, purpos
   return line;
 }
 
+/** How much a kind asks for before something may be done; of several the highest is the strictest. */
+const STRICTNESS: Readonly<Record<PurposeKind, number>> = { necessary: 0, 'legitimate-interest': 1, 'opt-out': 2, consent: 3 };
+
+const strictest = (kinds: readonly PurposeKind[]): PurposeKind => kinds.reduce((found, kind) => (STRICTNESS[kind] > STRICTNESS[found] ? kind : found));
+
 /**
- * The kind of a purpose for people of a place on a day.
+ * The double opt-in window by the version of a purpose that was in force when the grant was given; for what was given before its first
+ * version, that one.
  *
- * @param country ISO 3166 (`US` or `US-CA`), or null where it is not known: then the purpose's own kind
+ * @returns hours, or null where it needed no confirmation
+ */
+export function confirmWindows(versions: readonly PurposeVersion[], knownAt: string): { at(purpose: string, epoch: number): number | null; everAsked: ReadonlySet<string> } {
+  const known = versions.filter(({ recordedAt }) => epochOf(recordedAt) <= epochOf(knownAt));
+  const lines = new Map<string, { from: number; version: number; hours: number | null }[]>();
+  for (const { id, validFrom, version, confirmWithinHours } of known) lines.set(id, [...(lines.get(id) ?? []), { from: epochOf(validFrom), version, hours: confirmWithinHours }]);
+  for (const line of lines.values()) line.sort((a, b) => a.from - b.from || a.version - b.version);
+  return {
+    at: (purpose, epoch) => {
+      const line = lines.get(purpose);
+      return (line?.findLast(({ from }) => from <= epoch) ?? line?.[0])?.hours ?? null;
+    },
+    everAsked: new Set(known.filter(({ confirmWithinHours }) => confirmWithinHours !== null).map(({ id }) => id)),
+  };
+}
+
+/**
+ * The kind of a purpose for people of a place on a day. What is not known of the place is read by the strictest rule it may have there.
+ *
+ * @param country ISO 3166 (`US` or `US-CA`), or null where it is not known
  * @param day calendar day
  */
 export function kindFor(purpose: PurposeVersion, country: string | null, day: string): PurposeKind {
-  if (!country) return purpose.kind;
+  const inForce = purpose.kinds.filter(({ from }) => from <= day);
+  if (!country) return strictest([purpose.kind, ...inForce.map(({ kind }) => kind)]);
   const fitting = purpose.kinds.filter((one) => one.from <= day && (one.country === country || country.startsWith(`${one.country}-`)));
   fitting.sort((a, b) => b.country.length - a.country.length || (a.from < b.from ? 1 : -1));
-  return fitting[0]?.kind ?? purpose.kind;
+  const own = fitting[0]?.kind ?? purpose.kind;
+  // Of the country it is not known which part.
+  return country.length > 2 ? own : strictest([own, ...inForce.filter((one) => one.country.startsWith(`${country}-`)).map(({ kind }) => kind)]);
 }

@@ -112,3 +112,30 @@ describe('rules 3, 6, 8, 9', () => {
     expect(hold('orders', [], undefined, { facts: { ...NO_FACTS, erasedAt: '2026-05-01T00:00:00Z' } })).toMatchObject({ standing: 'erased', permitted: false });
   });
 });
+
+describe('what is not known is read strictly, and each time by the rules of its time', () => {
+  const asked = (purposes: PurposeVersion[], choices: Choice[], facts: PersonFacts = NOBODY, at = '2026-06-01T00:00:00Z') => standing(choices, facts, purposes, { purpose: 'p', address: null, at, knownAt: '2027-01-01T00:00:00Z', zone: ZONE }, WORDINGS);
+  const WORDINGS = [{ kind: 'notice' as const, id: 'privacy', version: 5, validFrom: '2026-02-01T00:00:00Z', recordedAt: '2026-02-01T00:00:00Z', isMaterial: true }];
+
+  test('double opt-in goes by the version in force when the yes was given', () => {
+    const versions = [purpose('p'), purpose('p', { version: 2, validFrom: '2026-03-01T00:00:00Z', recordedAt: '2026-03-01T00:00:00Z', confirmWithinHours: 48 }), purpose('p', { version: 3, validFrom: '2026-05-01T00:00:00Z', recordedAt: '2026-05-01T00:00:00Z' })];
+    expect(asked(versions, [said('p', 'grant', '2026-02-28T10:00:00Z')]).standing).toBe('granted');
+    expect(asked(versions, [said('p', 'grant', '2026-03-02T10:00:00Z')]).permitted).toBe(false);
+    expect(asked(versions, [said('p', 'grant', '2026-05-02T10:00:00Z')]).standing).toBe('granted');
+  });
+
+  test('a yes under a notice of which the version is not known counts as outdated', () => {
+    const versions = [purpose('p', { askAgainOnMaterial: true })];
+    const under = (noticeVersion: number | null) => asked(versions, [said('p', 'grant', '2026-03-02T10:00:00Z', { terms: { ...NO_TERMS, notice: 'privacy', noticeVersion } })]).standing;
+    expect([under(null), under(4), under(5)]).toEqual(['outdated', 'outdated', 'granted']);
+  });
+
+  test('in Connecticut, Delaware and Maryland nothing of somebody below 18 is sold, consent or not', () => {
+    const versions = [purpose('p', { kind: 'opt-out', isSale: true })];
+    const facts = (country: string, birthYear: number): PersonFacts => ({ ...NO_FACTS, birthYear, countries: [{ from: null, country }] });
+    const yes = [said('p', 'opt-in', '2026-03-02T10:00:00Z')];
+    for (const place of ['US-CT', 'US-DE', 'US-MD']) expect(asked(versions, yes, facts(place, 2010))).toMatchObject({ permitted: false, standing: 'under-age' });
+    expect(asked(versions, yes, facts('US-CT', 2000)).permitted).toBe(true);
+    expect(asked(versions, yes, facts('US-VA', 2010)).permitted).toBe(true);
+  });
+});

@@ -1,10 +1,10 @@
 import { addMonths, epochOf, localDay, sayDay } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
-import { ageOfConsent, leastAge, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
+import { ageOfConsent, leastAge, neverBelow, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
 import { foldChoices, mergeFolds, type Fold, type Mark } from './fold';
-import { ancestorsIn, kindFor, purposesInForce } from './purposes';
+import { ancestorsIn, confirmWindows, kindFor, purposesInForce } from './purposes';
 import { beginning, isNo } from './timeline';
-import type { Answer, Choice, PersonFacts, PurposeKind, PurposeVersion, Standing, StandingAnswer, WordingVersion } from './types';
+import type { Answer, Choice, PersonFacts, PurposeKind, PurposeVersion, Standing, StandingAnswer, Terms, WordingVersion } from './types';
 
 export interface StandingQuery {
   purpose: string;
@@ -24,6 +24,8 @@ export interface StandingQuery {
 export interface Rules {
   purposes: ReadonlyMap<string, PurposeVersion>;
   wordings: readonly WordingVersion[];
+  /** Double opt-in by the versions of their time. */
+  windows: ReturnType<typeof confirmWindows>;
   /** Instant. */
   at: string;
   zone: string;
@@ -67,11 +69,11 @@ export function choicesKnown<C extends Choice>(choices: readonly C[], { at, know
 
 export function rulesAt(purposes: readonly PurposeVersion[], wordings: readonly WordingVersion[], { at, knownAt, zone }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone'>): Rules {
   const before = (a: string, b: string) => epochOf(a) <= epochOf(b);
-  return { purposes: new Map(purposesInForce(purposes, at, knownAt).map((purpose) => [purpose.id, purpose])), wordings: wordings.filter((one) => before(one.validFrom, at) && before(one.recordedAt, knownAt)), at, zone };
+  return { purposes: new Map(purposesInForce(purposes, at, knownAt).map((purpose) => [purpose.id, purpose])), wordings: wordings.filter((one) => before(one.validFrom, at) && before(one.recordedAt, knownAt)), windows: confirmWindows(purposes, knownAt), at, zone };
 }
 
 export function foldsOf(choices: readonly Choice[], facts: PersonFacts, rules: Rules): Fold[] {
-  return foldChoices(choices, { zone: rules.zone, country: countryAt(facts, rules.at), confirmWithinHours: (id) => rules.purposes.get(id)?.confirmWithinHours ?? null });
+  return foldChoices(choices, { zone: rules.zone, country: countryAt(facts, rules.at), confirmWithinHours: rules.windows.at });
 }
 
 /** Reads a standing from folds. The folds hold what was said up to `rules.at`, and nothing later. */
@@ -107,7 +109,10 @@ export function countryAt(facts: PersonFacts, at: string): string | null {
 }
 
 function ownStanding(folds: readonly Fold[], facts: PersonFacts, rules: Rules, purpose: PurposeVersion, line: readonly PurposeVersion[], address: string | null | 'any'): Own {
-  const kind = kindFor(purpose, countryAt(facts, rules.at), localDay(rules.at, rules.zone));
+  const country = countryAt(facts, rules.at);
+  const kind = kindFor(purpose, country, localDay(rules.at, rules.zone));
+  const minor = purpose.isSale ? neverBelow(country, localDay(rules.at, rules.zone)) : null;
+  if (minor && facts.birthYear !== null && leastAge(facts.birthYear, localDay(rules.at, rules.zone)) < minor.age) return { ...nothing('under-age'), isYes: false, reasons: [reason('under-age', `Nothing of a person below the age of ${minor.age} is sold, shared or used for targeted advertising there, whatever was said.`, minor.source)] };
   if (kind === 'necessary') return { ...nothing('always-on'), isYes: true, reasons: [reason('necessary', `“${purpose.title}” is necessary for what the person asked for and cannot be refused.`, 'GDPR art. 6(1)(b), (c)')] };
   const read = (covers: (fold: Fold) => boolean) => decide(combined(folds, [purpose], covers), combined(folds, line, covers)?.lastNo ?? null, facts, rules, purpose, kind);
   if (address !== 'any') return read(covering(address));
@@ -169,8 +174,13 @@ function flawOf(yes: Mark, facts: PersonFacts, rules: Rules, purpose: PurposeVer
     return { standing: 'lapsed', reason: reason('shelf-life', `A yes is kept for ${purpose.shelfLifeDays} days; that time is over.`) };
   }
   if (!purpose.askAgainOnMaterial) return null;
-  const changed = rules.wordings.find((wording) => wording.isMaterial && ((wording.kind === 'ask' && wording.id === yes.terms.ask && wording.version > (yes.terms.askVersion ?? Infinity)) || (wording.kind === 'notice' && wording.id === yes.terms.notice && wording.version > (yes.terms.noticeVersion ?? Infinity))));
+  const changed = materialChange(yes.terms, rules.wordings);
   return changed ? { standing: 'outdated', reason: reason('wording-changed', `The yes was given under ${changed.kind} “${changed.id}” before version ${changed.version}, which changed it materially.`, 'GDPR art. 4(11), 7(2)') } : null;
+}
+
+/** A material change of what an answer was given under. A version that is not known counts as the oldest. */
+export function materialChange(terms: Terms, wordings: readonly WordingVersion[]): WordingVersion | undefined {
+  return wordings.find(({ kind, id, version, isMaterial }) => isMaterial && (kind === 'ask' ? id === terms.ask && version > (terms.askVersion ?? 0) : id === terms.notice && version > (terms.noticeVersion ?? 0)));
 }
 
 function nothing(standingOf: Standing): Omit<Reading, 'permitted'> {

@@ -19,12 +19,12 @@ export async function lastPersonNo(h: Handle): Promise<number> {
   return row.no ?? 0;
 }
 
-/** People of whom more than their choices counts: restricted, erased, young, linked, or from a place with rules of its own. */
-export async function peopleWithFacts(h: Handle, countries: readonly string[]): Promise<number[]> {
+/** People of whom more than their choices counts: restricted, erased, young, linked, or from a place with rules of its own; `whereUnknown`: or from nobody knows where. */
+export async function peopleWithFacts(h: Handle, countries: readonly string[], whereUnknown: boolean): Promise<number[]> {
   const { rows } = (await h.trx.raw(
-    `select no from persons where restricted_from is not null or erased_at is not null or birth_year is not null or is_linked or country = any(?) or split_part(country, '-', 1) = any(?)
+    `select no from persons where restricted_from is not null or erased_at is not null or birth_year is not null or is_linked or country = any(?) or split_part(country, '-', 1) = any(?) or (? and country is null) or exists (select 1 from unnest(?::text[]) c where c like country || '-%')
      union select p.no from persons p join person_facts f on f.person_id = p.id`,
-    [countries as string[], countries as string[]],
+    [countries as string[], countries as string[], whereUnknown, countries as string[]],
   )) as { rows: { no: number }[] };
   return rows.map(({ no }) => no);
 }

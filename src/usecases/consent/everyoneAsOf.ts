@@ -24,7 +24,7 @@ export async function everyoneAsOf(ctx: Context, h: Handle, asked: AskedAt): Pro
   }));
   const everyone = new Everyone((await lastPersonNo(h)) + 1, rules, numbers, ctx.words.termsOf);
   const special = [...new Set([...rules.purposes.values()].flatMap(({ kinds }) => kinds.map(({ country }) => country)))];
-  for (const no of await peopleWithFacts(h, special)) everyone.mustAskExactly(no);
+  for (const no of await peopleWithFacts(h, special, special.length > 0)) everyone.mustAskExactly(no);
   const place = placesOfDays(ctx.organisation.zone);
   await eachChoiceNumbers(h, asked, (row) => {
     const shape = row[2]!;

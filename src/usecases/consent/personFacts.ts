@@ -4,13 +4,16 @@ import type { Handle } from '../../db/handle';
 
 /** The dated facts of a person, as far as they were known at a moment (an instant). */
 export function factsOf(row: PersonRow, later: readonly FactRow[] = [], knownAt: string | null = null): PersonFacts {
-  const known = later.filter(({ person_id, recorded_at }) => person_id === row.id && (knownAt === null || Date.parse(recorded_at) <= Date.parse(knownAt)));
+  // What was learnt later never changes what was known before. A restriction and an erasure are known from when they hold; what stands on
+  // the person itself from when they were first met.
+  const isKnown = (since: string) => knownAt === null || Date.parse(since) <= Date.parse(knownAt);
+  const known = later.filter(({ person_id, recorded_at }) => person_id === row.id && isKnown(recorded_at));
   const years = known.filter(({ fact }) => fact === 'birth-year');
   return {
-    restricted: row.restricted_from ? [{ from: row.restricted_from, until: row.restricted_until }] : [],
-    erasedAt: row.erased_at,
-    countries: [...(row.country ? [{ from: null, country: row.country }] : []), ...known.filter(({ fact }) => fact === 'country').map(({ valid_from, value }) => ({ from: valid_from, country: value }))],
-    birthYear: years.length > 0 ? Number(years.at(-1)!.value) : row.birth_year,
+    restricted: row.restricted_from && isKnown(row.restricted_from) ? [{ from: row.restricted_from, until: row.restricted_until }] : [],
+    erasedAt: row.erased_at && isKnown(row.erased_at) ? row.erased_at : null,
+    countries: [...(row.country && isKnown(row.created_at) ? [{ from: null, country: row.country }] : []), ...known.filter(({ fact }) => fact === 'country').map(({ valid_from, value }) => ({ from: valid_from, country: value }))],
+    birthYear: years.length > 0 ? Number(years.at(-1)!.value) : isKnown(row.created_at) ? row.birth_year : null,
   };
 }
 

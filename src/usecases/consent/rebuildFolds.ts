@@ -1,6 +1,7 @@
 import { decodeFolds, encodeFolds } from '../../core/consent/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/fold';
 import { shapeOf } from '../../core/consent/shape';
+import { beginning } from '../../core/consent/timeline';
 import { rulesAt } from '../../core/consent/standing';
 import { foldRows, saveFolds, type FoldRow } from '../../db/consent/folds';
 import { holdLedger, lockLedger } from '../../db/consent/ledger';
@@ -75,7 +76,6 @@ function inOneOrder(ctx: Context, bytes: Buffer): Buffer {
 async function makeRange(ctx: Context, h: Handle, from: number, to: number): Promise<Map<number, FoldRow>> {
   const now = ctx.clock.now();
   const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone });
-  const windows = new Map([...rules.purposes.values()].map(({ id, confirmWithinHours }) => [id, confirmWithinHours]));
   const made = new Map<number, FoldRow>();
   const leaning = new Set<number>();
   let person = -1;
@@ -96,7 +96,7 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
       return;
     }
     const address = row.address_hash?.toString('hex') ?? null;
-    const fold = foldOne({ id: '', seq: row.seq, purpose, answer, occurredAt: row.occurred, recordedAt: '', confirms: null, address, terms: ctx.words.termsOf(row.terms_no), isTold }, windows.get(purpose) ?? null, rules.zone);
+    const fold = foldOne({ id: '', seq: row.seq, purpose, answer, occurredAt: row.occurred, recordedAt: '', confirms: null, address, terms: ctx.words.termsOf(row.terms_no), isTold }, rules.windows.at(purpose, beginning(row.occurred, rules.zone)), rules.zone);
     const key = `${row.purpose_no}\n${address ?? ''}`;
     const known = folds.get(key);
     folds.set(key, known ? mergeFolds(known, fold) : fold);

@@ -1,5 +1,6 @@
 import { decodeFolds, encodeFolds } from '../../core/consent/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/fold';
+import { beginning } from '../../core/consent/timeline';
 import { foldsOf, rulesAt } from '../../core/consent/standing';
 import type { Choice } from '../../core/consent/types';
 import { choicesOf } from '../../db/consent/ledger';
@@ -31,7 +32,7 @@ export async function updateFolds(ctx: Context, h: Handle, sealed: readonly Seal
     const own = folds.get(person.no) ?? new Map((before.has(person.no) ? decodeFolds(before.get(person.no)!.folds, ctx.words) : []).map((fold) => [keyOf(fold), fold]));
     folds.set(person.no, own);
     if (!standsAlone(choice.answer)) continue;
-    const fold = foldOne(choice, rules.purposes.get(choice.purpose)?.confirmWithinHours ?? null, ctx.organisation.zone);
+    const fold = foldOne(choice, rules.windows.at(choice.purpose, beginning(choice.occurredAt, ctx.organisation.zone)), ctx.organisation.zone);
     const known = own.get(keyOf(fold));
     own.set(keyOf(fold), known ? mergeFolds(known, fold) : fold);
   }
