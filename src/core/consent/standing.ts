@@ -1,4 +1,4 @@
-import { addMonths, epochOf, localDay, sayDay } from '../shared/days';
+import { addDays, addMonths, epochOf, localDay, sayDay } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import { ageOfConsent, leastAge, neverBelow, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
 import { foldChoices, mergeFolds, type Fold, type Mark } from './fold';
@@ -208,7 +208,7 @@ function sourceOfNo(kind: PurposeKind): string | undefined {
 
 /** Rule 3: a refusal's waiting time only says from when asking again is decent. Rule 7: after an opt-out nobody is asked for 12 months. */
 function askAgain(last: Mark, rules: Rules, purpose: PurposeVersion, kind: PurposeKind, country: string | null): string | null {
-  const wait = purpose.askAgainAfterDays === null ? null : new Date(last.at + purpose.askAgainAfterDays * DAY).toISOString().slice(0, 10);
+  const wait = purpose.askAgainAfterDays === null ? null : addDays(localDay(last.at, rules.zone), purpose.askAgainAfterDays);
   if (kind !== 'opt-out' || (country !== null && !country.startsWith('US'))) return wait;
   const year = addMonths(localDay(last.at, rules.zone), 12);
   return wait !== null && wait > year ? wait : year;

@@ -51,6 +51,15 @@ export function localDay(instant: string | number, zone: string): Day {
   return dayOfNumber(Math.floor((epoch + offsetAt(epoch, zone)) / DAY_MS));
 }
 
+/**
+ * The local day of what may be an instant or a day already.
+ *
+ * @example dayIn('2026-11-23T23:30:00Z', 'Europe/Copenhagen') // '2026-11-24'
+ */
+export function dayIn(value: string, zone: string): Day {
+  return value.length === 10 ? value : localDay(value, zone);
+}
+
 const DAY_MS = 86_400_000;
 const EPOCH = Temporal.PlainDate.from('1970-01-01');
 const dayTexts = new Map<number, Day>();

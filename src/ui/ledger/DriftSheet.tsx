@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useCallback, useMemo } from 'react';
 import type { DriftView } from '../../core/consent/views';
-import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
+import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
 import { axes, Chart } from '../parts/Chart';
@@ -53,7 +53,7 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
         {view.items.length === 0 ? <p className="empty">Nothing differs.</p> : (
           <table className="list"><thead><tr><th>who</th><th>system</th><th>purpose</th><th>the ledger says</th><th>the system</th><th>found</th><th>state</th><th /></tr></thead>
             <tbody>{view.items.map((item) => (
-              <tr key={item.id}><td><Link href={`/people/${item.personId}`}>{item.who}</Link></td><td className="nowrap">{item.system}</td><td className="nowrap">{item.purpose}</td><td>{item.standing.replaceAll('-', ' ')}{item.since ? ` since ${sayDay(item.since.slice(0, 10)).slice(4)}` : ''}</td><td>{item.direction === 'looser' ? 'permits' : 'refuses'}</td><td className="nowrap muted">{sayShortInstant(item.foundAt, zone)}</td><td>{item.state}{item.detail ? `, ${item.detail}` : ''}</td>
+              <tr key={item.id}><td><Link href={`/people/${item.personId}`}>{item.who}</Link></td><td className="nowrap">{item.system}</td><td className="nowrap">{item.purpose}</td><td>{item.standing.replaceAll('-', ' ')}{item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}</td><td>{item.direction === 'looser' ? 'permits' : 'refuses'}</td><td className="nowrap muted">{sayShortInstant(item.foundAt, zone)}</td><td>{item.state}{item.detail ? `, ${item.detail}` : ''}</td>
                 <td style={{ textAlign: 'right' }}>{view.mayCorrect && item.state === 'open' && (item.direction === 'looser' ? <ActButton act={() => actions.correct({ ids: [item.id] })} ask={{ title: `Put ${item.who} right in ${item.system}?`, text: `One record in ${item.system} is changed to what the ledger says of “${item.purpose}”.`, yes: 'Put it right' }}>Put right</ActButton> : <ActButton act={() => actions.believe({ ids: [item.id] })} ask={{ title: `Believe ${item.system} about ${item.who}?`, text: `A choice is recorded in the ledger for “${item.purpose}”. The ledger keeps everything: it stays there for good.`, yes: 'Believe it' }}>Believe</ActButton>)}</td></tr>
             ))}</tbody></table>
         )}

@@ -8,7 +8,7 @@ import { useState, type ReactNode } from 'react';
 import type { PurposeDraft } from '../../core/consent/schema';
 import { PURPOSE_KINDS, type Standing } from '../../core/consent/types';
 import type { PurposeShown, WhatIf } from '../../core/consent/views';
-import { sayDay, sayInstant } from '../../core/shared/days';
+import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import { useSay } from '../parts/Say';
 import { StandingMark } from '../parts/StandingMark';
 import type { ActionResult } from '../parts/actionResult';
@@ -42,7 +42,7 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOu
               <td className="num" title={`in force since ${sayInstant(purpose.validFrom, zone)}`}>{purpose.version}</td><td style={{ textAlign: 'right' }}>{mayDraft && <button className="plain" onClick={() => setDraft({ ...draftOf(purpose), validFrom: now })}>Change</button>}</td></tr>
           ))}</tbody></table>
       </section>
-      {versions.some(({ validFrom }) => validFrom > now) && <p className="note slate" style={{ marginTop: 12 }}>Published for later: {versions.filter(({ validFrom }) => validFrom > now).map((one) => `${one.title} v${one.version} from ${sayDay(one.validFrom.slice(0, 10))}`).join(', ')}.</p>}
+      {versions.some(({ validFrom }) => validFrom > now) && <p className="note slate" style={{ marginTop: 12 }}>Published for later: {versions.filter(({ validFrom }) => validFrom > now).map((one) => `${one.title} v${one.version} from ${sayDay(dayIn(one.validFrom, zone))}`).join(', ')}.</p>}
     </>
   );
 }

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
-import { sayDay, sayInstant } from '../../core/shared/days';
+import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/consent/views';
 import { StandingMark } from '../parts/StandingMark';
 import { LinksPanel, type LinkActions } from './LinksPanel';
@@ -26,12 +26,12 @@ export function PersonSheet({ person, today, on, zone, links }: { person: Person
         <table className="list">
           <thead><tr><th>purpose</th><th>standing</th><th>may we</th><th>since</th><th>why</th></tr></thead>
           <tbody>{person.standings.map((one) => (
-            <tr key={one.purpose}><td title={one.plain}><b>{one.title}</b></td><td><StandingMark standing={one.standing} /></td><td>{one.permitted ? 'yes' : <b>no</b>}</td><td className="nowrap muted">{one.since ? sayDay(one.since.slice(0, 10)) : '–'}</td><td className="muted">{one.reasons.map(({ text, source }) => `${text}${source ? ` (${source})` : ''}`).join(' ')}{one.mayAskAgainFrom && ` May be asked again from ${sayDay(one.mayAskAgainFrom)}.`}</td></tr>
+            <tr key={one.purpose}><td title={one.plain}><b>{one.title}</b></td><td><StandingMark standing={one.standing} /></td><td>{one.permitted ? 'yes' : <b>no</b>}</td><td className="nowrap muted">{one.since ? sayDay(dayIn(one.since, zone)) : '–'}</td><td className="muted">{one.reasons.map(({ text, source }) => `${text}${source ? ` (${source})` : ''}`).join(' ')}{one.mayAskAgainFrom && ` May be asked again from ${sayDay(one.mayAskAgainFrom)}.`}</td></tr>
           ))}</tbody>
         </table>
       </section>
       {person.standings.some(({ isConflict }) => isConflict) && <p className="note bad" role="status" style={{ marginBottom: 14 }}>The linked identities said different things about {person.standings.filter(({ isConflict }) => isConflict).map(({ title }) => title).join(', ')}. The more restrictive reading holds until the person is asked again.</p>}
-      {person.choices.length > 0 && <Ribbon choices={person.choices} titles={titles} today={today} on={on} />}
+      {person.choices.length > 0 && <Ribbon choices={person.choices} titles={titles} today={today} on={on} zone={zone} />}
       <div className="two" style={{ marginTop: 14 }}>
         <section className="sheet" aria-labelledby="identifiers"><header><h2 id="identifiers">Identifiers</h2></header>
           {person.identifiers.length === 0 ? <p className="empty">None.</p> : <table className="list"><thead><tr><th>kind</th><th>value</th><th>first seen in</th></tr></thead><tbody>{person.identifiers.map((one, i) => <tr key={i}><td>{one.kind.replace('-', ' ')}</td><td>{one.value}</td><td className="muted">{one.source}</td></tr>)}</tbody></table>}

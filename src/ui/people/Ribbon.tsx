@@ -1,4 +1,4 @@
-import { addDays, daysBetween, sayDay } from '../../core/shared/days';
+import { addDays, dayIn, daysBetween, sayDay } from '../../core/shared/days';
 import { isNo } from '../../core/consent/timeline';
 import type { Answer } from '../../core/consent/types';
 
@@ -14,8 +14,8 @@ interface RibbonChoice {
 }
 
 /** Choices through time, one line per purpose: a filled mark is a yes, a struck one a no; the cursor is the day looked at. */
-export function Ribbon({ choices, titles, today, on }: { choices: readonly RibbonChoice[]; titles: ReadonlyMap<string, string>; today: string; on: string | null }) {
-  const days = choices.map(({ occurredAt }) => occurredAt.slice(0, 10)).sort();
+export function Ribbon({ choices, titles, today, on, zone }: { choices: readonly RibbonChoice[]; titles: ReadonlyMap<string, string>; today: string; on: string | null; zone: string }) {
+  const days = choices.map(({ occurredAt }) => dayIn(occurredAt, zone)).sort();
   const start = addDays(days[0]!, -14);
   const span = Math.max(30, daysBetween(start, today) + 7);
   const x = (day: string) => LEFT + (daysBetween(start, day) / span) * (WIDTH - LEFT - 10);
@@ -32,14 +32,14 @@ export function Ribbon({ choices, titles, today, on }: { choices: readonly Ribbo
               <text x="14" y={y + 4} fill="var(--ink)">{(titles.get(purpose) ?? purpose).slice(0, 24)}</text>
               <path d={`M${LEFT} ${y}H${WIDTH - 10}`} stroke="var(--rule)" />
               {own.map((choice, n) => {
-                const from = x(choice.occurredAt.slice(0, 10));
+                const from = x(dayIn(choice.occurredAt, zone));
                 const next = own[n + 1];
                 const no = isNo(choice.answer as Answer);
                 return (
                   <g key={choice.id}>
-                    <path d={`M${from} ${y}H${next ? x(next.occurredAt.slice(0, 10)) : x(today)}`} stroke={no ? 'var(--oxblood)' : 'var(--cloth)'} strokeWidth={no ? 1.5 : 5} strokeDasharray={no ? '3 3' : undefined} opacity={no ? 0.8 : 0.35} />
+                    <path d={`M${from} ${y}H${next ? x(dayIn(next.occurredAt, zone)) : x(today)}`} stroke={no ? 'var(--oxblood)' : 'var(--cloth)'} strokeWidth={no ? 1.5 : 5} strokeDasharray={no ? '3 3' : undefined} opacity={no ? 0.8 : 0.35} />
                     {no ? <><circle cx={from} cy={y} r="4.6" fill="var(--sheet)" stroke="var(--oxblood)" strokeWidth="1.6" /><path d={`M${from - 2.6} ${y}h5.2`} stroke="var(--oxblood)" strokeWidth="1.6" /></> : <circle cx={from} cy={y} r="5" fill="var(--cloth)" />}
-                    <title>{`${choice.answer}, ${sayDay(choice.occurredAt.slice(0, 10))}`}</title>
+                    <title>{`${choice.answer}, ${sayDay(dayIn(choice.occurredAt, zone))}`}</title>
                   </g>
                 );
               })}

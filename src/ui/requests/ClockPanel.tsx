@@ -4,7 +4,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { sayDay, sayInstant } from '../../core/shared/days';
+import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../parts/ActButton';
 import { BasisForm } from './BasisForm';
@@ -30,7 +30,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
         {clock.reasons.map((one, i) => <li key={i}>{one.text} {one.source && <span className="muted">({one.source})</span>}</li>)}
       </ol>
       <p className="muted" style={{ margin: '6px 0' }}>
-        {clock.acknowledgeBy && `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}${request.acknowledgedAt ? `, which was done ${sayDay(request.acknowledgedAt.slice(0, 10))}` : ''}. `}
+        {clock.acknowledgeBy && `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}${request.acknowledgedAt ? `, which was done ${sayDay(dayIn(request.acknowledgedAt, zone))}` : ''}. `}
         {clock.refuseBy && `A refusal has to be sent by ${sayDay(clock.refuseBy)}. `}
         {clock.extendBy && !request.isExtended && `An extension can be announced until ${sayDay(clock.extendBy)} and would lead to ${clock.extendedDueOn ? sayDay(clock.extendedDueOn) : 'the day you state'}. `}
         {clock.actBy && `The act itself is due by ${sayDay(clock.actBy)}. `}

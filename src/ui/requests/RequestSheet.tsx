@@ -22,13 +22,18 @@ import './request.css';
 const TITLES: Record<Stage, string> = { intake: 'Intake', identity: 'Identity', trace: 'Trace', decide: 'Decide', 'carry-out': 'Carry out', answer: 'Answer', appeal: 'Appeal', closed: 'Closed' };
 
 /** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
+/** A letter that counts on the clock is on its way; one that was not taken is told apart, and takes its time. */
+function isLeaving(request: RequestView): boolean {
+  return request.waiting.length > 0 && !request.letters.some(({ state, tries }) => state !== 'sent' && tries > 0);
+}
+
 export function RequestSheet({ request, trace, zone, today, actions }: { request: RequestView; trace: TraceView | null; zone: string; today: string; actions: RequestActions }) {
   const [isWhyOpen, setWhyOpen] = useState(false);
   const [toggled, setToggled] = useState<ReadonlySet<Stage>>(new Set());
   const stages = request.stages.filter((stage) => stage !== 'closed');
   const now = request.stages.indexOf(request.stage);
   const toggle = (stage: Stage) => setToggled((set) => new Set(set.has(stage) ? [...set].filter((other) => other !== stage) : [...set, stage]));
-  const isMoving = request.trace === 'running' || request.pack.state === 'building' || request.plan?.state === 'executing';
+  const isMoving = request.trace === 'running' || request.pack.state === 'building' || request.plan?.state === 'executing' || isLeaving(request);
   return (
     <>
       <RefreshWhile isMoving={isMoving} />
@@ -73,12 +78,13 @@ function heading({ who, right, outcome: end }: RequestView): string {
 
 function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: boolean; toggle: () => void }) {
   const left = request.workingDaysLeft;
+  const isOnItsWay = request.waiting.some(({ kind }) => kind === 'answered' || kind === 'appeal-answered');
   const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
   const words: Record<string, string> = { running: days(left), paused: 'paused', overdue: `${days(-left)} late`, 'answered-in-time': 'answered in time', 'answered-late': 'answered late' };
   const tone = request.state === 'overdue' || request.state === 'answered-late' ? 'late' : request.state === 'paused' || (request.state === 'running' && left <= 5) ? 'ochre' : '';
   return (
     <div className="clock">
-      <b className={tone}>{request.joinedTo ? 'joined' : words[request.state]}</b>
+      <b className={tone}>{request.joinedTo ? 'joined' : isOnItsWay ? 'answer on its way' : words[request.state]}</b>
       <span className="muted">{request.state.startsWith('answered') ? 'due was' : 'answer by'} {sayDay(request.dueOn)} · </span>
       <button onClick={toggle} aria-expanded={isOpen}>why this date</button>
     </div>

@@ -6,7 +6,7 @@ import { LANGUAGES } from '../../core/letters/mailings';
 import { toDoc, toTemplate } from '../../core/letters/templateDoc';
 import { TEMPLATE_IDS, type TemplateId } from '../../core/letters/templateList';
 import type { TemplateView } from '../../core/letters/views';
-import { sayDay } from '../../core/shared/days';
+import { dayIn, sayDay } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import type { ActionResult } from '../parts/actionResult';
 import { LetterEditor } from './LetterEditor';
@@ -14,12 +14,13 @@ import { LetterEditor } from './LetterEditor';
 interface Props {
   templates: TemplateView[];
   mayChange: boolean;
+  zone: string;
   preview: (template: TemplateId, language: string, text: string) => Promise<ActionResult<{ subject: string; text: string }>>;
   save: (template: TemplateId, language: string, text: string) => Promise<ActionResult<{ version: number }>>;
 }
 
 /** The letters, each in each language: the wording beside what it makes. What the law wants in a letter cannot be left out. */
-export function LettersPanel({ templates, mayChange, preview, save }: Props) {
+export function LettersPanel({ templates, mayChange, zone, preview, save }: Props) {
   const [at, setAt] = useState<{ template: TemplateId; language: string }>({ template: 'acknowledgement', language: 'en' });
   const [drafts, setDrafts] = useState<Record<string, string>>({});
   const [shown, setShown] = useState<ActionResult<{ subject: string; text: string }> | null>(null);
@@ -37,7 +38,7 @@ export function LettersPanel({ templates, mayChange, preview, save }: Props) {
       <div className="filters">
         <label>Letter <select value={at.template} onChange={(event) => go({ template: event.target.value as TemplateId })}>{TEMPLATE_IDS.map((id) => <option key={id} value={id}>{id.replace(/-/g, ' ')}</option>)}</select></label>
         <label>Language <select value={at.language} onChange={(event) => go({ language: event.target.value })}>{LANGUAGES.map((id) => <option key={id}>{id}</option>)}</select></label>
-        <span className="muted">{one.version === 0 ? 'the wording as it ships' : `version ${one.version}${one.isOwn ? '' : ', back to the wording as it ships'}, ${one.by ?? ''} ${one.at ? sayDay(one.at.slice(0, 10)) : ''}`}</span>
+        <span className="muted">{one.version === 0 ? 'the wording as it ships' : `version ${one.version}${one.isOwn ? '' : ', back to the wording as it ships'}, ${one.by ?? ''} ${one.at ? sayDay(dayIn(one.at, zone)) : ''}`}</span>
       </div>
       <div className="two-up">
         <section className="sheet" style={{ padding: '12px 14px' }} aria-label="Wording">

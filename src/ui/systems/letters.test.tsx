@@ -57,7 +57,7 @@ test('who may only read changes nothing', async () => {
 test('each letter in each language is edited by itself, previewed and saved; what the server says is said', async () => {
   const templates = TEMPLATE_IDS.flatMap((template) => ['en', 'da', 'de', 'nl'].map((language): TemplateView => ({ template, language, text: `${template} ${language}\n\nWords.`, version: 0, isOwn: false, by: null, at: null, fields: FIELDS }) as TemplateView));
   const saved: unknown[][] = [];
-  show(<LettersPanel templates={templates} mayChange preview={async () => ({ ok: true, value: { subject: 'As it looks', text: 'Words as they look' } })} save={async (...args) => (saved.push(args), { ok: false, message: 'It lacks the remedies.' })} />);
+  show(<LettersPanel templates={templates} zone="Europe/Copenhagen" mayChange preview={async () => ({ ok: true, value: { subject: 'As it looks', text: 'Words as they look' } })} save={async (...args) => (saved.push(args), { ok: false, message: 'It lacks the remedies.' })} />);
   expect((screen.getByRole('button', { name: 'Save as a new version' }) as HTMLButtonElement).disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('Subject'), { target: { value: 'We have it' } });
   fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'da' } });

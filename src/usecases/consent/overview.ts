@@ -39,7 +39,7 @@ export async function readOverview(ctx: Context, input: { on: Day | null; by: Di
     };
     return {
       on, by: input.by, from, to: on, shares: sharesShown(shares, titles), rates: input.by === 'week' ? weeksOf(rows) : ratesBy(rows, keyOf[input.by]), weeks: weeksOf(rows),
-      wordings: rules.wordings.filter(({ validFrom }) => validFrom.slice(0, 10) >= from && validFrom.slice(0, 10) <= on).map((one) => ({ day: localDay(one.validFrom, zone), what: `${one.kind} ${one.id} v${one.version}`, isMaterial: one.isMaterial })),
+      wordings: rules.wordings.map((one) => ({ ...one, day: localDay(one.validFrom, zone) })).filter(({ day }) => day >= from && day <= on).map((one) => ({ day: one.day, what: `${one.kind} ${one.id} v${one.version}`, isMaterial: one.isMaterial })),
       purposes: inForce.map(({ id, title }) => ({ id, title })),
     };
   });

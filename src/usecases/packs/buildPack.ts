@@ -144,7 +144,7 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const collections = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([name, matches]) => ({ name, matches }));
     const withheld = [];
     for (const match of shared) withheld.push({ place: `${names.get(match.system_id)} · ${match.collection}`, title: (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', why: 'Other people’s data stands in it (GDPR art. 15(4)).' });
-    const neverDisclose = await neverDisclosed(h, request);
+    const neverDisclose = await neverDisclosed(ctx, h, request);
     const removed = new Set<string>();
     const documents: MatchHead[] = [];
     for await (const [match, sealed] of sealedRecords(h, handed.filter(({ collection }) => collection !== 'messages'))) {
@@ -263,9 +263,9 @@ function counted(path: string, source: Readable, sums: { path: string; bytes: nu
 type Open = (matches: readonly MatchHead[], asFound?: boolean) => AsyncGenerator<FoundRecord>;
 
 /** What no law that binds the request lets be handed over. */
-async function neverDisclosed(h: Handle, request: RequestRow): Promise<string[]> {
-  const laws = await lawTable(h);
-  return [...new Set(request.regimes.flatMap((id) => regimeById(id, request.received_at.slice(0, 10), laws)?.neverDisclose ?? []))];
+async function neverDisclosed(ctx: Context, h: Handle, request: RequestRow): Promise<string[]> {
+  const [laws, on] = [await lawTable(h), localDay(request.received_at, ctx.organisation.zone)];
+  return [...new Set(request.regimes.flatMap((id) => regimeById(id, on, laws)?.neverDisclose ?? []))];
 }
 
 function opener(ctx: Context, { requestId, redactions, neverDisclose }: Content): Open {

@@ -79,7 +79,7 @@ function lineOf(ctx: Context, laws: Laws, row: RequestRow, events: Parameters<ty
   const answered = events.find(({ kind }) => kind === 'answered');
   return {
     ref: row.ref, right: row.right, regime: row.regime, regimes: row.regimes, who, stage: row.stage, receivedOn: value.receivedOn, dueOn: value.dueOn, extendBy: value.extendBy, extendedDueOn: value.extendedDueOn, acknowledgeBy: row.acknowledged_at ? null : value.acknowledgeBy,
-    isExtended: events.some(({ kind }) => kind === 'extended'), state: value.state, workingDaysLeft: value.workingDaysLeft, pauses: value.pauses, next: nextAct(row.stage, stageFacts(row), row), outcome: row.outcome, answeredOn: answered?.at.slice(0, 10) ?? null,
+    isExtended: events.some(({ kind }) => kind === 'extended'), state: value.state, workingDaysLeft: value.workingDaysLeft, pauses: value.pauses, next: nextAct(row.stage, stageFacts(row), row), outcome: row.outcome, answeredOn: answered ? localDay(answered.at, ctx.organisation.zone) : null,
     owner: row.owner_id ? { id: row.owner_id, name: names.get(row.owner_id) ?? '' } : null, missedTarget: value.state === 'running' ? targets.missed : null,
   };
 }

@@ -1,6 +1,6 @@
 import { headers } from 'next/headers';
 import { languageOf, type Language } from '../../../../core/letters/mailings';
-import { sayDay } from '../../../../core/shared/days';
+import { dayIn, sayDay } from '../../../../core/shared/days';
 import type { PageView } from '../../../../core/consent/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
@@ -33,13 +33,13 @@ export default async function OwnChoicesPage({ params, searchParams }: { params:
     <PersonPage organisation={ctx.organisation.name} language={view.language}>
       <h1>{WORDS[view.language].title}</h1>
       <p>{WORDS[view.language].lead}</p>
-      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token, view.language)} post={changePosted.bind(null, token, view.language)} days={daysOf(view, view.language)} />
+      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token, view.language)} post={changePosted.bind(null, token, view.language)} days={daysOf(view, view.language, ctx.organisation.zone)} />
     </PersonPage>
   );
 }
 
 /** Days in the person's own language, made here so that server and browser say the same. */
-function daysOf(view: PageView, language: Language): Record<string, string> {
-  const say = (at: string) => (language === 'en' ? sayDay(at.slice(0, 10)) : new Intl.DateTimeFormat(language, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${at.slice(0, 10)}T00:00:00Z`)));
+function daysOf(view: PageView, language: Language, zone: string): Record<string, string> {
+  const say = (at: string) => (language === 'en' ? sayDay(dayIn(at, zone)) : new Intl.DateTimeFormat(language, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${dayIn(at, zone)}T00:00:00Z`)));
   return Object.fromEntries([...view.purposes.flatMap(({ id, answer }) => (answer.since ? [[id, say(answer.since)]] : [])), ...view.history.map(({ id, occurredAt }) => [id, say(occurredAt)])]);
 }
