@@ -1,3 +1,6 @@
+declare module 'talisman/metrics/damerau-levenshtein' {
+  export default function damerauLevenshtein(a: string, b: string): number;
+}
 declare module 'talisman/metrics/jaro-winkler' {
   export default function jaroWinkler(a: string, b: string): number;
 }

@@ -1,5 +1,5 @@
 import { normaliseEmail, normalisePhone } from '../identity/normalise';
-import { nameLevel } from '../identity/compare';
+import { isOtherName } from '../identity/names';
 import { contactsIn } from './contacts';
 import { detect } from './detect';
 import { DETECTORS } from './detectors/all';
@@ -40,7 +40,7 @@ export function otherPeopleIn(text: string, person: KnownPerson, ownDomains: rea
   for (const match of text.matchAll(ATTRIBUTION)) {
     const name = match[1]!;
     const isOrganisation = /support|team|service/i.test(name);
-    if (!isOrganisation && person.names.every((known) => nameLevel(known, name) === 'different')) others.add(name);
+    if (!isOrganisation && person.names.every((known) => isOtherName(known, name))) others.add(name);
   }
   return [...others];
 }

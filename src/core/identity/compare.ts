@@ -1,6 +1,8 @@
-import jaroWinkler from 'talisman/metrics/jaro-winkler';
-import { birthDates, fullName, looseEmail, nameTokens, normaliseCustomerNumber, normaliseEmail, normalisePhone, normalisePostcode, normaliseText } from './normalise';
+import { birthLevel } from './birthDates';
+import { compareNames, parseName, type Name } from './names';
+import { looseEmail, normaliseCustomerNumber, normaliseEmail, normalisePhone, normalisePostcode, normaliseText } from './normalise';
 import type { PersonField, PersonRecord } from './record';
+import { streetLevel } from './streets';
 import type { Level } from './weights';
 
 export interface Comparison {
@@ -19,12 +21,13 @@ export function compare(left: PersonRecord, right: PersonRecord): Comparison[] {
     customerNumber(left, right),
     name(left, right),
     single('birth-date', left.birthDate, right.birthDate, birthLevel),
+    single('street', left.street, right.street, streetLevel),
     single('postcode', left.postcode, right.postcode, (a, b) => (normalisePostcode(a) === normalisePostcode(b) ? 'exact' : 'different')),
     single('city', left.city, right.city, (a, b) => (normaliseText(a) === normaliseText(b) ? 'normalised' : 'different')),
   ];
 }
 
-const ORDER: readonly Level[] = ['exact', 'normalised', 'close', 'different', 'missing'];
+const ORDER: readonly Level[] = ['exact', 'normalised', 'close', 'partial', 'different', 'missing'];
 
 function best(field: PersonField, left: readonly string[] = [], right: readonly string[] = [], level: (a: string, b: string) => Level): Comparison {
   let found: Comparison = { field, level: 'missing', left: left[0] ?? null, right: right[0] ?? null };
@@ -68,44 +71,18 @@ function customerNumber(left: PersonRecord, right: PersonRecord): Comparison {
 }
 
 function name(left: PersonRecord, right: PersonRecord): Comparison {
-  const [a, b] = [sayName(left), sayName(right)];
-  return { field: 'name', level: a && b ? nameLevel(a, b) : 'missing', left: a, right: b };
+  return { field: 'name', level: compareNames(nameOf(left), nameOf(right)), left: sayName(left), right: sayName(right) };
+}
+
+const names = new WeakMap<PersonRecord, Name>();
+
+/** The name of a record, taken apart once: one record is compared with many. */
+export function nameOf(record: PersonRecord): Name {
+  let name = names.get(record);
+  if (!name) names.set(record, (name = parseName(record.givenName, record.familyName)));
+  return name;
 }
 
 export function sayName(record: PersonRecord): string | null {
   return [record.givenName, record.familyName].filter(Boolean).join(' ') || null;
-}
-
-/**
- * Names: exact as tokens in any order; normalised with nicknames and initials; close by Jaro–Winkler ≥ 0.92
- * on each token (Winkler 1990) with one token free to be missing.
- */
-export function nameLevel(a: string, b: string): Level {
-  const [x, y] = [nameTokens(a), nameTokens(b)];
-  if (x.length === 0 || y.length === 0) return 'missing';
-  if (x.join(' ') === y.join(' ')) return 'exact';
-  const [few, many] = x.length <= y.length ? [x, y] : [y, x];
-  const same = (p: string, q: string) => fullName(p) === fullName(q);
-  const initial = (p: string, q: string) => p[0] === q[0] && (p.length === 1 || q.length === 1);
-  if (few.length > 1 && pairs(few, many, same)) return 'normalised';
-  if (few.length > 1 && pairs(few, many, (p, q) => same(p, q) || initial(p, q)) && few.some((p) => p.length > 1 && many.some((q) => same(p, q)))) return 'close';
-  const alike = (p: string, q: string) => same(p, q) || (p.length > 2 && q.length > 2 && jaroWinkler(p, q) >= 0.92);
-  return few.length > 1 && pairs(few, many, alike) ? 'close' : 'different';
-}
-
-function pairs(few: readonly string[], many: readonly string[], test: (a: string, b: string) => boolean): boolean {
-  const left = [...many];
-  return few.every((token) => {
-    const at = left.findIndex((other) => test(token, other));
-    if (at < 0) return false;
-    left.splice(at, 1);
-    return true;
-  });
-}
-
-function birthLevel(a: string, b: string): Level {
-  const [x, y] = [birthDates(a), birthDates(b)];
-  if (x.length === 0 || y.length === 0) return 'missing';
-  if (!x.some((day) => y.includes(day))) return 'different';
-  return x.length === 1 && y.length === 1 ? 'exact' : 'close';
 }

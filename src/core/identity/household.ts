@@ -1,4 +1,4 @@
-import { nameLevel } from './compare';
+import { nameLevel } from './names';
 
 /** Whether two names can be of one person: unknown on one side says nothing against it. */
 export function couldBeOneName(a: string | null, b: string | null): boolean {

@@ -1,5 +1,6 @@
 import anyAscii from 'any-ascii';
 import { parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/max';
+import { NICKNAMES } from './nicknames';
 import { domainToAscii } from './idn';
 
 /**
@@ -35,11 +36,6 @@ export function normalisePhone(value: string, defaultCountry: string | null): st
 }
 
 const PARTICLES = new Set(['de', 'van', 'der', 'den', 'von', 'af', 'la', 'le', 'du', 'zu', 'ter', 'ten', 'o']);
-const NICKNAMES: Readonly<Record<string, string>> = {
-  liz: 'elizabeth', beth: 'elizabeth', bob: 'robert', rob: 'robert', bill: 'william', will: 'william', kate: 'katherine', katie: 'katherine',
-  tom: 'thomas', jim: 'james', mike: 'michael', nick: 'nicholas', nic: 'nicholas', lasse: 'lars', hanne: 'johanne', jan: 'johannes', piet: 'pieter', mia: 'maria',
-};
-
 /**
  * Name tokens, transliterated, without particles, in no order.
  *
@@ -53,29 +49,7 @@ export function nameTokens(value: string): string[] {
 
 /** The full form of a nickname, or the token itself. */
 export function fullName(token: string): string {
-  return NICKNAMES[token] ?? token;
-}
-
-/**
- * A birth date as one or two possible days: where day and month could be either, both are kept.
- *
- * @example birthDates('03/04/1987') // ['1987-04-03', '1987-03-04']
- */
-export function birthDates(value: string): string[] {
-  const text = value.trim();
-  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})/.exec(text);
-  if (iso) return valid(iso[1]!, iso[2]!, iso[3]!);
-  const local = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4})$/.exec(text);
-  if (!local) return [];
-  const dayFirst = valid(local[3]!, local[2]!, local[1]!);
-  const monthFirst = text.includes('/') ? valid(local[3]!, local[1]!, local[2]!) : [];
-  return [...new Set([...dayFirst, ...monthFirst])];
-}
-
-function valid(year: string, month: string, day: string): string[] {
-  const [m, d] = [Number(month), Number(day)];
-  if (m < 1 || m > 12 || d < 1 || d > new Date(Date.UTC(Number(year), m, 0)).getUTCDate()) return [];
-  return [`${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`];
+  return NICKNAMES.get(token)?.[0] ?? token;
 }
 
 export function normalisePostcode(value: string): string {

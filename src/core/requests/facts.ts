@@ -1,4 +1,5 @@
-import { birthDates, normaliseCustomerNumber, normalisePhone, normalisePostcode, normaliseText } from '../identity/normalise';
+import { birthDates } from '../identity/birthDates';
+import { normaliseCustomerNumber, normalisePhone, normalisePostcode, normaliseText } from '../identity/normalise';
 import type { PersonRecord } from '../identity/record';
 
 export const FACT_KINDS = ['birth-date', 'phone', 'postcode', 'street', 'customer-number'] as const;

@@ -1,5 +1,6 @@
 import { looseEmail, normaliseCustomerNumber, normaliseEmail, normalisePhone } from '../../core/identity/normalise';
-import { birthDates, nameTokens } from '../../core/identity/normalise';
+import { birthDates } from '../../core/identity/birthDates';
+import { nameTokens } from '../../core/identity/normalise';
 
 export interface NormalIdentifier {
   kind: string;

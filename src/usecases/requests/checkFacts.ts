@@ -80,7 +80,7 @@ async function recordsOnFile(ctx: Context, request: RequestRow): Promise<PersonR
       ctx.log.warn({ system: system.id }, 'facts: a system did not answer');
     }
   }
-  return found.filter((record) => compare(said, record).find(({ field }) => field === 'name')!.level !== 'different');
+  return found.filter((record) => !['different', 'partial'].includes(compare(said, record).find(({ field }) => field === 'name')!.level));
 }
 
 async function keysOnFile(ctx: Context, h: Handle, request: RequestRow): Promise<SearchKey[]> {
