@@ -50,7 +50,13 @@ export function* detectInPieces(pieces: Iterable<string>, detectors: readonly De
   yield* settle(waiting);
 }
 
-function candidates(text: string, detectors: readonly Detector[]): Span[] {
+/** Spaces and hyphens that do not break a line are written for plain ones; each is one unit, so that places stay as they are. */
+function plainly(text: string): string {
+  return text.replace(/[\u00A0\u2007\u2009\u202F]/g, ' ').replace(/[\u2010\u2011\u2012\u2212\uFE63\uFF0D]/g, '-');
+}
+
+function candidates(given: string, detectors: readonly Detector[]): Span[] {
+  const text = plainly(given);
   const found: Span[] = [];
   for (const detector of detectors) {
     if (detector.hint && !detector.hint.test(text)) continue;
@@ -65,11 +71,20 @@ function* spansOf(detector: Detector, text: string): Generator<Span> {
   for (let match = pattern.exec(text); match; match = pattern.exec(text)) {
     // The next match may begin inside this one: where a text was cut must not decide which of two is seen.
     pattern.lastIndex = match.index + 1;
-    const value = match.groups?.['value'] ?? match[0];
-    const start = match.index + (value === match[0] ? 0 : match[0].lastIndexOf(value));
+    const whole = match.groups?.['value'] ?? match[0];
+    const value = detector.take ? detector.take(whole) : whole;
+    if (value === null) continue;
+    const start = match.index + (whole === match[0] ? 0 : match[0].lastIndexOf(whole));
     const end = start + value.length;
     if (match[0].length > LONGEST || (detector.isValid && !detector.isValid(value))) continue;
-    const isNear = detector.context?.test(text.slice(Math.max(0, match.index - CONTEXT_REACH), Math.min(text.length, end + CONTEXT_REACH))) ?? false;
+    if (detector.isPreceded?.test(text.slice(Math.max(0, start - CONTEXT_REACH), start))) {
+      // A part of it is no more of the kind than the whole.
+      pattern.lastIndex = end;
+      continue;
+    }
+    if (detector.isFollowed?.test(text.slice(end, end + CONTEXT_REACH))) continue;
+    const reach = detector.contextReach ?? CONTEXT_REACH;
+    const isNear = detector.context?.test(text.slice(Math.max(0, match.index - reach), Math.min(text.length, end + reach))) ?? false;
     if (detector.needsContext && !isNear) continue;
     yield { start, end, kind: detector.kind, score: Math.min(1, Math.round((detector.score + (isNear ? CONTEXT_GAIN : 0)) * 100) / 100), detector: detector.id };
   }

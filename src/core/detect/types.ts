@@ -24,8 +24,16 @@ export interface Detector {
   /** Does the arithmetic; what it refuses is no span. */
   isValid?: (value: string) => boolean;
   context?: RegExp;
+  /** UTF-16 units within which a context word counts; undefined: `CONTEXT_REACH`. */
+  contextReach?: number;
+  /** The beginning of what the pattern matched that is of the kind; null: none. */
+  take?: (value: string) => string | null;
   /** Without a context word it is no span: what else has the same shape is too common. */
   needsContext?: boolean;
+  /** What stands right before it and makes it something else. */
+  isPreceded?: RegExp;
+  /** What stands right behind it and makes it something else. */
+  isFollowed?: RegExp;
   /** A quick sign that the text holds anything of the kind; spares the pattern. */
   hint?: RegExp;
 }
