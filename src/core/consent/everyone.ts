@@ -1,4 +1,3 @@
-import { localDay } from '../shared/days';
 import { standsAlone } from './fold';
 import { ancestorsIn } from './purposes';
 import { ADDRESS } from './shape';
