@@ -1,5 +1,7 @@
-import { purposeInForce } from '../../core/consent/purposes';
+import { kindFor, purposeInForce } from '../../core/consent/purposes';
 import { receiptOf } from '../../core/consent/receipt';
+import type { Answer } from '../../core/consent/types';
+import { addDays, localDay } from '../../core/shared/days';
 import type { PurposeWithWords, Wording } from '../../db/consent/purposes';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { choiceById, lastHead, type ChoiceRow } from '../../db/consent/ledger';
@@ -24,7 +26,10 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
   const rules = await readRules(h);
   const now = ctx.clock.now();
   const subject = await subjectOf(ctx, h, (await personById(h, choice.person_id))!, { at: now, knownAt: now }, rules);
-  const purpose = (purposeInForce(rules.purposes, choice.purpose, choice.recorded_at, now) ?? purposeInForce(rules.purposes, choice.purpose, now, now)) as PurposeWithWords | null;
+  // What held when the person said it, where they were; for what was said before any version, the first that came.
+  const purpose = (purposeInForce(rules.purposes, choice.purpose, choice.occurred_at, now) ?? purposeInForce(rules.purposes, choice.purpose, now, now)) as PurposeWithWords | null;
+  const saidOn = choice.occurred_on ?? localDay(choice.occurred_at, ctx.organisation.zone);
+  const isYes = choice.answer === 'grant' || choice.answer === 'opt-in';
   const wordings = rules.wordings as readonly Wording[];
   const hashOf = (kind: 'ask' | 'notice', id: string | null, version: number | null) => {
     const wording = wordings.find((one) => one.kind === kind && one.id === id && one.version === version);
@@ -34,10 +39,11 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
   const head = await lastHead(h);
   await recordTrail(ctx, h, 'receipt-made', choice.id);
   return receiptOf({
-    id: choice.id, occurredAt: choice.occurred_on ?? choice.occurred_at, recordedAt: choice.recorded_at, answer: choice.answer, person: choice.person_id, organisation: ctx.organisation,
+    id: choice.id, occurredAt: choice.occurred_on ?? choice.occurred_at, recordedAt: choice.recorded_at, answer: choice.answer as Answer, person: choice.person_id, organisation: ctx.organisation,
     ask: choice.ask ? { id: choice.ask, version: choice.ask_version, language: choice.language, wordingHash: hashOf('ask', choice.ask, choice.ask_version) } : null,
     notice: choice.notice ? { id: choice.notice, version: choice.notice_version, wordingHash: hashOf('notice', choice.notice, choice.notice_version) } : null,
-    purpose: { id: choice.purpose, title: purpose?.title ?? choice.purpose, kind: purpose?.kind ?? 'consent', categories: purpose?.categories ?? [], recipients: purpose?.recipients ?? [], transfers: purpose?.transfers ?? null, retention: purpose?.retention ?? null, standing: subject.answer(choice.purpose, 'any').standing },
+    purpose: { id: choice.purpose, title: purpose?.title ?? choice.purpose, version: purpose?.version ?? null, kind: purpose ? kindFor(purpose, choice.country, saidOn) : 'consent', categories: purpose?.categories ?? [], recipients: purpose?.recipients ?? [], transfers: purpose?.transfers ?? null, retention: purpose?.retention ?? null, standing: subject.answer(choice.purpose, 'any').standing },
+    country: choice.country, validUntil: isYes && purpose?.shelfLifeDays ? addDays(saidOn, purpose.shelfLifeDays) : null,
     method: choice.method, channel: choice.channel, withdrawAt: `${ctx.baseUrl}/choices`,
     proof: { folio: choice.folio, leaf: choice.leaf_index, leafHash: choice.leaf, head: head ? { size: Number(head.size), root: head.root, signedAt: new Date(head.signed_at).toISOString(), signature: head.signature.toString('base64') } : null },
   });

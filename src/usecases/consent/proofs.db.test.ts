@@ -142,7 +142,7 @@ test.each(['csv', 'ndjson', 'jsonld'] as const)('an export as %s holds what was 
 test('a receipt names the wording by its sum, and where the choice lies', async () => {
   const row = (await world.knex('choices').orderBy('seq').first()) as { id: string; folio: number; leaf: Buffer };
   const receipt = must(await makeReceipt(auditor, { choiceId: row.id }));
-  expect(receipt).toMatchObject({ 'dct:identifier': row.id, 'schema:ask': { 'dct:identifier': 'webshop-checkout', 'dct:hasVersion': 3, wordingSha256: world.worker.keys.hash(Buffer.from('webshop-checkout 3')).toString('hex') }, 'schema:proof': { folio: row.folio, leafHash: row.leaf.toString('hex') } });
+  expect(receipt).toMatchObject({ 'dct:identifier': row.id, 'schema:ask': { 'dct:identifier': 'webshop-checkout', 'dct:hasVersion': 3, 'schema:wordingSha256': world.worker.keys.hash(Buffer.from('webshop-checkout 3')).toString('hex') }, 'schema:proof': { 'schema:folio': row.folio, 'schema:leafHash': row.leaf.toString('hex') } });
   expect(await makeReceipt(auditor, { choiceId: 'cho_none' })).toMatchObject({ refusal: { code: 'not-found' } });
 });
 
