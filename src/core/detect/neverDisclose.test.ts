@@ -1,5 +1,5 @@
 import { regimeById } from '../clock/regimes';
-import { sayHeld } from './neverDisclose';
+import { heldByField, sayHeld } from './neverDisclose';
 
 const KINDS = regimeById('us-ca')!.neverDisclose;
 
@@ -11,3 +11,25 @@ test.each([
 ])('%s', (text, said, held) => expect(sayHeld(text, KINDS)).toEqual({ text: said, held }));
 
 test('where the law forbids nothing, nothing is touched', () => expect(sayHeld('card 4111 1111 1111 1111', regimeById('eu-gdpr')!.neverDisclose).text).toContain('4111'));
+
+test.each([
+  ['drivers_license', null, 'driving-licence'],
+  ['SSN', null, 'national-id'],
+  ['customer.socialSecurityNumber', null, 'national-id'],
+  ['account_number', null, 'bank-account'],
+  ['card_no', null, 'payment-card'],
+  ['password_hash', null, 'password'],
+  ['security_answer_2', null, 'security-answer'],
+  ['mothers_maiden_name', null, 'security-answer'],
+  ['health_insurance_no', null, 'health-insurance-id'],
+  ['patient_id', null, 'medical-id'],
+  ['fingerprint_template', null, 'biometric'],
+  // What a person has confirmed is stronger than a name.
+  ['ref', 'payment-card', 'payment-card'],
+  ['token', 'email', null],
+  ['span', null, null],
+  ['panel', null, null],
+  ['city', null, null],
+] as const)('a field %s, confirmed as %s: %s', (name, meaning, kind) => expect(heldByField(name, meaning, KINDS)).toBe(kind));
+
+test('under a law that forbids nothing no field is held back', () => expect(heldByField('ssn', 'national-id', [])).toBeNull());

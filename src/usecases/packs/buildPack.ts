@@ -4,7 +4,9 @@ import { PassThrough, Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
 import { tracesIn, type Redaction } from '../../core/detect/redaction';
-import { sayHeld } from '../../core/detect/neverDisclose';
+import { heldByField, heldWords, sayHeld } from '../../core/detect/neverDisclose';
+import type { Holds } from '../../core/identity/fieldHolds';
+import { confirmedFields } from '../../db/systems/fields';
 import { regimeById } from '../../core/clock/regimes';
 import { coverLetter, coverWordsOf } from '../../core/letters/cover';
 import { sayDayIn } from '../../core/letters/frame';
@@ -82,6 +84,8 @@ interface Content {
   removed: readonly string[];
   /** Kinds of values that the law lets nobody hand over: only that they are held. */
   neverDisclose: readonly string[];
+  /** What people have confirmed of fields, by `system/collection`. */
+  meanings: ReadonlyMap<string, Readonly<Record<string, Holds | null>>>;
 }
 
 /**
@@ -173,7 +177,7 @@ async function gather(ctx: Context, requestId: string): Promise<Content> {
     const date = sayDayIn(lang, madeOn);
     const cover = await letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date, lang });
     const report = (open: Open) => reportPdf({ title: words.report, rest: words.restInData }, { organisation: ctx.organisation.name, date, lang }, collections.map(({ name, matches }) => ({ title: sayPlace(name), count: matches.length, records: () => open(matches) })));
-    return { requestId, cover, report, linked: isPortable ? contextOf(ctx.organisation.name) : null, collections, messages: handed.filter((match) => match.collection === 'messages'), documents, withheld, redactions, removed: [...removed], neverDisclose };
+    return { requestId, cover, report, linked: isPortable ? contextOf(ctx.organisation.name) : null, collections, messages: handed.filter((match) => match.collection === 'messages'), documents, withheld, redactions, removed: [...removed], neverDisclose, meanings: neverDisclose.length > 0 ? await meaningsOf(h, handed) : new Map() };
   });
 }
 
@@ -268,7 +272,15 @@ async function neverDisclosed(ctx: Context, h: Handle, request: RequestRow): Pro
   return [...new Set(request.regimes.flatMap((id) => regimeById(id, on, laws)?.neverDisclose ?? []))];
 }
 
-function opener(ctx: Context, { requestId, redactions, neverDisclose }: Content): Open {
+async function meaningsOf(h: Handle, matches: readonly MatchHead[]): Promise<Content['meanings']> {
+  const meanings = new Map<string, Readonly<Record<string, Holds | null>>>();
+  for (const system of new Set(matches.map(({ system_id }) => system_id))) {
+    for (const [collection, fields] of Object.entries(await confirmedFields(h, system))) meanings.set(`${system}/${collection}`, fields);
+  }
+  return meanings;
+}
+
+function opener(ctx: Context, { requestId, redactions, neverDisclose, meanings }: Content): Open {
   return async function* (matches, asFound = false) {
     for (const piece of inPieces(matches)) {
       const records = await ctx.transaction(async (h) => {
@@ -278,7 +290,7 @@ function opener(ctx: Context, { requestId, redactions, neverDisclose }: Content)
         for await (const [match, sealed] of sealedRecords(h, piece)) {
           const record = JSON.parse((await vault.unseal(request.data_key_id, sealed, `record:${match.id}`))!) as FoundRecord;
           const passages = redactions.get(match.id);
-          found.push(asFound ? record : onlyHeld(passages ? redactRecord(record, passages).record : record, neverDisclose));
+          found.push(asFound ? record : onlyHeld(passages ? redactRecord(record, passages).record : record, neverDisclose, meanings.get(`${match.system_id}/${match.collection}`) ?? {}));
         }
         return found;
       });
@@ -293,10 +305,15 @@ async function one(open: Open, match: MatchHead, asFound = false): Promise<Found
 }
 
 /** A record in which forbidden values are only said to be held; what is attached stays out then, because it is not looked into. */
-function onlyHeld(record: FoundRecord, kinds: readonly string[]): FoundRecord {
+function onlyHeld(record: FoundRecord, kinds: readonly string[], meanings: Readonly<Record<string, Holds | null>>): FoundRecord {
   if (kinds.length === 0) return record;
-  // A value alone has no words around it; the name of its field tells what it is.
-  const say = (name: string, value: string) => sayHeld(`${name}: ${value}`, kinds).text.slice(name.length + 2);
+  const say = (name: string, value: string) => {
+    // What a person confirmed of the field comes first, then its name; only then what the value looks like.
+    const kind = heldByField(name, meanings[name] ?? null, kinds);
+    if (kind) return value.trim() ? heldWords(kind) : value;
+    // A value alone has no words around it; the name of its field tells what it is.
+    return sayHeld(`${name}: ${value}`, kinds).text.slice(name.length + 2);
+  };
   return { ...record, title: sayHeld(record.title, kinds).text, fields: Object.fromEntries(Object.entries(record.fields).map(([name, value]) => [name, value === null ? null : say(name, value)])), text: record.text === null ? null : sayHeld(record.text, kinds).text, files: [] };
 }
 
