@@ -13,6 +13,14 @@ describe('normalising', () => {
     ['no at sign', null],
     ['two words@mail.example', null],
     ['a@', null],
+    ['a@x.example,b@y.example', null],
+    ['a@x.example;b@y.example', null],
+    ['a@x.example b@y.example', null],
+    ['a\u202Emoc.live@x.example', null],
+    ['a\u200B@x.example', null],
+    [`${'x'.repeat(65)}@x.example`, null],
+    [`${'x'.repeat(64)}@x.example`, `${'x'.repeat(64)}@x.example`],
+    ['\uD83D@x.example', null],
     ['@b.example', null],
   ])('e-mail %s', (value, expected) => expect(normaliseEmail(value)).toBe(expected));
 

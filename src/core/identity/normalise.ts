@@ -3,6 +3,12 @@ import { parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/
 import { NICKNAMES } from './nicknames';
 import { domainToAscii } from './idn';
 
+/** Longest parts of an address (RFC 5321, 4.5.3.1). */
+const LOCAL_PART = 64;
+const DOMAIN = 253;
+/** What stands between addresses and in none: two in one cell are not one. Signs that turn the writing around, or that nobody sees, hide another address. */
+const NOT_IN_ADDRESS = /[\s,;<>()[\]\\"\p{Cc}\p{Cf}\p{Cs}]/u;
+
 /**
  * An e-mail address as a strong key: trimmed, lower case, domain in its ASCII form.
  *
@@ -11,9 +17,10 @@ import { domainToAscii } from './idn';
 export function normaliseEmail(value: string): string | null {
   const text = value.normalize('NFKC').trim().toLowerCase().replace(/^mailto:/, '');
   const at = text.lastIndexOf('@');
-  if (at < 1 || at === text.length - 1 || /\s/.test(text)) return null;
+  const local = text.slice(0, at);
+  if (at < 1 || at === text.length - 1 || local.length > LOCAL_PART || NOT_IN_ADDRESS.test(text) || local.includes('@')) return null;
   const domain = domainToAscii(text.slice(at + 1));
-  return domain === null ? null : `${text.slice(0, at)}@${domain}`;
+  return domain === null || domain.length > DOMAIN ? null : `${local}@${domain}`;
 }
 
 /** The loose key of an address: its sub-address dropped. @example looseEmail('a+b@c.example') // 'a@c.example' */

@@ -50,5 +50,19 @@ describe('a mapping', () => {
     expect(proposed.columns).toEqual({ givenName: 'Vorname', familyName: 'Nachname', email: 'E-Mail', phone: 'Telefon', occurredAt: 'Datum', answer: 'Einwilligung', purpose: 'Zweck', place: 'Filiale', country: 'Land' });
     expect(new Set(Object.values(proposed.columns)).size).toBe(9);
   });
+  test.each([
+    [['name', 'birth_date', 'email', 'signed_on', 'answer'], { familyName: 'name', birthDate: 'birth_date', email: 'email', occurredAt: 'signed_on', answer: 'answer' }],
+    [['Navn', 'Fødselsdato', 'Dato', 'Samtykke'], { familyName: 'Navn', birthDate: 'Fødselsdato', occurredAt: 'Dato', answer: 'Samtykke' }],
+    [['Naam', 'Geboortedatum', 'Toestemming'], { familyName: 'Naam', birthDate: 'Geboortedatum', answer: 'Toestemming' }],
+  ])('of %j a day of birth is never the day of the answer', (columns, expected) => expect(proposeMapping(columns).columns).toEqual(expected));
+  test('one column with the whole name and a day of birth name a person', () => {
+    const line = lineReader({ ...MAPPING, columns: { occurredAt: 'Dato', answer: 'Svar', familyName: 'Navn', birthDate: 'Født' } }, ['Navn', 'Født', 'Dato', 'Svar'], ';');
+    expect(line('Mette Holm;1987-03-14;2026-11-12;ja')).toMatchObject({ ok: true, choice: { identifiers: [{ kind: 'name-birth-date', value: 'Mette Holm|1987-03-14' }] } });
+  });
+  test('half a letter is a line that is held', () => {
+    expect(read('Holt\uD83D;ida@mail.example;2026-11-12;ja')).toMatchObject({ ok: false, reasons: [{ code: 'letters-broken' }] });
+    expect(objectReader(MAPPING)('{"Dato":"2026-11-12","Svar":"JA","Mail":"x@mail.example","Navn":"\\ud83d"}')).toMatchObject({ ok: false, reasons: [{ code: 'letters-broken' }] });
+    expect(objectReader(MAPPING)('{"Dato":"2026-11-12","Svar":"JA","Mail":"x@mail.example","Navn":"\\ud83d\\ude00"}')).toMatchObject({ ok: true });
+  });
   test('the delimiter is the one that makes the most columns', () => expect(['a;b;c', 'a,b', 'a\tb\tc\td', 'a'].map(delimiterOf)).toEqual([';', ',', '\t', ';']));
 });

@@ -42,6 +42,14 @@ export function checkMapping(mapping: Mapping, columns: readonly string[]): Mapp
   return missing.length > 0 ? { code: 'columns-missing', missing, expected } : null;
 }
 
+/** One of two units that make a letter, without the other. */
+const HALF_LETTER = /\p{Surrogate}/u;
+
+function holdsHalfLetter(value: unknown): boolean {
+  if (typeof value === 'string') return HALF_LETTER.test(value);
+  return typeof value === 'object' && value !== null && Object.entries(value).some(([name, one]) => HALF_LETTER.test(name) || holdsHalfLetter(one));
+}
+
 /**
  * Reads lines of one file by its mapping. What is wrong with a line is said in full; nothing is guessed.
  *
@@ -50,7 +58,7 @@ export function checkMapping(mapping: Mapping, columns: readonly string[]): Mapp
 export function lineReader(mapping: Mapping, columns: readonly string[], delimiter: string): (raw: string) => MappedLine {
   const places = new Map(Object.entries(mapping.columns).map(([field, column]) => [field as ImportField, columns.indexOf(column)]));
   return (raw) => {
-    if (raw.includes('\uFFFD')) return wrong('letters-broken', 'Letters in this line were lost by a wrong encoding.');
+    if (raw.includes('\uFFFD') || HALF_LETTER.test(raw)) return wrong('letters-broken', 'Letters in this line were lost by a wrong encoding.');
     const values = cellsOf(raw, delimiter);
     if (!values) return wrong('quotes-broken', 'The quotes in this line do not close.');
     if (values.length !== columns.length) return wrong('cells-wrong', `${values.length} cells where the header has ${columns.length}.`);
@@ -71,6 +79,7 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
       return wrong('not-json', 'This line is not JSON.');
     }
     if (typeof value !== 'object' || value === null || Array.isArray(value)) return wrong('not-json', 'This line is no JSON object.');
+    if (holdsHalfLetter(value)) return wrong('letters-broken', 'A text of this line holds half a letter, which nothing can keep.');
     if ('identifiers' in value) return checked(value as Record<string, unknown>, {});
     const flat = value as Record<string, unknown>;
     return toChoice(mapping, (field) => {
@@ -92,7 +101,7 @@ function toChoice(mapping: Mapping, cell: (field: ImportField) => string): Mappe
     ...(email ? [{ kind: 'email' as const, value: email }] : []),
     ...(phone ? [{ kind: 'phone' as const, value: phone }] : []),
     ...(cell('deviceId') ? [{ kind: 'device-id' as const, value: cell('deviceId') }] : []),
-    ...(cell('birthDate') && name.familyName ? [{ kind: 'name-birth-date' as const, value: `${name.givenName} ${name.familyName}|${cell('birthDate')}` }] : []),
+    ...(cell('birthDate') && (name.familyName || name.givenName) ? [{ kind: 'name-birth-date' as const, value: `${`${name.givenName} ${name.familyName}`.trim()}|${cell('birthDate')}` }] : []),
   ];
   const address = mapping.addressFrom === 'email' && email ? { channel: 'email', value: email } : mapping.addressFrom === 'phone' && phone ? { channel: 'phone', value: phone } : null;
   const version = (field: 'askVersion' | 'noticeVersion') => (cell(field) ? Number(cell(field)) : null);
@@ -137,15 +146,18 @@ export function delimiterOf(header: string): string {
 
 const NAMES: Readonly<Record<ImportField, RegExp>> = {
   externalId: /^(line_?id|event_?id|external_?id|id)$/i, occurredAt: /signed_?on|occurred|date|when|time|dato|datum/i, purpose: /purpose|formål|zweck|doel/i, answer: /tick|answer|consent|choice|svar|samtykke|einwilligung|toestemming/i,
-  email: /e-?mail|mail/i, phone: /phone|mobile|telefon|tlf|telefoon/i, customerNumber: /loyalty|customer_?n|card|kunde|klant/i, deviceId: /device/i, givenName: /first|given|fornavn|vorname|voornaam/i, familyName: /last|family|sur|efternavn|nachname|achternaam/i,
-  birthDate: /birth|født|geburt|geboorte/i, country: /country|land/i, language: /lang|sprog|sprache|taal/i, place: /shop|place|store|butik|filiale|winkel/i, ask: /^ask$/i, askVersion: /^ask_?version$/i, notice: /^notice$/i, noticeVersion: /^notice_?version$/i, method: /^method$/i,
+  email: /e-?mail|mail/i, phone: /phone|mobile|telefon|tlf|telefoon/i, customerNumber: /loyalty|customer_?n|card|kunde|klant/i, deviceId: /device/i, givenName: /first|given|fornavn|vorname|voornaam/i, familyName: /last|family|sur|efternavn|nachname|achternaam|^(full_?|customer_?)?name$|^navn$|^naam$|^nom$/i,
+  birthDate: /birth|born|^dob$|født|fødsel|geburt|geboren|geboorte|naissance|nacimiento/i, country: /country|land/i, language: /lang|sprog|sprache|taal/i, place: /shop|place|store|butik|filiale|winkel/i, ask: /^ask$/i, askVersion: /^ask_?version$/i, notice: /^notice$/i, noticeVersion: /^notice_?version$/i, method: /^method$/i,
 };
+
+/** A day of birth is a day too: what says more than others is looked for before them. */
+const SUREST_FIRST: readonly ImportField[] = ['birthDate', 'email', 'phone', ...IMPORT_FIELDS.filter((field) => !['birthDate', 'email', 'phone'].includes(field))];
 
 /** A proposal from the names of the columns, to be looked at by a person. Each column is used once. */
 export function proposeMapping(columns: readonly string[]): Mapping {
   const left = new Set(columns);
   const found: Partial<Record<ImportField, string>> = {};
-  for (const field of IMPORT_FIELDS) {
+  for (const field of SUREST_FIRST) {
     const column = [...left].find((name) => NAMES[field].test(name.trim()));
     if (!column) continue;
     found[field] = column;
