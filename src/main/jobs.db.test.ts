@@ -78,6 +78,8 @@ test('what fails is tried again, and a queue that cannot be reached is said and 
   );
   await enqueue('find-same-people', {});
   await until(() => tries === 1);
+  // That it failed is in the queue, before the queue goes away: what goes in between waits until it is found missing.
+  for (let n = 0; n < 300 && (await world.knex('queue.job').where({ state: 'retry' })).length === 0; n++) await wait(20);
   await world.knex.raw("select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'bookend-queue' and datname = current_database()");
   await until(() => tries === 2);
   await lanes.stop();

@@ -48,7 +48,7 @@ afterAll(() => world.close());
 async function reviewed(regime?: string, right: 'access' | 'portability' = 'access'): Promise<{ ref: string; match(title: string): string }> {
   world.pass(60);
   await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }], name: { givenName: 'Maja', familyName: 'Lund' }, externalId: `m-${world.worker.clock.now()}`, occurredAt: world.worker.clock.now() })] });
-  const { ref } = must(await openRequest(signe, { right, ...(regime ? { regime } : {}), receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
+  const { ref } = must(await openRequest(signe, { right, ...(regime ? { regimes: [regime] } : {}), receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Maja', familyName: 'Lund', emails: [EMAIL] }, text: null, language: 'en' }));
   must(await proveAtCounter(signe, { ref }));
   must(await startTrace(signe, { ref }));
   await world.drain();

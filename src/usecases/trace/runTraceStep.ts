@@ -3,6 +3,7 @@ import { otherPeopleIn } from '../../core/detect/otherPeople';
 import type { DetectedKind } from '../../core/detect/types';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
+import { haystackOf, mentions } from '../../core/identity/mentions';
 import { score, type Band } from '../../core/identity/score';
 import { fits, NO_CONDITIONS, type TraceConditions } from '../../core/requests/conditions';
 import { topicsOf } from '../../core/requests/topics';
@@ -170,7 +171,20 @@ async function judgeAlone(...[ctx, step, work, record, country, judged, vault, p
 async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, Judged>, vault: Vault): Promise<MatchRow | null> {
   const parent = record.parent ? judged.get(`${record.parent.collection}/${record.parent.key}`) : undefined;
   if (record.parent && !parent) return null;
-  return parent ? sealMatch(ctx, step, work, record, parent, [], parent, vault) : matchOf(ctx, step, work, record, country, vault, null);
+  return parent ? sealMatch(ctx, step, work, record, parent, [], parent, vault) : matchOf(ctx, step, work, record, country, vault, namesThem(work, record) ? 'possible' : null);
+}
+
+/**
+ * Whether a record that is somebody else's speaks of the person: their name whole, anywhere in it, or one of their keys in its running text,
+ * as in a mail between colleagues about a customer. It is shown, whoever wrote it.
+ */
+function namesThem(work: SearchWork, record: FoundRecord): boolean {
+  const name = sayName(work.person);
+  const everything = [record.title, record.text, ...Object.values(record.fields)].filter(Boolean).join('\n').slice(0, MOST_LOOKED_AT);
+  if (name && mentions(haystackOf(everything), { kind: 'name', value: name })) return true;
+  if (record.text === null) return false;
+  const hay = haystackOf(record.text.slice(0, MOST_LOOKED_AT));
+  return work.keys.some((key) => mentions(hay, key));
 }
 
 /**
