@@ -8,6 +8,7 @@ import type { OwnerRow, PermissionReads } from '../../db/consent/permissions';
 import { personById } from '../../db/persons/persons';
 import type { Context } from '../context';
 import { indexText, type NormalIdentifier } from '../persons/identifierKeys';
+import { withWords } from './knownFolds';
 import { readRules, subjectOf } from './standingOfPerson';
 
 export interface Question {
@@ -67,13 +68,7 @@ export function erasedAnswer(erasedAt: string): Answered {
 /** The folds of everybody asked about, by their number. Words in a fold that this process has not met were added by another. */
 async function foldsOf(ctx: Context, reads: PermissionReads, owners: ReadonlyMap<string, OwnerRow[]>): Promise<Map<number, Fold[]>> {
   const decode = () => new Map([...owners.values()].flat().map(({ no, folds }) => [no, folds ? decodeFolds(folds, ctx.words) : []]));
-  try {
-    return decode();
-  } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    await reads.handle((h) => ctx.words.refresh(h));
-    return decode();
-  }
+  return withWords(ctx, decode, (work) => reads.handle(work));
 }
 
 function ofNobody(rules: Rules, purpose: string, address: string | null): Answered {

@@ -1,4 +1,4 @@
-import { decodeFolds, encodeFolds } from '../../core/consent/foldCodec';
+import { encodeFolds } from '../../core/consent/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/fold';
 import { beginning } from '../../core/consent/timeline';
 import { foldsOf, rulesAt } from '../../core/consent/standing';
@@ -9,6 +9,7 @@ import { allPurposes } from '../../db/consent/purposes';
 import type { Handle } from '../../db/handle';
 import { personsById } from '../../db/persons/persons';
 import type { Context } from '../context';
+import { foldsKnown } from './knownFolds';
 import { factsOf } from './personFacts';
 
 export interface SealedChoice {
@@ -25,16 +26,17 @@ export async function updateFolds(ctx: Context, h: Handle, sealed: readonly Seal
   const now = ctx.clock.now();
   const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone });
   const before = await foldRows(h, [...new Set(sealed.filter(({ person }) => !person.isNew).map(({ person }) => person.no))]);
+  const known = await foldsKnown(ctx, h, before);
   const folds = new Map<number, Map<string, Fold>>();
   const again = new Map<number, string>();
   for (const { choice, person } of sealed) {
     if (!standsAlone(choice.answer)) again.set(person.no, person.id);
-    const own = folds.get(person.no) ?? new Map((before.has(person.no) ? decodeFolds(before.get(person.no)!.folds, ctx.words) : []).map((fold) => [keyOf(fold), fold]));
+    const own = folds.get(person.no) ?? new Map((known.get(person.no) ?? []).map((fold) => [keyOf(fold), fold]));
     folds.set(person.no, own);
     if (!standsAlone(choice.answer)) continue;
     const fold = foldOne(choice, rules.windows.at(choice.purpose, beginning(choice.occurredAt, ctx.organisation.zone)), ctx.organisation.zone);
-    const known = own.get(keyOf(fold));
-    own.set(keyOf(fold), known ? mergeFolds(known, fold) : fold);
+    const earlier = own.get(keyOf(fold));
+    own.set(keyOf(fold), earlier ? mergeFolds(earlier, fold) : fold);
   }
   const remade = await remakeFolds(ctx, h, [...again.values()]);
   const isNew = new Set(sealed.filter(({ person }) => person.isNew).map(({ person }) => person.no));

@@ -144,3 +144,11 @@ test('an answer with words that nobody knew, recorded while everybody is counted
   expect((await whatIf(asked, draft('newsletter', { shelfLifeDays: 90 }))).ok).toBe(true);
   expect(n).toBe(2);
 });
+
+test('of somebody whose answers another process recorded with words of its own, the next answer is recorded here', async () => {
+  const [here, there] = [{ ...world.worker, words: newWordBook() }, { ...world.worker, words: newWordBook() }];
+  const said = (externalId: string, country: string) => ({ systemId: 'sys_shop', choices: [choice({ externalId, identifiers: [{ kind: 'email', value: 'two.processes@mail.example' }], purpose: 'newsletter', country })] });
+  expect(await recordChoices(here, said('two-1', 'DK'))).toMatchObject([{ status: 'recorded' }]);
+  expect(await recordChoices(there, said('two-2', 'US-ME'))).toMatchObject([{ status: 'recorded' }]);
+  expect(await recordChoices(here, said('two-3', 'DK'))).toMatchObject([{ status: 'recorded' }]);
+});
