@@ -114,8 +114,10 @@ function checkByLaw(cases: readonly Case[]): ClockRefusal | null {
 
 /** Each date the earliest, each condition the strictest. */
 function combine(cases: readonly Case[], readings: readonly LawReading[]): ClockReading {
-  const { today, receivedOn, holidayOf } = cases[0]!;
+  const { today, receivedOn } = cases[0]!;
   const dueOn = earliest(readings.map((one) => one.dueOn))!;
+  // Working days are those of the law that is due first.
+  const { holidayOf } = cases[readings.findIndex((one) => one.dueOn === dueOn)]!;
   const canExtend = readings.some(({ extendBy }) => extendBy !== null);
   const extendedDues = readings.map((one) => (one.extendBy === null ? one.firstDueOn : one.extendedDueOn));
   return {

@@ -15,7 +15,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
         </div>
         {mayOpen && (
           <Link href="/requests/new" className="go-link">
-            Open a request <kbd>O</kbd>
+            Open a request <kbd>o</kbd>
           </Link>
         )}
       </div>

@@ -16,7 +16,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
     <>
       <div className="page-head">
         <div><h1>Requests</h1><p className="sub">{open} open, the next due first.</p></div>
-        {mayOpen && <div className="row">{waiting > 0 && <Link href="/requests/inbox">{waiting} came by mail</Link>}<Link href="/requests/new" className="go-link">Open a request <kbd>O</kbd></Link></div>}
+        {mayOpen && <div className="row">{waiting > 0 && <Link href="/requests/inbox">{waiting} came by mail</Link>}<Link href="/requests/new" className="go-link">Open a request <kbd>o</kbd></Link></div>}
       </div>
       <div className="filters tight">
         <label>State <select value={filter.state} onChange={(event) => void setFilter({ state: event.target.value, after: null })}>{['open', 'closed', 'all'].map((value) => <option key={value}>{value}</option>)}</select></label>
@@ -34,7 +34,7 @@ export function RequestList({ lines, open, next, mayOpen, colleagues = [], waiti
               {lines.map((line) => (
                 <tr key={line.ref}>
                   <td className="mono nowrap"><Link href={`/requests/${line.ref}`}>{line.ref}</Link></td>
-                  <td className="nowrap" title={line.regimes.join(' and ')}><b>{line.right}</b>{line.regimes.some((one) => one !== 'eu-gdpr') && <span className="muted"> {line.regimes.join(' + ')}</span>}</td>
+                  <td className="nowrap" title={line.regimes.join(' and ')}><b>{line.right}</b>{line.regimes.some((one) => one !== 'eu-gdpr') && <><br /><span className="muted">{line.regimes.join(' + ')}</span></>}</td>
                   <td className="ellipsis" style={{ maxWidth: 130 }} title={line.who}>{line.who}</td>
                   <td className="nowrap muted">{sayShortDay(line.receivedOn)}</td>
                   <td className="nowrap" title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</td>

@@ -2,6 +2,9 @@
 
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -31,10 +34,18 @@ export function LawsPanel({ view, actions }: { view: LawsView; actions: LawActio
       <table className="list">
         <thead><tr><th>law</th><th>in force from</th><th>answer within</th><th>extended to</th><th>source</th><th>adopted</th><th /></tr></thead>
         <tbody>
-          {view.lines.map((line) => <LawRow key={`${line.regime} ${line.effectiveFrom} ${line.adoptedBy}`} line={line} notMet={view.notMet.find(({ regime }) => regime === line.regime)?.reason ?? null} change={view.mayChange ? () => setEditing(line.regime) : null} />)}
+          {view.lines.map((line, i) => <LawRow key={`${line.regime} ${line.effectiveFrom} ${line.adoptedBy}`} line={line} notMet={view.notMet.find(({ regime }) => regime === line.regime)?.reason ?? null} change={view.mayChange && view.lines[i + 1]?.regime !== line.regime ? () => setEditing(line.regime) : null} />)}
         </tbody>
       </table>
-      {draft && <LawForm key={draft.regime} draft={draft as LawDraft} isMet={!view.notMet.some(({ regime }) => regime === draft.regime)} actions={actions} close={() => setEditing(null)} />}
+      {draft && (
+        <Dialog open onClose={() => setEditing(null)} maxWidth="sm" fullWidth aria-labelledby="law-title">
+          <DialogTitle id="law-title">A new row: {view.lines.findLast(({ regime }) => regime === draft.regime)?.title}</DialogTitle>
+          <DialogContent>
+            <p className="muted" style={{ marginBottom: 14 }}>Requests received from its first day on are counted by it; those before keep the row of their day.</p>
+            <LawForm draft={draft as LawDraft} isMet={!view.notMet.some(({ regime }) => regime === draft.regime)} actions={actions} close={() => setEditing(null)} />
+          </DialogContent>
+        </Dialog>
+      )}
     </section>
   );
 }
@@ -42,7 +53,7 @@ export function LawsPanel({ view, actions }: { view: LawsView; actions: LawActio
 function LawRow({ line, notMet, change }: { line: LawLine; notMet: string | null; change: (() => void) | null }) {
   return (
     <tr>
-      <td><b>{line.title}</b> <span className="mono muted">{line.regime}</span>{notMet && <p className="ochre">▲ stated not to bind us: {notMet}</p>}</td>
+      <td><b>{line.title}</b> <span className="mono muted nowrap">{line.regime}</span>{notMet && <p className="ochre">▲ stated not to bind us: {notMet}</p>}</td>
       <td className="nowrap">{sayDay(line.effectiveFrom)}</td>
       <td className="nowrap">{sayPeriod(line.respond)}</td>
       <td className="nowrap">{line.extension === null ? '–' : line.extension === 'open' ? 'a stated day' : sayPeriod(line.extension.total)}</td>
@@ -79,7 +90,7 @@ function LawForm({ draft, isMet, actions, close }: { draft: LawDraft; isMet: boo
   const error = (name: keyof LawDraft) => formState.errors[name]?.message;
   const field = (name: keyof LawDraft, label: string, more: object = {}) => <TextField id={`law-${name}`} {...register(name, { setValueAs: (value: unknown) => (value === '' ? null : value) })} label={label} error={Boolean(error(name))} helperText={error(name) ?? ' '} {...more} />;
   return (
-    <form onSubmit={look} noValidate className="body fields" aria-label={`A new row of ${draft.regime}`}>
+    <form onSubmit={look} noValidate className="fields" aria-label={`A new row of ${draft.regime}`}>
       <div className="pair">
         {field('effectiveFrom', 'In force from', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
         {field('source', 'Section')}
@@ -93,10 +104,12 @@ function LawForm({ draft, isMet, actions, close }: { draft: LawDraft; isMet: boo
             <MenuItem value="workingDays">working days</MenuItem>
           </TextField>
         )} />
-        {field('extendedTo', 'Extended to, in all', { type: 'number' })}
       </div>
       <div className="pair">
+        {field('extendedTo', 'Extended to, in all', { type: 'number' })}
         {field('withdrawalDays', 'Stop after a withdrawal, days', { type: 'number' })}
+      </div>
+      <div className="pair">
         {field('appealDays', 'Answer an appeal, days', { type: 'number' })}
         {field('appealMoreDays', 'and extended by, days', { type: 'number' })}
       </div>
