@@ -1,3 +1,4 @@
+import { teaches } from '../../core/identity/teaches';
 import type { Handle } from '../../db/handle';
 import { requestById } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
@@ -5,6 +6,7 @@ import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { insertSteps, lockTrace, setTrace, stepsOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
+import { knownPerson } from '../requests/knownPerson';
 import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
@@ -40,11 +42,12 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
 
   async function learn(): Promise<number> {
     const vault = vaultOf(ctx, h);
+    const { record: known } = await knownPerson(ctx, h, request, traceId);
     let learnt = 0;
     const teaching = (await matchesOf(h, traceId)).filter((match) => (match.band === 'certain' || match.verdict === 'theirs') && match.verdict !== 'not-theirs' && !match.parent_key && match.round === trace!.round && !match.is_shared);
     for await (const [match, sealed] of sealedRecords(h, teaching)) {
       const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-      if (text) learnt += await addTraceKeys(ctx, h, request, traceId, (JSON.parse(text) as FoundRecord).person, trace!.round + 1, match.id);
+      if (text) learnt += await addTraceKeys(ctx, h, request, traceId, teaches(known, (JSON.parse(text) as FoundRecord).person), trace!.round + 1, match.id);
     }
     return learnt;
   }
