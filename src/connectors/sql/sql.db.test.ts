@@ -117,6 +117,23 @@ test('a wrong password and an absent server are said as what they are', async ()
   await away.close();
 });
 
+test('what another system answers is written to no log: a name that somebody typed stands in it', async () => {
+  const said: unknown[] = [];
+  const before = { log: console.log, warn: console.warn, error: console.error };
+  Object.assign(console, { log: (...words: unknown[]) => said.push(words), warn: (...words: unknown[]) => said.push(words), error: (...words: unknown[]) => said.push(words) });
+  try {
+    const url = new URL(world.url);
+    url.username = 'mette.holmgaard';
+    url.password = 'wrong';
+    const wrong = sqlConnector('sys_x', { url: url.toString() });
+    await expect(wrong.describe()).rejects.toMatchObject({ kind: expect.any(String) });
+    await wrong.close();
+  } finally {
+    Object.assign(console, before);
+  }
+  expect(said).toEqual([]);
+});
+
 test('a table that is gone meanwhile is a wrong answer, not a crash', async () => {
   await expect(connector.read({ collection: 'no_such_table', key: '1' })).rejects.toMatchObject({ kind: 'wrong-answer' });
 });

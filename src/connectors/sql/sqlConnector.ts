@@ -10,13 +10,16 @@ import { search } from './search';
 const STATEMENT_MS = 15_000;
 const LOCK_MS = 4000;
 
+/** What goes wrong is said by what is thrown; Knex would write the words of the other system out, with the name that somebody typed. */
+const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
+
 /**
  * Any PostgreSQL database, by its schema: tables with signs of a person are searched, and from what is found the
  * references are followed to all that hangs on it (orders, lines, invoices).
  * Settings: `url`; `schemas`, comma-separated, all where empty; `flag` and `restriction` (see `marks`).
  */
 export function sqlConnector(systemId: string, connection: Record<string, string>, confirmed: FieldHolds = {}): Connector {
-  const knex = knexFactory({ client: 'pg', connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, options: `-c lock_timeout=${LOCK_MS}`, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
+  const knex = knexFactory({ client: 'pg', log: SILENT, connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, options: `-c lock_timeout=${LOCK_MS}`, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
   let schema: Promise<Table[]> | null = null;
   const db: Database = { knex, systemId, confirmed, tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed))) };
   return {
