@@ -1,8 +1,9 @@
 import { detect } from '../../core/detect/detect';
 import { otherPeopleIn } from '../../core/detect/otherPeople';
 import type { DetectedKind } from '../../core/detect/types';
-import { sayName } from '../../core/identity/compare';
+import { nameOf, sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
+import { compareNames } from '../../core/identity/names';
 import { haystackOf, mentions } from '../../core/identity/mentions';
 import { score, type Band } from '../../core/identity/score';
 import { fits, NO_CONDITIONS, type TraceConditions } from '../../core/requests/conditions';
@@ -176,9 +177,11 @@ async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' 
 
 /**
  * Whether a record that is somebody else's speaks of the person: their name whole, anywhere in it, or one of their keys in its running text,
- * as in a mail between colleagues about a customer. It is shown, whoever wrote it.
+ * as in a mail between colleagues about a customer. It is shown, whoever wrote it. A record of somebody of the same name is no such record: whether
+ * that is the person, the score has said.
  */
 function namesThem(work: SearchWork, record: FoundRecord): boolean {
+  if (!['different', 'missing'].includes(compareNames(nameOf(work.person), nameOf(record.person)))) return false;
   const name = sayName(work.person);
   const everything = [record.title, record.text, ...Object.values(record.fields)].filter(Boolean).join('\n').slice(0, MOST_LOOKED_AT);
   if (name && mentions(haystackOf(everything), { kind: 'name', value: name })) return true;

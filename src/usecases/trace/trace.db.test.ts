@@ -145,6 +145,17 @@ test('a struck key is searched by no more and is no sign of the person', async (
   expect(refusal(await strike(signe, { ref, keyId: 'tky_nothing', isStruck: true }))).toBe('not-found');
 });
 
+test('a mail between colleagues about the person is shown, and a namesake of another birth date is not', async () => {
+  const ref = await request();
+  stored.push(
+    record('messages', '40', { person: { givenName: 'Signe', familyName: 'Aaby', emails: ['signe@larkmere.example'] }, text: 'Hi Bo, did you call Lone Dam back about the tent?', fields: { from: 'Signe Aaby' } }),
+    record('messages', '41', { person: { givenName: 'Signe', familyName: 'Aaby', emails: ['signe@larkmere.example'] }, text: 'Hi Bo, lunch?', fields: { from: 'Signe Aaby' } }),
+    record('customers', '42', { person: { givenName: 'Lone', familyName: 'Dam', birthDate: '1930-01-02', emails: ['ld@post.example'] }, fields: { name: 'Lone Dam' } }),
+  );
+  const places = (await traced(ref)).matches.filter(({ place }) => /4[012]$/.test(place));
+  expect(places.map(({ place, band }) => [place, band])).toEqual([['messages/40', 'possible']]);
+});
+
 test('a record of two people, and one of somebody else, teach no key', async () => {
   const ref = await request();
   stored.push(record('customers', '3', { person: { ...person('lone@mail.example', 'clerk@larkmere.example') } }), record('orders', '30', { person: { emails: ['clerk@larkmere.example'], givenName: 'Jens', familyName: 'Thy' } }));
