@@ -33,6 +33,8 @@ export async function everybody(): Promise<Everybody> {
   const one = async (name: string, sql: string) => void (values[name] = (await query<{ v: string }>(WORLD.database, sql))[0]!.v);
   await one('ref', "select r.ref as v from requests r join traces t on t.request_id = r.id join matches m on m.trace_id = t.id where r.closed_at is null limit 1");
   await one('other', `select ref as v from requests where ref <> '${values['ref']}' and closed_at is null limit 1`);
+  // Of one request alone: what an earlier file chose is left.
+  await query(WORLD.database, "delete from request_members where user_id = 'usr_reviewer'");
   await query(WORLD.database, "insert into request_members (request_id, user_id) select id, 'usr_reviewer' from requests where ref = $1 on conflict do nothing", [values['ref']]);
   await one('match', `select m.id as v from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = '${values['ref']}' limit 1`);
   await one('letter', 'select l.id as v from letters l join requests r on r.id = l.request_id where l.body_sealed is not null order by l.queued_at limit 1');
