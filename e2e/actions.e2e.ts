@@ -20,7 +20,7 @@ const LOOK = ['coordinator', 'supervisor', 'auditor'] as const;
 const NONE = 'BK-2026-99999';
 const PURPOSE = { id: 'outsider', title: 'Outsider', plain: 'Something that nobody has published.', kind: 'consent', validFrom: '2026-11-24T08:00:00Z' };
 const OPEN = { right: 'access', channel: 'mail', receivedOn: '2026-11-23', givenName: 'Never', familyName: 'Opened', country: 'DK', forWhom: 'self', language: 'en', regimes: ['eu-gdpr'] };
-const LAW = { regime: 'us-ky', effectiveFrom: '2027-01-01', respondIn: 45, unit: 'days', extendedTo: 90, withdrawalDays: null, appealDays: 60, appealMoreDays: null, gpcFrom: null, source: 'KRS 367.3615', reason: 'an outsider says so' };
+const LAW = { regime: 'us-ky', effectiveFrom: '2027-01-01', respondIn: 45, unit: 'days', extendedTo: 90, withdrawalDays: null, appealDays: 60, appealMoreDays: null, source: 'KRS 367.3615', reason: 'an outsider says so' };
 const REGISTER = { system: 'sys_tills', collection: 'lines', title: 'Never', purposes: ['x'], categories: ['x'], recipients: [], retention: 'never', source: 'never' };
 const MAPPING = { name: 'never', columns: {}, constants: {}, answers: {}, purposes: {} };
 const on = (act: string, rest: unknown[] = [], may: readonly Role[] = WORK, safe: unknown[] | null = [NONE, ...rest]): Called => ({ act, args: ['{ref}', ...rest], may, safe });

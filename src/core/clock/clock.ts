@@ -3,7 +3,7 @@ import { reason, type Reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
 import type { Right } from '../requests/rights';
 import { checkEvents, inOrder, type ClockEvent, type ClockRefusal } from './events';
-import { answerExtension, checkAppealExtension, checkExtension, knowsAppeal, knowsExtension, readLaw, type Case, type LawReading } from './oneLaw';
+import { answerExtension, checkAppealExtension, checkExtension, knowsAppeal, knowsExtension, readLaw, type Case, type LawReading, type LegalDates } from './oneLaw';
 import { ASK_WITHIN_DAYS, type Pause } from './questions';
 import { inForceFrom, regimeById, type Laws } from './regimes';
 
@@ -28,17 +28,9 @@ export interface ClockInput {
 
 export type ClockState = 'running' | 'paused' | 'answered-in-time' | 'answered-late' | 'overdue';
 
-/** Every date is a plain day that ends with that day in the organisation's zone; what does not apply is null. */
-export interface ClockReading {
+/** What the laws together say. */
+export interface ClockReading extends LegalDates {
   receivedOn: Day;
-  acknowledgeBy: Day | null;
-  actBy: Day | null;
-  dueOn: Day;
-  refuseBy: Day | null;
-  extendBy: Day | null;
-  extendedDueOn: Day | null;
-  appealDueOn: Day | null;
-  appealExtendBy: Day | null;
   state: ClockState;
   calendarDaysLeft: number;
   workingDaysLeft: number;

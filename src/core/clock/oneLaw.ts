@@ -21,19 +21,23 @@ export interface Case {
   askWithinDays: number;
 }
 
-/** What one law says; see `ClockReading`. */
-export interface LawReading {
-  regime: string;
+/** Plain days, each of which ends with that day in the organisation's zone; what does not apply is null. */
+export interface LegalDates {
   acknowledgeBy: Day | null;
   actBy: Day | null;
   dueOn: Day;
   refuseBy: Day | null;
   extendBy: Day | null;
   extendedDueOn: Day | null;
-  /** What stands without an extension. */
-  firstDueOn: Day;
   appealDueOn: Day | null;
   appealExtendBy: Day | null;
+}
+
+/** What one law says. */
+export interface LawReading extends LegalDates {
+  regime: string;
+  /** What stands without an extension. */
+  firstDueOn: Day;
   isPaused: boolean;
   pauses: Pause[];
   reasons: Reason[];

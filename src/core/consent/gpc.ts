@@ -3,7 +3,7 @@ import { SHIPPED_LAWS } from '../clock/shippedLaws';
 import type { Day } from '../shared/days';
 
 /**
- * Where a browser's opt-out signal binds, by the table of laws (`gpcFrom` of each). An unknown place, or a country of which the state is
+ * Where a browser's opt-out signal binds, by the table of laws as shipped (`gpcFrom` of each). An unknown place, or a country of which the state is
  * not known, is read restrictively: it binds.
  *
  * @param day on which the signal was seen

@@ -113,7 +113,6 @@ function LawForm({ draft, isMet, actions, close }: { draft: LawDraft; isMet: boo
         {field('appealDays', 'Answer an appeal, days', { type: 'number' })}
         {field('appealMoreDays', 'and extended by, days', { type: 'number' })}
       </div>
-      {field('gpcFrom', 'The browser’s signal binds from', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
       {field('reason', 'Why it is changed')}
       {preview && (
         <div className="note" role="status">
