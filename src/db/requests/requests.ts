@@ -230,9 +230,19 @@ export async function setCounting(h: Handle, letterId: string, at: string | null
   await h.trx('clock_events').where({ letter_id: letterId }).update({ counts_at: at });
 }
 
-/** Events that wait for their letter. */
-export async function waitingEventsOf(h: Handle, requestId: string): Promise<{ kind: ClockEvent['kind']; at: string }[]> {
-  return h.trx('clock_events').where({ request_id: requestId }).whereNull('counts_at').orderBy('id').select('kind', 'at');
+export type CountingEvent = ClockEvent & { reasonSealed: Buffer | null };
+
+/**
+ * What counts on the clock of a request and what waits for its letter, by one statement: read by two, what leaves in between is in neither.
+ */
+export async function clockOnFile(h: Handle, requestId: string): Promise<{ events: CountingEvent[]; waiting: { kind: ClockEvent['kind']; at: string }[] }> {
+  const rows = (await h.trx('clock_events').where({ request_id: requestId }).orderBy('id')) as (ClockEventRow & { counts_at: string | null })[];
+  const events = rows.flatMap((row) => (row.counts_at ? [countingEvent(row, row.counts_at)] : []));
+  return { events, waiting: rows.filter(({ counts_at }) => !counts_at).map(({ kind, at }) => ({ kind, at })) };
+}
+
+function countingEvent(row: ClockEventRow, at: string): CountingEvent {
+  return { kind: row.kind, at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed };
 }
 
 /** What was asked by a letter that has not left, and need not be asked any more. */
@@ -245,10 +255,10 @@ export async function takeBackAnswered(h: Handle, requestId: string): Promise<vo
 }
 
 /** Events that count, by request, in order of entry. A reason is only known to be there: the clock needs no more. */
-export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>> {
+export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, CountingEvent[]>> {
   const rows = (await h.trx('clock_events').whereRaw('request_id = any(?)', [requestIds as string[]]).whereNotNull('counts_at').orderBy('id')) as (ClockEventRow & { counts_at: string })[];
-  const found = new Map<string, (ClockEvent & { reasonSealed: Buffer | null })[]>(requestIds.map((id) => [id, []]));
-  for (const row of rows) found.get(row.request_id)!.push({ kind: row.kind, at: row.counts_at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed });
+  const found = new Map<string, CountingEvent[]>(requestIds.map((id) => [id, []]));
+  for (const row of rows) found.get(row.request_id)!.push(countingEvent(row, row.counts_at));
   return found;
 }
 

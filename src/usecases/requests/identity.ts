@@ -2,7 +2,7 @@ import { sayName } from '../../core/identity/compare';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { identifiersOf, personById } from '../../db/persons/persons';
 import { insertIdentityCheck, lockIdentityCheck, setIdentityCheck } from '../../db/requests/identityChecks';
-import { clockEventsOf, insertClockEvent, lockRequestById, setRequest, takeBackWaiting, waitingEventsOf, type RequestRow } from '../../db/requests/requests';
+import { clockOnFile, insertClockEvent, lockRequestById, setRequest, takeBackWaiting, type RequestRow } from '../../db/requests/requests';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
@@ -105,8 +105,8 @@ export async function showAuthority(ctx: Context, input: { ref: string }) {
 
 /** Whether the question is open on the clock, or on its way to the person. */
 async function isIdentityAsked(h: Handle, requestId: string): Promise<boolean> {
-  if ((await waitingEventsOf(h, requestId)).some(({ kind }) => kind === 'identity-asked')) return true;
-  const events = (await clockEventsOf(h, [requestId])).get(requestId)!;
+  const { events, waiting } = await clockOnFile(h, requestId);
+  if (waiting.some(({ kind }) => kind === 'identity-asked')) return true;
   const times = (wanted: string) => events.filter(({ kind }) => kind === wanted).length;
   return times('identity-asked') > times('identity-proven');
 }

@@ -4,7 +4,7 @@ import type { Letter } from '../../core/letters/letter';
 import { ok, refuse } from '../../core/shared/result';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/handle';
-import { clockEventsOf, insertClockEvent, waitingEventsOf, type RequestRow } from '../../db/requests/requests';
+import { clockOnFile, insertClockEvent, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
@@ -27,11 +27,11 @@ const TOLD: readonly StaffClockEvent[] = ['clarification-asked', 'fee-asked', 'e
  */
 export async function recordClockEvent(ctx: Context, input: { ref: string; kind: StaffClockEvent; reason: string; until?: string | null; toldByHand?: boolean }) {
   return workOnRequest<{ dueOn: string; isOnItsWay: boolean }, ClockEventRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
-    const events = (await clockEventsOf(h, [request.id])).get(request.id)!;
+    const { events, waiting } = await clockOnFile(h, request.id);
     const event: ClockEvent = { kind: input.kind, at: ctx.clock.now(), reason: input.reason, until: input.until ?? null };
     const reading = clockOf(ctx, await lawTable(h), request, [...events, event]);
     if (!reading.ok) return refuse(reading.refusal);
-    if ((await waitingEventsOf(h, request.id)).some(({ kind }) => kind === input.kind)) return refuse({ code: 'letter-on-its-way', kind: input.kind });
+    if (waiting.some(({ kind }) => kind === input.kind)) return refuse({ code: 'letter-on-its-way', kind: input.kind });
     const hasToBeTold = TOLD.includes(input.kind) && !input.toldByHand;
     const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
     if (hasToBeTold && !address) return refuse({ code: 'no-address' });

@@ -22,7 +22,7 @@ import { countFound } from '../../db/trace/matches';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
 import { lastIdentityCheck } from '../../db/requests/identityChecks';
-import { clockEventsOf, countOpenRequests, listRequests, membersOf, requestById, requestByRef, waitingEventsOf, type RequestFilter, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf, clockOnFile, countOpenRequests, listRequests, membersOf, requestById, requestByRef, type RequestFilter, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 import { readPlan } from '../erasure/readPlan';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -95,17 +95,23 @@ function targetsOf(ctx: Context, row: RequestRow, value: ClockReading): TargetDa
   return targetDays({ receivedOn: value.receivedOn, dueOn: value.dueOn, today: localDay(ctx.clock.now(), ctx.organisation.zone), isDecided: row.decision !== 'none', isAnswered: row.answered });
 }
 
-/** One request whole. A look: it is in the trail. */
+/** One request whole, as it stands at one moment. A look: it is in the trail before anybody sees it. */
 export async function requestView(ctx: Context, input: { ref: string }): Promise<Result<RequestView, AccessRefusal>> {
+  const found = await readWhole(ctx, input);
+  if (found.ok) await ctx.transaction((h) => recordTrail(ctx, h, 'request-viewed', found.value.ref));
+  return found;
+}
+
+async function readWhole(ctx: Context, input: { ref: string }): Promise<Result<RequestView, AccessRefusal>> {
   const how = reach(ctx, 'requests.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'requests.see' });
-  return ctx.transaction(async (h) => {
+  return ctx.snapshot(async (h) => {
     const row = await requestByRef(h, input.ref);
     if (!row) return refuse({ code: 'not-found' });
     const isMasked = how === 'masked';
     const vault = vaultOf(ctx, h);
     const names = await userNames(h);
-    const events = (await clockEventsOf(h, [row.id])).get(row.id)!;
+    const { events, waiting } = await clockOnFile(h, row.id);
     const laws = await lawTable(h);
     const reading = readingOf(ctx, laws, row, events);
     const open = (sealed: Buffer | null, about: string) => (isMasked ? Promise.resolve(null) : vault.unseal(row.data_key_id, sealed, about));
@@ -117,10 +123,9 @@ export async function requestView(ctx: Context, input: { ref: string }): Promise
     const link = pack ? await linkOfPack(h, pack.id) : undefined;
     const check = await lastIdentityCheck(h, row.id);
     const who = sayWho(await sayPersonOfRequest(ctx, h, row, vault), isMasked);
-    await recordTrail(ctx, h, 'request-viewed', row.ref);
     return ok({
       ...lineOf(ctx, laws, row, events, who, names), id: row.id, language: row.language, channel: row.channel, receivedAt: row.received_at, isMasked, person, personId: row.person_id, text: await open(row.text_sealed, `text:${row.id}`), onBehalf: person?.onBehalf ?? null,
-      clock: reading, events: opened, waiting: await waitingEventsOf(h, row.id), laws: boundBy(row, laws, reading.receivedOn), knownLaws: lawsOn(reading.receivedOn, laws).map(({ id, title }) => ({ id, title })), stages: row.appeal === 'none' ? stagesOf(row.right) : [...stagesOf(row.right).slice(0, -1), 'appeal', 'closed'], members: await membersOf(h, row.id),
+      clock: reading, events: opened, waiting, laws: boundBy(row, laws, reading.receivedOn), knownLaws: lawsOn(reading.receivedOn, laws).map(({ id, title }) => ({ id, title })), stages: row.appeal === 'none' ? stagesOf(row.right) : [...stagesOf(row.right).slice(0, -1), 'appeal', 'closed'], members: await membersOf(h, row.id),
       identity: { state: row.identity, method: row.identity_method, addresses: isMasked ? [] : await addressesOnFile(ctx, h, row), tries: check?.tries ?? null, methods: identityMethods(row.right, await holdsSpecialData(h)), factTriesLeft: MOST_FACT_TRIES - row.fact_tries, factsNeeded: factsNeeded(row.right) },
       decision: { outcome: row.decision, ground: row.decision_ground, reason: await open(row.decision_reason_sealed, `decision:${row.id}`), by: row.decided_by ? (names.get(row.decided_by) ?? null) : null, at: row.decided_at },
       undecided: row.undecided, trace: row.trace,

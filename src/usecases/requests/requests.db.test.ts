@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { lawDraftSchema } from '../../core/clock/lawDraft';
 import { MOST_TRIES } from '../../core/letters/tries';
 import { adoptLaw, previewLaw, readLaws, stateLaw } from '../clock/adoptLaw';
@@ -13,6 +14,7 @@ import type { Connector, FoundRecord } from '../../ports/connector';
 import { UnreadableMessage, type InboxMessage } from '../../ports/inbox';
 import type { Right } from '../../core/requests/rights';
 import { recordChoices } from '../consent/recordChoices';
+import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { acknowledgeByHand } from './acknowledge';
 import { addAssignmentRule, readAssignments } from './assignments';
@@ -156,6 +158,31 @@ describe('what is told counts when it is told', () => {
     world.queue.length = 0;
     await triedOut({ ...world.worker, mailer: FAILS });
     expect(await view(ref)).toMatchObject({ state: 'running', dueOn: '2026-12-21', pauses: [] });
+  });
+
+  test('a page read while the letter leaves says that it is on its way, or that it has left, never neither', async () => {
+    const { ref } = await open({ regimes: ['eu-gdpr'] });
+    await world.drain();
+    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    const elsewhere = AsyncLocalStorage.snapshot();
+    let hasLeft = false;
+    /** After the first look at the clock's events the letter leaves, by another process. */
+    const leaving = (trx: Handle['trx']): Handle['trx'] =>
+      new Proxy(trx, {
+        apply(target, self, given) {
+          const query = Reflect.apply(target as never, self, given) as { then: (ok: (rows: unknown) => unknown, no: never) => Promise<unknown> };
+          if (given[0] !== 'clock_events' || hasLeft) return query;
+          hasLeft = true;
+          const then = query.then.bind(query);
+          query.then = (ok, no) => then(async (rows) => (await elsewhere(deliverLetters, world.worker), ok(rows)), no);
+          return query;
+        },
+      });
+    const watched = (begin: Context['transaction']): Context['transaction'] => (work) => begin((h) => work({ ...h, trx: leaving(h.trx) }));
+    const found = await view(ref, { ...mikkel, transaction: watched(mikkel.transaction), snapshot: watched(mikkel.snapshot) });
+    expect(hasLeft).toBe(true);
+    expect({ state: found.state, waiting: found.waiting.map(({ kind }) => kind) }).toEqual({ state: 'running', waiting: ['answered'] });
+    expect(await view(ref)).toMatchObject({ state: 'answered-in-time', waiting: [] });
   });
 
   test('opened again before its letter has left, it stays open', async () => {
