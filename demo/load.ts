@@ -19,6 +19,7 @@ import { bringAddresses } from './moved';
 import { addPurposes } from './purposes';
 import { STORIES, type DemoWorld } from './requests';
 import { registerWorld } from './systems';
+import { sayInLanguages } from './words';
 import { walkingClock } from './walkingClock';
 
 const USERS: { id: string; name: string; email: string; roles: Role[] }[] = [
@@ -57,6 +58,7 @@ process.exit(0);
 async function load(): Promise<void> {
   for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
   await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), signInUrl: env('DEMO_SIGN_IN_URL'), signInSecret: env('DEMO_SIGN_IN_SECRET'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), webhookSecret: env('DEMO_WEBHOOK_SECRET'), mailboxPath: env('DEMO_MAILBOX'), tills: env('DEMO_TILLS'), office: env('DEMO_OFFICE'), rides: env('DEMO_RIDES') });
+  await sayInLanguages(worker);
   await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'detect:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
   await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
   await addApiKey(worker, { id: 'api_auditor', systemId: 'sys_bookend', scopes: ['ledger:read'], secret: env('DEMO_AUDITOR_KEY') });

@@ -25,6 +25,7 @@ import * as recipientsTold from './migrations/0023_recipients_told';
 import * as waiting from './migrations/0024_waiting';
 import * as ownSystem from './migrations/0025_own_system';
 import * as laws from './migrations/0026_laws';
+import * as registerWords from './migrations/0027_register_words';
 import { seedLaws } from './clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -54,6 +55,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0024_waiting': waiting,
   '0025_own_system': ownSystem,
   '0026_laws': laws,
+  '0027_register_words': registerWords,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -1,6 +1,7 @@
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import * as yup from 'yup';
+import { authorityOf } from '../core/letters/authorities';
 
 const schema = yup.object({
   DATABASE_URL: yup.string().required(),
@@ -15,7 +16,8 @@ const schema = yup.object({
   BOOKEND_ORGANISATION: yup.string().default('Larkmere Cycles & Touring'),
   BOOKEND_CONTACT: yup.string().default('privacy@larkmere.example'),
   BOOKEND_ADDRESS: yup.string().default('Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Denmark'),
-  BOOKEND_AUTHORITY: yup.string().default('the data protection authority of Denmark'),
+  /** In words of its own; without, the authority of the country. */
+  BOOKEND_AUTHORITY: yup.string(),
   BOOKEND_ZONE: yup.string().test('zone', ({ value }) => `BOOKEND_ZONE is no time zone: ${String(value)}. It is a name such as Europe/Copenhagen`, (zone) => zone === undefined || isZone(zone)).default('Europe/Copenhagen'),
   BOOKEND_COUNTRY: yup.string().test('country', ({ value }) => `BOOKEND_COUNTRY is no country: ${String(value)}. It is two letters such as DK`, (country) => country === undefined || isCountry(country)).default('DK'),
   BOOKEND_ASK_WITHIN_DAYS: yup.number().integer().min(0).max(14).default(5),
@@ -39,7 +41,7 @@ const schema = yup.object({
 });
 
 /** Whose installation it is. The demo's organisation is nobody else's: in production each of these has to be said. */
-const OWN = ['BOOKEND_ORGANISATION', 'BOOKEND_CONTACT', 'BOOKEND_ADDRESS', 'BOOKEND_AUTHORITY', 'BOOKEND_ZONE', 'BOOKEND_COUNTRY', 'BOOKEND_OWN_DOMAINS', 'BOOKEND_BASE_URL', 'BOOKEND_STORAGE', 'BOOKEND_SMTP_URL'] as const;
+const OWN = ['BOOKEND_ORGANISATION', 'BOOKEND_CONTACT', 'BOOKEND_ADDRESS', 'BOOKEND_ZONE', 'BOOKEND_COUNTRY', 'BOOKEND_OWN_DOMAINS', 'BOOKEND_BASE_URL', 'BOOKEND_STORAGE', 'BOOKEND_SMTP_URL'] as const;
 
 function isZone(zone: string): boolean {
   try {
@@ -69,5 +71,6 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
   if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production') throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
   const unsaid = config.BOOKEND_MODE === 'production' ? OWN.filter((name) => !env[name]?.trim()) : [];
   if (unsaid.length > 0) throw new Error(`Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. docs/configuration.md lists the variables.`);
+  if (!config.BOOKEND_AUTHORITY && !authorityOf(config.BOOKEND_COUNTRY)) throw new Error(`Bookend cannot start: the supervisory authority of ${config.BOOKEND_COUNTRY} is not known; set BOOKEND_AUTHORITY. docs/configuration.md lists the variables.`);
   return config;
 }

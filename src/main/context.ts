@@ -2,6 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import pino from 'pino';
+import { authorityOf } from '../core/letters/authorities';
 import { fileReader } from '../connectors/files/fileReader';
 import { filesConnector } from '../connectors/files/filesConnector';
 import { maildirInbox } from '../connectors/mailbox/maildirInbox';
@@ -51,7 +52,7 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     threads: null,
     fileReader,
     inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
-    organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END, askWithinDays: config.BOOKEND_ASK_WITHIN_DAYS, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
+    organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY ?? authorityOf(config.BOOKEND_COUNTRY)!, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END, askWithinDays: config.BOOKEND_ASK_WITHIN_DAYS, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
     baseUrl: config.BOOKEND_BASE_URL,
     reach: config.BOOKEND_REACH.split(',').map((place) => place.trim()).filter(Boolean),
     requestYears: config.BOOKEND_REQUEST_YEARS,

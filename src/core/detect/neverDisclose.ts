@@ -1,4 +1,5 @@
 import { detect } from './detect';
+import type { Language } from '../letters/mailings';
 import { plainFieldName, type Holds } from '../identity/fieldHolds';
 import { DETECTORS } from './detectors/all';
 
@@ -11,13 +12,13 @@ import { DETECTORS } from './detectors/all';
  * @returns the text, and how many values of each kind it held
  * @example sayHeld('card 4111 1111 1111 1111', ['payment-card']).text // 'card [payment card is held]'
  */
-export function sayHeld(text: string, kinds: readonly string[]): { text: string; held: Record<string, number> } {
+export function sayHeld(text: string, kinds: readonly string[], language: Language = 'en'): { text: string; held: Record<string, number> } {
   const held: Record<string, number> = {};
   if (kinds.length === 0) return { text, held };
   let out = '';
   let at = 0;
   for (const span of detect(text, DETECTORS.filter(({ kind }) => kinds.includes(kind)))) {
-    out += `${text.slice(at, span.start)}${heldWords(span.kind)}`;
+    out += `${text.slice(at, span.start)}${heldWords(span.kind, language)}`;
     held[span.kind] = (held[span.kind] ?? 0) + 1;
     at = span.end;
   }
@@ -53,7 +54,15 @@ export function heldByField(name: string, meaning: Holds | null, kinds: readonly
   return kind && kinds.includes(kind) ? kind : null;
 }
 
-/** @example heldWords('payment-card') // '[payment card is held]' */
-export function heldWords(kind: string): string {
-  return `[${kind.replace(/-/g, ' ')} is held]`;
+const HELD: Readonly<Record<Language, { is: string; kinds: Readonly<Record<string, string>> }>> = {
+  en: { is: 'is held', kinds: {} },
+  da: { is: 'findes hos os', kinds: { 'payment-card': 'betalingskort', 'bank-account': 'bankkonto', iban: 'bankkonto', 'national-id': 'personnummer', 'tax-id': 'skattenummer', passport: 'pas', 'driving-licence': 'kørekort', 'health-insurance-id': 'sygesikringsnummer', 'medical-id': 'patientnummer', password: 'adgangskode', biometric: 'biometriske data' } },
+  de: { is: 'liegt uns vor', kinds: { 'payment-card': 'Zahlungskarte', 'bank-account': 'Bankkonto', iban: 'Bankkonto', 'national-id': 'Personenkennzahl', 'tax-id': 'Steuernummer', passport: 'Reisepass', 'driving-licence': 'Führerschein', 'health-insurance-id': 'Versichertennummer', 'medical-id': 'Patientennummer', password: 'Passwort', biometric: 'biometrische Daten' } },
+  nl: { is: 'is bij ons aanwezig', kinds: { 'payment-card': 'betaalkaart', 'bank-account': 'bankrekening', iban: 'bankrekening', 'national-id': 'persoonsnummer', 'tax-id': 'belastingnummer', passport: 'paspoort', 'driving-licence': 'rijbewijs', 'health-insurance-id': 'zorgverzekeringsnummer', 'medical-id': 'patiëntnummer', password: 'wachtwoord', biometric: 'biometrische gegevens' } },
+};
+
+/** @example heldWords('payment-card', 'en') // '[payment card is held]' */
+export function heldWords(kind: string, language: Language): string {
+  const { is, kinds } = HELD[language];
+  return `[${kinds[kind] ?? kind.replace(/-/g, ' ')} ${is}]`;
 }

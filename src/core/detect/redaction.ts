@@ -1,3 +1,4 @@
+import type { Language } from '../letters/mailings';
 import type { DetectedKind, Span } from './types';
 
 export type RedactionWhy = 'other-person' | 'quoted-words' | 'privileged' | 'reviewer';
@@ -10,7 +11,7 @@ export interface Redaction {
 }
 
 /** Stands where a passage stood; it tells nothing of its length. */
-export const REMOVED = '[removed]';
+export const REMOVED: Readonly<Record<Language, string>> = { en: '[removed]', da: '[fjernet]', de: '[entfernt]', nl: '[verwijderd]' };
 
 const NAMES_SOMEBODY: ReadonlySet<DetectedKind> = new Set(['person-name', 'email', 'phone', 'address', 'birth-date', 'iban', 'payment-card', 'national-id', 'tax-id', 'passport', 'driving-licence', 'health-insurance-id', 'medical-id', 'licence-plate', 'device-id']);
 const ATTRIBUTION = /^[> ]*(?:On|Den|Am|Op) .{4,160}(?:wrote|skrev|schrieb|schreef)\s*:\s*$/;
@@ -46,13 +47,13 @@ export function mergeRedactions(redactions: readonly Redaction[]): Redaction[] {
 }
 
 /** The text without its redacted passages, and what was removed. */
-export function applyRedactions(text: string, redactions: readonly Redaction[]): { text: string; removed: string[] } {
+export function applyRedactions(text: string, redactions: readonly Redaction[], language: Language = 'en'): { text: string; removed: string[] } {
   const removed: string[] = [];
   let out = '';
   let at = 0;
   for (const { start, end } of mergeRedactions(redactions)) {
     const [from, to] = [Math.max(0, Math.min(start, text.length)), Math.max(0, Math.min(end, text.length))];
-    out += `${text.slice(at, from)}${REMOVED}`;
+    out += `${text.slice(at, from)}${REMOVED[language]}`;
     removed.push(text.slice(from, to));
     at = to;
   }

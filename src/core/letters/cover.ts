@@ -49,7 +49,7 @@ export function coverWordsOf(language: string | null, regime: string): CoverWord
 
 /**
  * The cover letter of a pack in the person's language: the information of GDPR art. 15(1)(a)–(h) and 15(2), or what California's law
- * asks for, computed from the register for the collections in which something was found. The register's own words stand as they are.
+ * asks for, computed from the register for the collections in which something was found. The register is given in the language of the letter.
  */
 export function coverLetter(facts: CoverFacts): Letter {
   const { register, organisation } = facts;

@@ -23,9 +23,6 @@ export interface CoverWords {
   transfers: string;
   none: string;
   nobody: string;
-  /** Heading of the readable report. */
-  report: string;
-  restInData(count: number): string;
   /** Of some collections nobody has written this down yet. */
   notRecorded(list: string): string;
 }
@@ -43,7 +40,6 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     rightsText: (contact) => `You may ask us to correct or erase your data or to restrict its use, and you may object to its use. Write to ${contact}.`,
     complaints: '(f) Complaints', complaintsText: (authority) => `You may lodge a complaint with a supervisory authority; for us that is ${authority}.`,
     source: '(g) Where it comes from', automated: '(h) Automated decisions', noAutomated: 'No decision about you is made by a machine alone.', transfers: 'Transfers outside the European Economic Area (art. 15(2))', none: 'None.', nobody: 'Nobody outside of us.',
-    report: 'Your data, to read', restInData: (count) => `${count} more records stand in the folder data.`,
     notRecorded: (list) => `Not recorded yet for: ${list}. We are finding out and will write again.`,
   },
   da: {
@@ -51,14 +47,13 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     copy: (day) => `Dette er den kopi af dine data, som du har bedt om, som de var ${day} (databeskyttelsesforordningens art. 15, stk. 3).`,
     portable: (day) => `Dette er de data, som du har givet os, som de var ${day}, i former som maskiner kan læse: CSV, JSON og JSON-LD (databeskyttelsesforordningens art. 20).`,
     inIt: 'Det indeholder den',
-    withheld: (count) => `${count} ${count === 1 ? 'post er' : 'poster er'} holdt tilbage, fordi der står andre menneskers data i ${count === 1 ? 'den' : 'dem'}; withheld.csv nævner hver enkelt med sin grund (art. 15, stk. 4).`,
+    withheld: (count) => `${count} ${count === 1 ? 'post er' : 'poster er'} holdt tilbage, fordi der står andre menneskers data i ${count === 1 ? 'den' : 'dem'}; holdt-tilbage.csv nævner hver enkelt med sin grund (art. 15, stk. 4).`,
     notGiven: (count) => `${count} ${count === 1 ? 'post er' : 'poster er'} ikke med, fordi du ikke selv har givet os ${count === 1 ? 'den' : 'dem'}; du kan i stedet bede om en kopi af alle dine data.`,
     notSearched: (list) => `Kunne ikke gennemsøges: ${list}. Vi skriver igen, når det er sket.`,
     purposes: '(a) Hvad dine data bruges til', categories: '(b) Kategorier af data', recipients: '(c) Hvem der modtager dem', retention: '(d) Hvor længe de gemmes', rights: '(e) Dine rettigheder',
     rightsText: (contact) => `Du kan bede os om at rette eller slette dine data eller begrænse brugen af dem, og du kan gøre indsigelse mod brugen. Skriv til ${contact}.`,
     complaints: '(f) Klage', complaintsText: (authority) => `Du kan klage til en tilsynsmyndighed; for os er det ${authority}.`,
     source: '(g) Hvor de kommer fra', automated: '(h) Automatiske afgørelser', noAutomated: 'Ingen afgørelse om dig træffes af en maskine alene.', transfers: 'Overførsler uden for Det Europæiske Økonomiske Samarbejdsområde (art. 15, stk. 2)', none: 'Ingen.', nobody: 'Ingen uden for os.',
-    report: 'Dine data, til at læse', restInData: (count) => `${count} poster mere står i mappen data.`,
     notRecorded: (list) => `Endnu ikke registreret for: ${list}. Vi er ved at finde ud af det og skriver igen.`,
   },
   de: {
@@ -66,14 +61,13 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     copy: (day) => `Dies ist die Kopie Ihrer Daten, um die Sie gebeten haben, Stand ${day} (Art. 15 Abs. 3 DSGVO).`,
     portable: (day) => `Dies sind die Daten, die Sie uns gegeben haben, Stand ${day}, in maschinenlesbaren Formen: CSV, JSON und JSON-LD (Art. 20 DSGVO).`,
     inIt: 'Was darin ist',
-    withheld: (count) => `${count} ${count === 1 ? 'Datensatz wird' : 'Datensätze werden'} zurückgehalten, weil Daten anderer Menschen darin stehen; withheld.csv nennt jeden mit seinem Grund (Art. 15 Abs. 4).`,
+    withheld: (count) => `${count} ${count === 1 ? 'Datensatz wird' : 'Datensätze werden'} zurückgehalten, weil Daten anderer Menschen darin stehen; zurueckgehalten.csv nennt jeden mit seinem Grund (Art. 15 Abs. 4).`,
     notGiven: (count) => `${count} ${count === 1 ? 'Datensatz gehört' : 'Datensätze gehören'} nicht dazu, weil Sie ${count === 1 ? 'ihn' : 'sie'} uns nicht selbst gegeben haben; Sie können stattdessen um eine Kopie aller Ihrer Daten bitten.`,
     notSearched: (list) => `Nicht durchsucht werden konnte: ${list}. Wir schreiben wieder, wenn das geschehen ist.`,
     purposes: '(a) Wofür Ihre Daten genutzt werden', categories: '(b) Kategorien von Daten', recipients: '(c) Wer sie erhält', retention: '(d) Wie lange sie aufbewahrt werden', rights: '(e) Ihre Rechte',
     rightsText: (contact) => `Sie können verlangen, dass wir Ihre Daten berichtigen, löschen oder ihre Nutzung einschränken, und Sie können der Nutzung widersprechen. Schreiben Sie an ${contact}.`,
     complaints: '(f) Beschwerde', complaintsText: (authority) => `Sie können sich bei einer Aufsichtsbehörde beschweren; für uns ist das ${authority}.`,
     source: '(g) Woher sie stammen', automated: '(h) Automatisierte Entscheidungen', noAutomated: 'Keine Entscheidung über Sie trifft eine Maschine allein.', transfers: 'Übermittlungen außerhalb des Europäischen Wirtschaftsraums (Art. 15 Abs. 2)', none: 'Keine.', nobody: 'Niemand außerhalb unseres Hauses.',
-    report: 'Ihre Daten, zum Lesen', restInData: (count) => `${count} weitere Datensätze stehen im Ordner data.`,
     notRecorded: (list) => `Noch nicht verzeichnet für: ${list}. Wir klären das und schreiben wieder.`,
   },
   nl: {
@@ -81,14 +75,13 @@ export const COVER_WORDS: Readonly<Record<Language, CoverWords>> = {
     copy: (day) => `Dit is de kopie van uw gegevens waarom u heeft gevraagd, zoals ze waren op ${day} (AVG art. 15 lid 3).`,
     portable: (day) => `Dit zijn de gegevens die u ons heeft gegeven, zoals ze waren op ${day}, in vormen die machines kunnen lezen: CSV, JSON en JSON-LD (AVG art. 20).`,
     inIt: 'Wat erin zit',
-    withheld: (count) => `${count} ${count === 1 ? 'record wordt' : 'records worden'} achtergehouden omdat er gegevens van anderen in staan; withheld.csv noemt elk met de reden (art. 15 lid 4).`,
+    withheld: (count) => `${count} ${count === 1 ? 'record wordt' : 'records worden'} achtergehouden omdat er gegevens van anderen in staan; achtergehouden.csv noemt elk met de reden (art. 15 lid 4).`,
     notGiven: (count) => `${count} ${count === 1 ? 'record hoort' : 'records horen'} er niet bij omdat u ${count === 1 ? 'dat' : 'die'} niet zelf aan ons heeft gegeven; u kunt in plaats daarvan om een kopie van al uw gegevens vragen.`,
     notSearched: (list) => `Kon niet worden doorzocht: ${list}. Wij schrijven opnieuw als dat is gebeurd.`,
     purposes: '(a) Waarvoor uw gegevens worden gebruikt', categories: '(b) Categorieën gegevens', recipients: '(c) Wie ze ontvangt', retention: '(d) Hoe lang ze worden bewaard', rights: '(e) Uw rechten',
     rightsText: (contact) => `U kunt ons vragen uw gegevens te corrigeren of te wissen of het gebruik te beperken, en u kunt bezwaar maken tegen het gebruik. Schrijf naar ${contact}.`,
     complaints: '(f) Klacht', complaintsText: (authority) => `U kunt een klacht indienen bij een toezichthoudende autoriteit; voor ons is dat ${authority}.`,
     source: '(g) Waar ze vandaan komen', automated: '(h) Geautomatiseerde besluiten', noAutomated: 'Geen besluit over u wordt door een machine alleen genomen.', transfers: 'Doorgiften buiten de Europese Economische Ruimte (art. 15 lid 2)', none: 'Geen.', nobody: 'Niemand buiten ons.',
-    report: 'Uw gegevens, om te lezen', restInData: (count) => `Nog ${count} records staan in de map data.`,
     notRecorded: (list) => `Nog niet vastgelegd voor: ${list}. Wij zoeken het uit en schrijven opnieuw.`,
   },
 };

@@ -3,6 +3,9 @@ import type { Organisation } from './letter';
 export const LANGUAGES = ['en', 'da', 'de', 'nl'] as const;
 export type Language = (typeof LANGUAGES)[number];
 
+/** As colleagues call them. */
+export const LANGUAGE_NAMES: Readonly<Record<Language, string>> = { en: 'English', da: 'Danish', de: 'German', nl: 'Dutch' };
+
 /** The language of a person's pages and mails: theirs where we speak it, else English. @example languageOf('de-AT') // 'de' */
 export function languageOf(tag: unknown): Language {
   const short = typeof tag === 'string' ? tag.slice(0, 2).toLowerCase() : '';

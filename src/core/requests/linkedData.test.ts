@@ -21,7 +21,7 @@ describe('the cover letter', () => {
   });
 
   test('no two languages say the same', () => {
-    for (const key of ['inIt', 'purposes', 'report', 'nobody'] as const) expect(new Set(Object.values(COVER_WORDS).map((words) => words[key])).size).toBe(4);
+    for (const key of ['inIt', 'purposes', 'retention', 'nobody'] as const) expect(new Set(Object.values(COVER_WORDS).map((words) => words[key])).size).toBe(4);
   });
 
   test('a portable copy says what it is, California asks other questions', () => {

@@ -1,5 +1,7 @@
 import type { Holds } from '../identity/fieldHolds';
 import type { RegisterEntry } from '../letters/cover';
+import type { Language } from '../letters/mailings';
+import type { PhraseKind } from './phrasebook';
 
 /** How people who are no longer active are told from others. */
 export interface InactiveRule {
@@ -42,3 +44,22 @@ export interface SystemView {
 
 /** What came of reaching a system. */
 export type Reached = { ok: true; collections: number; fields: number } | { ok: false; what: string; advice: string; said: string };
+
+/** What the register says, in one language. */
+export interface WordsView {
+  language: Language;
+  /** Phrases that nobody has said yet, by language; names of fields are not counted. */
+  missing: Partial<Record<Language, number>>;
+  lines: WordsLine[];
+  mayChange: boolean;
+}
+
+export interface WordsLine {
+  phrase: string;
+  kind: PhraseKind | 'field';
+  system: string;
+  /** As the organisation says it. */
+  own: string | null;
+  /** As it ships. */
+  shipped: string | null;
+}

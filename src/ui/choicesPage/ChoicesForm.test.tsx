@@ -4,7 +4,7 @@ import { show } from '../../../test/support/screen';
 import type { PagePurpose, PageView } from '../../core/consent/views';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { ChoicesForm } from './ChoicesForm';
-import { sayLost, sayNotAnAddress, sayOwnRefusal } from './refusals';
+import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../public/ownRefusals';
 import { AskForPage, ConfirmButton, PageCode } from './SmallForms';
 import { WORDS } from './words';
 

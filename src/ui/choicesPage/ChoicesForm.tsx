@@ -7,7 +7,7 @@ import { useActionState, useState, type FormEvent } from 'react';
 import type { PagePurpose, PageView } from '../../core/consent/views';
 import type { ActionResult } from '../parts/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
-import { sayLost } from './refusals';
+import { sayLost } from '../public/ownRefusals';
 import { WORDS, type PageWords } from './words';
 
 type Said = Record<string, boolean | undefined>;

@@ -7,7 +7,7 @@ import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
 import type { ActionResult } from '../parts/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
-import { sayLost } from './refusals';
+import { sayLost } from '../public/ownRefusals';
 import { WORDS } from './words';
 
 const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });

@@ -3,11 +3,14 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
+import type { Language } from '../../core/letters/mailings';
 import type { ActionResult } from '../parts/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
+import { LINK_WORDS } from './linkWords';
 
 /** The code from the mail; how many tries are left is said. */
-export function CodeForm({ token, prove, post = notPosted }: { token: string; prove: (token: string, code: string) => Promise<ActionResult<{ ref: string }>>; post?: PostAction<{ ref: string }> }) {
+export function CodeForm({ token, language, prove, post = notPosted }: { token: string; language: Language; prove: (token: string, code: string) => Promise<ActionResult<{ ref: string }>>; post?: PostAction<{ ref: string }> }) {
+  const words = LINK_WORDS[language].identity;
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const [code, setCode] = useState('');
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
@@ -16,17 +19,17 @@ export function CodeForm({ token, prove, post = notPosted }: { token: string; pr
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
-    const result = await prove(token, code).catch((): ActionResult<{ ref: string }> => ({ ok: false, message: 'We could not be reached. Try again.' }));
+    const result = await prove(token, code).catch((): ActionResult<{ ref: string }> => ({ ok: false, message: LINK_WORDS[language].lost }));
     setBusy(false);
     if (result.ok) setRef(result.value.ref);
     setFailure(result.ok ? null : result.message);
   };
-  if (ref) return <div className="note good" role="status"><p><b>Thank you. We know now that it is you.</b></p><p>Your request {ref} goes on; you hear from us by mail.</p></div>;
+  if (ref) return <div className="note good" role="status"><p><b>{words.thanks}</b></p><p>{words.thanksText(ref)}</p></div>;
   return (
-    <form action={action} onSubmit={(event) => void submit(event)} className="fields" aria-label="Code">
+    <form action={action} onSubmit={(event) => void submit(event)} className="fields" aria-label={words.code}>
       {failure && <p className="note bad" role="alert">{failure}</p>}
-      <TextField name="code" label="Code of six digits" value={code} onChange={(event) => setCode(event.target.value)} autoFocus slotProps={{ htmlInput: { required: true, inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
-      <div><Button type="submit" variant="contained" disabled={isBusy}>Go on</Button></div>
+      <TextField name="code" label={words.code} value={code} onChange={(event) => setCode(event.target.value)} autoFocus slotProps={{ htmlInput: { required: true, inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
+      <div><Button type="submit" variant="contained" disabled={isBusy}>{words.goOn}</Button></div>
     </form>
   );
 }

@@ -4,10 +4,14 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { ActionResult } from '../parts/actionResult';
+import { PACK_WORDS } from '../../core/packs/packWords';
+import type { Language } from '../../core/letters/mailings';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
+import { LINK_WORDS } from './linkWords';
 
 /** The second word opens the file; the link is used only when the person says that they have it. */
-export function HandOver({ token, release, confirm, post = notPosted }: { token: string; post?: PostAction; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
+export function HandOver({ token, language, release, confirm, post = notPosted }: { token: string; language: Language; post?: PostAction; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
+  const words = LINK_WORDS[language].handOver;
   const [secret, setSecret] = useState('');
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const [step, setStep] = useState<'word' | 'file' | 'done'>(posted.result?.ok ? 'file' : 'word');
@@ -15,7 +19,7 @@ export function HandOver({ token, release, confirm, post = notPosted }: { token:
   const [isBusy, setBusy] = useState(false);
   const run = async (work: () => Promise<ActionResult>, next: 'file' | 'done') => {
     setBusy(true);
-    const result = await work().catch((): ActionResult => ({ ok: false, message: 'We could not be reached. Try again.' }));
+    const result = await work().catch((): ActionResult => ({ ok: false, message: LINK_WORDS[language].lost }));
     setBusy(false);
     if (result.ok) setStep(next);
     setFailure(result.ok ? null : result.message);
@@ -24,19 +28,19 @@ export function HandOver({ token, release, confirm, post = notPosted }: { token:
     <>
       {failure && <p className="note bad" role="alert">{failure}</p>}
       {step === 'word' && (
-        <form action={action} className="fields" aria-label="Second word" onSubmit={(event: FormEvent) => { event.preventDefault(); void run(() => release(token, secret), 'file'); }}>
-          <p>Type the second word that you got from us another way.</p>
-          <TextField name="word" label="Second word" value={secret} onChange={(event) => setSecret(event.target.value)} autoFocus autoComplete="off" />
-          <div><Button type="submit" variant="contained" disabled={isBusy}>Open</Button></div>
+        <form action={action} className="fields" aria-label={words.word} onSubmit={(event: FormEvent) => { event.preventDefault(); void run(() => release(token, secret), 'file'); }}>
+          <p>{words.lead}</p>
+          <TextField name="word" label={words.word} value={secret} onChange={(event) => setSecret(event.target.value)} autoFocus autoComplete="off" />
+          <div><Button type="submit" variant="contained" disabled={isBusy}>{words.open}</Button></div>
         </form>
       )}
       {step === 'file' && (
         <div className="stack">
-          <p>The file is a ZIP: start with cover-letter.pdf. If the download breaks off, start it again.</p>
-          <div className="row"><Button variant="contained" href="/hand-over/file">Download my data</Button><Button disabled={isBusy} onClick={() => void run(confirm, 'done')}>I have the file: close this page</Button></div>
+          <p>{words.begin(PACK_WORDS[language].names.readme)}</p>
+          <div className="row"><Button variant="contained" href="/hand-over/file">{words.download}</Button><Button disabled={isBusy} onClick={() => void run(confirm, 'done')}>{words.have}</Button></div>
         </div>
       )}
-      {step === 'done' && <p className="note good" role="status">Thank you. This link is used up now; nobody can open it again.</p>}
+      {step === 'done' && <p className="note good" role="status">{words.done}</p>}
     </>
   );
 }

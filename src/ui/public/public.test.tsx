@@ -51,7 +51,7 @@ describe('a request from outside', () => {
 
 test('a code: how many tries are left is said; the right one is thanked for', async () => {
   const tried: string[] = [];
-  show(<CodeForm token="tok" prove={async (_, code) => (tried.push(code), code === '123456' ? { ok: true, value: { ref: 'BK-2026-0413' } } : { ok: false, message: 'Not the code; 4 tries are left.' })} />);
+  show(<CodeForm language="en" token="tok" prove={async (_, code) => (tried.push(code), code === '123456' ? { ok: true, value: { ref: 'BK-2026-0413' } } : { ok: false, message: 'Not the code; 4 tries are left.' })} />);
   // An empty field is no try.
   fireEvent.click(button('Go on'));
   expect(tried).toEqual([]);
@@ -66,7 +66,7 @@ test('a code: how many tries are left is said; the right one is thanked for', as
 
 test('a pack opens with the second word; the link is used up only when the person says they have it', async () => {
   let confirmed = 0;
-  show(<HandOver token="tok" release={async (_, word) => (word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' })} confirm={async () => (confirmed++, { ok: true, value: null })} />);
+  show(<HandOver language="en" token="tok" release={async (_, word) => (word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' })} confirm={async () => (confirmed++, { ok: true, value: null })} />);
   type('Second word', 'copper');
   fireEvent.click(button('Open'));
   await screen.findByText('That is not the second word.');

@@ -52,7 +52,7 @@ function sendQuestion({ ref, who, pack }: RequestView): Question {
 
 /** The answer in words, for rights that end with a letter. */
 function ByLetter({ request, actions }: { request: RequestView; actions: RequestActions }) {
-  const [text, setText] = useState(completionText(request.right as Right, { receivedOn: request.receivedOn }));
+  const [text, setText] = useState(completionText(request.right as Right, { receivedOn: request.receivedOn, language: request.language }));
   return (
     <div className="fields">
       <TextField label="What was done: our answer to the person" multiline minRows={3} value={text} onChange={(event) => setText(event.target.value)} />

@@ -5,7 +5,6 @@ import { groupBy } from '../../core/shared/groupBy';
 import { setPlan, type PlanRow } from '../../db/erasure/plans';
 import { lettersOf } from '../../db/letters/letters';
 import { requestById, type RequestRow } from '../../db/requests/requests';
-import { registerEntries } from '../../db/systems/systems';
 import { lastTrace } from '../../db/trace/traces';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
@@ -13,6 +12,7 @@ import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
 import { answerAddress } from '../requests/answerAddress';
 import { recipientsOf } from '../requests/tellRecipients';
+import { saidRegister } from '../systems/phrasebookOf';
 import { notSearched } from '../trace/notSearched';
 import { openLines } from './openLines';
 import type { PhaseOutcome } from './runErasure';
@@ -47,16 +47,16 @@ export async function answerErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
 /** What went, what stays and on which ground. Where anything stays it is a part-refusal, and the letter says so. */
 async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestRow, name: string | null) {
   const lines = await openLines(ctx, h, row, request);
-  const titles = await placeNames(h);
+  const register = await saidRegister(h, request.language);
   const { records, keptBecause, restricted: marked, nothing, told } = wordsOf(request.language);
-  const say = (place: string, count: number) => `${titles(place)}: ${records(count)}`;
+  const say = (place: string, count: number) => `${register.place(place)}: ${records(count)}`;
   const gone = (wanted: (line: PlanLine) => boolean) => [...groupBy(lines.filter(wanted), (line) => `${line.system}/${line.collection}`)].map(([place, own]) => say(place, own.length));
   const erased = gone(({ action }) => action === 'erase');
   const residue = residueOf(lines).map((line) => {
     const because = keptBecause[line.rule as keyof typeof keptBecause](line.until ? sayDayIn(request.language, line.until) : null, line.law);
     return `${say(`${line.system}/${line.collection}`, line.count)}. ${because}${line.restricted > 0 ? ` ${marked}` : ''}`;
   });
-  const recipients = (await recipientsOf(ctx, h, request)).filter(({ wasTold }) => wasTold).map(({ recipient, toldOn }) => told(recipient, sayDayIn(request.language, toldOn!)));
+  const recipients = (await recipientsOf(ctx, h, request)).filter(({ wasTold }) => wasTold).map(({ recipient, toldOn }) => told(register.say(recipient) ?? `“${recipient}”`, sayDayIn(request.language, toldOn!)));
   const trace = (await lastTrace(h, request.id, 'find'))!;
   return writeLetter(ctx, h, request, name, residue.length > 0 ? 'erasure-part' : 'erasure-answer', {
     // An empty list is said in a word: what is not there is the answer too.
@@ -66,9 +66,4 @@ async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestR
     recipients,
     notSearched: await notSearched(h, trace, request.language),
   });
-}
-
-async function placeNames(h: Handle): Promise<(place: string) => string> {
-  const titles = new Map((await registerEntries(h)).map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
-  return (place) => titles.get(place) ?? place.replace('/', ' · ');
 }

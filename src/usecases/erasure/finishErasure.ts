@@ -113,7 +113,7 @@ function certificate(ctx: Context, row: PlanRow, request: RequestRow, { lines, r
   const done = [...groupBy(gone, (line) => `${line.system}/${line.collection}/${line.action}`)].map(([, own]) => ({ system: own[0]!.system, collection: own[0]!.collection, action: own[0]!.action, count: own.length }));
   const content = {
     schema: 'bookend-certificate-2', reference: request.ref, regime: request.regime, regimes: request.regimes, organisation: ctx.organisation.name, receivedAt: request.received_at, finishedAt: new Date(now).toISOString(), planFrozenOn: row.frozen_on, planFingerprint: row.fingerprint, outcome, done,
-    residue: residue.map(({ system, collection, count, why, law, until, restricted }) => ({ system, collection, count, why, law, until, restricted })), recipientsTold: told,
+    residue: residue.map(({ system, collection, count, rule, why, law, until, restricted }) => ({ system, collection, count, rule, why, law, until, restricted })), recipientsTold: told,
     proof: 'A second trace with the same search keys found nothing beyond the residue.', keysDestroyed: !part.keepsAnything,
   };
   return { id: ctx.keys.id('crt'), request_ref: request.ref, content, signature: ctx.keys.sign(canonicalBytes(content)), issued_at: now };

@@ -1,18 +1,21 @@
 import { sayPeriod } from '../../core/erasure/retention';
-import { sayDay, localDay, sayInstant } from '../../core/shared/days';
-import { list, heading, para } from '../../core/letters/letter';
+import { certificateLetter, type CertificateContent } from '../../core/letters/certificate';
+import { sayDayIn } from '../../core/letters/frame';
+import { languageOf } from '../../core/letters/mailings';
+import { localDay } from '../../core/shared/days';
 import type { PlanView } from '../../core/requests/views';
 import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { certificateOf, lastPlan, listResidue, listRetentionRules, operationsOf, planLines } from '../../db/erasure/plans';
 import type { Handle } from '../../db/handle';
 import { requestByRef, type RequestRow } from '../../db/requests/requests';
-import { listSystems, registerEntries } from '../../db/systems/systems';
+import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { letterPdf } from '../packs/pdf';
 import { recipientsOf } from '../requests/tellRecipients';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../shared/vault';
+import { saidRegister } from '../systems/phrasebookOf';
 import { recordTrail } from '../trail/recordTrail';
 
 /** The plan of a request with the state of each of its operations. Called inside the request's own look. Masked: the same counts and states, no names. */
@@ -51,25 +54,20 @@ export async function readCertificate(ctx: Context, input: { ref: string }): Pro
   });
 }
 
-/** The certificate on paper: what went, what stays, and the signature that anyone with the public key can check. */
+/** The certificate on paper, in the language of the one whose data went; it outlives the request, whose language is all that is read of it. */
 export async function certificatePdf(ctx: Context, view: CertificateView): Promise<Buffer> {
-  const content = view.content as { done: { system: string; collection: string; action: string; count: number }[]; residue: { system: string; collection: string; count: number; why: string; law?: string | null; until: string | null; restricted?: number }[]; recipientsTold?: { recipient: string; toldOn: string }[]; keysDestroyed: boolean; planFingerprint: string; planFrozenOn: string; receivedAt: string; proof: string };
-  const titles = await ctx.transaction(async (h) => new Map((await registerEntries(h)).map((entry) => [`${entry.system}/${entry.collection}`, entry.title])));
-  const place = (of: { system: string; collection: string }) => titles.get(`${of.system}/${of.collection}`) ?? `${of.system} · ${of.collection}`;
-  return letterPdf(
-    {
-      template: 'certificate', version: 1, subject: `Certificate of erasure ${view.reference}`, greeting: `Request received ${sayInstant(content.receivedAt, ctx.organisation.zone)}; erasure finished ${sayInstant(view.issuedAt, ctx.organisation.zone)}.`,
-      body: [
-        heading('What was done'), list(content.done.map((line) => `${place(line)}: ${line.count} ${line.action === 'erase' ? 'erased' : 'anonymised'}`)),
-        heading('What was kept'), content.residue.length === 0 ? para('Nothing.') : list(content.residue.map((line) => `${place(line)}: ${line.count}. ${line.why}${line.law ? ` ${line.law}.` : ''}${line.until ? ` Until ${sayDay(line.until)}.` : ''}${line.restricted ? ' Its use is restricted.' : ''}`)),
-        ...((content.recipientsTold ?? []).length > 0 ? [heading('Recipients who were told (GDPR art. 19)'), list(content.recipientsTold!.map(({ recipient, toldOn }) => `${recipient}, ${sayDay(toldOn)}`))] : []),
-        heading('Proof'), para(content.proof), para(`Plan frozen on ${sayDay(content.planFrozenOn)}, fingerprint ${content.planFingerprint}. ${content.keysDestroyed ? 'The data keys are destroyed.' : 'The data keys stay, because records of Bookend itself are kept.'}`),
-        heading('Signature (Ed25519 over the canonical JSON, RFC 8785)'), para(view.signature),
-      ],
-      closing: ctx.organisation.name,
-    },
-    { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDay(localDay(view.issuedAt, ctx.organisation.zone)) },
+  const { language, register } = await ctx.transaction(async (h) => {
+    const request = await requestByRef(h, view.reference);
+    return { language: languageOf(request?.language), register: await saidRegister(h, request?.language) };
+  });
+  const content = view.content as unknown as CertificateContent;
+  const day = (instant: string) => localDay(instant, ctx.organisation.zone);
+  const letter = certificateLetter(
+    { ref: view.reference, language, organisation: ctx.organisation.name, receivedOn: day(content.receivedAt), finishedOn: day(view.issuedAt), signature: view.signature },
+    content,
+    { place: register.place, recipient: (name) => register.say(name) ?? `“${name}”` },
   );
+  return letterPdf(letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDayIn(language, day(view.issuedAt)), lang: language });
 }
 
 export interface KeepingView {

@@ -1,4 +1,6 @@
 import { applyRedactions, type Redaction } from '../../core/detect/redaction';
+import type { Language } from '../../core/letters/mailings';
+import { PACK_WORDS } from '../../core/packs/packWords';
 import type { FoundFile, FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { textPdf } from './pdf';
@@ -9,12 +11,12 @@ import { textPdf } from './pdf';
  *
  * @returns null where the record is no document, or its file was too large to be kept
  */
-export async function documentFile(ctx: Context, record: FoundRecord, passages: readonly Redaction[] | undefined): Promise<FoundFile | null> {
+export async function documentFile(ctx: Context, record: FoundRecord, passages: readonly Redaction[] | undefined, language: Language): Promise<FoundFile | null> {
   const file = record.files.find(({ isRecord }) => isRecord);
   if (!file || record.text === null) return null;
   if (!passages) return file;
-  const name = `${file.name.replace(/\.[^.]*$/, '')}-redacted.pdf`;
+  const name = `${file.name.replace(/\.[^.]*$/, '')}-${PACK_WORDS[language].names.redacted}.pdf`;
   const covered = await ctx.fileReader.withoutPassages(Buffer.from(file.base64, 'base64'), passages);
-  const made = covered ?? (await textPdf(file.name, applyRedactions(record.text, passages).text));
+  const made = covered ?? (await textPdf(file.name, applyRedactions(record.text, passages, language).text));
   return { name, mediaType: 'application/pdf', base64: made.toString('base64'), isRecord: true };
 }

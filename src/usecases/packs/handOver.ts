@@ -1,5 +1,6 @@
 import type { Readable } from 'node:stream';
 import { sayDayIn } from '../../core/letters/frame';
+import { languageOf } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { dataKeys } from '../../db/access/dataKeys';
@@ -39,7 +40,7 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
     const expires = new Date(Date.parse(ctx.clock.real()) + VALID_DAYS * 86_400_000).toISOString();
     await insertLink(h, { id, pack_id: pack.id, token_hash: ctx.keys.hash(Buffer.from(token)), secret_hash: ctx.keys.index(`secret:${id}:${secret}`), expires_at: expires, tries: 0, opened_at: null, released_at: null, ticket_hash: null, confirmed_at: null });
     const trace = (await lastTrace(h, request.id, 'find'))!;
-    const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'hand-over', { link: `${ctx.baseUrl}/hand-over/${token}`, until: sayDayIn(request.language, localDay(expires, ctx.organisation.zone)), notSearched: await notSearched(h, trace, request.language) }));
+    const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'hand-over', { link: `${ctx.baseUrl}/hand-over/${token}?lang=${languageOf(request.language)}`, until: sayDayIn(request.language, localDay(expires, ctx.organisation.zone)), notSearched: await notSearched(h, trace, request.language) }));
     await setRequest(h, request.id, { pack: 'sent' });
     await recordTrail(ctx, h, 'pack-sent', request.ref);
     await closeAnswered(ctx, h, { ...request, pack: 'sent' }, 'fulfilled', letterId);

@@ -1,3 +1,4 @@
+import { languageOf } from '../../core/letters/mailings';
 import { sayName } from '../../core/identity/compare';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { identifiersOf, personById } from '../../db/persons/persons';
@@ -48,7 +49,7 @@ export async function askIdentity(ctx: Context, input: { ref: string; address: s
     });
     await setRequest(h, request.id, { identity: 'asked', identity_method: 'mailed-code' });
     const person = await personOfRequest(ctx, h, request);
-    const letterId = await queueLetter(ctx, h, request, input.address, await writeLetter(ctx, h, request, sayName(person), 'identity-code', { code, link: `${ctx.baseUrl}/identity/${token}`, hours: String(VALID_HOURS) }));
+    const letterId = await queueLetter(ctx, h, request, input.address, await writeLetter(ctx, h, request, sayName(person), 'identity-code', { code, link: `${ctx.baseUrl}/identity/${token}?lang=${languageOf(request.language)}`, hours: String(VALID_HOURS) }));
     // A second code, after the first was used up, is the same question: it has been on the clock since it was asked first.
     if (!(await isIdentityAsked(h, request.id))) await insertClockEvent(h, { request_id: request.id, kind: 'identity-asked', at: ctx.clock.now(), reason_sealed: null, until: null, actor: ctx.actor.id }, letterId);
     await recordTrail(ctx, h, 'identity-asked', request.ref);

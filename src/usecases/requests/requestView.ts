@@ -16,8 +16,7 @@ import type { Handle } from '../../db/handle';
 import { requestChangesOf } from '../../db/requests/changes';
 import { notesOf } from '../../db/requests/notes';
 import { certificateOf } from '../../db/erasure/plans';
-import { sayGaps } from '../packs/buildPack';
-import { registerGapsOf } from '../packs/registerGapsOf';
+import { sayLacking } from '../packs/registerGapsOf';
 import { countFound } from '../../db/trace/matches';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
@@ -129,7 +128,7 @@ async function readWhole(ctx: Context, input: { ref: string }): Promise<Result<R
       identity: { state: row.identity, method: row.identity_method, addresses: isMasked ? [] : await addressesOnFile(ctx, h, row), tries: check?.tries ?? null, methods: identityMethods(row.right, await holdsSpecialData(h)), factTriesLeft: MOST_FACT_TRIES - row.fact_tries, factsNeeded: factsNeeded(row.right) },
       decision: { outcome: row.decision, ground: row.decision_ground, reason: await open(row.decision_reason_sealed, `decision:${row.id}`), by: row.decided_by ? (names.get(row.decided_by) ?? null) : null, at: row.decided_at },
       undecided: row.undecided, trace: row.trace,
-      pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null, error: pack?.state === 'failed' ? pack.error : null, missing: isMasked || row.closed_at ? [] : await sayGaps(h, await registerGapsOf(h, row.id)) },
+      pack: { state: row.pack, files: pack?.files ?? null, bytes: pack?.bytes ?? null, withheld: pack?.withheld ?? null, sha256: pack?.sha256 ?? null, confirmedAt: link?.confirmed_at ?? null, openedAt: link?.opened_at ?? null, error: pack?.state === 'failed' ? pack.error : null, missing: isMasked || row.closed_at ? [] : await sayLacking(h, row) },
       plan: await readPlan(ctx, h, row, isMasked), found: await countFound(h, row.id),
       letters: (await lettersOf(h, row.id)).map(({ id, template, state, queued_at, sent_at, tries, body_sealed, error, next_try_at }) => ({ id: body_sealed && how !== 'masked' ? id : null, template, state, at: sent_at ?? queued_at, tries, error, nextTryAt: next_try_at })),
       hasCertificate: Boolean(await certificateOf(h, row.ref)), mayWork: reach(ctx, 'requests.work') !== null && row.closed_at === null, acknowledgedAt: row.acknowledged_at, mayReopen: reach(ctx, 'requests.work') !== null && row.closed_at !== null && person !== null,

@@ -1,16 +1,14 @@
 import { wordsOf } from '../../core/letters/frame';
 import type { Handle } from '../../db/handle';
 import { helperTasksOf } from '../../db/requests/helperTasks';
-import { listSystems } from '../../db/systems/systems';
 import { countProblems } from '../../db/trace/problems';
 import { stepsOf, type TraceRow } from '../../db/trace/traces';
-
+import { saidRegister } from '../systems/phrasebookOf';
 
 /** What limits the answer, in the words of its letter’s language: systems that failed, owners who did not answer, files that could not be read. */
 export async function notSearched(h: Handle, trace: Pick<TraceRow, 'id' | 'request_id' | 'conditions_sealed'>, language: string): Promise<string[]> {
   const say = wordsOf(language).notSearched;
-  const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-  const name = (id: string) => names.get(id) ?? id;
+  const { system: name } = await saidRegister(h, language);
   const steps = await stepsOf(h, trace.id);
   const failed = steps.filter(({ state }) => state === 'failed').map(({ system_id }) => name(system_id));
   const silent = (await helperTasksOf(h, trace.request_id)).filter(({ kind, state }) => kind === 'search' && state !== 'done').map(({ system_id }) => name(system_id));

@@ -4,7 +4,7 @@ import { dayIn, sayDay } from '../../../../core/shared/days';
 import type { PageView } from '../../../../core/consent/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
-import { sayOwnRefusal } from '../../../../ui/choicesPage/refusals';
+import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';

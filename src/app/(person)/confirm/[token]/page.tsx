@@ -1,6 +1,6 @@
 import { languageOf } from '../../../../core/letters/mailings';
 import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
-import { sayOwnRefusal } from '../../../../ui/choicesPage/refusals';
+import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { confirmView } from '../../../../usecases/consent/confirmChoice';

@@ -1,7 +1,9 @@
 'use server';
 
 import { cookies } from 'next/headers';
-import { sayRefusal } from '../../../../ui/messages/refusals';
+import { languageOf } from '../../../../core/letters/mailings';
+import { LINK_WORDS } from '../../../../ui/public/linkWords';
+import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
 import type { ActionResult } from '../../../../ui/parts/actionResult';
 import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
 import { inWords } from '../../../lib/answering';
@@ -11,28 +13,30 @@ import { clientAddress, publicContext } from '../../../lib/session';
 import type { Posted } from '../../../../ui/parts/posted';
 import { TICKET_COOKIE } from '../ticket';
 
-export async function releaseNow(token: string, secret: string): Promise<ActionResult> {
-  return inWords('We could not be reached. Try again.', async () => {
-    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+export async function releaseNow(asked: string, token: string, secret: string): Promise<ActionResult> {
+  const language = languageOf(asked);
+  return inWords(LINK_WORDS[language].lost, async () => {
+    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
     const ctx = await publicContext();
     const result = await releaseLink(ctx, { token: token.slice(0, 100), secret: secret.slice(0, 100) });
-    if (!result.ok) return { ok: false, message: sayRefusal(result.refusal) };
+    if (!result.ok) return { ok: false, message: sayOwnRefusal(language, result.refusal) };
     (await cookies()).set(TICKET_COOKIE, result.value.ticket, { httpOnly: true, sameSite: 'strict', secure: ctx.baseUrl.startsWith('https:'), path: '/hand-over', maxAge: 3600 });
     return { ok: true, value: null };
   });
 }
 
-export async function confirmNow(): Promise<ActionResult> {
-  return inWords('We could not be reached. Try again.', async () => {
+export async function confirmNow(asked: string): Promise<ActionResult> {
+  const language = languageOf(asked);
+  return inWords(LINK_WORDS[language].lost, async () => {
     // The cookie stays: a used ticket opens nothing, and changing it would replace the page that says thank you.
     const ticket = (await cookies()).get(TICKET_COOKIE)?.value;
-    if (!ticket) return { ok: false, message: sayRefusal({ code: 'link-unknown' }) };
+    if (!ticket) return { ok: false, message: sayOwnRefusal(language, { code: 'link-unknown' }) };
     const result = await confirmDownload(await publicContext(), { ticket });
-    return result.ok ? { ok: true, value: null } : { ok: false, message: sayRefusal(result.refusal) };
+    return result.ok ? { ok: true, value: null } : { ok: false, message: sayOwnRefusal(language, result.refusal) };
   });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
-export async function releasePosted(token: string, _before: Posted, form: FormData): Promise<Posted> {
-  return answered(await releaseNow(token, fieldOf(form, 'word')), form, []);
+export async function releasePosted(language: string, token: string, _before: Posted, form: FormData): Promise<Posted> {
+  return answered(await releaseNow(language, token, fieldOf(form, 'word')), form, []);
 }

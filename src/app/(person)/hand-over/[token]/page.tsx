@@ -1,21 +1,27 @@
 import { PersonPage } from '../../../../ui/public/PersonPage';
 import { HandOver } from '../../../../ui/public/HandOver';
-import { sayRefusal } from '../../../../ui/messages/refusals';
+import { LINK_WORDS } from '../../../../ui/public/linkWords';
+import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
 import { openLink } from '../../../../usecases/packs/handOver';
+import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';
 import { confirmNow, releaseNow, releasePosted } from './actions';
 
-export const metadata = { title: 'Your data is ready' };
+export async function generateMetadata(props: LinkParams) {
+  return { title: LINK_WORDS[await linkLanguage(props)].handOver.ready };
+}
 
 /** Looking uses nothing up: a mail scanner may look as often as it likes. */
-export default async function HandOverPage({ params }: { params: Promise<{ token: string }> }) {
+export default async function HandOverPage(props: LinkParams) {
   const ctx = await publicContext();
-  const { token } = await params;
+  const { token } = await props.params;
+  const language = await linkLanguage(props);
+  const words = LINK_WORDS[language].handOver;
   const link = await openLink(ctx, { token });
   return (
-    <PersonPage organisation={ctx.organisation.name}>
-      <h1>{link.ok ? 'Your data is ready' : 'This page is closed'}</h1>
-      {link.ok ? <HandOver token={token} release={releaseNow} confirm={confirmNow} post={releasePosted.bind(null, token)} /> : <p className="note">{sayRefusal(link.refusal)} You reach us at {ctx.organisation.contact}.</p>}
+    <PersonPage organisation={ctx.organisation.name} language={language}>
+      <h1>{link.ok ? words.ready : words.closed}</h1>
+      {link.ok ? <HandOver token={token} language={language} release={releaseNow.bind(null, language)} confirm={confirmNow.bind(null, language)} post={releasePosted.bind(null, language, token)} /> : <p className="note">{sayOwnRefusal(language, link.refusal)} {words.reach(ctx.organisation.contact)}</p>}
     </PersonPage>
   );
 }

@@ -1,18 +1,24 @@
 import { CodeForm } from '../../../../ui/public/CodeForm';
 import { PersonPage } from '../../../../ui/public/PersonPage';
+import { LINK_WORDS } from '../../../../ui/public/linkWords';
+import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';
 import { proveNow, provePosted } from './actions';
 
-export const metadata = { title: 'Is it you?' };
+export async function generateMetadata(props: LinkParams) {
+  return { title: LINK_WORDS[await linkLanguage(props)].identity.title };
+}
 
-export default async function IdentityPage({ params }: { params: Promise<{ token: string }> }) {
+export default async function IdentityPage(props: LinkParams) {
   const { organisation } = await publicContext();
-  const { token } = await params;
+  const { token } = await props.params;
+  const language = await linkLanguage(props);
+  const words = LINK_WORDS[language].identity;
   return (
-    <PersonPage organisation={organisation.name}>
-      <h1>Is it you who asked?</h1>
-      <p>Type the code from our mail. It shows that the request comes from you, and lets us go on.</p>
-      <CodeForm token={token} prove={proveNow} post={provePosted.bind(null, token)} />
+    <PersonPage organisation={organisation.name} language={language}>
+      <h1>{words.title}</h1>
+      <p>{words.lead}</p>
+      <CodeForm token={token} language={language} prove={proveNow.bind(null, language)} post={provePosted.bind(null, language, token)} />
     </PersonPage>
   );
 }

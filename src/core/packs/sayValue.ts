@@ -1,0 +1,153 @@
+import { plainFieldName } from '../identity/fieldHolds';
+import type { Language } from '../letters/mailings';
+import { fieldTitle } from './fieldTitles';
+import type { Phrasebook } from '../systems/phrasebook';
+
+const LOCALE: Readonly<Record<Language, string>> = { en: 'en-GB', da: 'da', de: 'de', nl: 'nl' };
+const YES_NO: Readonly<Record<Language, readonly [yes: string, no: string]>> = { en: ['yes', 'no'], da: ['ja', 'nej'], de: ['ja', 'nein'], nl: ['ja', 'nee'] };
+
+type States = Readonly<Record<string, readonly [en: string, da: string, de: string, nl: string]>>;
+const PLACE: Readonly<Record<Language, number>> = { en: 0, da: 1, de: 2, nl: 3 };
+/** States that systems commonly have, as they are written in them. */
+const STATES: States = {
+  open: ['open', 'åben', 'offen', 'open'],
+  closed: ['closed', 'lukket', 'geschlossen', 'gesloten'],
+  paid: ['paid', 'betalt', 'bezahlt', 'betaald'],
+  unpaid: ['unpaid', 'ubetalt', 'unbezahlt', 'onbetaald'],
+  packed: ['packed', 'pakket', 'verpackt', 'ingepakt'],
+  'on its way': ['on its way', 'på vej', 'unterwegs', 'onderweg'],
+  sent: ['sent', 'sendt', 'gesendet', 'verzonden'],
+  delivered: ['delivered', 'leveret', 'geliefert', 'geleverd'],
+  returned: ['returned', 'returneret', 'zurückgeschickt', 'geretourneerd'],
+  cancelled: ['cancelled', 'annulleret', 'storniert', 'geannuleerd'],
+  active: ['active', 'aktiv', 'aktiv', 'actief'],
+  inactive: ['inactive', 'inaktiv', 'inaktiv', 'inactief'],
+  subscribed: ['subscribed', 'tilmeldt', 'angemeldet', 'aangemeld'],
+  unsubscribed: ['unsubscribed', 'afmeldt', 'abgemeldet', 'afgemeld'],
+  pending: ['pending', 'afventer', 'ausstehend', 'in behandeling'],
+  grant: ['yes', 'ja', 'ja', 'ja'],
+  confirm: ['confirmed', 'bekræftet', 'bestätigt', 'bevestigd'],
+  refuse: ['no', 'nej', 'nein', 'nee'],
+  withdraw: ['withdrawn', 'trukket tilbage', 'widerrufen', 'ingetrokken'],
+  object: ['objected', 'gjort indsigelse', 'widersprochen', 'bezwaar gemaakt'],
+  'opt-out': ['opted out', 'fravalgt', 'abgewählt', 'afgemeld'],
+  'opt-in': ['opted in', 'tilvalgt', 'gewählt', 'aangemeld'],
+  'gpc-seen': ['privacy signal of the browser', 'browserens privatlivssignal', 'Datenschutzsignal des Browsers', 'privacysignaal van de browser'],
+  'guardian-confirm': ['confirmed by a parent', 'bekræftet af en forælder', 'von einem Elternteil bestätigt', 'bevestigd door een ouder'],
+  'tick-box': ['tick box', 'afkrydsningsfelt', 'Kästchen zum Ankreuzen', 'aankruisvakje'],
+  spoken: ['spoken', 'mundtligt', 'mündlich', 'mondeling'],
+  'paper form': ['paper form', 'papirformular', 'Papierformular', 'papieren formulier'],
+  'choices-page': ['choices page', 'siden med dine valg', 'Seite mit Ihrer Auswahl', 'pagina met uw keuzes'],
+  'link in a mail': ['link in a mail', 'link i en mail', 'Link in einer Mail', 'link in een mail'],
+  access: ['copy of your data', 'kopi af dine data', 'Kopie Ihrer Daten', 'kopie van uw gegevens'],
+  portability: ['data in a portable form', 'data i en form, der kan flyttes', 'Daten in übertragbarer Form', 'gegevens in overdraagbare vorm'],
+  rectification: ['correction', 'rettelse', 'Berichtigung', 'rectificatie'],
+  erasure: ['erasure', 'sletning', 'Löschung', 'wissing'],
+  restriction: ['restriction', 'begrænsning', 'Einschränkung', 'beperking'],
+  objection: ['objection', 'indsigelse', 'Widerspruch', 'bezwaar'],
+  withdrawal: ['withdrawal', 'tilbagetrækning', 'Widerruf', 'intrekking'],
+  limit: ['limit', 'begrænsning af brug', 'Begrenzung der Nutzung', 'beperking van gebruik'],
+  information: ['information', 'oplysning', 'Auskunft', 'informatie'],
+  fulfilled: ['fulfilled', 'efterkommet', 'erfüllt', 'ingewilligd'],
+  refused: ['refused', 'afvist', 'abgelehnt', 'geweigerd'],
+};
+const STATE_FIELDS = /^(status|state|stage|kind|type|answer|method|channel|right|outcome|purpose)$/;
+const AMOUNT_FIELDS = /(^|_)(total|amount|sum|price|gross|net|fee|paid_amount|discount)(_|$)/;
+
+/** How values are said in one language, to people of one place. */
+export interface ValueFormat {
+  language: Language;
+  /** IANA zone in which moments are said. */
+  zone: string;
+  say: Phrasebook;
+}
+
+/** A day. @example sayDate('2026-11-03', { language: 'da', … }) // '3. november 2026' */
+export function sayDate(day: string, { language }: Pick<ValueFormat, 'language'>): string {
+  return new Intl.DateTimeFormat(LOCALE[language], { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(Date.parse(`${day}T00:00:00Z`));
+}
+
+/** A moment, in the zone. */
+export function sayMoment(instant: string, { language, zone }: Pick<ValueFormat, 'language' | 'zone'>): string {
+  return new Intl.DateTimeFormat(LOCALE[language], { day: 'numeric', month: 'long', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone }).format(Date.parse(instant));
+}
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const MOMENT = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?( ?(Z|[+-]\d{2}(:?\d{2})?))?$/;
+
+/** The moment a value names, in milliseconds; null: it names none. What has no zone is read as UTC, as systems write it. */
+export function momentOf(value: string): number | null {
+  const text = value.trim();
+  if (DAY.test(text)) return validMs(`${text}T00:00:00Z`);
+  if (!MOMENT.test(text)) return null;
+  const isZoned = /(Z|[+-]\d{2}(:?\d{2})?)$/.test(text.slice(11));
+  return validMs(isZoned ? text.replace(' ', 'T').replace(/ /g, '').replace(/([+-]\d{2})$/, '$1:00') : `${text.replace(' ', 'T')}Z`);
+}
+
+function validMs(text: string): number | null {
+  const [ms, day] = [Date.parse(text), Date.parse(`${text.slice(0, 10)}T00:00:00Z`)];
+  // A day that is none, such as 31 February, is not read as one of the next month.
+  return Number.isNaN(ms) || Number.isNaN(day) || new Date(day).toISOString().slice(0, 10) !== text.slice(0, 10) ? null : ms;
+}
+
+/**
+ * A value as a reader of the language reads it: days and moments in the zone, amounts with their currency, countries by name, states in words.
+ * Everything else is a person's own data and stands as it is.
+ *
+ * @param record whose value it is: its currency is that of its amounts
+ */
+export function sayValue(field: string, value: string, record: Readonly<Record<string, string | null>>, format: ValueFormat): string {
+  const { language, say } = format;
+  const text = value.trim();
+  const plain = plainFieldName(field.split('.').at(-1)!);
+  const ms = momentOf(text);
+  if (ms !== null) return DAY.test(text) ? sayDate(text, format) : sayMoment(new Date(ms).toISOString(), format);
+  if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain))) return YES_NO[language][/^(true|t|yes)$/i.test(text) ? 0 : 1];
+  if (/country/.test(plain) && /^[A-Z]{2}$/.test(text)) return new Intl.DisplayNames([LOCALE[language]], { type: 'region', fallback: 'code' }).of(text) ?? text;
+  if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text)) return new Intl.DisplayNames([LOCALE[language]], { type: 'language', fallback: 'code' }).of(text) ?? text;
+  if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[PLACE[language]] ?? (language === 'en' ? text : (say(text) ?? text));
+  if (/_cents$/.test(plain) && /^-?\d{1,15}$/.test(text)) return sayAmount(Number(text) / 100, record, language);
+  if (AMOUNT_FIELDS.test(plain) && /^-?\d+(\.\d{1,4})?$/.test(text)) return sayAmount(Number(text), record, language);
+  return text;
+}
+
+function sayAmount(amount: number, record: Readonly<Record<string, string | null>>, language: Language): string {
+  const currency = Object.entries(record).find(([name]) => plainFieldName(name) === 'currency')?.[1]?.trim();
+  const digits = { minimumFractionDigits: 2, maximumFractionDigits: 2 };
+  return /^[A-Z]{3}$/.test(currency ?? '') ? new Intl.NumberFormat(LOCALE[language], { style: 'currency', currency: currency!, currencyDisplay: 'code', ...digits }).format(amount) : new Intl.NumberFormat(LOCALE[language], digits).format(amount);
+}
+
+export interface SaidField {
+  title: string;
+  value: string;
+}
+
+const MOST_INNER = 40;
+
+/** The fields of a record in words, without what is empty; what is nested in a value stands with its own titles. */
+export function sayFields(fields: Readonly<Record<string, string | null>>, titleOf: (field: string) => string, format: ValueFormat): SaidField[] {
+  return Object.entries(fields).flatMap(([name, value]) => {
+    if (value === null || value.trim() === '') return [];
+    const inner = nested(value);
+    if (!inner) return [{ title: titleOf(name), value: sayValue(name, value, fields, format) }];
+    return Object.entries(inner)
+      .slice(0, MOST_INNER)
+      .flatMap(([key, one]) => (one === null || one === '' ? [] : [{ title: `${titleOf(name)}: ${fieldTitle(key, format.language, null, format.say)}`, value: sayValue(key, one, inner, format) }]));
+  });
+}
+
+/** A JSON object that stands as a value, flat; null: it is none. */
+function nested(value: string): Record<string, string | null> | null {
+  if (!/^\s*\{/.test(value)) return null;
+  try {
+    const flat: Record<string, string | null> = {};
+    const walk = (prefix: string, one: unknown): void => {
+      if (one !== null && typeof one === 'object') for (const [key, inner] of Object.entries(one)) walk(prefix ? `${prefix}.${key}` : key, inner);
+      else flat[prefix] = one === null ? null : String(one);
+    };
+    walk('', JSON.parse(value));
+    return flat;
+  } catch {
+    return null;
+  }
+}

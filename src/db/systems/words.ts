@@ -1,0 +1,31 @@
+import type { Language } from '../../core/letters/mailings';
+import type { Handle } from '../handle';
+
+export interface RegisterWordRow {
+  phrase: string;
+  language: Language;
+  words: string;
+  said_by: string;
+  said_at: string;
+}
+
+const MOST = 20_000;
+
+/** What an organisation has said in one language, by phrase. */
+export async function registerWords(h: Handle, language: Language): Promise<Map<string, string>> {
+  const rows = (await h.trx('register_words').where({ language }).limit(MOST).select('phrase', 'words')) as Pick<RegisterWordRow, 'phrase' | 'words'>[];
+  return new Map(rows.map(({ phrase, words }) => [phrase, words]));
+}
+
+export async function setRegisterWord(h: Handle, row: RegisterWordRow): Promise<void> {
+  await h.trx('register_words').insert(row).onConflict(['phrase', 'language']).merge();
+}
+
+export async function removeRegisterWord(h: Handle, phrase: string, language: Language): Promise<void> {
+  await h.trx('register_words').where({ phrase, language }).delete();
+}
+
+/** Names of fields that a pack has handed over or that are known to hold something of a person, with their system. */
+export async function fieldNamesToSay(h: Handle, most: number): Promise<{ field: string; system: string }[]> {
+  return h.trx('system_fields as f').join('systems as s', 's.id', 'f.system_id').where({ 's.is_traced': true }).distinct('f.field', { system: 's.name' }).orderBy(['s.name', 'f.field']).limit(most) as unknown as Promise<{ field: string; system: string }[]>;
+}

@@ -1,0 +1,180 @@
+import { createHash } from 'node:crypto';
+import { StringDecoder } from 'node:string_decoder';
+import { PassThrough, Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import yazl from 'yazl';
+import { safeName } from '../../core/packs/names';
+import { fieldTitle } from '../../core/packs/fieldTitles';
+import { PACK_WORDS, type PackWords } from '../../core/packs/packWords';
+import { sayFields } from '../../core/packs/sayValue';
+import { toNode } from '../../core/requests/linkedData';
+import { csvLine } from '../../core/shared/csv';
+import { dataKeys } from '../../db/access/dataKeys';
+import { requestById } from '../../db/requests/requests';
+import type { MatchHead } from '../../db/trace/matches';
+import type { FoundFile, FoundRecord } from '../../ports/connector';
+import type { Context } from '../context';
+import { asWrapped } from '../shared/vault';
+import { documentFile } from './documentFile';
+import { leaksIn, type PackContent } from './gatherPack';
+import { openOne, opener, type Open } from './openRecords';
+import { letterPdf } from './pdf';
+import { messageHead, reportOf } from './reportOf';
+
+interface FileSum {
+  path: string;
+  bytes: number;
+  sha256: string;
+}
+
+/**
+ * Writes the pack as a ZIP, streamed and sealed to disk: the letter, the report, JSON and CSV per collection, messages, what was withheld and
+ * why, a page that says what each file is, and a manifest with the SHA-256 of every file. Records are opened one at a time.
+ *
+ * @throws RedactionLeak where something that was removed stands in a file all the same
+ */
+export async function writePack(ctx: Context, content: PackContent, name: string): Promise<{ sha256: string; bytes: number; files: number }> {
+  const zip = new yazl.ZipFile();
+  // A record that cannot be read ends the writing, not the worker.
+  (zip as unknown as NodeJS.EventEmitter).on('error', (error: Error) => void (zip.outputStream as unknown as Readable).destroy(error));
+  const leaks = new Set<string>();
+  const sums: FileSum[] = [];
+  const mtime = new Date(ctx.clock.now());
+  const add = (path: string, make: () => Readable) => zip.addReadStreamLazy(path, { mtime }, (give) => give(null, counted(path, make(), sums, content.removed, leaks)));
+  const open = opener(ctx, content);
+  const words = PACK_WORDS[content.language];
+  const { names } = words;
+  /** What is packed inside of a file is not seen in its bytes: its words are read back before it is added. */
+  const addFile = async (path: string, { name: fileName, base64 }: Pick<FoundFile, 'name' | 'base64'>) => {
+    const bytes = Buffer.from(base64, 'base64');
+    if (content.removed.length > 0 && leaksIn(await ctx.fileReader.words(fileName, bytes), content.removed)) leaks.add(path);
+    add(path, () => Readable.from([bytes]));
+  };
+
+  add(names.readme, () => Readable.from([readmeOf(content, words)]));
+  const cover = await letterPdf(content.letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: content.date, lang: content.language });
+  add(names.cover, () => Readable.from([cover]));
+  await addFile(names.report, { name: names.report, base64: (await reportOf(content, open)).toString('base64') });
+  if (content.linked) add('data.jsonld', () => Readable.from(linkedOf(content, open)));
+  for (const { path, matches } of content.collections) {
+    add(`${path}.json`, () => Readable.from(jsonOf(matches, open)));
+    add(`${path}.csv`, () => Readable.from(csvOf(matches, open)));
+  }
+  for (const [i, match] of content.messages.entries()) {
+    const record = await openOne(open, match);
+    const folder = `${names.messages}/${String(i + 1).padStart(3, '0')}-${safeName(record.title).slice(0, 60)}`;
+    add(`${folder}/${names.message}`, () => Readable.from([messageText(record, content)]));
+    for (const [n, file] of record.files.entries()) await addFile(`${folder}/${n + 1}-${safeName(file.name)}`, file);
+  }
+  for (const [i, match] of content.documents.entries()) {
+    // The passages are offsets into the text as it was found, not into what is left of it.
+    const record = await openOne(open, match, true);
+    const document = content.neverDisclose.length > 0 ? null : await documentFile(ctx, record, content.redactions.get(match.id), content.language);
+    if (document) await addFile(`${names.documents}/${String(i + 1).padStart(3, '0')}-${safeName(document.name)}`, document);
+  }
+  add(names.withheld, () => Readable.from([csvLine([...words.withheldHead]), ...content.withheld.map((line) => csvLine([line.place, line.title, line.why]))]));
+  zip.addReadStreamLazy('manifest.json', { mtime }, (give) => give(null, Readable.from([JSON.stringify({ schema: 'bookend-pack-1', files: sums }, null, 2)])));
+  zip.end();
+
+  const key = asWrapped(await ctx.transaction(async (h) => (await dataKeys(h, [(await requestById(h, content.requestId))!.data_key_id])).values().next().value));
+  if (!key) throw new Error('the request’s key is destroyed');
+  const whole = createHash('sha256');
+  let bytes = 0;
+  const count = new PassThrough();
+  count.on('data', (part: Buffer) => {
+    whole.update(part);
+    bytes += part.length;
+  });
+  await pipeline(zip.outputStream as unknown as Readable, count, ctx.keys.sealStream(key), ctx.storage.write(name));
+  const [leak] = leaks;
+  if (leak) throw new RedactionLeak(leak);
+  return { sha256: whole.digest('hex'), bytes, files: sums.length + 1 };
+}
+
+/** What each file is, in the reader's language: only what is there. */
+function readmeOf(content: PackContent, { names, readme }: PackWords): string {
+  const line = (path: string, what: string) => `  ${path}\n      ${what}\n`;
+  const tables = content.collections.map(({ path, title, matches }) => line(`${path}.csv, .json`, readme.table(title, matches.length)));
+  return [
+    `${readme.title(content.organisation, content.ref)}\n`,
+    `${readme.begin}\n`,
+    line(names.cover, readme.cover),
+    line(names.report, readme.report),
+    ...tables,
+    ...(content.linked ? [line('data.jsonld', readme.linked)] : []),
+    ...(content.messages.length > 0 ? [line(`${names.messages}/`, readme.messages)] : []),
+    ...(content.documents.length > 0 ? [line(`${names.documents}/`, readme.documents)] : []),
+    line(names.withheld, readme.withheld),
+    line('manifest.json', readme.manifest),
+    `${readme.machine}\n`,
+  ].join('\n');
+}
+
+/** What was removed stands in a file all the same: the pack is not finished. */
+export class RedactionLeak extends Error {
+  constructor(readonly path: string) {
+    super('a redacted passage stands in a file of the pack');
+  }
+}
+
+/** Sums up a file as it is written, and reads every one of its words for what was removed. */
+function counted(path: string, source: Readable, sums: FileSum[], removed: readonly string[], leaks: Set<string>): Readable {
+  const hash = createHash('sha256');
+  let bytes = 0;
+  const through = new PassThrough();
+  const longest = Math.max(0, ...removed.map(({ length }) => length)) * 2;
+  const decoder = new StringDecoder('utf8');
+  let tail = '';
+  source.on('error', (error) => through.destroy(error));
+  through.on('data', (part: Buffer) => {
+    hash.update(part);
+    bytes += part.length;
+    if (removed.length === 0) return;
+    tail += decoder.write(part);
+    // As JSON and CSV write a quotation mark.
+    if (leaksIn(tail.replace(/\\"|""/g, '"'), removed)) leaks.add(path);
+    tail = tail.slice(-longest);
+  });
+  through.on('end', () => sums.push({ path, bytes, sha256: hash.digest('hex') }));
+  return source.pipe(through);
+}
+
+async function* linkedOf({ linked, collections }: PackContent, open: Open): AsyncGenerator<string> {
+  yield `{"@context":${JSON.stringify(linked)},"@graph":[\n`;
+  let isFirst = true;
+  for (const { place, matches } of collections) {
+    for await (const record of open(matches)) {
+      yield `${isFirst ? '' : ',\n'}${JSON.stringify(toNode(place, record))}`;
+      isFirst = false;
+    }
+  }
+  yield '\n]}\n';
+}
+
+async function* jsonOf(matches: readonly MatchHead[], open: Open): AsyncGenerator<string> {
+  yield '[\n';
+  let isFirst = true;
+  for await (const { collection, key, fields, text } of open(matches)) {
+    yield `${isFirst ? '' : ',\n'}${JSON.stringify({ collection, key, ...fields, ...(text === null ? {} : { text }) })}`;
+    isFirst = false;
+  }
+  yield '\n]\n';
+}
+
+async function* csvOf(matches: readonly MatchHead[], open: Open): AsyncGenerator<string> {
+  let columns: string[] | null = null;
+  for await (const { fields, text } of open(matches)) {
+    const row: Record<string, string | null> = { ...fields, ...(text === null ? {} : { text }) };
+    if (!columns) {
+      columns = Object.keys(row);
+      yield csvLine(columns);
+    }
+    yield csvLine(columns.map((column) => row[column]));
+  }
+}
+
+/** A message as it is read: who, to whom, when, about what, and its words. */
+function messageText(record: FoundRecord, content: PackContent): string {
+  const head = sayFields(messageHead(record), (field) => fieldTitle(field, content.language, null, content.say), content);
+  return `${head.map(({ title, value }) => `${title}: ${value}`).join('\n')}\n\n${record.text ?? ''}\n`;
+}
