@@ -28,6 +28,7 @@ const PAGES: Record<string, Allowed> = {
   '/ledger/imports/{import}': ['coordinator', 'supervisor', 'system-owner', 'no other-owner'],
   '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/systems/new': ['administrator'],
+  '/systems/words': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/requests/{other}': ['coordinator', 'supervisor', 'auditor', 'no reviewer'],
   '/systems/sys_tills': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'no other-owner'],
   '/systems/sys_office': ['coordinator', 'supervisor', 'auditor', 'administrator', 'no system-owner', 'other-owner'],

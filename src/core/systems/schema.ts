@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { HOLDS, type Holds } from '../identity/fieldHolds';
+import { LANGUAGES } from '../letters/mailings';
 import { SYSTEM_KINDS } from './kinds';
 import { MAY_BE_NOTHING } from './register';
 
@@ -20,6 +21,13 @@ export const connectionSchema = yup.object({ id: yup.string().max(60).required()
 const words = (most: number) => yup.array(yup.string().trim().max(120).required()).max(most).default([]);
 
 /** What a collection is for, as packs and letters say it. */
+/** A phrase of the register, said in another language; without words what ships counts again. */
+export const registerWordSchema = yup.object({
+  phrase: yup.string().max(1000).required(),
+  language: yup.string().oneOf(LANGUAGES).required(),
+  words: yup.string().max(2000).defined(),
+});
+
 export const registerSchema = yup.object({
   system: yup.string().max(60).required(),
   collection: yup.string().max(300).required(),

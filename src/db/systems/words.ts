@@ -25,7 +25,7 @@ export async function removeRegisterWord(h: Handle, phrase: string, language: La
   await h.trx('register_words').where({ phrase, language }).delete();
 }
 
-/** Names of fields that a pack has handed over or that are known to hold something of a person, with their system. */
-export async function fieldNamesToSay(h: Handle, most: number): Promise<{ field: string; system: string }[]> {
-  return h.trx('system_fields as f').join('systems as s', 's.id', 'f.system_id').where({ 's.is_traced': true }).distinct('f.field', { system: 's.name' }).orderBy(['s.name', 'f.field']).limit(most) as unknown as Promise<{ field: string; system: string }[]>;
+/** Names of the fields of some systems, with the name of their system. */
+export async function fieldNamesToSay(h: Handle, systems: readonly string[], most: number): Promise<{ field: string; system: string }[]> {
+  return h.trx('system_fields as f').join('systems as s', 's.id', 'f.system_id').whereIn('s.id', [...systems]).distinct('f.field', { system: 's.name' }).orderBy(['s.name', 'f.field']).limit(most) as unknown as Promise<{ field: string; system: string }[]>;
 }

@@ -48,6 +48,7 @@ const WORDS: Record<string, (v: Values) => string> = {
   'template-without-subject': () => 'The first line is the subject; it is empty.',
   'template-unknown-field': (v) => `There is no field “${text(v['field'])}” in this letter. There are: ${(v['known'] as string[]).join(', ')}.`,
   'template-lacks-field': (v) => `This letter has to say “${text(v['field'])}”: the law asks for it.`,
+  'words-too-long': (v) => `At most ${text(v['most'])} characters.`,
   'template-too-long': (v) => `At most ${text(v['most'])} characters.`,
   'nothing-to-redact': () => 'This record has no running text to redact.',
   'nothing-changed': () => 'Law and day of receipt are what they were. Nothing was changed.',

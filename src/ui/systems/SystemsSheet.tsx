@@ -22,7 +22,7 @@ interface SystemShown {
 export function SystemsSheet({ systems, mayTest, mayAdd, zone, reach }: { systems: SystemShown[]; mayTest: boolean; mayAdd: boolean; zone: string; reach: SystemActions['reach'] }) {
   return (
     <>
-      <div className="page-head"><div><h1>Systems</h1><p className="sub">The register of what holds personal data. The information of a pack’s cover letter comes from here.</p></div>{mayAdd && <Button component={Link} href="/systems/new" variant="contained">Add a system</Button>}</div>
+      <div className="page-head"><div><h1>Systems</h1><p className="sub">The register of what holds personal data. The information of a pack’s cover letter comes from here.</p></div><div className="row"><Button component={Link} href="/systems/words">Words in other languages</Button>{mayAdd && <Button component={Link} href="/systems/new" variant="contained">Add a system</Button>}</div></div>
       {systems.length === 0 && <p className="sheet empty">There is no system that you answer for.</p>}
       <div className="stack">
         {systems.map((system) => (

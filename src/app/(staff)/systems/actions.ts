@@ -2,12 +2,14 @@
 
 import type { Holds } from '../../../core/identity/fieldHolds';
 import type { RegisterEntry } from '../../../core/letters/cover';
-import { connectionSchema, fieldsSchema, registerSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
+import type { Language } from '../../../core/letters/mailings';
+import { connectionSchema, fieldsSchema, registerSchema, registerWordSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
 import type { InactiveRule, Reached } from '../../../core/systems/views';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { addSystem, changeConnection, tryConnection } from '../../../usecases/systems/addSystem';
 import { changeRegister, changeSearching } from '../../../usecases/systems/changeSystem';
 import { confirmFields, readFields } from '../../../usecases/systems/classify';
+import { sayInLanguage } from '../../../usecases/systems/registerWords';
 import { testSystem } from '../../../usecases/systems/reachSystem';
 import { act } from '../../lib/act';
 import { readForm } from '../../lib/form';
@@ -43,6 +45,11 @@ export async function confirmFieldsNow(system: string, collection: string, holds
 export async function changeRegisterNow(entry: RegisterEntry): Promise<ActionResult<null>> {
   const form = readForm(registerSchema, entry);
   return form.ok ? act((ctx) => changeRegister(ctx, form.value)) : form;
+}
+
+export async function sayInLanguageNow(phrase: string, language: Language, words: string): Promise<ActionResult<null>> {
+  const form = readForm(registerWordSchema, { phrase, language, words });
+  return form.ok ? act((ctx) => sayInLanguage(ctx, form.value)) : form;
 }
 
 export async function changeSearchingNow(input: { system: string; isTraced: boolean; searchesInactive: boolean; inactive: InactiveRule | null }): Promise<ActionResult<null>> {
