@@ -15,7 +15,7 @@ const schema = yup.object({
   BOOKEND_NOW_SINCE: yup.string(),
   BOOKEND_ORGANISATION: yup.string().default('Larkmere Cycles & Touring'),
   BOOKEND_CONTACT: yup.string().default('privacy@larkmere.example'),
-  BOOKEND_ADDRESS: yup.string().default('Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Denmark'),
+  BOOKEND_ADDRESS: yup.string().default('Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Danmark'),
   /** In words of its own; without, the authority of the country. */
   BOOKEND_AUTHORITY: yup.string(),
   BOOKEND_ZONE: yup.string().test('zone', ({ value }) => `BOOKEND_ZONE is no time zone: ${String(value)}. It is a name such as Europe/Copenhagen`, (zone) => zone === undefined || isZone(zone)).default('Europe/Copenhagen'),

@@ -60,7 +60,33 @@ export async function rowOf(db: Database, ref: RecordRef): Promise<{ table: Tabl
 /** Rows as records, with what each refers to. */
 export async function toRecords(db: Database, table: Table, rows: readonly Row[], keys: readonly SearchKey[], parent: (row: Row) => RecordRef | null): Promise<FoundRecord[]> {
   const references = await Promise.all(table.references.map((reference) => targetsOf(db, reference, rows)));
-  return rows.map((row, i) => ({ ...toRecord(db.systemId, table, row, keys), parent: parent(row), refersTo: references.flatMap((of) => of[i] ?? []) }));
+  const names = await Promise.all(table.references.map((reference) => namesOf(db, reference, rows)));
+  return rows.map((row, i) => {
+    const record = toRecord(db.systemId, table, row, keys);
+    const fields = { ...record.fields, ...Object.fromEntries(names.flatMap((of) => of?.[i] ?? [])) };
+    return { ...record, fields, parent: parent(row), refersTo: references.flatMap((of) => of[i] ?? []) };
+  });
+}
+
+/**
+ * What a table of things, such as products, calls what each row points at: without it "6 of number 12" tells a person nothing. The name
+ * stands as a path (`product.name`), which is no column of the row. Null: the reference points at people, or at nothing with a name.
+ */
+async function namesOf(db: Database, reference: Reference, rows: readonly Row[]): Promise<([name: string, value: string][] | null)[] | null> {
+  const target = (await db.tables()).find(({ name }) => name === reference.toTable);
+  const naming = target?.columns.find(({ name, type }) => /^(name|title|label)$/.test(name) && /text|char/.test(type));
+  const [column, toColumn] = [reference.columns[0]!, reference.toColumns[0]!];
+  if (!target || !naming || reference.columns.length !== 1 || target.columns.some(({ holds }) => holds !== null)) return null;
+  const wanted = [...new Set(rows.flatMap((row) => (row[column] === null ? [] : [say(row[column])!])))];
+  if (wanted.length === 0) return null;
+  // A table that may not be read leaves the rows as they are.
+  const found = (await guarded(() => from(db, target).whereRaw('??::text = any(?)', [toColumn, wanted]).select(toColumn, naming.name)).catch(() => [])) as Row[];
+  const names = new Map(found.map((row) => [say(row[toColumn]), say(row[naming.name])]));
+  const path = `${column.replace(/_(id|no|key)$/, '')}.name`;
+  return rows.map((row) => {
+    const name = names.get(say(row[column]));
+    return name ? [[path, name]] : null;
+  });
 }
 
 /** For each row what one of its references points to; null where it points nowhere. */

@@ -66,12 +66,18 @@ const BY_NAME: readonly [RegExp, Title][] = [
   title('rating|stars|score', 'Rating', 'Bedømmelse', 'Bewertung', 'Waardering'),
   title('language|locale|lang', 'Language', 'Sprog', 'Sprache', 'Taal'),
   title('place|location|venue|shop|store|branch', 'Place', 'Sted', 'Ort', 'Plaats'),
+  title('ship_to|(shipping|delivery)_address', 'Delivery address', 'Leveringsadresse', 'Lieferanschrift', 'Afleveradres'),
+  title('bill_to|billing_address', 'Billing address', 'Fakturaadresse', 'Rechnungsanschrift', 'Factuuradres'),
+  title('billing_name', 'Name on the invoice', 'Navn på fakturaen', 'Name auf der Rechnung', 'Naam op de factuur'),
+  title('opens', 'Times opened', 'Antal åbninger', 'Öffnungen', 'Aantal keer geopend'),
   title('address|address_line', 'Address', 'Adresse', 'Adresse', 'Adres'),
   title('system|source', 'Source', 'Kilde', 'Quelle', 'Bron'),
   title('purpose', 'Purpose', 'Formål', 'Zweck', 'Doel'),
   title('answer', 'Answer', 'Svar', 'Antwort', 'Antwoord'),
   title('ask|question|wording', 'Question', 'Spørgsmål', 'Frage', 'Vraag'),
   title('method|channel', 'By', 'Hvordan', 'Weg', 'Wijze'),
+  title('form', 'Form', 'Formular', 'Formular', 'Formulier'),
+  title('box', 'Box', 'Felt', 'Kästchen', 'Vakje'),
   title('evidence|proof', 'Proof', 'Dokumentation', 'Nachweis', 'Bewijs'),
   title('ip|ip_address|remote_addr', 'IP address', 'IP-adresse', 'IP-Adresse', 'IP-adres'),
   title('user_agent|browser', 'Browser', 'Browser', 'Browser', 'Browser'),
@@ -108,6 +114,8 @@ export function fieldTitle(field: string, language: Language, confirmed: Holds |
   if (own !== null) return own;
   if (confirmed && confirmed !== 'free-text') return BY_HOLDS[confirmed][PLACE[language]]!;
   const parts = field.split('.').filter((part) => part.trim() !== '');
+  // What a thing is called is told as the thing.
+  if (parts.length === 2 && parts[1] === 'name') return fieldTitle(parts[0]!, language, null, say);
   if (parts.length > 1 && parts.length < 6) return parts.map((part) => fieldTitle(part, language, null, say)).join(': ');
   const [, bare = field, n] = /^(.*?)[ _]?(\d{1,2})?$/.exec(field) ?? [];
   const numbered = (words: string) => (n && Number(n) > 1 ? `${words} ${n}` : words);

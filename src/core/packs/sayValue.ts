@@ -34,6 +34,7 @@ const STATES: States = {
   'opt-in': ['opted in', 'tilvalgt', 'gewählt', 'aangemeld'],
   'gpc-seen': ['privacy signal of the browser', 'browserens privatlivssignal', 'Datenschutzsignal des Browsers', 'privacysignaal van de browser'],
   'guardian-confirm': ['confirmed by a parent', 'bekræftet af en forælder', 'von einem Elternteil bestätigt', 'bevestigd door een ouder'],
+  'unticked by default': ['not ticked beforehand', 'ikke afkrydset på forhånd', 'nicht vorab angekreuzt', 'niet vooraf aangekruist'],
   'tick-box': ['tick box', 'afkrydsningsfelt', 'Kästchen zum Ankreuzen', 'aankruisvakje'],
   spoken: ['spoken', 'mundtligt', 'mündlich', 'mondeling'],
   'paper form': ['paper form', 'papirformular', 'Papierformular', 'papieren formulier'],
@@ -48,10 +49,16 @@ const STATES: States = {
   withdrawal: ['withdrawal', 'tilbagetrækning', 'Widerruf', 'intrekking'],
   limit: ['limit', 'begrænsning af brug', 'Begrenzung der Nutzung', 'beperking van gebruik'],
   information: ['information', 'oplysning', 'Auskunft', 'informatie'],
+  intake: ['received', 'modtaget', 'eingegangen', 'ontvangen'],
+  identity: ['identity is checked', 'identitet kontrolleres', 'Identität wird geprüft', 'identiteit wordt gecontroleerd'],
+  trace: ['data is searched for', 'data søges frem', 'Daten werden gesucht', 'gegevens worden gezocht'],
+  decide: ['is being decided', 'afgøres', 'wird entschieden', 'wordt beslist'],
+  'carry-out': ['is carried out', 'udføres', 'wird ausgeführt', 'wordt uitgevoerd'],
+  appeal: ['appeal', 'klage', 'Beschwerde', 'beroep'],
   fulfilled: ['fulfilled', 'efterkommet', 'erfüllt', 'ingewilligd'],
   refused: ['refused', 'afvist', 'abgelehnt', 'geweigerd'],
 };
-const STATE_FIELDS = /^(status|state|stage|kind|type|answer|method|channel|right|outcome|purpose)$/;
+const STATE_FIELDS = /^(status|state|stage|kind|type|answer|method|channel|right|outcome|purpose|place|box)$/;
 const AMOUNT_FIELDS = /(^|_)(total|amount|sum|price|gross|net|fee|paid_amount|discount)(_|$)/;
 
 /** How values are said in one language, to people of one place. */
@@ -105,7 +112,7 @@ export function sayValue(field: string, value: string, record: Readonly<Record<s
   if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain))) return YES_NO[language][/^(true|t|yes)$/i.test(text) ? 0 : 1];
   if (/country/.test(plain) && /^[A-Z]{2}$/.test(text)) return new Intl.DisplayNames([LOCALE[language]], { type: 'region', fallback: 'code' }).of(text) ?? text;
   if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text)) return new Intl.DisplayNames([LOCALE[language]], { type: 'language', fallback: 'code' }).of(text) ?? text;
-  if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[PLACE[language]] ?? (language === 'en' ? text : (say(text) ?? text));
+  if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[PLACE[language]] ?? say(text) ?? sayPart(text, language);
   if (/_cents$/.test(plain) && /^-?\d{1,15}$/.test(text)) return sayAmount(Number(text) / 100, record, language);
   if (AMOUNT_FIELDS.test(plain) && /^-?\d+(\.\d{1,4})?$/.test(text)) return sayAmount(Number(text), record, language);
   return text;
@@ -115,6 +122,14 @@ function sayAmount(amount: number, record: Readonly<Record<string, string | null
   const currency = Object.entries(record).find(([name]) => plainFieldName(name) === 'currency')?.[1]?.trim();
   const digits = { minimumFractionDigits: 2, maximumFractionDigits: 2 };
   return /^[A-Z]{3}$/.test(currency ?? '') ? new Intl.NumberFormat(LOCALE[language], { style: 'currency', currency: currency!, currencyDisplay: 'code', ...digits }).format(amount) : new Intl.NumberFormat(LOCALE[language], digits).format(amount);
+}
+
+const PART: Readonly<Record<string, readonly [en: string, da: string, de: string, nl: string]>> = { line: ['line', 'linje', 'Zeile', 'regel'], row: ['row', 'række', 'Zeile', 'rij'], page: ['page', 'side', 'Seite', 'pagina'] };
+
+/** Where in a file something stands. @example sayPart('line 12', 'da') // 'linje 12' */
+export function sayPart(part: string, language: Language): string {
+  const [, what, n] = /^(line|row|page) (\d+)$/.exec(part) ?? [];
+  return what ? `${PART[what]![PLACE[language]]} ${n}` : part;
 }
 
 export interface SaidField {

@@ -29,7 +29,8 @@ function joined(title: string, say: Phrasebook): string | null {
 /** The facts of a register entry that are told in words. */
 const TOLD = ['purposes', 'categories', 'recipients', 'retention', 'source', 'transfers', 'automatedDecisions'] as const satisfies readonly RegisterFact[];
 
-export type PhraseKind = 'system' | 'title' | RegisterFact;
+/** `place`: where people are asked. */
+export type PhraseKind = 'system' | 'title' | 'place' | RegisterFact;
 
 export interface PhraseUse {
   phrase: string;

@@ -19,7 +19,7 @@ import type { WordsLine, WordsView } from '../../core/systems/views';
 import type { ActionResult } from '../parts/actionResult';
 import { useSay } from '../parts/Say';
 
-const KINDS: Readonly<Record<WordsLine['kind'], string>> = { system: 'system', title: 'collection', purposes: 'used for', categories: 'holds', recipients: 'goes to', retention: 'kept', source: 'comes from', transfers: 'transfers', automatedDecisions: 'decisions', field: 'field' };
+const KINDS: Readonly<Record<WordsLine['kind'], string>> = { system: 'system', title: 'collection', place: 'asked where', purposes: 'used for', categories: 'holds', recipients: 'goes to', retention: 'kept', source: 'comes from', transfers: 'transfers', automatedDecisions: 'decisions', field: 'field' };
 /** Lines on the page at once; a filter reaches the others. */
 const MOST_SHOWN = 150;
 

@@ -16,7 +16,7 @@ import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/handle';
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { confirmedFields } from '../../db/systems/fields';
-import { registerEntries } from '../../db/systems/systems';
+import { listSystems, registerEntries } from '../../db/systems/systems';
 import { matchesOf, sealedRecords, type MatchHead } from '../../db/trace/matches';
 import { redactionsOf } from '../../db/trace/redactions';
 import { lastTrace } from '../../db/trace/traces';
@@ -59,6 +59,7 @@ export interface PackContent extends Handing {
   organisation: string;
   /** The day it is made, in words. */
   date: string;
+  /** What the organisation calls fields and values. */
   say: Phrasebook;
   /** A system's name in the reader's words. */
   system(id: string): string;
@@ -90,7 +91,7 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
     const handed = theirs.filter(({ id, is_shared }) => !is_shared || redactions.has(id));
     const neverDisclose = await neverDisclosed(ctx, h, request);
     const held = await withholding(h, request, vault, { theirs, handed, redactions, neverDisclose, register, language });
-    const collections = collectionsOf(handed, register);
+    const collections = collectionsOf(handed, register, (await listSystems(h)).map(({ id }) => id));
     const known = new Set(theirs.map(({ system_id, collection }) => `${system_id}/${collection}`));
     const letter = coverLetter({
       ref: request.ref, language, regime: request.regime, right: request.right, notGiven: found.length - theirs.length, organisation: ctx.organisation, withheld: held.lines.length,
@@ -101,7 +102,7 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
       notSearched: await notSearched(h, trace, language),
     });
     return {
-      requestId, ref: request.ref, language, zone: ctx.organisation.zone, organisation: ctx.organisation.name, say: register.say, system: register.system, letter, collections, redactions, neverDisclose,
+      requestId, ref: request.ref, language, zone: ctx.organisation.zone, organisation: ctx.organisation.name, say: register.own, system: register.system, letter, collections, redactions, neverDisclose,
       date: sayDayIn(language, localDay(ctx.clock.now(), ctx.organisation.zone)),
       linked: request.right === 'portability' ? contextOf(ctx.organisation.name) : null,
       messages: handed.filter(({ collection }) => collection === MESSAGES),
@@ -159,8 +160,12 @@ async function withholding(h: Handle, request: RequestRow, vault: Vault, all: To
   return { lines, documents, removed: [...removed] };
 }
 
-function collectionsOf(handed: readonly MatchHead[], register: SaidRegister): PackCollection[] {
+/** By system, in the order of the register; what others hang on before what hangs on it. */
+function collectionsOf(handed: readonly MatchHead[], register: SaidRegister, order: readonly string[]): PackCollection[] {
   const groups = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([place, matches]) => ({ place, matches, title: register.place(place), system: register.system(matches[0]!.system_id) }));
+  const hangs = ({ matches }: { matches: readonly MatchHead[] }) => (matches.every(({ parent_key }) => parent_key !== null) ? 1 : 0);
+  const at = ({ matches }: { matches: readonly MatchHead[] }) => order.indexOf(matches[0]!.system_id);
+  groups.sort((a, b) => at(a) - at(b) || hangs(a) - hangs(b) || a.title.localeCompare(b.title, 'en'));
   const paths = pathsOf(groups);
   return groups.map((group) => ({ ...group, entry: entryAt(group.place, register), path: paths.get(group.place)! }));
 }

@@ -38,7 +38,7 @@ export interface Report {
   overview: readonly OverviewLine[];
   timeline: readonly TimelineLine[];
   timelineText: string;
-  sections: AsyncIterable<ReportSection>;
+  sections: readonly ReportSection[];
 }
 
 export interface ReportHead {
@@ -70,14 +70,14 @@ export async function typesetReport(head: ReportHead, report: Report): Promise<B
   page.title(words.title, words.made(head.organisation, head.date));
   page.heading(words.overview);
   page.table(words.columns, report.overview.map(({ place, count, since, kept }) => [place, String(count), since, kept]), [0.37, 0.12, 0.2, 0.31]);
-  const contents = page.reserve(words.contents, report.overview.length + 2);
+  const contents = page.reserve(words.contents, report.sections.length + 1);
   if (report.timeline.length > 0) {
     contents.entry(words.timeline, page.newPage());
     page.heading(words.timeline);
     page.muted(report.timelineText);
     page.table(null, report.timeline.map(({ when, where, what }) => [when, where, what]), [0.22, 0.33, 0.45]);
   }
-  for await (const section of report.sections) {
+  for (const section of report.sections) {
     contents.entry(`${section.title} (${section.count})`, page.newSection());
     page.heading(`${section.title} (${section.count})`);
     if (section.purposes) page.muted(section.purposes);

@@ -37,7 +37,7 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
   const [first, ...rest] = (name ?? '').split(' ');
   const person: PersonRecord = { givenName: first || null, familyName: rest.join(' ') || null, emails: of('email').map(({ value }) => value), phones: of('phone').map(({ value }) => value), customerNumbers: of('customer-number').map(({ scope, value }) => ({ system: scope, value })), country: row.country };
   const bare = { text: null, files: [], refersTo: [] };
-  const own: FoundRecord = { ...bare, collection: 'persons', key: row.id, title: name ?? 'Person', person, parent: null, fields: { name, country: row.country, language: row.language, ...Object.fromEntries(identifiers.map(({ kind, value }, i) => [`${kind} ${i + 1}`, value])) } };
+  const own: FoundRecord = { ...bare, collection: 'persons', key: row.id, title: name ?? 'Person', person, parent: null, fields: { name, country: row.country, language: row.language, ...Object.fromEntries(identifiers.map(({ kind, value }, i) => [`${kind} ${identifiers.slice(0, i).filter((other) => other.kind === kind).length + 1}`, value])) } };
   const parent = { collection: 'persons', key: row.id };
   const choices = await choicesOf(h, [row.id]);
   const parts = await sealedParts(h, choices.map(({ seq }) => seq));

@@ -8,6 +8,8 @@ import type { Handle } from '../../db/handle';
 /** The register as one language says it. */
 export interface SaidRegister {
   say: Phrasebook;
+  /** Only what the organisation itself has said: names of fields and values. */
+  own: Phrasebook;
   /** A system's name. */
   system(id: string): string;
   /** A collection, by `system/collection`. */
@@ -17,7 +19,8 @@ export interface SaidRegister {
 
 /** @param language of the person; what we do not speak is said in English */
 export async function saidRegister(h: Handle, language: string | null | undefined): Promise<SaidRegister> {
-  const say = phrasebook(languageOf(language), await registerWords(h, languageOf(language)));
+  const said = await registerWords(h, languageOf(language));
+  const say = phrasebook(languageOf(language), said);
   const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
   const system = (id: string) => say(names.get(id) ?? id) ?? names.get(id) ?? id;
   const entries = (await registerEntries(h)).map((entry) => entryIn(entry, names.get(entry.system) ?? entry.system, say));
@@ -26,5 +29,5 @@ export async function saidRegister(h: Handle, language: string | null | undefine
     const [id = '', collection = ''] = [place.slice(0, place.indexOf('/')), place.slice(place.indexOf('/') + 1)];
     return titleIn(`${names.get(id) ?? id} · ${collection.replace(/_/g, ' ')}`, names.get(id) ?? id, say);
   };
-  return { say, system, place: (place) => titles.get(place) ?? unnamed(place), entries };
+  return { say, own: (phrase) => said.get(phrase) ?? null, system, place: (place) => titles.get(place) ?? unnamed(place), entries };
 }

@@ -3,6 +3,7 @@ import { phrasebook, phrasesOf, REGISTER_LANGUAGE, type PhraseUse } from '../../
 import { fieldTitle } from '../../core/packs/fieldTitles';
 import type { WordsView } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { allWordings } from '../../db/consent/purposes';
 import { registerEntries } from '../../db/systems/systems';
 import { fieldNamesToSay, registerWords, removeRegisterWord, setRegisterWord } from '../../db/systems/words';
 import type { Handle } from '../../db/handle';
@@ -39,7 +40,9 @@ export async function readRegisterWords(ctx: Context, input: { language: Languag
 async function usesOf(ctx: Context, h: Handle): Promise<(PhraseUse | { phrase: string; kind: 'field'; system: string })[]> {
   const systems = await systemsInReach(ctx, h, 'systems.see');
   const ids = systems.map(({ id }) => id);
-  const phrases = phrasesOf(systems, (await registerEntries(h)).filter(({ system }) => ids.includes(system)));
+  const places = [...new Set((await allWordings(h)).flatMap(({ kind, place }) => (kind === 'ask' && place ? [place] : [])))];
+  const register = phrasesOf(systems, (await registerEntries(h)).filter(({ system }) => ids.includes(system)));
+  const phrases = [...register, ...places.filter((place) => !register.some(({ phrase }) => phrase === place)).map((phrase): PhraseUse => ({ phrase, kind: 'place', system: 'asks' }))];
   const fields = await fieldNamesToSay(h, ids, MOST_FIELDS);
   const seen = new Set(phrases.map(({ phrase }) => phrase));
   return [...phrases, ...fields.filter(({ field }) => !seen.has(field) && seen.add(field)).map(({ field, system }) => ({ phrase: field, kind: 'field' as const, system }))];
