@@ -49,12 +49,12 @@ export function WordsSheet({ view, say }: Props) {
           {LANGUAGES.filter((one) => one !== REGISTER_LANGUAGE).map((one) => <Tab key={one} value={one} component={Link} href={`/systems/words?lang=${one}`} label={tabLabel(one, view.missing[one] ?? 0)} />)}
         </Tabs>
         <div className="pad row">
-          <TextField size="small" label="Find" value={filter} onChange={(event) => setFilter(event.target.value)} />
+          <TextField size="small" label="Find" sx={{ width: 260 }} value={filter} onChange={(event) => setFilter(event.target.value)} />
           <FormControlLabel control={<Switch checked={onlyMissing} onChange={(event) => setOnlyMissing(event.target.checked)} />} label="Only what is missing" />
           <span className="muted" role="status">{found.length} {found.length === 1 ? 'phrase' : 'phrases'}{found.length > lines.length ? `, ${lines.length} shown` : ''}</span>
         </div>
         {lines.length === 0 ? <p className="empty">{onlyMissing && wanted === '' ? `Everything the register says is said in ${LANGUAGE_NAMES[view.language]}.` : 'Nothing like that stands in the register.'}</p> : (
-          <Table size="small">
+          <Table size="small" sx={{ '& td, & th': { paddingBlock: 0.5 } }}>
             <TableHead><TableRow><TableCell>where</TableCell><TableCell>in the register</TableCell><TableCell sx={{ width: '46%' }}>in {LANGUAGE_NAMES[view.language]}</TableCell></TableRow></TableHead>
             <TableBody>{lines.map((line) => <WordsRow key={`${line.kind} ${line.phrase}`} line={line} language={view.language} mayChange={view.mayChange} say={say} />)}</TableBody>
           </Table>
@@ -98,8 +98,8 @@ function WordsRow({ line, language, mayChange, say }: { line: WordsLine; languag
       <TableCell>
         {mayChange ? (
           <TextField
-            size="small" fullWidth value={words} error={failure !== null} helperText={failure} placeholder={line.shipped ?? 'not said yet'}
-            slotProps={{ htmlInput: { 'aria-label': `${line.phrase} in ${LANGUAGE_NAMES[language]}`, lang: language } }}
+            variant="standard" fullWidth value={words} error={failure !== null} helperText={failure} placeholder={line.shipped ?? 'not said yet'}
+            slotProps={{ input: { sx: { fontSize: 13, '&::before': { borderColor: 'transparent' } } }, htmlInput: { 'aria-label': `${line.phrase} in ${LANGUAGE_NAMES[language]}`, lang: language } }}
             onChange={(event) => setWords(event.target.value)} onBlur={() => void keep()}
             onKeyDown={(event) => {
               if (event.key === 'Enter') void keep();

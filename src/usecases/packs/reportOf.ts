@@ -147,7 +147,10 @@ async function* recordsOf(content: PackContent, open: Open, shown: readonly { ma
 }
 
 /** What a collection is called beside its system. */
-const ownTitle = ({ title, system }: PackCollection): string => (title.startsWith(`${system} · `) ? title.slice(system.length + 3) : title);
+function ownTitle({ title, system }: PackCollection): string {
+  const own = title.startsWith(`${system} · `) ? title.slice(system.length + 3) : title;
+  return own.charAt(0).toUpperCase() + own.slice(1);
+}
 
 /** Who, to whom and when, of a message. */
 export function messageHead(record: FoundRecord): Record<string, string | null> {
