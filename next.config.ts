@@ -5,7 +5,7 @@ const config: NextConfig = {
   // Done by the door in front, faster.
   compress: false,
   // What only the server uses is loaded as it lies there: bundled, each of it would be compiled into every route that reaches it.
-  serverExternalPackages: ['@napi-rs/canvas', 'knex', 'pg', 'pg-boss', 'pdfkit', 'pdfjs-dist', '@node-rs/argon2', 'pino', 'mailparser', 'nodemailer', 'date-holidays', 'any-ascii', 'canonicalize', 'chardet', 'csv-parse', 'exceljs', 'iconv-lite', 'ics', 'libphonenumber-js', 'mammoth', 'pg-copy-streams', 'piscina', 'sanitize-html', 'stdnum', 'talisman', 'temporal-polyfill', 'yauzl', 'yazl'],
+  serverExternalPackages: ['@napi-rs/canvas', 'knex', 'pg', 'pg-boss', 'pdfkit', 'pdfjs-dist', '@node-rs/argon2', 'pino', 'mailparser', 'nodemailer', 'date-holidays', 'any-ascii', 'canonicalize', 'chardet', 'csv-parse', 'exceljs', 'iconv-lite', 'ics', 'libphonenumber-js', 'pg-copy-streams', 'piscina', 'sanitize-html', 'stdnum', 'talisman', 'temporal-polyfill', 'yauzl', 'yazl'],
   // Types are checked by ./bookend test, with the core's own rules; whoever only starts the demo does not wait for them.
   typescript: { ignoreBuildErrors: true },
   turbopack: { root: import.meta.dirname },

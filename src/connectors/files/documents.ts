@@ -1,15 +1,5 @@
-import mammoth from 'mammoth';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { FileProblem } from './limits';
-
-/** The words of a DOCX, comments and footnotes included. */
-export async function docxText(bytes: Buffer): Promise<string> {
-  try {
-    return (await mammoth.extractRawText({ buffer: bytes })).value.trim();
-  } catch (cause) {
-    throw new FileProblem('damaged', 'The document could not be read.', { cause });
-  }
-}
 
 const MOST_PAGES = 2000;
 
@@ -25,9 +15,42 @@ export interface Run {
   height: number;
 }
 
-/** The words of a PDF by page. A PDF of pictures has none: that is said by the caller. */
-export async function pdfText(bytes: Buffer): Promise<string> {
-  return (await withPdf(bytes, (pdf) => runsOf(pdf))).text;
+/** What a PDF holds. A PDF of pictures has no words: that is said by the caller. */
+export interface PdfContent {
+  /** By page; below it what is filled in, noted beside it, and said of it. */
+  text: string;
+  /** Files that are packed into it. */
+  attached: { name: string; bytes: Buffer }[];
+}
+
+export async function pdfContent(bytes: Buffer): Promise<PdfContent> {
+  return withPdf(bytes, async (pdf) => {
+    const { text } = await runsOf(pdf);
+    const beside = [...new Set([...(await notedBeside(pdf)), ...(await saidOf(pdf))])];
+    const packed = ((await pdf.getAttachments()) ?? {}) as Record<string, { filename?: string; content?: Uint8Array }>;
+    const attached = Object.entries(packed).flatMap(([name, { filename, content }]) => (content ? [{ name: filename || name, bytes: Buffer.from(content) }] : []));
+    return { text: [text, ...beside].filter(Boolean).join('\n'), attached };
+  });
+}
+
+const PROPERTIES = ['Author', 'Title', 'Subject', 'Keywords'] as const;
+
+/** What is filled into fields and noted beside the pages: it is drawn where no run of words stands. */
+export async function notedBeside(pdf: PDFDocumentProxy): Promise<string[]> {
+  const found: string[] = [];
+  for (let n = 1; n <= Math.min(pdf.numPages, MOST_PAGES); n++) {
+    for (const one of (await (await pdf.getPage(n)).getAnnotations()) as { fieldValue?: unknown; contentsObj?: { str?: string }; titleObj?: { str?: string }; url?: string }[]) {
+      const values = [one.fieldValue].flat().filter((value): value is string => typeof value === 'string' && value !== 'Off');
+      found.push(...values, one.titleObj?.str ?? '', one.contentsObj?.str ?? '', one.url?.replace(/^mailto:/i, '') ?? '');
+    }
+  }
+  return found.map((one) => one.trim()).filter(Boolean);
+}
+
+/** What the file says of itself. */
+async function saidOf(pdf: PDFDocumentProxy): Promise<string[]> {
+  const info = (await pdf.getMetadata()).info as unknown as Record<string, unknown>;
+  return PROPERTIES.map((name) => info[name]).filter((value): value is string => typeof value === 'string' && value.trim() !== '');
 }
 
 /** The words of a PDF with where each run of them stands. */

@@ -1,11 +1,13 @@
 import { createGunzip } from 'node:zlib';
 import { Readable } from 'node:stream';
 import { MOST_ENCLOSED, readMessage, sayPeople } from '../mailbox/readMessage';
-import { docxText, pdfText } from './documents';
+import { pdfContent } from './documents';
 import { FileProblem, LIMITS, Unpacked, type FileLimits } from './limits';
 import { eachLine } from './lineSearch';
-import { odfText, readDelimited, readOds, readXlsx } from './tables';
-import { asUtf8, textOf, textOfHtml } from './textOf';
+import { beside, odfText, ooxmlText } from './officeText';
+import { readDelimited, readOds, readXlsx } from './tables';
+import { sayMixed } from './mixed';
+import { asLines, isWide, textOf, textOfHtml } from './textOf';
 import type { Reading, Unit } from './unit';
 import { openZip, readEntry, streamEntry } from './zip';
 
@@ -45,17 +47,23 @@ async function* unitsOf(name: string, bytes: Buffer, layer: Layer): AsyncGenerat
   if (bytes.length === 0) return;
   if (starts(bytes, 0x1f, 0x8b)) return yield* deeper(layer, async function* (next) { yield* unitsOf(name.replace(/\.gz$/i, ''), await gunzip(bytes, next.unpacked), next); });
   if (starts(bytes, 0x50, 0x4b, 0x03, 0x04) || starts(bytes, 0x50, 0x4b, 0x05, 0x06)) return yield* zipped(ending, bytes, layer);
-  if (isPdf(bytes)) return yield* text(await pdfText(bytes), 'The PDF holds pictures of text, which are not searched.');
+  if (isPdf(bytes)) return yield* pdf(bytes, layer);
   if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) throw new FileProblem('encrypted', 'An office file in an old or an encrypted form.');
   if (ending === 'csv' || ending === 'tsv') return yield* readDelimited(bytes, layer.limits);
   if (ending === 'json') return yield* json(wholeText(bytes, layer.limits), layer.limits);
   if (ending === 'ndjson' || ending === 'jsonl' || ending === 'log') return yield* lines(bytes, layer.limits);
   if (ending === 'html' || ending === 'htm' || ending === 'xml') return yield* text(textOfHtml(wholeText(bytes, layer.limits)), null);
   if (ending === 'eml') return yield* message(bytes, layer);
-  const isText = ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0) || starts(bytes, 0xff, 0xfe) || starts(bytes, 0xfe, 0xff);
+  const isText = ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0) || isWide(bytes);
   // What is too long for one text is lines.
-  if (isText) return yield* bytes.length > layer.limits.mostWhole ? lines(bytes, layer.limits) : text(textOf(bytes), null);
+  if (isText) return yield* bytes.length > layer.limits.mostWhole ? lines(bytes, layer.limits) : plain(bytes);
   throw new FileProblem('unknown-kind', 'Bookend does not read files of this kind.');
+}
+
+function* plain(bytes: Buffer): Generator<Reading> {
+  const { bytes: content, guessed } = asLines(bytes);
+  yield* sayMixed(guessed);
+  yield* text(content.toString('utf8').trim(), null);
 }
 
 async function* deeper(layer: Layer, work: (next: Layer) => AsyncGenerator<Reading>): AsyncGenerator<Reading> {
@@ -81,26 +89,62 @@ async function* zipped(ending: string, bytes: Buffer, layer: Layer): AsyncGenera
   const archive = await openZip(bytes, layer.unpacked, layer.limits.mostEntries);
   try {
     const has = (entry: string) => archive.entries.some(({ name }) => name === entry);
-    if (has('xl/workbook.xml')) return yield* readXlsx(bytes, layer.limits, layer.unpacked);
-    if (has('word/document.xml')) {
-      asWhole(await readEntry(archive, 'word/document.xml'), layer.limits);
-      return yield* text(await docxText(bytes), null);
+    if (has('xl/workbook.xml')) {
+      yield* readXlsx(bytes, layer.limits, layer.unpacked);
+      for (const { place, text: words } of await beside(archive)) yield { unit: { place, fields: { [place.split(' ')[0]!]: words }, text: null } };
+      return;
     }
+    if (has('word/document.xml') || has('ppt/presentation.xml')) return yield* whole(await ooxmlText(archive), layer.limits);
     const kind = has('mimetype') ? (await readEntry(archive, 'mimetype')).toString('latin1') : '';
     if (kind.includes('opendocument.spreadsheet')) return yield* readOds(streamEntry(archive, 'content.xml'), layer.limits);
-    if (kind.includes('opendocument.text')) return yield* text(odfText(wholeText(await readEntry(archive, 'content.xml'), layer.limits)), null);
-    if (ending === 'docx' || ending === 'xlsx' || ending === 'ods' || ending === 'odt') throw new FileProblem('damaged', 'It is not what its name says.');
+    if (/opendocument\.(text|presentation|graphics)/.test(kind)) return yield* whole(await odfText(archive), layer.limits);
+    if (ending === 'docx' || ending === 'xlsx' || ending === 'ods' || ending === 'odt' || ending === 'pptx' || ending === 'odp') throw new FileProblem('damaged', 'It is not what its name says.');
     yield* deeper(layer, async function* (next) {
-      for (const entry of archive.entries) {
-        for await (const reading of guarded(entry.name, async function* () {
+      const named = placesOf(archive.entries.map(({ name }) => name));
+      for (const [i, entry] of archive.entries.entries()) {
+        const place = named[i]!;
+        for await (const reading of guarded(place, async function* () {
           if (entry.isEncrypted) throw new FileProblem('encrypted', 'It is protected by a password.');
           yield* unitsOf(entry.name, await entry.open(), next);
-        })) yield within(entry.name, reading);
+        })) yield within(place, reading);
       }
     });
   } finally {
     archive.close();
   }
+}
+
+/** An archive may hold two files of one name: each has a place of its own. */
+function placesOf(names: readonly string[]): string[] {
+  const seen = new Map<string, number>();
+  return names.map((name) => {
+    const times = (seen.get(name) ?? 0) + 1;
+    seen.set(name, times);
+    return times === 1 ? name : `${name} (${times})`;
+  });
+}
+
+/** The words of a PDF; what is packed into it is read like files of an archive. */
+async function* pdf(bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
+  const { text: words, attached } = await pdfContent(bytes);
+  yield* text(words, 'The PDF holds pictures of text, which are not searched.');
+  if (attached.length > 0) yield* packed(attached, layer);
+}
+
+async function* packed(files: readonly { name: string; bytes: Buffer }[], layer: Layer): AsyncGenerator<Reading> {
+  const named = placesOf(files.map(({ name }) => name));
+  yield* deeper(layer, async function* (next) {
+    for (const [i, file] of files.entries()) {
+      next.unpacked.add(file.bytes.length);
+      for await (const reading of guarded(named[i]!, () => unitsOf(file.name, file.bytes, next))) yield within(named[i]!, reading);
+    }
+  });
+}
+
+/** The words of a document that is handed on as one record. */
+function* whole(words: string, limits: FileLimits): Generator<Reading> {
+  if (words.length > limits.mostWhole) throw new FileProblem('too-large', `It is read as a whole, and larger than ${Math.round(limits.mostWhole / 1_048_576)} MB.`);
+  yield* text(words, null);
 }
 
 function within(entry: string, reading: Reading): Reading {
@@ -138,7 +182,9 @@ function* json(source: string, limits: FileLimits): Generator<Reading> {
 
 /** One JSON object a line; a line that is none is a text of its own. */
 function* lines(bytes: Buffer, limits: FileLimits): Generator<Reading> {
-  for (const { number, text: line } of eachLine(asUtf8(bytes))) {
+  const { bytes: content, guessed } = asLines(bytes);
+  yield* sayMixed(guessed);
+  for (const { number, text: line } of eachLine(content)) {
     if (line.trim() === '') continue;
     if (number > limits.mostRows) return yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostRows.toLocaleString('en')} lines were read.` } };
     const unit = lineUnit(number, line, limits);
@@ -188,7 +234,5 @@ async function* message(bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
   if (read.isTooDeep) yield { trouble: { place: '', trouble: 'too-deep', message: `Messages within messages are opened ${MOST_ENCLOSED} deep.` } };
   const attached = read.files.filter(({ mediaType }) => mediaType !== 'message/rfc822');
   if (attached.length === 0) return;
-  yield* deeper(layer, async function* (next) {
-    for (const file of attached) for await (const reading of guarded(file.name, () => unitsOf(file.name, Buffer.from(file.base64, 'base64'), next))) yield within(file.name, reading);
-  });
+  yield* packed(attached.map(({ name, base64 }) => ({ name, bytes: Buffer.from(base64, 'base64') })), layer);
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
 import PDFDocument from 'pdfkit';
-import { pdfText, runsOf, withPdf } from './documents';
+import { pdfContent, runsOf, withPdf } from './documents';
 import { fileReader } from './fileReader';
 import { redactPdf } from './redactPdf';
 
@@ -26,10 +26,10 @@ async function greys(bytes: Buffer, number: number): Promise<{ width: number; at
 const passageOf = (text: string, words: string) => ({ start: text.indexOf(words), end: text.indexOf(words) + words.length, why: 'other-person' as const });
 
 test('what stood in a passage is black in the picture; the rest of the page is as it was, and no text is left to read', async () => {
-  const text = await pdfText(LETTER);
+  const text = (await pdfContent(LETTER)).text;
   const passages = [passageOf(text, 'ida.kirkegaard@mail.example')];
-  const redacted = await redactPdf(LETTER, passages);
-  expect(await pdfText(redacted)).toBe('');
+  const redacted = (await redactPdf(LETTER, passages))!;
+  expect((await pdfContent(redacted)).text).toBe('');
   const before = await greys(LETTER, 1);
   const after = await greys(redacted, 1);
   const { runs } = await withPdf(LETTER, (pdf) => runsOf(pdf));
@@ -59,8 +59,8 @@ test('only a part of a line is covered, over all its length and little more', as
   doc.end();
   await new Promise((done) => doc.on('end', done));
   const bytes = Buffer.concat(parts);
-  const text = await pdfText(bytes);
-  const redacted = await redactPdf(bytes, [passageOf(text, 'Jonas Vind')]);
+  const text = (await pdfContent(bytes)).text;
+  const redacted = (await redactPdf(bytes, [passageOf(text, 'Jonas Vind')]))!;
   const page = await greys(redacted, 1);
   const { runs } = await withPdf(bytes, (pdf) => runsOf(pdf));
   const y = 842 - runs[0]!.transform[5]! - 4;

@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import PDFDocument from 'pdfkit';
 import type { Redaction } from '../../core/detect/redaction';
-import { runsOf, withPdf, type Run } from './documents';
+import { notedBeside, runsOf, withPdf, type Run } from './documents';
 
 /** Dots an inch of the pictures that are made of pages. */
 const DPI = 150;
@@ -18,13 +18,16 @@ const INK = '#000000';
  * A PDF without some passages: every page becomes a picture, and what stood in the passages is covered in it. Nothing else of the
  * file gets through, neither its text nor layers, forms, attachments or what it says of its author.
  *
- * @param passages offsets into the text that `pdfText` gives
+ * @param passages offsets into the text that `pdfContent` gives
+ * @returns null where it holds words that stand in no run of its pages: it has to be typeset anew
  * @throws FileProblem where the file cannot be opened
  */
-export async function redactPdf(bytes: Buffer, passages: readonly Redaction[]): Promise<Buffer> {
+export async function redactPdf(bytes: Buffer, passages: readonly Redaction[]): Promise<Buffer | null> {
   registerFonts();
   return withPdf(bytes, async (pdf) => {
     const { runs } = await runsOf(pdf);
+    // What is filled in or noted beside a page is drawn where no run of words stands: it could not be covered.
+    if ((await notedBeside(pdf)).length > 0) return null;
     const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: '', Producer: '', Creator: '' } });
     const parts: Buffer[] = [];
     doc.on('data', (part: Buffer) => parts.push(part));

@@ -4,7 +4,8 @@ import { delimiterOf } from '../../core/imports/mapping';
 import { FileProblem, type FileLimits, type Unpacked } from './limits';
 import { marksOf } from './marks';
 import { sheetRows } from './sheetRows';
-import { asUtf8, unescapeXml } from './textOf';
+import { asLines } from './textOf';
+import { sayMixed } from './mixed';
 import type { Reading } from './unit';
 
 /** Bytes that are read at once; what follows a broken line is read again. */
@@ -15,7 +16,8 @@ const MOST_BROKEN = 1000;
 
 /** Comma, semicolon or tab; a line that does not parse is read without the meaning of its quotation marks, said, and the rest goes on. */
 export async function* readDelimited(bytes: Buffer, limits: FileLimits): AsyncGenerator<Reading> {
-  const content = asUtf8(bytes);
+  const { bytes: content, guessed } = asLines(bytes);
+  yield* sayMixed(guessed);
   const delimiter = delimiterOf(content.toString('utf8', 0, endOfLine(content, 0)));
   const header = new Header('', limits);
   let [at, number, broken] = [0, 0, 0];
@@ -60,7 +62,24 @@ function endOfLine(content: Buffer, from: number): number {
   return end < 0 ? content.length : end;
 }
 
-/** The first row that is not blank names the fields of all that follow. */
+/** Values that no column is called by: an address, a number of a telephone or an account, a day, an amount. */
+const NO_NAME = /^[^\s@]+@[^\s@]+\.[a-z]{2,}$|^\+?\d[\d ()/.-]{6,}$|^\d{1,4}[-./]\d{1,2}[-./]\d{1,4}([ T].*)?$|^-?\d+[.,]\d+$/i;
+
+/** Whether a first row is somebody's record and not the names of columns. */
+const isRecord = (row: readonly (string | null)[]): boolean => row.some((cell) => cell !== null && NO_NAME.test(cell.trim()));
+
+/** Every column has a name of its own, or one of two would hide the other. */
+function namesOf(row: readonly (string | null)[]): string[] {
+  const seen = new Map<string, number>();
+  return row.map((cell, i) => {
+    const name = cell?.trim() || `column ${i + 1}`;
+    const times = (seen.get(name) ?? 0) + 1;
+    seen.set(name, times);
+    return times === 1 ? name : `${name} ${times}`;
+  });
+}
+
+/** The first row that is not blank names the fields of all that follow, unless it is a record itself: then columns go by their number. */
 class Header {
   isFull = false;
   private names: string[] | null = null;
@@ -72,8 +91,9 @@ class Header {
   *read(row: readonly (string | null)[], number: number): Generator<Reading> {
     if (this.isFull || row.every((cell) => cell === null || cell.trim() === '')) return;
     if (!this.names) {
-      this.names = row.map((cell, i) => cell?.trim() || `column ${i + 1}`);
-      return;
+      const isNamed = !isRecord(row);
+      this.names = isNamed ? namesOf(row) : [];
+      if (isNamed) return;
     }
     if (number > this.limits.mostRows) {
       this.isFull = true;
@@ -165,8 +185,3 @@ export async function* readOds(content: AsyncIterable<Buffer>, limits: FileLimit
 }
 
 const isCell = (name: string): boolean => name === 'table-cell' || name === 'covered-table-cell';
-
-/** Paragraphs of OpenDocument content, one a line. */
-export function odfText(xml: string): string {
-  return unescapeXml(xml.replace(/<text:(?:line-break|tab)\/>/g, ' ').replace(/<text:s(?: text:c="\d+")?\/>/g, ' ').replace(/<\/text:(?:p|h)>/g, '\n').replace(/<[^>]+>/g, '')).trim();
-}

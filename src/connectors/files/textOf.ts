@@ -10,10 +10,81 @@ export function textOf(bytes: Buffer): string {
 function encodingOf(bytes: Buffer): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
+  const wide = wideWithoutMark(bytes);
+  if (wide) return wide;
   if (isUtf8(bytes)) return 'utf-8';
   const guess = chardet.detect(bytes.subarray(0, 262_144)) ?? 'windows-1252';
   // What is not UTF-8 and looks like plain ASCII is the encoding of Western offices.
   return iconv.encodingExists(guess) && !/^(utf-8|ascii)$/i.test(guess) ? guess : 'windows-1252';
+}
+
+/** Whether a text is UTF-16, by its mark or by its letters. */
+export const isWide = (bytes: Buffer): boolean => encodingOf(bytes).startsWith('utf-16');
+
+/** Bytes that are looked at for a guess. */
+const LOOKED_AT = 4096;
+
+const isControl = (byte: number): boolean => byte > 0 && byte < 32 && byte !== 9 && byte !== 10 && byte !== 13;
+
+/** UTF-16 without a mark: in the text of Western scripts every other byte is zero, on one side. */
+function wideWithoutMark(bytes: Buffer): string | null {
+  const some = bytes.subarray(0, LOOKED_AT - (LOOKED_AT % 2));
+  if (some.length < 4 || bytes.length % 2 !== 0) return null;
+  let [even, odd] = [0, 0];
+  for (let i = 0; i + 1 < some.length; i += 2) {
+    const [high, low] = [some[i]!, some[i + 1]!];
+    if (high === 0) even++;
+    if (low === 0) odd++;
+    // Beside the zeros stand letters; a program has anything there.
+    if (isControl(high) || isControl(low)) return null;
+  }
+  const half = Math.floor(some.length / 2);
+  if (odd > half * 0.6 && even < half * 0.05) return 'utf-16le';
+  return even > half * 0.6 && odd < half * 0.05 ? 'utf-16be' : null;
+}
+
+/** A text whose lines are written in more than one encoding, as where files of two programs were put together. */
+export interface MixedText {
+  /** As UTF-8. */
+  bytes: Buffer;
+  /** Lines that are no UTF-8 and were read as a Western encoding, from 1; the first hundred. */
+  guessed: number[];
+}
+
+const MOST_GUESSED = 100;
+
+/** A text as UTF-8 with lines that end in LF. Where most lines are UTF-8, those that are not are read line by line and told. */
+export function asLines(bytes: Buffer): MixedText {
+  return withLineFeeds(asMixed(bytes));
+}
+
+function asMixed(bytes: Buffer): MixedText {
+  if (isUtf8(bytes) || wideWithoutMark(bytes) || (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff)) return { bytes: asUtf8(bytes), guessed: [] };
+  const lines: Buffer[] = [];
+  let [hasUtf8, guessed] = [false, [] as number[]];
+  for (let at = 0, number = 1; at < bytes.length; number++) {
+    const end = bytes.indexOf(LF, at);
+    const line = bytes.subarray(at, end < 0 ? bytes.length : end + 1);
+    if (!isUtf8(line)) {
+      if (guessed.length < MOST_GUESSED) guessed.push(number);
+      lines.push(Buffer.from(iconv.decode(line, 'windows-1252')));
+    } else {
+      if (line.some((byte) => byte > 127)) hasUtf8 = true;
+      lines.push(line);
+    }
+    at += line.length;
+  }
+  // One encoding that is another than UTF-8 is no mixture.
+  return hasUtf8 ? { bytes: Buffer.concat(lines), guessed } : { bytes: asUtf8(bytes), guessed: [] };
+}
+
+const LF = 10;
+const CR = 13;
+
+/** Lines that old programs end with a bare CR. */
+function withLineFeeds({ bytes, guessed }: MixedText): MixedText {
+  if (bytes.includes(LF) || !bytes.includes(CR)) return { bytes, guessed };
+  return { bytes: Buffer.from(bytes.map((byte) => (byte === CR ? LF : byte))), guessed };
 }
 
 const PIECE = 1024 * 1024;
