@@ -83,7 +83,7 @@ test('a table in a workbook: hidden sheets and rows, notes beside cells, who mad
   book.addWorksheet('Away', { state: 'veryHidden' }).addRows([['name'], ['Bo']]);
   book.getWorksheet('Open')!.getCell('A2').note = 'called Otto Berg';
   book.creator = 'Signe Aaby';
-  expect(await readings('x.xlsx', Buffer.from(await book.xlsx.writeBuffer()))).toEqual(['Open!2|{"name":"Ida","e-mail":"ida@mail.example"}', 'Away!2|{"name":"Bo"}', expect.stringContaining('called Otto Berg'), 'properties|{"properties":"Signe Aaby"}']);
+  expect(await readings('x.xlsx', Buffer.from(await book.xlsx.writeBuffer()))).toEqual(['Open!2|{"name":"Ida","e-mail":"ida@mail.example"}', 'Away!2|{"name":"Bo"}', expect.stringContaining('called Otto Berg'), expect.stringMatching(/^properties\|.*Signe Aaby/)]);
 });
 
 describe('a PDF', () => {

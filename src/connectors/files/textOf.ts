@@ -61,7 +61,8 @@ export function asLines(bytes: Buffer): MixedText {
 function asMixed(bytes: Buffer): MixedText {
   if (isUtf8(bytes) || wideWithoutMark(bytes) || (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff)) return { bytes: asUtf8(bytes), guessed: [] };
   const lines: Buffer[] = [];
-  let [hasUtf8, guessed] = [false, [] as number[]];
+  const guessed: number[] = [];
+  let hasUtf8 = false;
   for (let at = 0, number = 1; at < bytes.length; number++) {
     const end = bytes.indexOf(LF, at);
     const line = bytes.subarray(at, end < 0 ? bytes.length : end + 1);
