@@ -55,6 +55,7 @@ const CALLS: Called[] = [
   { act: 'approveKeysNow', args: ['kex_none'], may: ['administrator'], safe: ['kex_none'] }, { act: 'fetchKeysNow', args: ['kex_none', 'a long passphrase of words'], may: ['administrator'], safe: ['kex_none', 'a long passphrase of words'] },
   ...[['reachSystem', []], ['readFieldsNow', []], ['changeConnectionNow', [{ folder: '/nowhere' }]]].map(([act, rest]): Called => ({ act: act as string, args: ['sys_tills', ...(rest as unknown[])], may: ['administrator', 'system-owner'], safe: act === 'reachSystem' ? ['sys_tills'] : null })),
   { act: 'confirmFieldsNow', args: ['sys_tills', 'lines', {}], may: ['administrator', 'system-owner'], safe: null }, { act: 'changeRegisterNow', args: [REGISTER], may: ['administrator', 'system-owner'], safe: null },
+  { act: 'sayInLanguageNow', args: ['Shop tills', 'da', 'Never'], may: ['administrator'], safe: null },
   { act: 'changeSearchingNow', args: [{ system: 'sys_tills', isTraced: false, searchesInactive: false, inactive: null }], may: ['administrator', 'system-owner'], safe: null },
   { act: 'tryConnectionNow', args: ['files', { path: '/nowhere' }], may: ['administrator'], safe: ['files', { path: '/nowhere' }] }, { act: 'addSystemNow', args: [{ kind: 'files', name: 'Never', country: 'DK', owner: 'Nobody', settings: { path: '/nowhere' } }], may: ['administrator'], safe: null },
 ];

@@ -1,4 +1,5 @@
 import { detect } from '../../src/core/detect/detect';
+import type { Decoy } from './decoys';
 import type { LabelledText } from './texts';
 
 export interface KindMeasured {
@@ -39,5 +40,16 @@ export function measureDetection(all: readonly LabelledText[], kinds: readonly s
   return [...counts].map(([kind, { labelled, hit, extra }]) => {
     const [precision, recall] = [hit / Math.max(1, hit + extra), hit / Math.max(1, labelled)];
     return { kind, labelled, precision, recall, f1: (2 * precision * recall) / Math.max(1e-9, precision + recall) };
+  });
+}
+
+/** Kinds of numbers: none of them may be seen in one that is nobody's. */
+const NUMBERS = new Set(['payment-card', 'iban', 'bank-account', 'national-id', 'tax-id', 'passport', 'driving-licence', 'health-insurance-id', 'medical-id', 'phone', 'licence-plate', 'customer-number']);
+
+/** Decoys in which a number of a person is seen. */
+export function flagged(all: readonly Decoy[]): (Decoy & { as: string })[] {
+  return all.flatMap((decoy) => {
+    const span = detect(decoy.text).find(({ kind, start, end }) => NUMBERS.has(kind) && start < decoy.end && end > decoy.start);
+    return span ? [{ ...decoy, as: `${span.kind} (${span.detector})` }] : [];
   });
 }

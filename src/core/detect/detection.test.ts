@@ -1,4 +1,5 @@
-import { measureDetection } from '../../../test/detection/measure';
+import { decoys } from '../../../test/detection/decoys';
+import { flagged, measureDetection } from '../../../test/detection/measure';
 import { texts, type Part } from '../../../test/detection/texts';
 import { detect } from './detect';
 
@@ -10,6 +11,12 @@ test.each<Part>(['report', 'fresh'])('on texts of the part “%s” each kind re
     expect(labelled).toBeGreaterThan(50);
     expect({ kind, isReached: f1 >= 0.9, f1 }).toMatchObject({ kind, isReached: true });
   }
+});
+
+test('of numbers that are nobody’s at most two of a hundred are taken for somebody’s', () => {
+  const all = decoys(77, 1200);
+  const wrong = flagged(all);
+  expect({ share: wrong.length / all.length, isFew: wrong.length <= all.length * 0.02, wrong: wrong.slice(0, 3) }).toMatchObject({ isFew: true });
 });
 
 const found = (text: string) => detect(text).map(({ kind, start, end }) => `${kind} ${text.slice(start, end)}`);
@@ -27,6 +34,7 @@ test.each([
   ['order number 20123456, tel. unknown', []],
   ['my iban is be68 5390 0754 7034 of course', ['iban be68 5390 0754 7034']],
   ['BE69 5390 0754 7034', []],
+  ['IBAN DE00 2230 4237 3200 9817 53', []],
   ['diners 3056 930902 5904', ['payment-card 3056 930902 5904']],
   ['card 4222222222222', ['payment-card 4222222222222']],
   ['dni 54362315k', ['national-id 54362315k']],

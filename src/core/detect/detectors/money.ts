@@ -56,7 +56,8 @@ function ibanIn(value: string): string | null {
 export function isIban(value: string): boolean {
   const compact = value.replace(/[ -]/g, '').toUpperCase();
   const country = compact.slice(0, 2);
-  if (IBAN_LENGTHS[country] !== compact.length) return false;
+  // Check digits are 98 less a remainder: from 02 to 98.
+  if (IBAN_LENGTHS[country] !== compact.length || !/^(0[2-9]|[1-8]\d|9[0-8])$/.test(compact.slice(2, 4))) return false;
   let rest = 0;
   for (const character of compact.slice(4) + compact.slice(0, 4)) {
     const digits = character >= 'A' ? String(character.charCodeAt(0) - 55) : character;
