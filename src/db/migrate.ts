@@ -26,6 +26,7 @@ import * as waiting from './migrations/0024_waiting';
 import * as ownSystem from './migrations/0025_own_system';
 import * as laws from './migrations/0026_laws';
 import * as registerWords from './migrations/0027_register_words';
+import * as sales from './migrations/0028_sales';
 import { seedLaws } from './clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -56,6 +57,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0025_own_system': ownSystem,
   '0026_laws': laws,
   '0027_register_words': registerWords,
+  '0028_sales': sales,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -14,7 +14,7 @@ export function driftOf(systemPermits: boolean, ledger: Pick<StandingAnswer, 'pe
 
 /** A system that refuses is believed: this is the choice that enters the ledger. */
 export function believedAnswer(kind: PurposeKind): Answer {
-  if (kind === 'legitimate-interest') return 'object';
+  if (kind === 'legitimate-interest' || kind === 'soft-opt-in') return 'object';
   return kind === 'opt-out' ? 'opt-out' : 'withdraw';
 }
 

@@ -125,9 +125,10 @@ export class Everyone {
     for (const index of lane.line) if (this.lanes[index]!.lastNoAt[person]! > parentsNo) parentsNo = this.lanes[index]!.lastNoAt[person]!;
     const [last, first, isOwnNo] = [lane.lastAt[person]!, lane.firstYesAt[person]!, lane.lastRank[person]! > 0];
     const inherits = parentsNo !== NEVER && (lane.kind !== 'consent' || first <= parentsNo) && (parentsNo > last || (parentsNo === last && !isOwnNo));
-    if (last === NEVER && !inherits) return lane.kind === 'consent' ? NOT_ASKED : DEFAULT;
+    // Whoever has bought is set aside: what is left here has not.
+    if (last === NEVER && !inherits) return lane.kind === 'consent' || lane.kind === 'soft-opt-in' ? NOT_ASKED : DEFAULT;
     if (inherits || isOwnNo) {
-      if (lane.kind === 'legitimate-interest') return OBJECTED;
+      if (lane.kind === 'legitimate-interest' || lane.kind === 'soft-opt-in') return OBJECTED;
       if (lane.kind === 'opt-out') return OPTED_OUT;
       return first <= (inherits ? parentsNo : last) ? WITHDRAWN : REFUSED;
     }

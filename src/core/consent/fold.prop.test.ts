@@ -12,6 +12,7 @@ const instant = (hour: number) => new Date(BASE + hour * 3_600_000).toISOString(
 const [A, B] = ['a'.repeat(64), 'b'.repeat(64)];
 const PURPOSES = [
   newPurpose({ id: 'marketing', kind: 'legitimate-interest' }), newPurpose({ id: 'newsletter', parent: 'marketing', shelfLifeDays: 60 }), newPurpose({ id: 'letter', parent: 'marketing', confirmWithinHours: 48 }),
+  newPurpose({ id: 'similar', kind: 'soft-opt-in', parent: 'marketing' }),
   newPurpose({ id: 'ads', kinds: [{ country: 'US-CA', from: '2020-01-01', kind: 'opt-out' }], isSale: true }), newPurpose({ id: 'matching', parent: 'ads', isSale: true, askAgainOnMaterial: true }),
 ];
 const WORDINGS = [{ kind: 'notice' as const, id: 'privacy', version: 2, validFrom: instant(300), recordedAt: instant(300), isMaterial: true }];
@@ -22,7 +23,7 @@ const history = fc.array(one, { maxLength: 14 }).map((list) =>
     .toSorted((x, y) => x.hour + x.delay - y.hour - y.delay)
     .map((draft, seq): Choice => ({ id: `c${seq}`, seq, purpose: draft.purpose, answer: draft.answer, occurredAt: draft.isDay ? instant(draft.hour).slice(0, 10) : instant(draft.hour), recordedAt: instant(draft.hour + draft.delay), confirms: draft.answer === 'confirm' || draft.answer === 'guardian-confirm' ? `c${draft.names}` : null, address: draft.address, terms: draft.terms, isTold: draft.isTold })),
 );
-const facts = fc.record({ country: fc.constantFrom(null, 'DK', 'US-CA', 'NL'), birthYear: fc.constantFrom(null, 1980, 2011, 2016) }).map(({ country, birthYear }): PersonFacts => ({ ...NO_FACTS, birthYear, countries: country ? [{ from: null, country }] : [] }));
+const facts = fc.record({ country: fc.constantFrom(null, 'DK', 'US-CA', 'NL'), birthYear: fc.constantFrom(null, 1980, 2011, 2016), bought: fc.array(fc.record({ hour: fc.nat(700), address: fc.constantFrom(A, B) }), { maxLength: 3 }) }).map(({ country, birthYear, bought }): PersonFacts => ({ ...NO_FACTS, birthYear, bought: bought.map(({ hour, address }) => ({ at: instant(hour), address })), countries: country ? [{ from: null, country }] : [] }));
 const moment = { at: instant(600), knownAt: instant(600), zone: ZONE };
 
 function wordsFor(choices: readonly Choice[]): FoldWords {

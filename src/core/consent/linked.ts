@@ -56,5 +56,6 @@ function mergedFacts(all: readonly PersonFacts[]): PersonFacts {
   return {
     restricted: all.flatMap(({ restricted }) => restricted), erasedAt: erased.every(Boolean) ? erased.toSorted().at(-1)! : null,
     countries: all.flatMap(({ countries }) => countries).toSorted((a, b) => ((a.from ?? '') < (b.from ?? '') ? -1 : 1)), birthYear: years.length > 0 ? Math.max(...years) : null,
+    bought: all.flatMap(({ bought }) => bought),
   };
 }

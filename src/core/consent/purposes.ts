@@ -41,7 +41,7 @@ export function ancestorsIn(inForce: ReadonlyMap<string, PurposeVersion>, purpos
 }
 
 /** How much a kind asks for before something may be done; of several the highest is the strictest. */
-const STRICTNESS: Readonly<Record<PurposeKind, number>> = { necessary: 0, 'legitimate-interest': 1, 'opt-out': 2, consent: 3 };
+const STRICTNESS: Readonly<Record<PurposeKind, number>> = { necessary: 0, 'legitimate-interest': 1, 'opt-out': 2, 'soft-opt-in': 3, consent: 4 };
 
 const strictest = (kinds: readonly PurposeKind[]): PurposeKind => kinds.reduce((found, kind) => (STRICTNESS[kind] > STRICTNESS[found] ? kind : found));
 

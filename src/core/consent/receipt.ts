@@ -24,13 +24,13 @@ export interface ReceiptFacts {
 }
 
 /** The article that a purpose of a kind rests on; where a law of another place makes it, none of the regulation's. */
-const BASIS: Readonly<Record<PurposeKind, string | null>> = { necessary: 'eu-gdpr:A6-1-b', consent: 'eu-gdpr:A6-1-a', 'legitimate-interest': 'eu-gdpr:A6-1-f', 'opt-out': null };
+const BASIS: Readonly<Record<PurposeKind, string | null>> = { necessary: 'eu-gdpr:A6-1-b', consent: 'eu-gdpr:A6-1-a', 'legitimate-interest': 'eu-gdpr:A6-1-f', 'soft-opt-in': 'eu-gdpr:A6-1-f', 'opt-out': null };
 
 /** What was said, as a status of consent; the standing it led to is said beside it. */
 const STATUS: Partial<Record<Answer, string>> = { grant: 'dpv:ConsentGiven', confirm: 'dpv:ConsentGiven', 'opt-in': 'dpv:ConsentGiven', 'guardian-confirm': 'dpv:ConsentGiven', refuse: 'dpv:ConsentRefused', withdraw: 'dpv:ConsentWithdrawn', object: 'dpv:ConsentWithdrawn', 'opt-out': 'dpv:ConsentWithdrawn' };
 
 const ALWAYS = ['A15', 'A16', 'A17', 'A18', 'A77'];
-const RIGHTS: Readonly<Record<PurposeKind, readonly string[]>> = { necessary: [...ALWAYS, 'A20'], consent: ['A7-3', ...ALWAYS, 'A20'], 'legitimate-interest': ['A21', ...ALWAYS], 'opt-out': ['A21', ...ALWAYS] };
+const RIGHTS: Readonly<Record<PurposeKind, readonly string[]>> = { necessary: [...ALWAYS, 'A20'], consent: ['A7-3', ...ALWAYS, 'A20'], 'legitimate-interest': ['A21', ...ALWAYS], 'soft-opt-in': ['A21', ...ALWAYS], 'opt-out': ['A21', ...ALWAYS] };
 
 const at = (id: string | null) => id && { '@id': id };
 

@@ -37,6 +37,20 @@ export const choiceInputSchema = yup
 
 export type ChoiceInput = yup.InferType<typeof choiceInputSchema>;
 
+/** Body of `POST /sales`: who bought when, and the address that was given in that sale. */
+export const saleInputSchema = yup
+  .object({
+    boughtAt: instantOrDaySchema.required(),
+    identifiers: yup.array(identifierSchema.required()).min(1).max(10).required(),
+    address: yup.object({ channel: yup.string().oneOf(['email', 'phone', 'sms', 'post']).required(), value: yup.string().max(320).required() }).required(),
+    country: yup.string().matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, '${path} must be a country such as DK, or a part of one such as US-CA (ISO 3166)').nullable(),
+    language: yup.string().max(12).nullable(),
+    name: yup.object({ givenName: yup.string().max(120), familyName: yup.string().max(120) }).nullable().default(null),
+  })
+  .noUnknown();
+
+export type SaleInput = yup.InferType<typeof saleInputSchema>;
+
 /** Body of `POST /standing`. */
 export const standingQuerySchema = yup
   .object({

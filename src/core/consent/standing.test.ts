@@ -5,7 +5,7 @@ import { NO_FACTS, NO_TERMS, type Choice, type PersonFacts, type PurposeVersion 
 const ZONE = 'Europe/Copenhagen';
 const NOBODY = NO_FACTS;
 const purpose = (id: string, more: Partial<PurposeVersion> = {}) => newPurpose({ id, ...more });
-const PURPOSES = [purpose('marketing', { kind: 'legitimate-interest' }), purpose('newsletter', { parent: 'marketing' }), purpose('offers'), purpose('statistics', { shelfLifeDays: 100 }), purpose('calls', { askAgainAfterDays: 30 }), purpose('sale', { kind: 'opt-out' }), purpose('orders', { kind: 'necessary' }), purpose('double', { confirmWithinHours: 48 }), purpose('digest', { parent: 'offers' })];
+const PURPOSES = [purpose('marketing', { kind: 'legitimate-interest' }), purpose('newsletter', { parent: 'marketing' }), purpose('similar', { kind: 'soft-opt-in', parent: 'marketing' }), purpose('similar-de', { kind: 'soft-opt-in', kinds: [{ country: 'DE', from: '2020-01-01', kind: 'consent' }] }), purpose('offers'), purpose('statistics', { shelfLifeDays: 100 }), purpose('calls', { askAgainAfterDays: 30 }), purpose('sale', { kind: 'opt-out' }), purpose('orders', { kind: 'necessary' }), purpose('double', { confirmWithinHours: 48 }), purpose('digest', { parent: 'offers' })];
 
 let seq = 0;
 function said(purposeId: string, answer: Choice['answer'], occurredAt: string, more: Partial<Choice> = {}): Choice {
@@ -16,6 +16,28 @@ function said(purposeId: string, answer: Choice['answer'], occurredAt: string, m
 function hold(purposeId: string, choices: Choice[], at = '2026-06-01T00:00:00Z', more: { facts?: PersonFacts; address?: string | null | 'any'; knownAt?: string } = {}) {
   return standing(choices, more.facts ?? NOBODY, PURPOSES, { purpose: purposeId, address: more.address ?? null, at, knownAt: more.knownAt ?? '2027-01-01T00:00:00Z', zone: ZONE });
 }
+
+describe('an existing customer', () => {
+  const [mine, other] = ['a'.repeat(64), 'b'.repeat(64)];
+  const facts: PersonFacts = { ...NO_FACTS, bought: [{ at: '2026-03-01T10:00:00Z', address: mine }] };
+  test.each<[string, Choice[], string | null | 'any', string, string, boolean]>([
+    ['bought, at the address of the sale', [], mine, '2026-06-01T00:00:00Z', 'default-permitted', true],
+    ['bought, on the whole', [], 'any', '2026-06-01T00:00:00Z', 'default-permitted', true],
+    ['bought, at another address', [], other, '2026-06-01T00:00:00Z', 'not-asked', false],
+    ['bought, no address named', [], null, '2026-06-01T00:00:00Z', 'not-asked', false],
+    ['before the sale', [], mine, '2026-02-01T00:00:00Z', 'not-asked', false],
+    ['said no in the sale', [said('similar', 'object', '2026-03-01T10:00:00Z')], mine, '2026-06-01T00:00:00Z', 'objected', false],
+    ['said no for another address', [said('similar', 'object', '2026-04-01T10:00:00Z', { address: other })], mine, '2026-06-01T00:00:00Z', 'default-permitted', true],
+    ['said no to all marketing', [said('marketing', 'object', '2026-04-01T10:00:00Z')], mine, '2026-06-01T00:00:00Z', 'objected', false],
+    ['said no, then yes', [said('similar', 'object', '2026-04-01T10:00:00Z'), said('similar', 'grant', '2026-05-01T10:00:00Z')], mine, '2026-06-01T00:00:00Z', 'granted', true],
+    ['said yes without a sale at that address', [said('similar', 'grant', '2026-05-01T10:00:00Z', { address: other })], other, '2026-06-01T00:00:00Z', 'granted', true],
+  ])('%s', (_, choices, address, at, expected, permitted) => expect(hold('similar', choices, at, { facts, address })).toMatchObject({ standing: expected, permitted }));
+
+  test('where a place asks for consent, a sale is none', () => {
+    const abroad = { ...facts, countries: [{ from: null, country: 'DE' }] };
+    expect(hold('similar-de', [], '2026-06-01T00:00:00Z', { facts: abroad, address: mine })).toMatchObject({ standing: 'not-asked', permitted: false });
+  });
+});
 
 describe('nothing said, yes, no', () => {
   test.each<[string, Choice[], string, boolean]>([

@@ -114,12 +114,18 @@ function ownStanding(folds: readonly Fold[], facts: PersonFacts, rules: Rules, p
   const minor = purpose.isSale ? neverBelow(country, localDay(rules.at, rules.zone)) : null;
   if (minor && facts.birthYear !== null && leastAge(facts.birthYear, localDay(rules.at, rules.zone)) < minor.age) return { ...nothing('under-age'), isYes: false, reasons: [reason('under-age', `Nothing of a person below the age of ${minor.age} is sold, shared or used for targeted advertising there, whatever was said.`, minor.source)] };
   if (kind === 'necessary') return { ...nothing('always-on'), isYes: true, reasons: [reason('necessary', `“${purpose.title}” is necessary for what the person asked for and cannot be refused.`, 'GDPR art. 6(1)(b), (c)')] };
-  const read = (covers: (fold: Fold) => boolean) => decide(combined(folds, [purpose], covers), combined(folds, line, covers)?.lastNo ?? null, facts, rules, purpose, kind);
+  const read = (covers: (fold: Fold) => boolean, of: string | null | 'any' = address) => decide(combined(folds, [purpose], covers), combined(folds, line, covers)?.lastNo ?? null, boughtBy(facts, of), rules, purpose, kind);
   if (address !== 'any') return read(covering(address));
-  const addresses = [null, ...new Set(folds.filter((fold) => fold.purpose === purpose.id && fold.address !== null).map((fold) => fold.address))];
-  const readings = addresses.map((one) => read(covering(one)));
+  const sold = kind === 'soft-opt-in' ? facts.bought.map((sale) => sale.address) : [];
+  const addresses = [null, ...new Set([...folds.filter((fold) => fold.purpose === purpose.id && fold.address !== null).map((fold) => fold.address), ...sold])];
+  const readings = addresses.map((one) => read(covering(one), one));
   // Without a yes for any address, what the person said on the whole.
   return readings.find(({ isYes, becauseSeq }) => isYes && becauseSeq !== null) ?? readings.find(({ isYes }) => isYes) ?? read(() => true);
+}
+
+/** With the sales in which this address was given; of the person as a whole none was. */
+function boughtBy(facts: PersonFacts, address: string | null | 'any'): PersonFacts {
+  return facts.bought.length === 0 ? facts : { ...facts, bought: facts.bought.filter((sale) => address === 'any' || sale.address === address) };
 }
 
 /** Rule 8: a yes for one address permits that address only; a no covers the person unless it names another address. */
@@ -188,6 +194,7 @@ function nothing(standingOf: Standing): Omit<Reading, 'permitted'> {
 }
 
 function silence(facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): Own {
+  if (kind === 'soft-opt-in') return afterSale(facts, rules);
   if (kind === 'consent') return { ...nothing('not-asked'), isYes: false, reasons: [reason('nothing-said', 'Nothing was said; without a yes it is not permitted.', 'GDPR art. 4(11)')] };
   if (kind === 'opt-out' && purpose.isSale && facts.birthYear !== null && leastAge(facts.birthYear, localDay(rules.at, rules.zone)) < SALE_OPT_IN_BELOW) {
     return { ...nothing('under-age'), isYes: false, reasons: [reason('under-age', `Below the age of ${SALE_OPT_IN_BELOW} sale and sharing need an opt-in.`, 'Civ. Code 1798.120(c)')] };
@@ -195,14 +202,24 @@ function silence(facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind
   return { ...nothing('default-permitted'), isYes: true, reasons: [reason('nothing-said', 'Nothing was said; it is permitted until the person says no.', kind === 'opt-out' ? undefined : 'GDPR art. 6(1)(f), 21')] };
 }
 
+/** Rule 7: an existing customer, at the address of the sale, until they say no. */
+function afterSale(facts: PersonFacts, rules: Rules): Own {
+  const [first] = facts.bought.filter(({ at }) => epochOf(at) <= epochOf(rules.at)).toSorted((a, b) => epochOf(a.at) - epochOf(b.at));
+  const source = 'Directive 2002/58/EC art. 13(2)';
+  if (!first) return { ...nothing('not-asked'), isYes: false, reasons: [reason('never-bought', 'Nothing was said, and no sale is known in which this address was given.', source)] };
+  const day = localDay(first.at, rules.zone);
+  return { ...nothing('default-permitted'), since: first.at, isYes: true, reasons: [reason('bought', `Bought on ${sayDay(day)} and gave this address in that sale; for own similar goods it is permitted until they say no, with a way out each time.`, source)] };
+}
+
 function noOf(kind: PurposeKind, wasGranted: boolean): Standing {
-  if (kind === 'legitimate-interest') return 'objected';
+  if (kind === 'legitimate-interest' || kind === 'soft-opt-in') return 'objected';
   if (kind === 'opt-out') return 'opted-out';
   return wasGranted ? 'withdrawn' : 'refused';
 }
 
 function sourceOfNo(kind: PurposeKind): string | undefined {
   if (kind === 'legitimate-interest') return 'GDPR art. 21(3)';
+  if (kind === 'soft-opt-in') return 'Directive 2002/58/EC art. 13(2); GDPR art. 21(3)';
   return kind === 'consent' ? 'GDPR art. 7(3)' : 'Civ. Code 1798.120(a)';
 }
 

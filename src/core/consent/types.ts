@@ -3,7 +3,8 @@ import type { Reason } from '../shared/reason';
 export const ANSWERS = ['grant', 'confirm', 'refuse', 'withdraw', 'object', 'opt-out', 'opt-in', 'gpc-seen', 'guardian-confirm'] as const;
 export type Answer = (typeof ANSWERS)[number];
 
-export const PURPOSE_KINDS = ['necessary', 'consent', 'legitimate-interest', 'opt-out'] as const;
+/** `soft-opt-in`: advertising for own similar goods to the address of a sale, until the person says no (ePrivacy Directive art. 13(2)). */
+export const PURPOSE_KINDS = ['necessary', 'consent', 'legitimate-interest', 'soft-opt-in', 'opt-out'] as const;
 export type PurposeKind = (typeof PURPOSE_KINDS)[number];
 
 export const STANDINGS = [
@@ -82,9 +83,11 @@ export interface PersonFacts {
   /** `from` null: since ever. The latest that began counts. */
   countries: readonly { from: string | null; country: string }[];
   birthYear: number | null;
+  /** Sales, with the address that was given in each (a keyed hash, as choices have it). */
+  bought: readonly { at: string; address: string }[];
 }
 
-export const NO_FACTS: PersonFacts = { restricted: [], erasedAt: null, countries: [], birthYear: null };
+export const NO_FACTS: PersonFacts = { restricted: [], erasedAt: null, countries: [], birthYear: null, bought: [] };
 
 export interface StandingAnswer {
   permitted: boolean;

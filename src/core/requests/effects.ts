@@ -14,5 +14,5 @@ export const CHOICE_RIGHTS: ReadonlySet<Right> = new Set(['objection', 'opt-out'
 export function effectOf(right: Right, kind: PurposeKind): Answer | null {
   if (!CHOICE_RIGHTS.has(right) || kind === 'necessary') return null;
   if (kind === 'consent') return 'withdraw';
-  return kind === 'legitimate-interest' ? 'object' : 'opt-out';
+  return kind === 'legitimate-interest' || kind === 'soft-opt-in' ? 'object' : 'opt-out';
 }

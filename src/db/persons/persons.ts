@@ -119,7 +119,8 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
 
 export interface FactRow {
   person_id: string;
-  fact: 'country' | 'birth-year';
+  /** `bought`: the value is the keyed hash of the address that was given in that sale. */
+  fact: 'country' | 'birth-year' | 'bought';
   value: string;
   valid_from: string;
   recorded_at: string;
@@ -133,6 +134,14 @@ export async function factsOfPersons(h: Handle, personIds: readonly string[]): P
 
 export async function insertFact(h: Handle, row: FactRow): Promise<void> {
   await h.trx('person_facts').insert(row);
+}
+
+/** A fact that is known already from that moment or before it adds nothing. @returns whether it is new */
+export async function addFactOnce(h: Handle, row: FactRow): Promise<boolean> {
+  const { person_id, fact, value, valid_from } = row;
+  const known = await h.trx('person_facts').where({ person_id, fact, value }).where('valid_from', '<=', valid_from).first();
+  if (!known) await h.trx('person_facts').insert(row);
+  return !known;
 }
 
 /** People in order of their number, for going through everybody. Erased people are left out. */

@@ -104,7 +104,7 @@ export async function changeChoices(ctx: Context, input: { token: string; change
 
 function answerOf(kind: PurposeKind, yes: boolean, neverSaid: boolean): Answer {
   if (kind === 'opt-out') return yes ? 'opt-in' : 'opt-out';
-  if (kind === 'legitimate-interest') return yes ? 'grant' : 'object';
+  if (kind === 'legitimate-interest' || kind === 'soft-opt-in') return yes ? 'grant' : 'object';
   return yes ? 'grant' : neverSaid ? 'refuse' : 'withdraw';
 }
 

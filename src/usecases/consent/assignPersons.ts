@@ -7,7 +7,8 @@ import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 import { asWrapped, newDataKeyRow } from '../shared/vault';
 import { dataKeys, type DataKeyRow } from '../../db/access/dataKeys';
-import type { PreparedChoice } from './prepareChoice';
+import type { ChoiceInput } from '../../core/consent/schema';
+import type { PreparedWho } from './prepareChoice';
 
 export interface AssignedPerson {
   id: string;
@@ -17,7 +18,8 @@ export interface AssignedPerson {
   isNew: boolean;
 }
 
-type Prepared = Extract<PreparedChoice, { ok: true }>;
+/** Whose something is, as far as it tells. */
+type Prepared = Pick<PreparedWho, 'identifiers' | 'birthYear'> & { input: Pick<ChoiceInput, 'name' | 'country' | 'language'> };
 
 /**
  * Decides whose choice each is. A customer number of the system decides; else e-mail and phone, unless they are

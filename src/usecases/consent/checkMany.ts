@@ -83,7 +83,7 @@ async function ofOwner(ctx: Context, reads: PermissionReads, owner: OwnerRow, fo
 }
 
 export function factsOfOwner(owner: Pick<OwnerRow, 'restricted_from' | 'restricted_until' | 'erased_at' | 'country' | 'birth_year'>): PersonFacts {
-  return { restricted: owner.restricted_from ? [{ from: owner.restricted_from, until: owner.restricted_until }] : [], erasedAt: owner.erased_at, countries: owner.country ? [{ from: null, country: owner.country }] : [], birthYear: owner.birth_year };
+  return { restricted: owner.restricted_from ? [{ from: owner.restricted_from, until: owner.restricted_until }] : [], erasedAt: owner.erased_at, countries: owner.country ? [{ from: null, country: owner.country }] : [], birthYear: owner.birth_year, bought: [] };
 }
 
 function answered(reading: Reading): Answered {

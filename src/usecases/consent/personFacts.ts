@@ -13,6 +13,7 @@ export function factsOf(row: PersonRow, later: readonly FactRow[] = [], knownAt:
     restricted: row.restricted_from && isKnown(row.restricted_from) ? [{ from: row.restricted_from, until: row.restricted_until }] : [],
     erasedAt: row.erased_at && isKnown(row.erased_at) ? row.erased_at : null,
     countries: [...(row.country && isKnown(row.created_at) ? [{ from: null, country: row.country }] : []), ...known.filter(({ fact }) => fact === 'country').map(({ valid_from, value }) => ({ from: valid_from, country: value }))],
+    bought: known.filter(({ fact }) => fact === 'bought').map(({ valid_from, value }) => ({ at: valid_from, address: value })),
     birthYear: years.length > 0 ? Number(years.at(-1)!.value) : isKnown(row.created_at) ? row.birth_year : null,
   };
 }

@@ -46,6 +46,35 @@ export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): Pr
   if (!about.purposes.has(input.purpose)) reasons.push(reason('unknown-purpose', `There is no purpose “${input.purpose.slice(0, 40)}”.`));
   if (beginning(input.occurredAt, 'UTC') > Date.parse(about.now) + SKEW_MS + (input.occurredAt.length === 10 ? DAY_AHEAD_MS : 0)) reasons.push(reason('in-the-future', `It happened in the future: ${input.occurredAt}.`));
   reasons.push(...wordingReasons('ask', input.ask ?? null, input.askVersion ?? null, about), ...wordingReasons('notice', input.notice ?? null, input.noticeVersion ?? null, about));
+  const { identifiers, addressHash, birthYear, suppressionHashes, reasons: unreadable } = prepareWho(keys, input, about);
+  reasons.push(...unreadable);
+  if (reasons.length > 0) return { ok: false, reasons, identifierHashes: identifiers.map(({ hash }) => hash) };
+  const contentHash = keys.index(`content:${Buffer.from(canonicalBytes({ ...input, occurredAt: String(input.occurredAt) })).toString('utf8')}`);
+  return {
+    ok: true,
+    input,
+    terms: { ...NO_TERMS, ask: input.ask ?? null, askVersion: input.askVersion ?? null, notice: input.notice ?? null, noticeVersion: input.noticeVersion ?? null, country: input.country ?? null },
+    identifiers,
+    addressHash,
+    birthYear,
+    suppressionHashes,
+    externalHash: input.externalId ? keys.index(`external:${input.externalId}`) : contentHash,
+    contentHash,
+  };
+}
+
+export interface PreparedWho {
+  identifiers: HashedIdentifier[];
+  addressHash: Buffer | null;
+  birthYear: number | null;
+  suppressionHashes: Buffer[];
+  /** What cannot be read. */
+  reasons: Reason[];
+}
+
+/** Whose it is, and which address of theirs it is about: read, normalised and hashed. */
+export function prepareWho(keys: Keys, input: Pick<ChoiceInput, 'identifiers' | 'address' | 'country'>, about: Pick<Checks, 'systemId' | 'country'>): PreparedWho {
+  const reasons: Reason[] = [];
   const country = input.country ?? about.country;
   const identifiers: HashedIdentifier[] = [];
   for (const { kind, value } of input.identifiers) {
@@ -59,20 +88,8 @@ export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): Pr
     if (!address) reasons.push(reason('address-unreadable', 'The address it is given for cannot be read.'));
     else addressHash = identifiers.find((one) => one.kind === address.kind && one.value === address.value)?.hash ?? keys.index(indexText(address));
   }
-  if (reasons.length > 0) return { ok: false, reasons, identifierHashes: identifiers.map(({ hash }) => hash) };
-  const contentHash = keys.index(`content:${Buffer.from(canonicalBytes({ ...input, occurredAt: String(input.occurredAt) })).toString('utf8')}`);
   const birth = identifiers.find(({ kind }) => kind === 'name-birth-date')?.value.split('|')[1] ?? null;
-  return {
-    ok: true,
-    input,
-    terms: { ...NO_TERMS, ask: input.ask ?? null, askVersion: input.askVersion ?? null, notice: input.notice ?? null, noticeVersion: input.noticeVersion ?? null, country: input.country ?? null },
-    identifiers,
-    addressHash,
-    birthYear: birth ? Number(birth.slice(0, 4)) : null,
-    suppressionHashes: identifiers.flatMap((identifier) => keys.suppressions(indexText(identifier)).map(({ hash }) => hash)),
-    externalHash: input.externalId ? keys.index(`external:${input.externalId}`) : contentHash,
-    contentHash,
-  };
+  return { identifiers, addressHash, reasons, birthYear: birth ? Number(birth.slice(0, 4)) : null, suppressionHashes: identifiers.flatMap((identifier) => keys.suppressions(indexText(identifier)).map(({ hash }) => hash)) };
 }
 
 /** The one address an answer is about, normalised; null where it cannot be read. */

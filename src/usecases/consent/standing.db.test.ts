@@ -1,10 +1,11 @@
 import { choice, purposeRow, rebuilt, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
-import type { ChoiceInput } from '../../core/consent/schema';
+import type { ChoiceInput, SaleInput } from '../../core/consent/schema';
 import { addShare, type Shares } from '../../core/consent/everyone';
 import { readsIn, readsOver } from '../../db/consent/permissions';
 import { insertPurpose, insertWording } from '../../db/consent/purposes';
+import { indexText } from '../persons/identifierKeys';
 import { personsById } from '../../db/persons/persons';
 import { insertFact } from '../../db/persons/persons';
 import { answerChecks } from './answerChecks';
@@ -14,10 +15,13 @@ import { readPermissionCounts } from './readPermissionCounts';
 import { readProofPage } from './readProofPage';
 import { rebuildFolds, startRebuild } from './rebuildFolds';
 import { recordChoices } from './recordChoices';
+import { recordSales } from './recordSales';
 import { readRules, subjectOf } from './standingOfPerson';
 
 let world: TestWorld;
-const PURPOSES = ['marketing', 'newsletter', 'offers', 'letter', 'sale', 'rides'];
+const PURPOSES = ['marketing', 'newsletter', 'offers', 'letter', 'sale', 'rides', 'similar'];
+
+const sale = (more: Partial<SaleInput> = {}): SaleInput => ({ boughtAt: '2026-11-20T10:00:00Z', identifiers: [{ kind: 'email', value: 'buyer@mail.example' }], address: { channel: 'email', value: 'buyer@mail.example' }, country: 'DK', language: 'da', name: null, ...more });
 
 /** Repeatable numbers (Lehmer): the same history at every run. */
 let state = 4711;
@@ -31,6 +35,7 @@ beforeAll(async () => {
     await insertPurpose(h, purposeRow({ id: 'letter', parent: 'marketing', confirmWithinHours: 48 }));
     await insertPurpose(h, purposeRow({ id: 'sale', kinds: [{ country: 'US-CA', from: '2020-01-01', kind: 'opt-out' }], isSale: true }));
     await insertPurpose(h, purposeRow({ id: 'rides', askAgainOnMaterial: true, shelfLifeDays: 100 }));
+    await insertPurpose(h, purposeRow({ id: 'similar', kind: 'soft-opt-in', parent: 'marketing' }));
     await insertWording(h, { kind: 'notice', id: 'privacy', version: 6, validFrom: '2026-09-01T00:00:00Z', recordedAt: '2026-09-01T00:00:00Z', isMaterial: true, method: null, place: null, purposes: [], words: {} });
   });
   // Eight months in forty deliveries: late arrivals, confirmations, signals, addresses, children, days without a time.
@@ -51,6 +56,13 @@ beforeAll(async () => {
     });
     const outcomes = await recordChoices(world.worker, { systemId: 'sys_shop', choices });
     outcomes.forEach(({ id }, i) => id && choices[i]!.answer === 'grant' && choices[i]!.purpose === 'letter' && grants.push(id));
+  }
+  // Every third has bought at some time, to an address of theirs or of the house.
+  for (let who = 0; who < 40; who += 3) {
+    const email = `p${who}@mail.example`;
+    world.goTo(new Date(Date.parse('2026-04-01T00:00:00Z') + who * 5 * 86_400_000).toISOString());
+    const [outcome] = await recordSales(world.worker, { systemId: 'sys_shop', sales: [sale({ boughtAt: world.worker.clock.now(), identifiers: [{ kind: 'email', value: email }], address: { channel: 'email', value: who % 2 === 0 ? email : 'house@mail.example' }, name: null })] });
+    expect(outcome).toMatchObject({ status: 'recorded' });
   }
   world.goTo('2026-11-24T08:00:00Z');
 }, 120_000);
@@ -130,6 +142,45 @@ test('a fact with a date counts from that date: moved to California, a signal bi
   expect(await ask()).toMatchObject({ standing: 'not-asked' });
   await world.worker.transaction((h) => insertFact(h, { person_id, fact: 'country', value: 'US-CA', valid_from: '2026-11-01T00:00:00Z', recorded_at: '2026-11-21T00:00:00Z' }));
   expect(await ask()).toMatchObject({ standing: 'opted-out', permitted: false, mayAskAgainFrom: '2027-11-20' });
+});
+
+describe('an existing customer (soft opt-in)', () => {
+  const may = (value: string) => world.worker.transaction(async (h) => (await checkMany(world.worker, readsIn(h), [{ purpose: 'similar', identifier: { kind: 'email', scope: '', value, loose: null } }]))[0]!);
+  const bought = async (more: Partial<SaleInput> = {}) => (await recordSales(world.worker, { systemId: 'sys_shop', sales: [sale(more)] }))[0]!;
+
+  test('nobody before they have bought; from the sale on at its address only, until they say no', async () => {
+    expect(await may('buyer@mail.example')).toMatchObject({ standing: 'not-asked', permitted: false });
+    expect(await bought()).toEqual({ status: 'recorded', reasons: [] });
+    expect(await may('buyer@mail.example')).toMatchObject({ standing: 'default-permitted', permitted: true, since: '2026-11-20T10:00:00.000Z', reasons: [expect.objectContaining({ code: 'bought' })] });
+    // Another address of the same person was given in no sale.
+    await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'buyer@mail.example' }, { kind: 'email', value: 'buyer@work.example' }], name: null, purpose: 'offers', answer: 'refuse', externalId: 'b1' })] });
+    expect(await may('buyer@work.example')).toMatchObject({ standing: 'not-asked', permitted: false });
+    await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'buyer@mail.example' }], name: null, purpose: 'similar', answer: 'object', externalId: 'b2', occurredAt: world.worker.clock.now() })] });
+    expect(await may('buyer@mail.example')).toMatchObject({ standing: 'objected', permitted: false });
+    expect(await bought({ boughtAt: world.worker.clock.now() })).toMatchObject({ status: 'duplicate' });
+    expect(await may('buyer@mail.example')).toMatchObject({ standing: 'objected' });
+  });
+
+  test('the same sale twice is one fact; an earlier one of the same address comes before it', async () => {
+    const email = 'twice@mail.example';
+    const one = { identifiers: [{ kind: 'email' as const, value: email }], address: { channel: 'email' as const, value: email } };
+    expect((await bought(one)).status).toBe('recorded');
+    expect((await bought(one)).status).toBe('duplicate');
+    expect((await bought({ ...one, boughtAt: '2025-01-05' })).status).toBe('recorded');
+    expect(await may(email)).toMatchObject({ since: '2025-01-04T23:00:00.000Z' });
+    expect(await world.knex('person_facts').where({ fact: 'bought' }).whereIn('person_id', world.knex('identifiers').select('person_id').where({ hash: world.worker.keys.index(indexText({ kind: 'email', scope: '', value: email })) }))).toHaveLength(2);
+  });
+
+  test('what cannot be read, lies in the future or belongs to somebody erased is held back with its reason', async () => {
+    expect(await bought({ address: { channel: 'email', value: 'no address' } })).toMatchObject({ status: 'quarantined', reasons: [{ code: 'address-unreadable' }] });
+    expect(await bought({ boughtAt: '2027-01-01T00:00:00Z' })).toMatchObject({ status: 'quarantined', reasons: [{ code: 'in-the-future' }] });
+    const gone = { kind: 'email' as const, value: 'gone@mail.example' };
+    const [{ hash, version }] = world.worker.keys.suppressions(indexText({ kind: 'email', scope: '', value: gone.value })) as [{ hash: Buffer; version: number }];
+    await world.knex('suppressions').insert({ hash, key_version: version, kind: 'email', erased_at: '2026-11-01T00:00:00Z', request_ref: 'BK-1' });
+    expect(await bought({ identifiers: [gone], address: { channel: 'email', value: gone.value }, boughtAt: '2026-10-01' })).toMatchObject({ status: 'suppressed' });
+    expect(await bought({ identifiers: [gone], address: { channel: 'email', value: gone.value } })).toMatchObject({ status: 'quarantined', reasons: [{ code: 'back-after-erasure' }] });
+    expect(await may(gone.value)).toMatchObject({ standing: 'erased' });
+  });
 });
 
 describe('many at once', () => {

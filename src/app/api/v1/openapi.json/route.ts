@@ -1,4 +1,4 @@
-import { choiceInputSchema, ledgerExportSchema, ledgerSearchSchema, standingQuerySchema } from '../../../../core/consent/schema';
+import { choiceInputSchema, ledgerExportSchema, ledgerSearchSchema, saleInputSchema, standingQuerySchema } from '../../../../core/consent/schema';
 import { clockQuerySchema, lawsQuerySchema } from '../../../../core/clock/schema';
 import { detectQuerySchema } from '../../../../core/detect/schema';
 import { requestInputSchema } from '../../../../core/requests/schema';
@@ -22,6 +22,7 @@ export function GET(): Response {
     components: { securitySchemes: { key: { type: 'http', scheme: 'bearer' } } },
     paths: {
       '/choices': call('choices:write', 'Record one choice', choiceInputSchema),
+      '/sales': call('choices:write', 'Record who bought when, with the address that was given (soft opt-in)', saleInputSchema),
       '/standing': call('standing:read', 'May we', standingQuerySchema),
       '/requests': call('requests:write', 'Open a request', requestInputSchema),
       '/detect': call('detect:read', 'Recognise personal data in a text', detectQuerySchema),

@@ -1,0 +1,61 @@
+import type { SaleInput } from '../../core/consent/schema';
+import { beginning } from '../../core/consent/timeline';
+import { localDay } from '../../core/shared/days';
+import { reason, type Reason } from '../../core/shared/reason';
+import { openLedgerEnd } from '../../db/consent/ledger';
+import { addFactOnce, personsByHash, suppressionsOf } from '../../db/persons/persons';
+import { systemById } from '../../db/systems/systems';
+import type { Context } from '../context';
+import { recordTrail } from '../trail/recordTrail';
+import { assignPersons, type AssignedPerson } from './assignPersons';
+import { prepareWho, type PreparedWho } from './prepareChoice';
+
+export interface SaleOutcome {
+  status: 'recorded' | 'duplicate' | 'suppressed' | 'quarantined';
+  reasons: Reason[];
+}
+
+/** Clocks of other machines may run a little ahead. */
+const SKEW_MS = 5 * 60_000;
+
+/**
+ * Takes sales as dated facts of people: who bought, when, and which address was given in that sale. Of several to one address the first
+ * counts. Nothing is kept of what was bought. Order of the outcomes is that of the input; the same input twice changes nothing.
+ */
+export async function recordSales(ctx: Context, input: { systemId: string; sales: readonly SaleInput[] }): Promise<SaleOutcome[]> {
+  return ctx.transaction(async (h) => {
+    const system = await systemById(h, input.systemId);
+    if (!system) throw new Error(`system ${input.systemId} is not registered`);
+    const prepared = input.sales.map((sale) => ({ sale, who: prepareWho(ctx.keys, sale, { systemId: system.id, country: system.default_country }) }));
+    // People are made under the ledger's lock, as with choices: two at once would make one twice.
+    await openLedgerEnd(h);
+    const now = ctx.clock.now();
+    const erased = new Map((await suppressionsOf(h, prepared.flatMap(({ who }) => who.suppressionHashes))).map((row) => [row.hash.toString('hex'), row.erased_at]));
+    const assign = await assignPersons(ctx, h, await personsByHash(h, prepared.flatMap(({ who }) => who.identifiers.map(({ hash }) => hash))));
+    const outcomes: SaleOutcome[] = [];
+    const facts: { person: AssignedPerson; who: PreparedWho; at: string; outcome: SaleOutcome }[] = [];
+    for (const { sale, who } of prepared) outcomes.push(await settle(sale, who));
+    await assign.save(system.id);
+    for (const { person, who, at, outcome } of facts) {
+      const isNew = await addFactOnce(h, { person_id: person.id, fact: 'bought', value: who.addressHash!.toString('hex'), valid_from: at, recorded_at: now });
+      if (!isNew) outcome.status = 'duplicate';
+    }
+    await recordTrail(ctx, h, 'sales-recorded', system.id, `${outcomes.length} handed in`);
+    return outcomes;
+
+    async function settle(sale: SaleInput, who: PreparedWho): Promise<SaleOutcome> {
+      const starts = beginning(sale.boughtAt, ctx.organisation.zone);
+      const reasons = [...who.reasons];
+      if (starts > Date.parse(now) + SKEW_MS) reasons.push(reason('in-the-future', `It happened in the future: ${sale.boughtAt}.`));
+      if (reasons.length > 0) return { status: 'quarantined', reasons };
+      const at = new Date(starts).toISOString();
+      const erasedAt = who.suppressionHashes.map((hash) => erased.get(hash.toString('hex'))).find(Boolean);
+      if (erasedAt) return sale.boughtAt.slice(0, 10) <= localDay(erasedAt, ctx.organisation.zone) ? { status: 'suppressed', reasons: [reason('erased', 'This person was erased; what happened before stays out.', 'GDPR art. 17')] } : { status: 'quarantined', reasons: [reason('back-after-erasure', 'This person was erased and has come back since: to be looked at as somebody new.')] };
+      const person = await assign.personOf({ ...who, input: sale });
+      if (!person) return { status: 'quarantined', reasons: [reason('several-people', 'These identifiers point at more than one person.')] };
+      const outcome: SaleOutcome = { status: 'recorded', reasons: [] };
+      facts.push({ person, who, at, outcome });
+      return outcome;
+    }
+  });
+}
