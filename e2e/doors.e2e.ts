@@ -42,6 +42,19 @@ test.each([
   expect(response.status).toBeLessThan(500);
 });
 
+test('who bought when is taken in once; what cannot be read is held with its reason, and a body of another shape is a 400', async () => {
+  const sale = { boughtAt: '2026-11-20T09:00:00Z', identifiers: [{ kind: 'email', value: 'sale@mail.example' }], address: { channel: 'email', value: 'sale@mail.example' } };
+  const send = async (body: unknown, key: string = WORLD.shopKey) => {
+    const response = await fetch(`${WORLD.address}/api/v1/sales`, { method: 'POST', headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    return { status: response.status, body: (await response.json()) as { status?: string; results?: { status: string; reasons?: { code: string }[] }[] } };
+  };
+  expect(await send(sale)).toEqual({ status: 200, body: { status: 'recorded' } });
+  const { body } = await send({ sales: [sale, { ...sale, boughtAt: '2031-01-01' }] });
+  expect(body.results!.map(({ status, reasons }) => [status, reasons?.[0]?.code])).toEqual([['duplicate', undefined], ['quarantined', 'in-the-future']]);
+  expect((await send({ ...sale, address: undefined })).status).toBe(400);
+  expect((await send(sale, 'nobody')).status).toBe(401);
+});
+
 test('who calls is not what the caller says: the limit holds whatever stands in the header', async () => {
   const statuses: number[] = [];
   // An upload of nobody's is refused before its body is read; the address in the header changes nothing.

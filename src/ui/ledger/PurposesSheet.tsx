@@ -105,7 +105,7 @@ function Editor({ draft: first, parents, mayPublish, tryOut, publish, close }: {
         <div className="pair">{field('id', 'Short name', { disabled: Boolean(first.id) })}{field('title', 'Title')}</div>
         {field('plain', 'In plain words, as the person reads it', { multiline: true })}
         <div className="pair">
-          {field('kind', 'Kind', { select: true, children: PURPOSE_KINDS.map((kind) => <MenuItem key={kind} value={kind}>{kind.replaceAll('-', ' ')}</MenuItem>) })}
+          {field('kind', 'Kind', { select: true, helperText: draft.kind === 'soft-opt-in' ? 'Own similar goods, to the address of a sale, until a no.' : ' ', children: PURPOSE_KINDS.map((kind) => <MenuItem key={kind} value={kind}>{kind.replaceAll('-', ' ')}</MenuItem>) })}
           {field('parent', 'Belongs to', { select: true, onChange: (event: { target: { value: string } }) => set({ parent: event.target.value || null }), children: [<MenuItem key="" value="">nothing</MenuItem>, ...parents.filter(({ id }) => id !== draft.id).map(({ id, title }) => <MenuItem key={id} value={id}>{title}</MenuItem>)] })}
         </div>
         <div className="pair">{count('confirmWithinHours', 'Confirmed from the mailbox within, hours')}{count('shelfLifeDays', 'A yes is kept, days')}</div>
