@@ -27,6 +27,7 @@ import * as ownSystem from './migrations/0025_own_system';
 import * as laws from './migrations/0026_laws';
 import * as registerWords from './migrations/0027_register_words';
 import * as sales from './migrations/0028_sales';
+import * as arrivalNames from './migrations/0029_arrival_names';
 import { seedLaws } from './clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -58,6 +59,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0026_laws': laws,
   '0027_register_words': registerWords,
   '0028_sales': sales,
+  '0029_arrival_names': arrivalNames,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -63,3 +63,18 @@ export interface WordsLine {
   /** As it ships. */
   shipped: string | null;
 }
+
+/** A message or a file that came in and could not be taken in. */
+export interface ArrivalView {
+  id: string;
+  /** What it is called where it lies; null: that is not known. */
+  name: string | null;
+  /** The system whose folder it lies in. */
+  source: string | null;
+  arrivedAt: string;
+  /** A kind of failure. */
+  why: string;
+  /** Trying again does not help: somebody has to look. */
+  mustLook: boolean;
+  tries: number;
+}

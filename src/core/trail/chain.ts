@@ -3,7 +3,7 @@ import { concat, type Hash } from '../sealing/merkle';
 
 export const TRAIL_ACTS = [
   'signed-in', 'sign-in-failed', 'signed-out', 'person-searched', 'person-opened', 'ledger-opened', 'mask-lifted',
-  'choices-recorded', 'sales-recorded', 'import-checked', 'import-run', 'ledger-verified', 'quarantine-opened',
+  'choices-recorded', 'sales-recorded', 'arrivals-viewed', 'arrival-settled', 'import-checked', 'import-run', 'ledger-verified', 'quarantine-opened',
   'request-opened', 'request-received', 'request-viewed', 'request-joined', 'request-reopened', 'helper-asked', 'helper-opened', 'helper-uploaded', 'helper-done', 'helper-escalated', 'helper-cancelled', 'request-carried-out', 'correction-asked', 'restriction-asked', 'request-acknowledged', 'request-basis-changed', 'owner-set', 'note-added', 'authority-shown', 'appeal-received', 'appeal-answered', 'status-read', 'mail-proposed', 'proposals-viewed', 'proposal-opened', 'proposal-set-aside', 'assignment-changed', 'calendar-feed-made', 'identity-asked', 'identity-proven', 'identity-failed', 'identity-refused',
   'clock-event', 'trace-started', 'trace-stopped', 'trace-resumed', 'trace-key-struck', 'trace-finished', 'trace-step-failed', 'trace-step-retried', 'record-opened', 'verdict-given', 'record-redacted', 'band-accepted',
   'decided', 'pack-asked', 'pack-built', 'pack-sent', 'link-opened', 'link-released', 'link-refused', 'pack-downloaded', 'download-confirmed', 'plan-made', 'plan-confirmed', 'operation-done', 'erasure-finished', 'erasure-stopped', 'letter-sent-again', 'connection-try-failed',

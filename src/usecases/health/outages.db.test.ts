@@ -16,6 +16,7 @@ import { deliverLetters } from '../letters/deliverLetters';
 import { sendAgain } from '../letters/sendAgain';
 import { openRequest } from '../requests/openRequest';
 import { requestView } from '../requests/requestView';
+import { readArrivals, settleArrivalByHand } from './arrivals';
 import { takeInbox } from '../requests/takeInbox';
 import { dailyWork } from '../shared/dailyWork';
 import { readHealth } from './readHealth';
@@ -85,6 +86,18 @@ test('a message that cannot be read is shown, is not asked again and again, and 
   pass(6 * 60_000);
   expect(await healthNow()).toMatchObject({ status: 'degraded', intake: 'waiting' });
   expect(await deskSays()).toContain('the privacy mailbox 1 message could not be taken in (no-message)');
+  // It is named to those who work on requests, who settle it; seen again, it stays settled.
+  const [arrival, ...others] = must(await readArrivals(signe, { kind: 'mail' }));
+  expect([arrival, others]).toEqual([expect.objectContaining({ name: expect.stringContaining('empty.m'), why: 'no-message', mustLook: true }), []]);
+  const owner = world.user('usr_owner', 'system-owner');
+  expect(await readArrivals(owner, { kind: 'mail' })).toMatchObject({ refusal: { code: 'not-allowed' } });
+  expect(await settleArrivalByHand(owner, { kind: 'mail', id: arrival!.id })).toMatchObject({ refusal: { code: 'not-allowed' } });
+  for (const id of ['zz', '', 'ff']) expect(await settleArrivalByHand(signe, { kind: 'mail', id })).toMatchObject({ refusal: { code: 'not-found' } });
+  must(await settleArrivalByHand(signe, { kind: 'mail', id: arrival!.id }));
+  await takeInbox(world.worker, new Set());
+  expect(must(await readArrivals(signe, { kind: 'mail' }))).toEqual([]);
+  expect(await deskSays()).not.toContain('no-message');
+  expect(JSON.stringify(await world.knex('arrivals').select('name_sealed'))).not.toContain(Buffer.from('empty.m').toString('hex'));
   const { inbox } = world.worker;
   world.worker.inbox = maildirInbox(join(world.folder, 'no-such-place'));
   await expect(takeInbox(world.worker, seen)).rejects.toThrow();

@@ -21,6 +21,7 @@ import { countSealed, startRemoval } from '../../../usecases/consent/removeSeale
 import { startVerification } from '../../../usecases/consent/verifyLedger';
 import { startComparison } from '../../../usecases/drift/compareSystem';
 import { believe, putRight, type Chosen } from '../../../usecases/drift/putRight';
+import { settleArrivalByHand } from '../../../usecases/health/arrivals';
 import { correctLine, rerunHeld } from '../../../usecases/imports/correctLines';
 import { mapImport } from '../../../usecases/imports/mapImport';
 import { startImport } from '../../../usecases/imports/runImport';
@@ -128,4 +129,8 @@ export async function publishNow(values: unknown): Promise<ActionResult<{ versio
     const result = await publishPurpose(ctx, { ...form.value, validFrom: form.value.validFrom < now ? now : form.value.validFrom });
     return result.ok ? ok(result.value) : result;
   });
+}
+
+export async function settleFile(id: string): Promise<ActionResult> {
+  return act((ctx) => settleArrivalByHand(ctx, { kind: 'file', id: String(id) }));
 }

@@ -21,6 +21,7 @@ import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from '.
 import { joinRequests } from '../../../usecases/requests/joinRequests';
 import { addNote, setOwner } from '../../../usecases/requests/notes';
 import { openFromStaff } from '../../../usecases/requests/openFromStaff';
+import { settleArrivalByHand } from '../../../usecases/health/arrivals';
 import { confirmProposal, setAsideProposal } from '../../../usecases/requests/proposals';
 import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../../../usecases/requests/recordActs';
 import { reopenRequest } from '../../../usecases/requests/reopenRequest';
@@ -149,6 +150,10 @@ export async function join(ref: string, into: string): Promise<ActionResult> {
 export async function openFromProposal(id: string, values: unknown): Promise<ActionResult<{ ref: string }>> {
   const form = readForm(openRequestSchema, values);
   return form.ok ? act((ctx) => confirmProposal(ctx, { id, form: form.value })) : form;
+}
+
+export async function settleMessage(id: string): Promise<ActionResult> {
+  return act((ctx) => settleArrivalByHand(ctx, { kind: 'mail', id: String(id) }));
 }
 
 export async function setAside(id: string): Promise<ActionResult> {

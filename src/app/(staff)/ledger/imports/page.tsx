@@ -1,10 +1,18 @@
 import { readImports, readImportSources } from '../../../../usecases/imports/readImports';
 import { ImportSheet } from '../../../../ui/ledger/ImportSheet';
+import { NotTakenIn } from '../../../../ui/parts/NotTakenIn';
+import { readArrivals } from '../../../../usecases/health/arrivals';
 import { shown, staff } from '../../../lib/session';
+import { settleFile } from '../actions';
 
 export const metadata = { title: 'Imports' };
 
 export default async function ImportsPage() {
   const { ctx } = await staff('imports.run');
-  return <ImportSheet imports={shown(await readImports(ctx))} sources={shown(await readImportSources(ctx))} zone={ctx.organisation.zone} />;
+  return (
+    <>
+      <NotTakenIn arrivals={shown(await readArrivals(ctx, { kind: 'file' }))} what="file" zone={ctx.organisation.zone} settle={settleFile} />
+      <ImportSheet imports={shown(await readImports(ctx))} sources={shown(await readImportSources(ctx))} zone={ctx.organisation.zone} />
+    </>
+  );
 }

@@ -1,9 +1,11 @@
 import { localDay } from '../../../../core/shared/days';
 import { InboxSheet } from '../../../../ui/requests/InboxSheet';
+import { NotTakenIn } from '../../../../ui/parts/NotTakenIn';
+import { readArrivals } from '../../../../usecases/health/arrivals';
 import { readProposals } from '../../../../usecases/requests/proposals';
 import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { shown, staff } from '../../../lib/session';
-import { openFromProposal, setAside } from '../actions';
+import { openFromProposal, setAside, settleMessage } from '../actions';
 
 export const metadata = { title: 'Came by mail' };
 
@@ -14,6 +16,7 @@ export default async function InboxPage() {
   return (
     <>
       <div className="page-head"><div><h1>Came by mail</h1><p className="sub">{proposals.length} {proposals.length === 1 ? 'message' : 'messages'} to {ctx.organisation.contact}, each proposed as a request. Nothing is opened until you confirm.</p></div></div>
+      <NotTakenIn arrivals={shown(await readArrivals(ctx, { kind: 'mail' }))} what="message" zone={ctx.organisation.zone} settle={settleMessage} />
       <InboxSheet proposals={proposals} today={localDay(ctx.clock.now(), ctx.organisation.zone)} laws={laws} standpoint={standpoint} open={openFromProposal} setAside={setAside} />
     </>
   );
