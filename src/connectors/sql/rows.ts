@@ -33,7 +33,7 @@ function keySql({ keyColumns, table }: Table): { sql: string; values: readonly s
 
 /** Rows of a table, for any condition. */
 export function from({ knex }: Database, table: Table): Knex.QueryBuilder {
-  return knex.withSchema(table.schema).from(table.table);
+  return knex.withSchema(table.schema).from(table.table, { only: table.hasHeirs });
 }
 
 /** Rows with their keys. */

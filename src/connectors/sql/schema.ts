@@ -36,6 +36,8 @@ export interface Table {
   keyColumns: readonly string[];
   columns: Column[];
   references: Reference[];
+  /** Other tables inherit from it: their rows are read there, once. */
+  hasHeirs: boolean;
   approximateCount: number;
 }
 
@@ -59,8 +61,8 @@ const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspna
 export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = {}): Promise<Table[]> {
   const wanted = only.split(',').map((name) => name.trim()).filter(Boolean);
   const rowsOf = async <T>(sql: string): Promise<T[]> => ((await knex.raw(sql)) as { rows: T[] }).rows;
-  const columns = await rowsOf<{ id: string; schema: string; table: string; name: string; type: string; nullable: boolean; generated: boolean; count: string }>(`
-    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable, a.attgenerated <> '' as generated, greatest(c.reltuples, 0)::bigint as count
+  const columns = await rowsOf<{ id: string; schema: string; table: string; name: string; type: string; nullable: boolean; generated: boolean; hasHeirs: boolean; count: string }>(`
+    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable, a.attgenerated <> '' as generated, c.relkind = 'r' and exists (select 1 from pg_inherits h where h.inhparent = c.oid) as "hasHeirs", greatest(c.reltuples, 0)::bigint as count
     from pg_class c join pg_namespace n on n.oid = c.relnamespace join pg_attribute a on a.attrelid = c.oid
     where ${OWN_TABLES} and a.attnum > 0 and not a.attisdropped order by n.nspname, c.relname, a.attnum`);
   const keys = await rowsOf<{ id: string; names: string[] }>(`
@@ -83,7 +85,7 @@ export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = 
     if (wanted.length > 0 && !wanted.includes(row.schema)) continue;
     const name = nameOf.get(row.id)!;
     const own = references.filter(({ id, to }) => id === row.id && nameOf.has(to));
-    const table = tables.get(row.id) ?? { name, schema: row.schema, table: row.table, keyColumns: keyOf.get(row.id) ?? [], columns: [], references: own.map(({ to, ...reference }) => ({ columns: reference.columns, toTable: nameOf.get(to)!, toColumns: reference.toColumns, nullable: reference.nullable, name: reference.name, follows: reference.follows, isFull: reference.isFull })), approximateCount: Number(row.count) };
+    const table = tables.get(row.id) ?? { name, schema: row.schema, table: row.table, keyColumns: keyOf.get(row.id) ?? [], columns: [], references: own.map(({ to, ...reference }) => ({ columns: reference.columns, toTable: nameOf.get(to)!, toColumns: reference.toColumns, nullable: reference.nullable, name: reference.name, follows: reference.follows, isFull: reference.isFull })), hasHeirs: row.hasHeirs, approximateCount: Number(row.count) };
     table.columns.push({ name: row.name, type: row.type, nullable: row.nullable, isGenerated: row.generated, holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null });
     tables.set(row.id, table);
   }

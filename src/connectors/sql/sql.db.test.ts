@@ -148,6 +148,10 @@ const OLD = `
   create table "old Archive"."Leads 2019" ("E-Mail" text, remark text);
   create table club.logins (at date, email text, primary key (at, email)) partition by range (at);
   create table club.logins_2026 partition of club.logins for values from ('2026-01-01') to ('2027-01-01');
+  create table club.contacts (id serial primary key, mail text);
+  create table club.sponsors (firm text) inherits (club.contacts);
+  insert into club.contacts (mail) values ('eva@mail.example');
+  insert into club.sponsors (mail, firm) values ('per@mail.example', 'Vind');
   insert into club.members values (1, 7, 'ida@mail.example', 'asked for ida.work@inbox.example to be used', 'K-77'), (1, 8, 'bo@mail.example', 'friend of ida@mail.example', 'K-78');
   insert into club.visits (branch, number, visited_on) values (1, 7, '2026-01-02'), (1, 8, '2026-01-03');
   insert into club.card_uses (card, place) values ('K-77', 'Randers'), ('K-78', 'Vejle');
@@ -181,6 +185,14 @@ describe('a database that has grown for years', () => {
     expect(records.find(({ collection }) => collection === 'club.visits')).toMatchObject({ parent: { collection: 'club.members', key: '["1", "7"]' }, refersTo: [{ collection: 'club.members', key: '["1", "7"]' }] });
     expect(records.find(({ collection }) => collection === 'club.card_uses')!.refersTo).toEqual([{ collection: 'club.members', key: '["1", "7"]', nullable: true }]);
     for (const { collection, key, fields } of records) expect((await old.read({ collection, key }))!.fields).toEqual(fields);
+  });
+
+  test('a row of a table that inherits is found once, where it lies', async () => {
+    expect(places(await found(old, ['email', 'per@mail.example'])).map((place) => place.split('/')[0])).toEqual(['club.sponsors']);
+    const [sponsor] = await found(old, ['email', 'per@mail.example']);
+    expect(sponsor!.fields).toMatchObject({ firm: 'Vind' });
+    expect(places(await found(old, ['email', 'eva@mail.example']))).toEqual(['club.contacts/1']);
+    expect(await old.read({ collection: sponsor!.collection, key: sponsor!.key })).toMatchObject({ fields: { mail: 'per@mail.example' } });
   });
 
   test('only the schemas that were named', async () => {

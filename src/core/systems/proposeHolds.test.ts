@@ -1,6 +1,17 @@
 import { isInactive } from './inactive';
 import { diagnose, kindOf, settingProblems } from './kinds';
+import { fieldNameOf } from './fieldNames';
 import { proposeCategories, proposeHolds } from './proposeHolds';
+
+test.each([
+  ['mette@mail.example', '*'],
+  ['by_phone.+45 20 30 40 50.since', 'by_phone.*.since'],
+  ['4820117', '*'],
+  ['address.street', 'address.street'],
+  ['column 3', 'column 3'],
+  ['2026', '2026'],
+  ['Kundenummer', 'Kundenummer'],
+])('no value becomes the name of a field: %s', (name, said) => expect(fieldNameOf(name)).toBe(said));
 
 describe('what a field holds is proposed from its name and its values', () => {
   const mails = ['a@mail.example', 'b@inbox.example', null, 'c@post.example', 'none'];
@@ -16,6 +27,9 @@ describe('what a field holds is proposed from its name and its values', () => {
     ['remark', 'integer', [], null],
     ['amount', 'numeric', ['12.50', '8.00'], null],
     ['contact.mail', 'text', [], 'email'],
+    ['message_id', 'text', ['<20260101.4711@mail.example>', '<x1@mail.example>'], null],
+    ['ident', 'text', ['<20260101091500.4711@mail.example>', '<5f3a9c0d1b2e4f60@mail.example>'], null],
+    ['sender', 'text', ['<mette@mail.example>', '<bo@mail.example>'], 'email'],
   ])('%s (%s) of %j', (name, type, values, holds) => {
     expect(proposeHolds(name, type, values).holds).toBe(holds);
   });

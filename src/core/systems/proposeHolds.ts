@@ -1,6 +1,6 @@
 import { detect } from '../detect/detect';
 import type { DetectedKind } from '../detect/types';
-import { holdsByName, type Holds } from '../identity/fieldHolds';
+import { holdsByName, plainFieldName, type Holds } from '../identity/fieldHolds';
 
 /** What a field seems to hold, and why; a person confirms it. */
 export interface Proposal {
@@ -37,6 +37,9 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
     if (main) whole[main.kind] = (whole[main.kind] ?? 0) + 1;
   }
   const of = `of ${filled.length} ${filled.length === 1 ? 'value' : 'values'}`;
+  // What names a message looks like an address and is none.
+  const isMessageId = MESSAGE_ID_NAME.test(plainFieldName(name.split('.').at(-1)!)) || (filled.length > 0 && filled.filter((value) => MESSAGE_ID.test(value)).length >= filled.length * SHARE);
+  if (isMessageId) return { holds: null, because: 'it names messages, not people', contains: {} };
   for (const [kind, holds] of Object.entries(BY_KIND) as [DetectedKind, Holds][]) {
     const n = whole[kind] ?? 0;
     if (n > 0 && n >= filled.length * SHARE) return { holds, because: `${n} ${of} ${n === 1 ? 'is' : 'are'} ${kind === 'email' ? 'e-mail addresses' : 'telephone numbers'}`, contains };
@@ -49,6 +52,10 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
   if (TEXT_NAMES.test(name) && /char|text|json/.test(type)) return { holds: 'free-text', because: 'by its name', contains };
   return { holds: null, because: filled.length > 0 ? 'no sign of a person' : 'no sign of a person, and nothing stands in it', contains };
 }
+
+const MESSAGE_ID_NAME = /^(message_?id|in_reply_to|references|thread_?id|mail_?id)$/;
+/** RFC 5322, 3.6.4: in angle brackets, made by a machine. */
+const MESSAGE_ID = /^<[^\s<>@]*(\d{8,}|[a-f\d]{12,})[^\s<>@]*@[^\s<>]+>$/i;
 
 const SPECIAL: readonly DetectedKind[] = ['health', 'religion', 'union', 'ethnic-origin', 'political-opinion', 'sexual-life', 'biometric'];
 const CATEGORY: Partial<Record<Holds, string>> = { email: 'name and contact', phone: 'name and contact', 'given-name': 'name and contact', 'family-name': 'name and contact', 'full-name': 'name and contact', street: 'postal address', postcode: 'postal address', city: 'postal address', 'birth-date': 'date of birth', 'customer-number': 'customer number', 'free-text': 'what was written' };

@@ -1,4 +1,5 @@
 import type { Holds } from '../../core/identity/fieldHolds';
+import { fieldNameOf } from '../../core/systems/fieldNames';
 import { diagnose } from '../../core/systems/kinds';
 import { proposeHolds } from '../../core/systems/proposeHolds';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -27,9 +28,13 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
     const fields: Omit<FieldRow, 'holds' | 'confirmed_by' | 'confirmed_at'>[] = [];
     for (const collection of collections) {
       const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
+      const known = new Set<string>();
       for (const [place, { name, type, holds }] of collection.fields.entries()) {
+        const field = fieldNameOf(name);
+        if (known.has(field)) continue;
+        known.add(field);
         const proposal = connector.sample ? proposeHolds(name, type, sampled.map((record) => record[name] ?? null)) : { holds: holds as Holds | null, because: 'by its kind', contains: {} };
-        fields.push({ system_id: row.id, collection: collection.name, field: name, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains });
+        fields.push({ system_id: row.id, collection: collection.name, field, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains });
       }
     }
     await ctx.transaction(async (h) => {
