@@ -28,6 +28,7 @@ import * as laws from './migrations/0026_laws';
 import * as registerWords from './migrations/0027_register_words';
 import * as sales from './migrations/0028_sales';
 import * as arrivalNames from './migrations/0029_arrival_names';
+import * as fieldRoles from './migrations/0030_field_roles';
 import { seedLaws } from './clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -60,6 +61,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0027_register_words': registerWords,
   '0028_sales': sales,
   '0029_arrival_names': arrivalNames,
+  '0030_field_roles': fieldRoles,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

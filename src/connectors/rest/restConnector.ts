@@ -1,3 +1,4 @@
+import { haystackOf, mentions } from '../../core/identity/mentions';
 import type { Holds } from '../../core/identity/fieldHolds';
 import { leavesAt, readRestMapping, valueAt, type RestCollection, type RestMapping, type RestWrite } from '../../core/systems/restMapping';
 import { ConnectorError, type Connector, type FoundBatch, type FoundProblem, type FoundRecord, type RecordRef, type SearchKey, type WriteOutcome } from '../../ports/connector';
@@ -109,7 +110,7 @@ async function* search(systemId: string, service: Service, mapping: RestMapping,
         const { records, problems } = await recordsOf(systemId, collection, page, null, keys);
         read += records.length;
         broken += problems.length;
-        const found = records.filter((record) => !seen.has(record.key) && isOf(record, keys, systemId));
+        const found = records.filter((record) => !seen.has(record.key) && (isOf(record, keys, systemId) || speaksOf(record, collection, keys)));
         for (const { key } of found) seen.add(key);
         yield { records: found, scanned: page.length, problems };
         for (const record of found) yield* hanging(systemId, service, mapping, record, keys);
@@ -150,6 +151,14 @@ function pathsOf(collection: RestCollection, keys: readonly SearchKey[], systemI
   const searched = Object.keys(collection.find);
   if (searched.length === 0 || !own.some(({ kind }) => searched.includes(kind))) return searched.length > 0 ? [] : [collection.list];
   return own.flatMap(({ kind, value }) => (collection.find[kind] ? [collection.find[kind].replace('{value}', encodeURIComponent(value))] : []));
+}
+
+/** Its running text mentions one who is looked for, whoever the record is of. */
+function speaksOf({ fields }: FoundRecord, { person }: RestCollection, keys: readonly SearchKey[]): boolean {
+  const text = person['free-text'] === undefined ? null : (fields[person['free-text']] ?? null);
+  if (!text) return false;
+  const hay = haystackOf(text);
+  return keys.some((key) => mentions(hay, key));
 }
 
 function isOf({ person }: FoundRecord, keys: readonly SearchKey[], systemId: string): boolean {

@@ -1,10 +1,12 @@
 import type { Holds } from '../../core/identity/fieldHolds';
+import { nameLevel } from '../../core/identity/names';
 import type { PersonRecord } from '../../core/identity/record';
 import type { SearchKey } from '../../ports/connector';
 import { haystackOf, mentions } from '../../core/identity/mentions';
 
 /**
- * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the person's.
+ * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the person's; where a field of the
+ * record's own says something else of the kind, and it does not bear the name, the text only mentions them: it is of somebody else.
  *
  * @param held the values of the fields that hold something
  */
@@ -13,9 +15,13 @@ export function personFrom(systemId: string, held: (holds: Holds) => string[], k
   const said = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
   const full = held('full-name')[0]?.split(' ') ?? [];
   const named = said('name')[0]?.split(' ') ?? [];
+  const own = [held('given-name')[0], held('family-name')[0]].filter(Boolean).join(' ') || (held('full-name')[0] ?? '');
+  const bearsName = own !== '' && keys.some(({ kind, value }) => kind === 'name' && !['different', 'missing'].includes(nameLevel(own, value)));
+  /** What the text adds to the values of a kind. */
+  const added = (kind: SearchKey['kind'], values: readonly string[]) => (values.length === 0 || bearsName ? said(kind) : []);
   return {
     givenName: held('given-name')[0] ?? full[0] ?? named[0] ?? null, familyName: held('family-name')[0] ?? (full.slice(1).join(' ') || named.slice(1).join(' ') || null), birthDate: held('birth-date')[0] ?? null,
-    emails: [...held('email'), ...said('email')], phones: [...held('phone'), ...said('phone')], street: held('street')[0] ?? null, postcode: held('postcode')[0] ?? null, city: held('city')[0] ?? null, ...(held('country')[0] ? { country: held('country')[0]! } : {}),
-    customerNumbers: [...held('customer-number'), ...said('customer-number')].map((value) => ({ system: systemId, value })),
+    emails: [...held('email'), ...added('email', held('email'))], phones: [...held('phone'), ...added('phone', held('phone'))], street: held('street')[0] ?? null, postcode: held('postcode')[0] ?? null, city: held('city')[0] ?? null, ...(held('country')[0] ? { country: held('country')[0]! } : {}),
+    customerNumbers: [...held('customer-number'), ...added('customer-number', held('customer-number'))].map((value) => ({ system: systemId, value })),
   };
 }

@@ -1,7 +1,18 @@
 import { isInactive } from './inactive';
 import { diagnose, kindOf, settingProblems } from './kinds';
+import { proposeRole } from './fieldRoles';
 import { fieldNameOf } from './fieldNames';
 import { proposeCategories, proposeHolds } from './proposeHolds';
+
+test.each([
+  ['emergency_contact_phone', 'other'],
+  ['guardianEmail', 'other'],
+  ['created_by', 'other'],
+  ['Notfallkontakt', 'other'],
+  ['contact_email', 'subject'],
+  ['parental_leave', 'subject'],
+  ['customer.email', 'subject'],
+] as const)('%s is of %s', (field, role) => expect(proposeRole(field)).toBe(role));
 
 test.each([
   ['mette@mail.example', '*'],

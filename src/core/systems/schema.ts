@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { HOLDS, type Holds } from '../identity/fieldHolds';
 import { LANGUAGES } from '../letters/mailings';
 import { SYSTEM_KINDS } from './kinds';
+import { FIELD_ROLES, type FieldRole } from './fieldRoles';
 import { MAY_BE_NOTHING } from './register';
 
 const settings = yup.mixed<Record<string, string>>((value): value is Record<string, string> => typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string' && text.length <= 20_000)).required();
@@ -47,6 +48,7 @@ export const fieldsSchema = yup.object({
   system: yup.string().max(60).required(),
   collection: yup.string().max(300).required(),
   holds: yup.mixed<Record<string, Holds | null>>((value): value is Record<string, Holds | null> => typeof value === 'object' && value !== null && Object.keys(value).length <= 2000 && Object.values(value).every((holds) => holds === null || (HOLDS as readonly unknown[]).includes(holds))).required(),
+  roles: yup.mixed<Record<string, FieldRole>>((value): value is Record<string, FieldRole> => typeof value === 'object' && value !== null && Object.keys(value).length <= 2000 && Object.values(value).every((role) => (FIELD_ROLES as readonly unknown[]).includes(role))).default({}),
 });
 
 export const searchingSchema = yup.object({

@@ -1,5 +1,6 @@
 import type { Holds } from '../identity/fieldHolds';
 import type { RegisterEntry } from '../letters/cover';
+import type { FieldRole } from './fieldRoles';
 import type { Language } from '../letters/mailings';
 import type { PhraseKind } from './phrasebook';
 
@@ -18,6 +19,8 @@ export interface FieldLine {
   because: string;
   contains: Partial<Record<string, number>>;
   holds: Holds | null;
+  /** As confirmed; before, as proposed. */
+  role: FieldRole;
   isConfirmed: boolean;
 }
 

@@ -6,7 +6,7 @@ import { NewSystemForm } from './NewSystemForm';
 import { SystemSheet } from './SystemSheet';
 import type { SystemActions } from './systemActions';
 
-const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({ collection: 'members', field: name, type: 'text', proposed: null, because: 'no sign', contains: {}, holds: null, isConfirmed: false, ...more });
+const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({ collection: 'members', field: name, type: 'text', proposed: null, because: 'no sign', contains: {}, holds: null, role: 'subject', isConfirmed: false, ...more });
 const system = (more: Partial<SystemView> = {}): SystemView => ({
   id: 'sys_1', name: 'Riding club', kind: 'sql', owner: 'Bo', ownerEmail: 'bo@larkmere.example', country: 'DK', isTraced: false, searchesInactive: true, inactive: null, reachedAt: null, error: null, readAt: '2026-11-24T08:00:00Z', settings: { schemas: 'club' }, sealed: ['url'],
   fields: [field('reach', { proposed: 'email', because: '3 of 3 values are e-mail addresses', contains: { email: 3 } }), field('state')], register: [], mayChange: true, ...more,
@@ -28,7 +28,7 @@ test('what a field holds is proposed with its reason, changed by a person, and c
   expect(screen.getByText('email × 3')).toBeTruthy();
   fireEvent.change(screen.getByLabelText('members state holds'), { target: { value: 'free-text' } });
   fireEvent.click(button('Confirm 2 fields'));
-  await waitFor(() => expect(called).toEqual([['confirmFields', 'sys_1', 'members', { reach: 'email', state: 'free-text' }]]));
+  await waitFor(() => expect(called).toEqual([['confirmFields', 'sys_1', 'members', { reach: 'email', state: 'free-text' }, { reach: 'subject', state: 'subject' }]]));
 });
 
 test('what is confirmed already has nothing to confirm; what the mapping says is only shown', () => {

@@ -1,6 +1,7 @@
 import type { Holds } from '../../core/identity/fieldHolds';
 import type { RegisterEntry } from '../../core/letters/cover';
 import type { InactiveRule, Reached } from '../../core/systems/views';
+import type { FieldRole } from '../../core/systems/fieldRoles';
 import type { ActionResult } from '../parts/actionResult';
 
 /** What can be done on the sheet of a system. */
@@ -8,7 +9,7 @@ export interface SystemActions {
   reach: (id: string) => Promise<ActionResult<Reached>>;
   changeConnection: (id: string, settings: Record<string, string>) => Promise<ActionResult<Reached>>;
   readFields: (id: string) => Promise<ActionResult<{ collections: number; fields: number }>>;
-  confirmFields: (system: string, collection: string, holds: Record<string, Holds | null>) => Promise<ActionResult<{ confirmed: number }>>;
+  confirmFields: (system: string, collection: string, holds: Record<string, Holds | null>, roles: Record<string, FieldRole>) => Promise<ActionResult<{ confirmed: number }>>;
   changeRegister: (entry: RegisterEntry) => Promise<ActionResult<null>>;
   changeSearching: (input: { system: string; isTraced: boolean; searchesInactive: boolean; inactive: InactiveRule | null }) => Promise<ActionResult<null>>;
 }

@@ -1,4 +1,5 @@
 import type { Holds } from '../../core/identity/fieldHolds';
+import { proposeRole, type FieldRole } from '../../core/systems/fieldRoles';
 import { fieldNameOf } from '../../core/systems/fieldNames';
 import { diagnose } from '../../core/systems/kinds';
 import { proposeHolds } from '../../core/systems/proposeHolds';
@@ -25,7 +26,7 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
   const { connector } = await openConnector(ctx, row.id);
   try {
     const { collections } = await connector.describe();
-    const fields: Omit<FieldRow, 'holds' | 'confirmed_by' | 'confirmed_at'>[] = [];
+    const fields: Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>[] = [];
     for (const collection of collections) {
       const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
       const known = new Set<string>();
@@ -34,7 +35,7 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
         if (known.has(field)) continue;
         known.add(field);
         const proposal = connector.sample ? proposeHolds(name, type, sampled.map((record) => record[name] ?? null)) : { holds: holds as Holds | null, because: 'by its kind', contains: {} };
-        fields.push({ system_id: row.id, collection: collection.name, field, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains });
+        fields.push({ system_id: row.id, collection: collection.name, field, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains, proposed_role: proposeRole(name) });
       }
     }
     await ctx.transaction(async (h) => {
@@ -53,7 +54,7 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
 }
 
 /** What a person says the fields of a collection hold. From then on it is searched by that, whatever they are called. */
-export async function confirmFields(ctx: Context, input: { system: string; collection: string; holds: Record<string, Holds | null> }): Promise<Result<{ confirmed: number }, AccessRefusal>> {
+export async function confirmFields(ctx: Context, input: { system: string; collection: string; holds: Record<string, Holds | null>; roles?: Record<string, FieldRole> }): Promise<Result<{ confirmed: number }, AccessRefusal>> {
   if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
   return ctx.transaction(async (h) => {
     const row = await systemInReach(ctx, h, 'systems.change', input.system);
@@ -63,8 +64,9 @@ export async function confirmFields(ctx: Context, input: { system: string; colle
     for (const [field, holds] of Object.entries(input.holds)) {
       const own = before.get(field);
       if (!own) continue;
-      await confirmField(h, { system_id: row.id, collection: input.collection, field }, { holds, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
-      if (own.confirmed_at === null || own.holds !== holds) changes.push(`${field}: ${holds ?? 'nothing of a person'}`);
+      const role = input.roles?.[field] ?? own.role;
+      await confirmField(h, { system_id: row.id, collection: input.collection, field }, { holds, role, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
+      if (own.confirmed_at === null || own.holds !== holds || own.role !== role) changes.push(`${field}: ${holds ?? 'nothing of a person'}${role === 'other' ? ' of another party' : ''}`);
     }
     if (changes.length > 0) await recordTrail(ctx, h, 'system-changed', row.id, `fields of ${input.collection} confirmed: ${changes.join(', ')}`.slice(0, 2000));
     return ok({ confirmed: changes.length });

@@ -41,7 +41,7 @@ export async function readSystem(ctx: Context, input: { id: string }): Promise<R
     const mayChange = (await systemInReach(ctx, h, 'systems.change', input.id)) !== null;
     const secrets = (kindOf(row.kind)?.settings ?? []).filter(({ isSecret }) => isSecret).map(({ name }) => name);
     const connection = mayChange ? (connectionOfSystem(ctx, row) ?? {}) : {};
-    const fields = (await fieldsOf(h, row.id)).map(({ collection, field, type, proposed, because, contains, holds, confirmed_at }) => ({ collection, field, type, proposed, because, contains, holds, isConfirmed: confirmed_at !== null }));
+    const fields = (await fieldsOf(h, row.id)).map(({ collection, field, type, proposed, because, contains, holds, proposed_role, role, confirmed_at }) => ({ role: confirmed_at ? role : proposed_role, collection, field, type, proposed, because, contains, holds, isConfirmed: confirmed_at !== null }));
     return ok({
       id: row.id, name: row.name, kind: row.kind, owner: row.owner, ownerEmail: row.owner_email, country: row.default_country, isTraced: row.is_traced, searchesInactive: row.searches_inactive, inactive: row.inactive_rule,
       reachedAt: row.last_reached_at, error: row.last_error, readAt: row.read_at, mayChange, fields, register: (await registerEntries(h)).filter(({ system }) => system === row.id),

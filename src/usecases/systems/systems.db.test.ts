@@ -99,7 +99,7 @@ test('from adding to being searched: read, confirmed, switched on; a trace finds
 
   const ref = await traced();
   const found = must(await traceView(coordinator, { ref }))!.matches.filter(({ system }) => system === id);
-  expect(found.map(({ place, because }) => `${place} ${because}`).sort()).toEqual(['club.members/1 email, name', 'club.members/2 email, name', 'club.members/3 email', 'club.rides/1 hangs on club.members 1', 'club.rides/2 hangs on club.members 2', 'club.rides/3 hangs on club.members 3'].sort());
+  expect(found.map(({ place, because }) => `${place} ${because}`).sort()).toEqual(['club.members/1 email, name', 'club.members/2 email, name', 'club.members/3 speaks of them', 'club.rides/1 hangs on club.members 1', 'club.rides/2 hangs on club.members 2', 'club.rides/3 hangs on club.members 3'].sort());
 });
 
 test('people who are no longer active are left out only by a field that is there, counted, and named in the letter', async () => {
@@ -193,4 +193,25 @@ test('a system that is away is said, and everything is in the trail', async () =
   expect(must(await testSystem(admin, { id }))).toMatchObject({ ok: false, what: 'There is nothing at that path.' });
   const acts = await world.knex('trail').where({ act: 'system-changed' }).orderBy('at');
   expect(acts.length).toBeGreaterThanOrEqual(9);
+});
+
+test('a field of another party, confirmed as that, finds the record that names them and teaches nothing of whom it is about', async () => {
+  const client = createClient(url, 1);
+  await client.raw("create table club.tips (id serial primary key, reach text, recommended_by text); insert into club.tips (reach, recommended_by) values ('newcomer@mail.example', 'mette@mail.example'), ('second@mail.example', 'third@mail.example')");
+  await client.destroy();
+  const [row] = await world.knex('systems').where({ name: 'Riding club' });
+  must(await readFields(admin, { id: row.id }));
+  const tips = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.tips');
+  expect(tips.map(({ field, proposed, role }) => [field, proposed, role])).toEqual([['id', null, 'subject'], ['reach', 'email', 'subject'], ['recommended_by', 'email', 'other']]);
+  const holds = Object.fromEntries(tips.map(({ field, proposed }) => [field, proposed]));
+  must(await confirmFields(admin, { system: row.id, collection: 'club.tips', holds, roles: { recommended_by: 'other' } }));
+  expect(must(await readSystem(admin, { id: row.id })).fields.find(({ field }) => field === 'recommended_by')).toMatchObject({ holds: 'email', role: 'other', isConfirmed: true });
+  const view = must(await traceView(coordinator, { ref: await traced() }))!;
+  const found = view.matches.filter(({ place }) => place.startsWith('club.tips'));
+  expect(found.map(({ place, band }) => `${place} ${band}`)).toEqual(['club.tips/1 possible']);
+  expect(view.keys.map(({ value }) => value)).not.toContain('newcomer@mail.example');
+  // As the record's own, it would be theirs, and bring the newcomer in.
+  must(await confirmFields(admin, { system: row.id, collection: 'club.tips', holds, roles: { recommended_by: 'subject' } }));
+  const own = must(await traceView(coordinator, { ref: await traced() }))!;
+  expect(own.matches.filter(({ place }) => place.startsWith('club.tips')).map(({ band }) => band)).not.toEqual(['possible']);
 });

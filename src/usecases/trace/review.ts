@@ -44,7 +44,7 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
       const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
       matches.push({
         id: row.id, system: row.system_id, systemName: names.get(row.system_id) ?? row.system_id, collection: row.collection, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', parent: row.parent_key,
-        place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', '), isShared: row.is_shared, isRedacted: redactions.has(row.id), verdict: row.verdict,
+        place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', ') || 'speaks of them', isShared: row.is_shared, isRedacted: redactions.has(row.id), verdict: row.verdict,
         topics: JSON.parse((await vault.unseal(request.data_key_id, row.topics_sealed, `topics:${row.id}`)) ?? '["other"]') as Topic[], isOutside: row.is_outside, news: row.news,
         second: row.second_asked_by ? { askedBy: nameOf(row.second_asked_by), isOwnAsk: row.second_asked_by === ctx.actor.id, verdict: row.second_verdict, by: row.second_by ? nameOf(row.second_by) : null } : null,
       });

@@ -176,7 +176,7 @@ async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' 
 }
 
 /**
- * Whether a record that is somebody else's speaks of the person: their name whole, anywhere in it, or one of their keys in its running text,
+ * Whether a record that is somebody else's speaks of the person: their name whole or one of their keys, anywhere in it,
  * as in a mail between colleagues about a customer. It is shown, whoever wrote it. A record of somebody of the same name is no such record: whether
  * that is the person, the score has said.
  */
@@ -184,10 +184,8 @@ function namesThem(work: SearchWork, record: FoundRecord): boolean {
   if (!['different', 'missing'].includes(compareNames(nameOf(work.person), nameOf(record.person)))) return false;
   const name = sayName(work.person);
   const everything = [record.title, record.text, ...Object.values(record.fields)].filter(Boolean).join('\n').slice(0, MOST_LOOKED_AT);
-  if (name && mentions(haystackOf(everything), { kind: 'name', value: name })) return true;
-  if (record.text === null) return false;
-  const hay = haystackOf(record.text.slice(0, MOST_LOOKED_AT));
-  return work.keys.some((key) => mentions(hay, key));
+  const hay = haystackOf(everything);
+  return (name !== null && name !== '' && mentions(hay, { kind: 'name', value: name })) || work.keys.some((key) => mentions(hay, key));
 }
 
 /**

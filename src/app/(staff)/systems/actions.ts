@@ -3,6 +3,7 @@
 import type { Holds } from '../../../core/identity/fieldHolds';
 import type { RegisterEntry } from '../../../core/letters/cover';
 import type { Language } from '../../../core/letters/mailings';
+import type { FieldRole } from '../../../core/systems/fieldRoles';
 import { connectionSchema, fieldsSchema, registerSchema, registerWordSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
 import type { InactiveRule, Reached } from '../../../core/systems/views';
 import type { ActionResult } from '../../../ui/parts/actionResult';
@@ -37,8 +38,8 @@ export async function readFieldsNow(id: string): Promise<ActionResult<{ collecti
   return act((ctx) => readFields(ctx, { id: String(id) }));
 }
 
-export async function confirmFieldsNow(system: string, collection: string, holds: Record<string, Holds | null>): Promise<ActionResult<{ confirmed: number }>> {
-  const form = readForm(fieldsSchema, { system, collection, holds });
+export async function confirmFieldsNow(system: string, collection: string, holds: Record<string, Holds | null>, roles: Record<string, FieldRole> = {}): Promise<ActionResult<{ confirmed: number }>> {
+  const form = readForm(fieldsSchema, { system, collection, holds, roles });
   return form.ok ? act((ctx) => confirmFields(ctx, form.value)) : form;
 }
 
