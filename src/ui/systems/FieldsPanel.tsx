@@ -41,7 +41,7 @@ export function FieldsPanel({ system, collection, confirm }: { system: SystemVie
                 </td>
                 <td className="nowrap">
                   {now(field) === null ? <span className="muted">–</span> : system.mayChange && !isMapped ? (
-                    <TextField select size="small" variant="standard" value={roleOf(field)} slotProps={{ select: { inputProps: { 'aria-label': `${collection} ${field.field} whose` } } }} onChange={(event) => setRoles({ ...roles, [field.field]: event.target.value as FieldRole })}>
+                    <TextField select size="small" variant="standard" sx={{ '& .MuiInputBase-root': { fontSize: 13 } }} value={roleOf(field)} slotProps={{ select: { inputProps: { 'aria-label': `${collection} ${field.field} whose` } } }} onChange={(event) => setRoles({ ...roles, [field.field]: event.target.value as FieldRole })}>
                       {FIELD_ROLES.map((role) => <MenuItem key={role} value={role}>{WHOSE[role]}</MenuItem>)}
                     </TextField>
                   ) : WHOSE[roleOf(field)]}
