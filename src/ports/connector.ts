@@ -3,7 +3,8 @@ import type { PersonRecord } from '../core/identity/record';
 
 /** An identifier a trace searches by, normalised. `scope` is the system a customer number belongs to. */
 export interface SearchKey {
-  kind: 'email' | 'phone' | 'customer-number' | 'name';
+  /** `address`: street with number, and postcode; only where a record has a name beside it. */
+  kind: 'email' | 'phone' | 'customer-number' | 'name' | 'address';
   value: string;
   scope: string;
 }

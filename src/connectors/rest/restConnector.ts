@@ -150,7 +150,7 @@ function pathsOf(collection: RestCollection, keys: readonly SearchKey[], systemI
   const own = keys.filter(({ kind, scope }) => kind !== 'customer-number' || scope === systemId);
   const searched = Object.keys(collection.find);
   if (searched.length === 0 || !own.some(({ kind }) => searched.includes(kind))) return searched.length > 0 ? [] : [collection.list];
-  return own.flatMap(({ kind, value }) => (collection.find[kind] ? [collection.find[kind].replace('{value}', encodeURIComponent(value))] : []));
+  return own.flatMap(({ kind, value }) => (kind !== 'address' && collection.find[kind] ? [collection.find[kind].replace('{value}', encodeURIComponent(value))] : []));
 }
 
 /** Its running text mentions one who is looked for, whoever the record is of. */

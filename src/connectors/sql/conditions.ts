@@ -1,3 +1,4 @@
+import { addressParts } from '../../core/identity/addressKeys';
 import { nearPatterns, spellings } from '../../core/identity/nearNames';
 import { nameTokens } from '../../core/identity/normalise';
 import type { SearchKey } from '../../ports/connector';
@@ -24,6 +25,7 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
     }
     if (holds === 'free-text') conditions.push(...inText(name, keys));
   }
+  conditions.push(...atAddress(table, of('address')));
   for (const { value } of of('name')) {
     const words = value.split(/\s+/).filter((word) => nameTokens(word).some((token) => token.length > 1));
     const [first, last] = [words[0], words.at(-1)];
@@ -35,6 +37,20 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
     else if (full) conditions.push({ sql: '(lower(??) like any(?) and lower(??) like any(?))', values: [full, startsOf(first), full, endsOf(last)] });
   }
   return conditions;
+}
+
+/** Who lives where the person does, under whatever name; of a table that has no names an address says nothing. */
+function atAddress(table: Table, keys: readonly SearchKey[]): Condition[] {
+  const column = (...wanted: string[]) => table.columns.find(({ holds }) => holds !== null && wanted.includes(holds))?.name;
+  const [street, postcode, name] = [column('street'), column('postcode'), column('family-name', 'full-name', 'given-name')];
+  if (!street || !name) return [];
+  return keys.flatMap(({ value }) => {
+    const parts = addressParts(value);
+    if (!parts) return [];
+    // Where one field holds all of it, its postcode stands behind the house.
+    if (!postcode) return [{ sql: `regexp_replace(lower(??), '[^[:alnum:]]', '', 'g') like ?`, values: [street, `%${parts.start}%${parts.number}%${parts.postcode}%`] }];
+    return [{ sql: `(regexp_replace(lower(??::text), '[^[:alnum:]]', '', 'g') = ? and lower(??) like ?)`, values: [postcode, parts.postcode, street, `%${parts.start}%${parts.number}%`] }];
+  });
 }
 
 function startsOf(first: string): string[] {

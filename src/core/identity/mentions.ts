@@ -23,6 +23,8 @@ export function mentions(hay: Haystack, key: MentionKey): boolean {
     const digits = key.value.replace(/\D/g, '').slice(-8);
     return digits.length === 8 && hay.digits.some((run) => run.endsWith(digits));
   }
+  // An address in a text is anybody's who lives there.
+  if (key.kind === 'address') return false;
   if (key.kind === 'customer-number') return key.value.length >= 5 && hay.words.includes(key.value.toLowerCase());
   return key.value.includes(' ') && hay.words.includes(key.value.toLowerCase());
 }

@@ -19,6 +19,8 @@ export function teaches(known: PersonRecord, found: PersonRecord): PersonRecord 
   const systems = [...new Set((found.customerNumbers ?? []).map(({ system }) => system))];
   return {
     country,
+    // An address is one record's one: where it lives is taught only as a whole.
+    ...(found.street && found.postcode ? { street: found.street, postcode: found.postcode } : {}),
     emails: sole(found.emails, normaliseEmail),
     phones: sole(found.phones, (phone) => normalisePhone(phone, country)),
     customerNumbers: systems.flatMap((system) => sole(found.customerNumbers!.filter((one) => one.system === system), ({ value }) => value)),

@@ -1,3 +1,4 @@
+import type { SearchKey } from '../../ports/connector';
 import type { Handle } from '../handle';
 
 export interface TraceRow {
@@ -32,7 +33,7 @@ export interface StepRow {
 export interface TraceKeyRow {
   id: string;
   trace_id: string;
-  kind: 'email' | 'phone' | 'customer-number' | 'name';
+  kind: SearchKey['kind'];
   scope: string;
   value_sealed: Buffer;
   hash: Buffer;

@@ -23,6 +23,8 @@ export interface KnownPerson {
   record: PersonRecord;
   /** Every identifier of the person, without what was struck. */
   keys: KnownKey[];
+  /** Where records of theirs say they live, without what was struck. It speaks for a record, never against one: people move. */
+  homes: Pick<PersonRecord, 'street' | 'postcode'>[];
   /** Their name as the request and as Bookend have it. */
   names: string[];
 }
@@ -51,12 +53,14 @@ export async function knownPerson(ctx: Context, h: Handle, request: RequestRow, 
     keys.set(struckId(key), key);
     return true;
   };
+  const homes: KnownPerson['homes'] = [];
   const emails = [...(person.emails ?? [])];
   const phones = [...(person.phones ?? [])];
   const customerNumbers = [...(person.customerNumbers ?? [])];
   for (const row of traceId ? await traceKeysOf(h, traceId) : []) {
     const value = row.kind === 'name' ? null : await vault.unseal(request.data_key_id, row.value_sealed, `key:${row.id}`);
     if (!value) continue;
+    if (row.kind === 'address' && !isStruck({ kind: row.kind, scope: row.scope, hash: row.hash })) homes.push({ street: value.slice(0, value.lastIndexOf(', ')), postcode: value.slice(value.lastIndexOf(', ') + 2) });
     if (row.kind === 'email' && !emails.includes(value)) emails.push(value);
     if (row.kind === 'phone' && !phones.includes(value)) phones.push(value);
     if (row.kind === 'customer-number' && !customerNumbers.some((own) => own.value === value && own.system === row.scope)) customerNumbers.push({ system: row.scope, value });
@@ -75,5 +79,5 @@ export async function knownPerson(ctx: Context, h: Handle, request: RequestRow, 
   };
   const onFile = known ? await vault.unseal(known.data_key_id, known.name_sealed, `name:${known.id}`) : null;
   const names = [...new Set([sayName(person), onFile].filter((name) => name !== null))];
-  return { record, keys: [...keys.values()], names };
+  return { record, keys: [...keys.values()], homes, names };
 }

@@ -215,3 +215,24 @@ test('a field of another party, confirmed as that, finds the record that names t
   const own = must(await traceView(coordinator, { ref: await traced() }))!;
   expect(own.matches.filter(({ place }) => place.startsWith('club.tips')).map(({ band }) => band)).not.toEqual(['possible']);
 });
+
+test('an address that a record of theirs teaches finds them under another name at the same house, and nobody else who lives there', async () => {
+  const client = createClient(url, 1);
+  await client.raw(`create table club.homes (id serial primary key, given_name text, family_name text, reach text, street text, postcode text);
+    insert into club.homes (given_name, family_name, reach, street, postcode) values
+      ('Mette', 'Holmgaard', 'mette@mail.example', 'Strandgade 14', '8000'),
+      ('Mette', 'Krogsgaard', null, 'Strandg. 14, 1. th', '8000'),
+      ('Lars', 'Holmgaard', 'lars@mail.example', 'Strandgade 14', '8000'),
+      ('Mette', 'Krogsgaard', null, 'Strandgade 14', '9000'),
+      ('Mette', 'Holmgaard', 'mette@mail.example', 'Skolegade 2', '5000')`);
+  await client.destroy();
+  const [row] = await world.knex('systems').where({ name: 'Riding club' });
+  must(await readFields(admin, { id: row.id }));
+  const homes = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.homes');
+  must(await confirmFields(admin, { system: row.id, collection: 'club.homes', holds: Object.fromEntries(homes.map(({ field, proposed }) => [field, proposed])) }));
+  const view = must(await traceView(coordinator, { ref: await traced() }))!;
+  expect(view.keys.filter(({ kind }) => kind === 'address').map(({ value, taught }) => `${value} ${taught}`).sort()).toEqual(['Skolegade 2, 5000 true', 'Strandgade 14, 8000 true']);
+  const found = new Map(view.matches.filter(({ place }) => place.startsWith('club.homes')).map(({ place, band }) => [place.split('/')[1], band]));
+  // People move: another address takes nothing from a record that bears their name.
+  expect([...found].sort()).toEqual([['1', 'certain'], ['2', 'possible'], ['5', 'certain']]);
+});

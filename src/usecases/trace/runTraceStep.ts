@@ -16,7 +16,7 @@ import { clearProblems, insertProblems } from '../../db/trace/problems';
 import { addToStep, lockStep, setStep, struckId, struckKeys, traceBefore, traceById, traceKeysOf, type StepRow, type TraceRow } from '../../db/trace/traces';
 import { ConnectorError, isConnectorError, type FoundBatch, type FoundProblem, type FoundRecord, type SearchKey } from '../../ports/connector';
 import type { Context } from '../context';
-import { knownPerson } from '../requests/knownPerson';
+import { knownPerson, type KnownPerson } from '../requests/knownPerson';
 import { vaultOf, type Vault } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
@@ -39,6 +39,8 @@ export const stepLock = (step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>
 export interface SearchWork {
   request: RequestRow;
   person: PersonRecord;
+  /** Where they live or lived, as records of theirs have taught. */
+  homes: KnownPerson['homes'];
   keys: SearchKey[];
   conditions: TraceConditions;
   /** The trace before this one: what is new, and what was judged already. */
@@ -103,9 +105,9 @@ export async function loadSearch(ctx: Context, h: Handle, trace: TraceRow, reque
     const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
     if (value) keys.push({ kind: key.kind, value, scope: key.scope });
   }
-  const { record: known } = await knownPerson(ctx, h, request, trace.id);
+  const { record: known, homes } = await knownPerson(ctx, h, request, trace.id);
   const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
-  return { request, person: known, keys, conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, before: (await traceBefore(h, trace)) ?? null };
+  return { request, person: known, homes, keys, conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, before: (await traceBefore(h, trace)) ?? null };
 }
 
 async function search(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork): Promise<void> {
@@ -194,7 +196,10 @@ function namesThem(work: SearchWork, record: FoundRecord): boolean {
  * @param atLeast the band of what is unlikely all the same, for records that somebody handed over as theirs
  */
 export async function matchOf(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, vault: Vault, atLeast: Band | null): Promise<MatchRow | null> {
-  const { band: scored, fields, weight, probability } = score(work.person, { country, ...record.person });
+  const found = { country, ...record.person };
+  // Another address speaks against nobody: people move.
+  const scores = [score(work.person, found), ...(work.person.street ? [] : work.homes).map((home) => score({ ...work.person, ...home }, found))];
+  const { band: scored, fields, weight, probability } = scores.reduce((best, one) => (one.probability > best.probability ? one : best));
   const band = scored === 'unlikely' ? atLeast : scored;
   return band === null ? null : sealMatch(ctx, step, work, record, { weight, probability, band }, fields.map(({ field, level, weight: bits }) => ({ field, level, weight: bits })), null, vault);
 }

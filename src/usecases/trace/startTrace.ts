@@ -1,3 +1,4 @@
+import { addressKey } from '../../core/identity/addressKeys';
 import { sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
 import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/requests/conditions';
@@ -62,11 +63,13 @@ export async function addTraceKeys(ctx: Context, h: Handle, request: RequestRow,
   const country = person.country ?? ctx.organisation.country;
   const vault = vaultOf(ctx, h);
   const name = round === 1 ? sayName(person) : null;
+  const address = addressKey(person.street, person.postcode);
   const found = [
     ...(person.emails ?? []).map((value) => normaliseIdentifier('email', value, '', null)),
     ...(person.phones ?? []).map((value) => normaliseIdentifier('phone', value, '', country)),
     ...(person.customerNumbers ?? []).map(({ system, value }) => normaliseIdentifier('customer-number', value, system, null)),
     ...(name ? [{ kind: 'name', scope: '', value: name, loose: null }] : []),
+    ...(address ? [{ kind: 'address', scope: '', value: address.canonical, loose: null }] : []),
   ].filter((identifier) => identifier !== null);
   const struck = await struckKeys(h, request.id);
   const rows: TraceKeyRow[] = [];
@@ -75,7 +78,7 @@ export async function addTraceKeys(ctx: Context, h: Handle, request: RequestRow,
     const hash = ctx.keys.index(indexText(identifier));
     // A key that was struck teaches nothing more; one that was given stays listed as struck.
     if (taughtBy !== null && struck.has(struckId({ kind: identifier.kind, scope: identifier.scope, hash }))) continue;
-    rows.push({ id, trace_id: traceId, kind: identifier.kind as TraceKeyRow['kind'], scope: identifier.scope, value_sealed: await vault.seal(request.data_key_id, identifier.value, `key:${id}`), hash, round, taught_by: taughtBy });
+    rows.push({ id, trace_id: traceId, kind: identifier.kind as TraceKeyRow['kind'], scope: identifier.scope, value_sealed: await vault.seal(request.data_key_id, identifier.kind === 'address' ? address!.value : identifier.value, `key:${id}`), hash, round, taught_by: taughtBy });
   }
   return insertTraceKeys(h, rows);
 }
