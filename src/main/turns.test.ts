@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { createServer, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { turnsOf } from './turns';
@@ -40,6 +41,24 @@ test('so many at once as are allowed, in the order in which they came', async ()
   expect(await Promise.all(answers)).toEqual(Array.from({ length: 9 }, (_, n) => `/${n}`));
   expect(most).toBe(2);
   expect(begun).toEqual(came);
+  await close();
+});
+
+test('work begins in the context in which it came, never in that of whoever made room for it', async () => {
+  const whose = new AsyncLocalStorage<string>();
+  const found: [path: string, whose: string | undefined][] = [];
+  const { came, get, close } = await served(1, 50, (path, response) => {
+    found.push([path, whose.getStore()]);
+    whose.run(path, () => void setTimeout(() => response.end(path), path === '/slow' ? 200 : 20));
+  });
+  // One makes room by ending, one by taking too long.
+  const answers: Promise<string>[] = [];
+  for (const path of ['/first', '/second', '/slow', '/last']) {
+    answers.push(get(path));
+    while (!came.includes(path)) await wait(1);
+  }
+  expect(await Promise.all(answers)).toEqual(['/first', '/second', '/slow', '/last']);
+  expect(found).toEqual([['/first', undefined], ['/second', undefined], ['/slow', undefined], ['/last', undefined]]);
   await close();
 });
 

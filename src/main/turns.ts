@@ -1,7 +1,8 @@
+import { AsyncResource } from 'node:async_hooks';
 import type { ServerResponse } from 'node:http';
 
 export interface Turns {
-  /** Begins the work when it is its turn; the turn ends with the response. */
+  /** Begins the work when it is its turn, in the context in which it came; the turn ends with the response. */
   take(response: ServerResponse, work: () => void): void;
 }
 
@@ -39,7 +40,8 @@ export function turnsOf(most: number, patienceMs: number): Turns {
   return {
     take(response, work) {
       if (inHand < most) begin(response, work);
-      else waiting.push({ response, work });
+      // What is remembered for one request, such as who asks, must never be met by another that only took its place.
+      else waiting.push({ response, work: AsyncResource.bind(work) });
     },
   };
 }

@@ -12,12 +12,16 @@ export const SESSION_COOKIE = 'bookend_session';
 
 export type Staff = Extract<Actor, { kind: 'user' }>;
 
-export const currentStaff = cache(async (): Promise<Staff | null> => {
+/** Who is signed in, asked anew: for routes and acts. */
+export async function staffOfCookie(): Promise<Staff | null> {
   const token = (await cookies()).get(SESSION_COOKIE)?.value;
   if (!token) return null;
   const actor = await actorOfSession((await web()).ctx, token);
   return actor?.kind === 'user' ? actor : null;
-});
+}
+
+/** Who is signed in, for the parts of one page: asked once a page. */
+export const currentStaff = cache(staffOfCookie);
 
 /** For a page: who is signed in and may do the act; else the way to sign in, or 403. */
 export async function staff(act: Act): Promise<{ actor: Staff; ctx: Context }> {
@@ -29,7 +33,8 @@ export async function staff(act: Act): Promise<{ actor: Staff; ctx: Context }> {
 
 /** For a server action: the same, as a refusal in words. */
 export async function staffContext(): Promise<Context | null> {
-  const actor = await currentStaff();
+  // Asked anew each time: a route and an act belong to no page, and nothing that a page remembers may tell who they are.
+  const actor = await staffOfCookie();
   return actor ? contextFor(actor) : null;
 }
 
