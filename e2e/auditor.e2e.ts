@@ -177,5 +177,5 @@ test('whoever sees people masked sees the same numbers and states of their reque
     if (closed.includes(ref)) expect({ ref, counts: masked }).toEqual({ ref, counts: theirs });
     compared += theirs.length;
   }
-  expect(compared).toBeGreaterThan(20);
+  expect(compared).toBeGreaterThan(10);
 }, 240_000);
