@@ -61,6 +61,11 @@ export const REGISTER_WORDS: readonly (readonly [phrase: string, words: Readonly
   ['riding camp', { da: 'cykellejren', de: 'Fahrradcamp vor Ort', nl: 'het fietskamp' }],
   ['newsletter', { da: 'nyhedsbrevet', de: 'im Newsletter', nl: 'de nieuwsbrief' }],
   ['line_id', { da: 'Linje', de: 'Zeile', nl: 'Regel' }],
+  ['account', { da: 'Konto', de: 'Nutzerkonto', nl: 'Gebruikersaccount' }],
+  ['event', { da: 'Hændelse', de: 'Ereignis', nl: 'Gebeurtenis' }],
+  ['at_place', { da: 'Position', de: 'Standort', nl: 'Locatie' }],
+  ['tilbud', { da: 'Tilbudsnummer', de: 'Angebotsnummer', nl: 'Offertenummer' }],
+  ['vare', { da: 'Vare', de: 'Artikel', nl: 'Product' }],
   ['bike', { da: 'Cykel', de: 'Fahrrad', nl: 'Fiets' }],
   ['loyalty_no', { da: 'Fordelsnummer', de: 'Kundenkartennummer', nl: 'Klantenkaartnummer' }],
 ];
