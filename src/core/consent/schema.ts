@@ -10,6 +10,9 @@ export const identifierSchema = yup.object({
   value: yup.string().trim().min(1).max(320).required(),
 });
 
+/** One address, by the way it is reached. */
+const addressSchema = yup.object({ channel: yup.string().oneOf(['email', 'phone', 'sms', 'post']).required(), value: yup.string().max(320).required() });
+
 /** One choice as systems send it. The system is that of the key, never of the body. */
 export const choiceInputSchema = yup
   .object({
@@ -26,7 +29,7 @@ export const choiceInputSchema = yup
     place: yup.string().max(200).nullable(),
     country: yup.string().matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, '${path} must be a country such as DK, or a part of one such as US-CA (ISO 3166)').nullable(),
     language: yup.string().max(12).nullable(),
-    address: yup.object({ channel: yup.string().oneOf(['email', 'phone', 'sms', 'post']).required(), value: yup.string().max(320).required() }).nullable().default(null),
+    address: addressSchema.nullable().default(null),
     name: yup.object({ givenName: yup.string().max(120), familyName: yup.string().max(120) }).nullable().default(null),
     evidence: yup.object().nullable().default(null),
     /** Given after the person was told that their browser says otherwise. */
@@ -38,15 +41,9 @@ export const choiceInputSchema = yup
 export type ChoiceInput = yup.InferType<typeof choiceInputSchema>;
 
 /** Body of `POST /sales`: who bought when, and the address that was given in that sale. */
-export const saleInputSchema = yup
-  .object({
-    boughtAt: instantOrDaySchema.required(),
-    identifiers: yup.array(identifierSchema.required()).min(1).max(10).required(),
-    address: yup.object({ channel: yup.string().oneOf(['email', 'phone', 'sms', 'post']).required(), value: yup.string().max(320).required() }).required(),
-    country: yup.string().matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, '${path} must be a country such as DK, or a part of one such as US-CA (ISO 3166)').nullable(),
-    language: yup.string().max(12).nullable(),
-    name: yup.object({ givenName: yup.string().max(120), familyName: yup.string().max(120) }).nullable().default(null),
-  })
+export const saleInputSchema = choiceInputSchema
+  .pick(['identifiers', 'country', 'language', 'name'])
+  .shape({ boughtAt: instantOrDaySchema.required(), address: addressSchema.required() })
   .noUnknown();
 
 export type SaleInput = yup.InferType<typeof saleInputSchema>;

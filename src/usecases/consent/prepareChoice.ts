@@ -40,11 +40,16 @@ const SKEW_MS = 5 * 60_000;
 /** Where a day begins first on earth, it has begun 14 hours before it does in UTC. */
 const DAY_AHEAD_MS = 14 * 3_600_000;
 
+/** Whether a moment or a day is later than now, wherever on earth it was written down. */
+export function liesAhead(value: string, now: string): boolean {
+  return beginning(value, 'UTC') > Date.parse(now) + SKEW_MS + (value.length === 10 ? DAY_AHEAD_MS : 0);
+}
+
 /** Checks and normalises one choice; says all that is wrong with it. */
 export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): PreparedChoice {
   const reasons: Reason[] = [];
   if (!about.purposes.has(input.purpose)) reasons.push(reason('unknown-purpose', `There is no purpose “${input.purpose.slice(0, 40)}”.`));
-  if (beginning(input.occurredAt, 'UTC') > Date.parse(about.now) + SKEW_MS + (input.occurredAt.length === 10 ? DAY_AHEAD_MS : 0)) reasons.push(reason('in-the-future', `It happened in the future: ${input.occurredAt}.`));
+  if (liesAhead(input.occurredAt, about.now)) reasons.push(reason('in-the-future', `It happened in the future: ${input.occurredAt}.`));
   reasons.push(...wordingReasons('ask', input.ask ?? null, input.askVersion ?? null, about), ...wordingReasons('notice', input.notice ?? null, input.noticeVersion ?? null, about));
   const { identifiers, addressHash, birthYear, suppressionHashes, reasons: unreadable } = prepareWho(keys, input, about);
   reasons.push(...unreadable);

@@ -95,7 +95,7 @@ export async function recordPrepared(ctx: Context, h: Handle, systemId: string, 
     if (!item.ok) return { status: 'quarantined', reasons: item.reasons, identifierHashes: item.identifierHashes };
     const identifierHashes = item.identifiers.map(({ hash }) => hash);
     const erased = item.suppressionHashes.map((hash) => suppressed.get(hash.toString('hex'))).find(Boolean);
-    if (erased) return afterErasure(item.input.occurredAt, erased, ctx.organisation.zone, identifierHashes);
+    if (erased) return { ...afterErasure(item.input.occurredAt, erased, ctx.organisation.zone), identifierHashes };
     const seen = known.get(item.externalHash.toString('hex'));
     if (seen?.has(item.contentHash.toString('hex'))) return { status: 'duplicate', reasons: [reason('seen-before', 'The same choice from the same system is in the ledger already.')], identifierHashes };
     if ((item.input.answer === 'confirm' || item.input.answer === 'guardian-confirm') && !(item.input.confirms && (await choiceExists(h, item.input.confirms, 'grant')))) {
@@ -117,8 +117,8 @@ function remember(known: Map<string, Set<string>>, external: Buffer, content: Bu
 }
 
 /** What an erased person did before the erasure stays out; what came later is for a colleague to look at. */
-function afterErasure(occurredAt: string, erasedAt: string, zone: string, identifierHashes: Buffer[]): RecordOutcome {
+export function afterErasure(occurredAt: string, erasedAt: string, zone: string): { status: 'suppressed' | 'quarantined'; reasons: Reason[] } {
   const isBefore = occurredAt.length === 10 ? occurredAt <= localDay(erasedAt, zone) : Date.parse(occurredAt) <= Date.parse(erasedAt);
-  if (isBefore) return { status: 'suppressed', reasons: [reason('erased', 'This person was erased; what happened before stays out.', 'GDPR art. 17')], identifierHashes };
-  return { status: 'quarantined', reasons: [reason('back-after-erasure', 'This person was erased and has come back since: to be looked at as somebody new.')], identifierHashes };
+  if (isBefore) return { status: 'suppressed', reasons: [reason('erased', 'This person was erased; what happened before stays out.', 'GDPR art. 17')] };
+  return { status: 'quarantined', reasons: [reason('back-after-erasure', 'This person was erased and has come back since: to be looked at as somebody new.')] };
 }

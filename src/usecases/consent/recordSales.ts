@@ -1,6 +1,5 @@
 import type { SaleInput } from '../../core/consent/schema';
 import { beginning } from '../../core/consent/timeline';
-import { localDay } from '../../core/shared/days';
 import { reason, type Reason } from '../../core/shared/reason';
 import { openLedgerEnd } from '../../db/consent/ledger';
 import { addFactOnce, personsByHash, suppressionsOf } from '../../db/persons/persons';
@@ -8,15 +7,13 @@ import { systemById } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { recordTrail } from '../trail/recordTrail';
 import { assignPersons, type AssignedPerson } from './assignPersons';
-import { prepareWho, type PreparedWho } from './prepareChoice';
+import { liesAhead, prepareWho, type PreparedWho } from './prepareChoice';
+import { afterErasure } from './recordChoices';
 
 export interface SaleOutcome {
   status: 'recorded' | 'duplicate' | 'suppressed' | 'quarantined';
   reasons: Reason[];
 }
-
-/** Clocks of other machines may run a little ahead. */
-const SKEW_MS = 5 * 60_000;
 
 /**
  * Takes sales as dated facts of people: who bought, when, and which address was given in that sale. Of several to one address the first
@@ -44,17 +41,14 @@ export async function recordSales(ctx: Context, input: { systemId: string; sales
     return outcomes;
 
     async function settle(sale: SaleInput, who: PreparedWho): Promise<SaleOutcome> {
-      const starts = beginning(sale.boughtAt, ctx.organisation.zone);
-      const reasons = [...who.reasons];
-      if (starts > Date.parse(now) + SKEW_MS) reasons.push(reason('in-the-future', `It happened in the future: ${sale.boughtAt}.`));
+      const reasons = [...who.reasons, ...(liesAhead(sale.boughtAt, now) ? [reason('in-the-future', `It happened in the future: ${sale.boughtAt}.`)] : [])];
       if (reasons.length > 0) return { status: 'quarantined', reasons };
-      const at = new Date(starts).toISOString();
       const erasedAt = who.suppressionHashes.map((hash) => erased.get(hash.toString('hex'))).find(Boolean);
-      if (erasedAt) return sale.boughtAt.slice(0, 10) <= localDay(erasedAt, ctx.organisation.zone) ? { status: 'suppressed', reasons: [reason('erased', 'This person was erased; what happened before stays out.', 'GDPR art. 17')] } : { status: 'quarantined', reasons: [reason('back-after-erasure', 'This person was erased and has come back since: to be looked at as somebody new.')] };
+      if (erasedAt) return afterErasure(sale.boughtAt, erasedAt, ctx.organisation.zone);
       const person = await assign.personOf({ ...who, input: sale });
       if (!person) return { status: 'quarantined', reasons: [reason('several-people', 'These identifiers point at more than one person.')] };
       const outcome: SaleOutcome = { status: 'recorded', reasons: [] };
-      facts.push({ person, who, at, outcome });
+      facts.push({ person, who, at: new Date(beginning(sale.boughtAt, ctx.organisation.zone)).toISOString(), outcome });
       return outcome;
     }
   });
