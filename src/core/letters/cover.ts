@@ -4,7 +4,7 @@ import type { Day } from '../shared/days';
 import { CALIFORNIA, COVER_WORDS, type CoverWords } from './coverWords';
 import { sayDayIn, wordsOf } from './frame';
 import { heading, list, para, type Letter, type Organisation } from './letter';
-import { languageOf } from './mailings';
+import { languageOf, type Language } from './mailings';
 
 /** What the systems' register says of one collection; the source of the cover letter's information. */
 export interface RegisterEntry {
@@ -43,6 +43,11 @@ export interface CoverFacts {
   notSearched: readonly string[];
 }
 
+/** The language of a pack: the person's, where we speak it; under California's law the copy answers other questions, in English. */
+export function packLanguage(request: { language: string | null; regime: string }): Language {
+  return request.regime === 'us-ca' ? 'en' : languageOf(request.language);
+}
+
 export function coverWordsOf(language: string | null, regime: string): CoverWords {
   return regime === 'us-ca' ? CALIFORNIA : COVER_WORDS[languageOf(language)];
 }
@@ -53,7 +58,7 @@ export function coverWordsOf(language: string | null, regime: string): CoverWord
  */
 export function coverLetter(facts: CoverFacts): Letter {
   const { register, organisation } = facts;
-  const language = facts.regime === 'us-ca' ? 'en' : facts.language;
+  const language = packLanguage(facts);
   const [say, words] = [coverWordsOf(facts.language, facts.regime), wordsOf(language)];
   const automated = unique(register.flatMap((entry) => (entry.automatedDecisions ? [entry.automatedDecisions] : [])));
   const transfers = unique(register.flatMap((entry) => (entry.transfers ? [`${entry.title}: ${entry.transfers}`] : [])));

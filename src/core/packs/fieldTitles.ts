@@ -1,35 +1,33 @@
 import { holdsByName, plainFieldName, type Holds } from '../identity/fieldHolds';
 import type { Language } from '../letters/mailings';
+import { said, type Said } from '../letters/said';
 import type { Phrasebook } from '../systems/phrasebook';
 
-type Title = readonly [en: string, da: string, de: string, nl: string];
-const PLACE: Readonly<Record<Language, number>> = { en: 0, da: 1, de: 2, nl: 3 };
-
-const BY_HOLDS: Readonly<Record<Holds, Title>> = {
-  email: ['E-mail', 'E-mail', 'E-Mail', 'E-mail'],
-  phone: ['Telephone', 'Telefon', 'Telefon', 'Telefoon'],
-  contact: ['Contact', 'Kontakt', 'Kontakt', 'Contact'],
-  'customer-number': ['Customer number', 'Kundenummer', 'Kundennummer', 'Klantnummer'],
-  'given-name': ['Given name', 'Fornavn', 'Vorname', 'Voornaam'],
-  'family-name': ['Family name', 'Efternavn', 'Nachname', 'Achternaam'],
-  'full-name': ['Name', 'Navn', 'Name', 'Naam'],
-  'birth-date': ['Date of birth', 'Fødselsdato', 'Geburtsdatum', 'Geboortedatum'],
-  street: ['Street', 'Vej', 'Straße', 'Straat'],
-  postcode: ['Postcode', 'Postnummer', 'Postleitzahl', 'Postcode'],
-  city: ['Town', 'By', 'Ort', 'Plaats'],
-  country: ['Country', 'Land', 'Land', 'Land'],
-  'national-id': ['National id', 'Personnummer', 'Personenkennzahl', 'Persoonsnummer'],
-  'tax-number': ['Tax number', 'Skattenummer', 'Steuernummer', 'Belastingnummer'],
-  'bank-account': ['Bank account', 'Bankkonto', 'Bankkonto', 'Bankrekening'],
-  'payment-card': ['Payment card', 'Betalingskort', 'Zahlungskarte', 'Betaalkaart'],
-  vehicle: ['Vehicle', 'Køretøj', 'Fahrzeug', 'Voertuig'],
-  'free-text': ['Text', 'Tekst', 'Text', 'Tekst'],
+const BY_HOLDS: Readonly<Record<Holds, Said>> = {
+  email: said('E-mail', 'E-mail', 'E-Mail', 'E-mail'),
+  phone: said('Telephone', 'Telefon', 'Telefon', 'Telefoon'),
+  contact: said('Contact', 'Kontakt', 'Kontakt', 'Contact'),
+  'customer-number': said('Customer number', 'Kundenummer', 'Kundennummer', 'Klantnummer'),
+  'given-name': said('Given name', 'Fornavn', 'Vorname', 'Voornaam'),
+  'family-name': said('Family name', 'Efternavn', 'Nachname', 'Achternaam'),
+  'full-name': said('Name', 'Navn', 'Name', 'Naam'),
+  'birth-date': said('Date of birth', 'Fødselsdato', 'Geburtsdatum', 'Geboortedatum'),
+  street: said('Street', 'Vej', 'Straße', 'Straat'),
+  postcode: said('Postcode', 'Postnummer', 'Postleitzahl', 'Postcode'),
+  city: said('Town', 'By', 'Ort', 'Plaats'),
+  country: said('Country', 'Land', 'Land', 'Land'),
+  'national-id': said('National id', 'Personnummer', 'Personenkennzahl', 'Persoonsnummer'),
+  'tax-number': said('Tax number', 'Skattenummer', 'Steuernummer', 'Belastingnummer'),
+  'bank-account': said('Bank account', 'Bankkonto', 'Bankkonto', 'Bankrekening'),
+  'payment-card': said('Payment card', 'Betalingskort', 'Zahlungskarte', 'Betaalkaart'),
+  vehicle: said('Vehicle', 'Køretøj', 'Fahrzeug', 'Voertuig'),
+  'free-text': said('Text', 'Tekst', 'Text', 'Tekst'),
 };
 
-const title = (names: string, ...words: Title): [RegExp, Title] => [new RegExp(`^(${names})$`), words];
+const title = (names: string, ...words: Parameters<typeof said>): [RegExp, Said] => [new RegExp(`^(${names})$`), said(...words)];
 
 /** Names that systems commonly give their fields, as `plainFieldName` writes them. */
-const BY_NAME: readonly [RegExp, Title][] = [
+const BY_NAME: readonly [RegExp, Said][] = [
   title('id|key|record_id|uuid', 'Number', 'Nummer', 'Nummer', 'Nummer'),
   title('(order|line|invoice|receipt|booking|ticket|case)_?(id|no|nr|number)|number|no|nr|reference|ref', 'Reference', 'Reference', 'Referenz', 'Referentie'),
   title('created(_at|_on)?|created_date|added(_at|_on)?|inserted_at|registered(_at|_on)?|since|joined(_at|_on)?', 'Created', 'Oprettet', 'Angelegt', 'Aangemaakt'),
@@ -112,7 +110,7 @@ export const isLink = (field: string): boolean => /_id$/.test(plainFieldName(fie
 export function fieldTitle(field: string, language: Language, confirmed: Holds | null, say: Phrasebook): string {
   const own = language === 'en' ? null : say(field);
   if (own !== null) return own;
-  if (confirmed && confirmed !== 'free-text') return BY_HOLDS[confirmed][PLACE[language]]!;
+  if (confirmed && confirmed !== 'free-text') return BY_HOLDS[confirmed][language];
   const parts = field.split('.').filter((part) => part.trim() !== '');
   // What a thing is called is told as the thing.
   if (parts.length === 2 && parts[1] === 'name') return fieldTitle(parts[0]!, language, null, say);
@@ -121,9 +119,9 @@ export function fieldTitle(field: string, language: Language, confirmed: Holds |
   const numbered = (words: string) => (n && Number(n) > 1 ? `${words} ${n}` : words);
   const plain = plainFieldName(bare);
   const known = BY_NAME.find(([pattern]) => pattern.test(plain))?.[1];
-  if (known) return numbered(known[PLACE[language]]!);
+  if (known) return numbered(known[language]);
   const holds = holdsByName(bare);
-  if (holds) return numbered(BY_HOLDS[holds][PLACE[language]]!);
+  if (holds) return numbered(BY_HOLDS[holds][language]);
   const words = field.replace(/_/g, ' ').trim();
   return language === 'en' ? words.charAt(0).toUpperCase() + words.slice(1) : `“${field}”`;
 }

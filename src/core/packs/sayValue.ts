@@ -1,62 +1,61 @@
 import { plainFieldName } from '../identity/fieldHolds';
+import { wordsOf } from '../letters/frame';
 import type { Language } from '../letters/mailings';
 import { fieldTitle } from './fieldTitles';
+import { said, type Said } from '../letters/said';
 import type { Phrasebook } from '../systems/phrasebook';
 
-const LOCALE: Readonly<Record<Language, string>> = { en: 'en-GB', da: 'da', de: 'de', nl: 'nl' };
-const YES_NO: Readonly<Record<Language, readonly [yes: string, no: string]>> = { en: ['yes', 'no'], da: ['ja', 'nej'], de: ['ja', 'nein'], nl: ['ja', 'nee'] };
+const [YES, NO] = [said('yes', 'ja', 'ja', 'ja'), said('no', 'nej', 'nein', 'nee')];
 
-type States = Readonly<Record<string, readonly [en: string, da: string, de: string, nl: string]>>;
-const PLACE: Readonly<Record<Language, number>> = { en: 0, da: 1, de: 2, nl: 3 };
 /** States that systems commonly have, as they are written in them. */
-const STATES: States = {
-  open: ['open', 'åben', 'offen', 'open'],
-  closed: ['closed', 'lukket', 'geschlossen', 'gesloten'],
-  paid: ['paid', 'betalt', 'bezahlt', 'betaald'],
-  unpaid: ['unpaid', 'ubetalt', 'unbezahlt', 'onbetaald'],
-  packed: ['packed', 'pakket', 'verpackt', 'ingepakt'],
-  'on its way': ['on its way', 'på vej', 'unterwegs', 'onderweg'],
-  sent: ['sent', 'sendt', 'gesendet', 'verzonden'],
-  delivered: ['delivered', 'leveret', 'geliefert', 'geleverd'],
-  returned: ['returned', 'returneret', 'zurückgeschickt', 'geretourneerd'],
-  cancelled: ['cancelled', 'annulleret', 'storniert', 'geannuleerd'],
-  active: ['active', 'aktiv', 'aktiv', 'actief'],
-  inactive: ['inactive', 'inaktiv', 'inaktiv', 'inactief'],
-  subscribed: ['subscribed', 'tilmeldt', 'angemeldet', 'aangemeld'],
-  unsubscribed: ['unsubscribed', 'afmeldt', 'abgemeldet', 'afgemeld'],
-  pending: ['pending', 'afventer', 'ausstehend', 'in behandeling'],
-  grant: ['yes', 'ja', 'ja', 'ja'],
-  confirm: ['confirmed', 'bekræftet', 'bestätigt', 'bevestigd'],
-  refuse: ['no', 'nej', 'nein', 'nee'],
-  withdraw: ['withdrawn', 'trukket tilbage', 'widerrufen', 'ingetrokken'],
-  object: ['objected', 'gjort indsigelse', 'widersprochen', 'bezwaar gemaakt'],
-  'opt-out': ['opted out', 'fravalgt', 'abgewählt', 'afgemeld'],
-  'opt-in': ['opted in', 'tilvalgt', 'gewählt', 'aangemeld'],
-  'gpc-seen': ['privacy signal of the browser', 'browserens privatlivssignal', 'Datenschutzsignal des Browsers', 'privacysignaal van de browser'],
-  'guardian-confirm': ['confirmed by a parent', 'bekræftet af en forælder', 'von einem Elternteil bestätigt', 'bevestigd door een ouder'],
-  'unticked by default': ['not ticked beforehand', 'ikke afkrydset på forhånd', 'nicht vorab angekreuzt', 'niet vooraf aangekruist'],
-  'tick-box': ['tick box', 'afkrydsningsfelt', 'Kästchen zum Ankreuzen', 'aankruisvakje'],
-  spoken: ['spoken', 'mundtligt', 'mündlich', 'mondeling'],
-  'paper form': ['paper form', 'papirformular', 'Papierformular', 'papieren formulier'],
-  'choices-page': ['choices page', 'siden med dine valg', 'Seite mit Ihrer Auswahl', 'pagina met uw keuzes'],
-  'link in a mail': ['link in a mail', 'link i en mail', 'Link in einer Mail', 'link in een mail'],
-  access: ['copy of your data', 'kopi af dine data', 'Kopie Ihrer Daten', 'kopie van uw gegevens'],
-  portability: ['data in a portable form', 'data i en form, der kan flyttes', 'Daten in übertragbarer Form', 'gegevens in overdraagbare vorm'],
-  rectification: ['correction', 'rettelse', 'Berichtigung', 'rectificatie'],
-  erasure: ['erasure', 'sletning', 'Löschung', 'wissing'],
-  restriction: ['restriction', 'begrænsning', 'Einschränkung', 'beperking'],
-  objection: ['objection', 'indsigelse', 'Widerspruch', 'bezwaar'],
-  withdrawal: ['withdrawal', 'tilbagetrækning', 'Widerruf', 'intrekking'],
-  limit: ['limit', 'begrænsning af brug', 'Begrenzung der Nutzung', 'beperking van gebruik'],
-  information: ['information', 'oplysning', 'Auskunft', 'informatie'],
-  intake: ['received', 'modtaget', 'eingegangen', 'ontvangen'],
-  identity: ['identity is checked', 'identitet kontrolleres', 'Identität wird geprüft', 'identiteit wordt gecontroleerd'],
-  trace: ['data is searched for', 'data søges frem', 'Daten werden gesucht', 'gegevens worden gezocht'],
-  decide: ['is being decided', 'afgøres', 'wird entschieden', 'wordt beslist'],
-  'carry-out': ['is carried out', 'udføres', 'wird ausgeführt', 'wordt uitgevoerd'],
-  appeal: ['appeal', 'klage', 'Beschwerde', 'beroep'],
-  fulfilled: ['fulfilled', 'efterkommet', 'erfüllt', 'ingewilligd'],
-  refused: ['refused', 'afvist', 'abgelehnt', 'geweigerd'],
+const STATES: Readonly<Record<string, Said>> = {
+  open: said('open', 'åben', 'offen', 'open'),
+  closed: said('closed', 'lukket', 'geschlossen', 'gesloten'),
+  paid: said('paid', 'betalt', 'bezahlt', 'betaald'),
+  unpaid: said('unpaid', 'ubetalt', 'unbezahlt', 'onbetaald'),
+  packed: said('packed', 'pakket', 'verpackt', 'ingepakt'),
+  'on its way': said('on its way', 'på vej', 'unterwegs', 'onderweg'),
+  sent: said('sent', 'sendt', 'gesendet', 'verzonden'),
+  delivered: said('delivered', 'leveret', 'geliefert', 'geleverd'),
+  returned: said('returned', 'returneret', 'zurückgeschickt', 'geretourneerd'),
+  cancelled: said('cancelled', 'annulleret', 'storniert', 'geannuleerd'),
+  active: said('active', 'aktiv', 'aktiv', 'actief'),
+  inactive: said('inactive', 'inaktiv', 'inaktiv', 'inactief'),
+  subscribed: said('subscribed', 'tilmeldt', 'angemeldet', 'aangemeld'),
+  unsubscribed: said('unsubscribed', 'afmeldt', 'abgemeldet', 'afgemeld'),
+  pending: said('pending', 'afventer', 'ausstehend', 'in behandeling'),
+  grant: said('yes', 'ja', 'ja', 'ja'),
+  confirm: said('confirmed', 'bekræftet', 'bestätigt', 'bevestigd'),
+  refuse: said('no', 'nej', 'nein', 'nee'),
+  withdraw: said('withdrawn', 'trukket tilbage', 'widerrufen', 'ingetrokken'),
+  object: said('objected', 'gjort indsigelse', 'widersprochen', 'bezwaar gemaakt'),
+  'opt-out': said('opted out', 'fravalgt', 'abgewählt', 'afgemeld'),
+  'opt-in': said('opted in', 'tilvalgt', 'gewählt', 'aangemeld'),
+  'gpc-seen': said('privacy signal of the browser', 'browserens privatlivssignal', 'Datenschutzsignal des Browsers', 'privacysignaal van de browser'),
+  'guardian-confirm': said('confirmed by a parent', 'bekræftet af en forælder', 'von einem Elternteil bestätigt', 'bevestigd door een ouder'),
+  'unticked by default': said('not ticked beforehand', 'ikke afkrydset på forhånd', 'nicht vorab angekreuzt', 'niet vooraf aangekruist'),
+  'tick-box': said('tick box', 'afkrydsningsfelt', 'Kästchen zum Ankreuzen', 'aankruisvakje'),
+  spoken: said('spoken', 'mundtligt', 'mündlich', 'mondeling'),
+  'paper form': said('paper form', 'papirformular', 'Papierformular', 'papieren formulier'),
+  'choices-page': said('choices page', 'siden med dine valg', 'Seite mit Ihrer Auswahl', 'pagina met uw keuzes'),
+  'link in a mail': said('link in a mail', 'link i en mail', 'Link in einer Mail', 'link in een mail'),
+  access: said('copy of your data', 'kopi af dine data', 'Kopie Ihrer Daten', 'kopie van uw gegevens'),
+  portability: said('data in a portable form', 'data i en form, der kan flyttes', 'Daten in übertragbarer Form', 'gegevens in overdraagbare vorm'),
+  rectification: said('correction', 'rettelse', 'Berichtigung', 'rectificatie'),
+  erasure: said('erasure', 'sletning', 'Löschung', 'wissing'),
+  restriction: said('restriction', 'begrænsning', 'Einschränkung', 'beperking'),
+  objection: said('objection', 'indsigelse', 'Widerspruch', 'bezwaar'),
+  withdrawal: said('withdrawal', 'tilbagetrækning', 'Widerruf', 'intrekking'),
+  limit: said('limit', 'begrænsning af brug', 'Begrenzung der Nutzung', 'beperking van gebruik'),
+  information: said('information', 'oplysning', 'Auskunft', 'informatie'),
+  intake: said('received', 'modtaget', 'eingegangen', 'ontvangen'),
+  identity: said('identity is checked', 'identitet kontrolleres', 'Identität wird geprüft', 'identiteit wordt gecontroleerd'),
+  trace: said('data is searched for', 'data søges frem', 'Daten werden gesucht', 'gegevens worden gezocht'),
+  decide: said('is being decided', 'afgøres', 'wird entschieden', 'wordt beslist'),
+  'carry-out': said('is carried out', 'udføres', 'wird ausgeführt', 'wordt uitgevoerd'),
+  appeal: said('appeal', 'klage', 'Beschwerde', 'beroep'),
+  fulfilled: said('fulfilled', 'efterkommet', 'erfüllt', 'ingewilligd'),
+  refused: said('refused', 'afvist', 'abgelehnt', 'geweigerd'),
 };
 const STATE_FIELDS = /^(status|state|stage|kind|type|answer|method|channel|right|outcome|purpose|place|box)$/;
 const AMOUNT_FIELDS = /(^|_)(total|amount|sum|price|gross|net|fee|paid_amount|discount)(_|$)/;
@@ -71,12 +70,12 @@ export interface ValueFormat {
 
 /** A day. @example sayDate('2026-11-03', { language: 'da', … }) // '3. november 2026' */
 export function sayDate(day: string, { language }: Pick<ValueFormat, 'language'>): string {
-  return new Intl.DateTimeFormat(LOCALE[language], { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(Date.parse(`${day}T00:00:00Z`));
+  return new Intl.DateTimeFormat(wordsOf(language).locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(Date.parse(`${day}T00:00:00Z`));
 }
 
 /** A moment, in the zone. */
 export function sayMoment(instant: string, { language, zone }: Pick<ValueFormat, 'language' | 'zone'>): string {
-  return new Intl.DateTimeFormat(LOCALE[language], { day: 'numeric', month: 'long', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone }).format(Date.parse(instant));
+  return new Intl.DateTimeFormat(wordsOf(language).locale, { day: 'numeric', month: 'long', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone }).format(Date.parse(instant));
 }
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -109,10 +108,10 @@ export function sayValue(field: string, value: string, record: Readonly<Record<s
   const plain = plainFieldName(field.split('.').at(-1)!);
   const ms = momentOf(text);
   if (ms !== null) return DAY.test(text) ? sayDate(text, format) : sayMoment(new Date(ms).toISOString(), format);
-  if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain))) return YES_NO[language][/^(true|t|yes)$/i.test(text) ? 0 : 1];
-  if (/country/.test(plain) && /^[A-Z]{2}$/.test(text)) return new Intl.DisplayNames([LOCALE[language]], { type: 'region', fallback: 'code' }).of(text) ?? text;
-  if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text)) return new Intl.DisplayNames([LOCALE[language]], { type: 'language', fallback: 'code' }).of(text) ?? text;
-  if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[PLACE[language]] ?? say(text) ?? sayPart(text, language);
+  if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain))) return (/^(true|t|yes)$/i.test(text) ? YES : NO)[language];
+  if (/country/.test(plain) && /^[A-Z]{2}$/.test(text)) return new Intl.DisplayNames([wordsOf(language).locale], { type: 'region', fallback: 'code' }).of(text) ?? text;
+  if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text)) return new Intl.DisplayNames([wordsOf(language).locale], { type: 'language', fallback: 'code' }).of(text) ?? text;
+  if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[language] ?? say(text) ?? sayPart(text, language);
   if (/_cents$/.test(plain) && /^-?\d{1,15}$/.test(text)) return sayAmount(Number(text) / 100, record, language);
   if (AMOUNT_FIELDS.test(plain) && /^-?\d+(\.\d{1,4})?$/.test(text)) return sayAmount(Number(text), record, language);
   return text;
@@ -121,15 +120,15 @@ export function sayValue(field: string, value: string, record: Readonly<Record<s
 function sayAmount(amount: number, record: Readonly<Record<string, string | null>>, language: Language): string {
   const currency = Object.entries(record).find(([name]) => plainFieldName(name) === 'currency')?.[1]?.trim();
   const digits = { minimumFractionDigits: 2, maximumFractionDigits: 2 };
-  return /^[A-Z]{3}$/.test(currency ?? '') ? new Intl.NumberFormat(LOCALE[language], { style: 'currency', currency: currency!, currencyDisplay: 'code', ...digits }).format(amount) : new Intl.NumberFormat(LOCALE[language], digits).format(amount);
+  return /^[A-Z]{3}$/.test(currency ?? '') ? new Intl.NumberFormat(wordsOf(language).locale, { style: 'currency', currency: currency!, currencyDisplay: 'code', ...digits }).format(amount) : new Intl.NumberFormat(wordsOf(language).locale, digits).format(amount);
 }
 
-const PART: Readonly<Record<string, readonly [en: string, da: string, de: string, nl: string]>> = { line: ['line', 'linje', 'Zeile', 'regel'], row: ['row', 'række', 'Zeile', 'rij'], page: ['page', 'side', 'Seite', 'pagina'] };
+const PART: Readonly<Record<string, Said>> = { line: said('line', 'linje', 'Zeile', 'regel'), row: said('row', 'række', 'Zeile', 'rij'), page: said('page', 'side', 'Seite', 'pagina') };
 
 /** Where in a file something stands. @example sayPart('line 12', 'da') // 'linje 12' */
 export function sayPart(part: string, language: Language): string {
   const [, what, n] = /^(line|row|page) (\d+)$/.exec(part) ?? [];
-  return what ? `${PART[what]![PLACE[language]]} ${n}` : part;
+  return what ? `${PART[what]![language]} ${n}` : part;
 }
 
 export interface SaidField {

@@ -4,13 +4,12 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { ActionResult } from '../parts/actionResult';
-import { PACK_WORDS } from '../../core/packs/packWords';
 import type { Language } from '../../core/letters/mailings';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
 import { LINK_WORDS } from './linkWords';
 
 /** The second word opens the file; the link is used only when the person says that they have it. */
-export function HandOver({ token, language, release, confirm, post = notPosted }: { token: string; language: Language; post?: PostAction; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
+export function HandOver({ token, language, readme, release, confirm, post = notPosted }: { token: string; language: Language; readme: string; post?: PostAction; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
   const words = LINK_WORDS[language].handOver;
   const [secret, setSecret] = useState('');
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -36,7 +35,7 @@ export function HandOver({ token, language, release, confirm, post = notPosted }
       )}
       {step === 'file' && (
         <div className="stack">
-          <p>{words.begin(PACK_WORDS[language].names.readme)}</p>
+          <p>{words.begin(readme)}</p>
           <div className="row"><Button variant="contained" href="/hand-over/file">{words.download}</Button><Button disabled={isBusy} onClick={() => void run(confirm, 'done')}>{words.have}</Button></div>
         </div>
       )}

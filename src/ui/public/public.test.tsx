@@ -66,7 +66,7 @@ test('a code: how many tries are left is said; the right one is thanked for', as
 
 test('a pack opens with the second word; the link is used up only when the person says they have it', async () => {
   let confirmed = 0;
-  show(<HandOver language="en" token="tok" release={async (_, word) => (word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' })} confirm={async () => (confirmed++, { ok: true, value: null })} />);
+  show(<HandOver language="en" readme="README.txt" token="tok" release={async (_, word) => (word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' })} confirm={async () => (confirmed++, { ok: true, value: null })} />);
   type('Second word', 'copper');
   fireEvent.click(button('Open'));
   await screen.findByText('That is not the second word.');

@@ -1,11 +1,11 @@
-import { tracesIn, type Redaction } from '../../core/detect/redaction';
+import type { Redaction } from '../../core/detect/redaction';
 import { regimeById } from '../../core/clock/regimes';
 import type { Holds } from '../../core/identity/fieldHolds';
 import { sayName } from '../../core/identity/compare';
-import { coverLetter, type RegisterEntry } from '../../core/letters/cover';
+import { coverLetter, packLanguage, type RegisterEntry } from '../../core/letters/cover';
 import { sayDayIn } from '../../core/letters/frame';
 import type { Letter } from '../../core/letters/letter';
-import { languageOf, type Language } from '../../core/letters/mailings';
+import type { Language } from '../../core/letters/mailings';
 import { pathsOf } from '../../core/packs/names';
 import { WITHHELD, type WithheldReason } from '../../core/packs/withheld';
 import { contextOf } from '../../core/requests/linkedData';
@@ -82,8 +82,7 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
     const request = (await requestById(h, requestId))!;
     const trace = (await lastTrace(h, requestId, 'find'))!;
     const vault = vaultOf(ctx, h);
-    // Under California's law the copy answers other questions, in English.
-    const language = request.regime === 'us-ca' ? 'en' : languageOf(request.language);
+    const language = packLanguage(request);
     const register = await saidRegister(h, language);
     const found = (await matchesOf(h, trace.id)).filter(({ verdict, is_outside }) => verdict === 'theirs' && !is_outside);
     const theirs = request.right === 'portability' ? await givenOnly(h, found) : found;
@@ -192,6 +191,3 @@ async function meaningsOf(h: Handle, matches: readonly MatchHead[]): Promise<Han
   }
   return meanings;
 }
-
-/** Whether something that was removed stands in a text all the same. */
-export const leaksIn = (text: string, removed: readonly string[]): boolean => removed.length > 0 && tracesIn(text, removed).length > 0;

@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream';
 import { sayDayIn } from '../../core/letters/frame';
-import { languageOf } from '../../core/letters/mailings';
+import { packLanguage } from '../../core/letters/cover';
+import { languageOf, type Language } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { dataKeys } from '../../db/access/dataKeys';
@@ -51,7 +52,7 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
 export type LinkRefusal = { code: 'link-unknown' } | { code: 'link-expired' } | { code: 'link-used' } | { code: 'tries-used-up' } | { code: 'secret-wrong'; left: number };
 
 /** What the page of a link says on GET: nothing is used up by looking, as a mail scanner does. */
-export async function openLink(ctx: Context, input: { token: string }): Promise<Result<{ state: 'closed' | 'released' }, LinkRefusal>> {
+export async function openLink(ctx: Context, input: { token: string }): Promise<Result<{ state: 'closed' | 'released'; language: Language }, LinkRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await usable(ctx, h, { token_hash: ctx.keys.hash(Buffer.from(input.token)) });
     if (!found.ok) return found;
@@ -59,7 +60,8 @@ export async function openLink(ctx: Context, input: { token: string }): Promise<
       await setLink(h, found.value.id, { opened_at: ctx.clock.real() });
       await recordTrail(ctx, h, 'link-opened', await refOf(h, found.value));
     }
-    return ok({ state: found.value.released_at ? 'released' : 'closed' });
+    const pack = (await packById(h, found.value.pack_id))!;
+    return ok({ state: found.value.released_at ? 'released' : 'closed', language: packLanguage((await requestById(h, pack.request_id))!) });
   });
 }
 

@@ -1,4 +1,5 @@
-import { languageOf, LANGUAGE_NAMES } from '../../core/letters/mailings';
+import { packLanguage } from '../../core/letters/cover';
+import { LANGUAGE_NAMES } from '../../core/letters/mailings';
 import { missingPhrases, phrasebook } from '../../core/systems/phrasebook';
 import { missingFacts, sayFacts } from '../../core/systems/register';
 import type { RequestRow } from '../../db/requests/requests';
@@ -30,7 +31,7 @@ export async function sayLacking(h: Handle, request: Pick<RequestRow, 'id' | 'la
   const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
   const place = ({ system, collection }: { system: string; collection: string }) => `${names.get(system) ?? system} · ${collection}`;
   const facts = (await registerGapsOf(h, request.id)).map((gap) => `${place(gap)}: ${sayFacts(gap.facts)}`);
-  const language = request.regime === 'us-ca' ? 'en' : languageOf(request.language);
+  const language = packLanguage(request);
   const say = phrasebook(language, await registerWords(h, language));
   const found = new Set((await collectionsFound(h, request.id)).map(({ system_id, collection }) => `${system_id}/${collection}`));
   const words = (await registerEntries(h)).flatMap((entry) => {

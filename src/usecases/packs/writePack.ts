@@ -3,6 +3,7 @@ import { StringDecoder } from 'node:string_decoder';
 import { PassThrough, Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
+import { tracesIn } from '../../core/detect/redaction';
 import { safeName } from '../../core/packs/names';
 import { fieldTitle } from '../../core/packs/fieldTitles';
 import { PACK_WORDS, type PackWords } from '../../core/packs/packWords';
@@ -16,7 +17,7 @@ import type { FoundFile, FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { asWrapped } from '../shared/vault';
 import { documentFile } from './documentFile';
-import { leaksIn, type PackContent } from './gatherPack';
+import type { PackContent } from './gatherPack';
 import { openOne, opener, type Open } from './openRecords';
 import { letterPdf } from './pdf';
 import { messageHead, reportOf } from './reportOf';
@@ -47,7 +48,7 @@ export async function writePack(ctx: Context, content: PackContent, name: string
   /** What is packed inside of a file is not seen in its bytes: its words are read back before it is added. */
   const addFile = async (path: string, { name: fileName, base64 }: Pick<FoundFile, 'name' | 'base64'>) => {
     const bytes = Buffer.from(base64, 'base64');
-    if (content.removed.length > 0 && leaksIn(await ctx.fileReader.words(fileName, bytes), content.removed)) leaks.add(path);
+    if (content.removed.length > 0 && tracesIn(await ctx.fileReader.words(fileName, bytes), content.removed).length > 0) leaks.add(path);
     add(path, () => Readable.from([bytes]));
   };
 
@@ -132,7 +133,7 @@ function counted(path: string, source: Readable, sums: FileSum[], removed: reado
     if (removed.length === 0) return;
     tail += decoder.write(part);
     // As JSON and CSV write a quotation mark.
-    if (leaksIn(tail.replace(/\\"|""/g, '"'), removed)) leaks.add(path);
+    if (tracesIn(tail.replace(/\\"|""/g, '"'), removed).length > 0) leaks.add(path);
     tail = tail.slice(-longest);
   });
   through.on('end', () => sums.push({ path, bytes, sha256: hash.digest('hex') }));
