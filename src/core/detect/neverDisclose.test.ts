@@ -8,9 +8,15 @@ test.each([
   ['SSN 536-90-4399, IBAN DK5000400440116243', 'SSN [national id is held], IBAN [iban is held]', { 'national-id': 1, iban: 1 }],
   ['password: Sunset2026', 'password: [password is held]', { password: 1 }],
   ['dana@mail.example, +1 415 555 0100', 'dana@mail.example, +1 415 555 0100', {}],
-])('%s', (text, said, held) => expect(sayHeld(text, KINDS)).toEqual({ text: said, held }));
+])('%s', (text, said, held) => expect(sayHeld(text, KINDS, 'en')).toEqual({ text: said, held }));
 
-test('where the law forbids nothing, nothing is touched', () => expect(sayHeld('card 4111 1111 1111 1111', regimeById('eu-gdpr')!.neverDisclose).text).toContain('4111'));
+test.each([
+  ['da', 'kort [betalingskort findes hos os]'],
+  ['de', 'kort [Zahlungskarte liegt uns vor]'],
+  ['nl', 'kort [betaalkaart is bij ons aanwezig]'],
+] as const)('what is only held is said in %s', (language, said) => expect(sayHeld('kort 4111 1111 1111 1111', KINDS, language).text).toBe(said));
+
+test('where the law forbids nothing, nothing is touched', () => expect(sayHeld('card 4111 1111 1111 1111', regimeById('eu-gdpr')!.neverDisclose, 'en').text).toContain('4111'));
 
 test.each([
   ['drivers_license', null, 'driving-licence'],

@@ -12,7 +12,7 @@ import { DETECTORS } from './detectors/all';
  * @returns the text, and how many values of each kind it held
  * @example sayHeld('card 4111 1111 1111 1111', ['payment-card']).text // 'card [payment card is held]'
  */
-export function sayHeld(text: string, kinds: readonly string[], language: Language = 'en'): { text: string; held: Record<string, number> } {
+export function sayHeld(text: string, kinds: readonly string[], language: Language): { text: string; held: Record<string, number> } {
   const held: Record<string, number> = {};
   if (kinds.length === 0) return { text, held };
   let out = '';

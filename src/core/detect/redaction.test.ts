@@ -18,7 +18,7 @@ const OWN = ['Mette Holmgaard', 'Mette', 'mette@mail.example', '+4510123456', 's
 test('others, their quoted words and legal advice are proposed; the person’s own stay', () => {
   const proposed = proposeRedactions(THREAD, ['Jonas Vind', 'jonas@inbox.example'], detect(THREAD), OWN);
   expect(proposed.map(({ why }) => why)).toEqual(['privileged', 'quoted-words']);
-  const { text, removed } = applyRedactions(THREAD, proposed);
+  const { text, removed } = applyRedactions(THREAD, proposed, 'en');
   expect(text).toBe(`Hello Mette,\n\nAnother rider had the same trouble, see below.${REMOVED.en} It is fine.\n\nLarkmere Support\n\n${REMOVED.en}`);
   expect(removed.join('\n')).toContain('legal advice on the clip');
   expect(tracesIn(text, forbidden(removed))).toEqual([]);
@@ -30,7 +30,7 @@ test('words of the person that somebody quotes are theirs', () => {
 });
 
 test('a name is found wherever it stands, in any case', () => {
-  expect(applyRedactions('JONAS VIND rode with jonas vind.', proposeRedactions('JONAS VIND rode with jonas vind.', ['Jonas Vind'], [], OWN)).text).toBe(`${REMOVED.en} rode with ${REMOVED.en}.`);
+  expect(applyRedactions('JONAS VIND rode with jonas vind.', proposeRedactions('JONAS VIND rode with jonas vind.', ['Jonas Vind'], [], OWN), 'en').text).toBe(`${REMOVED.en} rode with ${REMOVED.en}.`);
 });
 
 test('what must stand nowhere: short passages whole, long ones by their long lines', () => {
@@ -49,7 +49,7 @@ test('merged spans are in order and apart; applying twice the same is applying o
       expect(mergeRedactions(merged)).toEqual(merged);
       let expected = '';
       for (let i = 0; i < words.length; i++) if (!merged.some(({ start, end }) => i >= start && i < end)) expected += words[i];
-      expect(applyRedactions(words, redactions).text.replaceAll(REMOVED.en, '')).toBe(expected);
+      expect(applyRedactions(words, redactions, 'en').text.replaceAll(REMOVED.en, '')).toBe(expected);
     }),
     { numRuns: 300, seed: 20261124 },
   );

@@ -47,7 +47,7 @@ export function mergeRedactions(redactions: readonly Redaction[]): Redaction[] {
 }
 
 /** The text without its redacted passages, and what was removed. */
-export function applyRedactions(text: string, redactions: readonly Redaction[], language: Language = 'en'): { text: string; removed: string[] } {
+export function applyRedactions(text: string, redactions: readonly Redaction[], language: Language): { text: string; removed: string[] } {
   const removed: string[] = [];
   let out = '';
   let at = 0;

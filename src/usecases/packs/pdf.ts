@@ -17,7 +17,7 @@ interface Fonts {
 let fonts: Fonts | null = null;
 
 /** The house fonts as they ship with the application. */
-export function fontsOf(): Fonts {
+function fontsOf(): Fonts {
   const require = createRequire(join(process.cwd(), 'package.json'));
   const file = (pkg: string, name: string) => readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', name));
   fonts ??= {
@@ -32,28 +32,47 @@ export function printable(text: string): string {
   return text.replace(/[^\u0000-\u00ff\u2010-\u2026\u20ac\n]/g, (letter) => anyAscii(letter));
 }
 
-/** Words typeset plainly on A4, with the name of the document they come from above. */
-export async function textPdf(title: string, text: string): Promise<Buffer> {
-  const { sans } = fontsOf();
-  const doc = new PDFDocument({ size: 'A4', margins: { top: 64, bottom: 64, left: 72, right: 72 }, info: { Title: printable(title) } });
-  const parts: Buffer[] = [];
-  doc.on('data', (part: Buffer) => parts.push(part));
-  const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));
-  doc.registerFont('sans', sans).font('sans').fontSize(12).fillColor(CLOTH).text(printable(title)).moveDown(0.8);
-  doc.fontSize(10).fillColor(INK).text(printable(text), { lineGap: 1.5 });
-  doc.end();
-  await ended;
-  return Buffer.concat(parts);
+/** Points around what is written. */
+interface Margins {
+  top: number;
+  bottom: number;
+  left: number;
+  right: number;
 }
 
-/** A letter on the house's paper, A4. */
-export async function letterPdf(letter: Letter, head: { organisation: string; address: string; date: string; lang?: string }): Promise<Buffer> {
+/** A document on A4 in the house's type, and its bytes once it has been written. */
+export function newPdf(about: { title: string; author?: string; language?: string }, margins: Margins, options: PDFKit.PDFDocumentOptions = {}): { doc: PDFKit.PDFDocument; finished(): Promise<Buffer> } {
   const { serif, sans } = fontsOf();
-  const doc = new PDFDocument({ size: 'A4', margins: { top: 64, bottom: 64, left: 72, right: 72 }, info: { Title: printable(letter.subject), Author: head.organisation }, lang: head.lang ?? 'en' });
+  const { title, author, language } = about;
+  const info = { Title: printable(title), ...(author ? { Author: printable(author) } : {}) };
+  const doc = new PDFDocument({ size: 'A4', margins, info, ...(language ? { lang: language } : {}), ...options });
   const parts: Buffer[] = [];
   doc.on('data', (part: Buffer) => parts.push(part));
   const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));
   doc.registerFont('serif', serif).registerFont('sans', sans);
+  return {
+    doc,
+    finished: async () => {
+      doc.end();
+      await ended;
+      return Buffer.concat(parts);
+    },
+  };
+}
+
+const LETTER_MARGINS: Margins = { top: 64, bottom: 64, left: 72, right: 72 };
+
+/** Words typeset plainly on A4, with the name of the document they come from above. */
+export async function textPdf(title: string, text: string): Promise<Buffer> {
+  const { doc, finished } = newPdf({ title }, LETTER_MARGINS);
+  doc.font('sans').fontSize(12).fillColor(CLOTH).text(printable(title)).moveDown(0.8);
+  doc.fontSize(10).fillColor(INK).text(printable(text), { lineGap: 1.5 });
+  return finished();
+}
+
+/** A letter on the house's paper, A4. */
+export async function letterPdf(letter: Letter, head: { organisation: string; address: string; date: string; lang?: string }): Promise<Buffer> {
+  const { doc, finished } = newPdf({ title: letter.subject, author: head.organisation, language: head.lang ?? 'en' }, LETTER_MARGINS);
   doc.font('serif').fontSize(15).fillColor(CLOTH).text(printable(head.organisation));
   doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(head.address)).text(head.date);
   doc.moveDown(0.6).strokeColor(RULE).moveTo(72, doc.y).lineTo(523, doc.y).stroke().moveDown(1.4);
@@ -65,7 +84,5 @@ export async function letterPdf(letter: Letter, head: { organisation: string; ad
     else doc.font('sans').fontSize(10).text(printable(part.text), { lineGap: 1.5 }).moveDown(0.6);
   }
   doc.moveDown(0.8).text(printable(letter.closing));
-  doc.end();
-  await ended;
-  return Buffer.concat(parts);
+  return finished();
 }

@@ -1,6 +1,5 @@
-import PDFDocument from 'pdfkit';
 import type { PackWords } from '../../core/packs/packWords';
-import { CLOTH, fontsOf, INK, printable, RULE } from './pdf';
+import { CLOTH, INK, newPdf, printable, RULE } from './pdf';
 
 export interface OverviewLine {
   place: string;
@@ -59,12 +58,7 @@ const INDENT = 16;
 /** A document for a reader, A4: at a glance, contents, what happened when, and every record in words, with page numbers. */
 export async function typesetReport(head: ReportHead, report: Report): Promise<Buffer> {
   const { words } = head;
-  const { serif, sans } = fontsOf();
-  const doc = new PDFDocument({ size: 'A4', bufferPages: true, margins: { top: 56, bottom: 64, left: MARGIN, right: MARGIN }, info: { Title: printable(words.title), Author: printable(head.organisation) }, lang: head.language });
-  const parts: Buffer[] = [];
-  doc.on('data', (part: Buffer) => parts.push(part));
-  const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));
-  doc.registerFont('serif', serif).registerFont('sans', sans);
+  const { doc, finished } = newPdf({ title: words.title, author: head.organisation, language: head.language }, { top: 56, bottom: 64, left: MARGIN, right: MARGIN }, { bufferPages: true });
   const page = new Page(doc);
 
   page.title(words.title, words.made(head.organisation, head.date));
@@ -87,9 +81,7 @@ export async function typesetReport(head: ReportHead, report: Report): Promise<B
   contents.write();
   const { count } = doc.bufferedPageRange();
   for (let n = 0; n < count; n++) page.footer(n, words.page(n + 1, count), head.organisation);
-  doc.end();
-  await ended;
-  return Buffer.concat(parts);
+  return finished();
 }
 
 /** The parts of the report on the paper. */
