@@ -6,6 +6,7 @@ import { shippedPhrase } from '../systems/shippedPhrases';
 import { fieldTitle, isLink } from './fieldTitles';
 import { pathsOf, safeName } from './names';
 import { PACK_WORDS } from './packWords';
+import { SECOND_WORDS } from './secondWords';
 import { momentOf, sayFields, sayValue, type ValueFormat } from './sayValue';
 import { WITHHELD } from './withheld';
 
@@ -101,6 +102,13 @@ test('files have names a person reads, in folders by system, and never two the s
 
 test('letters name the files as the pack calls them', () => {
   for (const language of LANGUAGES) expect(COVER_WORDS[language].withheld(2)).toContain(PACK_WORDS[language].names.withheld);
+});
+
+test('the second word is as hard to guess in every language, and can be typed on any keyboard', () => {
+  for (const language of LANGUAGES) {
+    expect(new Set(SECOND_WORDS[language]).size).toBe(32);
+    expect(SECOND_WORDS[language].filter((word) => !/^[a-z]{3,10}$/.test(word))).toEqual([]);
+  }
 });
 
 test('no two languages say the same', () => {

@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream';
 import { sayDayIn } from '../../core/letters/frame';
 import { packLanguage } from '../../core/letters/cover';
+import { SECOND_WORDS } from '../../core/packs/secondWords';
 import { languageOf, type Language } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -21,7 +22,6 @@ import { recordTrail } from '../trail/recordTrail';
 
 const VALID_DAYS = 14;
 const MOST_TRIES = 5;
-const WORDS = ['amber', 'anchor', 'barley', 'beacon', 'birch', 'bramble', 'candle', 'cedar', 'clover', 'copper', 'coral', 'dune', 'ember', 'fern', 'flint', 'garnet', 'harbour', 'hazel', 'heron', 'juniper', 'lantern', 'linen', 'maple', 'meadow', 'orchard', 'pebble', 'quartz', 'ribbon', 'saddle', 'thistle', 'walnut', 'willow'];
 
 export type SendPackRefusal = { code: 'pack-not-ready' } | { code: 'no-address' };
 
@@ -36,7 +36,8 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
     const { address, name } = await answerAddress(ctx, h, request);
     if (!address) return refuse({ code: 'no-address' });
     const token = ctx.keys.random(24).toString('base64url');
-    const secret = [...ctx.keys.random(4)].map((byte) => WORDS[byte % WORDS.length]).join('-');
+    const words = SECOND_WORDS[packLanguage(request)];
+    const secret = [...ctx.keys.random(4)].map((byte) => words[byte % words.length]).join('-');
     const id = ctx.keys.id('lnk');
     const expires = new Date(Date.parse(ctx.clock.real()) + VALID_DAYS * 86_400_000).toISOString();
     await insertLink(h, { id, pack_id: pack.id, token_hash: ctx.keys.hash(Buffer.from(token)), secret_hash: ctx.keys.index(`secret:${id}:${secret}`), expires_at: expires, tries: 0, opened_at: null, released_at: null, ticket_hash: null, confirmed_at: null });
