@@ -29,6 +29,7 @@ import * as registerWords from './migrations/0027_register_words';
 import * as sales from './migrations/0028_sales';
 import * as arrivalNames from './migrations/0029_arrival_names';
 import * as fieldRoles from './migrations/0030_field_roles';
+import * as references from './migrations/0031_references';
 import { seedLaws } from './clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -62,6 +63,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0028_sales': sales,
   '0029_arrival_names': arrivalNames,
   '0030_field_roles': fieldRoles,
+  '0031_references': references,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

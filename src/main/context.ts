@@ -86,7 +86,7 @@ function mayBegin(): void {
 function connect(ctx: Context, system: SystemToReach): Connector {
   if (system.kind === 'bookend') return ownConnector((keys) => findOwnRecords(ctx, keys));
   if (!system.connection) throw new ConnectorError('not-allowed', `${system.name} has no connection settings.`);
-  if (system.kind === 'sql') return sqlConnector(system.id, system.connection, system.fields);
+  if (system.kind === 'sql') return sqlConnector(system.id, system.connection, system.fields, system.references);
   if (system.kind === 'rest') return restConnector(system.id, system.connection);
   if (system.kind === 'mailbox') return mailboxConnector(system.connection);
   if (system.kind === 'files' || system.kind === 'logs') return filesConnector(system.connection, system.fields);

@@ -1,5 +1,6 @@
 import type { Holds } from '../core/identity/fieldHolds';
 import type { PersonRecord } from '../core/identity/record';
+import type { Overlap, ReferenceEnds } from '../core/systems/references';
 
 /** An identifier a trace searches by, normalised. `scope` is the system a customer number belongs to. */
 export interface SearchKey {
@@ -32,6 +33,13 @@ export interface FoundRecord extends RecordRef {
   person: PersonRecord;
   /** The record it was reached from by a reference, where it carries no identifier of its own. */
   parent: RecordRef | null;
+  /**
+   * How it hangs on that record. `names`: it only names whom that record is about. `same`: that record points at it, or it shares what
+   * that record points at, so it is the same person's unless it says otherwise. Absent: it belongs to it.
+   */
+  link?: 'names' | 'same';
+  /** Records of others point at it as well. */
+  isOthersToo?: boolean;
   /** References to other records, as a plan needs them. */
   refersTo: (RecordRef & { nullable: boolean })[];
   /** Running text, for messages and documents. */
@@ -64,7 +72,15 @@ export interface FieldDescription {
 }
 
 export interface SystemDescription {
-  collections: { name: string; fields: FieldDescription[]; approximateCount: number | null }[];
+  collections: {
+    name: string;
+    fields: FieldDescription[];
+    approximateCount: number | null;
+    /** Fields of which each value stands once, the key that records are known by first. Only systems whose records refer to each other say it. */
+    keys?: readonly (readonly string[])[];
+    /** References that the system declares itself. */
+    references?: readonly Omit<ReferenceEnds, 'collection' | 'when'>[];
+  }[];
 }
 
 /** `done`: the effect is there now. `accepted`: the system has taken it and will do it later. */
@@ -116,6 +132,8 @@ export interface Connector {
   describe(): Promise<SystemDescription>;
   /** Some records of a collection as they come, to tell from their values what its fields hold. */
   sample?(collection: string, most: number): Promise<Record<string, string | null>[]>;
+  /** How far the values of some fields are those of the fields they may point at; some hundred values are looked at. */
+  overlap?(ends: ReferenceEnds): Promise<Overlap>;
   /** All records that any of the keys points at, and what hangs on them. Throws ConnectorError. */
   search(keys: readonly SearchKey[]): AsyncIterable<FoundBatch>;
   /** The record as it is now, or null when it is gone. */

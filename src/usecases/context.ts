@@ -1,5 +1,6 @@
 import type { Handle } from '../db/handle';
 import type { WordBook } from '../db/consent/words';
+import type { Reference } from '../core/systems/references';
 import type { Actor } from '../ports/actor';
 import type { Clock } from '../ports/clock';
 import type { Connector, FieldHolds } from '../ports/connector';
@@ -39,6 +40,8 @@ export interface SystemToReach {
   connection: Record<string, string> | null;
   /** What people have confirmed that its fields hold. */
   fields: FieldHolds;
+  /** What people have confirmed of the references between its collections. */
+  references: readonly Reference[];
 }
 
 /** All that a use case may reach. Wired in `src/main`. */

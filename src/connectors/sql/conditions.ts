@@ -7,6 +7,8 @@ import type { Table } from './schema';
 export interface Condition {
   sql: string;
   values: unknown[];
+  /** It looks into running text, which may speak of anybody. */
+  isText?: true;
 }
 
 /** One condition per column and kind of key; values are bound, names are quoted. */
@@ -23,7 +25,7 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
       const own = of('customer-number').filter(({ scope }) => scope === systemId);
       if (own.length > 0) conditions.push({ sql: 'upper(trim(??)) = any(?)', values: [name, own.map(({ value }) => value)] });
     }
-    if (holds === 'free-text') conditions.push(...inText(name, keys));
+    if (holds === 'free-text') conditions.push(...inText(name, keys).map((condition) => ({ ...condition, isText: true as const })));
   }
   conditions.push(...atAddress(table, of('address')));
   for (const { value } of of('name')) {

@@ -7,8 +7,10 @@ import type { Reference, Table } from './schema';
 
 export type Row = Record<string, unknown>;
 
-/** Beside the columns of a row: its key as text, worked out by the database. */
+/** Beside the columns of a row stands what the database works out: its key as text. */
 const ROW_KEY = 'bookend_row_key';
+/** And in a search: whether what it says of its own person was looked for, not only what its text speaks of. */
+export const IS_ABOUT = 'bookend_is_about';
 
 export interface Database {
   knex: Knex;
@@ -107,7 +109,7 @@ async function targetsOf(db: Database, reference: Reference, rows: readonly Row[
 
 /** @param keys in running text only what is looked for is recognised as the person's */
 export function toRecord(systemId: string, table: Table, row: Row, keys: readonly SearchKey[]): FoundRecord {
-  const fields = Object.fromEntries(Object.entries(row).filter(([name]) => name !== ROW_KEY).map(([name, value]) => [name, say(value)]));
+  const fields = Object.fromEntries(Object.entries(row).filter(([name]) => name !== ROW_KEY && name !== IS_ABOUT).map(([name, value]) => [name, say(value)]));
   const held = (holds: Holds) => table.columns.filter((column) => column.holds === holds).flatMap((column) => fields[column.name] ?? []);
   return { collection: table.name, key: keyOf(row), title: titleOf(table, fields, keyOf(row)), fields, person: personFrom(systemId, held, keys), parent: null, refersTo: [], text: null, files: [] };
 }

@@ -1,9 +1,12 @@
-import type { FieldHolds, FoundBatch, FoundProblem, SearchKey } from '../../ports/connector';
+import type { Holds } from '../../core/identity/fieldHolds';
+import type { FieldHolds, FoundBatch, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
 import { guarded } from './guarded';
-import { keyOf, rowsOf, say, toRecords, type Database, type Row } from './rows';
+import { IS_ABOUT, keyOf, rowsOf, say, toRecords, type Database, type Row } from './rows';
+import { pointedAtBy, pointing } from './references';
 import type { Reference, Table } from './schema';
 
+const OWN_SIGNS: ReadonlySet<Holds> = new Set<Holds>(['email', 'phone', 'customer-number', 'full-name', 'family-name']);
 const MOST_DEPTH = 4;
 const MOST_ROWS = 2000;
 
@@ -16,27 +19,83 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
   for (const table of all) {
     const conditions = conditionsFor(table, keys, db.systemId);
     if (conditions.length === 0) continue;
-    const query = rowsOf(db, table).where((any) => conditions.forEach(({ sql, values }) => void any.orWhereRaw(sql, values as string[]))).limit(MOST_ROWS);
+    const own = conditions.filter(({ isText }) => !isText);
+    const query = rowsOf(db, table)
+      .where((any) => conditions.forEach(({ sql, values }) => void any.orWhereRaw(sql, values as string[])))
+      .select(db.knex.raw(`${own.length > 0 ? own.map(({ sql }) => `coalesce(${sql}, false)`).join(' or ') : 'false'} as ??`, [...own.flatMap(({ values }) => values as string[]), IS_ABOUT]))
+      .limit(MOST_ROWS);
     const rows = (await guarded(() => query)) as Row[];
     const fresh = unseen(table, rows, seen);
     if (fresh.length > 0) yield { records: await toRecords(db, table, fresh, keys, () => null), scanned: table.approximateCount, problems: cutOff(table, rows) };
-    yield* hanging(db, all, table, fresh, keys, seen, 1);
+    // What hangs on a record of somebody else is not the person's, though it speaks of them.
+    const theirs = fresh.filter((row) => row[IS_ABOUT] || !saysWhose(table, row));
+    yield* hanging({ db, all, keys, seen }, table, theirs, 1);
   }
 }
 
-/** What refers to the rows found, one table at a time, then what refers to that. */
-async function* hanging(db: Database, all: readonly Table[], table: Table, rows: readonly Row[], keys: readonly SearchKey[], seen: Set<string>, depth: number): AsyncGenerator<FoundBatch> {
+/** Whether a row says of whom it is, in fields of its own. */
+function saysWhose(table: Table, row: Row): boolean {
+  return table.columns.some(({ name, holds }) => holds !== null && OWN_SIGNS.has(holds) && row[name] !== null && row[name] !== '');
+}
+
+interface Walk {
+  db: Database;
+  all: readonly Table[];
+  keys: readonly SearchKey[];
+  /** Rows that were met, as `table/key`. */
+  seen: Set<string>;
+}
+
+/** What refers to the rows found, what they refer to as the same person's, and what hangs on that. */
+async function* hanging(walk: Walk, table: Table, rows: readonly Row[], depth: number, cameBy: Reference | null = null): AsyncGenerator<FoundBatch> {
   if (rows.length === 0 || depth > MOST_DEPTH) return;
+  yield* pointingThere(walk, table, rows, depth, cameBy);
+  yield* pointedAt(walk, table, rows, depth);
+}
+
+/** One table at a time: what refers to the rows, then what hangs on that. */
+async function* pointingThere(walk: Walk, table: Table, rows: readonly Row[], depth: number, cameBy: Reference | null): AsyncGenerator<FoundBatch> {
+  const { db, all, keys, seen } = walk;
   for (const child of all) {
-    for (const reference of child.references.filter((candidate) => candidate.toTable === table.name)) {
-      const values = rows.map((row) => reference.toColumns.map((column) => row[column])).filter((tuple) => tuple.every((value) => value !== null));
-      const found = (await guarded(() => rowsOf(db, child).whereIn([...reference.columns], values as string[][]).limit(MOST_ROWS))) as Row[];
+    for (const reference of child.references.filter((candidate) => candidate.toTable === table.name && candidate.meaning !== 'nothing')) {
+      // Who shares an address with the person is reached from it by the same reference, and is somebody else.
+      if (reference === cameBy) continue;
+      const query = pointing(db, child, reference, rows);
+      if (!query) continue;
+      const found = (await guarded(() => query.limit(MOST_ROWS))) as Row[];
       const fresh = unseen(child, found, seen);
       if (fresh.length === 0) continue;
-      yield { records: await toRecords(db, child, fresh, keys, (row) => ({ collection: table.name, key: keyOf(parentOf(rows, reference, row)) })), scanned: fresh.length, problems: cutOff(child, found) };
-      yield* hanging(db, all, child, fresh, keys, seen, depth + 1);
+      const parent = (row: Row) => ({ collection: table.name, key: keyOf(parentOf(rows, reference, row)) });
+      const link = reference.meaning === 'names' ? 'names' : reference.meaning === 'both' ? 'same' : undefined;
+      yield { records: await linked(toRecords(db, child, fresh, keys, parent), link), scanned: fresh.length, problems: cutOff(child, found) };
+      // What hangs on a record that only names the person is not theirs.
+      if (link !== 'names') yield* hanging(walk, child, fresh, depth + 1);
     }
   }
+}
+
+/** What the rows refer to and is the same person's: their address, the account they act by. */
+async function* pointedAt(walk: Walk, table: Table, rows: readonly Row[], depth: number): AsyncGenerator<FoundBatch> {
+  const { db, all, keys, seen } = walk;
+  for (const reference of table.references.filter(({ meaning }) => meaning === 'both')) {
+    const target = all.find(({ name }) => name === reference.toTable);
+    const query = target && pointedAtBy(db, target, reference, rows);
+    if (!query) continue;
+    const found = (await guarded(() => query.limit(MOST_ROWS))) as Row[];
+    const fresh = unseen(target, found, seen);
+    if (fresh.length === 0) continue;
+    const pointsAt = (row: Row, to: Row) => reference.columns.every((column, i) => say(row[column]) === say(to[reference.toColumns[i]!]));
+    const records = await toRecords(db, target, fresh, keys, (to) => ({ collection: table.name, key: keyOf(rows.find((row) => pointsAt(row, to))!) }));
+    const others = (await guarded(() => pointing(db, table, reference, fresh)!.limit(MOST_ROWS))) as Row[];
+    const isOthers = (to: Row) => others.some((row) => pointsAt(row, to) && !seen.has(`${table.name}/${keyOf(row)}`));
+    const marked = records.map((record, i) => (isOthers(fresh[i]!) ? { ...record, isOthersToo: true } : record));
+    yield { records: await linked(marked, 'same'), scanned: fresh.length, problems: cutOff(target, found) };
+    yield* hanging(walk, target, fresh, depth + 1, reference);
+  }
+}
+
+async function linked(records: Promise<FoundRecord[]> | FoundRecord[], link: FoundRecord['link']): Promise<FoundRecord[]> {
+  return link ? (await records).map((record) => ({ ...record, link })) : records;
 }
 
 function unseen(table: Table, rows: readonly Row[], seen: Set<string>): Row[] {

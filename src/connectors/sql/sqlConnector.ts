@@ -1,10 +1,12 @@
 import knexFactory from 'knex';
+import type { Reference } from '../../core/systems/references';
 import { ConnectorError, type Connector, type FieldHolds, type RecordRef } from '../../ports/connector';
 import { anonymised, named } from './anonymise';
 import { guarded, guardedChange } from './guarded';
 import { flagsOf, restrictionOf } from './marks';
 import { from, keyOf, rowOf, rowsOf, say, tableOf, toRecords, withKey, type Database, type Row } from './rows';
 import { describeTables, readSchema, type Table } from './schema';
+import { overlapOf } from './references';
 import { search } from './search';
 
 const STATEMENT_MS = 15_000;
@@ -18,10 +20,10 @@ const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
  * references are followed to all that hangs on it (orders, lines, invoices).
  * Settings: `url`; `schemas`, comma-separated, all where empty; `flag` and `restriction` (see `marks`).
  */
-export function sqlConnector(systemId: string, connection: Record<string, string>, confirmed: FieldHolds = {}): Connector {
+export function sqlConnector(systemId: string, connection: Record<string, string>, confirmed: FieldHolds = {}, said: readonly Reference[] = []): Connector {
   const knex = knexFactory({ client: 'pg', log: SILENT, connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, options: `-c lock_timeout=${LOCK_MS}`, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
   let schema: Promise<Table[]> | null = null;
-  const db: Database = { knex, systemId, confirmed, tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed))) };
+  const db: Database = { knex, systemId, confirmed, tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed, said))) };
   return {
     describe: async () => describeTables(await db.tables()),
     async sample(collection, most) {
@@ -29,6 +31,7 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       const rows = (await guarded(() => from(db, table).select('*').limit(most))) as Row[];
       return rows.map((row) => Object.fromEntries(Object.entries(row).map(([name, value]) => [name, say(value)])));
     },
+    overlap: (ends) => overlapOf(db, ends),
     search: (keys) => search(db, keys),
     async read(ref) {
       const { table, row } = await rowOf(db, ref);

@@ -57,6 +57,7 @@ function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
   if (kept) return { ...here, ...kept };
   const open = rules.open.find((rule) => rule.system === record.system && rule.collection === record.collection && rule.openValues.includes(record.facts[rule.field] ?? ''));
   if (open) return { ...here, action: 'keep', rule: 'open', reasons: [reason('open', `It is ${record.facts[open.field]}: kept until it is closed.`, 'GDPR art. 6(1)(b)')] };
+  if (record.isOthersToo) return { ...here, action: 'keep', rule: 'others', reasons: [reason('others', 'Records of other people point at it: it stays as theirs.', 'GDPR art. 15(4)')] };
   if (record.isShared) return { ...here, action: 'anonymise', rule: 'shared', reasons: [reason('shared', 'Other people’s data stands in it too: only this person’s part goes.', 'GDPR art. 15(4)')] };
   if (rules.neededForTotals.includes(`${record.system}/${record.collection}`)) return { ...here, action: 'anonymise', rule: 'totals', reasons: [reason('totals', 'The collection is needed for totals: the row stays without the person.')] };
   return { ...here, action: 'erase', rule: 'erase', reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')] };

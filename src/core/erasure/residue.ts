@@ -36,6 +36,7 @@ const WHY: Partial<Record<PlanRule, string>> = {
   retention: 'A law obliges us to keep it (GDPR art. 17(3)(b)).',
   unclear: 'A law may oblige us to keep it, but since when cannot be read: to be looked at (GDPR art. 17(3)(b)).',
   open: 'It belongs to something that is not closed yet.',
+  others: 'Records of other people point at it: it stays as theirs (GDPR art. 17(1), 15(4)).',
   'kept-apart': 'Kept apart without a name of its own: a record that has to stay is tied to it.',
 };
 

@@ -16,6 +16,8 @@ export interface PlanRecord {
   refersTo: readonly { id: string; nullable: boolean }[];
   /** More than one person's data stands in it. */
   isShared: boolean;
+  /** Records of other people point at it as well. */
+  isOthersToo?: boolean;
   /** `restrict`: its system can mark a record as only kept. `together`: it can remove records that refer to each other in one act. */
   can: { erase: boolean; anonymise: boolean; restrict?: boolean; together?: boolean };
   doer: PlanDoer;
@@ -94,10 +96,10 @@ export interface PlanLine {
 }
 
 /**
- * `unclear`: a rule may keep it, but its date or state cannot be read. `kept-apart`: it loses the person, but a kept record that names
+ * `others`: records of other people point at it, so that it stays as theirs. `unclear`: a rule may keep it, but its date or state cannot be read. `kept-apart`: it loses the person, but a kept record that names
  * them is tied to it, so it is not anonymous (GDPR recital 26).
  */
-export type PlanRule = 'hold' | 'retention' | 'unclear' | 'open' | 'shared' | 'referred-to' | 'kept-apart' | 'totals' | 'erase';
+export type PlanRule = 'hold' | 'retention' | 'unclear' | 'open' | 'shared' | 'others' | 'referred-to' | 'kept-apart' | 'totals' | 'erase';
 
 /** What stays of the person, by its rule. */
 export function stays(line: Pick<PlanLine, 'action' | 'rule'>): boolean {

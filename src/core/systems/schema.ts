@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { HOLDS, type Holds } from '../identity/fieldHolds';
 import { LANGUAGES } from '../letters/mailings';
 import { SYSTEM_KINDS } from './kinds';
+import { REFERENCE_MEANINGS } from './references';
 import { FIELD_ROLES, type FieldRole } from './fieldRoles';
 import { MAY_BE_NOTHING } from './register';
 
@@ -50,6 +51,34 @@ export const fieldsSchema = yup.object({
   holds: yup.mixed<Record<string, Holds | null>>((value): value is Record<string, Holds | null> => typeof value === 'object' && value !== null && Object.keys(value).length <= 2000 && Object.values(value).every((holds) => holds === null || (HOLDS as readonly unknown[]).includes(holds))).required(),
   roles: yup.mixed<Record<string, FieldRole>>((value): value is Record<string, FieldRole> => typeof value === 'object' && value !== null && Object.keys(value).length <= 2000 && Object.values(value).every((role) => (FIELD_ROLES as readonly unknown[]).includes(role))).default({}),
 });
+
+const place = yup.string().min(1, 'Choose a field.').max(300).required('Choose a field.');
+
+const endsShape = {
+  collection: place,
+  fields: yup.array(place).min(1, 'Choose a field.').max(16).required(),
+  to: place,
+  toFields: yup
+    .array(place)
+    .max(16)
+    .required()
+    .test('as-many', 'On both sides there have to be as many fields.', function (toFields) {
+      return toFields.length === ((this.parent as { fields?: unknown[] }).fields?.length ?? 0);
+    }),
+  when: yup.object({ field: place, value: yup.string().min(1, 'Which value?').max(300).required('Which value?') }).nullable().default(null),
+};
+
+/** What people say references mean. */
+export const referencesSchema = yup.object({
+  system: yup.string().max(60).required(),
+  references: yup
+    .array(yup.object({ ...endsShape, meaning: yup.string().oneOf(REFERENCE_MEANINGS).required() }))
+    .min(1)
+    .max(2000)
+    .required(),
+});
+
+export const referenceEndsSchema = yup.object({ system: yup.string().max(60).required(), ends: yup.object(endsShape).required() });
 
 export const searchingSchema = yup.object({
   system: yup.string().max(60).required(),

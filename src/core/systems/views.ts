@@ -1,5 +1,6 @@
 import type { Holds } from '../identity/fieldHolds';
 import type { RegisterEntry } from '../letters/cover';
+import type { ReferenceEnds, ReferenceMeaning } from './references';
 import type { FieldRole } from './fieldRoles';
 import type { Language } from '../letters/mailings';
 import type { PhraseKind } from './phrasebook';
@@ -24,6 +25,14 @@ export interface FieldLine {
   isConfirmed: boolean;
 }
 
+export interface ReferenceLine extends ReferenceEnds {
+  origin: 'declared' | 'proposed' | 'by-hand';
+  because: string;
+  /** As confirmed; before, as proposed. */
+  meaning: ReferenceMeaning;
+  isConfirmed: boolean;
+}
+
 export interface SystemView {
   id: string;
   name: string;
@@ -41,6 +50,7 @@ export interface SystemView {
   settings: Record<string, string>;
   sealed: string[];
   fields: FieldLine[];
+  references: ReferenceLine[];
   register: RegisterEntry[];
   mayChange: boolean;
 }

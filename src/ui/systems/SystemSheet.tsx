@@ -7,6 +7,7 @@ import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../parts/ActButton';
 import { ConnectionPanel } from './ConnectionPanel';
 import { FieldsPanel } from './FieldsPanel';
+import { ReferencesPanel } from './ReferencesPanel';
 import { RegisterPanel } from './RegisterPanel';
 import { SearchingPanel } from './SearchingPanel';
 import type { SystemActions } from './systemActions';
@@ -35,6 +36,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
             </div>
           </section>
         )}
+        {(system.kind === 'sql' || system.references.length > 0) && system.readAt !== null && <ReferencesPanel system={system} actions={actions} />}
         <RegisterPanel system={system} collections={collections} save={actions.changeRegister} />
         {kind && system.kind !== 'tills' && <SearchingPanel system={system} save={actions.changeSearching} />}
       </div>

@@ -9,13 +9,13 @@ import type { SystemActions } from './systemActions';
 const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({ collection: 'members', field: name, type: 'text', proposed: null, because: 'no sign', contains: {}, holds: null, role: 'subject', isConfirmed: false, ...more });
 const system = (more: Partial<SystemView> = {}): SystemView => ({
   id: 'sys_1', name: 'Riding club', kind: 'sql', owner: 'Bo', ownerEmail: 'bo@larkmere.example', country: 'DK', isTraced: false, searchesInactive: true, inactive: null, reachedAt: null, error: null, readAt: '2026-11-24T08:00:00Z', settings: { schemas: 'club' }, sealed: ['url'],
-  fields: [field('reach', { proposed: 'email', because: '3 of 3 values are e-mail addresses', contains: { email: 3 } }), field('state')], register: [], mayChange: true, ...more,
+  fields: [field('reach', { proposed: 'email', because: '3 of 3 values are e-mail addresses', contains: { email: 3 } }), field('state')], references: [], register: [], mayChange: true, ...more,
 });
 
 function acts() {
   const called: unknown[][] = [];
   const say = <T,>(name: string, value: T) => async (...args: unknown[]) => (called.push([name, ...args]), { ok: true as const, value });
-  const actions = { reach: say('reach', { ok: true, collections: 2, fields: 8 }), changeConnection: say('changeConnection', { ok: false, what: 'It turns us away.', advice: 'Check the password.', said: 'not-allowed: no' }), readFields: say('readFields', { collections: 1, fields: 2 }), confirmFields: say('confirmFields', { confirmed: 2 }), changeRegister: say('changeRegister', null), changeSearching: say('changeSearching', null) } as SystemActions;
+  const actions = { reach: say('reach', { ok: true, collections: 2, fields: 8 }), changeConnection: say('changeConnection', { ok: false, what: 'It turns us away.', advice: 'Check the password.', said: 'not-allowed: no' }), readFields: say('readFields', { collections: 1, fields: 2, references: 0 }), confirmFields: say('confirmFields', { confirmed: 2 }), changeRegister: say('changeRegister', null), changeSearching: say('changeSearching', null), confirmReferences: say('confirmReferences', { confirmed: 1 }), takeBackReference: say('takeBackReference', null) } as SystemActions;
   return { called, actions };
 }
 const sheet = (one: SystemView, actions = acts().actions) => show(<SystemSheet system={one} actions={actions} zone="Europe/Copenhagen" />);
@@ -124,5 +124,45 @@ describe('a new system', () => {
     fireEvent.click(button('Add the system'));
     await screen.findByText('Its owner is asked by mail: the address is needed.');
     expect(called).toEqual([]);
+  });
+});
+
+describe('references', () => {
+  const ends = { collection: 'rides', fields: ['member'], to: 'members', toFields: ['no'], when: null };
+  const line = (more: Partial<SystemView['references'][number]> = {}): SystemView['references'][number] => ({ ...ends, origin: 'proposed', because: 'by its name; 3 of 3 values are there', meaning: 'belongs', isConfirmed: false, ...more });
+
+  test('what is proposed stands with its reason and is confirmed as said', async () => {
+    const { called, actions } = acts();
+    sheet(system({ references: [line()] }), actions);
+    expect(screen.getByText('1 of 1 wait for somebody to confirm them')).toBeTruthy();
+    expect(screen.getByText('by its name; 3 of 3 values are there')).toBeTruthy();
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: /rides.member to members.no/ }));
+    fireEvent.click(await screen.findByRole('option', { name: 'only names whom it points at' }));
+    fireEvent.click(button('Confirm 1 references'));
+    await waitFor(() => expect(called).toEqual([['confirmReferences', 'sys_1', [{ ...ends, meaning: 'names' }]]]));
+  });
+
+  test('one that nobody can see is said by hand, and taken back', async () => {
+    const { called, actions } = acts();
+    sheet(system({ references: [line({ origin: 'by-hand', isConfirmed: true })] }), actions);
+    expect(button('All confirmed').disabled).toBe(true);
+    fireEvent.click(button('Take back'));
+    await waitFor(() => expect(called).toEqual([['takeBackReference', 'sys_1', ends]]));
+    fireEvent.click(screen.getByText('Another reference, which nobody can see from outside'));
+    expect(button('Follow it').disabled).toBe(true);
+    for (const [label, place] of [['This field', 'members.state'], ['points at', 'members.reach']] as const) {
+      const box = screen.getByRole('combobox', { name: label });
+      fireEvent.change(box, { target: { value: place } });
+      fireEvent.click(await screen.findByRole('option', { name: place }));
+    }
+    fireEvent.click(button('Follow it'));
+    const said = { collection: 'members', fields: ['state'], to: 'members', toFields: ['reach'], when: null, meaning: 'belongs' };
+    await waitFor(() => expect(called[1]).toEqual(['confirmReferences', 'sys_1', [said]]));
+  });
+
+  test('who may not change them reads them', () => {
+    sheet(system({ references: [line()], mayChange: false }));
+    expect(screen.getByText('belongs to whom it points at')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /Confirm/ })).toBeNull();
   });
 });

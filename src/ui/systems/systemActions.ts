@@ -1,5 +1,6 @@
 import type { Holds } from '../../core/identity/fieldHolds';
 import type { RegisterEntry } from '../../core/letters/cover';
+import type { ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';
 import type { InactiveRule, Reached } from '../../core/systems/views';
 import type { FieldRole } from '../../core/systems/fieldRoles';
 import type { ActionResult } from '../parts/actionResult';
@@ -8,8 +9,10 @@ import type { ActionResult } from '../parts/actionResult';
 export interface SystemActions {
   reach: (id: string) => Promise<ActionResult<Reached>>;
   changeConnection: (id: string, settings: Record<string, string>) => Promise<ActionResult<Reached>>;
-  readFields: (id: string) => Promise<ActionResult<{ collections: number; fields: number }>>;
+  readFields: (id: string) => Promise<ActionResult<{ collections: number; fields: number; references: number }>>;
   confirmFields: (system: string, collection: string, holds: Record<string, Holds | null>, roles: Record<string, FieldRole>) => Promise<ActionResult<{ confirmed: number }>>;
+  confirmReferences: (system: string, references: readonly (ReferenceEnds & { meaning: ReferenceMeaning })[]) => Promise<ActionResult<{ confirmed: number }>>;
+  takeBackReference: (system: string, ends: ReferenceEnds) => Promise<ActionResult<null>>;
   changeRegister: (entry: RegisterEntry) => Promise<ActionResult<null>>;
   changeSearching: (input: { system: string; isTraced: boolean; searchesInactive: boolean; inactive: InactiveRule | null }) => Promise<ActionResult<null>>;
 }

@@ -36,7 +36,7 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
     const id = planId(match.system_id, match.collection, match.record_key);
     titles.set(id, record.title);
     records.push({
-      id, system: match.system_id, collection: match.collection, key: match.record_key, facts: record.fields, isShared: match.is_shared,
+      id, system: match.system_id, collection: match.collection, key: match.record_key, facts: record.fields, isShared: match.is_shared, isOthersToo: record.isOthersToo ?? false,
       refersTo: record.refersTo.map((ref) => ({ id: planId(match.system_id, ref.collection, ref.key), nullable: ref.nullable })),
       ...whoDoes(system, match.collection),
     });
@@ -71,7 +71,7 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
 
   function connectorOf(id: string): Connector {
     const system = systems.get(id)!;
-    const connector = connectors.get(id) ?? ctx.connect({ id, kind: system.kind, name: system.name, defaultCountry: system.default_country, connection: connectionOfSystem(ctx, system), fields: {} });
+    const connector = connectors.get(id) ?? ctx.connect({ id, kind: system.kind, name: system.name, defaultCountry: system.default_country, connection: connectionOfSystem(ctx, system), fields: {}, references: [] });
     connectors.set(id, connector);
     return connector;
   }

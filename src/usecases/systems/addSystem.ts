@@ -27,7 +27,7 @@ export async function tryConnection(ctx: Context, input: { kind: string; setting
   if (reach(ctx, 'systems.change') !== 'all') return refuse({ code: 'not-allowed', act: 'systems.change' });
   const checked = await checkedSettings(ctx, input.kind, input.settings, {});
   if (!checked.ok) return noteRefused(ctx, input.kind, checked);
-  return noteTried(ctx, input.kind, await tryToReach(input.kind, () => ctx.connect({ id: 'sys_tried', kind: input.kind, name: 'the new system', defaultCountry: null, connection: checked.value, fields: {} })));
+  return noteTried(ctx, input.kind, await tryToReach(input.kind, () => ctx.connect({ id: 'sys_tried', kind: input.kind, name: 'the new system', defaultCountry: null, connection: checked.value, fields: {}, references: [] })));
 }
 
 /** Registers a system. Until somebody switches it on, no trace goes there. */
@@ -51,7 +51,7 @@ export async function changeConnection(ctx: Context, input: { id: string; settin
   if (!row) return refuse({ code: 'not-found' });
   const checked = await checkedSettings(ctx, row.kind, input.settings, connectionOfSystem(ctx, row) ?? {});
   if (!checked.ok) return noteRefused(ctx, row.id, checked);
-  const reached = await tryToReach(row.kind, () => ctx.connect({ id: row.id, kind: row.kind, name: row.name, defaultCountry: row.default_country, connection: checked.value, fields: {} }));
+  const reached = await tryToReach(row.kind, () => ctx.connect({ id: row.id, kind: row.kind, name: row.name, defaultCountry: row.default_country, connection: checked.value, fields: {}, references: [] }));
   if (!reached.ok) return noteTried(ctx, row.id, reached);
   await ctx.transaction(async (h) => {
     await setSystem(h, row.id, { connection_sealed: sealed(ctx, row.id, checked.value), last_reached_at: ctx.clock.now(), last_error: null });

@@ -4,12 +4,15 @@ import { fieldNameOf } from '../../core/systems/fieldNames';
 import { diagnose } from '../../core/systems/kinds';
 import { proposeHolds } from '../../core/systems/proposeHolds';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import type { Shape } from '../../core/systems/references';
 import { confirmField, fieldsOf, replaceFields, type FieldRow } from '../../db/systems/fields';
+import { placeOf, replaceReferences } from '../../db/systems/references';
 import { setSystem } from '../../db/systems/systems';
 import { isConnectorError } from '../../ports/connector';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { proposeReferences } from './references';
 import { openConnector } from './openConnector';
 import { systemInReach } from './systemsInReach';
 
@@ -19,7 +22,7 @@ const SAMPLE = 100;
  * Reads which collections and fields there are, looks at some records of each, and proposes what the fields hold. The records
  * looked at are kept nowhere; of them only counts by kind are.
  */
-export async function readFields(ctx: Context, input: { id: string }): Promise<Result<{ collections: number; fields: number }, AccessRefusal | { code: 'system-unreachable'; message: string }>> {
+export async function readFields(ctx: Context, input: { id: string }): Promise<Result<{ collections: number; fields: number; references: number }, AccessRefusal | { code: 'system-unreachable'; message: string }>> {
   if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
   const row = await ctx.transaction((h) => systemInReach(ctx, h, 'systems.change', input.id));
   if (!row) return refuse({ code: 'not-found' });
@@ -27,23 +30,45 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
   try {
     const { collections } = await connector.describe();
     const fields: Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>[] = [];
+    const shapes: Shape[] = [];
     for (const collection of collections) {
       const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
       const known = new Set<string>();
+      const holders = new Set<string>();
       for (const [place, { name, type, holds }] of collection.fields.entries()) {
         const field = fieldNameOf(name);
         if (known.has(field)) continue;
         known.add(field);
         const proposal = connector.sample ? proposeHolds(name, type, sampled.map((record) => record[name] ?? null)) : { holds: holds as Holds | null, because: 'by its kind', contains: {} };
+        if (proposal.holds && proposal.holds !== 'country') holders.add(name);
         fields.push({ system_id: row.id, collection: collection.name, field, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains, proposed_role: proposeRole(name) });
       }
+      const valuesOf = (name: string) => [...new Set(sampled.flatMap((record) => record[name] ?? []))];
+      shapes.push({
+        name: collection.name,
+        fields: collection.fields.map(({ name, type }) => ({ name, type, holdsPerson: holders.has(name) })),
+        keys: collection.keys ?? [],
+        references: collection.references ?? [],
+        sampled: Object.fromEntries(collection.fields.map(({ name }) => [name, valuesOf(name)])),
+      });
     }
+    const references = await proposeReferences(connector, shapes);
     await ctx.transaction(async (h) => {
       await replaceFields(h, row.id, fields);
+      await replaceReferences(
+        h,
+        row.id,
+        references.map(({ isDeclared, meaning, because, ...ends }) => ({
+          ...placeOf(row.id, ends),
+          origin: isDeclared ? ('declared' as const) : ('proposed' as const),
+          because,
+          proposed: meaning,
+        })),
+      );
       await setSystem(h, row.id, { read_at: ctx.clock.now(), last_reached_at: ctx.clock.now(), last_error: null });
-      await recordTrail(ctx, h, 'system-changed', row.id, `fields read: ${fields.length} in ${collections.length} collections`);
+      await recordTrail(ctx, h, 'system-changed', row.id, `fields read: ${fields.length} in ${collections.length} collections, ${references.length} references`);
     });
-    return ok({ collections: collections.length, fields: fields.length });
+    return ok({ collections: collections.length, fields: fields.length, references: references.length });
   } catch (error) {
     if (!isConnectorError(error)) throw error;
     const { what, advice } = diagnose(row.kind, error.kind);

@@ -3,6 +3,7 @@ import { kindOf } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { fieldsOf } from '../../db/systems/fields';
+import { endsOf, referencesOf } from '../../db/systems/references';
 import { insertRegisterEntry, insertSystem, registerEntries } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -42,9 +43,16 @@ export async function readSystem(ctx: Context, input: { id: string }): Promise<R
     const secrets = (kindOf(row.kind)?.settings ?? []).filter(({ isSecret }) => isSecret).map(({ name }) => name);
     const connection = mayChange ? (connectionOfSystem(ctx, row) ?? {}) : {};
     const fields = (await fieldsOf(h, row.id)).map(({ collection, field, type, proposed, because, contains, holds, proposed_role, role, confirmed_at }) => ({ role: confirmed_at ? role : proposed_role, collection, field, type, proposed, because, contains, holds, isConfirmed: confirmed_at !== null }));
+    const references = (await referencesOf(h, row.id)).map((reference) => ({
+      ...endsOf(reference),
+      origin: reference.origin,
+      because: reference.because,
+      meaning: reference.confirmed_at ? reference.meaning : reference.proposed,
+      isConfirmed: reference.confirmed_at !== null,
+    }));
     return ok({
       id: row.id, name: row.name, kind: row.kind, owner: row.owner, ownerEmail: row.owner_email, country: row.default_country, isTraced: row.is_traced, searchesInactive: row.searches_inactive, inactive: row.inactive_rule,
-      reachedAt: row.last_reached_at, error: row.last_error, readAt: row.read_at, mayChange, fields, register: (await registerEntries(h)).filter(({ system }) => system === row.id),
+      reachedAt: row.last_reached_at, error: row.last_error, readAt: row.read_at, mayChange, fields, references, register: (await registerEntries(h)).filter(({ system }) => system === row.id),
       settings: Object.fromEntries(Object.entries(connection).filter(([name]) => !secrets.includes(name))), sealed: Object.keys(connection).filter((name) => secrets.includes(name)),
     });
   });

@@ -174,7 +174,12 @@ async function judgeAlone(...[ctx, step, work, record, country, judged, vault, p
 async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, work: SearchWork, record: FoundRecord, country: string | null, judged: ReadonlyMap<string, Judged>, vault: Vault): Promise<MatchRow | null> {
   const parent = record.parent ? judged.get(`${record.parent.collection}/${record.parent.key}`) : undefined;
   if (record.parent && !parent) return null;
-  return parent ? sealMatch(ctx, step, work, record, parent, [], parent, vault) : matchOf(ctx, step, work, record, country, vault, namesThem(work, record) ? 'possible' : null);
+  if (!parent) return matchOf(ctx, step, work, record, country, vault, namesThem(work, record) ? 'possible' : null);
+  // It names the person, and is about whoever it is about.
+  if (record.link === 'names') return matchOf(ctx, step, work, { ...record, parent: null }, country, vault, 'possible');
+  // What two people share, or what bears the name of somebody else, is judged by what it says itself.
+  const isAnothers = record.link === 'same' && compareNames(nameOf(work.person), nameOf(record.person)) === 'different';
+  return isAnothers ? matchOf(ctx, step, work, { ...record, parent: null }, country, vault, null) : sealMatch(ctx, step, work, record, parent, [], parent, vault);
 }
 
 /**

@@ -4,12 +4,14 @@ import type { Holds } from '../../../core/identity/fieldHolds';
 import type { RegisterEntry } from '../../../core/letters/cover';
 import type { Language } from '../../../core/letters/mailings';
 import type { FieldRole } from '../../../core/systems/fieldRoles';
-import { connectionSchema, fieldsSchema, registerSchema, registerWordSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
+import { connectionSchema, fieldsSchema, referenceEndsSchema, referencesSchema, registerSchema, registerWordSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
+import type { ReferenceEnds, ReferenceMeaning } from '../../../core/systems/references';
 import type { InactiveRule, Reached } from '../../../core/systems/views';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { addSystem, changeConnection, tryConnection } from '../../../usecases/systems/addSystem';
 import { changeRegister, changeSearching } from '../../../usecases/systems/changeSystem';
 import { confirmFields, readFields } from '../../../usecases/systems/classify';
+import { confirmReferences, takeBackReference } from '../../../usecases/systems/references';
 import { sayInLanguage } from '../../../usecases/systems/registerWords';
 import { testSystem } from '../../../usecases/systems/reachSystem';
 import { act } from '../../lib/act';
@@ -34,13 +36,26 @@ export async function changeConnectionNow(id: string, settings: Record<string, s
   return form.ok ? act((ctx) => changeConnection(ctx, form.value)) : form;
 }
 
-export async function readFieldsNow(id: string): Promise<ActionResult<{ collections: number; fields: number }>> {
+export async function readFieldsNow(id: string): Promise<ActionResult<{ collections: number; fields: number; references: number }>> {
   return act((ctx) => readFields(ctx, { id: String(id) }));
 }
 
 export async function confirmFieldsNow(system: string, collection: string, holds: Record<string, Holds | null>, roles: Record<string, FieldRole> = {}): Promise<ActionResult<{ confirmed: number }>> {
   const form = readForm(fieldsSchema, { system, collection, holds, roles });
   return form.ok ? act((ctx) => confirmFields(ctx, form.value)) : form;
+}
+
+export async function confirmReferencesNow(
+  system: string,
+  references: readonly (ReferenceEnds & { meaning: ReferenceMeaning })[],
+): Promise<ActionResult<{ confirmed: number }>> {
+  const form = readForm(referencesSchema, { system, references });
+  return form.ok ? act((ctx) => confirmReferences(ctx, form.value)) : form;
+}
+
+export async function takeBackReferenceNow(system: string, ends: ReferenceEnds): Promise<ActionResult<null>> {
+  const form = readForm(referenceEndsSchema, { system, ends });
+  return form.ok ? act((ctx) => takeBackReference(ctx, form.value)) : form;
 }
 
 export async function changeRegisterNow(entry: RegisterEntry): Promise<ActionResult<null>> {

@@ -13,6 +13,7 @@ export const DA: LanguageWords = {
     retention: (until, law) => `${law ?? 'En lov'} forpligter os til at gemme det (GDPR art. 17, stk. 3, litra b)${until ? `, til og med ${until}` : ''}.`,
     unclear: () => 'En lov kan forpligte os til at gemme det (GDPR art. 17, stk. 3, litra b); vi er ved at finde ud af hvor længe.',
     open: () => 'Det hører til noget, der ikke er afsluttet; vi har brug for det indtil da.',
+    others: () => 'Det hører også til andre, som en adresse flere deler; det, der knyttede det til dig, er slettet.',
     'kept-apart': (until) => `Dit navn er taget ud af det. Det holdes for sig selv, fordi en post, som vi skal gemme, hænger sammen med det${until ? `, til og med ${until}` : ''}.`,
   },
   restricted: 'Brugen er begrænset: det gemmes kun.',

@@ -13,6 +13,7 @@ export const DE: LanguageWords = {
     retention: (until, law) => `${law ?? 'Ein Gesetz'} verpflichtet uns, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO)${until ? `, bis ${until}` : ''}.`,
     unclear: () => 'Ein Gesetz kann uns verpflichten, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO); wir klären, wie lange.',
     open: () => 'Es gehört zu etwas, das noch nicht abgeschlossen ist; bis dahin brauchen wir es.',
+    others: () => 'Es gehört auch anderen, etwa eine gemeinsame Anschrift; was es mit Ihnen verband, ist gelöscht.',
     'kept-apart': (until) => `Ihr Name wurde daraus entfernt. Es wird getrennt aufbewahrt, weil ein Datensatz, den wir behalten müssen, damit verbunden ist${until ? `, bis ${until}` : ''}.`,
   },
   restricted: 'Die Nutzung ist eingeschränkt: Es wird nur aufbewahrt.',

@@ -13,6 +13,7 @@ export const EN: LanguageWords = {
     retention: (until, law) => `${law ?? 'A law'} obliges us to keep it (GDPR art. 17(3)(b))${until ? `, until ${until}` : ''}.`,
     unclear: () => 'A law may oblige us to keep it (GDPR art. 17(3)(b)); we are finding out until when.',
     open: () => 'It belongs to something that is not closed yet; we need it until then.',
+    others: () => 'It belongs to other people as well, such as an address that several share; what tied it to you is gone.',
     'kept-apart': (until) => `Your name has been taken from it. It is kept apart because a record that we must keep is tied to it${until ? `, until ${until}` : ''}.`,
   },
   restricted: 'Its use is restricted: it is kept and nothing else.',

@@ -13,6 +13,7 @@ export const NL: LanguageWords = {
     retention: (until, law) => `${law ?? 'Een wet'} verplicht ons het te bewaren (AVG art. 17 lid 3 onder b)${until ? `, tot en met ${until}` : ''}.`,
     unclear: () => 'Een wet kan ons verplichten het te bewaren (AVG art. 17 lid 3 onder b); wij zoeken uit hoe lang.',
     open: () => 'Het hoort bij iets dat nog niet is afgesloten; tot dan hebben wij het nodig.',
+    others: () => 'Het hoort ook bij anderen, zoals een gedeeld adres; wat het met u verbond, is gewist.',
     'kept-apart': (until) => `Uw naam is eruit verwijderd. Het wordt apart bewaard omdat een gegeven dat wij moeten bewaren ermee verbonden is${until ? `, tot en met ${until}` : ''}.`,
   },
   restricted: 'Het gebruik is beperkt: het wordt alleen bewaard.',
