@@ -4,6 +4,12 @@ import type { PersonRecord } from '../../core/identity/record';
 import type { SearchKey } from '../../ports/connector';
 import { haystackOf, mentions } from '../../core/identity/mentions';
 
+const SIGNS = ['email', 'phone', 'customer-number'] as const;
+
+function isKey(value: string, key: SearchKey): boolean {
+  return mentions(haystackOf(value), key);
+}
+
 /**
  * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the person's; where a field of the
  * record's own says something else of the kind, and it does not bear the name, the text only mentions them: it is of somebody else.
@@ -14,7 +20,9 @@ export function personFrom(systemId: string, held: (holds: Holds) => string[], k
   const hay = haystackOf(held('free-text').join('\n'));
   const said = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
   const full = held('full-name')[0]?.split(' ') ?? [];
-  const named = said('name')[0]?.split(' ') ?? [];
+  // What has an address or number of its own is not of whoever its text names, unless that is theirs.
+  const isTheirs = SIGNS.every((kind) => held(kind).length === 0 || keys.some((key) => key.kind === kind && held(kind).some((value) => isKey(value, key))));
+  const named = (isTheirs && said('name')[0]?.split(' ')) || [];
   const own = [held('given-name')[0], held('family-name')[0]].filter(Boolean).join(' ') || (held('full-name')[0] ?? '');
   const bearsName = own !== '' && keys.some(({ kind, value }) => kind === 'name' && !['different', 'missing'].includes(nameLevel(own, value)));
   /** What the text adds to the values of a kind. */

@@ -23,7 +23,7 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
     }
     if (holds === 'customer-number') {
       const own = of('customer-number').filter(({ scope }) => scope === systemId);
-      if (own.length > 0) conditions.push({ sql: 'upper(trim(??)) = any(?)', values: [name, own.map(({ value }) => value)] });
+      if (own.length > 0) conditions.push({ sql: 'upper(trim(??::text)) = any(?)', values: [name, own.map(({ value }) => value)] });
     }
     if (holds === 'free-text') conditions.push(...inText(name, keys).map((condition) => ({ ...condition, isText: true as const })));
   }

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { holdsByName, type Holds } from '../../core/identity/fieldHolds';
+import { withoutLoneNames } from '../../core/systems/loneNames';
 import { proposeRole } from '../../core/systems/fieldRoles';
 import type { Reference as SaidReference, ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';
 import { ConnectorError, type FieldHolds, type SystemDescription } from '../../ports/connector';
@@ -47,12 +48,6 @@ export interface Table {
   /** Other tables inherit from it: their rows are read there, once. */
   hasHeirs: boolean;
   approximateCount: number;
-}
-
-/** A name alone says little: a table of products has a name too. It counts only beside another sign of a person. */
-function withoutLoneNames(columns: Column[]): Column[] {
-  const others = columns.some(({ holds }) => holds !== null && holds !== 'full-name' && holds !== 'country');
-  return others ? columns : columns.map((column) => (column.holds === 'full-name' && column.name === 'name' ? { ...column, holds: null } : column));
 }
 
 const OWN_TABLES_OF_BOOKEND = ['data_keys', 'ledger_heads', 'choice_sealed', 'trace_keys'];

@@ -1,8 +1,10 @@
+import { isAnothers } from '../../core/identity/anothers';
+import type { PersonRecord } from '../../core/identity/record';
 import type { Holds } from '../../core/identity/fieldHolds';
 import type { FieldHolds, FoundBatch, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
 import { guarded } from './guarded';
-import { IS_ABOUT, keyOf, rowsOf, say, toRecords, type Database, type Row } from './rows';
+import { IS_ABOUT, keyOf, rowsOf, say, toRecord, toRecords, type Database, type Row } from './rows';
 import { pointedAtBy, pointing } from './references';
 import type { Reference, Table } from './schema';
 
@@ -27,10 +29,17 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
     const rows = (await guarded(() => query)) as Row[];
     const fresh = unseen(table, rows, seen);
     if (fresh.length > 0) yield { records: await toRecords(db, table, fresh, keys, () => null), scanned: table.approximateCount, problems: cutOff(table, rows) };
-    // What hangs on a record of somebody else is not the person's, though it speaks of them.
-    const theirs = fresh.filter((row) => row[IS_ABOUT] || !saysWhose(table, row));
-    yield* hanging({ db, all, keys, seen }, table, theirs, 1);
+    const walk = { db, all, keys, seen };
+    yield* hanging(walk, table, fresh.filter((row) => row[IS_ABOUT]), 1);
+    // What hangs on a record of somebody else is not the person's, though it speaks of them; nor is what any such record refers to.
+    yield* pointingThere(walk, table, fresh.filter((row) => !row[IS_ABOUT] && !saysWhose(table, row)), 1, null);
   }
+}
+
+/** Whether a table tells places only: several people may live at one. */
+function isPlace(table: Table): boolean {
+  const holds = new Set(table.columns.map((column) => column.holds));
+  return (holds.has('street') || holds.has('postcode')) && ![...OWN_SIGNS].some((sign) => holds.has(sign));
 }
 
 /** Whether a row says of whom it is, in fields of its own. */
@@ -55,6 +64,7 @@ async function* hanging(walk: Walk, table: Table, rows: readonly Row[], depth: n
 
 /** One table at a time: what refers to the rows, then what hangs on that. */
 async function* pointingThere(walk: Walk, table: Table, rows: readonly Row[], depth: number, cameBy: Reference | null): AsyncGenerator<FoundBatch> {
+  if (rows.length === 0) return;
   const { db, all, keys, seen } = walk;
   for (const child of all) {
     for (const reference of child.references.filter((candidate) => candidate.toTable === table.name && candidate.meaning !== 'nothing')) {
@@ -66,7 +76,8 @@ async function* pointingThere(walk: Walk, table: Table, rows: readonly Row[], de
       const fresh = unseen(child, found, seen);
       if (fresh.length === 0) continue;
       const parent = (row: Row) => ({ collection: table.name, key: keyOf(parentOf(rows, reference, row)) });
-      const link = reference.meaning === 'names' ? 'names' : reference.meaning === 'both' ? 'same' : undefined;
+      // What only has an address in it says not whose it is: others may point at it as well.
+      const link = reference.meaning === 'names' ? 'names' : reference.meaning === 'both' && isPlace(table) ? 'same' : undefined;
       yield { records: await linked(toRecords(db, child, fresh, keys, parent), link), scanned: fresh.length, problems: cutOff(child, found) };
       // What hangs on a record that only names the person is not theirs.
       if (link !== 'names') yield* hanging(walk, child, fresh, depth + 1);
@@ -81,7 +92,8 @@ async function* pointedAt(walk: Walk, table: Table, rows: readonly Row[], depth:
     const target = all.find(({ name }) => name === reference.toTable);
     const query = target && pointedAtBy(db, target, reference, rows);
     if (!query) continue;
-    const found = (await guarded(() => query.limit(MOST_ROWS))) as Row[];
+    const there = (await guarded(() => query.limit(MOST_ROWS))) as Row[];
+    const found = there.filter((row) => !knownAs(keys).every((known) => isAnothers(known, toRecord(db.systemId, target, row, keys).person)));
     const fresh = unseen(target, found, seen);
     if (fresh.length === 0) continue;
     const pointsAt = (row: Row, to: Row) => reference.columns.every((column, i) => say(row[column]) === say(to[reference.toColumns[i]!]));
@@ -92,6 +104,14 @@ async function* pointedAt(walk: Walk, table: Table, rows: readonly Row[], depth:
     yield { records: await linked(marked, 'same'), scanned: fresh.length, problems: cutOff(target, found) };
     yield* hanging(walk, target, fresh, depth + 1, reference);
   }
+}
+
+/** The person under each of their names, as the keys have them. */
+function knownAs(keys: readonly SearchKey[]): PersonRecord[] {
+  const of = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind).map(({ value }) => value);
+  const known = { emails: of('email'), phones: of('phone'), customerNumbers: keys.filter(({ kind }) => kind === 'customer-number').map(({ scope, value }) => ({ system: scope, value })) };
+  const names = of('name').map((name) => name.split(/\s+/));
+  return [known, ...names.map((words) => ({ ...known, givenName: words.slice(0, -1).join(' '), familyName: words.at(-1)! }))];
 }
 
 async function linked(records: Promise<FoundRecord[]> | FoundRecord[], link: FoundRecord['link']): Promise<FoundRecord[]> {

@@ -16,7 +16,8 @@ const MOST_LENGTH = 4000;
 const SHARE = 0.6;
 const ENOUGH = 5;
 
-const BY_KIND: Partial<Record<DetectedKind, Holds>> = { email: 'email', phone: 'phone' };
+const BY_KIND: Partial<Record<DetectedKind, Holds>> = { email: 'email', phone: 'phone', 'person-name': 'full-name' };
+const ARE: Partial<Record<DetectedKind, string>> = { email: 'e-mail addresses', phone: 'telephone numbers', 'person-name': 'names of people' };
 const TEXT_NAMES = /^(note|notes|remark|remarks|comment|comments|description|message|body|text|memo|bemærkning|bemærkninger|besked|anmerkung|bemerkung|notiz|opmerking|toelichting)$/i;
 
 /**
@@ -42,7 +43,7 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
   if (isMessageId) return { holds: null, because: 'it names messages, not people', contains: {} };
   for (const [kind, holds] of Object.entries(BY_KIND) as [DetectedKind, Holds][]) {
     const n = whole[kind] ?? 0;
-    if (n > 0 && n >= filled.length * SHARE) return { holds, because: `${n} ${of} ${n === 1 ? 'is' : 'are'} ${kind === 'email' ? 'e-mail addresses' : 'telephone numbers'}`, contains };
+    if (n > 0 && n >= filled.length * SHARE) return { holds, because: `${n} ${of} ${n === 1 ? 'is' : 'are'} ${ARE[kind]}`, contains };
   }
   const named = holdsByName(name.split('.').at(-1)!);
   const isText = filled.filter((value) => value.length >= 30 && value.split(/\s+/).length >= 5).length >= filled.length * 0.5 && filled.length > 0;

@@ -56,7 +56,7 @@ export interface ReferenceProposal extends ReferenceEnds {
 
 /** Words of fields that say that somebody stands there, without saying in which collection. */
 const SOMEBODY =
-  /^(user|usr|member|person|customer|client|contact|account|subscriber|principal|uid|creator|created|created_by|owner|owner_uid|owned_by|author|poster|posted_by|sender|recipient|requestor|requester|submitter|reporter|reporter|participant|buyer|holder|last_updated_by|updated_by|changed_by|assigned_to|kunde|bruger|medlem|benutzer|mitglied|klant|gebruiker|lid)$/;
+  /^(user|usr|member|person|customer|client|contact|account|subscriber|principal|uid|creator|created|created_by|owner|owner_uid|owned_by|author|poster|posted_by|sender|recipient|requestor|requester|submitter|reporter|participant|buyer|holder|last_updated_by|updated_by|changed_by|lastupdatedby|createdby|updatedby|assigned_to|kunde|bruger|medlem|benutzer|mitglied|klant|gebruiker|lid)$/;
 /** Collections that list people. */
 const PEOPLE =
   /^(user|usr|member|person|people|customer|buyer|rider|visitor|supporter|client|contact|account|subscriber|principal|patient|student|guest|donor|employee|kunde|bruger|medlem|benutzer|mitglied|klant|gebruiker|lid)$/;
@@ -67,6 +67,8 @@ const POINTS = /_(id|no|nr|number|key|uid|uuid|guid|ref|code|fk|name|login|by)$/
 /** Names of keys that say nothing of what they are the key of. */
 const PLAIN_KEYS = /^(id|no|nr|number|key|uid|uuid|guid|name|code|ref|value|type|position|row_id)$/;
 
+/** Names of fields that say that some thing stands there, and not which. */
+const SOME_THING = /^(instance|object|target|subject|item|record|entity|thing|resource|linked|related|attached)(_?(id|key|no))?$/;
 const ENOUGH_VALUES = 5;
 const MOST_CANDIDATES = 600;
 const MOST_AT_HOME = 8;
@@ -95,20 +97,18 @@ function fromField(shape: Named, field: Shape['fields'][number], all: readonly N
   const plain = plainFieldName(field.name);
   const family = familyOf(field.type);
   if (!family) return [];
-  const base = baseOf(plain);
+  const words = new Set(all.map(({ word }) => word));
+  const base = baseOf(plain, words);
   const isOwnKey = shape.keys.some((key) => key.length === 1 && key[0] === field.name);
   const to = (target: Named, by: ReferenceCandidate['by'], when: ReferenceEnds['when'] = null): ReferenceCandidate[] => {
     const key = keyFor(target, family, plain);
     if (!key || (target.name === shape.name && key === field.name)) return [];
     return [{ collection: shape.name, fields: [field.name], to: target.name, toFields: [key], when, by }];
   };
-  const kinds = kindField(shape, plain);
-  if (kinds) {
-    return (shape.sampled[kinds] ?? []).flatMap((value) => {
-      const target = all.find(({ word }) => word === singular(lastWord(value)));
-      return target ? to(target, 'kind', { field: kinds, value }) : [];
-    });
-  }
+  const parts = partOf(shape, field.name, all);
+  if (parts.length > 0) return parts.flatMap(({ target, when }) => to(target, 'kind', when));
+  const kinds = kindsBeside(shape, plain, all);
+  if (kinds.length > 0) return kinds.flatMap(({ target, when }) => to(target, 'kind', when));
   // A key of its own kind points nowhere, except into the collection that bears its name.
   const byName = all.filter((target) => target.word === base || (base !== null && (base.endsWith(`_${target.word}`) || target.word.endsWith(`_${base}`))));
   const best = byName.filter(({ word }) => word === base);
@@ -155,16 +155,20 @@ export function proposeReference(candidate: ReferenceCandidate, overlap: Overlap
   return { ...ends, isDeclared, meaning: meaningOf(ends, overlap, shapes), because: because(by, overlap) };
 }
 
-function meaningOf({ collection, fields, to }: ReferenceEnds, overlap: Overlap | null, shapes: readonly Shape[]): ReferenceMeaning {
+function meaningOf({ collection, fields, to, toFields }: ReferenceEnds, overlap: Overlap | null, shapes: readonly Shape[]): ReferenceMeaning {
   if (fields.some((field) => proposeRole(field) === 'other')) return 'names';
   const prefix = commonPrefix(shapes.map(({ name }) => name));
-  const [own, target] = [collection, to].map((name) => ({ word: wordOf(name, prefix), shape: shapes.find((shape) => shape.name === name) }));
+  const shapeOf = (name: string) => shapes.find((shape) => shape.name === name);
+  // One thing in two collections, known by one key in both.
+  if (fields.length > 0 && [collection, to].every((name, i) => collection !== to && shapeOf(name)?.keys[0]?.join() === [fields, toFields][i]!.join())) return 'both';
+  const [own, target] = [collection, to].map((name) => ({ word: wordOf(name, prefix), shape: shapeOf(name) }));
   if (!overlap || overlap.values === 0 || collection === to) return 'belongs';
   const isPart = PARTS.test(target!.word);
   // A few may live at one address; what many point at is a thing of its own.
   if (overlap.most > (isPart && holdsPeople(target!.shape) ? MOST_AT_HOME : 1)) return 'belongs';
   const isPerson = own!.shape !== undefined && (holdsPeople(own!.shape) || PEOPLE.test(own!.word) || PARTS.test(own!.word));
-  return isPart && (isPerson || holdsPeople(target!.shape)) ? 'both' : 'belongs';
+  const isSomebodys = isPart ? isPerson || holdsPeople(target!.shape) : PEOPLE.test(target!.word) && isPerson;
+  return isSomebodys ? 'both' : 'belongs';
 }
 
 function because(by: ReferenceCandidate['by'], overlap: Overlap | null): string {
@@ -187,16 +191,41 @@ function keyFor(target: Shape, family: string, plain: string): string | null {
   return keys.find((key) => plainFieldName(key) === plain) ?? keys.find((key) => plain.endsWith(`_${plainFieldName(key)}`)) ?? keys[0] ?? null;
 }
 
-/** Of two fields `thing_type` and `thing_id` the first says in which collection the second is a key. */
-function kindField(shape: Shape, plain: string): string | null {
-  const stem = plain.replace(/_?(id|key)$/, '');
-  if (stem === plain || stem === '') return null;
-  return shape.fields.find(({ name }) => [`${stem}_type`, `${stem}_kind`, `${stem}type`].includes(plainFieldName(name)))?.name ?? null;
+/** What a collection lists of several kinds may be told in a collection of each: a field named after it says of which kind a record is. */
+function partOf(shape: Named, field: string, all: readonly Named[]): { target: Named; when: NonNullable<ReferenceEnds['when']> }[] {
+  if (shape.keys[0]?.length !== 1 || shape.keys[0][0] !== field) return [];
+  const kind = shape.fields.find(({ name }) => [`${shape.word}_type`, `${shape.word}type`, `${shape.word}_kind`].includes(plainFieldName(name)))?.name;
+  return (kind ? (shape.sampled[kind] ?? []) : []).flatMap((value) => {
+    const target = all.find(({ name, word }) => name !== shape.name && wordsOf(value).some((one) => singular(one) === word));
+    return target ? [{ target, when: { field: kind!, value } }] : [];
+  });
 }
 
-/** What a field's name says it points at. @example baseOf('billing_customer_id') // 'billing_customer' */
-function baseOf(plain: string): string | null {
+/**
+ * Of two fields `thing_type` and `thing_id` the first says in which collection the second is a key; of one that only says that some thing
+ * stands there, any field beside it whose every value names a collection.
+ */
+function kindsBeside(shape: Named, plain: string, all: readonly Named[]): { target: Named; when: NonNullable<ReferenceEnds['when']> }[] {
+  const stem = plain.replace(/_?(id|key)$/, '');
+  const named = (value: string) => all.find(({ name, word }) => name !== shape.name && wordsOf(value).some((one) => singular(one) === word));
+  const isKind = (name: string) => {
+    if ([`${stem}_type`, `${stem}_kind`, `${stem}type`].includes(plainFieldName(name))) return stem !== plain && stem !== '';
+    const values = shape.sampled[name] ?? [];
+    return SOME_THING.test(plain) && values.length > 0 && values.length <= 20 && values.every(named);
+  };
+  const kind = shape.fields.find(({ name, type }) => familyOf(type) === 'text' && isKind(name))?.name;
+  return (kind ? (shape.sampled[kind] ?? []) : []).flatMap((value) => {
+    const target = named(value);
+    return target ? [{ target, when: { field: kind!, value } }] : [];
+  });
+}
+
+/** What a field's name says it points at. @example baseOf('billing_customer_id', new Set()) // 'billing_customer' */
+function baseOf(plain: string, words: ReadonlySet<string>): string | null {
   const bare = plain.replace(/^(fk|id|ref)_/, '');
+  // Systems that know no capitals write the words of a name together.
+  const squashed = /^([a-z]{3,})(id|no|nr|key|uid|by)$/.exec(bare);
+  if (squashed && (words.has(squashed[1]!) || SOMEBODY.test(squashed[1]!))) return squashed[1]!;
   if (/^(user|login|account|member)name$/.test(bare)) return bare.slice(0, -4);
   const stem = bare.replace(POINTS, '');
   return stem === '' || PLAIN_KEYS.test(stem) ? null : singular(stem);
@@ -213,8 +242,9 @@ function commonPrefix(names: readonly string[]): string {
   return names.length > 2 && first[0] !== '' && first.every((prefix) => prefix === first[0]) ? first[0]! : '';
 }
 
-function lastWord(value: string): string {
-  return plainFieldName(value.split(/[^\p{L}\p{N}_]+/u).filter(Boolean).at(-1) ?? '');
+function wordsOf(value: string): string[] {
+  const words = value.split(/[^\p{L}\p{N}_]+/u).filter(Boolean).map(plainFieldName);
+  return words.slice(0, 6);
 }
 
 function singular(word: string): string {

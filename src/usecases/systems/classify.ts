@@ -2,6 +2,7 @@ import type { Holds } from '../../core/identity/fieldHolds';
 import { proposeRole, type FieldRole } from '../../core/systems/fieldRoles';
 import { fieldNameOf } from '../../core/systems/fieldNames';
 import { diagnose } from '../../core/systems/kinds';
+import { withoutLoneNames } from '../../core/systems/loneNames';
 import { proposeHolds } from '../../core/systems/proposeHolds';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Shape } from '../../core/systems/references';
@@ -34,15 +35,19 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
     for (const collection of collections) {
       const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
       const known = new Set<string>();
-      const holders = new Set<string>();
-      for (const [place, { name, type, holds }] of collection.fields.entries()) {
+      const proposed = collection.fields.map(({ name, type, holds }, place) => {
+        const own = connector.sample && row.kind !== 'rest' ? proposeHolds(name, type, sampled.map((record) => record[name] ?? null)) : null;
+        return { name, type, place, holds: own ? own.holds : (holds as Holds | null), because: own?.because ?? (row.kind === 'rest' && holds ? 'as the mapping says' : 'by its kind'), contains: own?.contains ?? {} };
+      });
+      const likely = withoutLoneNames(proposed, ({ because }) => because.includes('names of people'));
+      for (const { name, type, place, holds, because, contains } of likely) {
         const field = fieldNameOf(name);
         if (known.has(field)) continue;
         known.add(field);
-        const proposal = connector.sample ? proposeHolds(name, type, sampled.map((record) => record[name] ?? null)) : { holds: holds as Holds | null, because: 'by its kind', contains: {} };
-        if (proposal.holds && proposal.holds !== 'country') holders.add(name);
-        fields.push({ system_id: row.id, collection: collection.name, field, place, type, proposed: row.kind === 'rest' ? (holds as Holds | null) : proposal.holds, because: row.kind === 'rest' && holds ? 'as the mapping says' : proposal.because, contains: proposal.contains, proposed_role: proposeRole(name) });
+        const why = holds === null && proposed[place]!.holds !== null ? 'a name, and no other sign of a person beside it' : because;
+        fields.push({ system_id: row.id, collection: collection.name, field, place, type, proposed: holds, because: why, contains, proposed_role: proposeRole(name) });
       }
+      const holders = new Set(likely.filter(({ holds }) => holds !== null && holds !== 'country' && holds !== 'free-text' && holds !== 'customer-number').map(({ name }) => name));
       const valuesOf = (name: string) => [...new Set(sampled.flatMap((record) => record[name] ?? []))];
       shapes.push({
         name: collection.name,

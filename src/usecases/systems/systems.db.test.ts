@@ -89,7 +89,7 @@ test('from adding to being searched: read, confirmed, switched on; a trace finds
   expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('not-read');
   expect(must(await readFields(owner, { id }))).toEqual({ collections: 2, fields: 8, references: 1 });
   const view = must(await readSystem(owner, { id }));
-  expect(view.fields.filter(({ proposed }) => proposed).map(({ field, proposed }) => [field, proposed])).toEqual([['reach', 'email'], ['notes', 'free-text']]);
+  expect(view.fields.filter(({ proposed }) => proposed).map(({ field, proposed }) => [field, proposed])).toEqual([['who', 'full-name'], ['reach', 'email'], ['notes', 'free-text']]);
   expect([view.settings, view.sealed]).toEqual([{}, ['url']]);
   expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('fields-unconfirmed');
 
@@ -162,7 +162,7 @@ test('reading again keeps what was confirmed and lets go of what is there no lon
   await client.destroy();
   must(await readFields(admin, { id: row.id }));
   const members = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.members');
-  expect(members.map(({ field, isConfirmed, holds, proposed }) => [field, isConfirmed, holds, proposed])).toEqual([['no', false, null, null], ['who', true, 'full-name', null], ['reach', true, 'email', 'email'], ['notes', true, 'free-text', 'free-text'], ['born', false, null, 'birth-date']]);
+  expect(members.map(({ field, isConfirmed, holds, proposed }) => [field, isConfirmed, holds, proposed])).toEqual([['no', false, null, null], ['who', true, 'full-name', 'full-name'], ['reach', true, 'email', 'email'], ['notes', true, 'free-text', 'free-text'], ['born', false, null, 'birth-date']]);
 });
 
 test('a changed connection is kept only when it answers, a secret left empty stays', async () => {

@@ -3,6 +3,7 @@ import { otherPeopleIn } from '../../core/detect/otherPeople';
 import type { DetectedKind } from '../../core/detect/types';
 import { nameOf, sayName } from '../../core/identity/compare';
 import type { PersonRecord } from '../../core/identity/record';
+import { isAnothers } from '../../core/identity/anothers';
 import { compareNames } from '../../core/identity/names';
 import { haystackOf, mentions } from '../../core/identity/mentions';
 import { score, type Band } from '../../core/identity/score';
@@ -178,8 +179,7 @@ async function judge(ctx: Context, step: Pick<StepRow, 'trace_id' | 'system_id' 
   // It names the person, and is about whoever it is about.
   if (record.link === 'names') return matchOf(ctx, step, work, { ...record, parent: null }, country, vault, 'possible');
   // What two people share, or what bears the name of somebody else, is judged by what it says itself.
-  const isAnothers = record.link === 'same' && compareNames(nameOf(work.person), nameOf(record.person)) === 'different';
-  return isAnothers ? matchOf(ctx, step, work, { ...record, parent: null }, country, vault, null) : sealMatch(ctx, step, work, record, parent, [], parent, vault);
+  return record.link === 'same' && isAnothers(work.person, record.person) ? matchOf(ctx, step, work, { ...record, parent: null }, country, vault, null) : sealMatch(ctx, step, work, record, parent, [], parent, vault);
 }
 
 /**
