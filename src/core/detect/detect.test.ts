@@ -6,6 +6,14 @@ import { DETECTED_KINDS } from './types';
 const found = (text: string) => detect(text).map(({ kind, start, end }) => [kind, text.slice(start, end)]);
 
 // Made-up values; numbers pass or fail the arithmetic of their own kind.
+test.each([
+  ['Lieber Tobias Sommerfeld,', 'person-name'],
+  ['Dhr. Verhoeven', 'person-name'],
+  ['HETU 010190U904U', 'national-id'],
+])('a sign of its kind is not asked for where “%s” has none', (text, kind) => {
+  expect(found(`\n${text}\n`).map(([one]) => one)).toContain(kind);
+});
+
 describe('what is recognised', () => {
   test.each<[string, string, string]>([
     ['Write to Mette.Holm+x@mail.example, please', 'email', 'Mette.Holm+x@mail.example'],

@@ -3,7 +3,7 @@ import type { Detector } from '../types';
 export const MONEY: readonly Detector[] = [
   { id: 'iban', kind: 'iban', score: 0.95, hint: /[A-Z]{2}\d{2}/i, pattern: /(?<![A-Z\d])[A-Z]{2}\d{2}(?:[ -]?[A-Z\d]{4}){2,7}(?:[ -]?[A-Z\d]{1,3})?(?![A-Z\d])/gi, take: ibanIn },
   { id: 'payment-card', kind: 'payment-card', score: 0.9, hint: /\d{4}/, pattern: /(?<![\d.-]|[A-Z]\d? ?)[2-6]\d{3}(?:[ -]?\d){9,15}(?![\d-])/g, isValid: isCard },
-  { id: 'payment-card-other', kind: 'payment-card', score: 0.6, needsContext: true, context: /\b(?:card|kort|karte|kaart|carte|tarjeta|maestro|debit)/iu, hint: /\d{4}/, pattern: /(?<![\d.-])[56]\d(?:[ -]?\d){10,17}(?![\d-])/g, isValid: isLuhn },
+  { id: 'payment-card-other', kind: 'payment-card', score: 0.6, needsContext: true, context: /\b(?:card|kort|karte|kaart|carte|tarjeta|maestro|debit)/iu, hint: /\d{2}/, pattern: /(?<![\d.-])[56]\d(?:[ -]?\d){10,17}(?![\d-])/g, isValid: isLuhn },
   { id: 'bic', kind: 'bank-account', score: 0.3, needsContext: true, context: /\b(?:bic|swift)\b/i, pattern: /(?<![A-Z\d])[A-Z]{6}[A-Z\d]{2}(?:[A-Z\d]{3})?(?![A-Z\d])/g },
   { id: 'uk-sort-code', kind: 'bank-account', score: 0.4, needsContext: true, context: /sort[ -]?code|account/i, pattern: /(?<![\d-])\d{2}-\d{2}-\d{2}(?:[ ,;:/]{1,3}(?:a\/?c:? ?)?\d{8})?(?![\d-])/g },
   { id: 'bank-account', kind: 'bank-account', score: 0.35, needsContext: true, context: /\b(?:kontonummer|konto|reg\.? ?nr|account (?:no|number)|kontonr|rekening)/i, pattern: /(?<![\d-])\d{4}[ -]\d{6,10}(?![\d-])/g },

@@ -16,8 +16,8 @@ export const SPECIAL: readonly Detector[] = [
 
 /** Names where letters name people: greeting, signature, author of a quotation. */
 export const NAMES: readonly Detector[] = [
-  { id: 'name-greeting', kind: 'person-name', score: 0.6, hint: /dear|hello|hi |hej|kære|hallo|sehr|beste|geachte/i, pattern: /(?:^|\n)[> ]{0,6}(?:Dear|Hello|Hi|Hej|Kære|Hallo|Liebe|Lieber|Sehr geehrter? (?:Frau|Herr)|Beste|Geachte (?:heer|mevrouw)) (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,3})(?=[,!\n])/gu },
+  { id: 'name-greeting', kind: 'person-name', score: 0.6, hint: /dear|hello|hi |hej|kære|hallo|liebe|sehr|beste|geachte/i, pattern: /(?:^|\n)[> ]{0,6}(?:Dear|Hello|Hi|Hej|Kære|Hallo|Liebe|Lieber|Sehr geehrter? (?:Frau|Herr)|Beste|Geachte (?:heer|mevrouw)) (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,3})(?=[,!\n])/gu },
   { id: 'name-signature', kind: 'person-name', score: 0.65, hint: /regards|hilsen|grüße|gruß|groet|sincerely|cheers/i, pattern: /(?:regards|hilsen|grüßen|grüße|gruß|groeten|groet|sincerely|cheers),?\s{1,4}[> ]{0,6}(?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){1,3})(?=\s|$)/gu },
   { id: 'name-quoted', kind: 'person-name', score: 0.75, hint: /wrote|skrev|schrieb|schreef/, pattern: /(?:^|\n)[> ]{0,6}(?:On|Den|Am|Op)\s[^\n]{4,70}?(?:,|\s)\s?(?<value>\p{Lu}[\p{L}.'’-]{1,30}(?: [\p{Lu}\p{Ll}][\p{L}.'’-]{1,30}){1,3})(?=\s{0,2}(?:<[^>\n]{0,60}>)?\s{0,2}(?:wrote|skrev|schrieb|schreef)\s{0,2}:)/gu },
-  { id: 'name-titled', kind: 'person-name', score: 0.55, hint: /mrs?\.?|ms|herr|frau|fru|dr|mevr/i, pattern: /(?<![\p{L}])(?:Mr|Mrs|Ms|Dr|Herr|Frau|Fru|Hr|Dhr|Mevr)\.? (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,2})/gu },
+  { id: 'name-titled', kind: 'person-name', score: 0.55, hint: /mrs?|ms|herr|frau|fru|hr|dr|mevr/i, pattern: /(?<![\p{L}])(?:Mr|Mrs|Ms|Dr|Herr|Frau|Fru|Hr|Dhr|Mevr)\.? (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,2})/gu },
 ];

@@ -22,10 +22,10 @@ export const TRACES: readonly Detector[] = [
   { id: 'licence-plate', kind: 'licence-plate', score: 0.35, needsContext: true, context: /\b(?:plate|registration|nummerplade|kennzeichen|kenteken|reg\.?nr)/iu, pattern: /(?<![\dA-ZÄÖÜ])(?:[A-Z]{2} ?\d{2} ?\d{3}|[A-ZÄÖÜ]{1,3}[- ][A-Z]{1,2} ?\d{1,4}|[A-Z]{2}\d{2} ?[A-Z]{3}|[A-Z\d]{2}-[A-Z\d]{2,3}-[A-Z\d]{1,2})(?![\dA-Z])/g },
   { id: 'customer-number', kind: 'customer-number', score: 0.55, hint: /\d{3}/, pattern: /(?:customer|member|kunde|klant|loyalty|lid)[ -]?(?:no|nr|number|nummer|id)?[.:#]? ?(?<value>[A-Z]{0,2}-?\d{3,10})(?!\d)/giu },
   { id: 'password', kind: 'password', score: 0.8, hint: /pass|pwd|kode|wacht|kenn/i, pattern: /\b(?:password|passwort|passwd|pwd|adgangskode|kodeord|wachtwoord|kennwort)\s{0,2}(?:is|er|ist|:|=)\s{0,2}(?<value>[^\s,;]{4,60})/giu },
-  { id: 'security-answer', kind: 'security-answer', score: 0.6, hint: /secur|maiden|sikker|sicher/i, pattern: /\b(?:security answer|mother'?s maiden name|sikkerhedssvar|sicherheitsantwort|beveiligingsantwoord)\s{0,2}(?:is|er|ist|:|=)?\s{0,2}(?<value>[\p{L}][\p{L}\d .'-]{2,40})/giu },
+  { id: 'security-answer', kind: 'security-answer', score: 0.6, hint: /secur|maiden|sikker|sicher|beveil/i, pattern: /\b(?:security answer|mother'?s maiden name|sikkerhedssvar|sicherheitsantwort|beveiligingsantwoord)\s{0,2}(?:is|er|ist|:|=)?\s{0,2}(?<value>[\p{L}][\p{L}\d .'-]{2,40})/giu },
   { id: 'url-credentials', kind: 'secret', score: 0.97, hint: /:\/\//, pattern: /\b[a-z][a-z+]{2,10}:\/\/[^\s:/@]{1,40}:[^\s@/]{1,60}@[^\s/]{1,50}/gi },
   { id: 'private-key', kind: 'secret', score: 0.95, hint: /BEGIN/, pattern: /-----BEGIN (?:[A-Z]{2,10} ){0,2}PRIVATE KEY-----/g },
-  { id: 'bearer-token', kind: 'secret', score: 0.8, hint: /bearer|token|api/i, pattern: /\b(?:bearer|api[_-]?key|token|secret)["']?\s{0,2}[:= ]\s{0,2}["']?(?<value>(?=[\w-]{0,80}\d)[\w-]{20,100})/gi },
+  { id: 'bearer-token', kind: 'secret', score: 0.8, hint: /bearer|token|api|secret/i, pattern: /\b(?:bearer|api[_-]?key|token|secret)["']?\s{0,2}[:= ]\s{0,2}["']?(?<value>(?=[\w-]{0,80}\d)[\w-]{20,100})/gi },
 ];
 
 function isIpV6(value: string): boolean {
