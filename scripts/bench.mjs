@@ -6,7 +6,7 @@ import { ROOT, run } from './lib/run.mjs';
 import { endWith, Failed, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
-const BENCHES = ['import', 'ledger', 'requests', 'memory', 'matching', 'detection', 'schemas'];
+const BENCHES = ['import', 'ledger', 'requests', 'memory', 'matching', 'detection', 'documents', 'schemas'];
 /** Measured on the whole of Larkmere at the demo's size, as it runs. */
 const IN_WORLD = ['pages', 'traces', 'bodies'];
 

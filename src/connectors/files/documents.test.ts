@@ -1,20 +1,8 @@
-import { Readable } from 'node:stream';
 import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
 import PDFDocument from 'pdfkit';
-import yazl from 'yazl';
-import { LIMITS } from './limits';
-import { readFileUnits } from './readFile';
+import { planted, readings, wordsIn, zipOf } from '../../../test/documents/planted';
 import { redactPdf } from './redactPdf';
-
-const zipOf = (files: readonly (readonly [name: string, bytes: Buffer | string])[]) =>
-  new Promise<Buffer>((resolve, reject) => {
-    const zip = new yazl.ZipFile();
-    for (const [name, bytes] of files) zip.addReadStream(Readable.from([Buffer.from(bytes)]), name);
-    zip.end();
-    const parts: Buffer[] = [];
-    zip.outputStream.on('data', (part: Buffer) => parts.push(part)).on('end', () => resolve(Buffer.concat(parts))).on('error', reject);
-  });
 
 const pdfOf = (work: (doc: PDFKit.PDFDocument) => void, options: PDFKit.PDFDocumentOptions = {}) =>
   new Promise<Buffer>((resolve) => {
@@ -24,12 +12,6 @@ const pdfOf = (work: (doc: PDFKit.PDFDocument) => void, options: PDFKit.PDFDocum
     work(doc);
     doc.end();
   });
-
-async function readings(name: string, bytes: Buffer): Promise<string[]> {
-  const found: string[] = [];
-  for await (const reading of readFileUnits(name, bytes, LIMITS)) found.push('unit' in reading ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}` : `${reading.trouble.place}!${reading.trouble.trouble}`);
-  return found;
-}
 
 const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"';
 const p = (...runs: string[]) => `<w:p>${runs.join('')}</w:p>`;
@@ -152,4 +134,11 @@ describe('within one another', () => {
     expect(found.map((one) => one.replace(/\|\{.*$/, '').split('\n')[0])).toEqual([expect.stringContaining('|words of outer'), expect.stringContaining('box.zip kept.eml'), 'box.zip kept.eml list.csv row 2', 'list.csv row 2']);
     expect(found.join()).toContain('bo@mail.example');
   });
+});
+
+test('in every place of every kind of document what stands there is read', async () => {
+  for (const { kind, name, bytes, places } of await planted(31)) {
+    const read = await wordsIn(name, bytes);
+    expect([kind, Object.keys(places).filter((place) => !read.includes(places[place]!))]).toEqual([kind, []]);
+  }
 });
