@@ -9,6 +9,7 @@ import { addApiKey } from '../src/usecases/access/apiKeys';
 import { addUser } from '../src/usecases/access/signIn';
 import { startVerification } from '../src/usecases/consent/verifyLedger';
 import { actAs } from '../src/usecases/context';
+import type { Mail } from '../src/ports/mailer';
 import type { Role } from '../src/core/access/roles';
 import { depositHead } from '../src/usecases/consent/depositHead';
 import { startComparison } from '../src/usecases/drift/compareSystem';
@@ -40,7 +41,14 @@ const queue: { name: JobName; payload: JobPayloads[JobName]; startAfter: string 
 const jobs: Jobs = { enqueue: async (_trx, name, payload, startAfter) => void queue.push({ name, payload, startAfter }), resume: async () => false };
 /** A job that waits longer than this waits for somebody, not for a moment, milliseconds. */
 const LONG_MS = 20_000;
-const worker = createContext(config, knex, jobs, WORKER, clock);
+const mails: Mail[] = [];
+const reached = createContext(config, knex, jobs, WORKER, clock);
+/** Mails go out as they do, and are remembered: a story reads the code in its own. */
+const send = async (mail: Mail) => {
+  await reached.mailer.send(mail);
+  mails.push(mail);
+};
+const worker = { ...reached, mailer: { ...reached.mailer, send } };
 const as = (actor: Actor) => actAs(worker, actor);
 const say = (text: string) => console.log(`  ${text}`);
 
@@ -68,7 +76,7 @@ async function load(): Promise<void> {
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);
   await walkChoices({ worker, coordinator, clock, people, today, drain }, say);
-  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain, once, mailServer };
+  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain, once, mails, mailServer };
   for (const [i, story] of STORIES.entries()) {
     await story(world);
     await drain();

@@ -1,6 +1,7 @@
 'use client';
 
 import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -11,7 +12,7 @@ import type { SystemActions } from './systemActions';
 
 const MEANS: Readonly<Record<ReferenceMeaning, string>> = {
   belongs: 'belongs to whom it points at',
-  both: 'and what it points at is theirs too',
+  both: 'is theirs, and so is what it points at',
   names: 'only names whom it points at',
   nothing: 'not followed',
 };
@@ -142,16 +143,16 @@ function NewReference({ system, actions }: { system: SystemView; actions: Action
   return (
     <details className="collection">
       <summary>Another reference, which nobody can see from outside</summary>
-      <div className="filters pad">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.25, p: 1.5 }}>
         <PlaceField label="This field" value={from} places={places} choose={setFrom} />
         <PlaceField label="points at" value={to} places={places} choose={setTo} />
         <PlaceField label="only where" value={when} places={places.filter(({ collection }) => collection === from?.collection)} choose={setWhen} />
-        <TextField size="small" label="is" value={value} disabled={when === null} onChange={(event) => setValue(event.target.value)} />
-        <TextField select size="small" label="the record" value={meaning} onChange={(event) => setMeaning(event.target.value as ReferenceMeaning)} sx={{ minWidth: 240 }}>
+        <TextField size="small" label="is" value={value} disabled={when === null} sx={{ width: 160 }} onChange={(event) => setValue(event.target.value)} />
+        <TextField select size="small" label="the record" value={meaning} onChange={(event) => setMeaning(event.target.value as ReferenceMeaning)} sx={{ width: 270 }}>
           {REFERENCE_MEANINGS.filter((one) => one !== 'nothing').map((one) => <MenuItem key={one} value={one}>{MEANS[one]}</MenuItem>)}
         </TextField>
         <ActButton disabled={!isWhole} act={add} done="The reference is followed from now on">Follow it</ActButton>
-      </div>
+      </Box>
     </details>
   );
 }
