@@ -18,6 +18,8 @@ export const lawDraftSchema = yup
     withdrawalDays: number(400).nullable().default(null),
     appealDays: number(400).nullable().default(null),
     appealMoreDays: number(400).nullable().default(null),
+    /** From which day a browser's opt-out signal binds there; null: it does not. */
+    gpcFrom: daySchema.nullable().default(null),
     source: yup.string().trim().max(300).required('Name the section.'),
     reason: yup.string().trim().min(5, 'Say why in a sentence.').max(1000).required('Say why in a sentence.'),
   })
@@ -37,7 +39,7 @@ export function draftOf(row: Regime): Omit<LawDraft, 'reason' | 'source'> & { so
   const days = (period: Period | undefined | 'at-once') => (period && period !== 'at-once' && 'days' in period ? period.days : null);
   return {
     regime: row.id, effectiveFrom: row.effectiveFrom, respondIn: in_(row.respond), unit, extendedTo: row.extension === null || row.extension === 'open' ? null : in_(row.extension.total) || null,
-    withdrawalDays: days(withdrawal?.within), appealDays: days(appeal?.within), appealMoreDays: days(appeal?.extendable), source: row.source, reason: '',
+    withdrawalDays: days(withdrawal?.within), appealDays: days(appeal?.within), appealMoreDays: days(appeal?.extendable), gpcFrom: row.gpcFrom, source: row.source, reason: '',
   };
 }
 
@@ -55,6 +57,6 @@ export function rowOf(before: Regime, draft: LawDraft): Regime {
   const appeal: Regime['appeal'] = draft.appealDays ? { within: { days: draft.appealDays }, ...(draft.appealMoreDays ? { extendable: { days: draft.appealMoreDays } } : {}), kind } : before.appeal === 'authority' ? 'authority' : null;
   return {
     ...before, effectiveFrom: draft.effectiveFrom, respond, extension: isOpen ? 'open' : draft.extendedTo ? { total: period(draft.extendedTo) } : null,
-    acts: [...others.map(follow), ...withdrawal], appeal, source: draft.source, isConfirmed: true,
+    acts: [...others.map(follow), ...withdrawal], appeal, gpcFrom: draft.gpcFrom ?? null, source: draft.source, isConfirmed: true,
   };
 }

@@ -1,3 +1,4 @@
+import { SHIPPED_LAWS } from '../clock/shippedLaws';
 import { ageOfConsent, leastAge } from './ages';
 import { believedAnswer, driftOf, followTimes } from './drift';
 import { gpcBinds } from './gpc';
@@ -11,7 +12,7 @@ import { ANSWERS, NO_FACTS, NO_TERMS, type Choice, type PersonFacts, type Purpos
 const ZONE = 'Europe/Copenhagen';
 let seq = 0;
 const said = (purpose: string, answer: Choice['answer'], occurredAt: string, more: Partial<Choice> = {}): Choice => ({ id: `c${++seq}`, seq, purpose, answer, occurredAt, recordedAt: occurredAt, confirms: null, address: null, terms: NO_TERMS, isTold: false, ...more });
-const ask = (choices: readonly Choice[], purposes: readonly PurposeVersion[], purpose: string, facts: Partial<PersonFacts> = {}, wordings: Parameters<typeof standing>[4] = [], at = '2026-11-01T00:00:00Z') => standing(choices, { ...NO_FACTS, ...facts }, purposes, { purpose, address: 'any', at, knownAt: '2027-01-01T00:00:00Z', zone: ZONE }, wordings);
+const ask = (choices: readonly Choice[], purposes: readonly PurposeVersion[], purpose: string, facts: Partial<PersonFacts> = {}, wordings: Parameters<typeof standing>[4] = [], at = '2026-11-01T00:00:00Z') => standing(choices, { ...NO_FACTS, ...facts }, purposes, { purpose, address: 'any', at, knownAt: '2027-01-01T00:00:00Z', zone: ZONE, laws: SHIPPED_LAWS }, wordings);
 const livesIn = (country: string) => ({ countries: [{ from: null, country }] });
 
 describe('age of consent (rule 5)', () => {
@@ -53,9 +54,9 @@ describe('signals and opt-outs by place (rule 7)', () => {
     expect(kindFor(purposes[0]!, 'DK', '2026-01-01')).toBe('consent');
     expect(kindFor({ ...purposes[0]!, kinds: [{ country: 'US', from: '2020-01-01', kind: 'opt-out' }, { country: 'US-CA', from: '2021-01-01', kind: 'necessary' }] }, 'US-CA', '2026-01-01')).toBe('necessary');
   });
-  test.each([['US-CA', true], ['US-CO', true], ['US', true], [null, true], ['DK', false], ['US-UT', false], ['US-NJ', true], ['US-NH', true], ['US-NE', true], ['US-MN', true], ['US-MD', true], ['US-DE', true], ['US-VA', false]])('it binds in %s: %s', (country, binds) => expect(gpcBinds(country, '2026-06-01')).toBe(binds));
+  test.each([['US-CA', true], ['US-CO', true], ['US', true], [null, true], ['DK', false], ['US-UT', false], ['US-NJ', true], ['US-NH', true], ['US-NE', true], ['US-MN', true], ['US-MD', true], ['US-DE', true], ['US-VA', false]])('it binds in %s: %s', (country, binds) => expect(gpcBinds(country, '2026-06-01', SHIPPED_LAWS)).toBe(binds));
   test('it binds from the day on which the law says so', () => {
-    expect([gpcBinds('US-MD', '2025-09-30'), gpcBinds('US-MD', '2025-10-01'), gpcBinds('US-OR', '2025-12-31'), gpcBinds('US-OR', '2026-01-01')]).toEqual([false, true, false, true]);
+    expect([gpcBinds('US-MD', '2025-09-30', SHIPPED_LAWS), gpcBinds('US-MD', '2025-10-01', SHIPPED_LAWS), gpcBinds('US-OR', '2025-12-31', SHIPPED_LAWS), gpcBinds('US-OR', '2026-01-01', SHIPPED_LAWS)]).toEqual([false, true, false, true]);
   });
   test('what is not known of the place is read by the strictest rule there may be', () => {
     const sale = newPurpose({ id: 'sale', kind: 'legitimate-interest', kinds: [{ country: 'US-CA', from: '2020-01-01', kind: 'opt-out' }, { country: 'DE', from: '2020-01-01', kind: 'consent' }] });
@@ -82,7 +83,7 @@ describe('signals and opt-outs by place (rule 7)', () => {
 describe('identities that are one human being', () => {
   const purposes = [newPurpose({ id: 'news' })];
   const member = (id: string, ...choices: Choice[]): Member => ({ id, choices, facts: NO_FACTS });
-  const together = (members: Member[], linkedAt = '2026-08-01T00:00:00Z') => standingOfLinked(members, linkedAt, purposes, { purpose: 'news', address: 'any', at: '2026-11-01T00:00:00Z', knownAt: '2026-11-01T00:00:00Z', zone: ZONE });
+  const together = (members: Member[], linkedAt = '2026-08-01T00:00:00Z') => standingOfLinked(members, linkedAt, purposes, { purpose: 'news', address: 'any', at: '2026-11-01T00:00:00Z', knownAt: '2026-11-01T00:00:00Z', zone: ZONE, laws: SHIPPED_LAWS });
   const yes = said('news', 'grant', '2026-06-01T00:00:00Z');
   const no = said('news', 'refuse', '2026-05-01T00:00:00Z');
   test('they disagree: the restrictive one holds, and says so, even where the yes is younger', () => {
@@ -95,7 +96,7 @@ describe('identities that are one human being', () => {
       { id: 'a', choices: [yes, said('news', 'confirm', '2026-03-01T13:00:00Z', { confirms: yes.id })], facts: NO_FACTS },
       { id: 'b', choices: [said('news', 'refuse', '2026-05-01T12:00:00Z')], facts: NO_FACTS },
     ];
-    const asked = (choices: Choice[]) => standingOfLinked([{ ...members[0]!, choices: [...members[0]!.choices, ...choices] }, members[1]!], '2026-08-01T00:00:00Z', confirmed, { purpose: 'news', address: 'any', at: '2026-11-01T00:00:00Z', knownAt: '2026-11-01T00:00:00Z', zone: ZONE });
+    const asked = (choices: Choice[]) => standingOfLinked([{ ...members[0]!, choices: [...members[0]!.choices, ...choices] }, members[1]!], '2026-08-01T00:00:00Z', confirmed, { purpose: 'news', address: 'any', at: '2026-11-01T00:00:00Z', knownAt: '2026-11-01T00:00:00Z', zone: ZONE, laws: SHIPPED_LAWS });
     expect(asked([])).toMatchObject({ permitted: false, isConflict: true });
     expect(asked([said('news', 'grant', '2026-09-01T12:00:00Z')])).toMatchObject({ permitted: false, isConflict: true });
     const old = said('news', 'withdraw', '2026-02-01T12:00:00Z', { recordedAt: '2026-09-01T12:00:00Z' });

@@ -1,3 +1,4 @@
+import { SHIPPED_LAWS } from '../clock/shippedLaws';
 import fc from 'fast-check';
 import { addShare, Everyone, type Shares } from './everyone';
 import { newPurpose } from './purposes';
@@ -18,7 +19,7 @@ const one = fc.record({ person: fc.nat(3), purpose: fc.constantFrom(...PURPOSES.
 test('everybody counted from numbers that stream by: the same as asking about each person, whatever the order', () => {
   fc.assert(fc.property(fc.array(one, { maxLength: 40 }), fc.nat(100), fc.integer({ min: 100, max: 700 }), (drafts, turn, hour) => {
     const choices = drafts.map((draft, seq): Choice & { person: number; termsNo: number } => ({ person: draft.person, termsNo: draft.terms, id: `c${seq}`, seq, purpose: draft.purpose, answer: draft.answer, occurredAt: draft.isDay ? instant(draft.hour).slice(0, 10) : instant(draft.hour), recordedAt: instant(draft.hour), confirms: null, address: draft.address, terms: TERMS[draft.terms]!, isTold: false }));
-    const moment = { at: instant(hour), knownAt: instant(9999), zone: ZONE };
+    const moment = { at: instant(hour), knownAt: instant(9999), zone: ZONE, laws: SHIPPED_LAWS };
     const rules = rulesAt(PURPOSES, WORDINGS, moment);
     const known = choicesKnown(choices, moment);
     const everyone = new Everyone(4, rules, new Map(PURPOSES.map(({ id }, i) => [id, i])), (no) => TERMS[no]!);

@@ -1,3 +1,4 @@
+import { SHIPPED_LAWS } from '../clock/shippedLaws';
 import fc from 'fast-check';
 import { decodeFolds, encodeFolds, type FoldWords } from './foldCodec';
 import { foldChoices, foldOne, mergeFolds, standsAlone, type Fold } from './fold';
@@ -24,7 +25,7 @@ const history = fc.array(one, { maxLength: 14 }).map((list) =>
     .map((draft, seq): Choice => ({ id: `c${seq}`, seq, purpose: draft.purpose, answer: draft.answer, occurredAt: draft.isDay ? instant(draft.hour).slice(0, 10) : instant(draft.hour), recordedAt: instant(draft.hour + draft.delay), confirms: draft.answer === 'confirm' || draft.answer === 'guardian-confirm' ? `c${draft.names}` : null, address: draft.address, terms: draft.terms, isTold: draft.isTold })),
 );
 const facts = fc.record({ country: fc.constantFrom(null, 'DK', 'US-CA', 'NL'), birthYear: fc.constantFrom(null, 1980, 2011, 2016), bought: fc.array(fc.record({ hour: fc.nat(700), address: fc.constantFrom(A, B) }), { maxLength: 3 }) }).map(({ country, birthYear, bought }): PersonFacts => ({ ...NO_FACTS, birthYear, bought: bought.map(({ hour, address }) => ({ at: instant(hour), address })), countries: country ? [{ from: null, country }] : [] }));
-const moment = { at: instant(600), knownAt: instant(600), zone: ZONE };
+const moment = { at: instant(600), knownAt: instant(600), zone: ZONE, laws: SHIPPED_LAWS };
 
 function wordsFor(choices: readonly Choice[]): FoldWords {
   const list = [...new Map([NO_TERMS, ...choices.map((choice) => choice.terms)].map((value) => [JSON.stringify(value), value])).values()];
@@ -54,14 +55,14 @@ describe('folds', () => {
         running.set(key, running.has(key) ? mergeFolds(running.get(key)!, fold) : fold);
       }
       const sorted = (folds: Iterable<Fold>) => [...folds].sort((x, y) => (`${x.purpose}${x.address}` < `${y.purpose}${y.address}` ? -1 : 1));
-      expect(sorted(running.values())).toEqual(sorted(foldChoices(plain, { zone: ZONE, country: null, confirmWithinHours: window })));
+      expect(sorted(running.values())).toEqual(sorted(foldChoices(plain, { zone: ZONE, country: null, confirmWithinHours: window, laws: SHIPPED_LAWS })));
     }), RUNS);
   });
 
   test('come back from their bytes as they were', () => {
     fc.assert(fc.property(history, (choices) => {
       const words = wordsFor(choices);
-      const folds = foldChoices(choices, { zone: ZONE, country: null, confirmWithinHours: (id) => (id === 'letter' ? 48 : null) });
+      const folds = foldChoices(choices, { zone: ZONE, country: null, confirmWithinHours: (id) => (id === 'letter' ? 48 : null), laws: SHIPPED_LAWS });
       const bytes = encodeFolds(folds, words);
       expect(decodeFolds(bytes, words)).toEqual(folds);
       if (bytes.length > 0) expect(() => decodeFolds(bytes.slice(0, -1), words)).toThrow(RangeError);

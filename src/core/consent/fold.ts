@@ -1,3 +1,4 @@
+import type { Laws } from '../clock/regimes';
 import { gpcBinds } from './gpc';
 import { localDay } from '../shared/days';
 import { beginning, isDayOnly, isNo, placeOf, rankOf } from './timeline';
@@ -84,6 +85,7 @@ export interface FoldRules {
   confirmWithinHours(purpose: string, at: number): number | null;
   /** Where the person is, for signals of which the ledger does not know the place. */
   country: string | null;
+  laws: Laws;
 }
 
 /**
@@ -127,7 +129,7 @@ function confirmationOf(grant: Choice, choices: readonly Choice[], windowHours: 
 }
 
 function signalCounts(signal: Choice, choices: readonly Choice[], rules: FoldRules): boolean {
-  if (!gpcBinds(signal.terms.country ?? rules.country, localDay(beginning(signal.occurredAt, rules.zone), rules.zone))) return false;
+  if (!gpcBinds(signal.terms.country ?? rules.country, localDay(beginning(signal.occurredAt, rules.zone), rules.zone), rules.laws)) return false;
   const at = placeOf(signal, rules.zone);
   let before: { mark: Mark; isTold: boolean } | null = null;
   for (const choice of choices) {

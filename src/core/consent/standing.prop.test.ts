@@ -1,3 +1,4 @@
+import { SHIPPED_LAWS } from '../clock/shippedLaws';
 import fc from 'fast-check';
 import { newPurpose } from './purposes';
 import { standing } from './standing';
@@ -15,7 +16,7 @@ const choice = fc.record({ purpose: fc.constantFrom('top', 'child', 'leaf'), ans
 // The ledger gives sequence and time of record under one lock: they rise together.
 const history = fc.array(choice, { maxLength: 12 }).map((list) => list.toSorted((a, b) => a.hour + a.delay - b.hour - b.delay).map((one, i): Choice => ({ id: `c${i}`, seq: i, purpose: one.purpose, answer: one.answer, occurredAt: instant(one.hour), recordedAt: instant(one.hour + one.delay), confirms: null, address: null, terms: NO_TERMS, isTold: false })));
 
-const ask = (choices: readonly Choice[], id: string, at = instant(200), knownAt = instant(200)) => standing(choices, FACTS, PURPOSES, { purpose: id, address: null, at, knownAt, zone: 'UTC' });
+const ask = (choices: readonly Choice[], id: string, at = instant(200), knownAt = instant(200)) => standing(choices, FACTS, PURPOSES, { purpose: id, address: null, at, knownAt, zone: 'UTC', laws: SHIPPED_LAWS });
 
 /** Slow and obvious: walk hour by hour, keep a flag per purpose, and let a no fall on everything below. */
 function model(choices: readonly Choice[], id: string): boolean {

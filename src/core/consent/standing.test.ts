@@ -1,3 +1,4 @@
+import { SHIPPED_LAWS } from '../clock/shippedLaws';
 import { newPurpose } from './purposes';
 import { standing } from './standing';
 import { NO_FACTS, NO_TERMS, type Choice, type PersonFacts, type PurposeVersion } from './types';
@@ -14,7 +15,7 @@ function said(purposeId: string, answer: Choice['answer'], occurredAt: string, m
 }
 
 function hold(purposeId: string, choices: Choice[], at = '2026-06-01T00:00:00Z', more: { facts?: PersonFacts; address?: string | null | 'any'; knownAt?: string } = {}) {
-  return standing(choices, more.facts ?? NOBODY, PURPOSES, { purpose: purposeId, address: more.address ?? null, at, knownAt: more.knownAt ?? '2027-01-01T00:00:00Z', zone: ZONE });
+  return standing(choices, more.facts ?? NOBODY, PURPOSES, { purpose: purposeId, address: more.address ?? null, at, knownAt: more.knownAt ?? '2027-01-01T00:00:00Z', zone: ZONE, laws: SHIPPED_LAWS });
 }
 
 describe('an existing customer', () => {
@@ -136,7 +137,7 @@ describe('rules 3, 6, 8, 9', () => {
 });
 
 describe('what is not known is read strictly, and each time by the rules of its time', () => {
-  const asked = (purposes: PurposeVersion[], choices: Choice[], facts: PersonFacts = NOBODY, at = '2026-06-01T00:00:00Z') => standing(choices, facts, purposes, { purpose: 'p', address: null, at, knownAt: '2027-01-01T00:00:00Z', zone: ZONE }, WORDINGS);
+  const asked = (purposes: PurposeVersion[], choices: Choice[], facts: PersonFacts = NOBODY, at = '2026-06-01T00:00:00Z') => standing(choices, facts, purposes, { purpose: 'p', address: null, at, knownAt: '2027-01-01T00:00:00Z', zone: ZONE, laws: SHIPPED_LAWS }, WORDINGS);
   const WORDINGS = [{ kind: 'notice' as const, id: 'privacy', version: 5, validFrom: '2026-02-01T00:00:00Z', recordedAt: '2026-02-01T00:00:00Z', isMaterial: true }];
 
   test('double opt-in goes by the version in force when the yes was given', () => {

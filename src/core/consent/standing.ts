@@ -1,3 +1,4 @@
+import type { Laws } from '../clock/regimes';
 import { addDays, addMonths, epochOf, localDay, sayDay } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import { ageOfConsent, leastAge, neverBelow, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
@@ -18,6 +19,8 @@ export interface StandingQuery {
   knownAt: string;
   /** The organisation's zone, for answers of which only the day is known. */
   zone: string;
+  /** The table of laws: where a browser's signal binds. */
+  laws: Laws;
 }
 
 /** What a standing is read by: purposes and wordings in force at one moment. */
@@ -29,6 +32,7 @@ export interface Rules {
   /** Instant. */
   at: string;
   zone: string;
+  laws: Laws;
 }
 
 /** What a reading says, with the sequence number of the choice it rests on. */
@@ -53,7 +57,7 @@ const DAY = 86_400_000;
  * The order of arrival of the choices does not matter, and a choice recorded after `knownAt` changes nothing.
  * Source: GDPR art. 6, 7(1), 7(3), 8, 18, 21; Civ. Code 1798.120, 1798.135.
  *
- * @example standing([], facts, purposes, { purpose: 'newsletter', address: null, at, knownAt, zone }).standing // 'not-asked'
+ * @example standing([], facts, purposes, { purpose: 'newsletter', address: null, at, knownAt, zone, laws }).standing // 'not-asked'
  */
 export function standing(choices: readonly Choice[], facts: PersonFacts, purposes: readonly PurposeVersion[], query: StandingQuery, wordings: readonly WordingVersion[] = []): StandingAnswer {
   const rules = rulesAt(purposes, wordings, query);
@@ -67,13 +71,13 @@ export function choicesKnown<C extends Choice>(choices: readonly C[], { at, know
   return choices.filter((choice) => beginning(choice.occurredAt, zone) <= until && beginning(choice.recordedAt, zone) <= learnt);
 }
 
-export function rulesAt(purposes: readonly PurposeVersion[], wordings: readonly WordingVersion[], { at, knownAt, zone }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone'>): Rules {
+export function rulesAt(purposes: readonly PurposeVersion[], wordings: readonly WordingVersion[], { at, knownAt, zone, laws }: Pick<StandingQuery, 'at' | 'knownAt' | 'zone' | 'laws'>): Rules {
   const before = (a: string, b: string) => epochOf(a) <= epochOf(b);
-  return { purposes: new Map(purposesInForce(purposes, at, knownAt).map((purpose) => [purpose.id, purpose])), wordings: wordings.filter((one) => before(one.validFrom, at) && before(one.recordedAt, knownAt)), windows: confirmWindows(purposes, knownAt), at, zone };
+  return { purposes: new Map(purposesInForce(purposes, at, knownAt).map((purpose) => [purpose.id, purpose])), wordings: wordings.filter((one) => before(one.validFrom, at) && before(one.recordedAt, knownAt)), windows: confirmWindows(purposes, knownAt), at, zone, laws };
 }
 
 export function foldsOf(choices: readonly Choice[], facts: PersonFacts, rules: Rules): Fold[] {
-  return foldChoices(choices, { zone: rules.zone, country: countryAt(facts, rules.at), confirmWithinHours: rules.windows.at });
+  return foldChoices(choices, { zone: rules.zone, country: countryAt(facts, rules.at), confirmWithinHours: rules.windows.at, laws: rules.laws });
 }
 
 /** Reads a standing from folds. The folds hold what was said up to `rules.at`, and nothing later. */

@@ -113,6 +113,7 @@ function LawForm({ draft, isMet, actions, close }: { draft: LawDraft; isMet: boo
         {field('appealDays', 'Answer an appeal, days', { type: 'number' })}
         {field('appealMoreDays', 'and extended by, days', { type: 'number' })}
       </div>
+      {field('gpcFrom', 'A browser’s opt-out signal binds from', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
       {field('reason', 'Why it is changed')}
       {preview && (
         <div className="note" role="status">

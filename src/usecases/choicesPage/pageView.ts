@@ -64,7 +64,7 @@ async function honourSignal(ctx: Context, h: Handle, person: PersonRow): Promise
   const standings = await subjectOf(ctx, h, person, { at: now, knownAt: now }, before);
   const seen = (await choicesOf(h, [person.id])).filter(({ answer, occurredAt }) => answer === 'gpc-seen' && localDay(occurredAt.length === 10 ? `${occurredAt}T12:00:00Z` : occurredAt, zone) === localDay(now, zone)).map(({ purpose }) => purpose);
   const fresh = purposes.flatMap((purpose): { purpose: string; answer: Answer }[] => {
-    if (gpcBinds(country, localDay(now, zone))) return seen.includes(purpose.id) ? [] : [{ purpose: purpose.id, answer: 'gpc-seen' }];
+    if (gpcBinds(country, localDay(now, zone), before.laws)) return seen.includes(purpose.id) ? [] : [{ purpose: purpose.id, answer: 'gpc-seen' }];
     if (standings.answer(purpose.id, 'any').standing !== 'default-permitted') return [];
     return [{ purpose: purpose.id, answer: answerOf(kindFor(purpose, country, localDay(now, zone)), false, true) }];
   });

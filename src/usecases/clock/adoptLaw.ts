@@ -11,6 +11,7 @@ import { clockEventsOf, openRequestsUnder, type RequestRow } from '../../db/requ
 import type { Context } from '../context';
 import { clockOf, standpointOf } from '../requests/clockOf';
 import { refreshRequest } from '../requests/refreshRequest';
+import { askRebuild } from '../consent/rebuildFolds';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -64,6 +65,8 @@ export async function adoptLaw(ctx: Context, draft: LawDraft): Promise<Result<La
     const preview = await compare(ctx, h, laws, [...laws, row], draft.regime);
     if (preview.broken.length > 0) return refuse({ code: 'law-breaks-requests', refs: preview.broken.map(({ ref }) => ref) });
     await insertLaw(h, { row, reason: draft.reason, adoptedBy: ctx.actor.id, adoptedAt: ctx.clock.now() });
+    // Signals are folded by where they bind: with another day the folds are made anew.
+    if (row.gpcFrom !== regimeById(draft.regime, draft.effectiveFrom, laws)?.gpcFrom) await askRebuild(ctx, h);
     for (const request of await openRequestsUnder(h, draft.regime)) await refreshRequest(ctx, h, request.id);
     await recordTrail(ctx, h, 'law-adopted', draft.regime, `from ${draft.effectiveFrom}, ${preview.moved.length} open requests moved`);
     return ok(preview);

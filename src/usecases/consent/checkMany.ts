@@ -37,7 +37,7 @@ export async function checkMany(ctx: Context, reads: PermissionReads, questions:
 export async function answerMany(ctx: Context, reads: PermissionReads, questions: readonly Question[], known: RuleRows | null = null): Promise<{ answer: StandingAnswer; personIds: string[] }[]> {
   const now = ctx.clock.now();
   const rows = known ?? (await reads.handle(readRules));
-  const rules = rulesAt(rows.purposes, rows.wordings, { at: now, knownAt: now, zone: ctx.organisation.zone });
+  const rules = rulesAt(rows.purposes, rows.wordings, { at: now, knownAt: now, zone: ctx.organisation.zone, laws: rows.laws });
   const keyed = questions.map(({ identifier, purpose }) => {
     const text = indexText(identifier);
     return { identifier, purpose, hash: ctx.keys.index(text), suppressed: ctx.keys.suppressions(text).map(({ hash }) => hash) };

@@ -16,7 +16,7 @@ const EXACT_AT_ONCE = 500;
 /** How everybody stood at a moment, as known at a moment, per purpose. Reads the whole ledger once, as numbers, in a snapshot: `h`. */
 export async function everyoneAsOf(ctx: Context, h: Handle, asked: AskedAt): Promise<Shares> {
   const rows = await readRules(h);
-  const rules = rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone });
+  const rules = rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone, laws: rows.laws });
   await ctx.words.refresh(h);
   const numbers = new Map([...rules.purposes.keys()].flatMap((id): [string, number][] => {
     const no = ctx.words.purposeNoIfAny(id);
@@ -51,7 +51,7 @@ function placesOfDays(zone: string): (midnightUtc: number, shape: number) => num
 }
 
 async function countExactly(ctx: Context, h: Handle, nos: readonly number[], asked: AskedAt, rows: Awaited<ReturnType<typeof readRules>>, shares: Shares): Promise<void> {
-  const purposes = [...rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone }).purposes.keys()];
+  const purposes = [...rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone, laws: rows.laws }).purposes.keys()];
   for (let at = 0; at < nos.length; at += EXACT_AT_ONCE) {
     const ids = await personIdsOf(h, nos.slice(at, at + EXACT_AT_ONCE));
     const choices = groupBy(await choicesOf(h, ids), ({ personId }) => personId);

@@ -1,3 +1,4 @@
+import { lawTable } from '../../db/clock/laws';
 import { decodeFolds, encodeFolds } from '../../core/consent/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/fold';
 import { shapeOf } from '../../core/consent/shape';
@@ -75,7 +76,7 @@ function inOneOrder(ctx: Context, bytes: Buffer): Buffer {
 
 async function makeRange(ctx: Context, h: Handle, from: number, to: number): Promise<Map<number, FoldRow>> {
   const now = ctx.clock.now();
-  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone });
+  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone, laws: await lawTable(h) });
   const made = new Map<number, FoldRow>();
   const leaning = new Set<number>();
   let person = -1;

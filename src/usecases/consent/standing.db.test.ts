@@ -1,3 +1,7 @@
+import { draftOf } from '../../core/clock/lawDraft';
+import { regimeById } from '../../core/clock/regimes';
+import { lawTable } from '../../db/clock/laws';
+import { adoptLaw } from '../clock/adoptLaw';
 import { choice, purposeRow, rebuilt, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
@@ -142,6 +146,20 @@ test('a fact with a date counts from that date: moved to California, a signal bi
   expect(await ask()).toMatchObject({ standing: 'not-asked' });
   await world.worker.transaction((h) => insertFact(h, { person_id, fact: 'country', value: 'US-CA', valid_from: '2026-11-01T00:00:00Z', recorded_at: '2026-11-21T00:00:00Z' }));
   expect(await ask()).toMatchObject({ standing: 'opted-out', permitted: false, mayAskAgainFrom: '2027-11-20' });
+});
+
+test('where a signal binds is told by the table of laws as the organisation has adopted it: a new row makes the folds anew', async () => {
+  const seen = choice({ identifiers: [{ kind: 'email', value: 'virginia@mail.example' }], name: null, purpose: 'sale', answer: 'gpc-seen', country: 'US-VA', occurredAt: '2026-11-20T10:00:00Z', externalId: 'virginia' });
+  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [seen] });
+  const ask = () => world.worker.transaction(async (h) => (await checkMany(world.worker, readsIn(h), [{ purpose: 'sale', identifier: { kind: 'email', scope: '', value: 'virginia@mail.example', loose: null } }]))[0]!);
+  expect(await ask()).toMatchObject({ standing: 'not-asked' });
+  const ib = world.user('usr_ib', 'administrator');
+  const row = regimeById('us-va', '2026-11-20', await world.worker.transaction(lawTable))!;
+  const draft = { ...draftOf(row), effectiveFrom: '2026-11-01', gpcFrom: '2026-11-01', reason: 'amended in the autumn' };
+  must(await adoptLaw(ib, draft));
+  await world.drain();
+  expect(await ask()).toMatchObject({ standing: 'refused', permitted: false });
+  expect(await world.knex('fold_rebuilds').where({ started_by: 'usr_ib' })).toEqual([expect.objectContaining({ state: 'finished' })]);
 });
 
 describe('an existing customer (soft opt-in)', () => {

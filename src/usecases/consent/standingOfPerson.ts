@@ -1,3 +1,5 @@
+import type { Laws } from '../../core/clock/regimes';
+import { lawTable } from '../../db/clock/laws';
 import { standingOfLinked, type LinkedAnswer } from '../../core/consent/linked';
 import { standing, type StandingQuery } from '../../core/consent/standing';
 import type { PurposeVersion, WordingVersion } from '../../core/consent/types';
@@ -24,8 +26,8 @@ export interface AskedAt {
 }
 
 /** Purposes and wordings: read once for many questions. */
-export async function readRules(h: Handle): Promise<{ purposes: readonly PurposeVersion[]; wordings: readonly WordingVersion[] }> {
-  return { purposes: await allPurposes(h), wordings: await allWordings(h) };
+export async function readRules(h: Handle): Promise<{ purposes: readonly PurposeVersion[]; wordings: readonly WordingVersion[]; laws: Laws }> {
+  return { purposes: await allPurposes(h), wordings: await allWordings(h), laws: await lawTable(h) };
 }
 
 /** The exact way, from the choices themselves: for one person, linked identities, or a moment in the past. */
@@ -35,7 +37,7 @@ export async function subjectOf(ctx: Context, h: Handle, row: PersonRow, asked: 
   const rows = members.length === 1 ? [row] : await personsById(h, members);
   const facts = await factsOfAll(h, rows, asked.knownAt);
   const choices = await choicesOf(h, members);
-  const query = (purpose: string, address: StandingQuery['address']): StandingQuery => ({ purpose, address, ...asked, zone: ctx.organisation.zone });
+  const query = (purpose: string, address: StandingQuery['address']): StandingQuery => ({ purpose, address, ...asked, zone: ctx.organisation.zone, laws: rules.laws });
   return {
     row, members, choices,
     answer(purpose, address) {

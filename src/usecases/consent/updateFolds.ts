@@ -1,3 +1,4 @@
+import { lawTable } from '../../db/clock/laws';
 import { encodeFolds } from '../../core/consent/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/consent/fold';
 import { beginning } from '../../core/consent/timeline';
@@ -24,7 +25,7 @@ export interface SealedChoice {
 export async function updateFolds(ctx: Context, h: Handle, sealed: readonly SealedChoice[]): Promise<void> {
   if (sealed.length === 0) return;
   const now = ctx.clock.now();
-  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone });
+  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone, laws: await lawTable(h) });
   const before = await foldRows(h, [...new Set(sealed.filter(({ person }) => !person.isNew).map(({ person }) => person.no))]);
   const known = await foldsKnown(ctx, h, before);
   const folds = new Map<number, Map<string, Fold>>();
@@ -52,7 +53,7 @@ function keyOf(fold: Pick<Fold, 'purpose' | 'address'>): string {
 export async function remakeFolds(ctx: Context, h: Handle, personIds: readonly string[]): Promise<Map<number, FoldRow>> {
   if (personIds.length === 0) return new Map();
   const now = ctx.clock.now();
-  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone });
+  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone, laws: await lawTable(h) });
   const choices = await choicesOf(h, personIds);
   const made = new Map<number, FoldRow>();
   for (const row of await personsById(h, personIds)) {

@@ -7,6 +7,7 @@ import type { Standing } from '../../core/consent/types';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { groupBy } from '../../core/shared/groupBy';
 import { allPurposes, allWordings, insertPurpose, type PurposeWithWords } from '../../db/consent/purposes';
+import { lawTable } from '../../db/clock/laws';
 import { choicesOf } from '../../db/consent/ledger';
 import { foldRows } from '../../db/consent/folds';
 import type { Handle } from '../../db/handle';
@@ -37,7 +38,7 @@ export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<
     const now = ctx.clock.now();
     const at = new Date(Math.max(Date.parse(draft.validFrom), Date.parse(now))).toISOString();
     const wordings = await allWordings(h);
-    const moment = { at, knownAt: at, zone: ctx.organisation.zone };
+    const moment = { at, knownAt: at, zone: ctx.organisation.zone, laws: await lawTable(h) };
     const [old, fresh] = [rulesAt(versions, wordings, moment), rulesAt([...versions, { ...next, recordedAt: now }], wordings, moment)];
     const refold = before?.confirmWithinHours !== next.confirmWithinHours;
     const affected = [...fresh.purposes.values()].filter(({ id, parent }) => id === next.id || parent === next.id).map(({ id }) => id);
