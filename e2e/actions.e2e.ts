@@ -21,6 +21,7 @@ const NONE = 'BK-2026-99999';
 const PURPOSE = { id: 'outsider', title: 'Outsider', plain: 'Something that nobody has published.', kind: 'consent', validFrom: '2026-11-24T08:00:00Z' };
 const OPEN = { right: 'access', channel: 'mail', receivedOn: '2026-11-23', givenName: 'Never', familyName: 'Opened', country: 'DK', forWhom: 'self', language: 'en', regimes: ['eu-gdpr'] };
 const LAW = { regime: 'us-ky', effectiveFrom: '2027-01-01', respondIn: 45, unit: 'days', extendedTo: 90, withdrawalDays: null, appealDays: 60, appealMoreDays: null, source: 'KRS 367.3615', reason: 'an outsider says so' };
+const ENDS = { collection: 'lines', fields: ['loyalty_no'], to: 'members', toFields: ['no'], when: null };
 const REGISTER = { system: 'sys_tills', collection: 'lines', title: 'Never', purposes: ['x'], categories: ['x'], recipients: [], retention: 'never', source: 'never' };
 const MAPPING = { name: 'never', columns: {}, constants: {}, answers: {}, purposes: {} };
 const on = (act: string, rest: unknown[] = [], may: readonly Role[] = WORK, safe: unknown[] | null = [NONE, ...rest]): Called => ({ act, args: ['{ref}', ...rest], may, safe });
@@ -55,6 +56,8 @@ const CALLS: Called[] = [
   { act: 'setActive', args: ['usr_signe', false], may: ['administrator'], safe: ['usr_none', false] }, { act: 'rotateNow', args: [], may: ['administrator'], safe: null }, { act: 'askForKeysNow', args: ['because'], may: ['administrator'], safe: null },
   { act: 'approveKeysNow', args: ['kex_none'], may: ['administrator'], safe: ['kex_none'] }, { act: 'fetchKeysNow', args: ['kex_none', 'a long passphrase of words'], may: ['administrator'], safe: ['kex_none', 'a long passphrase of words'] },
   ...[['reachSystem', []], ['readFieldsNow', []], ['changeConnectionNow', [{ folder: '/nowhere' }]]].map(([act, rest]): Called => ({ act: act as string, args: ['sys_tills', ...(rest as unknown[])], may: ['administrator', 'system-owner'], safe: act === 'reachSystem' ? ['sys_tills'] : null })),
+  { act: 'confirmReferencesNow', args: ['sys_tills', [{ ...ENDS, meaning: 'belongs' }]], may: ['administrator', 'system-owner'], safe: null },
+  { act: 'takeBackReferenceNow', args: ['sys_tills', ENDS], may: ['administrator', 'system-owner'], safe: null },
   { act: 'confirmFieldsNow', args: ['sys_tills', 'lines', {}], may: ['administrator', 'system-owner'], safe: null }, { act: 'changeRegisterNow', args: [REGISTER], may: ['administrator', 'system-owner'], safe: null },
   { act: 'sayInLanguageNow', args: ['Shop tills', 'da', 'Never'], may: ['administrator'], safe: null },
   { act: 'changeSearchingNow', args: [{ system: 'sys_tills', isTraced: false, searchesInactive: false, inactive: null }], may: ['administrator', 'system-owner'], safe: null },
