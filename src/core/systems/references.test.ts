@@ -55,6 +55,11 @@ test('words whose name says nothing may be a key of people by what they are, not
   expect(proposeReference(found!, agree(4, 4), club)).toBeNull();
 });
 
+test('what somebody wrote never becomes a condition, though it names a collection', () => {
+  const shop = [shape('orders', { id: 'integer' }), shape('notes', { no: 'integer', subject: 'text', object_id: 'integer' }, { sampled: { subject: ['Mette’s order', 'An order for Bo Lund'] } })];
+  expect(arrows(shop)).toEqual([]);
+});
+
 test('what its values contradict is not proposed; a name without values is', () => {
   const shapes = [CUSTOMERS, shape('orders', { no: 'integer', customer_id: 'integer' })];
   const [found] = referenceCandidates(shapes);

@@ -69,6 +69,7 @@ const PLAIN_KEYS = /^(id|no|nr|number|key|uid|uuid|guid|name|code|ref|value|type
 
 /** Names of fields that say that some thing stands there, and not which. */
 const SOME_THING = /^(instance|object|target|subject|item|record|entity|thing|resource|linked|related|attached)(_?(id|key|no))?$/;
+const KIND_NAME = /^[\p{L}\p{N}_:./\\-]{1,60}$/u;
 const ENOUGH_VALUES = 5;
 const MOST_CANDIDATES = 600;
 const MOST_AT_HOME = 8;
@@ -242,7 +243,9 @@ function commonPrefix(names: readonly string[]): string {
   return names.length > 2 && first[0] !== '' && first.every((prefix) => prefix === first[0]) ? first[0]! : '';
 }
 
+/** The words of a value that may name a collection: one word of a machine's, nothing that somebody wrote. What is no such word is kept nowhere. */
 function wordsOf(value: string): string[] {
+  if (!KIND_NAME.test(value)) return [];
   const words = value.split(/[^\p{L}\p{N}_]+/u).filter(Boolean).map(plainFieldName);
   return words.slice(0, 6);
 }
