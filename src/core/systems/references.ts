@@ -256,6 +256,11 @@ function singular(word: string): string {
   return /(sses|xes|ches|shes)$/.test(word) ? word.slice(0, -2) : word.replace(/s$/, '');
 }
 
+/** Whether a field of this type holds whole numbers. */
+export function isNumber(type: string): boolean {
+  return familyOf(type) === 'number';
+}
+
 function familyOf(type: string): 'number' | 'text' | 'uuid' | null {
   if (/^(small|big)?(int|serial)|^integer|^numeric\(?\d*(,0)?\)?$/i.test(type)) return 'number';
   if (/^(char|varchar|text|citext|character|bpchar|name)/i.test(type)) return 'text';

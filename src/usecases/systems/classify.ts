@@ -5,7 +5,7 @@ import { diagnose } from '../../core/systems/kinds';
 import { withoutLoneNames } from '../../core/systems/loneNames';
 import { proposeHolds } from '../../core/systems/proposeHolds';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import type { Shape } from '../../core/systems/references';
+import { isNumber, type Shape } from '../../core/systems/references';
 import { confirmField, fieldsOf, replaceFields, type FieldRow } from '../../db/systems/fields';
 import { placeOf, replaceReferences } from '../../db/systems/references';
 import { setSystem } from '../../db/systems/systems';
@@ -58,6 +58,11 @@ export async function readFields(ctx: Context, input: { id: string }): Promise<R
       });
     }
     const references = await proposeReferences(connector, shapes);
+    // A number by which a record points at another is a key of the system's own, no number that a customer knows.
+    for (const field of fields) {
+      const points = references.find((reference) => reference.collection === field.collection && reference.fields.length === 1 && reference.fields[0] === field.field);
+      if (points && field.proposed === 'customer-number' && isNumber(field.type)) Object.assign(field, { proposed: null, because: `it points at ${points.to}` });
+    }
     await ctx.transaction(async (h) => {
       await replaceFields(h, row.id, fields);
       await replaceReferences(

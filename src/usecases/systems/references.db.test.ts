@@ -17,7 +17,7 @@ import { confirmReferences, takeBackReference } from './references';
 const SHOP = `
   create table addresses (id int primary key, street text, postcode text);
   create table buyers (id int primary key, login text unique, mail text, full_name text, address_id int references addresses, recommended_by int);
-  create table orders (no int primary key, buyer_id int, what text);
+  create table orders (no int primary key, customer_id int, what text);
   create table parcels (no int primary key, order_id int, weight int);
   create table remarks (no int primary key, thing_type text, thing_id int, words text);
   create table visits (no int primary key, q7 text, page text);
@@ -81,13 +81,16 @@ test('what a system does not declare is proposed from names, types and values, w
   expect((await references()).map(says)).toEqual([
     'buyers.address_id → addresses both',
     'buyers.recommended_by → buyers names',
-    'orders.buyer_id → buyers belongs',
+    'orders.customer_id → buyers belongs',
     'parcels.order_id → orders belongs',
     'remarks.thing_id → orders (Shop::Order) belongs',
     'remarks.thing_id → parcels (Shop::Parcel) belongs',
     'visits.q7 → buyers belongs',
   ]);
   expect((await references()).filter(({ isConfirmed }) => isConfirmed)).toEqual([]);
+  // What points is a key of the system's own.
+  const pointing = must(await readSystem(admin, { id: system })).fields.find(({ collection, field }) => collection === 'orders' && field === 'customer_id')!;
+  expect([pointing.proposed, pointing.because]).toEqual([null, 'it points at buyers']);
   expect(await found()).toEqual(['buyers/11 certain', 'buyers/5 certain']);
 });
 
