@@ -2,9 +2,15 @@ import next from 'eslint-config-next/core-web-vitals';
 import tseslint from 'typescript-eslint';
 
 const NO_OWN_TIME = [
-  { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'Time is an argument or ctx.clock.' },
+  {
+    selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+    message: 'Time is an argument or ctx.clock.',
+  },
   { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Time is an argument or ctx.clock.' },
-  { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'Randomness is an argument or ctx.keys.' },
+  {
+    selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+    message: 'Randomness is an argument or ctx.keys.',
+  },
 ];
 
 export default tseslint.config(
@@ -18,6 +24,14 @@ export default tseslint.config(
       'react-hooks/set-state-in-effect': 'off',
     },
   },
-  { files: ['src/core/**', 'src/usecases/**', 'src/db/**'], ignores: ['**/*.test.ts', '**/*.prop.test.ts', '**/*.db.test.ts'], rules: { 'no-restricted-syntax': ['error', ...NO_OWN_TIME] } },
-  { files: ['src/core/**'], ignores: ['**/*.test.ts', '**/*.prop.test.ts'], rules: { 'no-restricted-globals': ['error', 'process', 'fetch', 'Buffer', 'window', 'document'] } },
+  {
+    files: ['src/core/**', 'src/usecases/**', 'src/db/**'],
+    ignores: ['**/*.test.ts', '**/*.prop.test.ts', '**/*.db.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...NO_OWN_TIME] },
+  },
+  {
+    files: ['src/core/**'],
+    ignores: ['**/*.test.ts', '**/*.prop.test.ts'],
+    rules: { 'no-restricted-globals': ['error', 'process', 'fetch', 'Buffer', 'window', 'document'] },
+  },
 );

@@ -20,7 +20,19 @@ function esModules(root = 'node_modules') {
 const transformed = [...esModules(), 'pdfjs-dist'].join('|');
 const common = {
   testEnvironment: 'node',
-  transform: { '^.+\\.(m?[jt]sx?)$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } }] },
+  transform: {
+    '^.+\\.(m?[jt]sx?)$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
   transformIgnorePatterns: [`node_modules/(?!(${transformed})/)`],
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/var/'],
   moduleNameMapper: { '\\.css$': '<rootDir>/test/support/style.cjs' },
@@ -28,7 +40,12 @@ const common = {
 
 const config = {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/standins/**/*.test.ts'], testPathIgnorePatterns: ['\\.db\\.test\\.ts$', '/node_modules/'] },
+    {
+      ...common,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/standins/**/*.test.ts'],
+      testPathIgnorePatterns: ['\\.db\\.test\\.ts$', '/node_modules/'],
+    },
     { ...common, displayName: 'database', testMatch: ['<rootDir>/src/**/*.db.test.ts'] },
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/*.e2e.ts'] },
     { ...common, displayName: 'outages', testMatch: ['<rootDir>/e2e/outages/*.e2e.ts'] },

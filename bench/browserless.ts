@@ -7,11 +7,20 @@ const PROCESS = process.env['BENCH_WEB_PROCESS']!;
 export async function signIn(email: string): Promise<string> {
   const page = await (await fetch(`${ADDRESS}/sign-in`)).text();
   const form = new FormData();
-  for (const [, name, value] of page.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g)) form.set(name!, (value ?? '').replaceAll('&quot;', '"').replaceAll('&amp;', '&'));
+  for (const [, name, value] of page.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g))
+    form.set(name!, (value ?? '').replaceAll('&quot;', '"').replaceAll('&amp;', '&'));
   form.set('email', email);
   form.set('password', 'larkmere');
-  const answer = await fetch(`${ADDRESS}/sign-in`, { method: 'POST', body: form, redirect: 'manual', headers: { origin: ADDRESS } });
-  const cookie = answer.headers.getSetCookie().find((one) => one.startsWith('bookend_session='))?.split(';')[0];
+  const answer = await fetch(`${ADDRESS}/sign-in`, {
+    method: 'POST',
+    body: form,
+    redirect: 'manual',
+    headers: { origin: ADDRESS },
+  });
+  const cookie = answer.headers
+    .getSetCookie()
+    .find((one) => one.startsWith('bookend_session='))
+    ?.split(';')[0];
   if (!cookie) throw new Error(`signing in as ${email} answered ${answer.status} without a session`);
   return cookie;
 }

@@ -9,5 +9,11 @@ for (const { kind, name, bytes, places } of await planted(Number(process.env['BE
   const found = Object.keys(places).filter((place) => read.includes(places[place]!));
   const of = Object.keys(places).length;
   const missed = Object.keys(places).filter((place) => !found.includes(place));
-  note({ what: `read in a document: ${kind} (${Object.keys(places).join(', ')})`, ours: `${found.length} of ${of}${missed.length > 0 ? `, not ${missed.join(', ')}` : ''}`, limit: 'wanted all', ratio: of / Math.max(found.length, 0.5), goal: 1 });
+  note({
+    what: `read in a document: ${kind} (${Object.keys(places).join(', ')})`,
+    ours: `${found.length} of ${of}${missed.length > 0 ? `, not ${missed.join(', ')}` : ''}`,
+    limit: 'wanted all',
+    ratio: of / Math.max(found.length, 0.5),
+    goal: 1,
+  });
 }

@@ -14,27 +14,49 @@ async function call(url: string, bodyOf: (i: number) => string, headers: Record<
   const one = (body: string) =>
     new Promise<void>((resolve, reject) => {
       const start = process.hrtime.bigint();
-      const outgoing = request(url, { method: 'POST', agent, headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body), ...headers } }, (response) => {
-        response.resume();
-        response.on('end', () => {
-          if (response.statusCode !== 200) return reject(new Error(`answered ${response.statusCode}`));
-          times.push(Number(process.hrtime.bigint() - start) / 1e6);
-          resolve();
-        });
-      });
+      const outgoing = request(
+        url,
+        {
+          method: 'POST',
+          agent,
+          headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body), ...headers },
+        },
+        (response) => {
+          response.resume();
+          response.on('end', () => {
+            if (response.statusCode !== 200) return reject(new Error(`answered ${response.statusCode}`));
+            times.push(Number(process.hrtime.bigint() - start) / 1e6);
+            resolve();
+          });
+        },
+      );
       outgoing.on('error', reject);
       outgoing.end(body);
     });
-  await Promise.all(Array.from({ length: CONNECTIONS }, async () => {
-    while (left-- > 0) await one(bodyOf(left));
-  }));
+  await Promise.all(
+    Array.from({ length: CONNECTIONS }, async () => {
+      while (left-- > 0) await one(bodyOf(left));
+    }),
+  );
   agent.destroy();
   return times.slice(WARM);
 }
 
 /** Permission checks beside a plain server that answers a constant, in turns. */
-export async function load(address: string, headers: Record<string, string>, bodyOf: (i: number) => string, size: string): Promise<BenchRow[]> {
-  const constant = JSON.stringify({ permitted: true, standing: 'granted', since: '2026-06-18T07:00:00Z', because: 'cho_x', mayAskAgainFrom: null, reasons: [] });
+export async function load(
+  address: string,
+  headers: Record<string, string>,
+  bodyOf: (i: number) => string,
+  size: string,
+): Promise<BenchRow[]> {
+  const constant = JSON.stringify({
+    permitted: true,
+    standing: 'granted',
+    since: '2026-06-18T07:00:00Z',
+    because: 'cho_x',
+    mayAskAgainFrom: null,
+    reasons: [],
+  });
   const plain = createServer((incoming, response) => {
     incoming.resume();
     incoming.on('end', () => response.writeHead(200, { 'content-type': 'application/json' }).end(constant));
@@ -50,6 +72,12 @@ export async function load(address: string, headers: Record<string, string>, bod
   plain.close();
   return (['p50', 'p99'] as const).map((which) => {
     const [a, b] = [median(ours!.map((run) => run[which])), median(limit!.map((run) => run[which]))];
-    return { what: `permission check over HTTP, ${which}, ${CONNECTIONS} connections, ${size}`, ours: `${a.toFixed(2)} ms`, limit: `constant ${b.toFixed(2)} ms`, ratio: a / b, goal: 3 };
+    return {
+      what: `permission check over HTTP, ${which}, ${CONNECTIONS} connections, ${size}`,
+      ours: `${a.toFixed(2)} ms`,
+      limit: `constant ${b.toFixed(2)} ms`,
+      ratio: a / b,
+      goal: 3,
+    };
   });
 }

@@ -37,11 +37,26 @@ for (const [i, [what, kind, file, make]] of PATHS.entries()) {
     mkdirSync(dirname(place), { recursive: true });
     await make(place);
     const given = kind === 'folder' || kind === 'mailbox' ? dirname(place) : place;
-    const { stdout, stderr, status } = spawnSync('node', ['--expose-gc', '--import', 'tsx', 'bench/memory/one.ts', kind, given], { encoding: 'utf8' });
+    const { stdout, stderr, status } = spawnSync(
+      'node',
+      ['--expose-gc', '--import', 'tsx', 'bench/memory/one.ts', kind, given],
+      { encoding: 'utf8' },
+    );
     rmSync(join(folder, String(i)), { recursive: true });
     if (status !== 0) throw new Error(`${what}: ${stderr.slice(-2000)}`);
-    const { rest, peak, found, problems } = JSON.parse(stdout.trim().split('\n').at(-1)!) as { rest: number; peak: number; found: number; problems: string[] };
+    const { rest, peak, found, problems } = JSON.parse(stdout.trim().split('\n').at(-1)!) as {
+      rest: number;
+      peak: number;
+      found: number;
+      problems: string[];
+    };
     if (found === 0 || problems.length > 0) throw new Error(`${what}: found ${found}, ${problems.join(', ')}`);
-    note({ what: `peak memory, ${what}`, ours: `${(peak - rest).toFixed(0)} MB more`, limit: `${MOST_MB} MB`, ratio: (peak - rest) / MOST_MB, goal: 1 });
+    note({
+      what: `peak memory, ${what}`,
+      ours: `${(peak - rest).toFixed(0)} MB more`,
+      limit: `${MOST_MB} MB`,
+      ratio: (peak - rest) / MOST_MB,
+      goal: 1,
+    });
   });
 }

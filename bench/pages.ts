@@ -14,12 +14,25 @@ const cookies = [await signIn('signe@larkmere.example'), await signIn('mikkel@la
 const list = await (await fetch(`${ADDRESS}/requests`, { headers: { cookie: cookies[0]! } })).text();
 const refs = [...new Set(list.match(/BK-\d{4}-\d{5}/g))].slice(0, 8);
 if (refs.length === 0) throw new Error('there are no requests to open');
-const paths = ['/desk', '/requests', ...refs.map((ref) => `/requests/${ref}`), '/people', '/ledger', '/ledger/drift', '/systems', '/trail', '/keeping'];
+const paths = [
+  '/desk',
+  '/requests',
+  ...refs.map((ref) => `/requests/${ref}`),
+  '/people',
+  '/ledger',
+  '/ledger/drift',
+  '/systems',
+  '/trail',
+  '/keeping',
+];
 
 async function session(n: number, until: number, times: number[]): Promise<void> {
   for (let i = n; Date.now() < until; i++) {
     const start = performance.now();
-    const response = await fetch(`${ADDRESS}${paths[i % paths.length]}`, { headers: { cookie: cookies[n % cookies.length]! }, redirect: 'manual' });
+    const response = await fetch(`${ADDRESS}${paths[i % paths.length]}`, {
+      headers: { cookie: cookies[n % cookies.length]! },
+      redirect: 'manual',
+    });
     await response.arrayBuffer();
     if (response.status !== 200) throw new Error(`${paths[i % paths.length]} answered ${response.status}`);
     times.push(performance.now() - start);
@@ -37,6 +50,24 @@ const times = await run(MEASURED_MS);
 const after = residentMb();
 const rate = times.length / (MEASURED_MS / 1000);
 const p95 = percentile(times, 0.95);
-note({ what: `pages a second, ${SESSIONS} busy sessions`, ours: `${rate.toFixed(1)}/s`, limit: `wanted ${GOAL.rate}/s`, ratio: GOAL.rate / rate, goal: 1 });
-note({ what: `a page, p95, ${SESSIONS} busy sessions`, ours: `${p95.toFixed(0)} ms`, limit: `wanted ${GOAL.p95} ms`, ratio: p95 / GOAL.p95, goal: 1 });
-note({ what: `memory of the web after ${times.length.toLocaleString('en')} pages`, ours: `${after.toFixed(0)} MB`, limit: `warm ${before.toFixed(0)} MB`, ratio: after / before, goal: 1.2 });
+note({
+  what: `pages a second, ${SESSIONS} busy sessions`,
+  ours: `${rate.toFixed(1)}/s`,
+  limit: `wanted ${GOAL.rate}/s`,
+  ratio: GOAL.rate / rate,
+  goal: 1,
+});
+note({
+  what: `a page, p95, ${SESSIONS} busy sessions`,
+  ours: `${p95.toFixed(0)} ms`,
+  limit: `wanted ${GOAL.p95} ms`,
+  ratio: p95 / GOAL.p95,
+  goal: 1,
+});
+note({
+  what: `memory of the web after ${times.length.toLocaleString('en')} pages`,
+  ours: `${after.toFixed(0)} MB`,
+  limit: `warm ${before.toFixed(0)} MB`,
+  ratio: after / before,
+  goal: 1.2,
+});

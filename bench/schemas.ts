@@ -26,10 +26,34 @@ function unpacked(name: string): void {
 const share = (found: number, of: number) => `${found} of ${of} (${((found / of) * 100).toFixed(1)} %)`;
 for (const foreign of FOREIGN) {
   for (const name of foreign.packages) unpacked(name);
-  const { tables, people, own, mentions, presented, strangers, missed, wrong } = await measureSchema(foreign, folder, SEED, TRACED);
+  const { tables, people, own, mentions, presented, strangers, missed, wrong } = await measureSchema(
+    foreign,
+    folder,
+    SEED,
+    TRACED,
+  );
   const where = `${foreign.what}, ${tables} tables, ${people} people`;
-  note({ what: `own rows found: ${where}`, ours: share(own.found, own.there), limit: 'wanted 95 %', ratio: 0.95 / (own.found / own.there), goal: 1 });
-  if (mentions.there > 0) note({ what: `mentions found: ${where}`, ours: share(mentions.found, mentions.there), limit: 'wanted all', ratio: mentions.there / mentions.found, goal: 1 });
-  note({ what: `strangers’ rows shown: ${where}`, ours: share(strangers, presented), limit: 'wanted 5 %', ratio: strangers / presented / 0.05, goal: 1 });
+  note({
+    what: `own rows found: ${where}`,
+    ours: share(own.found, own.there),
+    limit: 'wanted 95 %',
+    ratio: 0.95 / (own.found / own.there),
+    goal: 1,
+  });
+  if (mentions.there > 0)
+    note({
+      what: `mentions found: ${where}`,
+      ours: share(mentions.found, mentions.there),
+      limit: 'wanted all',
+      ratio: mentions.there / mentions.found,
+      goal: 1,
+    });
+  note({
+    what: `strangers’ rows shown: ${where}`,
+    ours: share(strangers, presented),
+    limit: 'wanted 5 %',
+    ratio: strangers / presented / 0.05,
+    goal: 1,
+  });
   if (process.env['BENCH_SHOW']) console.log(foreign.what, { missed, wrong });
 }

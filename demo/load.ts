@@ -38,7 +38,10 @@ const knex = createClient(config.DATABASE_URL);
 const today = (config.BOOKEND_NOW ?? new Date().toISOString()).slice(0, 10);
 const clock = walkingClock(`${today}T06:00:00Z`);
 const queue: { name: JobName; payload: JobPayloads[JobName]; startAfter: string | undefined }[] = [];
-const jobs: Jobs = { enqueue: async (_trx, name, payload, startAfter) => void queue.push({ name, payload, startAfter }), resume: async () => false };
+const jobs: Jobs = {
+  enqueue: async (_trx, name, payload, startAfter) => void queue.push({ name, payload, startAfter }),
+  resume: async () => false,
+};
 /** A job that waits longer than this waits for somebody, not for a moment, milliseconds. */
 const LONG_MS = 20_000;
 const mails: Mail[] = [];
@@ -55,7 +58,11 @@ const say = (text: string) => console.log(`  ${text}`);
 if (await knex('users').first()) {
   const made = (await knex('users').min('created_at as at').first()) as { at: string };
   const days = Math.floor((Date.parse(`${today}T12:00:00Z`) - Date.parse(made.at)) / 86_400_000);
-  await bringAddresses(worker, { shopUrl: env('DEMO_SHOP_URL'), signInUrl: env('DEMO_SIGN_IN_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL') });
+  await bringAddresses(worker, {
+    shopUrl: env('DEMO_SHOP_URL'),
+    signInUrl: env('DEMO_SIGN_IN_URL'),
+    newsletterUrl: env('DEMO_NEWSLETTER_URL'),
+  });
   say(`data is there already, made ${days < 1 ? 'today' : `${days} days ago; ./bookend demo --fresh makes it new`}`);
 } else {
   await load();
@@ -65,18 +72,65 @@ process.exit(0);
 
 async function load(): Promise<void> {
   for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
-  await registerWorld(worker, { shopUrl: env('DEMO_SHOP_URL'), signInUrl: env('DEMO_SIGN_IN_URL'), signInSecret: env('DEMO_SIGN_IN_SECRET'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), newsletterToken: env('DEMO_NEWSLETTER_TOKEN'), webhookSecret: env('DEMO_WEBHOOK_SECRET'), mailboxPath: env('DEMO_MAILBOX'), tills: env('DEMO_TILLS'), office: env('DEMO_OFFICE'), rides: env('DEMO_RIDES') });
+  await registerWorld(worker, {
+    shopUrl: env('DEMO_SHOP_URL'),
+    signInUrl: env('DEMO_SIGN_IN_URL'),
+    signInSecret: env('DEMO_SIGN_IN_SECRET'),
+    newsletterUrl: env('DEMO_NEWSLETTER_URL'),
+    newsletterToken: env('DEMO_NEWSLETTER_TOKEN'),
+    webhookSecret: env('DEMO_WEBHOOK_SECRET'),
+    mailboxPath: env('DEMO_MAILBOX'),
+    tills: env('DEMO_TILLS'),
+    office: env('DEMO_OFFICE'),
+    rides: env('DEMO_RIDES'),
+  });
   await sayInLanguages(worker);
-  await addApiKey(worker, { id: 'api_shop', systemId: 'sys_shop', scopes: ['choices:write', 'standing:read', 'clock:read', 'people:read', 'detect:read', 'requests:write', 'requests:read'], secret: env('DEMO_SHOP_KEY') });
-  await addApiKey(worker, { id: 'api_newsletter', systemId: 'sys_newsletter', scopes: ['standing:read'], secret: env('DEMO_NEWSLETTER_KEY') });
-  await addApiKey(worker, { id: 'api_auditor', systemId: 'sys_bookend', scopes: ['ledger:read'], secret: env('DEMO_AUDITOR_KEY') });
+  await addApiKey(worker, {
+    id: 'api_shop',
+    systemId: 'sys_shop',
+    scopes: [
+      'choices:write',
+      'standing:read',
+      'clock:read',
+      'people:read',
+      'detect:read',
+      'requests:write',
+      'requests:read',
+    ],
+    secret: env('DEMO_SHOP_KEY'),
+  });
+  await addApiKey(worker, {
+    id: 'api_newsletter',
+    systemId: 'sys_newsletter',
+    scopes: ['standing:read'],
+    secret: env('DEMO_NEWSLETTER_KEY'),
+  });
+  await addApiKey(worker, {
+    id: 'api_auditor',
+    systemId: 'sys_bookend',
+    scopes: ['ledger:read'],
+    secret: env('DEMO_AUDITOR_KEY'),
+  });
   clock.goTo(new Date(Date.parse(`${today}T06:00:00Z`) - 370 * 86_400_000).toISOString());
   await addPurposes(worker, today);
-  const people = makePeople(Number(process.env['STANDINS_SEED'] ?? 20261124), Number(process.env['STANDINS_PEOPLE'] ?? 2400));
+  const people = makePeople(
+    Number(process.env['STANDINS_SEED'] ?? 20261124),
+    Number(process.env['STANDINS_PEOPLE'] ?? 2400),
+  );
   const coordinator = as({ kind: 'user', id: 'usr_signe', name: 'Signe Aaby', roles: ['coordinator'] });
   say(`${people.length} people; walking a year of choices`);
   await walkChoices({ worker, coordinator, clock, people, today, drain }, say);
-  const world: DemoWorld = { coordinator, publicPage: as(PUBLIC), clock, people, today, drain, once, mails, mailServer };
+  const world: DemoWorld = {
+    coordinator,
+    publicPage: as(PUBLIC),
+    clock,
+    people,
+    today,
+    drain,
+    once,
+    mails,
+    mailServer,
+  };
   for (const [i, story] of STORIES.entries()) {
     await story(world);
     await drain();
@@ -84,7 +138,11 @@ async function load(): Promise<void> {
   }
   // This morning, or now where the day is younger than that.
   clock.goTo([`${today}T05:30:00Z`, config.BOOKEND_NOW ?? clock.real()].sort()[0]!);
-  await bringIntoStep(worker, people, { shopUrl: env('DEMO_SHOP_URL'), newsletterUrl: env('DEMO_NEWSLETTER_URL'), tills: env('DEMO_TILLS') });
+  await bringIntoStep(worker, people, {
+    shopUrl: env('DEMO_SHOP_URL'),
+    newsletterUrl: env('DEMO_NEWSLETTER_URL'),
+    tills: env('DEMO_TILLS'),
+  });
   // What the worker does every day.
   await moveDueDays(worker);
   await startComparison(coordinator);
@@ -95,7 +153,8 @@ async function load(): Promise<void> {
 }
 
 async function once(): Promise<void> {
-  for (const { name, payload } of queue.splice(0)) await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
+  for (const { name, payload } of queue.splice(0))
+    await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
 }
 
 async function mailServer(mode: 'refused' | 'none'): Promise<void> {

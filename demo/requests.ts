@@ -43,15 +43,34 @@ export function must<T, R extends RefusalBase>(result: Result<T, R>): T {
   return result.value;
 }
 
-async function open(world: DemoWorld, person: WorldPerson, right: Right, day: string, more: Partial<NewRequest> = {}): Promise<string> {
+async function open(
+  world: DemoWorld,
+  person: WorldPerson,
+  right: Right,
+  day: string,
+  more: Partial<NewRequest> = {},
+): Promise<string> {
   const receivedAt = `${day}T09:14:00Z`;
   world.clock.goTo(`${day}T09:20:00Z`);
   const isPublic = (more.channel ?? 'public-form') === 'public-form';
   const opened = must(
     await openRequest(isPublic ? world.publicPage : world.coordinator, {
-      right, receivedAt, channel: 'public-form', language: person.language, text: null,
+      right,
+      receivedAt,
+      channel: 'public-form',
+      language: person.language,
+      text: null,
       // The law follows from where they live.
-      person: { country: person.country, region: person.country === 'US' ? (person.city === 'Denver' ? 'CO' : 'CA') : null, givenName: person.givenName, familyName: person.familyName, emails: [person.email], phones: more.channel === 'phone' ? [person.phone] : [], customerNumbers: person.customerNo && person.story !== 'paused' ? [{ system: 'sys_shop', value: person.customerNo }] : [] },
+      person: {
+        country: person.country,
+        region: person.country === 'US' ? (person.city === 'Denver' ? 'CO' : 'CA') : null,
+        givenName: person.givenName,
+        familyName: person.familyName,
+        emails: [person.email],
+        phones: more.channel === 'phone' ? [person.phone] : [],
+        customerNumbers:
+          person.customerNo && person.story !== 'paused' ? [{ system: 'sys_shop', value: person.customerNo }] : [],
+      },
       ...more,
     }),
   );
@@ -64,7 +83,10 @@ async function proveByCode(world: DemoWorld, ref: string, { email }: WorldPerson
   must(await askIdentity(world.coordinator, { ref, address: email }));
   await world.drain();
   const { text } = world.mails.at(-1)!;
-  const [token, code] = [/\/identity\/([\w-]+)/.exec(text)![1]!, /(?<!\d)\d{6}(?!\d)/.exec(text.replace(/\S*\/identity\/\S*/g, ''))![0]];
+  const [token, code] = [
+    /\/identity\/([\w-]+)/.exec(text)![1]!,
+    /(?<!\d)\d{6}(?!\d)/.exec(text.replace(/\S*\/identity\/\S*/g, ''))![0],
+  ];
   world.clock.goTo(new Date(Date.parse(world.clock.now()) + hours * 3_600_000).toISOString());
   must(await proveIdentity(world.publicPage, { token, code }));
 }
@@ -77,7 +99,8 @@ async function trace(world: DemoWorld, ref: string): Promise<void> {
 /** The workshops did not answer in time; it went on without them, and the letter said so. */
 async function withoutCards(world: DemoWorld, ref: string): Promise<void> {
   const view = must(await traceView(world.coordinator, { ref }))!;
-  for (const task of view.helpers.filter(({ state }) => state === 'open')) must(await cancelTask(world.coordinator, { ref, taskId: task.id }));
+  for (const task of view.helpers.filter(({ state }) => state === 'open'))
+    must(await cancelTask(world.coordinator, { ref, taskId: task.id }));
 }
 
 async function judgeAll(world: DemoWorld, ref: string): Promise<void> {
@@ -85,7 +108,13 @@ async function judgeAll(world: DemoWorld, ref: string): Promise<void> {
   for (const band of ['certain', 'likely'] as const) must(await acceptBand(world.coordinator, { ref, band }));
   const view = must(await traceView(world.coordinator, { ref }))!;
   const left = view.matches.filter(({ verdict, parent }) => verdict === null && !parent);
-  if (left.length > 0) must(await giveVerdicts(world.coordinator, { ref, verdicts: left.map(({ id }) => ({ matchId: id, verdict: 'not-theirs' })) }));
+  if (left.length > 0)
+    must(
+      await giveVerdicts(world.coordinator, {
+        ref,
+        verdicts: left.map(({ id }) => ({ matchId: id, verdict: 'not-theirs' })),
+      }),
+    );
 }
 
 /** Closed in spring: received on 31 January, when a month has no such day. */
@@ -98,7 +127,14 @@ const january: Story = async (world) => {
   await trace(world, ref);
   await judgeAll(world, ref);
   world.clock.goTo(`${year}-02-17T10:00:00Z`);
-  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'Identity proven; nothing stands against it.' }));
+  must(
+    await decide(world.coordinator, {
+      ref,
+      outcome: 'fulfil',
+      ground: 'art-15',
+      reason: 'Identity proven; nothing stands against it.',
+    }),
+  );
   must(await startPack(world.coordinator, { ref }));
   await world.drain();
   must(await sendPack(world.coordinator, { ref }));
@@ -108,37 +144,66 @@ const january: Story = async (world) => {
 /** Erased two weeks ago; comes back in tonight's till file. */
 const gone: Story = async (world) => {
   const person = byStory(world.people, 'gone');
-  const ref = await open(world, person, 'erasure', addDays(world.today, -20), { text: 'Please delete everything you have about me.' });
+  const ref = await open(world, person, 'erasure', addDays(world.today, -20), {
+    text: 'Please delete everything you have about me.',
+  });
   world.clock.goTo(`${addDays(world.today, -16)}T10:00:00Z`);
   await proveByCode(world, ref, person, 3);
   world.clock.goTo(`${addDays(world.today, -15)}T10:00:00Z`);
   await trace(world, ref);
   await judgeAll(world, ref);
-  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'No order is open; nothing needs the data any more.' }));
+  must(
+    await decide(world.coordinator, {
+      ref,
+      outcome: 'fulfil',
+      ground: 'art-17-1-a',
+      reason: 'No order is open; nothing needs the data any more.',
+    }),
+  );
   must(await makePlan(world.coordinator, { ref }));
   await eraseAndTell(world, ref);
 };
 
 /** Erased in part two months ago: young invoices stay, and the letter said which, why, and until when. */
 const inPart: Story = async (world) => {
-  const person = world.people.find(({ n, customerNo, country, story }) => n > 200 && n < 300 && customerNo && country === 'DK' && !story)!;
-  const ref = await open(world, person, 'erasure', addDays(world.today, -60), { text: 'I have moved on to another shop. Please remove me.' });
+  const person = world.people.find(
+    ({ n, customerNo, country, story }) => n > 200 && n < 300 && customerNo && country === 'DK' && !story,
+  )!;
+  const ref = await open(world, person, 'erasure', addDays(world.today, -60), {
+    text: 'I have moved on to another shop. Please remove me.',
+  });
   world.clock.goTo(`${addDays(world.today, -57)}T10:00:00Z`);
   await proveByCode(world, ref, person, 1);
   world.clock.goTo(`${addDays(world.today, -55)}T10:00:00Z`);
   await trace(world, ref);
   await judgeAll(world, ref);
-  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'No order is open; only book-keeping needs the invoices.' }));
+  must(
+    await decide(world.coordinator, {
+      ref,
+      outcome: 'fulfil',
+      ground: 'art-17-1-a',
+      reason: 'No order is open; only book-keeping needs the invoices.',
+    }),
+  );
   must(await makePlan(world.coordinator, { ref }));
   await eraseAndTell(world, ref);
 };
 
 /** Carried out to the end: whoever had received the data is told before the answer goes. */
 async function eraseAndTell(world: DemoWorld, ref: string): Promise<void> {
-  must(await confirmPlan(world.coordinator, { ref, typed: ref, acceptance: 'Only the town and the words of others stay in it.' }));
+  must(
+    await confirmPlan(world.coordinator, {
+      ref,
+      typed: ref,
+      acceptance: 'Only the town and the words of others stay in it.',
+    }),
+  );
   await world.drain();
   const { plan } = must(await requestView(world.coordinator, { ref }));
-  for (const { recipient } of plan!.recipients) must(await tellRecipient(world.coordinator, { ref, recipient, how: 'letter to their privacy officer', wasTold: true }));
+  for (const { recipient } of plan!.recipients)
+    must(
+      await tellRecipient(world.coordinator, { ref, recipient, how: 'letter to their privacy officer', wasTold: true }),
+    );
   await world.drain();
 }
 
@@ -174,7 +239,13 @@ const extended: Story = async (world) => {
   world.clock.goTo(`${addDays(world.today, -36)}T10:00:00Z`);
   await proveByCode(world, ref, person, 2);
   world.clock.goTo(`${addDays(world.today, -12)}T10:00:00Z`);
-  must(await recordClockEvent(world.coordinator, { ref, kind: 'extended', reason: 'Paper cards of nine workshops have to be read by hand.' }));
+  must(
+    await recordClockEvent(world.coordinator, {
+      ref,
+      kind: 'extended',
+      reason: 'Paper cards of nine workshops have to be read by hand.',
+    }),
+  );
 };
 
 const ines = (world: DemoWorld, emails: string[]) => {
@@ -184,7 +255,9 @@ const ines = (world: DemoWorld, emails: string[]) => {
 
 const paused: Story = async (world) => {
   const person = byStory(world.people, 'paused');
-  const ref = await open(world, person, 'portability', addDays(world.today, -16), { person: ines(world, [person.email]) });
+  const ref = await open(world, person, 'portability', addDays(world.today, -16), {
+    person: ines(world, [person.email]),
+  });
   world.clock.goTo(`${addDays(world.today, -14)}T10:00:00Z`);
   must(await askIdentity(world.coordinator, { ref, address: person.email }));
   await world.drain();
@@ -192,22 +265,33 @@ const paused: Story = async (world) => {
 
 /** Ines lost the code, and asks once more from another address. */
 const again: Story = async (world) => {
-  await open(world, byStory(world.people, 'paused'), 'portability', addDays(world.today, -2), { text: 'I asked two weeks ago and cannot find your mail with the code. Please send me my data.', person: ines(world, ['brandes@werkstatt.example']) });
+  await open(world, byStory(world.people, 'paused'), 'portability', addDays(world.today, -2), {
+    text: 'I asked two weeks ago and cannot find your mail with the code. Please send me my data.',
+    person: ines(world, ['brandes@werkstatt.example']),
+  });
 };
 
 const agent: Story = async (world) => {
-  await open(world, byStory(world.people, 'agent'), 'access', addDays(world.today, -9), { channel: 'mail', onBehalf: { kind: 'agent', name: 'Brendan Quirke, solicitor' } });
+  await open(world, byStory(world.people, 'agent'), 'access', addDays(world.today, -9), {
+    channel: 'mail',
+    onBehalf: { kind: 'agent', name: 'Brendan Quirke, solicitor' },
+  });
 };
 
 const child: Story = async (world) => {
   const emil = world.people.find(({ story, givenName }) => story === 'family' && givenName === 'Emil')!;
-  await open(world, emil, 'access', addDays(world.today, -6), { channel: 'counter', onBehalf: { kind: 'guardian', name: 'Lone Vinter' } });
+  await open(world, emil, 'access', addDays(world.today, -6), {
+    channel: 'counter',
+    onBehalf: { kind: 'guardian', name: 'Lone Vinter' },
+  });
 };
 
 /** Mette: identity proven, trace ready for review. */
 const mette: Story = async (world) => {
   const person = byStory(world.people, 'access');
-  const ref = await open(world, person, 'access', addDays(world.today, -24), { text: 'I would like to know what you have about me, please.' });
+  const ref = await open(world, person, 'access', addDays(world.today, -24), {
+    text: 'I would like to know what you have about me, please.',
+  });
   world.clock.goTo(`${addDays(world.today, -21)}T08:00:00Z`);
   await proveByCode(world, ref, person, 6);
   world.clock.goTo(`${addDays(world.today, -20)}T08:05:00Z`);
@@ -216,14 +300,19 @@ const mette: Story = async (world) => {
 
 /** Jens: just in; wants to be forgotten. */
 const jens: Story = async (world) => {
-  await open(world, byStory(world.people, 'erasure'), 'erasure', addDays(world.today, -1), { text: 'Please erase my account and everything that goes with it.' });
+  await open(world, byStory(world.people, 'erasure'), 'erasure', addDays(world.today, -1), {
+    text: 'Please erase my account and everything that goes with it.',
+  });
 };
 
 /** Two from America: one wants a copy under California's law, one opts out of sharing under Colorado's. */
-const american = (world: DemoWorld, city: string) => world.people.find(({ country, city: own, customerNo }) => country === 'US' && own === city && customerNo)!;
+const american = (world: DemoWorld, city: string) =>
+  world.people.find(({ country, city: own, customerNo }) => country === 'US' && own === city && customerNo)!;
 
 const california: Story = async (world) => {
-  await open(world, american(world, 'San Francisco'), 'access', addDays(world.today, -14), { text: 'I want to know the specific pieces of information you collected about me.' });
+  await open(world, american(world, 'San Francisco'), 'access', addDays(world.today, -14), {
+    text: 'I want to know the specific pieces of information you collected about me.',
+  });
 };
 
 const colorado: Story = async (world) => {
@@ -239,7 +328,14 @@ const british: Story = async (world) => {
   await trace(world, ref);
   await judgeAll(world, ref);
   world.clock.goTo(`${addDays(world.today, -60)}T10:00:00Z`);
-  must(await decide(world.coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'Identity proven; nothing stands against it.' }));
+  must(
+    await decide(world.coordinator, {
+      ref,
+      outcome: 'fulfil',
+      ground: 'art-15',
+      reason: 'Identity proven; nothing stands against it.',
+    }),
+  );
   must(await startPack(world.coordinator, { ref }));
   await world.drain();
   must(await sendPack(world.coordinator, { ref }));
@@ -249,15 +345,53 @@ const british: Story = async (world) => {
 /** … and complains a week ago that something is missing. */
 const complained: Story = async (world) => {
   world.clock.goTo(`${addDays(world.today, -7)}T10:00:00Z`);
-  const closed = must(await readRequests(world.coordinator, { state: 'closed', right: 'access', regime: 'uk-gdpr', stage: null, after: null, limit: 1 }));
+  const closed = must(
+    await readRequests(world.coordinator, {
+      state: 'closed',
+      right: 'access',
+      regime: 'uk-gdpr',
+      stage: null,
+      after: null,
+      limit: 1,
+    }),
+  );
   const { ref } = closed.lines[0]!;
-  must(await receiveAppeal(world.coordinator, { ref, receivedOn: addDays(world.today, -7), text: 'The letters I wrote to the York shop are not in it.' }));
+  must(
+    await receiveAppeal(world.coordinator, {
+      ref,
+      receivedOn: addDays(world.today, -7),
+      text: 'The letters I wrote to the York shop are not in it.',
+    }),
+  );
   await world.drain();
 };
 
 const objection: Story = async (world) => {
-  await open(world, world.people.find(({ n, customerNo }) => n > 600 && customerNo)!, 'objection', addDays(world.today, -3));
+  await open(
+    world,
+    world.people.find(({ n, customerNo }) => n > 600 && customerNo)!,
+    'objection',
+    addDays(world.today, -3),
+  );
 };
 
 /** In the order in which they happened. */
-export const STORIES: readonly Story[] = [january, british, refused, inPart, extended, overdue, mette, gone, california, paused, agent, complained, child, colorado, objection, again, jens];
+export const STORIES: readonly Story[] = [
+  january,
+  british,
+  refused,
+  inPart,
+  extended,
+  overdue,
+  mette,
+  gone,
+  california,
+  paused,
+  agent,
+  complained,
+  child,
+  colorado,
+  objection,
+  again,
+  jens,
+];

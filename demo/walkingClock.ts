@@ -7,5 +7,9 @@ export interface WalkingClock extends Clock {
 
 export function walkingClock(start: string): WalkingClock {
   let now = start;
-  return { now: () => now, real: () => new Date().toISOString(), goTo: (instant) => void (now = new Date(instant).toISOString()) };
+  return {
+    now: () => now,
+    real: () => new Date().toISOString(),
+    goTo: (instant) => void (now = new Date(instant).toISOString()),
+  };
 }

@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import yauzl from 'yauzl';
-import { goOnWithoutOwners, decideToFulfil, judgeEachByKey, outsider, proveByCode, traceToEnd } from './support/journeys';
+import {
+  goOnWithoutOwners,
+  decideToFulfil,
+  judgeEachByKey,
+  outsider,
+  proveByCode,
+  traceToEnd,
+} from './support/journeys';
 import { fill, go, holds, launch, mailTo, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
 
 let browser: Browser;
@@ -63,7 +70,8 @@ test('public form → identity → trace → review by keys → decision → pac
   // 3. Trace, over systems that run.
   await traceToEnd(page);
   const found = await textOf(page);
-  for (const name of ['Web shop', 'Newsletter service', 'Support mailbox', 'Bookend']) expect(found).toMatch(new RegExp(`✓ ${name} \\d+ found`));
+  for (const name of ['Web shop', 'Newsletter service', 'Support mailbox', 'Bookend'])
+    expect(found).toMatch(new RegExp(`✓ ${name} \\d+ found`));
 
   // 4. Review by keyboard alone.
   expect(await judgeEachByKey(page)).toBeGreaterThanOrEqual(7);
@@ -111,18 +119,29 @@ test('public form → identity → trace → review by keys → decision → pac
   await seen(outside, 'This link has been used');
 
   // 7. The file itself: every sum, her order and mail, nothing of anybody else.
-  const manifest = JSON.parse(files.get('manifest.json')!.toString('utf8')) as { files: { path: string; sha256: string; bytes: number }[] };
-  expect(manifest.files.map(({ path }) => path).sort()).toEqual([...files.keys()].filter((path) => path !== 'manifest.json').sort());
+  const manifest = JSON.parse(files.get('manifest.json')!.toString('utf8')) as {
+    files: { path: string; sha256: string; bytes: number }[];
+  };
+  expect(manifest.files.map(({ path }) => path).sort()).toEqual(
+    [...files.keys()].filter((path) => path !== 'manifest.json').sort(),
+  );
   for (const { path, sha256, bytes } of manifest.files) {
     expect(files.get(path)!.length).toBe(bytes);
     expect(createHash('sha256').update(files.get(path)!).digest('hex')).toBe(sha256);
   }
   expect(files.get('cover-letter.pdf')!.subarray(0, 5).toString()).toBe('%PDF-');
-  const all = [...files].filter(([path]) => !path.endsWith('.pdf') && !path.endsWith('.png')).map(([, body]) => body.toString('utf8')).join('\n');
-  const [order] = await query<{ order_no: string }>(WORLD.shop, "select order_no from orders o join customers c on c.id = o.customer_id where c.customer_no = '48213' limit 1");
+  const all = [...files]
+    .filter(([path]) => !path.endsWith('.pdf') && !path.endsWith('.png'))
+    .map(([, body]) => body.toString('utf8'))
+    .join('\n');
+  const [order] = await query<{ order_no: string }>(
+    WORLD.shop,
+    "select order_no from orders o join customers c on c.id = o.customer_id where c.customer_no = '48213' limit 1",
+  );
   expect(all).toContain(order!.order_no);
   expect(all).toContain('Photo of the broken clip');
   expect([...files.keys()].some((path) => path.endsWith('clip.png'))).toBe(true);
-  for (const other of ['jonas', '10 77 88 99', 'mh@post.example', '49877', 'Jens Toft']) expect(all.toLowerCase()).not.toContain(other.toLowerCase());
+  for (const other of ['jonas', '10 77 88 99', 'mh@post.example', '49877', 'Jens Toft'])
+    expect(all.toLowerCase()).not.toContain(other.toLowerCase());
   expect(files.get('withheld.csv')!.toString('utf8')).toContain('Re: Chain guard again');
 }, 240_000);

@@ -3,14 +3,30 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { api, apiGet, choose, fill, go, launch, mailTo, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import {
+  api,
+  apiGet,
+  choose,
+  fill,
+  go,
+  launch,
+  mailTo,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  until,
+  WORLD,
+} from './support/world';
 
 let browser: Browser;
 beforeAll(async () => void (browser = await launch()));
 afterAll(() => browser.close());
 
 const folder = mkdtempSync(join(tmpdir(), 'bookend-auditor-'));
-const standing = async (value: string, purpose: string) => (await api('/standing', { identifier: { kind: 'email', value }, purpose })).body;
+const standing = async (value: string, purpose: string) =>
+  (await api('/standing', { identifier: { kind: 'email', value }, purpose })).body;
 
 describe('what a stranger can check', () => {
   let page: Page;
@@ -20,10 +36,19 @@ describe('what a stranger can check', () => {
     await go(page, '/ledger/proof');
     await press(page, 'Deposit it now');
     await seen(page, /The witness has the head of \d+ folios/);
-    const [head] = await query<{ size: string; root: Buffer }>(WORLD.database, 'select size, root from ledger_heads order by size desc limit 1');
-    await until('the file of the witness', async () => readdirSync(WORLD.witness).includes(`head-${String(head!.size).padStart(12, '0')}.json`));
-    expect(JSON.parse(readFileSync(join(WORLD.witness, `head-${String(head!.size).padStart(12, '0')}.json`), 'utf8'))).toMatchObject({ size: Number(head!.size), root: head!.root.toString('hex') });
-    expect((await mailTo('ulla@larkmere.example', new RegExp(`${head!.size} folios`))).text).toContain(head!.root.toString('hex'));
+    const [head] = await query<{ size: string; root: Buffer }>(
+      WORLD.database,
+      'select size, root from ledger_heads order by size desc limit 1',
+    );
+    await until('the file of the witness', async () =>
+      readdirSync(WORLD.witness).includes(`head-${String(head!.size).padStart(12, '0')}.json`),
+    );
+    expect(
+      JSON.parse(readFileSync(join(WORLD.witness, `head-${String(head!.size).padStart(12, '0')}.json`), 'utf8')),
+    ).toMatchObject({ size: Number(head!.size), root: head!.root.toString('hex') });
+    expect((await mailTo('ulla@larkmere.example', new RegExp(`${head!.size} folios`))).text).toContain(
+      head!.root.toString('hex'),
+    );
   }, 240_000);
 
   test('a proof from the API holds in the script of the documents; a changed one does not', async () => {
@@ -39,7 +64,10 @@ describe('what a stranger can check', () => {
     writeFileSync(path, proof.text.replace(/\\"answer\\":\\"\w+\\"/, '\\"answer\\":\\"opt-in\\"'));
     expect(() => execFileSync('node', ['docs/check-proof.mjs', path], { stdio: 'pipe' })).toThrow();
     const { size } = JSON.parse((await apiGet('/ledger/head', WORLD.auditorKey)).text) as { size: number };
-    writeFileSync(path, (await apiGet(`/ledger/consistency?from=${Math.floor(size / 3)}&to=${size}`, WORLD.auditorKey)).text);
+    writeFileSync(
+      path,
+      (await apiGet(`/ledger/consistency?from=${Math.floor(size / 3)}&to=${size}`, WORLD.auditorKey)).text,
+    );
     expect(execFileSync('node', ['docs/check-proof.mjs', path], { encoding: 'utf8' })).toContain('is the beginning');
     expect((await apiGet(`/choices/${row!.id}/proof`, 'wrong')).status).toBe(401);
   }, 240_000);
@@ -57,7 +85,13 @@ describe('what a stranger can check', () => {
 
   test('every standing is made anew from the choices, and is the same', async () => {
     await go(page, '/ledger/proof');
-    const sum = async () => (await query<{ v: string }>(WORLD.database, "select md5(string_agg(person_no || ':' || encode(folds, 'hex'), ',' order by person_no)) as v from person_folds"))[0]!.v;
+    const sum = async () =>
+      (
+        await query<{ v: string }>(
+          WORLD.database,
+          "select md5(string_agg(person_no || ':' || encode(folds, 'hex'), ',' order by person_no)) as v from person_folds",
+        )
+      )[0]!.v;
     const before = await sum();
     await press(page, 'Rebuild every standing');
     await seen(page, 'people is what their choices say', 40_000);
@@ -70,7 +104,9 @@ describe('what a stranger can check', () => {
     await seen(page, 'all were put right', 40_000);
     await press(page, 'Compare only');
     await seen(page, 'people is what their choices say', 40_000);
-    expect((await query(WORLD.database, "select 1 from person_folds where person_no = 3 and folds <> '\\x'")).length).toBe(1);
+    expect(
+      (await query(WORLD.database, "select 1 from person_folds where person_no = 3 and folds <> '\\x'")).length,
+    ).toBe(1);
   }, 240_000);
 });
 
@@ -78,7 +114,14 @@ test('a change of a purpose is tried out on everybody first, and only a supervis
   const page = await signedIn(browser, 'mikkel');
   await go(page, '/ledger/purposes');
   const open = async (on: Page, title: string) => {
-    await on.evaluate((words) => [...document.querySelectorAll<HTMLElement>('tbody tr')].find((row) => row.innerText.includes(words))!.querySelector('button')!.click(), title);
+    await on.evaluate(
+      (words) =>
+        [...document.querySelectorAll<HTMLElement>('tbody tr')]
+          .find((row) => row.innerText.includes(words))!
+          .querySelector('button')!
+          .click(),
+      title,
+    );
     await seen(on, `Change “${title}”`);
   };
   await open(page, 'Calls about tours');
@@ -104,10 +147,27 @@ test('a change of a purpose is tried out on everybody first, and only a supervis
 
 test('two identities are one person while linked: the restrictive answer holds; unlinking restores exactly', async () => {
   const page = await signedIn(browser, 'mikkel');
-  const say = (email: string, answer: string) => api('/choices', { occurredAt: '2026-11-21T09:00:00Z', identifiers: [{ kind: 'email', value: email }], purpose: 'partner-offers', answer, externalId: `link-${email}` });
+  const say = (email: string, answer: string) =>
+    api('/choices', {
+      occurredAt: '2026-11-21T09:00:00Z',
+      identifiers: [{ kind: 'email', value: email }],
+      purpose: 'partner-offers',
+      answer,
+      externalId: `link-${email}`,
+    });
   const said = [await say('one.linde@mail.example', 'grant'), await say('two.linde@mail.example', 'refuse')];
-  const before = [await standing('one.linde@mail.example', 'partner-offers'), await standing('two.linde@mail.example', 'partner-offers')];
-  const [one, two] = await Promise.all(said.map(async ({ body }) => (await query<{ id: string }>(WORLD.database, 'select person_id as id from choices where id = $1', [body['id']]))[0]!.id));
+  const before = [
+    await standing('one.linde@mail.example', 'partner-offers'),
+    await standing('two.linde@mail.example', 'partner-offers'),
+  ];
+  const [one, two] = await Promise.all(
+    said.map(
+      async ({ body }) =>
+        (
+          await query<{ id: string }>(WORLD.database, 'select person_id as id from choices where id = $1', [body['id']])
+        )[0]!.id,
+    ),
+  );
   await go(page, `/people/${one}`);
   await fill(page, 'Other person', two!);
   await fill(page, 'Why', 'Showed both cards at the counter.');
@@ -117,8 +177,14 @@ test('two identities are one person while linked: the restrictive answer holds; 
   await fill(page, 'Why', 'It was her sister after all.');
   await press(page, 'Unlink');
   await seen(page, 'No other identity is linked.');
-  expect([await standing('one.linde@mail.example', 'partner-offers'), await standing('two.linde@mail.example', 'partner-offers')]).toEqual(before);
-  const acts = await query<{ act: string }>(WORLD.database, "select act from trail where subject in ($1, $2)", [one, two]);
+  expect([
+    await standing('one.linde@mail.example', 'partner-offers'),
+    await standing('two.linde@mail.example', 'partner-offers'),
+  ]).toEqual(before);
+  const acts = await query<{ act: string }>(WORLD.database, 'select act from trail where subject in ($1, $2)', [
+    one,
+    two,
+  ]);
   expect(acts.map(({ act }) => act)).toEqual(expect.arrayContaining(['identities-linked', 'identities-unlinked']));
 }, 240_000);
 
@@ -137,7 +203,10 @@ test('a copy of the keys needs two administrators, and is fetched once', async (
   await seen(ib, /passphrase/i);
   await fill(ib, 'Passphrase for the copy', 'a long passphrase for the safe');
   await press(ib, 'Fetch it, once');
-  await until('the copy is fetched', async () => (await query(WORLD.database, "select 1 from trail where act = 'key-export-fetched'")).length === 1);
+  await until(
+    'the copy is fetched',
+    async () => (await query(WORLD.database, "select 1 from trail where act = 'key-export-fetched'")).length === 1,
+  );
 }, 240_000);
 
 test('everybody as of a day, rates by seven dimensions with their tables', async () => {
@@ -153,21 +222,36 @@ test('everybody as of a day, rates by seven dimensions with their tables', async
     await seen(page, 'Newsletter by e-mail');
   }
   // Weeks stand in their order, and those in which nobody answered among them.
-  await page.$$eval('button', (buttons) => buttons.filter(({ innerText }) => innerText === 'as a table').at(-1)!.click());
+  await page.$$eval('button', (buttons) =>
+    buttons
+      .filter(({ innerText }) => innerText === 'as a table')
+      .at(-1)!
+      .click(),
+  );
   await page.waitForSelector('tbody tr');
-  const weeks = await page.$$eval('tbody tr > :first-child', (cells) => cells.map((cell) => Date.parse(`${(cell as HTMLElement).innerText} UTC`)).filter((at) => !Number.isNaN(at)));
+  const weeks = await page.$$eval('tbody tr > :first-child', (cells) =>
+    cells.map((cell) => Date.parse(`${(cell as HTMLElement).innerText} UTC`)).filter((at) => !Number.isNaN(at)),
+  );
   expect(weeks.length).toBeGreaterThan(20);
   expect(weeks.slice(1).map((at, i) => (at - weeks[i]!) / 86_400_000)).toEqual(weeks.slice(1).map(() => 7));
 });
 
 test('whoever sees people masked sees the same numbers and states of their requests', async () => {
-  const refs = (await query<{ ref: string }>(WORLD.database, 'select ref from requests order by ref')).map(({ ref }) => ref);
-  const closed = (await query<{ ref: string }>(WORLD.database, 'select ref from requests where closed_at is not null')).map(({ ref }) => ref);
+  const refs = (await query<{ ref: string }>(WORLD.database, 'select ref from requests order by ref')).map(
+    ({ ref }) => ref,
+  );
+  const closed = (
+    await query<{ ref: string }>(WORLD.database, 'select ref from requests where closed_at is not null')
+  ).map(({ ref }) => ref);
   expect(closed.length).toBeGreaterThan(1);
   const countsOf = async (page: Page, ref: string) => {
     await go(page, `/requests/${ref}`);
     const text = await textOf(page);
-    return (text.match(/\b\d[\d,]* (?:erased|kept|anonymi[sz]ed|restricted|records?|matches|lines?|files?|parts?|choices|failed|of \d+)\b/g) ?? []).sort();
+    return (
+      text.match(
+        /\b\d[\d,]* (?:erased|kept|anonymi[sz]ed|restricted|records?|matches|lines?|files?|parts?|choices|failed|of \d+)\b/g,
+      ) ?? []
+    ).sort();
   };
   const [supervisor, auditor] = [await signedIn(browser, 'mikkel'), await signedIn(browser, 'ulla')];
   let compared = 0;

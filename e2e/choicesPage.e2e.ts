@@ -11,9 +11,16 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 const ANNA = 'anna.kjaer@mail.example';
-const chosen = (name: string) => page.$$eval(`input[name="answer-${name}"]`, (radios) => radios.map((radio) => (radio as HTMLInputElement).checked));
-const choose = (name: string, nth: 0 | 1) => page.evaluate((purpose, n) => document.querySelectorAll<HTMLInputElement>(`input[name="answer-${purpose}"]`)[n]!.click(), name, nth);
-const standing = async (purpose: string) => (await api('/standing', { identifier: { kind: 'email', value: ANNA }, purpose })).body;
+const chosen = (name: string) =>
+  page.$$eval(`input[name="answer-${name}"]`, (radios) => radios.map((radio) => (radio as HTMLInputElement).checked));
+const choose = (name: string, nth: 0 | 1) =>
+  page.evaluate(
+    (purpose, n) => document.querySelectorAll<HTMLInputElement>(`input[name="answer-${purpose}"]`)[n]!.click(),
+    name,
+    nth,
+  );
+const standing = async (purpose: string) =>
+  (await api('/standing', { identifier: { kind: 'email', value: ANNA }, purpose })).body;
 
 test('who asks gets the same words whether or not they are known', async () => {
   await go(page, '/choices?lang=da');
@@ -42,9 +49,19 @@ test('a mailed code opens the page in the person’s language; a yes and a no ar
   await seen(page, 'Nyhedsbrev på e-mail');
 
   // Nothing is chosen for her: only what she said is shown as chosen.
-  const asked = new Set((await query<{ purpose: string }>(WORLD.database, "select distinct w.value as purpose from choices c join dictionary w on w.no = c.purpose_no join identifiers i on i.person_id = c.person_id where w.kind = 'purpose' and i.person_id = (select person_id from choices_page_links order by made_at desc limit 1)")).map(({ purpose }) => purpose));
-  for (const name of ['newsletter', 'tour-letter', 'partner-offers', 'ad-partners', 'camp-photos']) if (!asked.has(name)) expect(await chosen(name)).toEqual([false, false]);
-  const sizes = await page.$$eval('.yes-no label', (labels) => [...new Set(labels.map((label) => label.getBoundingClientRect().height))]);
+  const asked = new Set(
+    (
+      await query<{ purpose: string }>(
+        WORLD.database,
+        "select distinct w.value as purpose from choices c join dictionary w on w.no = c.purpose_no join identifiers i on i.person_id = c.person_id where w.kind = 'purpose' and i.person_id = (select person_id from choices_page_links order by made_at desc limit 1)",
+      )
+    ).map(({ purpose }) => purpose),
+  );
+  for (const name of ['newsletter', 'tour-letter', 'partner-offers', 'ad-partners', 'camp-photos'])
+    if (!asked.has(name)) expect(await chosen(name)).toEqual([false, false]);
+  const sizes = await page.$$eval('.yes-no label', (labels) => [
+    ...new Set(labels.map((label) => label.getBoundingClientRect().height)),
+  ]);
   expect(sizes).toHaveLength(1);
 
   await choose('ride-statistics', 0);
@@ -62,7 +79,10 @@ test('a mailed code opens the page in the person’s language; a yes and a no ar
   await seen(page, 'trak det tilbage');
   const receipt = await page.$eval('details a', (one) => (one as HTMLAnchorElement).href);
   const text = await page.evaluate(async (address) => (await fetch(address)).text(), receipt);
-  expect(JSON.parse(text)).toMatchObject({ '@context': expect.anything(), 'schema:proof': { 'schema:leafHash': expect.stringMatching(/^[0-9a-f]{64}$/) } });
+  expect(JSON.parse(text)).toMatchObject({
+    '@context': expect.anything(),
+    'schema:proof': { 'schema:leafHash': expect.stringMatching(/^[0-9a-f]{64}$/) },
+  });
 }, 240_000);
 
 test('a browser signal is honoured and said; a person who says otherwise knowing of it is believed', async () => {
@@ -80,7 +100,21 @@ test('a browser signal is honoured and said; a person who says otherwise knowing
 }, 240_000);
 
 test('a yes to the tour letter counts once it is confirmed from the mailbox; a look alone confirms nothing', async () => {
-  await api('/choices', { occurredAt: '2026-11-24T07:30:00Z', identifiers: [{ kind: 'email', value: ANNA }, { kind: 'customer-number', value: '48219' }], purpose: 'tour-letter', answer: 'grant', ask: 'phone-script', askVersion: 1, method: 'spoken', language: 'da', address: { channel: 'email', value: ANNA }, externalId: 'tour-anna' });
+  await api('/choices', {
+    occurredAt: '2026-11-24T07:30:00Z',
+    identifiers: [
+      { kind: 'email', value: ANNA },
+      { kind: 'customer-number', value: '48219' },
+    ],
+    purpose: 'tour-letter',
+    answer: 'grant',
+    ask: 'phone-script',
+    askVersion: 1,
+    method: 'spoken',
+    language: 'da',
+    address: { channel: 'email', value: ANNA },
+    externalId: 'tour-anna',
+  });
   expect(await standing('tour-letter')).toMatchObject({ permitted: false, standing: 'awaiting-confirmation' });
   const confirm = await mailTo(ANNA, /Bekræft venligst/);
   await go(page, /http:\/\/\S+\/confirm\/[\w-]+/.exec(confirm.text)![0]);
@@ -98,10 +132,25 @@ test('whoever unsubscribes in the newsletter is believed at once, and once', asy
   const left = await fetch(`${WORLD.newsletter}/unsubscribe/${contact.id}`, { method: 'POST' });
   expect(left.status).toBeLessThan(400);
   for (let n = 0; n < 50; n++) {
-    if ((await api('/standing', { identifier: { kind: 'email', value: JONAS }, purpose: 'newsletter' })).body['standing'] === 'withdrawn') break;
+    if (
+      (await api('/standing', { identifier: { kind: 'email', value: JONAS }, purpose: 'newsletter' })).body[
+        'standing'
+      ] === 'withdrawn'
+    )
+      break;
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
-  expect((await api('/standing', { identifier: { kind: 'email', value: JONAS }, purpose: 'newsletter' })).body).toMatchObject({ permitted: false, standing: 'withdrawn' });
-  const forged = await fetch(`${WORLD.address}/api/v1/webhooks/sys_newsletter`, { method: 'POST', headers: { 'webhook-id': 'm1', 'webhook-timestamp': String(Math.floor(Date.now() / 1000)), 'webhook-signature': 'v1,AAAA' }, body: JSON.stringify({ type: 'contact.subscribed', at: new Date().toISOString(), contact: contact }) });
+  expect(
+    (await api('/standing', { identifier: { kind: 'email', value: JONAS }, purpose: 'newsletter' })).body,
+  ).toMatchObject({ permitted: false, standing: 'withdrawn' });
+  const forged = await fetch(`${WORLD.address}/api/v1/webhooks/sys_newsletter`, {
+    method: 'POST',
+    headers: {
+      'webhook-id': 'm1',
+      'webhook-timestamp': String(Math.floor(Date.now() / 1000)),
+      'webhook-signature': 'v1,AAAA',
+    },
+    body: JSON.stringify({ type: 'contact.subscribed', at: new Date().toISOString(), contact: contact }),
+  });
   expect(forged.status).toBe(401);
 });

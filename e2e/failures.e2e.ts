@@ -2,7 +2,21 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { acceptAll, decideToFulfil, openAtCounter, tellRecipients, traceToEnd } from './support/journeys';
-import { fill, go, launch, mails, misbehave, openRequestOf, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import {
+  fill,
+  go,
+  launch,
+  mails,
+  misbehave,
+  openRequestOf,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  until,
+  WORLD,
+} from './support/world';
 
 let browser: Browser;
 let page: Page;
@@ -36,21 +50,29 @@ describe('a system that fails during a trace is said as it is, tried again, and 
     ['429', /asks us to slow down/],
     ['half-page', /breaks off or is not JSON/],
     ['time-out', /Newsletter service .*did not answer in time/],
-  ])('the newsletter service: %s', async (mode, words) => {
-    await traceAgain(() => misbehave('newsletter', mode, mode === 'time-out' ? 3 : FAILURES));
-    await seen(page, words);
-    await seen(page, /✓ Newsletter service 1 found/);
-  }, 240_000);
+  ])(
+    'the newsletter service: %s',
+    async (mode, words) => {
+      await traceAgain(() => misbehave('newsletter', mode, mode === 'time-out' ? 3 : FAILURES));
+      await seen(page, words);
+      await seen(page, /✓ Newsletter service 1 found/);
+    },
+    240_000,
+  );
 
   test.each([
     ['time-out', /Web shop .*The database did not answer in time/],
     ['refused', /Web shop .*The database refuses the connection/],
-  ])('the shop’s database: %s', async (mode, words) => {
-    await traceAgain(() => misbehave('shop', mode));
-    await seen(page, words);
-    await misbehave('shop', 'none');
-    await seen(page, /✓ Web shop [1-9]\d* found/);
-  }, 240_000);
+  ])(
+    'the shop’s database: %s',
+    async (mode, words) => {
+      await traceAgain(() => misbehave('shop', mode));
+      await seen(page, words);
+      await misbehave('shop', 'none');
+      await seen(page, /✓ Web shop [1-9]\d* found/);
+    },
+    240_000,
+  );
 
   test('the mailbox, held by another program: a time-out, then found', async () => {
     await traceAgain(() => misbehave('mailbox', 'time-out'));
@@ -91,8 +113,14 @@ test('a till file that was cut off in the middle: the broken line is held, the r
 
 test('mail that is not taken, or never answered, waits and goes out later', async () => {
   await misbehave('mail', '429', 2);
-  const ref = await openAtCounter(page, { givenName: 'Bodil', familyName: 'Krag', email: 'bodil.krag@inbox.example' }, 'access');
-  await until('the confirmation is mailed', async () => (await mails()).some(({ to, subject }) => to.includes('bodil.krag@inbox.example') && subject.includes(ref)));
+  const ref = await openAtCounter(
+    page,
+    { givenName: 'Bodil', familyName: 'Krag', email: 'bodil.krag@inbox.example' },
+    'access',
+  );
+  await until('the confirmation is mailed', async () =>
+    (await mails()).some(({ to, subject }) => to.includes('bodil.krag@inbox.example') && subject.includes(ref)),
+  );
 }, 240_000);
 
 test('systems that say “done” and have not done it: the erasure waits, says so, and ends once it is true', async () => {
@@ -112,7 +140,13 @@ test('systems that say “done” and have not done it: the erasure waits, says 
   await misbehave('shop', 'none');
   // The mailbox brings messages back after they were seen gone: only the second trace finds out.
   await seen(page, /The proof still finds \d+ records?: messages/);
-  expect(await query(WORLD.database, "select 1 from letters l join requests r on r.id = l.request_id where r.ref = $1 and l.template = 'erasure-answer'", [ref])).toEqual([]);
+  expect(
+    await query(
+      WORLD.database,
+      "select 1 from letters l join requests r on r.id = l.request_id where r.ref = $1 and l.template = 'erasure-answer'",
+      [ref],
+    ),
+  ).toEqual([]);
   await misbehave('mailbox', 'none');
   await tellRecipients(page);
   await seen(page, 'answered in time');

@@ -1,5 +1,18 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { at, fill, go, gone, launch, openRequestOf, press, query, seen, signedIn, textOf, WORLD } from './support/world';
+import {
+  at,
+  fill,
+  go,
+  gone,
+  launch,
+  openRequestOf,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  WORLD,
+} from './support/world';
 
 let browser: Browser;
 beforeAll(async () => void (browser = await launch()));
@@ -19,7 +32,10 @@ const enter = async (page: Page, name: string, value: string) => {
   await page.type(`[name="${name}"]`, value);
 };
 const send = async (page: Page) => {
-  await Promise.all([page.waitForNavigation({ waitUntil: 'load' }), page.click('main button[type=submit], form button[type=submit]')]);
+  await Promise.all([
+    page.waitForNavigation({ waitUntil: 'load' }),
+    page.click('main button[type=submit], form button[type=submit]'),
+  ]);
 };
 const words = (page: Page) => page.$eval('body', (body) => body.textContent ?? '');
 
@@ -32,7 +48,9 @@ describe('forms of people work before any script has run, and nothing typed stan
     await page.type('[name=password]', 'not-the-password');
     await Promise.all([page.waitForNavigation({ waitUntil: 'load' }), page.keyboard.press('Enter')]);
     expect(await words(page)).toMatch(/password/i);
-    expect(await page.$eval('[name=email]', (field) => (field as HTMLInputElement).value)).toBe('signe@larkmere.example');
+    expect(await page.$eval('[name=email]', (field) => (field as HTMLInputElement).value)).toBe(
+      'signe@larkmere.example',
+    );
     await page.type('[name=password]', 'larkmere');
     await Promise.all([page.waitForNavigation({ waitUntil: 'load' }), page.keyboard.press('Enter')]);
     expect(new URL(page.url()).pathname).toBe('/requests');
@@ -52,7 +70,13 @@ describe('forms of people work before any script has run, and nothing typed stan
     await send(page);
     const [, ref] = /(BK-\d{4}-\d{5})/.exec(await words(page)) ?? [];
     expect(ref).toBeDefined();
-    expect(await query(WORLD.database, 'select right_asked from (select "right" as right_asked from requests where ref = $1) r', [ref])).toEqual([{ right_asked: 'access' }]);
+    expect(
+      await query(
+        WORLD.database,
+        'select right_asked from (select "right" as right_asked from requests where ref = $1) r',
+        [ref],
+      ),
+    ).toEqual([{ right_asked: 'access' }]);
     expect(addresses.filter((address) => /ragna|holt|Holt/.test(address))).toEqual([]);
   }, 120_000);
 
@@ -66,7 +90,10 @@ describe('forms of people work before any script has run, and nothing typed stan
   }, 120_000);
 
   test('the way to one’s choices, and how a request stands', async () => {
-    for (const [path, field, value] of [['/choices', 'email', 'ragna.holt@mail.example'], ['/status', 'ref', 'BK-2026-00001']] as const) {
+    for (const [path, field, value] of [
+      ['/choices', 'email', 'ragna.holt@mail.example'],
+      ['/status', 'ref', 'BK-2026-00001'],
+    ] as const) {
       const { page, addresses } = await withoutScripts();
       await open(page, path);
       await enter(page, field, value);
@@ -88,7 +115,9 @@ test('a session that ends: signing in lies over the page, and what was typed is 
   await page.type('[role=dialog] [name=password]', 'larkmere');
   await page.click('[role=dialog] button[type=submit]');
   await gone(page, 'Your session has ended');
-  expect(await page.$$eval('input, textarea', (all) => all.map((one) => (one as HTMLInputElement).value))).toContain('Called, nobody answered.');
+  expect(await page.$$eval('input, textarea', (all) => all.map((one) => (one as HTMLInputElement).value))).toContain(
+    'Called, nobody answered.',
+  );
   await press(page, 'Note it');
   await seen(page, 'Called, nobody answered.');
 }, 120_000);

@@ -2,7 +2,23 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { api, at, choose, fill, go, gone, launch, openRequestOf, press, query, seen, signedIn, textOf, wait, WORLD } from './support/world';
+import {
+  api,
+  at,
+  choose,
+  fill,
+  go,
+  gone,
+  launch,
+  openRequestOf,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  wait,
+  WORLD,
+} from './support/world';
 
 const axe = readFileSync(createRequire(join(process.cwd(), 'package.json')).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -25,8 +41,23 @@ async function judge(path: string, on: Page = page): Promise<void> {
   // Charts are drawn a moment after the page is awake.
   await wait(500);
   await on.evaluate(axe);
-  const violations = await on.evaluate(async () => ((await (window as unknown as { axe: { run(options: object): Promise<{ violations: unknown[] }> } }).axe.run({ resultTypes: ['violations'] })).violations) as unknown) as Violation[];
-  const bad = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ target, failureSummary }) => `${target.join(' ')} ${failureSummary.slice(0, 160)}`).join(' | ')}`);
+  const violations = (await on.evaluate(
+    async () =>
+      (
+        await (window as unknown as { axe: { run(options: object): Promise<{ violations: unknown[] }> } }).axe.run({
+          resultTypes: ['violations'],
+        })
+      ).violations as unknown,
+  )) as Violation[];
+  const bad = violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .slice(0, 3)
+          .map(({ target, failureSummary }) => `${target.join(' ')} ${failureSummary.slice(0, 160)}`)
+          .join(' | ')}`,
+    );
   expect(bad).toEqual([]);
   const overflow = await on.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect(overflow).toBeLessThanOrEqual(0);
@@ -35,18 +66,59 @@ async function judge(path: string, on: Page = page): Promise<void> {
 const first = async (sql: string) => (await query<{ v: string }>(WORLD.database, sql))[0]!.v;
 
 describe('no serious or critical finding of axe, no sideways scrolling at 1280×800', () => {
-  test.each(['/desk', '/requests', '/requests/new', '/requests/inbox', '/requests/workload', '/requests/letters', '/requests/figures', '/people', '/ledger', '/ledger/overview', '/ledger/overview?by=week', '/ledger/imports', '/ledger/drift', '/ledger/audiences', '/ledger/purposes', '/ledger/proof', '/ledger/counter', '/systems', '/systems/sys_shop', '/keeping', '/trail'])('%s', (path) => judge(path));
-  test('a person', async () => judge(`/people/${await first("select id as v from persons where erased_at is null limit 1")}`));
-  test('a request under review', async () => judge(`/requests/${await first("select ref as v from requests where trace = 'finished' and closed_at is null limit 1")}`));
-  test('a request at its start', async () => judge(`/requests/${await first("select ref as v from requests where identity = 'none' and closed_at is null limit 1")}`));
-  test('a closed request', async () => judge(`/requests/${await first("select ref as v from requests where closed_at is not null limit 1")}`));
+  test.each([
+    '/desk',
+    '/requests',
+    '/requests/new',
+    '/requests/inbox',
+    '/requests/workload',
+    '/requests/letters',
+    '/requests/figures',
+    '/people',
+    '/ledger',
+    '/ledger/overview',
+    '/ledger/overview?by=week',
+    '/ledger/imports',
+    '/ledger/drift',
+    '/ledger/audiences',
+    '/ledger/purposes',
+    '/ledger/proof',
+    '/ledger/counter',
+    '/systems',
+    '/systems/sys_shop',
+    '/keeping',
+    '/trail',
+  ])('%s', (path) => judge(path));
+  test('a person', async () =>
+    judge(`/people/${await first('select id as v from persons where erased_at is null limit 1')}`));
+  test('a request under review', async () =>
+    judge(
+      `/requests/${await first("select ref as v from requests where trace = 'finished' and closed_at is null limit 1")}`,
+    ));
+  test('a request at its start', async () =>
+    judge(
+      `/requests/${await first("select ref as v from requests where identity = 'none' and closed_at is null limit 1")}`,
+    ));
+  test('a closed request', async () =>
+    judge(`/requests/${await first('select ref as v from requests where closed_at is not null limit 1')}`));
   test('an import', async () => judge(`/ledger/imports/${await first('select id as v from imports limit 1')}`));
   test('setup, and adding a system', async () => {
     const administrator = await signedIn(browser, 'ib');
     await judge('/setup', administrator);
     await judge('/systems/new', administrator);
   });
-  test.each(['/sign-in', '/ask', '/identity/unknown', '/hand-over/unknown', '/choices', '/choices/unknown', '/confirm/unknown', '/status', '/task/unknown', '/no-such-page'])('%s', async (path) => judge(path, await (await browser.createBrowserContext()).newPage()));
+  test.each([
+    '/sign-in',
+    '/ask',
+    '/identity/unknown',
+    '/hand-over/unknown',
+    '/choices',
+    '/choices/unknown',
+    '/confirm/unknown',
+    '/status',
+    '/task/unknown',
+    '/no-such-page',
+  ])('%s', async (path) => judge(path, await (await browser.createBrowserContext()).newPage()));
   test('the dark scheme too', async () => {
     await go(page, '/desk');
     await press(page, 'Night');
@@ -67,7 +139,8 @@ describe('no serious or critical finding of axe, no sideways scrolling at 1280×
       await page.setViewport({ width: 1280, height: 800 });
     }
   });
-  test('the console had nothing to complain about', () => expect(page.complaints.filter((line) => !/404|403/.test(line))).toEqual([]));
+  test('the console had nothing to complain about', () =>
+    expect(page.complaints.filter((line) => !/404|403/.test(line))).toEqual([]));
 });
 
 describe('keyboard', () => {
@@ -98,11 +171,21 @@ describe('keyboard', () => {
     const reached = new Set<string>();
     for (let n = 0; n < 140; n++) {
       await page.keyboard.press('Tab');
-      reached.add(await page.evaluate(() => {
-        const one = document.activeElement as HTMLElement;
-        const place = one.closest('.board.left') ? 'left' : one.closest('.board.right') ? 'right' : one.closest('main') ? 'sheet' : 'other';
-        return getComputedStyle(one).outlineStyle === 'none' && place !== 'other' ? `${place} without focus: ${one.outerHTML.slice(0, 80)}` : place;
-      }));
+      reached.add(
+        await page.evaluate(() => {
+          const one = document.activeElement as HTMLElement;
+          const place = one.closest('.board.left')
+            ? 'left'
+            : one.closest('.board.right')
+              ? 'right'
+              : one.closest('main')
+                ? 'sheet'
+                : 'other';
+          return getComputedStyle(one).outlineStyle === 'none' && place !== 'other'
+            ? `${place} without focus: ${one.outerHTML.slice(0, 80)}`
+            : place;
+        }),
+      );
     }
     expect([...reached].sort().filter((place) => place !== 'other')).toEqual(['left', 'right', 'sheet']);
   });
@@ -127,7 +210,11 @@ describe('bad input', () => {
   });
 
   test('the clock is told, and an extension announced, with its reason', async () => {
-    const ref = await openRequestOf(page, 'Lars', 'access').catch(() => null) ?? (await first("select ref as v from requests where closed_at is null and \"right\" = 'access' and due_on < '2026-11-24' limit 1"));
+    const ref =
+      (await openRequestOf(page, 'Lars', 'access').catch(() => null)) ??
+      (await first(
+        "select ref as v from requests where closed_at is null and \"right\" = 'access' and due_on < '2026-11-24' limit 1",
+      ));
     await go(page, `/requests/${ref}`);
     await press(page, 'why this date');
     await seen(page, 'This is not legal advice.');
@@ -137,36 +224,119 @@ describe('bad input', () => {
   test.each([
     ['/choices', 'not json', 400, 'not-json'],
     ['/choices', { occurredAt: '2026-02-30', identifiers: [], purpose: 'newsletter', answer: 'grant' }, 400, 'invalid'],
-    ['/choices', { occurredAt: '2026-02-03', identifiers: [{ kind: 'email', value: 'a@b.example' }], purpose: 'newsletter', answer: 'maybe' }, 400, 'invalid'],
+    [
+      '/choices',
+      {
+        occurredAt: '2026-02-03',
+        identifiers: [{ kind: 'email', value: 'a@b.example' }],
+        purpose: 'newsletter',
+        answer: 'maybe',
+      },
+      400,
+      'invalid',
+    ],
     ['/standing', { identifier: { kind: 'email', value: 'a@b.example' }, purpose: 'moon' }, 422, 'unknown-purpose'],
-    ['/clock', { regime: 'xx-law', right: 'access', receivedAt: '2026-11-01T10:00:00Z', zone: 'Europe/Copenhagen', calendar: { country: 'DK' } }, 422, 'unknown-regime'],
-    ['/clock', { regime: 'eu-gdpr', right: 'access', receivedAt: '2026-06-01T10:00:00Z', zone: 'Europe/Copenhagen', calendar: { country: 'DK' }, events: [{ kind: 'extended', at: '2026-07-05T10:00:00Z', reason: 'x' }] }, 422, 'extension-too-late'],
+    [
+      '/clock',
+      {
+        regime: 'xx-law',
+        right: 'access',
+        receivedAt: '2026-11-01T10:00:00Z',
+        zone: 'Europe/Copenhagen',
+        calendar: { country: 'DK' },
+      },
+      422,
+      'unknown-regime',
+    ],
+    [
+      '/clock',
+      {
+        regime: 'eu-gdpr',
+        right: 'access',
+        receivedAt: '2026-06-01T10:00:00Z',
+        zone: 'Europe/Copenhagen',
+        calendar: { country: 'DK' },
+        events: [{ kind: 'extended', at: '2026-07-05T10:00:00Z', reason: 'x' }],
+      },
+      422,
+      'extension-too-late',
+    ],
   ] as const)('%s answers %j with a problem', async (path, body, status, code) => {
     const answer = await api(path, body);
     expect(answer).toMatchObject({ status, type: 'application/problem+json', body: { status, code } });
     expect(String(answer.body['title']).length).toBeGreaterThan(5);
-    if (code === 'invalid') expect(answer.body['errors']).toEqual(expect.arrayContaining([expect.objectContaining({ path: expect.any(String) })]));
+    if (code === 'invalid')
+      expect(answer.body['errors']).toEqual(
+        expect.arrayContaining([expect.objectContaining({ path: expect.any(String) })]),
+      );
     expect(JSON.stringify(answer.body)).not.toContain('a@b.example');
   });
 
   test('the clock’s API gives every date with its reasons', async () => {
-    const { status, body } = await api('/clock', { regime: 'eu-gdpr', right: 'access', receivedAt: '2026-10-24T20:14:00Z', zone: 'Europe/Copenhagen', calendar: { country: 'DK' }, events: [{ kind: 'identity-asked', at: '2026-10-27T09:00:00Z' }, { kind: 'identity-proven', at: '2026-10-28T07:05:00Z' }] });
+    const { status, body } = await api('/clock', {
+      regime: 'eu-gdpr',
+      right: 'access',
+      receivedAt: '2026-10-24T20:14:00Z',
+      zone: 'Europe/Copenhagen',
+      calendar: { country: 'DK' },
+      events: [
+        { kind: 'identity-asked', at: '2026-10-27T09:00:00Z' },
+        { kind: 'identity-proven', at: '2026-10-28T07:05:00Z' },
+      ],
+    });
     expect({ status, dueOn: body['dueOn'] }).toEqual({ status: 200, dueOn: '2026-11-25' });
     expect((body['reasons'] as unknown[]).length).toBeGreaterThan(2);
   });
 
   test('a calculator looks into the future when told so; several laws together are due with the first', async () => {
-    const asked = { right: 'access', receivedAt: '2027-03-01T10:00:00Z', zone: 'Europe/Copenhagen', calendar: { country: 'DK' } };
-    expect(await api('/clock', { ...asked, regime: 'eu-gdpr' })).toMatchObject({ status: 422, body: { code: 'received-in-the-future' } });
-    expect(await api('/clock', { ...asked, regime: 'eu-gdpr', asOf: '2027-04-05T10:00:00Z' })).toMatchObject({ status: 200, body: { dueOn: '2027-04-01', state: 'overdue' } });
-    expect(await api('/clock', { ...asked, regimes: ['us-ia', 'eu-gdpr'], asOf: '2027-03-02T10:00:00Z' })).toMatchObject({ status: 200, body: { dueOn: '2027-04-01', laws: [{ regime: 'us-ia', dueOn: '2027-05-30' }, { regime: 'eu-gdpr', dueOn: '2027-04-01' }] } });
+    const asked = {
+      right: 'access',
+      receivedAt: '2027-03-01T10:00:00Z',
+      zone: 'Europe/Copenhagen',
+      calendar: { country: 'DK' },
+    };
+    expect(await api('/clock', { ...asked, regime: 'eu-gdpr' })).toMatchObject({
+      status: 422,
+      body: { code: 'received-in-the-future' },
+    });
+    expect(await api('/clock', { ...asked, regime: 'eu-gdpr', asOf: '2027-04-05T10:00:00Z' })).toMatchObject({
+      status: 200,
+      body: { dueOn: '2027-04-01', state: 'overdue' },
+    });
+    expect(
+      await api('/clock', { ...asked, regimes: ['us-ia', 'eu-gdpr'], asOf: '2027-03-02T10:00:00Z' }),
+    ).toMatchObject({
+      status: 200,
+      body: {
+        dueOn: '2027-04-01',
+        laws: [
+          { regime: 'us-ia', dueOn: '2027-05-30' },
+          { regime: 'eu-gdpr', dueOn: '2027-04-01' },
+        ],
+      },
+    });
     expect(await api('/clock', asked)).toMatchObject({ status: 400, body: { code: 'invalid' } });
   });
 
   test('which laws bind is told with its reasons', async () => {
-    const found = await api('/laws', { right: 'access', receivedAt: '2026-11-20T10:00:00Z', person: { country: 'US', region: 'CA' } });
-    expect(found).toMatchObject({ status: 200, body: { laws: [{ regime: 'us-ca', reasons: [{ code: 'place' }] }, { regime: 'eu-gdpr', reasons: [{ code: 'establishment' }] }], reasons: [] } });
-    expect(await api('/laws', { right: 'access', receivedAt: '2026-11-20T10:00:00Z', person: { country: 'nowhere' } })).toMatchObject({ status: 400 });
+    const found = await api('/laws', {
+      right: 'access',
+      receivedAt: '2026-11-20T10:00:00Z',
+      person: { country: 'US', region: 'CA' },
+    });
+    expect(found).toMatchObject({
+      status: 200,
+      body: {
+        laws: [
+          { regime: 'us-ca', reasons: [{ code: 'place' }] },
+          { regime: 'eu-gdpr', reasons: [{ code: 'establishment' }] },
+        ],
+        reasons: [],
+      },
+    });
+    expect(
+      await api('/laws', { right: 'access', receivedAt: '2026-11-20T10:00:00Z', person: { country: 'nowhere' } }),
+    ).toMatchObject({ status: 400 });
   });
 
   test('HTML in a name is shown as text, a formula stays a name', async () => {

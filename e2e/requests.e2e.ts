@@ -3,7 +3,24 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { acceptAll, decideToFulfil, judgeEachByKey, openAtCounter, outsider, traceToEnd } from './support/journeys';
-import { at, choose, chooseSeveral, fill, go, gone, launch, mailTo, newsletterFlag, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import {
+  at,
+  choose,
+  chooseSeveral,
+  fill,
+  go,
+  gone,
+  launch,
+  mailTo,
+  newsletterFlag,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  until,
+  WORLD,
+} from './support/world';
 
 let browser: Browser;
 let page: Page & { complaints: string[] };
@@ -49,7 +66,10 @@ test('what is no request is set aside', async () => {
 });
 
 test('the public form in Danish: what is missing is said in Danish; a withdrawal is recorded, the newsletter service follows, the answer is in Danish', async () => {
-  const [person] = await query<{ email: string; first_name: string; last_name: string }>(WORLD.shop, "select email, first_name, last_name from customers where country = 'DK' and newsletter_flag and email not like '%familien%' order by id desc limit 1");
+  const [person] = await query<{ email: string; first_name: string; last_name: string }>(
+    WORLD.shop,
+    "select email, first_name, last_name from customers where country = 'DK' and newsletter_flag and email not like '%familien%' order by id desc limit 1",
+  );
   const { email, first_name: givenName, last_name: familyName } = person!;
   await go(outside, '/ask?lang=da');
   await press(outside, 'Send min anmodning');
@@ -67,7 +87,17 @@ test('the public form in Danish: what is missing is said in Danish; a withdrawal
   await seen(page, 'Record it in the ledger');
   await press(page, /^Record \d+ choices? in the ledger/);
   await seen(page, 'What was done: our answer to the person');
-  await until('the shop follows', async () => (await query<{ newsletter_flag: boolean }>(WORLD.shop, 'select newsletter_flag from customers where email = $1', [email]))[0]!.newsletter_flag === false);
+  await until(
+    'the shop follows',
+    async () =>
+      (
+        await query<{ newsletter_flag: boolean }>(
+          WORLD.shop,
+          'select newsletter_flag from customers where email = $1',
+          [email],
+        )
+      )[0]!.newsletter_flag === false,
+  );
   expect((await newsletterFlag(email))?.subscribed ?? false).toBe(false);
   await press(page, 'Answer and close');
   await press(page, 'Send it and close');
@@ -77,7 +107,10 @@ test('the public form in Danish: what is missing is said in Danish; a withdrawal
 }, 300_000);
 
 test('signing in at the shop shows who asks', async () => {
-  const [person] = await query<{ email: string; first_name: string; last_name: string }>(WORLD.shop, "select email, first_name, last_name from customers where country = 'DK' and email not like '%familien%' order by id desc offset 3 limit 1");
+  const [person] = await query<{ email: string; first_name: string; last_name: string }>(
+    WORLD.shop,
+    "select email, first_name, last_name from customers where country = 'DK' and email not like '%familien%' order by id desc offset 3 limit 1",
+  );
   await go(outside, '/ask?lang=en');
   await outside.evaluate(() => (document.querySelector('input[value=access]') as HTMLElement).click());
   await fill(outside, 'Given name', person!.first_name);
@@ -96,18 +129,29 @@ test('signing in at the shop shows who asks', async () => {
   await outside.type('input[name=email]', person!.email);
   await outside.click('button');
   await seen(outside, 'Thank you, it is you');
-  const [row] = await query<{ identity: string; identity_method: string }>(WORLD.database, 'select identity, identity_method from requests where ref = $1', [ref]);
+  const [row] = await query<{ identity: string; identity_method: string }>(
+    WORLD.database,
+    'select identity, identity_method from requests where ref = $1',
+    [ref],
+  );
   expect(row).toEqual({ identity: 'proven', identity_method: 'shop-session' });
 }, 240_000);
 
 test('who asks again from another address is offered for joining; the older one, whose clock is nearer, answers both', async () => {
-  const [newer] = await query<{ ref: string }>(WORLD.database, "select r.ref from same_people s join requests r on r.id = s.request_id where r.\"right\" = 'portability' and r.closed_at is null and s.because = 'name, birth date'");
+  const [newer] = await query<{ ref: string }>(
+    WORLD.database,
+    "select r.ref from same_people s join requests r on r.id = s.request_id where r.\"right\" = 'portability' and r.closed_at is null and s.because = 'name, birth date'",
+  );
   const { ref } = newer!;
   await go(page, `/requests/${ref}`);
   await seen(page, /certain the same person \(name, birth date\) asked for the same on/);
   await press(page, 'Join them');
   await seen(page, /Joined to BK-/);
-  const [row] = await query<{ outcome: string; into: string }>(WORLD.database, 'select r.outcome, o.ref as into from requests r join requests o on o.id = r.joined_to where r.ref = $1', [ref]);
+  const [row] = await query<{ outcome: string; into: string }>(
+    WORLD.database,
+    'select r.outcome, o.ref as into from requests r join requests o on o.id = r.joined_to where r.ref = $1',
+    [ref],
+  );
   expect(row!.outcome).toBe(`joined-to-${row!.into}`);
   await seen(page, `joined to ${row!.into}, which is answered for both`);
   await go(page, `/requests/${row!.into}`);
@@ -115,7 +159,11 @@ test('who asks again from another address is offered for joining; the older one,
 });
 
 test('the owner of the card index is asked; what they hand over joins the trace and waits for a verdict', async () => {
-  const ref = await openAtCounter(page, { givenName: 'Aoife', familyName: 'O’Hare', email: 'aoife.ohare@mail.example' }, 'portability');
+  const ref = await openAtCounter(
+    page,
+    { givenName: 'Aoife', familyName: 'O’Hare', email: 'aoife.ohare@mail.example' },
+    'portability',
+  );
   await traceToEnd(page);
   await seen(page, /Office files \d+ found/);
   await seen(page, '1 part could not be read');
@@ -130,7 +178,10 @@ test('the owner of the card index is asked; what they hand over joins the trace 
   await press(outside, 'Show what is asked');
   await seen(outside, 'aoife.ohare@mail.example');
   const file = join(mkdtempSync(join(tmpdir(), 'bookend-cards-')), 'cards.csv');
-  writeFileSync(file, 'name;e-mail;job\nAoife O’Hare;aoife.ohare@mail.example;new brakes\nJonas Vind;jonas.vind@inbox.example;bell\n');
+  writeFileSync(
+    file,
+    'name;e-mail;job\nAoife O’Hare;aoife.ohare@mail.example;new brakes\nJonas Vind;jonas.vind@inbox.example;bell\n',
+  );
   await (await outside.$('input[type=file]'))!.uploadFile(file);
   await seen(outside, 'cards.csv: 1 record taken over');
   await fill(outside, 'Anything to say about it', 'One card.');
@@ -147,17 +198,48 @@ test('the owner of the card index is asked; what they hand over joins the trace 
 }, 300_000);
 
 test('five hundred matches are reviewed by keys alone', async () => {
-  const ref = await openAtCounter(page, { givenName: 'Anna', familyName: 'Kjær', email: 'anna.kjaer@mail.example' }, 'access');
+  const ref = await openAtCounter(
+    page,
+    { givenName: 'Anna', familyName: 'Kjær', email: 'anna.kjaer@mail.example' },
+    'access',
+  );
   await traceToEnd(page);
-  const link = /http:\/\/[^\s]+\/task\/[\w-]+/.exec((await mailTo('kurt@larkmere.example', new RegExp(`Workshop cards: please help with ${ref}`))).text)![0];
+  const link = /http:\/\/[^\s]+\/task\/[\w-]+/.exec(
+    (await mailTo('kurt@larkmere.example', new RegExp(`Workshop cards: please help with ${ref}`))).text,
+  )![0];
   await go(outside, link);
   await press(outside, 'Show what is asked');
   await outside.waitForSelector('input[type=file]');
   // Cards that are not alike, so that none is folded.
-  const words = ['chain', 'bell', 'brake', 'saddle', 'light', 'lock', 'wheel', 'spoke', 'pedal', 'frame', 'gear', 'cable', 'rack', 'fender', 'tyre', 'tube'];
-  const job = (n: number) => Array.from({ length: 9 }, (_, i) => `${words[(n * (i + 3) + i * i) % words.length]}${(n * 31 + i * 7) % 97}`).join(' ');
+  const words = [
+    'chain',
+    'bell',
+    'brake',
+    'saddle',
+    'light',
+    'lock',
+    'wheel',
+    'spoke',
+    'pedal',
+    'frame',
+    'gear',
+    'cable',
+    'rack',
+    'fender',
+    'tyre',
+    'tube',
+  ];
+  const job = (n: number) =>
+    Array.from({ length: 9 }, (_, i) => `${words[(n * (i + 3) + i * i) % words.length]}${(n * 31 + i * 7) % 97}`).join(
+      ' ',
+    );
   const file = join(mkdtempSync(join(tmpdir(), 'bookend-cards-')), 'cards.csv');
-  writeFileSync(file, ['name;e-mail;job', ...Array.from({ length: 500 }, (_, n) => `Anna Kjær;anna.kjaer@mail.example;${job(n)}`)].join('\n'));
+  writeFileSync(
+    file,
+    ['name;e-mail;job', ...Array.from({ length: 500 }, (_, n) => `Anna Kjær;anna.kjaer@mail.example;${job(n)}`)].join(
+      '\n',
+    ),
+  );
   await (await outside.$('input[type=file]'))!.uploadFile(file);
   await seen(outside, 'cards.csv: 500 records taken over');
   await press(outside, 'That is all');
@@ -166,7 +248,16 @@ test('five hundred matches are reviewed by keys alone', async () => {
   await go(page, `/requests/${ref}`);
   const rows = await judgeEachByKey(page);
   expect(rows).toBeGreaterThan(500);
-  const judged = async () => Number((await query<{ n: string }>(WORLD.database, "select count(*) as n from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = $1 and m.parent_key is null and m.verdict = 'theirs'", [ref]))[0]!.n);
+  const judged = async () =>
+    Number(
+      (
+        await query<{ n: string }>(
+          WORLD.database,
+          "select count(*) as n from matches m join traces t on t.id = m.trace_id join requests r on r.id = t.request_id where r.ref = $1 and m.parent_key is null and m.verdict = 'theirs'",
+          [ref],
+        )
+      )[0]!.n,
+    );
   await until('every verdict is in the database', async () => (await judged()) === rows, 150);
   await seen(page, 'Decide to fulfil');
 }, 420_000);

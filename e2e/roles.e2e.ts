@@ -4,10 +4,22 @@ import { query, WORLD } from './support/world';
 /** What each role may open, from the table of who may do what; written down here a second time on purpose. */
 /** Who may open it; and for whom it is not there, because it is not theirs. */
 type Allowed = readonly (Role | `no ${Role}`)[];
-const statusFor = (allowed: Allowed, role: Role): number => (allowed.includes(role) ? 200 : allowed.includes(`no ${role}`) ? 404 : 403);
+const statusFor = (allowed: Allowed, role: Role): number =>
+  allowed.includes(role) ? 200 : allowed.includes(`no ${role}`) ? 404 : 403;
 
 const PAGES: Record<string, Allowed> = {
-  '/desk': ['coordinator', 'supervisor', 'auditor', 'administrator', 'counter-staff', 'reviewer', 'system-owner', 'other-owner', 'hold-keeper', 'retention-keeper'],
+  '/desk': [
+    'coordinator',
+    'supervisor',
+    'auditor',
+    'administrator',
+    'counter-staff',
+    'reviewer',
+    'system-owner',
+    'other-owner',
+    'hold-keeper',
+    'retention-keeper',
+  ],
   '/requests': ['coordinator', 'supervisor', 'auditor', 'reviewer'],
   '/requests/new': ['coordinator', 'supervisor'],
   '/requests/{ref}': ['coordinator', 'supervisor', 'auditor', 'reviewer'],
@@ -33,8 +45,27 @@ const PAGES: Record<string, Allowed> = {
   '/systems/sys_tills': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'no other-owner'],
   '/systems/sys_office': ['coordinator', 'supervisor', 'auditor', 'administrator', 'no system-owner', 'other-owner'],
   '/systems/sys_shop': ['coordinator', 'supervisor', 'auditor', 'administrator', 'no system-owner', 'no other-owner'],
-  '/keeping': ['coordinator', 'supervisor', 'auditor', 'system-owner', 'other-owner', 'hold-keeper', 'retention-keeper'],
-  '/trail': ['coordinator', 'supervisor', 'auditor', 'administrator', 'counter-staff', 'reviewer', 'system-owner', 'other-owner', 'hold-keeper', 'retention-keeper'],
+  '/keeping': [
+    'coordinator',
+    'supervisor',
+    'auditor',
+    'system-owner',
+    'other-owner',
+    'hold-keeper',
+    'retention-keeper',
+  ],
+  '/trail': [
+    'coordinator',
+    'supervisor',
+    'auditor',
+    'administrator',
+    'counter-staff',
+    'reviewer',
+    'system-owner',
+    'other-owner',
+    'hold-keeper',
+    'retention-keeper',
+  ],
   '/setup': ['auditor', 'administrator'],
 };
 
@@ -47,13 +78,26 @@ const DATA: Record<string, Allowed> = {
   '/ledger/receipts/{choice}': ['coordinator', 'supervisor', 'auditor'],
 };
 
-const PUBLIC = ['/sign-in', '/ask', '/status', '/task/unknown-token', '/identity/unknown-token', '/hand-over/unknown-token', '/choices', '/choices/unknown-token', '/confirm/unknown-token', '/api/v1/health', '/api/v1/openapi.json'];
+const PUBLIC = [
+  '/sign-in',
+  '/ask',
+  '/status',
+  '/task/unknown-token',
+  '/identity/unknown-token',
+  '/hand-over/unknown-token',
+  '/choices',
+  '/choices/unknown-token',
+  '/confirm/unknown-token',
+  '/api/v1/health',
+  '/api/v1/openapi.json',
+];
 
 let all: Everybody;
 beforeAll(async () => void (all = await everybody()));
 afterAll(() => all.leave());
 
-const get = (path: string, role: Role) => fetch(`${WORLD.address}${all.filled(path)}`, { headers: { cookie: all.cookies.get(role)! }, redirect: 'manual' });
+const get = (path: string, role: Role) =>
+  fetch(`${WORLD.address}${all.filled(path)}`, { headers: { cookie: all.cookies.get(role)! }, redirect: 'manual' });
 
 describe.each(Object.entries(PAGES))('%s', (path, allowed) => {
   test.each(ROLES.map((role) => [role]))('%s', async (role) => {
@@ -71,7 +115,9 @@ describe.each(Object.entries(DATA))('%s', (path, allowed) => {
   });
 });
 
-test.each(PUBLIC.map((path) => [path]))('%s is open to everybody', async (path) => expect((await get(path, 'nobody')).status).toBe(200));
+test.each(PUBLIC.map((path) => [path]))('%s is open to everybody', async (path) =>
+  expect((await get(path, 'nobody')).status).toBe(200),
+);
 
 test('an auditor sees requests and people masked, never a clear address', async () => {
   const html = `${await (await get('/requests/{ref}', 'auditor')).text()}${await (await get('/people/{person}', 'auditor')).text()}`;
@@ -80,8 +126,19 @@ test('an auditor sees requests and people masked, never a clear address', async 
 });
 
 test('looks leave entries in the trail', async () => {
-  const acts = await query<{ act: string }>(WORLD.database, 'select distinct act from trail where actor = $1', ['usr_mikkel']);
-  expect(acts.map(({ act }) => act)).toEqual(expect.arrayContaining(['signed-in', 'request-viewed', 'person-opened', 'ledger-opened', 'record-opened', 'certificate-opened']));
+  const acts = await query<{ act: string }>(WORLD.database, 'select distinct act from trail where actor = $1', [
+    'usr_mikkel',
+  ]);
+  expect(acts.map(({ act }) => act)).toEqual(
+    expect.arrayContaining([
+      'signed-in',
+      'request-viewed',
+      'person-opened',
+      'ledger-opened',
+      'record-opened',
+      'certificate-opened',
+    ]),
+  );
 });
 
 test('every page carries the security headers', async () => {

@@ -30,9 +30,25 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const kind = (label: string) => page.evaluate((words) => [...document.querySelectorAll('.kinds label')].find((one) => one.textContent!.startsWith(words))!.querySelector('input')!.click(), label);
+const kind = (label: string) =>
+  page.evaluate(
+    (words) =>
+      [...document.querySelectorAll('.kinds label')]
+        .find((one) => one.textContent!.startsWith(words))!
+        .querySelector('input')!
+        .click(),
+    label,
+  );
 const confirmAll = async (collection: string) => {
-  await page.evaluate((name) => ([...document.querySelectorAll('details.collection')].find((one) => one.querySelector('summary')!.textContent!.startsWith(name))!.querySelector('.pad button') as HTMLButtonElement).click(), collection);
+  await page.evaluate(
+    (name) =>
+      (
+        [...document.querySelectorAll('details.collection')]
+          .find((one) => one.querySelector('summary')!.textContent!.startsWith(name))!
+          .querySelector('.pad button') as HTMLButtonElement
+      ).click(),
+    collection,
+  );
 };
 
 test('an administrator adds a database that nobody here designed: tried, read, confirmed, switched on', async () => {
@@ -61,13 +77,22 @@ test('an administrator adds a database that nobody here designed: tried, read, c
   await press(page, 'Keep it so');
   await seen(page, 'Riding club is searched from now on');
   expect(page.complaints).toEqual([]);
-  const [row] = await query<{ is_traced: boolean; connection_sealed: Buffer }>(WORLD.database, "select is_traced, connection_sealed from systems where name = 'Riding club'");
+  const [row] = await query<{ is_traced: boolean; connection_sealed: Buffer }>(
+    WORLD.database,
+    "select is_traced, connection_sealed from systems where name = 'Riding club'",
+  );
   expect(row!.is_traced).toBe(true);
   expect(row!.connection_sealed.includes('riding_club')).toBe(false);
 });
 
 test('its register is said once, and stands among the systems', async () => {
-  await page.evaluate(() => ([...document.querySelectorAll('tr')].find((row) => row.cells[0]?.textContent === 'club.members' && row.querySelector('button.plain'))!.querySelector('button.plain') as HTMLButtonElement).click());
+  await page.evaluate(() =>
+    (
+      [...document.querySelectorAll('tr')]
+        .find((row) => row.cells[0]?.textContent === 'club.members' && row.querySelector('button.plain'))!
+        .querySelector('button.plain') as HTMLButtonElement
+    ).click(),
+  );
   await fill(page, 'Used for', 'running the club');
   await fill(page, 'Kept', 'one year after leaving');
   await fill(page, 'Comes from', 'you');

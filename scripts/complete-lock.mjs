@@ -11,7 +11,7 @@ const lock = JSON.parse(readFileSync(FILE, 'utf8'));
 const packages = lock.packages;
 
 function isKnown(name, from) {
-  for (let folder = from; ; ) {
+  for (let folder = from; ;) {
     if (packages[`${folder ? `${folder}/` : ''}node_modules/${name}`]) return true;
     if (!folder) return false;
     const at = folder.lastIndexOf('node_modules/');
@@ -23,7 +23,13 @@ let added = 0;
 for (const [from, meta] of Object.entries({ ...packages })) {
   for (const [name, range] of Object.entries(meta.optionalDependencies ?? {})) {
     if (isKnown(name, from)) continue;
-    packages[`node_modules/${name}`] = { version: range.replace(/^[\^~]/, ''), optional: true, ...(meta.dev ? { dev: true } : {}), os: [OS.find((os) => name.includes(os)) ?? 'none'], cpu: [CPU.find((cpu) => name.includes(cpu)) ?? 'none'] };
+    packages[`node_modules/${name}`] = {
+      version: range.replace(/^[\^~]/, ''),
+      optional: true,
+      ...(meta.dev ? { dev: true } : {}),
+      os: [OS.find((os) => name.includes(os)) ?? 'none'],
+      cpu: [CPU.find((cpu) => name.includes(cpu)) ?? 'none'],
+    };
     added++;
   }
 }

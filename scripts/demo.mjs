@@ -21,7 +21,8 @@ endWith(async () => {
   const pidFile = join(stateFolder('demo'), 'demo.pid');
   await oneAtATime('starting a demo', async () => {
     const pid = existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8')) : 0;
-    if (isAlive(pid)) throw new Failed(`A demo runs already (process ${pid}).`, 'Open it, or end it with: ./bookend stop');
+    if (isAlive(pid))
+      throw new Failed(`A demo runs already (process ${pid}).`, 'Open it, or end it with: ./bookend stop');
     writeFileSync(pidFile, String(process.pid));
   });
   process.on('exit', () => rmSync(pidFile, { force: true }));
@@ -39,7 +40,12 @@ endWith(async () => {
       });
     }
   });
-  world = await startWorld({ name: 'demo', mode: 'demo', fresh, ...(process.env.BOOKEND_NOW ? { now: process.env.BOOKEND_NOW } : {}) }).catch((error) => {
+  world = await startWorld({
+    name: 'demo',
+    mode: 'demo',
+    fresh,
+    ...(process.env.BOOKEND_NOW ? { now: process.env.BOOKEND_NOW } : {}),
+  }).catch((error) => {
     if (!stopping) throw error;
     process.exit(130);
   });
@@ -64,7 +70,17 @@ ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
 
   Ctrl-C stops everything. The data stays; --fresh starts over.
 `);
-  const died = ['web', 'worker', 'checks', 'standins'].map((name) => new Promise((_, reject) => world.children[name].once('exit', (code) => stopping || reject(new Failed(`${name} ended with ${code}.`, `Its own words are in ${world.children[name].logFile}.`)))));
+  const died = ['web', 'worker', 'checks', 'standins'].map(
+    (name) =>
+      new Promise((_, reject) =>
+        world.children[name].once(
+          'exit',
+          (code) =>
+            stopping ||
+            reject(new Failed(`${name} ended with ${code}.`, `Its own words are in ${world.children[name].logFile}.`)),
+        ),
+      ),
+  );
   await Promise.race([ended, ...died]).catch(async (error) => {
     await world.stop();
     throw error;

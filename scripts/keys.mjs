@@ -12,7 +12,11 @@ import { endWith, Failed } from './lib/say.mjs';
 function secret(prompt) {
   const isTyped = process.stdin.isTTY;
   if (isTyped) process.stdout.write(prompt);
-  const lines = createInterface({ input: process.stdin, output: new Writable({ write: (_, __, done) => done() }), terminal: Boolean(isTyped) });
+  const lines = createInterface({
+    input: process.stdin,
+    output: new Writable({ write: (_, __, done) => done() }),
+    terminal: Boolean(isTyped),
+  });
   return new Promise((done) => {
     lines.once('line', (line) => {
       done(line);
@@ -26,27 +30,41 @@ function secret(prompt) {
 /** Adds a key to the key file; the older ones stay for what is still under them. */
 async function newMaster() {
   const file = process.env.BOOKEND_KEY_FILE ?? join(stateFolder('demo'), 'keys.json');
-  console.log((await run('node', ['--import', 'tsx', 'src/main/newMaster.ts'], { env: { BOOKEND_KEY_FILE: file }, quiet: true })).trim());
+  console.log(
+    (
+      await run('node', ['--import', 'tsx', 'src/main/newMaster.ts'], { env: { BOOKEND_KEY_FILE: file }, quiet: true })
+    ).trim(),
+  );
 }
 
 /** Opens a copy that was fetched on the Setup page into a key file. */
 async function open([copy, file]) {
-  if (!copy || !file) throw new Failed('Say which copy, and the key file to write.', './bookend keys open COPY FILE; the passphrase is asked for');
+  if (!copy || !file)
+    throw new Failed(
+      'Say which copy, and the key file to write.',
+      './bookend keys open COPY FILE; the passphrase is asked for',
+    );
   const [from, to] = [copy, file].map((path) => resolve(process.env.BOOKEND_CALLED_FROM ?? '.', path));
-  if (!existsSync(from)) throw new Failed(`There is no file ${from}.`, 'Give the copy that was fetched on the Setup page.');
+  if (!existsSync(from))
+    throw new Failed(`There is no file ${from}.`, 'Give the copy that was fetched on the Setup page.');
   const passphrase = await secret('Passphrase: ');
-  const child = spawn('node', ['--import', 'tsx', 'src/main/openCopy.ts', from, to], { cwd: ROOT, stdio: ['pipe', 'inherit', 'pipe'] });
+  const child = spawn('node', ['--import', 'tsx', 'src/main/openCopy.ts', from, to], {
+    cwd: ROOT,
+    stdio: ['pipe', 'inherit', 'pipe'],
+  });
   let said = '';
   child.stderr.on('data', (part) => (said += part));
   child.stdin.end(passphrase);
   const code = await new Promise((done) => child.on('close', done));
-  if (code !== 0) throw new Failed(/Error: (.*)/.exec(said)?.[1] ?? 'The copy could not be opened.', 'Nothing was written.');
+  if (code !== 0)
+    throw new Failed(/Error: (.*)/.exec(said)?.[1] ?? 'The copy could not be opened.', 'Nothing was written.');
 }
 
 endWith(async () => {
   const [what, ...rest] = process.argv.slice(2);
   const act = { 'new-master': newMaster, open: open }[what];
-  if (!act) throw new Failed('Say what to do with the keys.', './bookend keys new-master, or ./bookend keys open COPY FILE');
+  if (!act)
+    throw new Failed('Say what to do with the keys.', './bookend keys new-master, or ./bookend keys open COPY FILE');
   await ensureModules();
   await act(rest);
 });

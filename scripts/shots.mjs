@@ -32,7 +32,14 @@ endWith(async () => {
   await ensureModules();
   await ensureChromium();
   const { launch } = await import('./lib/browser.mjs');
-  const world = await startWorld({ name: 'shots', mode: 'demo', durable: false, fresh: true, now: NOW, ports: { web: 4470, postgres: 5487 } });
+  const world = await startWorld({
+    name: 'shots',
+    mode: 'demo',
+    durable: false,
+    fresh: true,
+    now: NOW,
+    ports: { web: 4470, postgres: 5487 },
+  });
   const browser = await launch(1280, 800);
   try {
     mkdirSync(OUT, { recursive: true });
@@ -46,22 +53,38 @@ endWith(async () => {
     };
     await shoot('ask', '/ask');
     await signIn(page, world.address, 'mikkel');
-    const click = (words) => page.evaluate((text) => [...document.querySelectorAll('button')].find((one) => one.innerText.includes(text)).click(), words);
+    const click = (words) =>
+      page.evaluate(
+        (text) => [...document.querySelectorAll('button')].find((one) => one.innerText.includes(text)).click(),
+        words,
+      );
     const settle = () => new Promise((resolve) => setTimeout(resolve, 1500));
-    const refs = await page.evaluate(async () => [...new DOMParser().parseFromString(await (await fetch('/requests?state=all')).text(), 'text/html').querySelectorAll('tbody tr')].map((row) => row.innerText ?? row.textContent));
+    const refs = await page.evaluate(async () =>
+      [
+        ...new DOMParser()
+          .parseFromString(await (await fetch('/requests?state=all')).text(), 'text/html')
+          .querySelectorAll('tbody tr'),
+      ].map((row) => row.innerText ?? row.textContent),
+    );
     const refOf = (words) => /BK-\d{4}-\d{5}/.exec(refs.find((text) => words.every((word) => text.includes(word))))[0];
     await shoot('desk', '/desk');
     await shoot('requests', '/requests');
     await shoot('review', `/requests/${refOf(['Mette', 'access'])}`, async () => {
       await settle();
-      await page.evaluate(() => [...document.querySelectorAll('.matches tbody tr')].find((row) => row.innerText.includes('Chain guard again'))?.click());
+      await page.evaluate(() =>
+        [...document.querySelectorAll('.matches tbody tr')]
+          .find((row) => row.innerText.includes('Chain guard again'))
+          ?.click(),
+      );
       await settle();
     });
     await shoot('clock', `/requests/${refOf(['Ines'])}`, async () => {
       await click('why this date');
       await settle();
     });
-    await page.waitForFunction(async () => (await (await fetch('/requests/inbox')).text()).includes('Indsigt'), { timeout: 30000 });
+    await page.waitForFunction(async () => (await (await fetch('/requests/inbox')).text()).includes('Indsigt'), {
+      timeout: 30000,
+    });
     await shoot('inbox', '/requests/inbox');
     const person = await page.evaluate(async (url) => (await fetch(url)).ok, '/people');
     if (!person) throw new Error('people cannot be seen');
@@ -83,11 +106,23 @@ endWith(async () => {
     await shoot('drift', '/ledger/drift', settle);
     await shoot('audiences', '/ledger/audiences', async () => {
       const list = join(stateFolder('shots'), 'november-tours.csv');
-      const contacts = (await (await fetch(`${world.urls.newsletter}/contacts?limit=200`, { headers: { authorization: `Bearer ${world.settings.newsletterToken}` } })).json()).items;
+      const contacts = (
+        await (
+          await fetch(`${world.urls.newsletter}/contacts?limit=200`, {
+            headers: { authorization: `Bearer ${world.settings.newsletterToken}` },
+          })
+        ).json()
+      ).items;
       writeFileSync(list, ['email', ...contacts.map(({ email }) => email), 'somebody.new@nowhere.example'].join('\n'));
       await (await page.$('section[aria-labelledby=ask] input[type=file]')).uploadFile(list);
       await click('Ask about every address');
-      await page.waitForFunction(() => [...document.querySelectorAll('tr')].some((row) => row.innerText.includes('november-tours.csv') && row.innerText.includes('finished')), { timeout: 60000 });
+      await page.waitForFunction(
+        () =>
+          [...document.querySelectorAll('tr')].some(
+            (row) => row.innerText.includes('november-tours.csv') && row.innerText.includes('finished'),
+          ),
+        { timeout: 60000 },
+      );
       await settle();
     });
     await shoot('purposes', '/ledger/purposes', settle);

@@ -13,7 +13,8 @@ if (!isAlive(pid)) {
   console.log('No demo is running.');
 } else {
   process.kill(pid, 'SIGTERM');
-  for (const end = Date.now() + PATIENCE_MS; Date.now() < end && isAlive(pid); ) await new Promise((resolve) => setTimeout(resolve, 150));
+  for (const end = Date.now() + PATIENCE_MS; Date.now() < end && isAlive(pid);)
+    await new Promise((resolve) => setTimeout(resolve, 150));
   if (isAlive(pid)) {
     console.error(`The demo (process ${pid}) does not stop.`);
     process.exitCode = 1;

@@ -22,7 +22,10 @@ const total = { passed: 0, failed: 0, skipped: 0 };
 /** A check that is no Jest test counts as one. */
 async function check(name, args) {
   say(name);
-  await run('node', args, { quiet: true, env: { NODE_OPTIONS: '' } }).then(() => total.passed++, () => total.failed++);
+  await run('node', args, { quiet: true, env: { NODE_OPTIONS: '' } }).then(
+    () => total.passed++,
+    () => total.failed++,
+  );
 }
 
 /** A check of a check: on something wrong it has to say so, by the name of the rule. */
@@ -40,13 +43,25 @@ function checkBites(name, args, cwd, expected) {
 async function jest(part, names, env) {
   say(`${part} tests`);
   const report = join(mkdtempSync(join(tmpdir(), 'bookend-report-')), 'report.json');
-  const args = [...BIN('jest', 'bin/jest.js'), '--selectProjects', part, '--json', '--outputFile', report, '--silent=false', ...(part === 'browser' || part === 'outages' ? ['--runInBand'] : ['--maxWorkers=2']), ...names];
+  const args = [
+    ...BIN('jest', 'bin/jest.js'),
+    '--selectProjects',
+    part,
+    '--json',
+    '--outputFile',
+    report,
+    '--silent=false',
+    ...(part === 'browser' || part === 'outages' ? ['--runInBand'] : ['--maxWorkers=2']),
+    ...names,
+  ];
   await run('node', args, { env: { ...env, NODE_OPTIONS: '--no-warnings', FORCE_COLOR: '0' } }).catch(() => {});
   if (!existsSync(report)) {
     total.failed++;
     return;
   }
-  const { numPassedTests, numFailedTests, numPendingTests, numRuntimeErrorTestSuites, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+  const { numPassedTests, numFailedTests, numPendingTests, numRuntimeErrorTestSuites, numTotalTests } = JSON.parse(
+    readFileSync(report, 'utf8'),
+  );
   total.passed += numPassedTests;
   total.failed += numFailedTests + numRuntimeErrorTestSuites;
   total.skipped += numPendingTests;
@@ -61,7 +76,16 @@ const TODAY = '2026-11-24T08:00:00Z';
 /** The whole of Larkmere on ports of its own; a test can kill the worker and start it again. */
 async function inWorld(work) {
   const env = { BOOKEND_RETRY_BASE_MS: '400', BOOKEND_OPERATION_PAUSE_MS: '120' };
-  const world = await startWorld({ name: 'browser', mode: 'test', durable: false, fresh: true, now: TODAY, people: 700, ports: { web: 4270, postgres: 5481 }, env });
+  const world = await startWorld({
+    name: 'browser',
+    mode: 'test',
+    durable: false,
+    fresh: true,
+    now: TODAY,
+    people: 700,
+    ports: { web: 4270, postgres: 5481 },
+    env,
+  });
   await withControl(world, work);
   if (total.failed > 0) tellFaults(world.logs);
 }
@@ -75,7 +99,17 @@ function tellFaults(logs) {
 /** A smaller Larkmere whose database, storage and mail server are really taken away: on a server that keeps what it said it kept. */
 async function inOutages(spans) {
   const env = { BOOKEND_OPERATION_PAUSE_MS: '400', BOOKEND_DAILY_LOOK_MS: '1000', BOOKEND_WEB_PROCESSES: '1' };
-  const world = await startWorld({ name: 'outages', mode: 'test', durable: true, fresh: true, now: TODAY, people: 700, ports: { web: 4290, postgres: 5482 }, env, quiet: true });
+  const world = await startWorld({
+    name: 'outages',
+    mode: 'test',
+    durable: true,
+    fresh: true,
+    now: TODAY,
+    people: 700,
+    ports: { web: 4290, postgres: 5482 },
+    env,
+    quiet: true,
+  });
   await withControl(world, (more) => jest('outages', [], { ...more, OUTAGE_SECONDS: spans.join(' ') }));
 }
 
@@ -103,10 +137,23 @@ endWith(async () => {
     };
     const rules = async () => {
       await check('lint', [...BIN('eslint', 'bin/eslint.js'), '.', '--max-warnings', '0']);
-      await check('dependency rules', [...cruise, 'src', 'standins', 'e2e', 'demo', '--config', '.dependency-cruiser.cjs']);
+      await check('dependency rules', [
+        ...cruise,
+        'src',
+        'standins',
+        'e2e',
+        'demo',
+        '--config',
+        '.dependency-cruiser.cjs',
+      ]);
     };
     await Promise.all([types(), rules()]);
-    checkBites('dependency rules find a wrong import', [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')], join(ROOT, 'test/fixtures/wrong-import'), 'error core-is-pure: src/core/leak.ts → src/db/secret.ts');
+    checkBites(
+      'dependency rules find a wrong import',
+      [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')],
+      join(ROOT, 'test/fixtures/wrong-import'),
+      'error core-is-pure: src/core/leak.ts → src/db/secret.ts',
+    );
   }
   if (parts.includes('unit')) await jest('unit', given, {});
   if (parts.includes('database')) {
@@ -122,15 +169,20 @@ endWith(async () => {
   }
   if (parts.includes('browser')) {
     await ensureBuild();
-    const acting = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.e2e.ts') && !LOOKS.some((look) => `e2e/${file}`.startsWith(look))).map((file) => `e2e/${file}`);
+    const acting = readdirSync(join(ROOT, 'e2e'))
+      .filter((file) => file.endsWith('.e2e.ts') && !LOOKS.some((look) => `e2e/${file}`.startsWith(look)))
+      .map((file) => `e2e/${file}`);
     // Some only look at pages, whatever the others do to the world meanwhile: they run beside them.
-    await inWorld((env) => (name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)])));
+    await inWorld((env) =>
+      name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)]),
+    );
   }
   if (parts.includes('outages')) {
     await ensureBuild();
     await inOutages(part && name ? process.argv.slice(3).map(Number) : OUTAGES);
   }
-  for (const name of ['test', 'browser', 'outages']) if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
+  for (const name of ['test', 'browser', 'outages'])
+    if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);
   return total.failed > 0 || total.passed === 0 ? 1 : 0;
 });

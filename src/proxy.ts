@@ -31,4 +31,11 @@ export function proxy(request: NextRequest): NextResponse {
 }
 
 // Files and calls of machines go past: a proxy in front of a route holds the body back and cuts it off without a word.
-export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|ledger/imports/upload|ledger/audiences/upload|task/[^/]+/upload|api/).*)' }] };
+export const config = {
+  matcher: [
+    {
+      source:
+        '/((?!_next/static|_next/image|icon.svg|ledger/imports/upload|ledger/audiences/upload|task/[^/]+/upload|api/).*)',
+    },
+  ],
+};

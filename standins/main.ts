@@ -24,7 +24,12 @@ const need = (name: string): string => {
 };
 
 const folder = need('STANDINS_FOLDER');
-const ports = { newsletter: Number(need('STANDINS_NEWSLETTER_PORT')), smtp: Number(need('STANDINS_SMTP_PORT')), mailPage: Number(need('STANDINS_MAIL_PORT')), control: Number(need('STANDINS_CONTROL_PORT')) };
+const ports = {
+  newsletter: Number(need('STANDINS_NEWSLETTER_PORT')),
+  smtp: Number(need('STANDINS_SMTP_PORT')),
+  mailPage: Number(need('STANDINS_MAIL_PORT')),
+  control: Number(need('STANDINS_CONTROL_PORT')),
+};
 const shopUrl = need('STANDINS_SHOP_URL');
 const today = new Date(process.env['STANDINS_TODAY'] ?? Date.now());
 const seed = Number(process.env['STANDINS_SEED'] ?? 20261124);
@@ -34,7 +39,8 @@ mkdirSync(join(folder, 'tills', 'drop'), { recursive: true });
 const mailbox = join(folder, 'support-mailbox');
 const made = join(folder, 'made.json');
 const since = Date.parse(process.env['BOOKEND_NOW_SINCE'] ?? '') || today.getTime();
-const now = () => (process.env['STANDINS_TODAY'] ? new Date(today.getTime() + Date.now() - since) : new Date()).toISOString();
+const now = () =>
+  (process.env['STANDINS_TODAY'] ? new Date(today.getTime() + Date.now() - since) : new Date()).toISOString();
 const tillFile = `till-${today.toISOString().slice(0, 10)}.csv`;
 if (!existsSync(made)) {
   const client = new pg.Client({ connectionString: shopUrl });
@@ -50,7 +56,19 @@ if (!existsSync(made)) {
   writeFileSync(made, JSON.stringify({ seed, people: people.length, messages, today: today.toISOString() }));
 }
 
-const newsletter = await startNewsletter({ port: ports.newsletter, token: need('STANDINS_NEWSLETTER_TOKEN'), file: join(folder, 'newsletter.json'), bookendUrl: need('STANDINS_BOOKEND_URL'), checksUrl: need('STANDINS_CHECKS_URL'), webhookSecret: need('STANDINS_WEBHOOK_SECRET'), bookendKey: need('STANDINS_BOOKEND_KEY'), now }, contactsOf(people));
+const newsletter = await startNewsletter(
+  {
+    port: ports.newsletter,
+    token: need('STANDINS_NEWSLETTER_TOKEN'),
+    file: join(folder, 'newsletter.json'),
+    bookendUrl: need('STANDINS_BOOKEND_URL'),
+    checksUrl: need('STANDINS_CHECKS_URL'),
+    webhookSecret: need('STANDINS_WEBHOOK_SECRET'),
+    bookendKey: need('STANDINS_BOOKEND_KEY'),
+    now,
+  },
+  contactsOf(people),
+);
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
 startLoyalty(join(folder, 'tills'));
 const mailboxFails = mailboxFailures(mailbox);
@@ -74,13 +92,18 @@ createServer((request, response) => {
   const run = async () => {
     if (what === 'made') return readFileSync(made, 'utf8');
     if (what === 'deliver') return deliver();
-    if (!what) return JSON.stringify(Object.fromEntries(Object.entries(FAILURES).map(([name, { modes }]) => [name, modes])));
+    if (!what)
+      return JSON.stringify(Object.fromEntries(Object.entries(FAILURES).map(([name, { modes }]) => [name, modes])));
     const failure = FAILURES[what];
-    if (!failure?.modes.includes(mode)) throw new Error(failure ? `${what} can be told: ${failure.modes.join(', ')}` : `nothing here is called ${what}`);
+    if (!failure?.modes.includes(mode))
+      throw new Error(failure ? `${what} can be told: ${failure.modes.join(', ')}` : `nothing here is called ${what}`);
     await failure.set(mode, times);
     return JSON.stringify({ what, mode });
   };
-  run().then((text) => response.writeHead(200, { 'content-type': 'application/json' }).end(text), (error: Error) => response.writeHead(404).end(error.message));
+  run().then(
+    (text) => response.writeHead(200, { 'content-type': 'application/json' }).end(text),
+    (error: Error) => response.writeHead(404).end(error.message),
+  );
 }).listen(ports.control, '127.0.0.1', () => console.log(JSON.stringify({ ready: 'stand-ins', ...ports })));
 
 function contactsOf(all: readonly WorldPerson[]): Contact[] {
@@ -88,7 +111,16 @@ function contactsOf(all: readonly WorldPerson[]): Contact[] {
   return all
     .filter(({ story, n }) => (story && story !== 'gone') || n % 3 === 0)
     .filter((person, i, list) => list.findIndex((other) => other.email === person.email) === i)
-    .map((person) => ({ id: `c_${String(100_000 + person.n)}`, email: person.email, name: `${person.givenName} ${person.familyName}`, phone: person.story ? person.phone : null, country: person.country, subscribed: person.story !== null || random.chance(0.8), created_at: new Date(today.getTime() - random.int(900) * 86_400_000).toISOString(), opens: random.int(40) }));
+    .map((person) => ({
+      id: `c_${String(100_000 + person.n)}`,
+      email: person.email,
+      name: `${person.givenName} ${person.familyName}`,
+      phone: person.story ? person.phone : null,
+      country: person.country,
+      subscribed: person.story !== null || random.chance(0.8),
+      created_at: new Date(today.getTime() - random.int(900) * 86_400_000).toISOString(),
+      opens: random.int(40),
+    }));
 }
 
 /** The afternoon's file into the folder that is watched. */
@@ -105,9 +137,24 @@ function writeTillFiles(): void {
   const drop = join(folder, 'till-drop');
   mkdirSync(drop, { recursive: true });
   const day = today.toISOString().slice(0, 10);
-  const sign = (story: string, n: number, purpose: string, tick: TillSign['tick']): TillSign => ({ id: `T${day.replaceAll('-', '')}-9${String(n).padStart(3, '0')}`, on: day, person: byStory(people, story), purpose, tick });
+  const sign = (story: string, n: number, purpose: string, tick: TillSign['tick']): TillSign => ({
+    id: `T${day.replaceAll('-', '')}-9${String(n).padStart(3, '0')}`,
+    on: day,
+    person: byStory(people, story),
+    purpose,
+    tick,
+  });
   const before = new Date(today.getTime() - 86_400_000 * 21).toISOString().slice(0, 10);
-  const file = nightlyFile(people, day, 99, [sign('drift', 1, 'newsletter', 'W'), { ...sign('gone', 2, 'newsletter', 'J'), on: before }, sign('formula', 3, 'newsletter', 'J')]);
-  const broken = [`T-BAD-1;${day};Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J`, `T-BAD-2;2026-02-30;Aarhus;L-2;Ann;Day;ann.day@mail.example;;DK;newsletter;J`, `T-BAD-3;${day};Aarhus;L-3;Ann;Purpose;ann.p@mail.example;;DK;moon-travel;J`, `T-BAD-4;${day};Aarhus;L-4;Ann;Tick;ann.t@mail.example;;DK;newsletter;X`].join('\r\n');
+  const file = nightlyFile(people, day, 99, [
+    sign('drift', 1, 'newsletter', 'W'),
+    { ...sign('gone', 2, 'newsletter', 'J'), on: before },
+    sign('formula', 3, 'newsletter', 'J'),
+  ]);
+  const broken = [
+    `T-BAD-1;${day};Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J`,
+    `T-BAD-2;2026-02-30;Aarhus;L-2;Ann;Day;ann.day@mail.example;;DK;newsletter;J`,
+    `T-BAD-3;${day};Aarhus;L-3;Ann;Purpose;ann.p@mail.example;;DK;moon-travel;J`,
+    `T-BAD-4;${day};Aarhus;L-4;Ann;Tick;ann.t@mail.example;;DK;newsletter;X`,
+  ].join('\r\n');
   writeFileSync(join(drop, tillFile), `${file}${broken}\r\n`);
 }

@@ -14,18 +14,37 @@ import { SOUGHT } from './fixtures';
 
 // One path in a process of its own, whose peak is its alone: says what it held at rest, what at most, and what it found.
 const [kind, place] = process.argv.slice(2) as [string, string];
-const KEYS: SearchKey[] = [{ kind: 'email', value: SOUGHT, scope: '' }, { kind: 'phone', value: '+4510123456', scope: '' }, { kind: 'name', value: 'Mette Holmgård', scope: '' }];
-const said = (name: string) => Number(new RegExp(`${name}:\\s+(\\d+)`).exec(readFileSync('/proc/self/status', 'utf8'))![1]) / 1024;
+const KEYS: SearchKey[] = [
+  { kind: 'email', value: SOUGHT, scope: '' },
+  { kind: 'phone', value: '+4510123456', scope: '' },
+  { kind: 'name', value: 'Mette Holmgård', scope: '' },
+];
+const said = (name: string) =>
+  Number(new RegExp(`${name}:\\s+(\\d+)`).exec(readFileSync('/proc/self/status', 'utf8'))![1]) / 1024;
 
 async function connectorOf(): Promise<Connector> {
   if (kind === 'folder') return filesConnector({ path: place });
   if (kind === 'mailbox') return mailboxConnector({ path: place });
   // The service is this process itself: what it holds to answer is a file it streams.
-  const server = createServer((_, response) => void createReadStream(place).pipe(response.writeHead(200, { 'content-type': 'application/json', 'content-length': statSync(place).size })));
+  const server = createServer(
+    (_, response) =>
+      void createReadStream(place).pipe(
+        response.writeHead(200, { 'content-type': 'application/json', 'content-length': statSync(place).size }),
+      ),
+  );
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   server.unref();
-  const mapping = { auth: { kind: 'bearer' }, collections: [{ name: 'contacts', list: '/contacts', paging: { kind: 'none' }, id: 'n', person: { email: 'email' } }] };
-  return restConnector('sys_x', { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, token: 'x', mapping: JSON.stringify(mapping) });
+  const mapping = {
+    auth: { kind: 'bearer' },
+    collections: [
+      { name: 'contacts', list: '/contacts', paging: { kind: 'none' }, id: 'n', person: { email: 'email' } },
+    ],
+  };
+  return restConnector('sys_x', {
+    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    token: 'x',
+    mapping: JSON.stringify(mapping),
+  });
 }
 
 /** A file that is taken in: into the sealed storage, and out of it line by line. */

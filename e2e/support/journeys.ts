@@ -6,7 +6,12 @@ export async function outsider(browser: Browser): Promise<Page> {
   return (await browser.createBrowserContext()).newPage();
 }
 
-export async function proveByCode(page: Page, outside: Page, ref: string, address: string): Promise<{ link: string; digits: string }> {
+export async function proveByCode(
+  page: Page,
+  outside: Page,
+  ref: string,
+  address: string,
+): Promise<{ link: string; digits: string }> {
   await go(page, `/requests/${ref}`);
   await seen(page, 'Addresses on file');
   await press(page, 'Mail a code');
@@ -35,10 +40,21 @@ export async function traceToEnd(page: Page): Promise<void> {
 /** Accepts the certain ones at once and says theirs of the rest, by keys. */
 export async function acceptAll(page: Page): Promise<void> {
   for (const band of ['certain', 'likely']) {
-    const offers = (which: string) => [...document.querySelectorAll('button')].some((button) => new RegExp(`^Accept \\d+ ${which}`).test(button.innerText));
+    const offers = (which: string) =>
+      [...document.querySelectorAll('button')].some((button) =>
+        new RegExp(`^Accept \\d+ ${which}`).test(button.innerText),
+      );
     if (!(await page.evaluate(offers, band))) continue;
     await press(page, new RegExp(`^Accept \\d+ ${band}`));
-    await holds(page, `all ${band} accepted`, (which) => ![...document.querySelectorAll('button')].some((button) => new RegExp(`^Accept \\d+ ${which}`).test(button.innerText)), [band]);
+    await holds(
+      page,
+      `all ${band} accepted`,
+      (which) =>
+        ![...document.querySelectorAll('button')].some((button) =>
+          new RegExp(`^Accept \\d+ ${which}`).test(button.innerText),
+        ),
+      [band],
+    );
   }
   for (let n = 0; n < 20 && (await page.$('.matches .unsure')); n++) {
     await page.evaluate(() => (document.querySelector('.matches .unsure')!.closest('tr') as HTMLElement).click());
@@ -51,10 +67,16 @@ export async function acceptAll(page: Page): Promise<void> {
 export async function tellRecipients(page: Page): Promise<void> {
   await seen(page, 'They were told');
   const open = () => page.$$eval('button', (all) => all.filter((one) => one.textContent === 'They were told').length);
-  for (let left = await open(); left > 0; ) {
+  for (let left = await open(); left > 0;) {
     await fill(page, 'How they were told, or why that cannot be done', 'by letter today');
     await press(page, 'They were told');
-    await holds(page, 'noted', (before) => [...document.querySelectorAll('button')].filter((one) => one.textContent === 'They were told').length < before, [left]);
+    await holds(
+      page,
+      'noted',
+      (before) =>
+        [...document.querySelectorAll('button')].filter((one) => one.textContent === 'They were told').length < before,
+      [left],
+    );
     left = await open();
   }
 }
@@ -76,11 +98,25 @@ export async function judgeEachByKey(page: Page): Promise<number> {
 
 /** Owners of systems without a connection are not waited for. */
 export async function goOnWithoutOwners(page: Page): Promise<void> {
-  await holds(page, 'the decision is open', () => [...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without') || (document.body.innerText.includes('Decide to fulfil') && !/Waiting for \d+ owner/.test(document.body.innerText)));
-  for (let n = 0; n < 3 && (await page.$$eval('form button', (all) => all.some((one) => one.textContent === 'Go on without'))); n++) {
+  await holds(
+    page,
+    'the decision is open',
+    () =>
+      [...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without') ||
+      (document.body.innerText.includes('Decide to fulfil') && !/Waiting for \d+ owner/.test(document.body.innerText)),
+  );
+  for (
+    let n = 0;
+    n < 3 && (await page.$$eval('form button', (all) => all.some((one) => one.textContent === 'Go on without')));
+    n++
+  ) {
     await press(page, 'Go on without');
     await press(page, /^Go on without ./);
-    await holds(page, 'gone on without', () => ![...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without'));
+    await holds(
+      page,
+      'gone on without',
+      () => ![...document.querySelectorAll('form button')].some((one) => one.textContent === 'Go on without'),
+    );
   }
 }
 
@@ -97,7 +133,11 @@ export async function decideToFulfil(page: Page, reason: string): Promise<void> 
 }
 
 /** Opens a request as a coordinator does for somebody at the counter, and proves it there. */
-export async function openAtCounter(page: Page, who: { givenName: string; familyName: string; email: string }, right: string): Promise<string> {
+export async function openAtCounter(
+  page: Page,
+  who: { givenName: string; familyName: string; email: string },
+  right: string,
+): Promise<string> {
   await go(page, '/requests/new');
   await choose(page, 'Right', right);
   await choose(page, 'How it came', 'counter');

@@ -32,8 +32,20 @@ export const WORLD = JSON.parse(process.env['E2E_WORLD']) as World;
 
 export function launch(): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: '/usr/bin/chromium', headless: true, userDataDir: mkdtempSync(join(tmpdir(), 'bookend-e2e-')), defaultViewport: { width: 1280, height: 800 },
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'],
+    executablePath: '/usr/bin/chromium',
+    headless: true,
+    userDataDir: mkdtempSync(join(tmpdir(), 'bookend-e2e-')),
+    defaultViewport: { width: 1280, height: 800 },
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-dev-shm-usage',
+    ],
   });
 }
 
@@ -68,15 +80,27 @@ const LOOK = 120;
 const PATIENCE = 90_000;
 
 /** Waits until a test on the page holds; says what was waited for, and what the page said instead. */
-export async function holds<A extends unknown[]>(page: Page, what: string, test: (...given: A) => unknown, given: A = [] as unknown as A, timeout = PATIENCE): Promise<void> {
-  await page.waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given).catch(async () => {
-    throw new Error(`${what}: waited in vain. At ${new URL(page.url()).pathname} the page said:\n${(await textOf(page)).slice(0, 2500)}`);
-  });
+export async function holds<A extends unknown[]>(
+  page: Page,
+  what: string,
+  test: (...given: A) => unknown,
+  given: A = [] as unknown as A,
+  timeout = PATIENCE,
+): Promise<void> {
+  await page
+    .waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given)
+    .catch(async () => {
+      throw new Error(
+        `${what}: waited in vain. At ${new URL(page.url()).pathname} the page said:\n${(await textOf(page)).slice(0, 2500)}`,
+      );
+    });
 }
 
 /** Waits until the page is at an address: the whole path, or how it looks. */
 export async function at(page: Page, path: string | RegExp): Promise<void> {
-  await holds(page, `at ${path}`, (source) => new RegExp(source).test(location.pathname), [typeof path === 'string' ? `^${path}$` : path.source]);
+  await holds(page, `at ${path}`, (source) => new RegExp(source).test(location.pathname), [
+    typeof path === 'string' ? `^${path}$` : path.source,
+  ]);
 }
 
 export async function gone(page: Page, words: string): Promise<void> {
@@ -85,27 +109,50 @@ export async function gone(page: Page, words: string): Promise<void> {
 
 /** Waits until the words stand on the page. */
 export async function seen(page: Page, words: string | RegExp, timeout = PATIENCE): Promise<void> {
-  const [source, flags] = typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
+  const [source, flags] =
+    typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
   await holds(page, `“${words}”`, (s, f) => new RegExp(s, f).test(document.body.innerText), [source, flags], timeout);
 }
 
 /** Presses the button (or follows the link) that says so, when it can be pressed; one that is made anew at this moment is looked for again. */
 export async function press(page: Page, words: string | RegExp): Promise<void> {
-  const [source, flags] = typeof words === 'string' ? [`^\\s*${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, ''] : [words.source, words.flags];
+  const [source, flags] =
+    typeof words === 'string'
+      ? [`^\\s*${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, '']
+      : [words.source, words.flags];
   for (let tries = 1; ; tries++) {
     const handle = await page
-      .waitForFunction((s, f) => [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find((one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled) ?? false, { timeout: PATIENCE, polling: LOOK }, source, flags)
+      .waitForFunction(
+        (s, f) =>
+          [...document.querySelectorAll<HTMLElement>('button, a, [role=button]')].find(
+            (one) => new RegExp(s, f).test(one.innerText) && !(one as HTMLButtonElement).disabled,
+          ) ?? false,
+        { timeout: PATIENCE, polling: LOOK },
+        source,
+        flags,
+      )
       .catch(async () => {
-        throw new Error(`there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`);
+        throw new Error(
+          `there is no button “${words}” to press. The page said:\n${(await textOf(page)).slice(0, 2500)}`,
+        );
       });
-    const error = await (handle.asElement() as unknown as { click(): Promise<void> }).click().then(() => null, (cause: Error) => cause);
+    const error = await (handle.asElement() as unknown as { click(): Promise<void> }).click().then(
+      () => null,
+      (cause: Error) => cause,
+    );
     if (!error) return;
     if (tries === 3 || !/not clickable|detached/i.test(error.message)) throw error;
   }
 }
 
 export async function fill(page: Page, label: string, value: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ?? false, { timeout: PATIENCE, polling: LOOK }, label);
+  const id = await page.waitForFunction(
+    (words) =>
+      [...document.querySelectorAll('label')].find((one) => one.textContent?.startsWith(words))?.getAttribute('for') ??
+      false,
+    { timeout: PATIENCE, polling: LOOK },
+    label,
+  );
   const selector = `[id="${await id.jsonValue()}"]`;
   await page.click(selector, { count: 3 });
   await page.keyboard.press('Backspace');
@@ -114,20 +161,43 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
 
 /** Changes what is chosen in a MUI select of several, by its label. */
 export async function chooseSeveral(page: Page, label: string, options: readonly string[]): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: PATIENCE, polling: LOOK }, label);
+  const id = await page.waitForFunction(
+    (words) =>
+      [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false,
+    { timeout: PATIENCE, polling: LOOK },
+    label,
+  );
   await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
   await page.waitForSelector('[role=option]');
-  for (const option of options) await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);
+  for (const option of options)
+    await page.evaluate(
+      (words) =>
+        [...document.querySelectorAll<HTMLElement>('[role=option]')]
+          .find((one) => one.innerText.startsWith(words))!
+          .click(),
+      option,
+    );
   await page.keyboard.press('Escape');
   await page.waitForSelector('[role=option]', { hidden: true });
 }
 
 /** Chooses from a MUI select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  const id = await page.waitForFunction((words) => [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false, { timeout: PATIENCE, polling: LOOK }, label);
+  const id = await page.waitForFunction(
+    (words) =>
+      [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false,
+    { timeout: PATIENCE, polling: LOOK },
+    label,
+  );
   await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
   await page.waitForSelector('[role=option]');
-  await page.evaluate((words) => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.innerText.startsWith(words))!.click(), option);
+  await page.evaluate(
+    (words) =>
+      [...document.querySelectorAll<HTMLElement>('[role=option]')]
+        .find((one) => one.innerText.startsWith(words))!
+        .click(),
+    option,
+  );
   await page.waitForSelector('[role=option]', { hidden: true });
 }
 
@@ -162,9 +232,22 @@ export async function query<T extends object>(url: string, sql: string, values: 
   }
 }
 
-export async function api(path: string, body: unknown, key = WORLD.shopKey, headers: Record<string, string> = {}): Promise<{ status: number; body: Record<string, unknown>; type: string | null }> {
-  const response = await fetch(`${WORLD.address}/api/v1${path}`, { method: 'POST', headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) });
-  return { status: response.status, type: response.headers.get('content-type'), body: (await response.json()) as Record<string, unknown> };
+export async function api(
+  path: string,
+  body: unknown,
+  key = WORLD.shopKey,
+  headers: Record<string, string> = {},
+): Promise<{ status: number; body: Record<string, unknown>; type: string | null }> {
+  const response = await fetch(`${WORLD.address}/api/v1${path}`, {
+    method: 'POST',
+    headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json', ...headers },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
+  return {
+    status: response.status,
+    type: response.headers.get('content-type'),
+    body: (await response.json()) as Record<string, unknown>,
+  };
 }
 
 export async function misbehave(system: string, mode: string, times?: number): Promise<void> {
@@ -175,15 +258,26 @@ export async function misbehave(system: string, mode: string, times?: number): P
 /** The reference of the one open request of somebody, from the list. */
 export async function openRequestOf(page: Page, who: string, right: string): Promise<string> {
   await go(page, `/requests?right=${right}`);
-  const ref = await page.evaluate((name) => [...document.querySelectorAll('tbody tr')].filter((row) => (row as HTMLElement).innerText.includes(name)).at(-1)?.querySelector('a')?.textContent, who);
+  const ref = await page.evaluate(
+    (name) =>
+      [...document.querySelectorAll('tbody tr')]
+        .filter((row) => (row as HTMLElement).innerText.includes(name))
+        .at(-1)
+        ?.querySelector('a')?.textContent,
+    who,
+  );
   if (!ref) throw new Error(`no open ${right} of ${who}`);
   return ref;
 }
 
 /** What the newsletter service believes about an address; null where it does not know it. */
 export async function newsletterFlag(email: string): Promise<{ id: string; subscribed: boolean } | null> {
-  for (let cursor: string | null = ''; cursor !== null; ) {
-    const page = (await (await fetch(`${WORLD.newsletter}/contacts?limit=200${cursor && `&cursor=${cursor}`}`, { headers: { authorization: `Bearer ${WORLD.newsletterToken}` } })).json()) as { items: { id: string; email: string; subscribed: boolean }[]; next: string | null };
+  for (let cursor: string | null = ''; cursor !== null;) {
+    const page = (await (
+      await fetch(`${WORLD.newsletter}/contacts?limit=200${cursor && `&cursor=${cursor}`}`, {
+        headers: { authorization: `Bearer ${WORLD.newsletterToken}` },
+      })
+    ).json()) as { items: { id: string; email: string; subscribed: boolean }[]; next: string | null };
     const found = page.items.find((contact) => contact.email === email);
     if (found) return found;
     cursor = page.next;

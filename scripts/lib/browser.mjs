@@ -6,7 +6,22 @@ import puppeteer from 'puppeteer-core';
 /** Debian's Chromium, headless, with a profile of its own and no calls home. */
 export function launch(width = 1280, height = 800) {
   return puppeteer.launch({
-    executablePath: '/usr/bin/chromium', headless: true, userDataDir: mkdtempSync(join(tmpdir(), 'bookend-browser-')), defaultViewport: { width, height },
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--font-render-hinting=none', '--force-color-profile=srgb'],
+    executablePath: '/usr/bin/chromium',
+    headless: true,
+    userDataDir: mkdtempSync(join(tmpdir(), 'bookend-browser-')),
+    defaultViewport: { width, height },
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-dev-shm-usage',
+      '--hide-scrollbars',
+      '--font-render-hinting=none',
+      '--force-color-profile=srgb',
+    ],
   });
 }

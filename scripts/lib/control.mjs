@@ -13,7 +13,9 @@ function acts(world) {
       }),
     start: () => world.startWorker(),
     alive: () => {
-      const dead = Object.values(world.children).filter((child) => child && (child.exitCode !== null || child.signalCode !== null));
+      const dead = Object.values(world.children).filter(
+        (child) => child && (child.exitCode !== null || child.signalCode !== null),
+      );
       if (dead.length > 0) throw new Error(`${dead.map(({ label }) => label).join(', ')} ended`);
     },
     'database/away': () => world.outage.begin(),
@@ -31,7 +33,10 @@ export async function withControl(world, work) {
     if (!act) return response.writeHead(404).end();
     Promise.resolve()
       .then(act)
-      .then(() => response.end('done'), (error) => response.writeHead(500).end(String(error)));
+      .then(
+        () => response.end('done'),
+        (error) => response.writeHead(500).end(String(error)),
+      );
   });
   await new Promise((resolve) => control.listen(0, '127.0.0.1', resolve));
   const standins = world.env.STANDINS_FOLDER;

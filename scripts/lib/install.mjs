@@ -13,11 +13,15 @@ function isInstalled(lock) {
 
 /** `npm ci` when the lock file is not the one that was installed. */
 export async function ensureModules() {
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (isInstalled(lock)) return;
   await oneAtATime('installing', async () => {
     if (isInstalled(lock)) return;
-    await step('installing the libraries (npm ci)', () => run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true }));
+    await step('installing the libraries (npm ci)', () =>
+      run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true }),
+    );
     writeFileSync(MARK, lock);
   });
 }
@@ -30,7 +34,9 @@ function newest(path) {
 
 function isBuilt() {
   const id = join(ROOT, '.next', 'BUILD_ID');
-  const sources = ['src', 'next.config.ts', 'package-lock.json', 'tsconfig.json'].map((name) => join(ROOT, name)).filter(existsSync);
+  const sources = ['src', 'next.config.ts', 'package-lock.json', 'tsconfig.json']
+    .map((name) => join(ROOT, name))
+    .filter(existsSync);
   return existsSync(id) && statSync(id).mtimeMs > Math.max(...sources.map(newest));
 }
 
@@ -39,6 +45,8 @@ export async function ensureBuild() {
   if (isBuilt()) return;
   await oneAtATime('building', async () => {
     if (isBuilt()) return;
-    await step('building the web part', () => run('node', ['node_modules/next/dist/bin/next', 'build'], { quiet: true, env: { NEXT_TELEMETRY_DISABLED: '1' } }));
+    await step('building the web part', () =>
+      run('node', ['node_modules/next/dist/bin/next', 'build'], { quiet: true, env: { NEXT_TELEMETRY_DISABLED: '1' } }),
+    );
   });
 }

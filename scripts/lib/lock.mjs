@@ -11,7 +11,7 @@ const CLEARING_MS = 10_000;
 export async function oneAtATime(name, work) {
   mkdirSync(join(ROOT, 'var'), { recursive: true });
   const file = join(ROOT, 'var', `${name}.lock`);
-  for (let isSaid = false; !take(file); ) {
+  for (let isSaid = false; !take(file);) {
     if (!isSaid && !clearDead(file)) {
       say(`another command is ${name}; waiting for it`);
       isSaid = true;

@@ -7,7 +7,9 @@ const PG_ROOT = '/usr/lib/postgresql';
 /** The folder of PostgreSQL's server programs, newest first; they are not on the PATH. */
 export function postgresBin() {
   if (!existsSync(PG_ROOT)) return null;
-  const versions = readdirSync(PG_ROOT).filter((name) => existsSync(`${PG_ROOT}/${name}/bin/initdb`) && existsSync(`${PG_ROOT}/${name}/bin/postgres`));
+  const versions = readdirSync(PG_ROOT).filter(
+    (name) => existsSync(`${PG_ROOT}/${name}/bin/initdb`) && existsSync(`${PG_ROOT}/${name}/bin/postgres`),
+  );
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   return newest ? `${PG_ROOT}/${newest}/bin` : null;
 }
@@ -30,7 +32,8 @@ async function install(name) {
   say(`installing Debian’s ${name}${isRoot ? '' : ' with sudo'}`);
   // The package would start a cluster of its own on the usual port; we bring ours.
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
-  const apt = (...args) => run([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(isRoot ? [] : ['apt-get']), ...args], { env, quiet: true });
+  const apt = (...args) =>
+    run([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(isRoot ? [] : ['apt-get']), ...args], { env, quiet: true });
   try {
     await apt('install', '-y', '--no-install-recommends', name).catch(async () => {
       await apt('update');

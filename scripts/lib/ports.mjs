@@ -58,7 +58,10 @@ export async function portsOf(file, wanted, taken = new Set()) {
   const ports = {};
   for (const [name, first] of Object.entries(wanted)) {
     const own = before[name];
-    ports[name] = own && !taken.has(own) && (await isFree(own)) && claim(own) ? (taken.add(own), own) : await freePort(first, taken);
+    ports[name] =
+      own && !taken.has(own) && (await isFree(own)) && claim(own)
+        ? (taken.add(own), own)
+        : await freePort(first, taken);
   }
   writeFileSync(file, JSON.stringify(ports));
   return ports;
@@ -68,10 +71,12 @@ export async function portsOf(file, wanted, taken = new Set()) {
 export async function waitFor(url, { seconds = 60, child } = {}) {
   const end = Date.now() + seconds * 1000;
   for (;;) {
-    if (child && (child.exitCode !== null || child.signalCode !== null)) throw new Error(`${child.label} stopped; see ${child.logFile}`);
+    if (child && (child.exitCode !== null || child.signalCode !== null))
+      throw new Error(`${child.label} stopped; see ${child.logFile}`);
     const response = await fetch(url).catch(() => null);
     if (response?.ok) return;
-    if (Date.now() > end) throw new Error(`${url} did not answer in ${seconds} s${child ? `; see ${child.logFile}` : ''}`);
+    if (Date.now() > end)
+      throw new Error(`${url} did not answer in ${seconds} s${child ? `; see ${child.logFile}` : ''}`);
     await new Promise((resolve) => setTimeout(resolve, 150));
   }
 }

@@ -20,7 +20,13 @@ export const stopEverything = () => stopAll([...living]);
 /** Runs to the end. With `quiet` its output is kept and shown only when it fails. */
 export function run(command, args, { env = {}, quiet = false, cwd = ROOT } = {}) {
   return new Promise((resolve, reject) => {
-    const child = watch(spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'] }));
+    const child = watch(
+      spawn(command, args, {
+        cwd,
+        env: { ...process.env, ...env },
+        stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+      }),
+    );
     let output = '';
     child.stdout?.on('data', (part) => (output += part));
     child.stderr?.on('data', (part) => (output += part));

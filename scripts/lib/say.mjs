@@ -18,7 +18,10 @@ export async function step(text, work) {
     return await work();
   } catch (error) {
     if (error instanceof Failed) throw error;
-    throw new Failed(`${text}: failed. ${error.message}`, 'Look at the lines above; run the command again when it is mended.');
+    throw new Failed(
+      `${text}: failed. ${error.message}`,
+      'Look at the lines above; run the command again when it is mended.',
+    );
   }
 }
 

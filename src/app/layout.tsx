@@ -18,7 +18,12 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <InitColorSchemeScript attribute="data-theme" defaultMode="light" modeStorageKey="bookend-mode" {...(nonce ? { nonce } : {})} />
+        <InitColorSchemeScript
+          attribute="data-theme"
+          defaultMode="light"
+          modeStorageKey="bookend-mode"
+          {...(nonce ? { nonce } : {})}
+        />
         <AppRouterCacheProvider options={{ enableCssLayer: true, ...(nonce ? { nonce } : {}) }}>
           <NuqsAdapter>
             <Providers>{children}</Providers>

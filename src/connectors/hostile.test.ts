@@ -35,17 +35,29 @@ const broken = (n: number) => BROKEN[n % BROKEN.length]!;
 
 test('a folder: 500 rows and texts found, 50 broken files reported', async () => {
   const root = mkdtempSync(join(tmpdir(), 'hostile-'));
-  for (let n = 0; n < GOOD; n++) writeFileSync(join(root, `good-${n}.${n % 2 ? 'txt' : 'csv'}`), n % 2 ? `About ${KEY.value}` : `name,mail\nIda,${KEY.value}\n`);
+  for (let n = 0; n < GOOD; n++)
+    writeFileSync(
+      join(root, `good-${n}.${n % 2 ? 'txt' : 'csv'}`),
+      n % 2 ? `About ${KEY.value}` : `name,mail\nIda,${KEY.value}\n`,
+    );
   for (let n = 0; n < HOSTILE; n++) writeFileSync(join(root, `bad-${n}.${broken(n)[0]}`), broken(n)[1](n));
   const { keys, reported } = await searched(filesConnector({ path: root }));
   expect(keys).toHaveLength(GOOD);
-  expect(new Set(reported.map((key) => key.split('#')[0]))).toEqual(new Set(Array.from({ length: HOSTILE }, (_, n) => `bad-${n}.${broken(n)[0]}`)));
+  expect(new Set(reported.map((key) => key.split('#')[0]))).toEqual(
+    new Set(Array.from({ length: HOSTILE }, (_, n) => `bad-${n}.${broken(n)[0]}`)),
+  );
 });
 
 test('a log: 500 lines found among 50 that are no JSON, hold a NUL or half a letter', async () => {
   const root = mkdtempSync(join(tmpdir(), 'hostile-'));
   const lines = Array.from({ length: GOOD }, (_, n) => JSON.stringify({ n, user: KEY.value }));
-  const bad = [`{"user": "${KEY.value}", `, `{"__proto__": {"x": "${KEY.value}"}}`, `{"user": "\\u0000 ${KEY.value}"}`, `{"user": "\\ud800 ${KEY.value}"}`, `${'['.repeat(20_000)} ${KEY.value}`];
+  const bad = [
+    `{"user": "${KEY.value}", `,
+    `{"__proto__": {"x": "${KEY.value}"}}`,
+    `{"user": "\\u0000 ${KEY.value}"}`,
+    `{"user": "\\ud800 ${KEY.value}"}`,
+    `${'['.repeat(20_000)} ${KEY.value}`,
+  ];
   for (let n = 0; n < HOSTILE; n++) lines.splice(n * 10, 0, bad[n % bad.length]!);
   writeFileSync(join(root, 'access.ndjson'), lines.join('\n'));
   const { keys, reported } = await searched(filesConnector({ path: root }));
@@ -57,30 +69,63 @@ test('a log: 500 lines found among 50 that are no JSON, hold a NUL or half a let
 test('a mailbox: 500 messages found, 50 with attachments that cannot be read reported', async () => {
   const root = mkdtempSync(join(tmpdir(), 'hostile-'));
   for (const folder of ['cur', 'new']) mkdirSync(join(root, folder));
-  const message = (subject: string, rest: string) => `From: shop@demo.example\r\nTo: ${KEY.value}\r\nSubject: ${subject}\r\n${rest}`;
-  for (let n = 0; n < GOOD; n++) writeFileSync(join(root, 'cur', `${1000 + n}.good:2,S`), message(`Good ${n}`, '\r\nThank you.\r\n'));
+  const message = (subject: string, rest: string) =>
+    `From: shop@demo.example\r\nTo: ${KEY.value}\r\nSubject: ${subject}\r\n${rest}`;
+  for (let n = 0; n < GOOD; n++)
+    writeFileSync(join(root, 'cur', `${1000 + n}.good:2,S`), message(`Good ${n}`, '\r\nThank you.\r\n'));
   for (let n = 0; n < HOSTILE; n++) {
     const [ending, bytes] = broken(n);
     const attached = `--b\r\nContent-Type: application/octet-stream\r\nContent-Disposition: attachment; filename="bad-${n}.${ending}"\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes(n).toString('base64')}\r\n`;
-    writeFileSync(join(root, 'new', `${2000 + n}.bad`), message(`Bad ${n}`, `MIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nSee attached.\r\n${attached}${n % 2 ? '--b--\r\n' : ''}`));
+    writeFileSync(
+      join(root, 'new', `${2000 + n}.bad`),
+      message(
+        `Bad ${n}`,
+        `MIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nSee attached.\r\n${attached}${n % 2 ? '--b--\r\n' : ''}`,
+      ),
+    );
   }
   const { keys, reported } = await searched(mailboxConnector({ path: root }));
   expect(keys.filter((key) => key.includes('good'))).toHaveLength(GOOD);
   // The words of the message itself are found all the same.
   expect(keys.filter((key) => key.includes('bad'))).toHaveLength(HOSTILE);
-  expect(new Set(reported.map((key) => key.split(':')[0]))).toEqual(new Set(Array.from({ length: HOSTILE }, (_, n) => `new/${2000 + n}.bad`)));
+  expect(new Set(reported.map((key) => key.split(':')[0]))).toEqual(
+    new Set(Array.from({ length: HOSTILE }, (_, n) => `new/${2000 + n}.bad`)),
+  );
 });
 
 describe('a service', () => {
   let server: Server;
   let answer: (path: string) => string | Buffer;
-  const mapping = JSON.stringify({ auth: { kind: 'bearer' }, collections: [{ name: 'members', id: 'no', person: { email: 'mail' }, list: '/members', items: 'rows' }] });
-  const connector = () => restConnector('sys_h', { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, token: 't', mapping });
-  beforeAll(() => new Promise<void>((resolve) => (server = createServer((request, response) => void response.writeHead(200, { 'content-type': 'application/json' }).end(answer(request.url!)))).listen(0, '127.0.0.1', resolve)));
+  const mapping = JSON.stringify({
+    auth: { kind: 'bearer' },
+    collections: [{ name: 'members', id: 'no', person: { email: 'mail' }, list: '/members', items: 'rows' }],
+  });
+  const connector = () =>
+    restConnector('sys_h', { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, token: 't', mapping });
+  beforeAll(
+    () =>
+      new Promise<void>((resolve) =>
+        (server = createServer(
+          (request, response) =>
+            void response.writeHead(200, { 'content-type': 'application/json' }).end(answer(request.url!)),
+        )).listen(0, '127.0.0.1', resolve),
+      ),
+  );
   afterAll(() => new Promise((resolve) => server.close(resolve)));
 
   test('500 items found, 50 that are no records reported', async () => {
-    const bad = ['null', '7', '"text"', '[]', '{"mail": "ida.kirk@mail.example"}', '{"no": {"deep": 1}, "mail": "ida.kirk@mail.example"}', 'true', '{"no": null}', '{"__proto__": {"no": 1}}', '{"no": ["a"]}'];
+    const bad = [
+      'null',
+      '7',
+      '"text"',
+      '[]',
+      '{"mail": "ida.kirk@mail.example"}',
+      '{"no": {"deep": 1}, "mail": "ida.kirk@mail.example"}',
+      'true',
+      '{"no": null}',
+      '{"__proto__": {"no": 1}}',
+      '{"no": ["a"]}',
+    ];
     const rows = Array.from({ length: GOOD }, (_, n) => `{"no": ${n}, "mail": "${KEY.value}"}`);
     for (let n = 0; n < HOSTILE; n++) rows.splice(n * 10, 0, bad[n % bad.length]!);
     answer = () => `{"rows": [${rows.join(',')}]}`;

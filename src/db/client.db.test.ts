@@ -5,7 +5,11 @@ let world: TestWorld;
 beforeAll(async () => void (world = await testWorld('client')));
 afterAll(() => world.close());
 
-const thrown = (work: PromiseLike<unknown>): Promise<unknown> => Promise.resolve(work).then(() => null, (error: unknown) => error);
+const thrown = (work: PromiseLike<unknown>): Promise<unknown> =>
+  Promise.resolve(work).then(
+    () => null,
+    (error: unknown) => error,
+  );
 
 test('a database that is away is told from one that was asked something wrong', async () => {
   const away = createClient('postgres://nobody:x@127.0.0.1:9/none', 1);
@@ -18,6 +22,8 @@ test('a database that is away is told from one that was asked something wrong', 
   expect(isDatabaseAway(new Error('select 1 - Connection terminated unexpectedly'))).toBe(true);
   const ended = thrown(world.knex.raw('select pg_sleep(20) /* ended */'));
   await new Promise((resolve) => setTimeout(resolve, 300));
-  await world.knex.raw("select pg_terminate_backend(pid) from pg_stat_activity where query like '%/* ended */%' and pid <> pg_backend_pid()");
+  await world.knex.raw(
+    "select pg_terminate_backend(pid) from pg_stat_activity where query like '%/* ended */%' and pid <> pg_backend_pid()",
+  );
   expect(isDatabaseAway(await ended)).toBe(true);
 });

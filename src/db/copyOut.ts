@@ -18,7 +18,12 @@ const EPOCH_2000 = Date.UTC(2000, 0, 1);
  * @param take gets the values of one row in an array that is used again for the next; a `time` in epoch milliseconds
  * @returns how many rows there were
  */
-export async function readNumbers(h: Handle, query: string, widths: readonly Width[], take: (row: Float64Array) => void): Promise<number> {
+export async function readNumbers(
+  h: Handle,
+  query: string,
+  widths: readonly Width[],
+  take: (row: Float64Array) => void,
+): Promise<number> {
   const row = new Float64Array(widths.length);
   const offsets: number[] = [];
   let size = 2;
@@ -44,7 +49,12 @@ export type Value = string | number | boolean | Buffer | null;
  * @param query a select with values already in it (numbers and dates of ours, never a person's words)
  * @param take gets the values of one row, in an array that is used again for the next; bytes are a view of what was received
  */
-export async function readRows(h: Handle, query: string, columns: readonly Column[], take: (row: readonly Value[]) => void): Promise<number> {
+export async function readRows(
+  h: Handle,
+  query: string,
+  columns: readonly Column[],
+  take: (row: readonly Value[]) => void,
+): Promise<number> {
   const row: Value[] = columns.map(() => null);
   return eachRow(h, query, (bytes, start) => {
     let at = start + 2;
@@ -82,7 +92,8 @@ function instantOf(micros: number): string {
   if (known !== undefined) return known;
   const millis = Math.floor(micros / 1000);
   const plain = new Date(millis + EPOCH_2000).toISOString();
-  const text = micros === millis * 1000 ? plain : `${plain.slice(0, -1)}${String(micros - millis * 1000).padStart(3, '0')}Z`;
+  const text =
+    micros === millis * 1000 ? plain : `${plain.slice(0, -1)}${String(micros - millis * 1000).padStart(3, '0')}Z`;
   if (instants.size >= INSTANTS_KEPT) instants.clear();
   instants.set(micros, text);
   return text;

@@ -16,13 +16,20 @@ export async function connectionOf(h: Handle): Promise<ClientBase> {
 }
 
 /** Writes rows of one table: many of them by COPY, in the same transaction as everything else. */
-export async function insertRows<R extends object>(h: Handle, table: string, columns: readonly (keyof R & string)[], rows: readonly R[]): Promise<void> {
+export async function insertRows<R extends object>(
+  h: Handle,
+  table: string,
+  columns: readonly (keyof R & string)[],
+  rows: readonly R[],
+): Promise<void> {
   if (rows.length === 0) return;
   if (rows.length < COPY_FROM_ROWS) {
     await h.trx(table).insert(rows.map((row) => Object.fromEntries(columns.map((column) => [column, row[column]]))));
     return;
   }
-  const sink = (await connectionOf(h)).query(copyFrom(`copy ${table} (${columns.map((column) => `"${column}"`).join(', ')}) from stdin`));
+  const sink = (await connectionOf(h)).query(
+    copyFrom(`copy ${table} (${columns.map((column) => `"${column}"`).join(', ')}) from stdin`),
+  );
   await pipeline(Readable.from(chunks(columns, rows)), sink);
 }
 
@@ -48,6 +55,7 @@ function cell(value: Cell): string {
   if (value === null || value === undefined) return '\\N';
   if (Buffer.isBuffer(value)) return `\\\\x${value.toString('hex')}`;
   if (typeof value === 'string') return value.replace(SPECIAL, (sign) => ESCAPED[sign]!);
-  if (Array.isArray(value)) return cell(`{${value.map((one) => `"${String(one).replace(/["\\]/g, '\\$&')}"`).join(',')}}`);
+  if (Array.isArray(value))
+    return cell(`{${value.map((one) => `"${String(one).replace(/["\\]/g, '\\$&')}"`).join(',')}}`);
   return String(value);
 }

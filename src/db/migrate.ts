@@ -74,7 +74,10 @@ const SOURCE: Knex.MigrationSource<string> = {
 
 /** Brings the database to this program's schema. Knex holds a lock, so two starts run each migration once. */
 export async function migrate(knex: Knex): Promise<string[]> {
-  const [, done] = (await knex.migrate.latest({ migrationSource: SOURCE, tableName: 'schema_migrations' })) as [number, string[]];
+  const [, done] = (await knex.migrate.latest({ migrationSource: SOURCE, tableName: 'schema_migrations' })) as [
+    number,
+    string[],
+  ];
   // A release may bring rows of the table of laws that this database has not.
   await seedLaws(knex);
   return done;
@@ -84,6 +87,8 @@ export async function migrate(knex: Knex): Promise<string[]> {
 export async function checkSchema(knex: Knex): Promise<void> {
   const rows = (await knex('schema_migrations').select('name').orderBy('id')) as { name: string }[];
   const newer = rows.filter(({ name }) => !(name in MIGRATIONS)).map(({ name }) => name);
-  if (newer.length > 0) throw new Error(`The database has the schema of a newer Bookend (${newer.join(', ')}). Start that one.`);
-  if (rows.length < Object.keys(MIGRATIONS).length) throw new Error('The database is behind this program. Run src/main/prepare first.');
+  if (newer.length > 0)
+    throw new Error(`The database has the schema of a newer Bookend (${newer.join(', ')}). Start that one.`);
+  if (rows.length < Object.keys(MIGRATIONS).length)
+    throw new Error('The database is behind this program. Run src/main/prepare first.');
 }

@@ -29,7 +29,17 @@ const MOST_KEYS = 1000;
 const config = readConfig();
 const knex = createClient(config.DATABASE_URL, 6);
 await checkSchema(knex);
-const ctx = createContext(config, knex, { enqueue: async () => { throw new Error('permission checks cause no jobs'); }, resume: async () => false }, PUBLIC);
+const ctx = createContext(
+  config,
+  knex,
+  {
+    enqueue: async () => {
+      throw new Error('permission checks cause no jobs');
+    },
+    resume: async () => false,
+  },
+  PUBLIC,
+);
 await checkKeys(ctx);
 await replayJournal(ctx);
 const reads = readsOver(config.DATABASE_URL, 2, ctx.transaction);
@@ -37,21 +47,29 @@ const checks = answerChecks(ctx, reads);
 const keys = new Map<string, { machine: Machine | null; until: number }>();
 
 const server = createServer((request, response) => {
-  if (request.url === '/health') return void readHealth(ctx).then((health) => send(response, health.status === 'down' ? 503 : 200, health));
-  if (request.url !== '/api/v1/standing' || request.method !== 'POST') return problem(response, 404, 'not-here', 'Only POST /api/v1/standing is answered here.');
+  if (request.url === '/health')
+    return void readHealth(ctx).then((health) => send(response, health.status === 'down' ? 503 : 200, health));
+  if (request.url !== '/api/v1/standing' || request.method !== 'POST')
+    return problem(response, 404, 'not-here', 'Only POST /api/v1/standing is answered here.');
   answer(request, response).catch((error: unknown) => {
-    ctx.log.error({ error: error instanceof Error ? error.name : 'unknown', cause: faultCode(error) }, 'permission check');
+    ctx.log.error(
+      { error: error instanceof Error ? error.name : 'unknown', cause: faultCode(error) },
+      'permission check',
+    );
     problem(response, 500, 'failed', 'The check failed. No answer is no permission.');
   });
 });
 server.keepAliveTimeout = 65_000;
-server.listen(config.BOOKEND_CHECKS_PORT, config.BOOKEND_CHECKS_HOST, () => ctx.log.info({ port: config.BOOKEND_CHECKS_PORT }, 'permission checks ready'));
+server.listen(config.BOOKEND_CHECKS_PORT, config.BOOKEND_CHECKS_HOST, () =>
+  ctx.log.info({ port: config.BOOKEND_CHECKS_PORT }, 'permission checks ready'),
+);
 
 async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
   // Nothing is read for whoever has no key.
   const machine = await machineOf(request.headers.authorization);
   if (!machine) return hangUp(request, response, 401, 'key-missing-or-wrong', 'A valid bearer key is needed.');
-  if (!machine.scopes.includes('standing:read')) return hangUp(request, response, 403, 'scope-missing', 'This key lacks the scope standing:read.');
+  if (!machine.scopes.includes('standing:read'))
+    return hangUp(request, response, 403, 'scope-missing', 'This key lacks the scope standing:read.');
   const body = await read(request);
   if (body === null) return hangUp(request, response, 413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
   const query = parse(body);
@@ -62,7 +80,11 @@ async function answer(request: IncomingMessage, response: ServerResponse): Promi
 }
 
 /** The plain shape is read directly; anything else by the schema, which says what is wrong with it. */
-function parse(body: string): yup.InferType<typeof standingQuerySchema> & { at?: string; knownAt?: string } | { problem: string; title: string; errors?: { path: string; message: string }[] } {
+function parse(
+  body: string,
+):
+  | (yup.InferType<typeof standingQuerySchema> & { at?: string; knownAt?: string })
+  | { problem: string; title: string; errors?: { path: string; message: string }[] } {
   let json: Record<string, unknown>;
   try {
     json = JSON.parse(body) as Record<string, unknown>;
@@ -72,11 +94,26 @@ function parse(body: string): yup.InferType<typeof standingQuerySchema> & { at?:
   if (isPlainQuery(json)) return json;
   try {
     const value = validateWhole(standingQuerySchema, json);
-    return { identifier: value.identifier, purpose: value.purpose, ...(value.at ? { at: value.at } : {}), ...(value.knownAt ? { knownAt: value.knownAt } : {}) };
+    return {
+      identifier: value.identifier,
+      purpose: value.purpose,
+      ...(value.at ? { at: value.at } : {}),
+      ...(value.knownAt ? { knownAt: value.knownAt } : {}),
+    };
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
-    return { problem: 'invalid', title: 'The body does not have the right shape.', errors: inner.map((one) => ({ path: one.path ?? '', message: one.type === 'oneOf' || one.type === 'typeError' ? `${one.path} is not one of the accepted values or types` : one.message })) };
+    return {
+      problem: 'invalid',
+      title: 'The body does not have the right shape.',
+      errors: inner.map((one) => ({
+        path: one.path ?? '',
+        message:
+          one.type === 'oneOf' || one.type === 'typeError'
+            ? `${one.path} is not one of the accepted values or types`
+            : one.message,
+      })),
+    };
   }
 }
 
@@ -113,17 +150,34 @@ function hangUp(request: IncomingMessage, response: ServerResponse, status: numb
 
 function send(response: ServerResponse, status: number, body: object, type = 'application/json'): void {
   const text = JSON.stringify(body);
-  response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(text), 'cache-control': 'no-store' }).end(text);
+  response
+    .writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(text), 'cache-control': 'no-store' })
+    .end(text);
 }
 
-function problem(response: ServerResponse, status: number, code: string, title: string, errors: { path: string; message: string }[] = []): void {
-  send(response, status, { type: `urn:bookend:problem:${code}`, title, status, code, ...(errors.length > 0 ? { errors } : {}) }, 'application/problem+json');
+function problem(
+  response: ServerResponse,
+  status: number,
+  code: string,
+  title: string,
+  errors: { path: string; message: string }[] = [],
+): void {
+  send(
+    response,
+    status,
+    { type: `urn:bookend:problem:${code}`, title, status, code, ...(errors.length > 0 ? { errors } : {}) },
+    'application/problem+json',
+  );
 }
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
     server.close();
     server.closeIdleConnections();
-    void checks.close().then(() => reads.close()).then(() => knex.destroy()).then(() => process.exit(0));
+    void checks
+      .close()
+      .then(() => reads.close())
+      .then(() => knex.destroy())
+      .then(() => process.exit(0));
   });
 }

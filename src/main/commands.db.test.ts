@@ -18,7 +18,17 @@ let backup: string;
 beforeAll(async () => {
   world = await testWorld('commands');
   await seedLedger(world);
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice(), choice({ identifiers: [{ kind: 'email', value: 'jonas@mail.example' }], name: { givenName: 'Jonas', familyName: 'Bech' }, externalId: 'evt_2' })] });
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice(),
+      choice({
+        identifiers: [{ kind: 'email', value: 'jonas@mail.example' }],
+        name: { givenName: 'Jonas', familyName: 'Bech' },
+        externalId: 'evt_2',
+      }),
+    ],
+  });
   await keepFile('a-file', 'sealed bytes');
   backup = join(world.folder, 'backup');
 });
@@ -34,38 +44,82 @@ function bookend(...args: string[]) {
 /** The same, with what is typed when it asks. */
 function bookendAsked(input: string, ...args: string[]) {
   const { status, stdout, stderr } = spawnSync('./bookend', args, {
-    encoding: 'utf8', input,
-    env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: world.url, BOOKEND_MODE: 'test', BOOKEND_STORAGE: join(world.folder, 'storage'), BOOKEND_KEY_FILE: join(world.folder, 'keys.json'), BOOKEND_JOURNAL: join(world.folder, 'journal.ndjson'), BOOKEND_LOG_LEVEL: 'silent' },
+    encoding: 'utf8',
+    input,
+    env: {
+      ...process.env,
+      NODE_OPTIONS: '',
+      DATABASE_URL: world.url,
+      BOOKEND_MODE: 'test',
+      BOOKEND_STORAGE: join(world.folder, 'storage'),
+      BOOKEND_KEY_FILE: join(world.folder, 'keys.json'),
+      BOOKEND_JOURNAL: join(world.folder, 'journal.ndjson'),
+      BOOKEND_LOG_LEVEL: 'silent',
+    },
   });
   return { status, said: stdout + stderr };
 }
 
-const may = async (email: string) => must(await checkStanding(world.worker, { identifier: { kind: 'email', value: email }, purpose: 'newsletter', systemId: 'sys_shop' })).standing;
+const may = async (email: string) =>
+  must(
+    await checkStanding(world.worker, {
+      identifier: { kind: 'email', value: email },
+      purpose: 'newsletter',
+      systemId: 'sys_shop',
+    }),
+  ).standing;
 
 describe('backup and restore', () => {
   test('a backup holds database and files, readable by its owner alone; keys are not in it, and its folder is used once', () => {
-    expect(bookend('backup')).toMatchObject({ status: 1, said: expect.stringContaining('Say where the backup goes') as string });
-    expect(bookend('backup', backup)).toMatchObject({ status: 0, said: expect.stringContaining('Keep the key file') as string });
+    expect(bookend('backup')).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('Say where the backup goes') as string,
+    });
+    expect(bookend('backup', backup)).toMatchObject({
+      status: 0,
+      said: expect.stringContaining('Keep the key file') as string,
+    });
     expect(statSync(backup).mode & 0o077).toBe(0);
     expect(readFileSync(join(backup, 'storage', 'a-file'), 'utf8')).toBe('sealed bytes');
     expect(existsSync(join(backup, 'keys.json'))).toBe(false);
-    expect(bookend('backup', backup)).toMatchObject({ status: 1, said: expect.stringContaining('holds a backup already') as string });
+    expect(bookend('backup', backup)).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('holds a backup already') as string,
+    });
   });
 
   test('a restore says what it replaces and goes no further without being told to', async () => {
-    expect(bookend('restore', join(world.folder, 'nothing'))).toMatchObject({ status: 1, said: expect.stringContaining('Say which backup') as string });
-    expect(bookend('restore', backup)).toMatchObject({ status: 1, said: expect.stringContaining('--replace') as string });
+    expect(bookend('restore', join(world.folder, 'nothing'))).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('Say which backup') as string,
+    });
+    expect(bookend('restore', backup)).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('--replace') as string,
+    });
     expect(await world.knex('choices')).toHaveLength(2);
   });
 
   test('it brings back what was there, erases again who was erased since, and the ledger verifies', async () => {
-    await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'later@mail.example' }], externalId: 'evt_3' })] });
+    await recordChoices(world.worker, {
+      systemId: 'sys_shop',
+      choices: [choice({ identifiers: [{ kind: 'email', value: 'later@mail.example' }], externalId: 'evt_3' })],
+    });
     await keepFile('b-file', 'written later');
-    const { id, data_key_id } = (await world.knex('persons').orderBy('no', 'desc').where('no', '<=', 2).first()) as { id: string; data_key_id: string };
+    const { id, data_key_id } = (await world.knex('persons').orderBy('no', 'desc').where('no', '<=', 2).first()) as {
+      id: string;
+      data_key_id: string;
+    };
     const { hash, version } = world.worker.keys.suppression('email::jonas@mail.example');
-    writeFileSync(join(world.folder, 'journal.ndjson'), `${JSON.stringify({ schema: 'bookend-erasure-1', at: '2026-11-23T08:00:00Z', ref: 'BK-1', personId: id, requestIds: [], dataKeyIds: [data_key_id], suppressions: [{ hash: hash.toString('hex'), version, kind: 'email' }] })}\n`);
+    writeFileSync(
+      join(world.folder, 'journal.ndjson'),
+      `${JSON.stringify({ schema: 'bookend-erasure-1', at: '2026-11-23T08:00:00Z', ref: 'BK-1', personId: id, requestIds: [], dataKeyIds: [data_key_id], suppressions: [{ hash: hash.toString('hex'), version, kind: 'email' }] })}\n`,
+    );
 
-    expect(bookend('restore', backup, '--replace')).toMatchObject({ status: 0, said: expect.stringContaining('1 erasure of the journal done again') as string });
+    expect(bookend('restore', backup, '--replace')).toMatchObject({
+      status: 0,
+      said: expect.stringContaining('1 erasure of the journal done again') as string,
+    });
     const fresh = createClient(world.url, 2);
     try {
       expect((await fresh('choices').orderBy('seq')).map(({ seq }) => Number(seq))).toEqual([1, 2]);
@@ -74,18 +128,31 @@ describe('backup and restore', () => {
     }
     expect(existsSync(join(world.folder, 'storage', 'b-file'))).toBe(false);
     expect([await may('mette@mail.example'), await may('jonas@mail.example')]).toEqual(['granted', 'erased']);
-    expect(await verifyLedger(world.worker, { verificationId: must(await startVerification(world.user('usr_auditor', 'auditor'))).id })).toEqual([]);
+    expect(
+      await verifyLedger(world.worker, {
+        verificationId: must(await startVerification(world.user('usr_auditor', 'auditor'))).id,
+      }),
+    ).toEqual([]);
   });
 });
 
 test('a new master key is added to the file beside the older, which still opens what is under it', async () => {
   const file = join(world.folder, 'keys.json');
-  expect(bookend('keys')).toMatchObject({ status: 1, said: expect.stringContaining('./bookend keys new-master') as string });
-  expect(bookend('keys', 'new-master')).toMatchObject({ status: 0, said: expect.stringContaining('master key 2') as string });
+  expect(bookend('keys')).toMatchObject({
+    status: 1,
+    said: expect.stringContaining('./bookend keys new-master') as string,
+  });
+  expect(bookend('keys', 'new-master')).toMatchObject({
+    status: 0,
+    said: expect.stringContaining('master key 2') as string,
+  });
   expect(statSync(file).mode & 0o077).toBe(0);
   const keys = readKeys(file);
   expect(keys.masterVersion()).toBe(2);
-  const { wrapped, master_version } = (await world.knex('data_keys').whereNotNull('wrapped').first()) as { wrapped: Buffer; master_version: number };
+  const { wrapped, master_version } = (await world.knex('data_keys').whereNotNull('wrapped').first()) as {
+    wrapped: Buffer;
+    master_version: number;
+  };
   expect(master_version).toBe(1);
   expect(keys.rewrap({ wrapped, masterVersion: 1 }).masterVersion).toBe(2);
 });
@@ -94,12 +161,27 @@ test('a copy of the keys that was fetched opens with its passphrase alone, into 
   const [copy, opened] = [join(world.folder, 'copy.sealed'), join(world.folder, 'opened.json')];
   const passphrase = 'seven long words nobody else would think of';
   writeFileSync(copy, world.worker.keys.sealedCopy(passphrase).toString('base64'));
-  expect(bookend('keys', 'open')).toMatchObject({ status: 1, said: expect.stringContaining('Say which copy') as string });
-  expect(bookend('keys', 'open', join(world.folder, 'none'), opened)).toMatchObject({ status: 1, said: expect.stringContaining('There is no file') as string });
-  expect(bookendAsked('another passphrase\n', 'keys', 'open', copy, opened)).toMatchObject({ status: 1, said: expect.stringContaining('The copy does not open') as string });
+  expect(bookend('keys', 'open')).toMatchObject({
+    status: 1,
+    said: expect.stringContaining('Say which copy') as string,
+  });
+  expect(bookend('keys', 'open', join(world.folder, 'none'), opened)).toMatchObject({
+    status: 1,
+    said: expect.stringContaining('There is no file') as string,
+  });
+  expect(bookendAsked('another passphrase\n', 'keys', 'open', copy, opened)).toMatchObject({
+    status: 1,
+    said: expect.stringContaining('The copy does not open') as string,
+  });
   expect(existsSync(opened)).toBe(false);
-  expect(bookendAsked(`${passphrase}\n`, 'keys', 'open', copy, opened)).toMatchObject({ status: 0, said: expect.stringContaining('holds the keys') as string });
+  expect(bookendAsked(`${passphrase}\n`, 'keys', 'open', copy, opened)).toMatchObject({
+    status: 0,
+    said: expect.stringContaining('holds the keys') as string,
+  });
   expect(statSync(opened).mode & 0o077).toBe(0);
   expect(readKeys(opened).index('x')).toEqual(world.worker.keys.index('x'));
-  expect(bookendAsked(`${passphrase}\n`, 'keys', 'open', copy, opened)).toMatchObject({ status: 1, said: expect.stringContaining('never overwritten') as string });
+  expect(bookendAsked(`${passphrase}\n`, 'keys', 'open', copy, opened)).toMatchObject({
+    status: 1,
+    said: expect.stringContaining('never overwritten') as string,
+  });
 });

@@ -18,10 +18,30 @@ const schema = yup.object({
   BOOKEND_ADDRESS: yup.string().default('Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Danmark'),
   /** In words of its own; without, the authority of the country. */
   BOOKEND_AUTHORITY: yup.string(),
-  BOOKEND_ZONE: yup.string().test('zone', ({ value }) => `BOOKEND_ZONE is no time zone: ${String(value)}. It is a name such as Europe/Copenhagen`, (zone) => zone === undefined || isZone(zone)).default('Europe/Copenhagen'),
-  BOOKEND_COUNTRY: yup.string().test('country', ({ value }) => `BOOKEND_COUNTRY is no country: ${String(value)}. It is two letters such as DK`, (country) => country === undefined || isCountry(country)).default('DK'),
+  BOOKEND_ZONE: yup
+    .string()
+    .test(
+      'zone',
+      ({ value }) => `BOOKEND_ZONE is no time zone: ${String(value)}. It is a name such as Europe/Copenhagen`,
+      (zone) => zone === undefined || isZone(zone),
+    )
+    .default('Europe/Copenhagen'),
+  BOOKEND_COUNTRY: yup
+    .string()
+    .test(
+      'country',
+      ({ value }) => `BOOKEND_COUNTRY is no country: ${String(value)}. It is two letters such as DK`,
+      (country) => country === undefined || isCountry(country),
+    )
+    .default('DK'),
   BOOKEND_ASK_WITHIN_DAYS: yup.number().integer().min(0).max(14).default(5),
-  BOOKEND_FINANCIAL_YEAR_END: yup.string().matches(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'BOOKEND_FINANCIAL_YEAR_END is a month and a day, such as 12-31').default('12-31'),
+  BOOKEND_FINANCIAL_YEAR_END: yup
+    .string()
+    .matches(
+      /^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/,
+      'BOOKEND_FINANCIAL_YEAR_END is a month and a day, such as 12-31',
+    )
+    .default('12-31'),
   BOOKEND_OWN_DOMAINS: yup.string().default('larkmere.example'),
   BOOKEND_OPERATION_PAUSE_MS: yup.number().integer().min(0).default(0),
   BOOKEND_DAILY_LOOK_MS: yup.number().integer().min(100).default(60_000),
@@ -33,15 +53,32 @@ const schema = yup.object({
   BOOKEND_JOURNAL: yup.string(),
   BOOKEND_PRIVACY_MAILBOX: yup.string(),
   BOOKEND_REQUEST_YEARS: yup.number().integer().min(1).max(30).default(3),
-  BOOKEND_MATTER_URL: yup.string().matches(/^https?:\/\/.*\{matter\}/, 'BOOKEND_MATTER_URL must be an address that holds {matter}'),
+  BOOKEND_MATTER_URL: yup
+    .string()
+    .matches(/^https?:\/\/.*\{matter\}/, 'BOOKEND_MATTER_URL must be an address that holds {matter}'),
   BOOKEND_REACH: yup.string().default(''),
-  BOOKEND_WEB_PROCESSES: yup.number().integer().min(1).max(64).default(() => Math.min(availableParallelism(), 4)),
+  BOOKEND_WEB_PROCESSES: yup
+    .number()
+    .integer()
+    .min(1)
+    .max(64)
+    .default(() => Math.min(availableParallelism(), 4)),
   BOOKEND_PROXIES: yup.number().integer().min(0).max(10).default(0),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 
 /** Whose installation it is. The demo's organisation is nobody else's: in production each of these has to be said. */
-const OWN = ['BOOKEND_ORGANISATION', 'BOOKEND_CONTACT', 'BOOKEND_ADDRESS', 'BOOKEND_ZONE', 'BOOKEND_COUNTRY', 'BOOKEND_OWN_DOMAINS', 'BOOKEND_BASE_URL', 'BOOKEND_STORAGE', 'BOOKEND_SMTP_URL'] as const;
+const OWN = [
+  'BOOKEND_ORGANISATION',
+  'BOOKEND_CONTACT',
+  'BOOKEND_ADDRESS',
+  'BOOKEND_ZONE',
+  'BOOKEND_COUNTRY',
+  'BOOKEND_OWN_DOMAINS',
+  'BOOKEND_BASE_URL',
+  'BOOKEND_STORAGE',
+  'BOOKEND_SMTP_URL',
+] as const;
 
 function isZone(zone: string): boolean {
   try {
@@ -53,7 +90,10 @@ function isZone(zone: string): boolean {
 }
 
 function isCountry(country: string): boolean {
-  return /^[A-Z]{2}$/.test(country) && new Intl.DisplayNames('en', { type: 'region', fallback: 'none' }).of(country) !== undefined;
+  return (
+    /^[A-Z]{2}$/.test(country) &&
+    new Intl.DisplayNames('en', { type: 'region', fallback: 'none' }).of(country) !== undefined
+  );
 }
 
 export type Config = yup.InferType<typeof schema>;
@@ -67,10 +107,20 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     const wrong = error instanceof yup.ValidationError ? error.errors.join('; ') : String(error);
     throw new Error(`Bookend cannot start: ${wrong}. docs/configuration.md lists the variables.`, { cause: error });
   }
-  if (!config.BOOKEND_KEY_FILE && !config.BOOKEND_KEYS) throw new Error('Bookend cannot start: BOOKEND_KEY_FILE (or BOOKEND_KEYS with the text of one) is needed. docs/configuration.md lists the variables.');
-  if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production') throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
+  if (!config.BOOKEND_KEY_FILE && !config.BOOKEND_KEYS)
+    throw new Error(
+      'Bookend cannot start: BOOKEND_KEY_FILE (or BOOKEND_KEYS with the text of one) is needed. docs/configuration.md lists the variables.',
+    );
+  if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production')
+    throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
   const unsaid = config.BOOKEND_MODE === 'production' ? OWN.filter((name) => !env[name]?.trim()) : [];
-  if (unsaid.length > 0) throw new Error(`Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. docs/configuration.md lists the variables.`);
-  if (!config.BOOKEND_AUTHORITY && !authorityOf(config.BOOKEND_COUNTRY)) throw new Error(`Bookend cannot start: the supervisory authority of ${config.BOOKEND_COUNTRY} is not known; set BOOKEND_AUTHORITY. docs/configuration.md lists the variables.`);
+  if (unsaid.length > 0)
+    throw new Error(
+      `Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. docs/configuration.md lists the variables.`,
+    );
+  if (!config.BOOKEND_AUTHORITY && !authorityOf(config.BOOKEND_COUNTRY))
+    throw new Error(
+      `Bookend cannot start: the supervisory authority of ${config.BOOKEND_COUNTRY} is not known; set BOOKEND_AUTHORITY. docs/configuration.md lists the variables.`,
+    );
   return config;
 }

@@ -8,9 +8,13 @@ test('work whose lock went with its connection stops at its next step, and someb
   const done: string[] = [];
   const first = world.worker.exclusively('piece', async () => {
     await world.worker.transaction(async () => void done.push('first step'));
-    await world.knex.raw("select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'bookend-lock' and datname = current_database()");
+    await world.knex.raw(
+      "select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'bookend-lock' and datname = current_database()",
+    );
     await new Promise((resolve) => setTimeout(resolve, 200));
-    expect(await world.worker.exclusively('piece', async () => world.worker.transaction(async () => done.push('another')))).toBe(2);
+    expect(
+      await world.worker.exclusively('piece', async () => world.worker.transaction(async () => done.push('another'))),
+    ).toBe(2);
     await world.worker.transaction(async () => void done.push('second step'));
   });
   await expect(first).rejects.toMatchObject({ code: 'lock-lost' });

@@ -33,7 +33,13 @@ const inTransaction = new AsyncLocalStorage<boolean>();
 const lock = new AsyncLocalStorage<{ isLost: boolean }>();
 
 /** Wires everything once per process; `as` gives the context of one actor. */
-export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Actor, clock: Clock = clockOf(config)): Context {
+export function createContext(
+  config: Config,
+  knex: Knex,
+  jobs: Jobs,
+  actor: Actor,
+  clock: Clock = clockOf(config),
+): Context {
   const keys = config.BOOKEND_KEYS ? keysFromText(config.BOOKEND_KEYS) : readKeys(config.BOOKEND_KEY_FILE!);
   const ctx: Context = {
     actor,
@@ -52,9 +58,21 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     threads: null,
     fileReader,
     inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
-    organisation: { name: config.BOOKEND_ORGANISATION, contact: config.BOOKEND_CONTACT, address: config.BOOKEND_ADDRESS, authority: config.BOOKEND_AUTHORITY ?? authorityOf(config.BOOKEND_COUNTRY)!, zone: config.BOOKEND_ZONE, country: config.BOOKEND_COUNTRY, financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END, askWithinDays: config.BOOKEND_ASK_WITHIN_DAYS, ownDomains: config.BOOKEND_OWN_DOMAINS.split(',') },
+    organisation: {
+      name: config.BOOKEND_ORGANISATION,
+      contact: config.BOOKEND_CONTACT,
+      address: config.BOOKEND_ADDRESS,
+      authority: config.BOOKEND_AUTHORITY ?? authorityOf(config.BOOKEND_COUNTRY)!,
+      zone: config.BOOKEND_ZONE,
+      country: config.BOOKEND_COUNTRY,
+      financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END,
+      askWithinDays: config.BOOKEND_ASK_WITHIN_DAYS,
+      ownDomains: config.BOOKEND_OWN_DOMAINS.split(','),
+    },
     baseUrl: config.BOOKEND_BASE_URL,
-    reach: config.BOOKEND_REACH.split(',').map((place) => place.trim()).filter(Boolean),
+    reach: config.BOOKEND_REACH.split(',')
+      .map((place) => place.trim())
+      .filter(Boolean),
     requestYears: config.BOOKEND_REQUEST_YEARS,
     matterUrl: config.BOOKEND_MATTER_URL ?? null,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,
@@ -66,7 +84,12 @@ export function createContext(config: Config, knex: Knex, jobs: Jobs, actor: Act
     },
     snapshot: <T>(work: (h: Handle) => Promise<T>) => {
       mayBegin();
-      return inTransaction.run(true, () => knex.transaction((trx) => work({ trx, actor: ctx.actor }), { isolationLevel: 'repeatable read', readOnly: true }));
+      return inTransaction.run(true, () =>
+        knex.transaction((trx) => work({ trx, actor: ctx.actor }), {
+          isolationLevel: 'repeatable read',
+          readOnly: true,
+        }),
+      );
     },
     reading: <T>(work: (h: Handle) => Promise<T>) => {
       mayBegin();
@@ -103,7 +126,10 @@ async function exclusively<T>(url: string, name: string, work: () => Promise<T>)
   });
   await client.connect();
   try {
-    const { rows } = await client.query<{ got: boolean }>('select pg_try_advisory_lock(hashtextextended($1, 1)) as got', [name]);
+    const { rows } = await client.query<{ got: boolean }>(
+      'select pg_try_advisory_lock(hashtextextended($1, 1)) as got',
+      [name],
+    );
     return rows[0]!.got ? await lock.run(held, work) : null;
   } finally {
     // What is broken already need not be ended.
@@ -131,4 +157,3 @@ export function clockOf(config: Pick<Config, 'BOOKEND_NOW' | 'BOOKEND_NOW_SINCE'
 function logOf(config: Config): pino.Logger {
   return pino({ level: config.BOOKEND_LOG_LEVEL, base: null, timestamp: pino.stdTimeFunctions.isoTime });
 }
-

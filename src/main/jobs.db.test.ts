@@ -19,13 +19,20 @@ async function until(test: () => boolean): Promise<void> {
   for (const end = Date.now() + 30_000; Date.now() < end; await wait(20)) if (test()) return;
   throw new Error('waited in vain');
 }
-const enqueue = (...given: Parameters<ReturnType<typeof jobsOf>['enqueue']> extends [unknown, ...infer Rest] ? Rest : never) => world.worker.transaction((h) => (jobsOf(boss).enqueue as (trx: unknown, ...rest: unknown[]) => Promise<void>)(h.trx, ...given));
+const enqueue = (
+  ...given: Parameters<ReturnType<typeof jobsOf>['enqueue']> extends [unknown, ...infer Rest] ? Rest : never
+) =>
+  world.worker.transaction((h) =>
+    (jobsOf(boss).enqueue as (trx: unknown, ...rest: unknown[]) => Promise<void>)(h.trx, ...given),
+  );
 
 test('a piece of work waits in the queue at most once, and asking again only brings it forward', async () => {
   const later = new Date(Date.now() + 3_600_000).toISOString();
   for (let n = 0; n < 5; n++) await enqueue('run-erasure', { planId: 'pln_once' }, later);
   await Promise.all(Array.from({ length: 5 }, () => enqueue('run-erasure', { planId: 'pln_once' })));
-  const { rows } = (await world.knex.raw("select state, start_after <= now() as due from queue.job where singleton_key = 'pln_once'")) as { rows: unknown[] };
+  const { rows } = (await world.knex.raw(
+    "select state, start_after <= now() as due from queue.job where singleton_key = 'pln_once'",
+  )) as { rows: unknown[] };
   expect(rows).toEqual([{ state: 'created', due: true }]);
   await world.knex.raw('delete from queue.job');
 });
@@ -37,7 +44,8 @@ test('work of one kind does not take the worker from the others, and what comes 
   let inHand = 0;
   let most = 0;
   const lanes = workOff(
-    boss, world.knex,
+    boss,
+    world.knex,
     async (name, payload) => {
       most = Math.max(most, ++inHand);
       await wait(name === 'run-import' ? 150 : 10);
@@ -69,7 +77,8 @@ test('what fails is tried again, and a queue that cannot be reached is said and 
   let tries = 0;
   const faults: unknown[] = [];
   const lanes = workOff(
-    boss, world.knex,
+    boss,
+    world.knex,
     async () => {
       if (++tries === 1) throw new Error('the first time');
       await Promise.resolve();
@@ -79,8 +88,11 @@ test('what fails is tried again, and a queue that cannot be reached is said and 
   await enqueue('find-same-people', {});
   await until(() => tries === 1);
   // That it failed is in the queue, before the queue goes away: what goes in between waits until it is found missing.
-  for (let n = 0; n < 300 && (await world.knex('queue.job').where({ state: 'retry' })).length === 0; n++) await wait(20);
-  await world.knex.raw("select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'bookend-queue' and datname = current_database()");
+  for (let n = 0; n < 300 && (await world.knex('queue.job').where({ state: 'retry' })).length === 0; n++)
+    await wait(20);
+  await world.knex.raw(
+    "select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'bookend-queue' and datname = current_database()",
+  );
   await until(() => tries === 2);
   await lanes.stop();
 });

@@ -6,7 +6,15 @@ import { JOB_NAMES, type JobName, type JobPayloads, type Jobs } from '../ports/j
 const SCHEMA = 'queue';
 
 export function createQueue(connectionString: string, isWorker: boolean): PgBoss {
-  return new PgBoss({ connectionString, schema: SCHEMA, max: 3, application_name: 'bookend-queue', supervise: isWorker, schedule: false, migrate: isWorker });
+  return new PgBoss({
+    connectionString,
+    schema: SCHEMA,
+    max: 3,
+    application_name: 'bookend-queue',
+    supervise: isWorker,
+    schedule: false,
+    migrate: isWorker,
+  });
 }
 
 /** Makes the queue's tables and the queues; the worker does this before anybody sends. Of a piece of work only one may wait. */
@@ -25,20 +33,41 @@ export function jobsOf(boss: PgBoss): Jobs {
   const jobs: Jobs = {
     async enqueue(trx, name, payload, startAfter) {
       const singletonKey = keyOf(payload);
-      const forward = () => trx.raw(`update ${SCHEMA}.job set start_after = least(start_after, ?::timestamptz) where name = ? and singleton_key = ? and state = 'created' returning id`, [startAfter ?? trx.fn.now(), name, singletonKey]) as unknown as Promise<{ rows: unknown[] }>;
+      const forward = () =>
+        trx.raw(
+          `update ${SCHEMA}.job set start_after = least(start_after, ?::timestamptz) where name = ? and singleton_key = ? and state = 'created' returning id`,
+          [startAfter ?? trx.fn.now(), name, singletonKey],
+        ) as unknown as Promise<{ rows: unknown[] }>;
       if ((await forward()).rows.length > 0) return;
       const executeSql = async (text: string, values: unknown[]): Promise<{ rows: unknown[] }> => {
-        const connection = (await (trx.client as { acquireConnection(): Promise<{ query(text: string, values: unknown[]): Promise<{ rows: unknown[] }> }> }).acquireConnection());
+        const connection = await (
+          trx.client as {
+            acquireConnection(): Promise<{ query(text: string, values: unknown[]): Promise<{ rows: unknown[] }> }>;
+          }
+        ).acquireConnection();
         return connection.query(text, values);
       };
-      const id = await boss.send(name, payload as object, { db: { executeSql: executeSql as never }, singletonKey, retryLimit: 5, retryDelay: 2, retryBackoff: true, expireInSeconds: 3600, ...(startAfter ? { startAfter } : {}) });
+      const id = await boss.send(name, payload as object, {
+        db: { executeSql: executeSql as never },
+        singletonKey,
+        retryLimit: 5,
+        retryDelay: 2,
+        retryBackoff: true,
+        expireInSeconds: 3600,
+        ...(startAfter ? { startAfter } : {}),
+      });
       // Somebody else has just asked for the same.
       if (id === null) await forward();
     },
     async resume(trx, name, payload, lockName) {
-      const { rows } = (await trx.raw(`select 1 from ${SCHEMA}.job where name = ? and singleton_key = ? and state in ('created', 'retry') limit 1`, [name, keyOf(payload)])) as { rows: unknown[] };
+      const { rows } = (await trx.raw(
+        `select 1 from ${SCHEMA}.job where name = ? and singleton_key = ? and state in ('created', 'retry') limit 1`,
+        [name, keyOf(payload)],
+      )) as { rows: unknown[] };
       if (rows.length > 0) return false;
-      const { rows: free } = (await trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [lockName])) as { rows: [{ free: boolean }] };
+      const { rows: free } = (await trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [
+        lockName,
+      ])) as { rows: [{ free: boolean }] };
       if (!free[0].free) return false;
       await jobs.enqueue(trx, name, payload);
       return true;
@@ -53,7 +82,13 @@ const LOOK_MS = 300;
 const FAULT_MS = 2000;
 
 /** How many pieces of a kind one worker has in hand at once. */
-const LANES: Partial<Record<JobName, number>> = { 'trace-system': 6, 'run-erasure': 4, 'build-pack': 2, 'run-record-acts': 2, 'run-import': 2 };
+const LANES: Partial<Record<JobName, number>> = {
+  'trace-system': 6,
+  'run-erasure': 4,
+  'build-pack': 2,
+  'run-record-acts': 2,
+  'run-import': 2,
+};
 
 /**
  * Works off the queues until it is stopped: each lane takes the next piece as soon as it has done one. Where there is none it rests; one look
@@ -62,7 +97,12 @@ const LANES: Partial<Record<JobName, number>> = { 'trace-system': 6, 'run-erasur
  * @param run does a piece; what it throws is tried again by the queue
  * @param fault is told when the queue cannot be reached
  */
-export function workOff(boss: PgBoss, knex: Knex, run: JobRunner, fault: (error: unknown) => void): { stop(): Promise<void> } {
+export function workOff(
+  boss: PgBoss,
+  knex: Knex,
+  run: JobRunner,
+  fault: (error: unknown) => void,
+): { stop(): Promise<void> } {
   let stopped = false;
   const resting = new Map<JobName, Set<() => void>>(JOB_NAMES.map((name) => [name, new Set()]));
   const rest = (name: JobName) => new Promise<void>((resolve) => void resting.get(name)!.add(resolve));
@@ -74,7 +114,9 @@ export function workOff(boss: PgBoss, knex: Knex, run: JobRunner, fault: (error:
   async function look(): Promise<void> {
     while (!stopped) {
       try {
-        const { rows } = (await knex.raw(`select distinct name from ${SCHEMA}.job where state < 'active' and start_after <= now()`)) as { rows: { name: JobName }[] };
+        const { rows } = (await knex.raw(
+          `select distinct name from ${SCHEMA}.job where state < 'active' and start_after <= now()`,
+        )) as { rows: { name: JobName }[] };
         for (const { name } of rows) if (resting.has(name)) wake(name);
         await delay(LOOK_MS);
       } catch (error) {

@@ -21,16 +21,37 @@ export function fileJournal(path: string | undefined): Journal {
 }
 
 async function read(path: string): Promise<JournalEntry[]> {
-  const text = await readFile(path, 'utf8').catch((error: NodeJS.ErrnoException) => (error.code === 'ENOENT' ? '' : Promise.reject(error)));
-  return text.split('\n').filter((line) => line !== '').map((line, i) => parse(line, i + 1, path));
+  const text = await readFile(path, 'utf8').catch((error: NodeJS.ErrnoException) =>
+    error.code === 'ENOENT' ? '' : Promise.reject(error),
+  );
+  return text
+    .split('\n')
+    .filter((line) => line !== '')
+    .map((line, i) => parse(line, i + 1, path));
 }
 
 function parse(line: string, number: number, path: string): JournalEntry {
   try {
-    const entry = JSON.parse(line) as JournalEntry | (Omit<JournalEntry, 'schema' | 'id' | 'personIds' | 'outcome'> & { schema: 'bookend-erasure-1'; personId: string | null });
+    const entry = JSON.parse(line) as
+      | JournalEntry
+      | (Omit<JournalEntry, 'schema' | 'id' | 'personIds' | 'outcome'> & {
+          schema: 'bookend-erasure-1';
+          personId: string | null;
+        });
     // The first version knew one person, and no outcome.
-    return entry.schema === 'bookend-erasure-1' ? { ...entry, schema: 'bookend-erasure-2', id: `line:${number}`, personIds: entry.personId ? [entry.personId] : [], outcome: entry.personId ? 'erased' : null } : entry;
+    return entry.schema === 'bookend-erasure-1'
+      ? {
+          ...entry,
+          schema: 'bookend-erasure-2',
+          id: `line:${number}`,
+          personIds: entry.personId ? [entry.personId] : [],
+          outcome: entry.personId ? 'erased' : null,
+        }
+      : entry;
   } catch (cause) {
-    throw new Error(`Line ${number} of the erasure journal ${path} is not whole. Bookend does not serve before it is: an erasure in it may have to be done again.`, { cause });
+    throw new Error(
+      `Line ${number} of the erasure journal ${path} is not whole. Bookend does not serve before it is: an erasure in it may have to be done again.`,
+      { cause },
+    );
   }
 }

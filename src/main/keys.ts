@@ -1,4 +1,17 @@
-import crypto, { createCipheriv, createDecipheriv, createHash, createHmac, createPrivateKey, createPublicKey, generateKeyPairSync, randomBytes, randomFillSync, scryptSync, sign, verify } from 'node:crypto';
+import crypto, {
+  createCipheriv,
+  createDecipheriv,
+  createHash,
+  createHmac,
+  createPrivateKey,
+  createPublicKey,
+  generateKeyPairSync,
+  randomBytes,
+  randomFillSync,
+  scryptSync,
+  sign,
+  verify,
+} from 'node:crypto';
 import { existsSync, linkSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { makeId } from '../core/shared/ids';
 import type { Keys, WrappedKey } from '../ports/keys';
@@ -28,7 +41,14 @@ const newKey = () => randomBytes(32).toString('base64');
 /** Makes a key file that only its owner may read. */
 export function makeKeyFile(path: string): void {
   const { privateKey } = generateKeyPairSync('ed25519');
-  const file: KeyFile = { schema: 'bookend-keys-2', masters: [{ version: 1, key: newKey() }], index: newKey(), suppressions: [{ version: 1, key: newKey() }], signing: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString(), own: newKey() };
+  const file: KeyFile = {
+    schema: 'bookend-keys-2',
+    masters: [{ version: 1, key: newKey() }],
+    index: newKey(),
+    suppressions: [{ version: 1, key: newKey() }],
+    signing: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString(),
+    own: newKey(),
+  };
   // It appears whole or not at all; of several that are started at once one makes it, and the others take that.
   const own = `${path}.${process.pid}`;
   writeFileSync(own, JSON.stringify(file, null, 2), { mode: 0o600, flag: 'wx' });
@@ -60,20 +80,41 @@ export function keysFromText(text: string): Keys {
 }
 
 function openFile(path: string): KeyFile {
-  if (!existsSync(path)) throw new Error(`The key file ${path} is missing. Without it nothing sealed can be read; put it back, or set BOOKEND_KEY_FILE.`);
-  if ((statSync(path).mode & 0o077) !== 0) throw new Error(`The key file ${path} can be read by others. Run: chmod 600 ${path}`);
+  if (!existsSync(path))
+    throw new Error(
+      `The key file ${path} is missing. Without it nothing sealed can be read; put it back, or set BOOKEND_KEY_FILE.`,
+    );
+  if ((statSync(path).mode & 0o077) !== 0)
+    throw new Error(`The key file ${path} can be read by others. Run: chmod 600 ${path}`);
   return parse(readFileSync(path, 'utf8'), `The key file ${path}`);
 }
 
 function parse(text: string, what: string): KeyFile {
-  let file: KeyFile | { schema: 'bookend-keys-1'; master: Versioned; suppression: Versioned; index: string; signing: string; own: string };
+  let file:
+    | KeyFile
+    | {
+        schema: 'bookend-keys-1';
+        master: Versioned;
+        suppression: Versioned;
+        index: string;
+        signing: string;
+        own: string;
+      };
   try {
     file = JSON.parse(text) as typeof file;
   } catch (cause) {
     throw new Error(`${what} is not JSON.`, { cause });
   }
   // The first version had one master and one suppression key.
-  if (file.schema === 'bookend-keys-1') return { schema: 'bookend-keys-2', masters: [file.master], index: file.index, suppressions: [file.suppression], signing: file.signing, own: file.own };
+  if (file.schema === 'bookend-keys-1')
+    return {
+      schema: 'bookend-keys-2',
+      masters: [file.master],
+      index: file.index,
+      suppressions: [file.suppression],
+      signing: file.signing,
+      own: file.own,
+    };
   if (file.schema !== 'bookend-keys-2') throw new Error(`${what} is not a Bookend key file.`);
   return file;
 }
@@ -92,7 +133,10 @@ function keysOf(file: KeyFile): Keys {
     const known = unwrapped.get(wrapped.toString('latin1'));
     if (known) return known;
     const master = masters.get(masterVersion);
-    if (!master) throw new Error(`The key file has no master key of version ${masterVersion}, under which this data key is wrapped.`);
+    if (!master)
+      throw new Error(
+        `The key file has no master key of version ${masterVersion}, under which this data key is wrapped.`,
+      );
     const key = decrypt(master, wrapped, `master:${masterVersion}`);
     remember(wrapped, key);
     return key;
@@ -108,7 +152,11 @@ function keysOf(file: KeyFile): Keys {
   };
   const indexOf = keyedHash(index);
   const suppressionOf = suppressions.map(({ version, key }) => ({ version, of: keyedHash(key) }));
-  const check = (kind: string, version: number, key: Buffer | string) => ({ kind, version, value: createHmac('sha256', key).update('bookend-key-check').digest() });
+  const check = (kind: string, version: number, key: Buffer | string) => ({
+    kind,
+    version,
+    value: createHmac('sha256', key).update('bookend-key-check').digest(),
+  });
 
   return {
     hash: sha256,
@@ -126,10 +174,23 @@ function keysOf(file: KeyFile): Keys {
     unsealStream: (key) => new UnsealStream(key ? open(key) : own),
     masterVersion: () => newest,
     rewrap: (key) => wrap(open(key)),
-    checks: () => [...[...masters].map(([version, key]) => check('master', version, key)), check('index', 1, index), ...suppressions.map(({ version, key }) => check('suppression', version, key)), check('signing', 1, file.signing), check('own', 1, own)],
+    checks: () => [
+      ...[...masters].map(([version, key]) => check('master', version, key)),
+      check('index', 1, index),
+      ...suppressions.map(({ version, key }) => check('suppression', version, key)),
+      check('signing', 1, file.signing),
+      check('own', 1, own),
+    ],
     sealedCopy(passphrase) {
       const salt = randomBytes(16);
-      return Buffer.concat([salt, encrypt(scryptSync(passphrase, salt, 32, { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 }), Buffer.from(JSON.stringify(file)), 'bookend-keys')]);
+      return Buffer.concat([
+        salt,
+        encrypt(
+          scryptSync(passphrase, salt, 32, { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 }),
+          Buffer.from(JSON.stringify(file)),
+          'bookend-keys',
+        ),
+      ]);
     },
     publicKey: () => publicKey.export({ type: 'spki', format: 'pem' }).toString(),
     sign: (data) => sign(null, data, signing),
@@ -147,7 +208,9 @@ const HASH = 32;
 const BLOCK = 64;
 
 /** SHA-256 in one call where Node has it (20.12). As text of bytes and copied: several times quicker, for short texts, than a buffer of its own. */
-const digest: (data: Uint8Array) => string = crypto.hash ? (data) => crypto.hash('sha256', data, 'binary') : (data) => createHash('sha256').update(data).digest('binary');
+const digest: (data: Uint8Array) => string = crypto.hash
+  ? (data) => crypto.hash('sha256', data, 'binary')
+  : (data) => createHash('sha256').update(data).digest('binary');
 
 function sha256(data: Uint8Array): Buffer {
   const out = Buffer.allocUnsafe(HASH);
@@ -165,7 +228,9 @@ function keyedHash(key: Buffer): (text: string) => Buffer {
   });
   return (text) => {
     const isLong = text.length * 3 > inner.length - BLOCK;
-    const message = isLong ? Buffer.concat([inner.subarray(0, BLOCK), Buffer.from(text, 'utf8')]) : inner.subarray(0, BLOCK + inner.write(text, BLOCK, 'utf8'));
+    const message = isLong
+      ? Buffer.concat([inner.subarray(0, BLOCK), Buffer.from(text, 'utf8')])
+      : inner.subarray(0, BLOCK + inner.write(text, BLOCK, 'utf8'));
     outer.write(digest(message), BLOCK, 'latin1');
     return sha256(outer);
   };
@@ -189,6 +254,8 @@ function encrypt(key: Buffer, plain: Buffer, about: string): Buffer {
 
 function decrypt(key: Buffer, sealed: Uint8Array, about: string): Buffer {
   const all = Buffer.from(sealed);
-  const decipher = createDecipheriv('aes-256-gcm', key, all.subarray(0, 12)).setAAD(Buffer.from(about)).setAuthTag(all.subarray(-16));
+  const decipher = createDecipheriv('aes-256-gcm', key, all.subarray(0, 12))
+    .setAAD(Buffer.from(about))
+    .setAuthTag(all.subarray(-16));
   return Buffer.concat([decipher.update(all.subarray(12, -16)), decipher.final()]);
 }

@@ -10,7 +10,17 @@ import { createContext } from './context';
 
 // One thread of the pool: a context of its own, over one connection, for pieces of work that cause no jobs.
 const config = workerData as Config;
-const ctx = createContext(config, createClient(config.DATABASE_URL, 2), { resume: async () => false, enqueue: async () => { throw new Error('a thread causes no jobs'); } }, WORKER);
+const ctx = createContext(
+  config,
+  createClient(config.DATABASE_URL, 2),
+  {
+    resume: async () => false,
+    enqueue: async () => {
+      throw new Error('a thread causes no jobs');
+    },
+  },
+  WORKER,
+);
 
 export const checkFolios = (range: FolioRange) => folios(ctx, range);
 export const rebuildRange = (range: PeopleRange) => people(ctx, range);

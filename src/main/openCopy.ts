@@ -7,7 +7,9 @@ if (!copy || !file) throw new Error('openCopy COPY FILE');
 if (existsSync(file)) throw new Error(`${file} is there already. A key file is never overwritten: move it away first.`);
 const chunks: Buffer[] = [];
 for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
-const passphrase = Buffer.concat(chunks).toString('utf8').replace(/\r?\n$/, '');
+const passphrase = Buffer.concat(chunks)
+  .toString('utf8')
+  .replace(/\r?\n$/, '');
 let text: string;
 try {
   text = openSealedCopy(Buffer.from(readFileSync(copy, 'utf8'), 'base64'), passphrase);
@@ -15,4 +17,6 @@ try {
   throw new Error('The copy does not open: the passphrase is another one, or the copy was altered.', { cause });
 }
 writeFileSync(file, text, { mode: 0o600, flag: 'wx' });
-console.log(`${file} holds the keys, newest master key ${readKeys(file).masterVersion()}. Point BOOKEND_KEY_FILE at it and start Bookend.`);
+console.log(
+  `${file} holds the keys, newest master key ${readKeys(file).masterVersion()}. Point BOOKEND_KEY_FILE at it and start Bookend.`,
+);

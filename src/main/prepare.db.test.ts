@@ -16,7 +16,14 @@ test('three that prepare the same installation at once: one does it, all find it
   const database = await emptyDatabase('prepare');
   try {
     const folder = mkdtempSync(join(tmpdir(), 'prepare-'));
-    const env = { DATABASE_URL: database.url, BOOKEND_MODE: 'test', BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_KEY_FILE: join(folder, 'keys.json'), BOOKEND_JOURNAL: join(folder, 'journal.ndjson'), BOOKEND_LOG_LEVEL: 'silent' };
+    const env = {
+      DATABASE_URL: database.url,
+      BOOKEND_MODE: 'test',
+      BOOKEND_STORAGE: join(folder, 'storage'),
+      BOOKEND_KEY_FILE: join(folder, 'keys.json'),
+      BOOKEND_JOURNAL: join(folder, 'journal.ndjson'),
+      BOOKEND_LOG_LEVEL: 'silent',
+    };
     const all = await Promise.all([0, 1, 2].map(() => run('node', ['--import', 'tsx', 'src/main/prepare.ts'], env)));
     expect(all.map(({ code, said }) => (code === 0 ? 0 : said))).toEqual([0, 0, 0]);
     expect(all.map(({ said }) => /migrated: /.test(said)).sort()).toEqual([false, false, true]);
@@ -40,6 +47,8 @@ test('a piece of work is done by one command at a time, also where the one befor
   await run('node', ['--input-type=module', '-e', dead], {});
   const script = `import { oneAtATime } from './scripts/lib/lock.mjs'; await oneAtATime('trying', async () => { console.log('in', Date.now()); await new Promise((resolve) => setTimeout(resolve, 200)); console.log('out', Date.now()); });`;
   const all = await Promise.all([0, 1, 2, 3].map(() => run('node', ['--input-type=module', '-e', script], {})));
-  const spans = all.map(({ said }) => [Number(/in (\d+)/.exec(said)?.[1]), Number(/out (\d+)/.exec(said)?.[1])] as const).sort((a, b) => a[0] - b[0]);
+  const spans = all
+    .map(({ said }) => [Number(/in (\d+)/.exec(said)?.[1]), Number(/out (\d+)/.exec(said)?.[1])] as const)
+    .sort((a, b) => a[0] - b[0]);
   for (const [n, [start]] of spans.entries()) if (n > 0) expect(start).toBeGreaterThanOrEqual(spans[n - 1]![1]);
 }, 60_000);

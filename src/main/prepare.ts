@@ -12,7 +12,8 @@ import { makeKeyFile } from './keys';
 
 // Before a start: a key file where there is none (outside production), the schema, the queues.
 const config = readConfig();
-if (config.BOOKEND_MODE !== 'production' && config.BOOKEND_KEY_FILE && !existsSync(config.BOOKEND_KEY_FILE)) makeOwnKeyFile(config.BOOKEND_KEY_FILE);
+if (config.BOOKEND_MODE !== 'production' && config.BOOKEND_KEY_FILE && !existsSync(config.BOOKEND_KEY_FILE))
+  makeOwnKeyFile(config.BOOKEND_KEY_FILE);
 const knex = createClient(config.DATABASE_URL);
 // Several may be started at once: the others wait until one has prepared everything, and find it done.
 const gate = createClient(config.DATABASE_URL, 1);

@@ -3,7 +3,10 @@ import { quietConsole } from './quietConsole';
 
 test('whatever is logged, a value that somebody typed is not in it; where it happened is', () => {
   const written: string[] = [];
-  const target = { error: (text: string) => written.push(text), warn: (text: string) => written.push(text) } as unknown as Console;
+  const target = {
+    error: (text: string) => written.push(text),
+    warn: (text: string) => written.push(text),
+  } as unknown as Console;
   quietConsole(target);
   const value = 'ida.vang@mail.example';
   let error: unknown;

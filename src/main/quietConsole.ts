@@ -5,7 +5,14 @@
 export function quietConsole(target: Console = console): void {
   for (const level of ['error', 'warn'] as const) {
     const write = target[level].bind(target);
-    target[level] = (...parts: unknown[]) => write(JSON.stringify({ level, time: new Date().toISOString(), parts: parts.map(quiet).filter((part) => part !== null) }));
+    target[level] = (...parts: unknown[]) =>
+      write(
+        JSON.stringify({
+          level,
+          time: new Date().toISOString(),
+          parts: parts.map(quiet).filter((part) => part !== null),
+        }),
+      );
   }
 }
 
@@ -14,12 +21,26 @@ const MOST_PLACES = 6;
 function quiet(part: unknown): unknown {
   if (part instanceof Error || (typeof part === 'object' && part !== null && 'stack' in part)) {
     const { name, code, digest, stack } = part as { name?: string; code?: unknown; digest?: unknown; stack?: string };
-    const places = (stack ?? '').split('\n').filter((line) => /^\s+at /.test(line)).map((line) => line.trim());
+    const places = (stack ?? '')
+      .split('\n')
+      .filter((line) => /^\s+at /.test(line))
+      .map((line) => line.trim());
     // Where in our own code it came from says more than the way through a library.
     const own = places.filter((line) => !line.includes('node_modules'));
     const at = [...places.slice(0, 1), ...(own.length > 0 ? own : places.slice(1))].slice(0, MOST_PLACES);
-    return { error: name ?? 'unknown', ...(typeof code === 'string' ? { code } : {}), ...(typeof digest === 'string' ? { digest } : {}), at };
+    return {
+      error: name ?? 'unknown',
+      ...(typeof code === 'string' ? { code } : {}),
+      ...(typeof digest === 'string' ? { digest } : {}),
+      at,
+    };
   }
   // Words of a library are told by their beginning; what follows a colon or stands in quotes may be a value.
-  return typeof part === 'string' ? part.split('\n')[0]!.replace(/["'“‘`].*$/s, '…').replace(/:\s.*$/s, ': …').slice(0, 120) : null;
+  return typeof part === 'string'
+    ? part
+        .split('\n')[0]!
+        .replace(/["'“‘`].*$/s, '…')
+        .replace(/:\s.*$/s, ': …')
+        .slice(0, 120)
+    : null;
 }

@@ -9,13 +9,28 @@ import { turnsOf } from './turns';
 // The web process: Next.js behind one door, where what a client may not decide is taken from it before anything reads it.
 
 // An address leads nowhere else, but our own pages say where a form comes from: without that a browser sends “null” for it, and no form works before scripts.
-const HEADERS = { 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'permissions-policy': 'camera=(), microphone=(), geolocation=()', 'x-frame-options': 'DENY' };
+const HEADERS = {
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'same-origin',
+  'permissions-policy': 'camera=(), microphone=(), geolocation=()',
+  'x-frame-options': 'DENY',
+};
 /** An answer to a machine is no page: nothing of it is shown or run. */
-const API_HEADERS = { 'cache-control': 'no-store', 'content-security-policy': "default-src 'none'; frame-ancestors 'none'" };
+const API_HEADERS = {
+  'cache-control': 'no-store',
+  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+};
 /** Told by this process alone: who calls. */
 export const CLIENT_HEADER = 'x-bookend-client';
 /** What a proxy in front may say; from anybody else it is dropped. */
-const FORWARDED = ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded', 'x-real-ip'];
+const FORWARDED = [
+  'x-forwarded-for',
+  'x-forwarded-host',
+  'x-forwarded-proto',
+  'x-forwarded-port',
+  'forwarded',
+  'x-real-ip',
+];
 /** Large files come slowly: an upload may take this long, milliseconds. */
 const REQUEST_MS = 3_600_000;
 
@@ -61,10 +76,12 @@ async function serve(): Promise<void> {
 
   const server = createServer((request, response) => {
     for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
-    if (request.url?.startsWith('/api/')) for (const [name, value] of Object.entries(API_HEADERS)) response.setHeader(name, value);
+    if (request.url?.startsWith('/api/'))
+      for (const [name, value] of Object.entries(API_HEADERS)) response.setHeader(name, value);
     const wrong = whatIsWrong(request);
     if (wrong) return refuse(response, 400, 'invalid', wrong);
-    if (isFromElsewhere(request)) return refuse(response, 403, 'from-elsewhere', 'A form of another site does nothing here.');
+    if (isFromElsewhere(request))
+      return refuse(response, 403, 'from-elsewhere', 'A form of another site does nothing here.');
     request.headers[CLIENT_HEADER] = clientOf(request);
     if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
     // A page of a hundred kilobytes becomes twenty at once; a higher level takes more of the process than it spares of the line.
@@ -94,7 +111,10 @@ function isPage({ method, url }: IncomingMessage): boolean {
 function clientOf(request: IncomingMessage): string {
   const direct = request.socket.remoteAddress ?? 'unknown';
   if (config.BOOKEND_PROXIES === 0) return direct;
-  const hops = String(request.headers['x-forwarded-for'] ?? '').split(',').map((one) => one.trim()).filter(Boolean);
+  const hops = String(request.headers['x-forwarded-for'] ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
   return hops.at(-config.BOOKEND_PROXIES) ?? direct;
 }
 
@@ -103,7 +123,9 @@ function whatIsWrong(request: IncomingMessage): string | null {
   if (!request.headers.host) return 'The request names no host. A proxy in front has to pass on the Host header.';
   try {
     const address = decodeURIComponent(request.url ?? '/');
-    return address.includes('\0') || address.includes('\uFFFD') ? 'The address holds characters that no address has.' : null;
+    return address.includes('\0') || address.includes('\uFFFD')
+      ? 'The address holds characters that no address has.'
+      : null;
   } catch {
     return 'The address is not written as one.';
   }
@@ -111,7 +133,8 @@ function whatIsWrong(request: IncomingMessage): string | null {
 
 /** What a browser sends from a page of another site. Machines have keys of their own and no session that could be used. */
 function isFromElsewhere({ method, url, headers }: IncomingMessage): boolean {
-  if (method === 'GET' || method === 'HEAD' || headers.origin === undefined || url?.startsWith('/api/v1/')) return false;
+  if (method === 'GET' || method === 'HEAD' || headers.origin === undefined || url?.startsWith('/api/v1/'))
+    return false;
   try {
     return new URL(headers.origin).host !== headers.host;
   } catch {
@@ -121,5 +144,11 @@ function isFromElsewhere({ method, url, headers }: IncomingMessage): boolean {
 
 function refuse(response: ServerResponse, status: number, code: string, title: string): void {
   const body = JSON.stringify({ type: `urn:bookend:problem:${code}`, title, status, code });
-  response.writeHead(status, { 'content-type': 'application/problem+json', 'content-length': Buffer.byteLength(body), connection: 'close' }).end(body);
+  response
+    .writeHead(status, {
+      'content-type': 'application/problem+json',
+      'content-length': Buffer.byteLength(body),
+      connection: 'close',
+    })
+    .end(body);
 }

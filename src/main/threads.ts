@@ -9,7 +9,13 @@ const IDLE_MS = 5000;
 /** A pool with a thread per core, each with a context of its own. They begin with the first piece of work. */
 export function threadPool(config: Config): Threads & { close(): Promise<void> } {
   const lanes = availableParallelism();
-  const pool = new Piscina({ filename: new URL('./ledgerThread.mjs', import.meta.url).href, workerData: config, minThreads: 0, maxThreads: lanes, idleTimeout: IDLE_MS });
+  const pool = new Piscina({
+    filename: new URL('./ledgerThread.mjs', import.meta.url).href,
+    workerData: config,
+    minThreads: 0,
+    maxThreads: lanes,
+    idleTimeout: IDLE_MS,
+  });
   return {
     lanes,
     checkFolios: (range) => pool.run(range, { name: 'checkFolios' }) as Promise<CheckedFolios>,

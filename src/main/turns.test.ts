@@ -16,10 +16,17 @@ async function served(most: number, patienceMs: number, work: (path: string, res
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  return { came, left, get: async (path: string, signal?: AbortSignal) => (await fetch(`${address}${path}`, signal ? { signal } : {})).text(), close: () => new Promise((resolve) => {
-    server.close(resolve);
-    server.closeAllConnections();
-  }) };
+  return {
+    came,
+    left,
+    get: async (path: string, signal?: AbortSignal) =>
+      (await fetch(`${address}${path}`, signal ? { signal } : {})).text(),
+    close: () =>
+      new Promise((resolve) => {
+        server.close(resolve);
+        server.closeAllConnections();
+      }),
+  };
 }
 
 test('so many at once as are allowed, in the order in which they came', async () => {
@@ -58,7 +65,12 @@ test('work begins in the context in which it came, never in that of whoever made
     while (!came.includes(path)) await wait(1);
   }
   expect(await Promise.all(answers)).toEqual(['/first', '/second', '/slow', '/last']);
-  expect(found).toEqual([['/first', undefined], ['/second', undefined], ['/slow', undefined], ['/last', undefined]]);
+  expect(found).toEqual([
+    ['/first', undefined],
+    ['/second', undefined],
+    ['/slow', undefined],
+    ['/last', undefined],
+  ]);
   await close();
 });
 

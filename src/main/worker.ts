@@ -36,7 +36,9 @@ await replayJournal(ctx);
 const me = `worker:${process.pid}:${ctx.keys.random(6).toString('hex')}`;
 await sayAlive();
 const resumed = await resumeWork(ctx);
-const lanes = workOff(boss, knex, run, (error) => ctx.log.error({ cause: faultCode(error) }, 'the queue cannot be reached'));
+const lanes = workOff(boss, knex, run, (error) =>
+  ctx.log.error({ cause: faultCode(error) }, 'the queue cannot be reached'),
+);
 const seenFiles = new Set<string>();
 const seenMails = new Set<string>();
 let isStopping = false;
@@ -50,7 +52,12 @@ ctx.log.info({ resumed }, 'worker ready');
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
     isStopping = true;
-    void lanes.stop().then(() => boss.stop({ graceful: false })).then(() => threads.close()).then(() => knex.destroy()).then(() => process.exit(0));
+    void lanes
+      .stop()
+      .then(() => boss.stop({ graceful: false }))
+      .then(() => threads.close())
+      .then(() => knex.destroy())
+      .then(() => process.exit(0));
   });
 }
 
@@ -66,7 +73,9 @@ function sayAlive(): Promise<void> {
 function every(ms: number, what: string, work: () => Promise<unknown>): void {
   setTimeout(() => {
     if (isStopping) return;
-    work().catch((error: unknown) => ctx.log.error({ what, cause: faultCode(error) }, 'timer')).finally(() => every(ms, what, work));
+    work()
+      .catch((error: unknown) => ctx.log.error({ what, cause: faultCode(error) }, 'timer'))
+      .finally(() => every(ms, what, work));
   }, ms);
 }
 
@@ -77,7 +86,21 @@ async function run<N extends JobName>(name: N, payload: JobPayloads[N]): Promise
     ctx.log.info({ job: name, ms: Date.now() - started }, 'job done');
   } catch (error) {
     // The message of an unforeseen error may hold a value; its name and place do not.
-    ctx.log.error({ job: name, error: error instanceof Error ? error.name : 'unknown', cause: faultCode(error), at: error instanceof Error ? error.stack?.split('\n').find((line) => /^\s+at /.test(line))?.trim() : undefined }, 'job failed');
+    ctx.log.error(
+      {
+        job: name,
+        error: error instanceof Error ? error.name : 'unknown',
+        cause: faultCode(error),
+        at:
+          error instanceof Error
+            ? error.stack
+                ?.split('\n')
+                .find((line) => /^\s+at /.test(line))
+                ?.trim()
+            : undefined,
+      },
+      'job failed',
+    );
     throw error;
   }
 }

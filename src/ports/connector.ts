@@ -104,7 +104,8 @@ export interface AnonymiseOptions extends WriteOptions {
 export class ConnectorError extends Error {
   override name = 'ConnectorError';
   constructor(
-    readonly kind: 'refused' | 'time-out' | 'rate-limited' | 'server-error' | 'wrong-answer' | 'not-allowed' | 'constraint',
+    readonly kind:
+      'refused' | 'time-out' | 'rate-limited' | 'server-error' | 'wrong-answer' | 'not-allowed' | 'constraint',
     message: string,
     readonly retryAfterSeconds: number | null = null,
     options?: ErrorOptions,

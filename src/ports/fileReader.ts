@@ -3,7 +3,11 @@ import type { FoundProblem, FoundRecord, SearchKey } from './connector';
 
 export interface FileReader {
   /** A file that somebody handed over, as records: rows that a key points at, and every document. */
-  read(name: string, bytes: Buffer, keys: readonly SearchKey[]): AsyncIterable<{ record: FoundRecord } | { problem: FoundProblem }>;
+  read(
+    name: string,
+    bytes: Buffer,
+    keys: readonly SearchKey[],
+  ): AsyncIterable<{ record: FoundRecord } | { problem: FoundProblem }>;
   /**
    * The rows of the first sheet of a workbook, each with its number as a person counts; blank ones may be left out.
    *

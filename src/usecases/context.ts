@@ -88,5 +88,11 @@ export interface Context {
 }
 
 export function actAs(ctx: Context, actor: Actor): Context {
-  return { ...ctx, actor, transaction: (work) => ctx.transaction((h) => work({ ...h, actor })), snapshot: (work) => ctx.snapshot((h) => work({ ...h, actor })), reading: (work) => ctx.reading((h) => work({ ...h, actor })) };
+  return {
+    ...ctx,
+    actor,
+    transaction: (work) => ctx.transaction((h) => work({ ...h, actor })),
+    snapshot: (work) => ctx.snapshot((h) => work({ ...h, actor })),
+    reading: (work) => ctx.reading((h) => work({ ...h, actor })),
+  };
 }

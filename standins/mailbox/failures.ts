@@ -1,4 +1,15 @@
-import { existsSync, linkSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  linkSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  unlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 
 export const MAILBOX_FAILURES = ['none', 'refused', 'time-out', 'half-message', 'false-done'] as const;
@@ -20,7 +31,8 @@ export function mailboxFailures(root: string): { set(mode: MailboxFailure): void
     if (existsSync(away)) renameSync(away, root);
     rmSync(lock, { force: true });
     rmSync(kept, { recursive: true, force: true });
-    if (existsSync(whole)) for (const name of readdirSync(whole)) renameSync(join(whole, name), join(root, 'cur', name));
+    if (existsSync(whole))
+      for (const name of readdirSync(whole)) renameSync(join(whole, name), join(root, 'cur', name));
     rmSync(whole, { recursive: true, force: true });
   }
 

@@ -24,7 +24,16 @@ export interface NewsletterState {
   changes?: Record<string, number>;
 }
 
-export const NEWSLETTER_FAILURES = ['none', 'refused', 'time-out', '429', '500', 'half-page', 'false-done', 'slow-answer'] as const;
+export const NEWSLETTER_FAILURES = [
+  'none',
+  'refused',
+  'time-out',
+  '429',
+  '500',
+  'half-page',
+  'false-done',
+  'slow-answer',
+] as const;
 export type Failure = (typeof NEWSLETTER_FAILURES)[number];
 
 export interface NewsletterSettings {
@@ -45,8 +54,13 @@ const DELETE_DELAY_MS = 400;
 const SLOW_MS = 3000;
 
 /** The newsletter service: token, cursor pages, 429 with Retry-After, deletes that are accepted and done later. */
-export async function startNewsletter(settings: NewsletterSettings, fresh: Contact[]): Promise<Server & { fail(mode: Failure, times: number): void }> {
-  const state: NewsletterState = existsSync(settings.file) ? (JSON.parse(readFileSync(settings.file, 'utf8')) as NewsletterState) : { contacts: fresh, sends: [], deletions: [] };
+export async function startNewsletter(
+  settings: NewsletterSettings,
+  fresh: Contact[],
+): Promise<Server & { fail(mode: Failure, times: number): void }> {
+  const state: NewsletterState = existsSync(settings.file)
+    ? (JSON.parse(readFileSync(settings.file, 'utf8')) as NewsletterState)
+    : { contacts: fresh, sends: [], deletions: [] };
   const save = () => writeFileSync(settings.file, JSON.stringify(state));
   save();
   let failure: { mode: Failure; left: number } = { mode: 'none', left: 0 };
@@ -70,7 +84,8 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
       return;
     }
     if (url.pathname === '/_state') return json(response, 200, state);
-    if (url.pathname === '/_flags' && request.method === 'POST') return setFlags(await bodyOf<{ email: string; subscribed: boolean }[]>(request), response);
+    if (url.pathname === '/_flags' && request.method === 'POST')
+      return setFlags(await bodyOf<{ email: string; subscribed: boolean }[]>(request), response);
     const leaving = /^\/unsubscribe\/([^/]+)$/.exec(url.pathname)?.[1];
     if (leaving) return unsubscribe(leaving, request, response);
     if (request.headers.authorization !== `Bearer ${settings.token}`) return json(response, 401, { error: 'token' });
@@ -89,11 +104,13 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     const { mode } = failure;
     if (mode === 'false-done' || mode === 'slow-answer') return false;
     failure.left--;
-    if (mode === 'time-out') return new Promise((resolve) => setTimeout(() => (response.destroy(), resolve(true)), 20_000).unref());
+    if (mode === 'time-out')
+      return new Promise((resolve) => setTimeout(() => (response.destroy(), resolve(true)), 20_000).unref());
     if (mode === 'refused') response.writeHead(401).end('{"error":"token"}');
     if (mode === '429') response.writeHead(429, { 'retry-after': '1' }).end('{}');
     if (mode === '500') response.writeHead(500).end('{"error":"inside"}');
-    if (mode === 'half-page') response.writeHead(200, { 'content-type': 'application/json' }).end('{"items":[{"id":"c_1","em');
+    if (mode === 'half-page')
+      response.writeHead(200, { 'content-type': 'application/json' }).end('{"items":[{"id":"c_1","em');
     return true;
   }
 
@@ -106,7 +123,11 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     json(response, 200, { items, next: more ? items.at(-1)!.id : null });
   }
 
-  async function remove(request: IncomingMessage, response: ServerResponse, contact: Contact | undefined): Promise<void> {
+  async function remove(
+    request: IncomingMessage,
+    response: ServerResponse,
+    contact: Contact | undefined,
+  ): Promise<void> {
     const key = String(request.headers['idempotency-key'] ?? '');
     if (!contact) return json(response, 404, { error: 'no such contact' });
     if (failure.left > 0 && failure.mode === 'false-done') {
@@ -133,7 +154,11 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
   }
 
   /** Sets a flag, once per idempotency key. */
-  async function change(request: IncomingMessage, response: ServerResponse, contact: Contact | undefined): Promise<void> {
+  async function change(
+    request: IncomingMessage,
+    response: ServerResponse,
+    contact: Contact | undefined,
+  ): Promise<void> {
     const change = await bodyOf<Partial<Pick<Contact, 'subscribed' | 'name' | 'email' | 'phone' | 'country'>>>(request);
     if (!contact) return json(response, 404, { error: 'no such contact' });
     if (failure.left > 0 && failure.mode === 'false-done') {
@@ -142,8 +167,10 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     }
     const key = String(request.headers['idempotency-key'] ?? '');
     state.changes ??= {};
-    if (change.subscribed !== undefined && contact.subscribed !== change.subscribed) state.changes[key] = (state.changes[key] ?? 0) + 1;
-    for (const field of ['subscribed', 'name', 'email', 'phone', 'country'] as const) if (change[field] !== undefined) Object.assign(contact, { [field]: change[field] });
+    if (change.subscribed !== undefined && contact.subscribed !== change.subscribed)
+      state.changes[key] = (state.changes[key] ?? 0) + 1;
+    for (const field of ['subscribed', 'name', 'email', 'phone', 'country'] as const)
+      if (change[field] !== undefined) Object.assign(contact, { [field]: change[field] });
     save();
     json(response, 200, contact);
   }
@@ -155,7 +182,11 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
     if (request.method !== 'POST') return html(response, unsubscribePage(contact));
     contact.subscribed = false;
     save();
-    void tellLedger(settings, { type: 'contact.unsubscribed', at: settings.now(), contact: { id: contact.id, email: contact.email } });
+    void tellLedger(settings, {
+      type: 'contact.unsubscribed',
+      at: settings.now(),
+      contact: { id: contact.id, email: contact.email },
+    });
     html(response, unsubscribePage(contact));
   }
 
@@ -167,7 +198,9 @@ export async function startNewsletter(settings: NewsletterSettings, fresh: Conta
   }
 
   await new Promise<void>((resolve) => server.listen(settings.port, '127.0.0.1', resolve));
-  return Object.assign(server, { fail: (mode: Failure, times: number) => void (failure = { mode, left: mode === 'none' ? 0 : times }) });
+  return Object.assign(server, {
+    fail: (mode: Failure, times: number) => void (failure = { mode, left: mode === 'none' ? 0 : times }),
+  });
 }
 
 async function bodyOf<T>(request: IncomingMessage): Promise<T> {

@@ -18,7 +18,11 @@ export async function askBeforeSend(contacts: readonly Contact[], settings: News
   await Promise.all(
     Array.from({ length: AT_ONCE }, async () => {
       for (let contact = waiting.shift(); contact; contact = waiting.shift()) {
-        const response = await fetch(`${settings.checksUrl}/api/v1/standing`, { method: 'POST', headers: { authorization: `Bearer ${settings.bookendKey}`, 'content-type': 'application/json' }, body: JSON.stringify({ identifier: { kind: 'email', value: contact.email }, purpose: 'newsletter' }) }).catch(() => null);
+        const response = await fetch(`${settings.checksUrl}/api/v1/standing`, {
+          method: 'POST',
+          headers: { authorization: `Bearer ${settings.bookendKey}`, 'content-type': 'application/json' },
+          body: JSON.stringify({ identifier: { kind: 'email', value: contact.email }, purpose: 'newsletter' }),
+        }).catch(() => null);
         if (!response?.ok) {
           // No answer is no permission.
           send.failed++;

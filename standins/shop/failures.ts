@@ -22,7 +22,9 @@ export function shopFailures(url: string): { set(mode: ShopFailure): Promise<voi
     switch (mode) {
       case 'refused':
         await client.query(`alter database ${database} connection limit 0`);
-        await client.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and usename = current_user and pid <> pg_backend_pid()');
+        await client.query(
+          'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and usename = current_user and pid <> pg_backend_pid()',
+        );
         return () => undo(`alter database ${database} connection limit -1`);
       case 'time-out':
         await client.query('begin');
@@ -32,7 +34,10 @@ export function shopFailures(url: string): { set(mode: ShopFailure): Promise<voi
         await client.query('alter table order_lines rename column order_id to order_ref');
         return () => undo('alter table order_lines rename column order_ref to order_id');
       case 'false-done':
-        for (const table of COUNTED) await client.query(`create trigger swallowed before delete on ${table} for each row execute function swallow()`);
+        for (const table of COUNTED)
+          await client.query(
+            `create trigger swallowed before delete on ${table} for each row execute function swallow()`,
+          );
         return () => undo(...COUNTED.map((table) => `drop trigger swallowed on ${table}`));
     }
   }

@@ -19,8 +19,26 @@ const SCHEMA = `
 `;
 
 export const COUNTED = ['customers', 'addresses', 'orders', 'order_lines', 'invoices', 'reviews', 'wish_lists'];
-const PRODUCTS = ['Touring frame', 'Chain guard', 'Dynamo lamp', 'Pannier pair', 'Leather saddle', 'Rain cape', 'Brake pads', 'Child seat', 'Cargo rack', 'Route map Funen', 'Repair kit', 'Bell, brass'];
-const WORDS = ['Held up well on a week of rain.', 'Fits, but the screws are soft.', 'Exactly what I needed for the commute.', 'Came a day late; otherwise fine.'];
+const PRODUCTS = [
+  'Touring frame',
+  'Chain guard',
+  'Dynamo lamp',
+  'Pannier pair',
+  'Leather saddle',
+  'Rain cape',
+  'Brake pads',
+  'Child seat',
+  'Cargo rack',
+  'Route map Funen',
+  'Repair kit',
+  'Bell, brass',
+];
+const WORDS = [
+  'Held up well on a week of rain.',
+  'Fits, but the screws are soft.',
+  'Exactly what I needed for the commute.',
+  'Came a day late; otherwise fine.',
+];
 const INSERT_AT_ONCE = 500;
 
 /** Fills the web shop's own database: it knows nothing of Bookend. */
@@ -29,19 +47,45 @@ export async function fillShop(url: string, people: readonly WorldPerson[], toda
   await client.connect();
   const random = seeded(7);
   await client.query(SCHEMA);
-  for (const table of COUNTED) await client.query(`create trigger counted after update or delete on ${table} for each row execute function count_change()`);
+  for (const table of COUNTED)
+    await client.query(
+      `create trigger counted after update or delete on ${table} for each row execute function count_change()`,
+    );
   const insert = async (table: string, columns: string[], rows: unknown[][]) => {
     for (let at = 0; at < rows.length; at += INSERT_AT_ONCE) {
       const part = rows.slice(at, at + INSERT_AT_ONCE);
-      const places = part.map((row, r) => `(${row.map((_, c) => `$${r * columns.length + c + 1}`).join(',')})`).join(',');
+      const places = part
+        .map((row, r) => `(${row.map((_, c) => `$${r * columns.length + c + 1}`).join(',')})`)
+        .join(',');
       await client.query(`insert into ${table} (${columns.join(',')}) values ${places}`, part.flat());
     }
   };
   const daysAgo = (days: number) => new Date(today.getTime() - days * 86_400_000);
-  await insert('products', ['id', 'name', 'price_cents'], PRODUCTS.map((name, i) => [i + 1, name, 900 + i * 1350]));
+  await insert(
+    'products',
+    ['id', 'name', 'price_cents'],
+    PRODUCTS.map((name, i) => [i + 1, name, 900 + i * 1350]),
+  );
   const buyers = people.filter(({ customerNo }) => customerNo);
-  await insert('customers', ['customer_no', 'first_name', 'last_name', 'email', 'phone', 'birth_date', 'country', 'created_at'], buyers.map((p) => [p.customerNo, p.givenName, p.familyName, p.email, p.phone, p.birthDate, p.country, daysAgo(200 + random.int(1500))]));
-  await insert('addresses', ['customer_id', 'street', 'postcode', 'city', 'country'], buyers.map((p, i) => [i + 1, p.street, p.postcode, p.city, p.country]));
+  await insert(
+    'customers',
+    ['customer_no', 'first_name', 'last_name', 'email', 'phone', 'birth_date', 'country', 'created_at'],
+    buyers.map((p) => [
+      p.customerNo,
+      p.givenName,
+      p.familyName,
+      p.email,
+      p.phone,
+      p.birthDate,
+      p.country,
+      daysAgo(200 + random.int(1500)),
+    ]),
+  );
+  await insert(
+    'addresses',
+    ['customer_id', 'street', 'postcode', 'city', 'country'],
+    buyers.map((p, i) => [i + 1, p.street, p.postcode, p.city, p.country]),
+  );
 
   const orders: unknown[][] = [];
   const lines: unknown[][] = [];
@@ -52,22 +96,47 @@ export async function fillShop(url: string, people: readonly WorldPerson[], toda
       // Old enough, some of them, that their invoices need not be kept any more.
       const age = p.story === 'erasure' ? [2600, 700, 240, 40][n]! : 15 + random.int(2400);
       const orderId = orders.length + 1;
-      orders.push([`O-${100_000 + orderId}`, i + 1, daysAgo(age), 'delivered', `${p.givenName} ${p.familyName}, ${p.street}, ${p.postcode} ${p.city}`]);
+      orders.push([
+        `O-${100_000 + orderId}`,
+        i + 1,
+        daysAgo(age),
+        'delivered',
+        `${p.givenName} ${p.familyName}, ${p.street}, ${p.postcode} ${p.city}`,
+      ]);
       let total = 0;
       for (let l = 0; l <= random.int(3); l++) {
         const product = 1 + random.int(PRODUCTS.length);
         total += 900 + (product - 1) * 1350;
         lines.push([orderId, product, 1, 900 + (product - 1) * 1350]);
       }
-      invoices.push([`F-${200_000 + orderId}`, orderId, daysAgo(age - 1), total, `${p.givenName} ${p.familyName}`, `${p.street}, ${p.postcode} ${p.city}`]);
+      invoices.push([
+        `F-${200_000 + orderId}`,
+        orderId,
+        daysAgo(age - 1),
+        total,
+        `${p.givenName} ${p.familyName}`,
+        `${p.street}, ${p.postcode} ${p.city}`,
+      ]);
     }
   }
   await insert('orders', ['order_no', 'customer_id', 'placed_at', 'status', 'ship_to'], orders);
   await insert('order_lines', ['order_id', 'product_id', 'quantity', 'price_cents'], lines);
-  await insert('invoices', ['invoice_no', 'order_id', 'issued_on', 'total_cents', 'billing_name', 'billing_address'], invoices);
+  await insert(
+    'invoices',
+    ['invoice_no', 'order_id', 'issued_on', 'total_cents', 'billing_name', 'billing_address'],
+    invoices,
+  );
   const some = buyers.map((p, i) => ({ p, id: i + 1 })).filter(({ p }) => p.story || random.chance(0.2));
-  await insert('reviews', ['customer_id', 'product_id', 'stars', 'body', 'written_at'], some.map(({ id }) => [id, 1 + random.int(12), 3 + random.int(3), random.pick(WORDS), daysAgo(random.int(700))]));
-  await insert('wish_lists', ['customer_id', 'product_id', 'added_at'], some.map(({ id }) => [id, 1 + random.int(12), daysAgo(random.int(300))]));
+  await insert(
+    'reviews',
+    ['customer_id', 'product_id', 'stars', 'body', 'written_at'],
+    some.map(({ id }) => [id, 1 + random.int(12), 3 + random.int(3), random.pick(WORDS), daysAgo(random.int(700))]),
+  );
+  await insert(
+    'wish_lists',
+    ['customer_id', 'product_id', 'added_at'],
+    some.map(({ id }) => [id, 1 + random.int(12), daysAgo(random.int(300))]),
+  );
   await client.query('analyze');
   await client.end();
 }

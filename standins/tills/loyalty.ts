@@ -16,7 +16,9 @@ export function startLoyalty(folder: string): void {
     for (const name of readdirSync(inbox).filter((one) => one.endsWith('.csv'))) {
       const [, line] = readFileSync(join(inbox, name), 'utf8').split(/\r?\n/);
       const [card, tick] = (line ?? '').split(';');
-      const lines = readFileSync(list, 'utf8').split('\r\n').map((row) => (row.startsWith(`${card};`) ? row.replace(/;[JN]$/, `;${tick}`) : row));
+      const lines = readFileSync(list, 'utf8')
+        .split('\r\n')
+        .map((row) => (row.startsWith(`${card};`) ? row.replace(/;[JN]$/, `;${tick}`) : row));
       writeFileSync(list, lines.join('\r\n'));
       unlinkSync(join(inbox, name));
     }

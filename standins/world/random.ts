@@ -14,5 +14,10 @@ export function seeded(seed: number): Random {
     t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
-  return { next, int: (below) => Math.floor(next() * below), pick: (items) => items[Math.floor(next() * items.length)]!, chance: (share) => next() < share };
+  return {
+    next,
+    int: (below) => Math.floor(next() * below),
+    pick: (items) => items[Math.floor(next() * items.length)]!,
+    chance: (share) => next() < share,
+  };
 }

@@ -9,8 +9,12 @@ export interface Decoy {
   what: string;
 }
 
-const digits = (random: () => number, n: number): string => Array.from({ length: n }, (_, i) => String(i === 0 ? 1 + Math.floor(random() * 9) : Math.floor(random() * 10))).join('');
-const letters = (random: () => number, n: number): string => Array.from({ length: n }, () => 'ABCDEFGHKLMNPRSTVWXZ'[Math.floor(random() * 20)]).join('');
+const digits = (random: () => number, n: number): string =>
+  Array.from({ length: n }, (_, i) => String(i === 0 ? 1 + Math.floor(random() * 9) : Math.floor(random() * 10))).join(
+    '',
+  );
+const letters = (random: () => number, n: number): string =>
+  Array.from({ length: n }, () => 'ABCDEFGHKLMNPRSTVWXZ'[Math.floor(random() * 20)]).join('');
 
 /** Makes the last digit one that Luhn's sum refuses. */
 function notLuhn(number: string): string {
@@ -34,7 +38,8 @@ const MADE: Readonly<Record<string, Make>> = {
   version: (random) => `${digits(random, 1)}.${digits(random, 2)}.${digits(random, 1)}`,
   amount: (random) => `${digits(random, 2)}.${digits(random, 3)},${digits(random, 2)}`,
   'wrong card': (random) => notLuhn(`4${digits(random, 15)}`).replace(/(.{4})(?=.)/g, '$1 '),
-  'wrong iban': (random) => `DE00 ${digits(random, 4)} ${digits(random, 4)} ${digits(random, 4)} ${digits(random, 4)} ${digits(random, 2)}`,
+  'wrong iban': (random) =>
+    `DE00 ${digits(random, 4)} ${digits(random, 4)} ${digits(random, 4)} ${digits(random, 4)} ${digits(random, 2)}`,
   'no day of birth': (random) => `3102${digits(random, 2)}-${digits(random, 4)}`,
 };
 

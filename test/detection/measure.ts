@@ -14,7 +14,15 @@ export interface KindMeasured {
 const HIT = 0.5;
 
 /** Per kind: how much of what is labelled was found, and how much of what was found is labelled. */
-export function measureDetection(all: readonly LabelledText[], kinds: readonly string[], each?: (text: LabelledText, missed: { start: number; end: number; kind: string } | null, extra: { start: number; end: number; kind: string; detector: string } | null) => void): KindMeasured[] {
+export function measureDetection(
+  all: readonly LabelledText[],
+  kinds: readonly string[],
+  each?: (
+    text: LabelledText,
+    missed: { start: number; end: number; kind: string } | null,
+    extra: { start: number; end: number; kind: string; detector: string } | null,
+  ) => void,
+): KindMeasured[] {
   const counts = new Map(kinds.map((kind) => [kind, { labelled: 0, hit: 0, extra: 0 }]));
   for (const one of all) {
     const spans = detect(one.text);
@@ -23,7 +31,14 @@ export function measureDetection(all: readonly LabelledText[], kinds: readonly s
       const count = counts.get(label.kind);
       if (!count) continue;
       count.labelled++;
-      const at = spans.findIndex((span, i) => !used.has(i) && span.kind === label.kind && (Math.min(span.end, label.end) - Math.max(span.start, label.start)) / (Math.max(span.end, label.end) - Math.min(span.start, label.start)) > HIT);
+      const at = spans.findIndex(
+        (span, i) =>
+          !used.has(i) &&
+          span.kind === label.kind &&
+          (Math.min(span.end, label.end) - Math.max(span.start, label.start)) /
+            (Math.max(span.end, label.end) - Math.min(span.start, label.start)) >
+            HIT,
+      );
       if (at < 0) each?.(one, label, null);
       else {
         used.add(at);
@@ -44,12 +59,27 @@ export function measureDetection(all: readonly LabelledText[], kinds: readonly s
 }
 
 /** Kinds of numbers: none of them may be seen in one that is nobody's. */
-const NUMBERS = new Set(['payment-card', 'iban', 'bank-account', 'national-id', 'tax-id', 'passport', 'driving-licence', 'health-insurance-id', 'medical-id', 'phone', 'licence-plate', 'customer-number']);
+const NUMBERS = new Set([
+  'payment-card',
+  'iban',
+  'bank-account',
+  'national-id',
+  'tax-id',
+  'passport',
+  'driving-licence',
+  'health-insurance-id',
+  'medical-id',
+  'phone',
+  'licence-plate',
+  'customer-number',
+]);
 
 /** Decoys in which a number of a person is seen. */
 export function flagged(all: readonly Decoy[]): (Decoy & { as: string })[] {
   return all.flatMap((decoy) => {
-    const span = detect(decoy.text).find(({ kind, start, end }) => NUMBERS.has(kind) && start < decoy.end && end > decoy.start);
+    const span = detect(decoy.text).find(
+      ({ kind, start, end }) => NUMBERS.has(kind) && start < decoy.end && end > decoy.start,
+    );
     return span ? [{ ...decoy, as: `${span.kind} (${span.detector})` }] : [];
   });
 }

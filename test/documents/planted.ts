@@ -14,7 +14,10 @@ export function zipOf(files: readonly (readonly [name: string, bytes: Buffer | s
     for (const [name, bytes] of files) zip.addReadStream(Readable.from([Buffer.from(bytes)]), name);
     zip.end();
     const parts: Buffer[] = [];
-    zip.outputStream.on('data', (part: Buffer) => parts.push(part)).on('end', () => resolve(Buffer.concat(parts))).on('error', reject);
+    zip.outputStream
+      .on('data', (part: Buffer) => parts.push(part))
+      .on('end', () => resolve(Buffer.concat(parts)))
+      .on('error', reject);
   });
 }
 
@@ -22,7 +25,11 @@ export function zipOf(files: readonly (readonly [name: string, bytes: Buffer | s
 export async function readings(name: string, bytes: Buffer): Promise<string[]> {
   const found: string[] = [];
   for await (const reading of readFileUnits(name, bytes, LIMITS)) {
-    found.push('unit' in reading ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}` : `${reading.trouble.place}!${reading.trouble.trouble}`);
+    found.push(
+      'unit' in reading
+        ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}`
+        : `${reading.trouble.place}!${reading.trouble.trouble}`,
+    );
   }
   return found;
 }
@@ -30,7 +37,8 @@ export async function readings(name: string, bytes: Buffer): Promise<string[]> {
 /** All that a reader gives of a file, as one text. */
 export async function wordsIn(name: string, bytes: Buffer): Promise<string> {
   const words: string[] = [];
-  for await (const reading of readFileUnits(name, bytes, LIMITS)) if ('unit' in reading) words.push(reading.unit.text ?? '', JSON.stringify(reading.unit.fields));
+  for await (const reading of readFileUnits(name, bytes, LIMITS))
+    if ('unit' in reading) words.push(reading.unit.text ?? '', JSON.stringify(reading.unit.fields));
   return words.join('\n');
 }
 
@@ -47,23 +55,50 @@ export interface Planted {
 export async function planted(seed: number): Promise<Planted[]> {
   const { below } = numbers(seed);
   const made: Planted[] = [];
-  const file = async (kind: string, name: string, build: (at: (place: string) => string) => Promise<Buffer> | Buffer) => {
+  const file = async (
+    kind: string,
+    name: string,
+    build: (at: (place: string) => string) => Promise<Buffer> | Buffer,
+  ) => {
     const places: Record<string, string> = {};
     const at = (place: string) => (places[place] ??= `w${below(1_000_000_000)}@mail.example`);
     made.push({ kind, name, bytes: await build(at), places });
   };
   await file('DOCX', 'letter.docx', docx);
-  await file('PPTX', 'talk.pptx', (at) => zipOf([['ppt/presentation.xml', '<p:presentation xmlns:p="p"/>'], ['ppt/slides/slide1.xml', slide(at('slide'))], ['ppt/notesSlides/notesSlide1.xml', slide(at('speaker notes'))]]));
+  await file('PPTX', 'talk.pptx', (at) =>
+    zipOf([
+      ['ppt/presentation.xml', '<p:presentation xmlns:p="p"/>'],
+      ['ppt/slides/slide1.xml', slide(at('slide'))],
+      ['ppt/notesSlides/notesSlide1.xml', slide(at('speaker notes'))],
+    ]),
+  );
   await file('XLSX', 'members.xlsx', workbook);
   await file('ODT', 'letter.odt', (at) => openDocument('text', at));
   await file('PDF', 'waiver.pdf', pdf);
   await file('mail', 'mail.eml', mail);
-  await file('archive', 'box.zip', async (at) => zipOf([['a.txt', at('file')], ['a.txt', at('file of the same name')], ['in.zip', await zipOf([['b.txt', at('archive in it')]])]]));
-  await file('CSV', 'list.csv', (at) => Buffer.from(`name,e-mail,e-mail\nIda,${at('field')},${at('second column of one name')}\n`));
-  await file('CSV without names', 'list.csv', (at) => Buffer.from(`Ida Vang,${at('first row')},12\nBo Dam,${at('row')},13\n`));
-  await file('text of another encoding', 'note.txt', (at) => iconv.encode(`Kære Åse, skriv til ${at('text')}`, 'windows-1252'));
+  await file('archive', 'box.zip', async (at) =>
+    zipOf([
+      ['a.txt', at('file')],
+      ['a.txt', at('file of the same name')],
+      ['in.zip', await zipOf([['b.txt', at('archive in it')]])],
+    ]),
+  );
+  await file('CSV', 'list.csv', (at) =>
+    Buffer.from(`name,e-mail,e-mail\nIda,${at('field')},${at('second column of one name')}\n`),
+  );
+  await file('CSV without names', 'list.csv', (at) =>
+    Buffer.from(`Ida Vang,${at('first row')},12\nBo Dam,${at('row')},13\n`),
+  );
+  await file('text of another encoding', 'note.txt', (at) =>
+    iconv.encode(`Kære Åse, skriv til ${at('text')}`, 'windows-1252'),
+  );
   await file('text without a mark', 'note.txt', (at) => iconv.encode(`Kære Åse, skriv til ${at('text')}`, 'utf-16be'));
-  await file('lines of two encodings', 'mixed.log', (at) => Buffer.concat([Buffer.from(`Søren ${at('line of one')}\n`), iconv.encode(`Åse ${at('line of the other')}\n`, 'windows-1252')]));
+  await file('lines of two encodings', 'mixed.log', (at) =>
+    Buffer.concat([
+      Buffer.from(`Søren ${at('line of one')}\n`),
+      iconv.encode(`Åse ${at('line of the other')}\n`, 'windows-1252'),
+    ]),
+  );
   await file('lines that end with CR', 'old.csv', (at) => Buffer.from(`name,mail\rIda,${at('row')}\r`));
   return made;
 }
@@ -77,14 +112,29 @@ function docx(at: (place: string) => string): Promise<Buffer> {
   const changes = `<w:p><w:del w:id="1"><w:r><w:delText>${at('struck words')}</w:delText></w:r></w:del><w:ins w:id="2"><w:r><w:t>${at('words put in')}</w:t></w:r></w:ins></w:p>`;
   return zipOf([
     ['[Content_Types].xml', '<?xml version="1.0"?><Types/>'],
-    ['word/document.xml', part('document', `<w:body>${paragraph(at('body'))}<w:tbl><w:tr><w:tc>${paragraph(at('table'))}</w:tc></w:tr></w:tbl>${changes}</w:body>`)],
+    [
+      'word/document.xml',
+      part(
+        'document',
+        `<w:body>${paragraph(at('body'))}<w:tbl><w:tr><w:tc>${paragraph(at('table'))}</w:tc></w:tr></w:tbl>${changes}</w:body>`,
+      ),
+    ],
     ['word/header1.xml', part('hdr', paragraph(at('head')))],
     ['word/footer1.xml', part('ftr', paragraph(at('foot')))],
     ['word/footnotes.xml', part('footnotes', `<w:footnote w:id="1">${paragraph(at('footnote'))}</w:footnote>`)],
     ['word/endnotes.xml', part('endnotes', `<w:endnote w:id="1">${paragraph(at('endnote'))}</w:endnote>`)],
-    ['word/comments.xml', part('comments', `<w:comment w:id="0" w:author="Per">${paragraph(at('comment'))}</w:comment>`)],
-    ['word/_rels/document.xml.rels', `<Relationships xmlns="r"><Relationship Id="a" Type="hyperlink" Target="mailto:${at('link')}" TargetMode="External"/></Relationships>`],
-    ['docProps/core.xml', `<cp:coreProperties xmlns:cp="c" xmlns:dc="d"><dc:creator>${at('properties')}</dc:creator></cp:coreProperties>`],
+    [
+      'word/comments.xml',
+      part('comments', `<w:comment w:id="0" w:author="Per">${paragraph(at('comment'))}</w:comment>`),
+    ],
+    [
+      'word/_rels/document.xml.rels',
+      `<Relationships xmlns="r"><Relationship Id="a" Type="hyperlink" Target="mailto:${at('link')}" TargetMode="External"/></Relationships>`,
+    ],
+    [
+      'docProps/core.xml',
+      `<cp:coreProperties xmlns:cp="c" xmlns:dc="d"><dc:creator>${at('properties')}</dc:creator></cp:coreProperties>`,
+    ],
   ]);
 }
 
@@ -93,19 +143,32 @@ function openDocument(kind: string, at: (place: string) => string): Promise<Buff
   const note = `<text:note><text:note-body><text:p>${at('footnote')}</text:p></text:note-body></text:note>`;
   return zipOf([
     ['mimetype', `application/vnd.oasis.opendocument.${kind}`],
-    ['content.xml', `<o:c xmlns:o="o" xmlns:text="t" xmlns:office="f">${changes}<text:p>${at('body')}${note}</text:p><office:annotation><text:p>${at('comment')}</text:p></office:annotation></o:c>`],
+    [
+      'content.xml',
+      `<o:c xmlns:o="o" xmlns:text="t" xmlns:office="f">${changes}<text:p>${at('body')}${note}</text:p><office:annotation><text:p>${at('comment')}</text:p></office:annotation></o:c>`,
+    ],
     ['styles.xml', `<o:s xmlns:o="o" xmlns:text="t"><text:p>${at('head')}</text:p></o:s>`],
-    ['meta.xml', `<o:m xmlns:o="o" xmlns:meta="m"><meta:initial-creator>${at('properties')}</meta:initial-creator></o:m>`],
+    [
+      'meta.xml',
+      `<o:m xmlns:o="o" xmlns:meta="m"><meta:initial-creator>${at('properties')}</meta:initial-creator></o:m>`,
+    ],
   ]);
 }
 
 async function workbook(at: (place: string) => string): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
   const sheet = book.addWorksheet('Open');
-  sheet.addRows([['name', 'mail'], ['Ida', at('cell')], ['Bo', at('hidden row')]]);
+  sheet.addRows([
+    ['name', 'mail'],
+    ['Ida', at('cell')],
+    ['Bo', at('hidden row')],
+  ]);
   sheet.getRow(3).hidden = true;
   sheet.getCell('A2').note = at('note at a cell');
-  book.addWorksheet('Away', { state: 'veryHidden' }).addRows([['name', 'mail'], ['Liv', at('hidden sheet')]]);
+  book.addWorksheet('Away', { state: 'veryHidden' }).addRows([
+    ['name', 'mail'],
+    ['Liv', at('hidden sheet')],
+  ]);
   book.creator = at('properties');
   return Buffer.from(await book.xlsx.writeBuffer());
 }
@@ -129,7 +192,18 @@ async function mail(at: (place: string) => string): Promise<Buffer> {
   const attached = (name: string, type: string, content: Buffer) =>
     `--b\r\nContent-Type: ${type}; name="${name}"\r\nContent-Disposition: attachment; filename="${name}"\r\nContent-Transfer-Encoding: base64\r\n\r\n${content.toString('base64')}\r\n`;
   const message = (from: string, text: string, ...parts: string[]) =>
-    Buffer.from(`From: ${from}\r\nTo: b@mail.example\r\nSubject: x\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary="b"\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\n${text}\r\n${parts.join('')}--b--\r\n`);
-  const inner = message('a@mail.example', at('mail in an archive'), attached('list.csv', 'text/csv', Buffer.from(`mail\n${at('attachment of what is attached')}\n`)));
-  return message(at('sender'), at('body'), attached('box.zip', 'application/zip', await zipOf([['kept.eml', inner]])), attached('list.csv', 'text/csv', Buffer.from(`mail\n${at('attachment')}\n`)));
+    Buffer.from(
+      `From: ${from}\r\nTo: b@mail.example\r\nSubject: x\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary="b"\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\n${text}\r\n${parts.join('')}--b--\r\n`,
+    );
+  const inner = message(
+    'a@mail.example',
+    at('mail in an archive'),
+    attached('list.csv', 'text/csv', Buffer.from(`mail\n${at('attachment of what is attached')}\n`)),
+  );
+  return message(
+    at('sender'),
+    at('body'),
+    attached('box.zip', 'application/zip', await zipOf([['kept.eml', inner]])),
+    attached('list.csv', 'text/csv', Buffer.from(`mail\n${at('attachment')}\n`)),
+  );
 }

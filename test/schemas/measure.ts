@@ -39,7 +39,12 @@ export interface SchemaMeasured {
  *
  * @param folder where the packages are unpacked
  */
-export async function measureSchema(foreign: Foreign, folder: string, seed: number, traced: number): Promise<SchemaMeasured> {
+export async function measureSchema(
+  foreign: Foreign,
+  folder: string,
+  seed: number,
+  traced: number,
+): Promise<SchemaMeasured> {
   const database = await emptyDatabase(`foreign_${foreign.packages[0]!.replace(/\W/g, '_')}`);
   const world = await testWorld(`about_${foreign.packages[0]!.replace(/\W/g, '_')}`);
   try {
@@ -52,27 +57,73 @@ export async function measureSchema(foreign: Foreign, folder: string, seed: numb
 
     const admin = world.user('usr_ib', 'administrator');
     const coordinator = world.user('usr_signe', 'coordinator', 'supervisor');
-    await world.worker.transaction((h) => insertUser(h, { id: 'usr_signe', email: 'signe@larkmere.example', name: 'Signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' }));
-    const system = must(await addSystem(admin, { kind: 'sql', name: 'Foreign', country: 'DK', owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', settings: { url: database.url } })).id;
+    await world.worker.transaction((h) =>
+      insertUser(h, {
+        id: 'usr_signe',
+        email: 'signe@larkmere.example',
+        name: 'Signe',
+        password_hash: 'x',
+        roles: ['coordinator'],
+        active: true,
+        created_at: '2026-01-01T00:00:00Z',
+      }),
+    );
+    const system = must(
+      await addSystem(admin, {
+        kind: 'sql',
+        name: 'Foreign',
+        country: 'DK',
+        owner: 'Bo Iversen',
+        ownerEmail: 'bo@larkmere.example',
+        settings: { url: database.url },
+      }),
+    ).id;
     must(await readFields(admin, { id: system }));
     const view = must(await readSystem(admin, { id: system }));
     for (const collection of new Set(view.fields.map((field) => field.collection))) {
       const own = view.fields.filter((field) => field.collection === collection);
-      must(await confirmFields(admin, { system, collection, holds: Object.fromEntries(own.map(({ field, proposed }) => [field, proposed])), roles: Object.fromEntries(own.map(({ field, role }) => [field, role])) }));
+      must(
+        await confirmFields(admin, {
+          system,
+          collection,
+          holds: Object.fromEntries(own.map(({ field, proposed }) => [field, proposed])),
+          roles: Object.fromEntries(own.map(({ field, role }) => [field, role])),
+        }),
+      );
     }
     if (view.references.length > 0) must(await confirmReferences(admin, { system, references: view.references }));
     must(await changeSearching(admin, { system, isTraced: true, searchesInactive: true, inactive: null }));
 
-    const counted: SchemaMeasured = { tables, people: traced, own: { there: 0, found: 0 }, mentions: { there: 0, found: 0 }, presented: 0, strangers: 0, missed: {}, wrong: {} };
+    const counted: SchemaMeasured = {
+      tables,
+      people: traced,
+      own: { there: 0, found: 0 },
+      mentions: { there: 0, found: 0 },
+      presented: 0,
+      strangers: 0,
+      missed: {},
+      wrong: {},
+    };
     for (const person of people.slice(0, traced)) count(counted, person, truth, new Set(await placesOf(person)));
     return counted;
 
     async function placesOf({ given, family, email, phone }: Somebody): Promise<string[]> {
-      const { ref } = must(await openRequest(coordinator, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: given, familyName: family, emails: [email], phones: [phone] }, text: null, language: 'en' }));
+      const { ref } = must(
+        await openRequest(coordinator, {
+          right: 'access',
+          receivedAt: world.worker.clock.now(),
+          channel: 'phone',
+          person: { givenName: given, familyName: family, emails: [email], phones: [phone] },
+          text: null,
+          language: 'en',
+        }),
+      );
       must(await proveAtCounter(coordinator, { ref }));
       must(await startTrace(coordinator, { ref }));
       await world.drain();
-      return must(await traceView(coordinator, { ref }))!.matches.filter((match) => match.system === system).map(({ place }) => place);
+      return must(await traceView(coordinator, { ref }))!
+        .matches.filter((match) => match.system === system)
+        .map(({ place }) => place);
     }
   } finally {
     await world.close();
@@ -80,8 +131,14 @@ export async function measureSchema(foreign: Foreign, folder: string, seed: numb
   }
 }
 
-function count(counted: SchemaMeasured, { n }: Somebody, truth: ReadonlyMap<string, Filled>, presented: ReadonlySet<string>): void {
-  const note = (where: Record<string, number>, place: string) => void (where[place.split('/')[0]!] = (where[place.split('/')[0]!] ?? 0) + 1);
+function count(
+  counted: SchemaMeasured,
+  { n }: Somebody,
+  truth: ReadonlyMap<string, Filled>,
+  presented: ReadonlySet<string>,
+): void {
+  const note = (where: Record<string, number>, place: string) =>
+    void (where[place.split('/')[0]!] = (where[place.split('/')[0]!] ?? 0) + 1);
   for (const [place, { of, speaksOf }] of truth) {
     const kind = of.includes(n) ? counted.own : speaksOf.includes(n) ? counted.mentions : null;
     if (!kind) continue;
@@ -100,7 +157,10 @@ function count(counted: SchemaMeasured, { n }: Somebody, truth: ReadonlyMap<stri
 
 /** What a package's own installation would do; roles and languages it asks for that are not here are left out. */
 function readIn(url: string, file: string): void {
-  const { status, stderr, error } = spawnSync('/usr/bin/psql', ['-X', '-q', '-f', file, url], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 });
+  const { status, stderr, error } = spawnSync('/usr/bin/psql', ['-X', '-q', '-f', file, url], {
+    encoding: 'utf8',
+    maxBuffer: 64 * 1024 * 1024,
+  });
   if (error || status !== 0) throw new Error(`${file} could not be read in: ${error?.message ?? stderr.slice(0, 500)}`);
 }
 
@@ -114,8 +174,15 @@ async function fill(knex: Knex, rows: readonly Filled[]): Promise<Map<string, Fi
     if (!table) throw new Error(`There is no table ${row.table}.`);
     const values = { ...(await neutral(knex, row.table, Object.keys(row.values))), ...row.values };
     const keys = table.keyColumns;
-    const key = keys.length === 0 ? 'md5((??.*)::text)' : keys.length === 1 ? '??::text' : `jsonb_build_array(${keys.map(() => '??::text').join(', ')})::text`;
-    const inserted = (await knex(row.table).insert(values).returning(knex.raw(`${key} as place`, keys.length === 0 ? [row.table] : [...keys]))) as { place: string }[];
+    const key =
+      keys.length === 0
+        ? 'md5((??.*)::text)'
+        : keys.length === 1
+          ? '??::text'
+          : `jsonb_build_array(${keys.map(() => '??::text').join(', ')})::text`;
+    const inserted = (await knex(row.table)
+      .insert(values)
+      .returning(knex.raw(`${key} as place`, keys.length === 0 ? [row.table] : [...keys]))) as { place: string }[];
     truth.set(`${row.table}/${inserted[0]!.place}`, row);
   }
   await knex.raw('set session_replication_role = origin');
@@ -129,9 +196,18 @@ async function neutral(knex: Knex, table: string, given: readonly string[]): Pro
   const tables = known.get(knex) ?? new Map<string, { name: string; type: string }[]>();
   known.set(knex, tables);
   if (!tables.has(table)) {
-    const { rows } = (await knex.raw(`select column_name as name, data_type as type from information_schema.columns where table_schema = 'public' and table_name = ? and is_nullable = 'NO' and column_default is null and is_generated = 'NEVER'`, [table])) as { rows: { name: string; type: string }[] };
+    const { rows } = (await knex.raw(
+      `select column_name as name, data_type as type from information_schema.columns where table_schema = 'public' and table_name = ? and is_nullable = 'NO' and column_default is null and is_generated = 'NEVER'`,
+      [table],
+    )) as { rows: { name: string; type: string }[] };
     tables.set(table, rows);
   }
-  const empty = (type: string) => (/int|numeric|double|real/.test(type) ? 0 : /bool/.test(type) ? false : /time|date/.test(type) ? '2026-09-01' : '');
-  return Object.fromEntries(tables.get(table)!.filter(({ name }) => !given.includes(name)).map(({ name, type }) => [name, empty(type)]));
+  const empty = (type: string) =>
+    /int|numeric|double|real/.test(type) ? 0 : /bool/.test(type) ? false : /time|date/.test(type) ? '2026-09-01' : '';
+  return Object.fromEntries(
+    tables
+      .get(table)!
+      .filter(({ name }) => !given.includes(name))
+      .map(({ name, type }) => [name, empty(type)]),
+  );
 }

@@ -16,10 +16,24 @@ export interface Somebody {
   login: string;
 }
 
-const GIVEN = 'Agnes Birk Carla Ditte Emil Freja Gorm Hanne Ivar Jytte Klaus Lærke Morten Nanna Oskar Pernille Rasmus Sofie Troels Ulla Viggo Winnie Yrsa Åse Thyra Bodil Esben Gitte Helle Jeppe'.split(' ');
-const FAMILY = 'Aagaard Brandt Clausen Dahl Elkjær Friis Gram Hedegaard Iversen Juhl Kofoed Lindberg Mørk Nygaard Ottosen Poulsen Qvist Rohde Stage Thorup Uldall Vestergaard Winther Yde Østergaard Bager Carstens Dyrberg Enevoldsen Fabricius'.split(' ');
-const STREETS = 'Bakkegade Digevej Elmealle Fjordstien Gartnervej Havnegade Idrætsvej Kornvænget Lyngbakken Møllestien'.split(' ');
-const CITIES: readonly [string, string][] = [['8000', 'Aarhus'], ['5000', 'Odense'], ['9000', 'Aalborg'], ['6000', 'Kolding'], ['7100', 'Vejle'], ['4000', 'Roskilde']];
+const GIVEN =
+  'Agnes Birk Carla Ditte Emil Freja Gorm Hanne Ivar Jytte Klaus Lærke Morten Nanna Oskar Pernille Rasmus Sofie Troels Ulla Viggo Winnie Yrsa Åse Thyra Bodil Esben Gitte Helle Jeppe'.split(
+    ' ',
+  );
+const FAMILY =
+  'Aagaard Brandt Clausen Dahl Elkjær Friis Gram Hedegaard Iversen Juhl Kofoed Lindberg Mørk Nygaard Ottosen Poulsen Qvist Rohde Stage Thorup Uldall Vestergaard Winther Yde Østergaard Bager Carstens Dyrberg Enevoldsen Fabricius'.split(
+    ' ',
+  );
+const STREETS =
+  'Bakkegade Digevej Elmealle Fjordstien Gartnervej Havnegade Idrætsvej Kornvænget Lyngbakken Møllestien'.split(' ');
+const CITIES: readonly [string, string][] = [
+  ['8000', 'Aarhus'],
+  ['5000', 'Odense'],
+  ['9000', 'Aalborg'],
+  ['6000', 'Kolding'],
+  ['7100', 'Vejle'],
+  ['4000', 'Roskilde'],
+];
 
 /** People of whom no two share a name. */
 export function somebodies(seed: number, count: number): Somebody[] {

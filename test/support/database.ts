@@ -71,16 +71,35 @@ export async function testWorld(name: string): Promise<TestWorld> {
     resume: async (_trx, job, payload) => queue.push({ name: job, payload }) > 0,
   };
   const mails: Mail[] = [];
-  const config = readConfig({ NODE_ENV: 'test', DATABASE_URL: url, BOOKEND_MODE: 'test', BOOKEND_KEY_FILE: keyFile, BOOKEND_STORAGE: join(folder, 'storage'), BOOKEND_LOG_LEVEL: 'silent', BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(url).hostname}, ${tmpdir()}, /nowhere`, BOOKEND_RETRY_BASE_MS: '10' });
-  const worker: Context = { ...createContext(config, knex, jobs, WORKER, clock), mailer: { send: async (mail) => void mails.push(mail) } };
+  const config = readConfig({
+    NODE_ENV: 'test',
+    DATABASE_URL: url,
+    BOOKEND_MODE: 'test',
+    BOOKEND_KEY_FILE: keyFile,
+    BOOKEND_STORAGE: join(folder, 'storage'),
+    BOOKEND_LOG_LEVEL: 'silent',
+    BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(url).hostname}, ${tmpdir()}, /nowhere`,
+    BOOKEND_RETRY_BASE_MS: '10',
+  });
+  const worker: Context = {
+    ...createContext(config, knex, jobs, WORKER, clock),
+    mailer: { send: async (mail) => void mails.push(mail) },
+  };
   const as = (actor: Actor) => actAs(worker, actor);
   return {
-    knex, url, folder, worker, mails, queue, as,
+    knex,
+    url,
+    folder,
+    worker,
+    mails,
+    queue,
+    as,
     goTo: (instant) => void (now = instant),
     pass: (seconds) => void (now = new Date(Date.parse(now) + seconds * 1000).toISOString()),
     user: (id, ...roles) => as({ kind: 'user', id, name: id, roles }),
     async drain() {
-      const waitOf = (job: TestWorld['queue'][number]) => (job.startAfter ? Date.parse(job.startAfter) - Date.now() : 0);
+      const waitOf = (job: TestWorld['queue'][number]) =>
+        job.startAfter ? Date.parse(job.startAfter) - Date.now() : 0;
       for (let n = 0; ; n++) {
         // What is put off for long stays in the queue: it waits for somebody, not for a moment.
         const next = queue.findIndex((job) => waitOf(job) < LONG_MS);

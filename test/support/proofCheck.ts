@@ -5,7 +5,14 @@ import { consistencyRanges } from '../../src/core/sealing/nodes';
 // What somebody does who checks a proof, written from RFC 9162 step by step: the proofs of the ledger are held against it.
 
 /** RFC 9162 section 2.1.3.2: does the path lead from the leaf to the root? */
-export function inclusionHolds(hash: Hash, leaf: Uint8Array, index: number, size: number, path: readonly Uint8Array[], root: Uint8Array): boolean {
+export function inclusionHolds(
+  hash: Hash,
+  leaf: Uint8Array,
+  index: number,
+  size: number,
+  path: readonly Uint8Array[],
+  root: Uint8Array,
+): boolean {
   if (index >= size) return false;
   let [fn, sn, node] = [index, size - 1, leaf];
   for (const beside of path) {
@@ -29,7 +36,14 @@ export function consistencyPath(hash: Hash, leaves: readonly Uint8Array[], from:
 }
 
 /** RFC 9162 section 2.1.4.2: does the path show that the older root is the beginning of the newer one? */
-export function consistencyHolds(hash: Hash, from: number, to: number, path: readonly Uint8Array[], fromRoot: Uint8Array, toRoot: Uint8Array): boolean {
+export function consistencyHolds(
+  hash: Hash,
+  from: number,
+  to: number,
+  path: readonly Uint8Array[],
+  fromRoot: Uint8Array,
+  toRoot: Uint8Array,
+): boolean {
   if (from < 1 || from > to) return false;
   if (from === to) return path.length === 0 && hex(fromRoot) === hex(toRoot);
   const whole = Number.isInteger(Math.log2(from)) ? [fromRoot, ...path] : [...path];

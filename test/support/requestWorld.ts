@@ -38,8 +38,23 @@ export async function requestWorld(name: string): Promise<RequestWorld> {
   const shelf: Connector = {
     describe: async () => ({ collections: [] }),
     async *search(keys) {
-      const found = outside.held.filter(({ emails = [], customerNumbers = [] }) => keys.some(({ value }) => emails.includes(value) || customerNumbers.some((own) => own.value === value)));
-      yield { scanned: outside.held.length, records: found.map((person, n) => ({ collection: 'customers', key: String(n), title: '', fields: {}, person, parent: null, refersTo: [], text: null, files: [] })) };
+      const found = outside.held.filter(({ emails = [], customerNumbers = [] }) =>
+        keys.some(({ value }) => emails.includes(value) || customerNumbers.some((own) => own.value === value)),
+      );
+      yield {
+        scanned: outside.held.length,
+        records: found.map((person, n) => ({
+          collection: 'customers',
+          key: String(n),
+          title: '',
+          fields: {},
+          person,
+          parent: null,
+          refersTo: [],
+          text: null,
+          files: [],
+        })),
+      };
     },
     read: async () => null,
     isErased: async () => true,
@@ -49,25 +64,73 @@ export async function requestWorld(name: string): Promise<RequestWorld> {
   const world = await testWorld(name);
   await seedLedger(world);
   await world.worker.transaction(async (h) => {
-    await insertSystem(h, { id: 'sys_shelf', kind: 'sql', name: 'Shelf', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order: 3 });
-    const colleagues = [['usr_signe', 'Signe Aaby', 'coordinator'], ['usr_mikkel', 'Mikkel Krogh', 'supervisor'], ['usr_anna', 'Anna Bo', 'coordinator'], ['usr_pia', 'Pia Rask', 'counter-staff']] as const;
-    for (const [id, called, role] of colleagues) await insertUser(h, { id, email: `${id}@x.example`, name: called, password_hash: 'x', roles: [role], active: true, created_at: '2026-01-01T00:00:00Z' });
+    await insertSystem(h, {
+      id: 'sys_shelf',
+      kind: 'sql',
+      name: 'Shelf',
+      default_country: 'DK',
+      connection_sealed: null,
+      is_traced: true,
+      owner: null,
+      sort_order: 3,
+    });
+    const colleagues = [
+      ['usr_signe', 'Signe Aaby', 'coordinator'],
+      ['usr_mikkel', 'Mikkel Krogh', 'supervisor'],
+      ['usr_anna', 'Anna Bo', 'coordinator'],
+      ['usr_pia', 'Pia Rask', 'counter-staff'],
+    ] as const;
+    for (const [id, called, role] of colleagues)
+      await insertUser(h, {
+        id,
+        email: `${id}@x.example`,
+        name: called,
+        password_hash: 'x',
+        roles: [role],
+        active: true,
+        created_at: '2026-01-01T00:00:00Z',
+      });
   });
   const connect = world.worker.connect;
   world.worker.connect = (system) => (system.kind === 'sql' ? shelf : connect(system));
-  world.worker.inbox = { keys: async () => outside.messages.map(({ key }) => key), read: async (key) => outside.messages.find((one) => one.key === key) ?? null };
+  world.worker.inbox = {
+    keys: async () => outside.messages.map(({ key }) => key),
+    read: async (key) => outside.messages.find((one) => one.key === key) ?? null,
+  };
   const signe = { ...world.user('usr_signe', 'coordinator'), connect: world.worker.connect };
   const mikkel = { ...world.user('usr_mikkel', 'supervisor'), connect: world.worker.connect };
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }], name: { givenName: 'Lone', familyName: 'Dam' }, externalId: 'lone', occurredAt: world.worker.clock.now() })] });
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice({
+        identifiers: [{ kind: 'email', value: EMAIL }],
+        name: { givenName: 'Lone', familyName: 'Dam' },
+        externalId: 'lone',
+        occurredAt: world.worker.clock.now(),
+      }),
+    ],
+  });
   return {
     world,
     signe,
     mikkel,
     outside,
-    open: async (more = {}) => must(await openRequest(signe, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Lone', familyName: 'Dam', emails: [EMAIL] }, text: 'please', language: 'en', ...more })),
+    open: async (more = {}) =>
+      must(
+        await openRequest(signe, {
+          right: 'access',
+          receivedAt: world.worker.clock.now(),
+          channel: 'phone',
+          person: { givenName: 'Lone', familyName: 'Dam', emails: [EMAIL] },
+          text: 'please',
+          language: 'en',
+          ...more,
+        }),
+      ),
     view: async (ref, ctx = mikkel) => must(await requestView(ctx, { ref })),
   };
 }
 
 /** The code of a refusal; null: it was none. */
-export const refusal = (result: { ok: boolean; refusal?: { code: string } }): string | null => (result.ok ? null : result.refusal!.code);
+export const refusal = (result: { ok: boolean; refusal?: { code: string } }): string | null =>
+  result.ok ? null : result.refusal!.code;

@@ -9,16 +9,35 @@ configure({ asyncUtilTimeout: 8000 });
 
 // Charts measure; a screen that is none has no sizes of its own.
 if (typeof window !== 'undefined') {
-  for (const [name, value] of [['clientWidth', 800], ['clientHeight', 400]] as const) Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => value });
-  HTMLCanvasElement.prototype.getContext = (() => ({ measureText: (text: string) => ({ width: text.length * 6 }) })) as never;
+  for (const [name, value] of [
+    ['clientWidth', 800],
+    ['clientHeight', 400],
+  ] as const)
+    Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => value });
+  HTMLCanvasElement.prototype.getContext = (() => ({
+    measureText: (text: string) => ({ width: text.length * 6 }),
+  })) as never;
 }
 
 /** A part of the interface alone, with what it needs around it: props in, events out. Counts how often it asked for the page anew. */
 export function show(part: ReactNode, search = ''): RenderResult & { refreshed: () => number; went: string[] } {
   let refreshed = 0;
   const went: string[] = [];
-  const router = { refresh: () => void refreshed++, push: (to: string) => void went.push(to), replace: () => {}, back: () => {}, forward: () => {}, prefetch: () => {} } as unknown as AppRouterInstance;
-  const around = (inner: ReactNode) => <NuqsTestingAdapter searchParams={search}><AppRouterContext.Provider value={router}><SayProvider>{inner}</SayProvider></AppRouterContext.Provider></NuqsTestingAdapter>;
+  const router = {
+    refresh: () => void refreshed++,
+    push: (to: string) => void went.push(to),
+    replace: () => {},
+    back: () => {},
+    forward: () => {},
+    prefetch: () => {},
+  } as unknown as AppRouterInstance;
+  const around = (inner: ReactNode) => (
+    <NuqsTestingAdapter searchParams={search}>
+      <AppRouterContext.Provider value={router}>
+        <SayProvider>{inner}</SayProvider>
+      </AppRouterContext.Provider>
+    </NuqsTestingAdapter>
+  );
   const shown = render(around(part));
   return { ...shown, rerender: (next) => shown.rerender(around(next)), refreshed: () => refreshed, went };
 }

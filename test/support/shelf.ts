@@ -22,14 +22,39 @@ export class Shelf implements Connector {
   constructor(readonly person: { givenName: string; familyName: string }) {}
 
   put(key: string, email: string, more: Partial<Thing> = {}): void {
-    this.records.set(key, { email, collection: 'things', fields: { email }, refersTo: [], phones: [], erasedTimes: 0, token: null, isRestricted: false, ...more });
+    this.records.set(key, {
+      email,
+      collection: 'things',
+      fields: { email },
+      refersTo: [],
+      phones: [],
+      erasedTimes: 0,
+      token: null,
+      isRestricted: false,
+      ...more,
+    });
   }
   describe = async () => ({ collections: [] });
   async *search(keys: readonly { value: string }[]) {
     if (this.fails-- > 0) throw new ConnectorError('server-error', 'The shelf fell over.');
     this.searchedBy.push(...keys.map(({ value }) => value));
-    const found = [...this.records].filter(([, one]) => one.erasedTimes === 0 && one.token === null && keys.some(({ value }) => value === one.email));
-    yield { scanned: this.records.size, records: found.map(([key, one]): FoundRecord => ({ collection: one.collection, key, title: key, fields: one.fields, person: { ...this.person, emails: [one.email], phones: one.phones }, parent: null, refersTo: one.refersTo, text: null, files: [] })) };
+    const found = [...this.records].filter(
+      ([, one]) => one.erasedTimes === 0 && one.token === null && keys.some(({ value }) => value === one.email),
+    );
+    yield {
+      scanned: this.records.size,
+      records: found.map(([key, one]): FoundRecord => ({
+        collection: one.collection,
+        key,
+        title: key,
+        fields: one.fields,
+        person: { ...this.person, emails: [one.email], phones: one.phones },
+        parent: null,
+        refersTo: one.refersTo,
+        text: null,
+        files: [],
+      })),
+    };
   }
   read = async () => null;
   async erase({ key }: { key: string }) {

@@ -13,12 +13,41 @@ import type { Shelf } from './shelf';
  *
  * @param roles of Signe, who works on the requests
  */
-export async function shelfWorld(name: string, shelf: () => Shelf, ...roles: Role[]): Promise<{ world: TestWorld; signe: Context }> {
+export async function shelfWorld(
+  name: string,
+  shelf: () => Shelf,
+  ...roles: Role[]
+): Promise<{ world: TestWorld; signe: Context }> {
   const world = await testWorld(name);
   await seedLedger(world);
   await world.worker.transaction(async (h) => {
-    for (const [sort_order, kind] of [[3, 'shelf'], [4, 'bookend']] as const) await insertSystem(h, { id: `sys_${kind}`, kind, name: kind === 'shelf' ? 'Shelf' : 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: true, owner: null, sort_order });
-    for (const [id, role] of [['usr_signe', 'coordinator'], ['usr_other', 'reviewer']] as const) await insertUser(h, { id, email: `${id}@x.example`, name: id, password_hash: 'x', roles: [role], active: true, created_at: '2026-01-01T00:00:00Z' });
+    for (const [sort_order, kind] of [
+      [3, 'shelf'],
+      [4, 'bookend'],
+    ] as const)
+      await insertSystem(h, {
+        id: `sys_${kind}`,
+        kind,
+        name: kind === 'shelf' ? 'Shelf' : 'Bookend',
+        default_country: 'DK',
+        connection_sealed: null,
+        is_traced: true,
+        owner: null,
+        sort_order,
+      });
+    for (const [id, role] of [
+      ['usr_signe', 'coordinator'],
+      ['usr_other', 'reviewer'],
+    ] as const)
+      await insertUser(h, {
+        id,
+        email: `${id}@x.example`,
+        name: id,
+        password_hash: 'x',
+        roles: [role],
+        active: true,
+        created_at: '2026-01-01T00:00:00Z',
+      });
   });
   const { worker } = world;
   worker.journal = fileJournal(join(world.folder, 'journal', 'erasures.ndjson'));

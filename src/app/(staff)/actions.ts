@@ -12,10 +12,23 @@ import { SESSION_COOKIE, staffContext } from '../lib/session';
 export async function findAnything(words: string): Promise<PaletteHit[]> {
   const ctx = await staffContext();
   if (!ctx) return [];
-  const requests = (await findRequests(ctx, words)).map(({ ref, right, stage }) => ({ href: `/requests/${ref}`, title: ref, sub: `${right}, ${stage}` }));
+  const requests = (await findRequests(ctx, words)).map(({ ref, right, stage }) => ({
+    href: `/requests/${ref}`,
+    title: ref,
+    sub: `${right}, ${stage}`,
+  }));
   if (/^bk-/i.test(words.trim())) return requests;
   const people = await findPeople(ctx, words);
-  return [...requests, ...(people.ok ? people.value.slice(0, 8).map((person) => ({ href: `/people/${person.id}`, title: person.name ?? '(no name)', sub: `${person.isLoose ? 'sounds alike · ' : ''}${person.identifiers[0]?.value ?? ''}` })) : [])];
+  return [
+    ...requests,
+    ...(people.ok
+      ? people.value.slice(0, 8).map((person) => ({
+          href: `/people/${person.id}`,
+          title: person.name ?? '(no name)',
+          sub: `${person.isLoose ? 'sounds alike · ' : ''}${person.identifiers[0]?.value ?? ''}`,
+        }))
+      : []),
+  ];
 }
 
 export async function signOutNow(): Promise<void> {

@@ -16,7 +16,17 @@ export default async function StaffLayout({ children }: { children: ReactNode })
   const ctx = await contextFor(actor);
   const { due, open } = await readFrame(ctx);
   return (
-    <Shell who={{ name: actor.name, roles: actor.roles }} organisation={ctx.organisation.name} calendar={ctx.organisation.zone.split('/')[1] ?? ''} counts={{ '/requests': open }} due={due} mayOpen={reachOf(actor.roles, 'requests.work') !== null} find={findAnything} signOut={signOutNow} signIn={signInNow}>
+    <Shell
+      who={{ name: actor.name, roles: actor.roles }}
+      organisation={ctx.organisation.name}
+      calendar={ctx.organisation.zone.split('/')[1] ?? ''}
+      counts={{ '/requests': open }}
+      due={due}
+      mayOpen={reachOf(actor.roles, 'requests.work') !== null}
+      find={findAnything}
+      signOut={signOutNow}
+      signIn={signInNow}
+    >
       {children}
     </Shell>
   );

@@ -7,11 +7,14 @@ import { inWords } from './answering';
 import { staffContext } from './session';
 
 /** It may have gone away after the work was done and before that was told. */
-const AWAY = 'The database does not answer just now. Look whether it was done before you do it again; what you typed is still here.';
+const AWAY =
+  'The database does not answer just now. Look whether it was done before you do it again; what you typed is still here.';
 const WRONG_SHAPE = 'The page sent something it should not have. Nothing was changed.';
 
 /** The frame of a server action: sign-in, one use case, the refusal in words. */
-export async function act<T, R extends RefusalBase>(work: (ctx: Context) => Promise<Result<T, R>>): Promise<ActionResult<T>> {
+export async function act<T, R extends RefusalBase>(
+  work: (ctx: Context) => Promise<Result<T, R>>,
+): Promise<ActionResult<T>> {
   return inWords(
     AWAY,
     async () => {

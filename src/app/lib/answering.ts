@@ -6,7 +6,9 @@ import { problem } from './problem';
 const AGAIN_AFTER = '5';
 
 /** A route that always answers in words: what is asked while the database is away as that, and what nobody foresaw as a failure. */
-export function answering<A extends unknown[]>(work: (...given: A) => Promise<Response>): (...given: A) => Promise<Response> {
+export function answering<A extends unknown[]>(
+  work: (...given: A) => Promise<Response>,
+): (...given: A) => Promise<Response> {
   return async (...given) => {
     try {
       return await work(...given);
@@ -26,7 +28,11 @@ export function answering<A extends unknown[]>(work: (...given: A) => Promise<Re
  *
  * @param wrongShape what is said to whoever calls by hand with something else than the act takes; without it the same words
  */
-export async function inWords<T>(words: string, work: () => Promise<ActionResult<T>>, wrongShape = words): Promise<ActionResult<T>> {
+export async function inWords<T>(
+  words: string,
+  work: () => Promise<ActionResult<T>>,
+  wrongShape = words,
+): Promise<ActionResult<T>> {
   try {
     return await work();
   } catch (error) {
@@ -42,8 +48,16 @@ const WRONG_VALUES = ['22021', '22P05', '22P02', '22003', '22007', '22008'];
 
 /** Arguments of another kind than an act takes, or none. Knex says the latter in words alone. */
 function isWrongShape(error: unknown): boolean {
-  const { code, name, message } = (typeof error === 'object' && error !== null ? error : {}) as { code?: unknown; name?: unknown; message?: unknown };
-  return ['TypeError', 'RangeError', 'ValidationError'].includes(String(name)) || WRONG_VALUES.includes(String(code)) || String(message).startsWith('Undefined binding');
+  const { code, name, message } = (typeof error === 'object' && error !== null ? error : {}) as {
+    code?: unknown;
+    name?: unknown;
+    message?: unknown;
+  };
+  return (
+    ['TypeError', 'RangeError', 'ValidationError'].includes(String(name)) ||
+    WRONG_VALUES.includes(String(code)) ||
+    String(message).startsWith('Undefined binding')
+  );
 }
 
 /** How Next.js says redirect, not found or forbidden. */

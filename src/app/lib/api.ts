@@ -28,13 +28,20 @@ export function refused(refusal: RefusalBase): Answer {
 export function respond(answer: Answer): Response {
   if (answer.status >= 400) {
     const { code, title } = answer.body as { code: string; title: string };
-    return new Response(JSON.stringify({ type: `urn:bookend:problem:${code}`, status: answer.status, ...(answer.body as object), title }), { status: answer.status, headers: { 'content-type': 'application/problem+json' } });
+    return new Response(
+      JSON.stringify({ type: `urn:bookend:problem:${code}`, status: answer.status, ...(answer.body as object), title }),
+      { status: answer.status, headers: { 'content-type': 'application/problem+json' } },
+    );
   }
   return Response.json(answer.body, { status: answer.status, headers: { 'cache-control': 'no-store' } });
 }
 
 /** Bearer key and scope, then one use case: for calls without a JSON body. */
-export async function machineCall(request: Request, scope: Scope, work: (call: MachineCall) => Promise<Response>): Promise<Response> {
+export async function machineCall(
+  request: Request,
+  scope: Scope,
+  work: (call: MachineCall) => Promise<Response>,
+): Promise<Response> {
   return answering(() => calledBy(request, scope, work))();
 }
 
@@ -44,7 +51,11 @@ interface MachineCall {
   keyId: string;
 }
 
-async function calledBy(request: Request, scope: Scope, work: (call: MachineCall) => Promise<Response>): Promise<Response> {
+async function calledBy(
+  request: Request,
+  scope: Scope,
+  work: (call: MachineCall) => Promise<Response>,
+): Promise<Response> {
   const key = /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const actor = key ? await actorOfKey((await web()).ctx, key) : null;
   if (!actor) return problem(401, 'key-missing-or-wrong', 'A valid bearer key is needed.');
@@ -53,13 +64,22 @@ async function calledBy(request: Request, scope: Scope, work: (call: MachineCall
 }
 
 /** Bearer key, scope, size, JSON, schema, idempotency: then one use case. */
-export async function api<S extends yup.Schema>(request: Request, scope: Scope, schema: S, work: (call: ApiCall<yup.InferType<S>>) => Promise<Answer>): Promise<Response> {
+export async function api<S extends yup.Schema>(
+  request: Request,
+  scope: Scope,
+  schema: S,
+  work: (call: ApiCall<yup.InferType<S>>) => Promise<Answer>,
+): Promise<Response> {
   return machineCall(request, scope, async ({ ctx, systemId, keyId }) => {
     const raw = request.method === 'GET' ? '{}' : await readLimited(request, MOST_BYTES);
     if (raw === null) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
     const body = readBody(raw, schema);
     if (body instanceof Response) return body;
-    return respond(await onceOnly(ctx, keyId, request.headers.get('idempotency-key'), raw, (own) => work({ ctx: own, systemId, body })));
+    return respond(
+      await onceOnly(ctx, keyId, request.headers.get('idempotency-key'), raw, (own) =>
+        work({ ctx: own, systemId, body }),
+      ),
+    );
   });
 }
 
@@ -71,5 +91,7 @@ function readBody<S extends yup.Schema>(raw: string, schema: S): yup.InferType<S
     return problem(400, 'not-json', 'The body is not JSON.');
   }
   const checked = checkBody(schema, json);
-  return checked.ok ? checked.value : problem(400, 'invalid', 'The body does not have the right shape.', checked.problems);
+  return checked.ok
+    ? checked.value
+    : problem(400, 'invalid', 'The body does not have the right shape.', checked.problems);
 }

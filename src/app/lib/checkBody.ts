@@ -23,7 +23,10 @@ const MOST_DEPTH = 20;
  *
  * @returns the value, or all that is wrong with it
  */
-export function checkBody<S extends yup.Schema>(schema: S, json: unknown): { ok: true; value: yup.InferType<S> } | { ok: false; problems: BodyProblem[] } {
+export function checkBody<S extends yup.Schema>(
+  schema: S,
+  json: unknown,
+): { ok: true; value: yup.InferType<S> } | { ok: false; problems: BodyProblem[] } {
   const problems = [...unstorable(json, ''), ...unknownFields(schema.describe({ value: json }) as Described, json, '')];
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
   try {
@@ -31,7 +34,10 @@ export function checkBody<S extends yup.Schema>(schema: S, json: unknown): { ok:
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
-    return { ok: false, problems: inner.slice(0, MOST_PROBLEMS).map((one) => ({ path: one.path ?? '', message: sayProblem(one) })) };
+    return {
+      ok: false,
+      problems: inner.slice(0, MOST_PROBLEMS).map((one) => ({ path: one.path ?? '', message: sayProblem(one) })),
+    };
   }
 }
 
@@ -44,7 +50,8 @@ function sayProblem({ type, path, params, message }: yup.ValidationError): strin
 }
 
 function* unknownFields(description: Described, value: unknown, path: string): Generator<BodyProblem> {
-  if (Array.isArray(value) && description.innerType) for (const [i, item] of value.entries()) yield* unknownFields(description.innerType, item, `${path}[${i}]`);
+  if (Array.isArray(value) && description.innerType)
+    for (const [i, item] of value.entries()) yield* unknownFields(description.innerType, item, `${path}[${i}]`);
   if (!description.fields || typeof value !== 'object' || value === null || Array.isArray(value)) return;
   const known = description.fields;
   // An object of which nothing is said takes whatever it is given.
@@ -52,7 +59,11 @@ function* unknownFields(description: Described, value: unknown, path: string): G
   for (const key of Object.keys(value)) {
     const at = path ? `${path}.${key}` : key;
     if (Object.hasOwn(known, key)) yield* unknownFields(known[key]!, (value as Record<string, unknown>)[key], at);
-    else yield { path: path || '', message: `${path || 'the body'} has a field that is not known here. Known are: ${Object.keys(known).join(', ')}` };
+    else
+      yield {
+        path: path || '',
+        message: `${path || 'the body'} has a field that is not known here. Known are: ${Object.keys(known).join(', ')}`,
+      };
   }
 }
 
@@ -60,12 +71,19 @@ function* unknownFields(description: Described, value: unknown, path: string): G
 function* unstorable(value: unknown, path: string, depth = 0): Generator<BodyProblem> {
   if (depth > MOST_DEPTH) return yield { path, message: `${path} is nested too deep` };
   if (typeof value === 'string') {
-    if (value.includes('\0') || HALF.test(value)) yield { path, message: `${path || 'the body'} holds a character that no text has` };
+    if (value.includes('\0') || HALF.test(value))
+      yield { path, message: `${path || 'the body'} holds a character that no text has` };
     return;
   }
   if (typeof value !== 'object' || value === null) return;
   for (const key of Object.keys(value)) {
-    if (key === '__proto__' || key.includes('\0')) yield { path, message: `${path || 'the body'} has a field that is not known here` };
-    else yield* unstorable((value as Record<string, unknown>)[key], Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key, depth + 1);
+    if (key === '__proto__' || key.includes('\0'))
+      yield { path, message: `${path || 'the body'} has a field that is not known here` };
+    else
+      yield* unstorable(
+        (value as Record<string, unknown>)[key],
+        Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key,
+        depth + 1,
+      );
   }
 }

@@ -16,7 +16,11 @@ function convert(description: Described): Record<string, unknown> {
   const base = { type, ...(known.length > 0 ? { enum: known } : {}) };
   if (description.fields) {
     const fields = Object.entries(description.fields) as [string, Described][];
-    return { ...base, properties: Object.fromEntries(fields.map(([name, field]) => [name, convert(field)])), required: fields.filter(([, field]) => !field.optional).map(([name]) => name) };
+    return {
+      ...base,
+      properties: Object.fromEntries(fields.map(([name, field]) => [name, convert(field)])),
+      required: fields.filter(([, field]) => !field.optional).map(([name]) => name),
+    };
   }
   if (description.innerType) return { ...base, items: convert(description.innerType as Described) };
   return base;

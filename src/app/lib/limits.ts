@@ -18,7 +18,17 @@ function limiter(name: keyof typeof LIMITS): Promise<RateLimiterPostgres> {
     ({ knex, config }) =>
       new Promise<RateLimiterPostgres>((resolve, reject) => {
         const scale = config.BOOKEND_MODE === 'test' ? 100 : 1;
-        const one = new RateLimiterPostgres({ storeClient: knex, storeType: 'knex', tableName: 'rate_limits', keyPrefix: name, points: LIMITS[name].points * scale, duration: LIMITS[name].duration }, (error?: Error) => (error ? reject(error) : resolve(one)));
+        const one = new RateLimiterPostgres(
+          {
+            storeClient: knex,
+            storeType: 'knex',
+            tableName: 'rate_limits',
+            keyPrefix: name,
+            points: LIMITS[name].points * scale,
+            duration: LIMITS[name].duration,
+          },
+          (error?: Error) => (error ? reject(error) : resolve(one)),
+        );
       }),
   );
   limiters.set(name, made);

@@ -3,7 +3,11 @@
  *
  * @returns null where it is longer
  */
-export async function readLimited(request: Request, mostBytes: number, encoding: 'utf8' | 'latin1' = 'utf8'): Promise<string | null> {
+export async function readLimited(
+  request: Request,
+  mostBytes: number,
+  encoding: 'utf8' | 'latin1' = 'utf8',
+): Promise<string | null> {
   if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return null;
   const reader = request.body?.getReader();
   if (!reader) return '';

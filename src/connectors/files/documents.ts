@@ -28,7 +28,9 @@ export async function pdfContent(bytes: Buffer): Promise<PdfContent> {
     const { text } = await runsOf(pdf);
     const beside = [...new Set([...(await notedBeside(pdf)), ...(await saidOf(pdf))])];
     const packed = ((await pdf.getAttachments()) ?? {}) as Record<string, { filename?: string; content?: Uint8Array }>;
-    const attached = Object.entries(packed).flatMap(([name, { filename, content }]) => (content ? [{ name: filename || name, bytes: Buffer.from(content) }] : []));
+    const attached = Object.entries(packed).flatMap(([name, { filename, content }]) =>
+      content ? [{ name: filename || name, bytes: Buffer.from(content) }] : [],
+    );
     return { text: [text, ...beside].filter(Boolean).join('\n'), attached };
   });
 }
@@ -39,9 +41,21 @@ const PROPERTIES = ['Author', 'Title', 'Subject', 'Keywords'] as const;
 export async function notedBeside(pdf: PDFDocumentProxy): Promise<string[]> {
   const found: string[] = [];
   for (let n = 1; n <= Math.min(pdf.numPages, MOST_PAGES); n++) {
-    for (const one of (await (await pdf.getPage(n)).getAnnotations()) as { fieldValue?: unknown; contentsObj?: { str?: string }; titleObj?: { str?: string }; url?: string }[]) {
-      const values = [one.fieldValue].flat().filter((value): value is string => typeof value === 'string' && value !== 'Off');
-      found.push(...values, one.titleObj?.str ?? '', one.contentsObj?.str ?? '', one.url?.replace(/^mailto:/i, '') ?? '');
+    for (const one of (await (await pdf.getPage(n)).getAnnotations()) as {
+      fieldValue?: unknown;
+      contentsObj?: { str?: string };
+      titleObj?: { str?: string };
+      url?: string;
+    }[]) {
+      const values = [one.fieldValue]
+        .flat()
+        .filter((value): value is string => typeof value === 'string' && value !== 'Off');
+      found.push(
+        ...values,
+        one.titleObj?.str ?? '',
+        one.contentsObj?.str ?? '',
+        one.url?.replace(/^mailto:/i, '') ?? '',
+      );
     }
   }
   return found.map((one) => one.trim()).filter(Boolean);
@@ -50,7 +64,9 @@ export async function notedBeside(pdf: PDFDocumentProxy): Promise<string[]> {
 /** What the file says of itself. */
 async function saidOf(pdf: PDFDocumentProxy): Promise<string[]> {
   const info = (await pdf.getMetadata()).info as unknown as Record<string, unknown>;
-  return PROPERTIES.map((name) => info[name]).filter((value): value is string => typeof value === 'string' && value.trim() !== '');
+  return PROPERTIES.map((name) => info[name]).filter(
+    (value): value is string => typeof value === 'string' && value.trim() !== '',
+  );
 }
 
 /** The words of a PDF with where each run of them stands. */
@@ -62,7 +78,16 @@ export async function runsOf(pdf: PDFDocumentProxy): Promise<{ text: string; run
     const { items } = await (await pdf.getPage(n)).getTextContent();
     for (const item of items) {
       if (!('str' in item)) continue;
-      if (item.str) runs.push({ start: text.length, end: text.length + item.str.length, page: n, text: item.str, transform: item.transform as number[], width: item.width, height: item.height });
+      if (item.str)
+        runs.push({
+          start: text.length,
+          end: text.length + item.str.length,
+          page: n,
+          text: item.str,
+          transform: item.transform as number[],
+          width: item.width,
+          height: item.height,
+        });
       text += `${item.str}${item.hasEOL ? '\n' : ''}`;
     }
   }
@@ -78,7 +103,8 @@ export async function withPdf<T>(bytes: Buffer, work: (pdf: PDFDocumentProxy) =>
   try {
     return await work(await task.promise);
   } catch (cause) {
-    if (cause instanceof Error && cause.name === 'PasswordException') throw new FileProblem('encrypted', 'The PDF is protected by a password.', { cause });
+    if (cause instanceof Error && cause.name === 'PasswordException')
+      throw new FileProblem('encrypted', 'The PDF is protected by a password.', { cause });
     throw new FileProblem('damaged', 'The PDF is damaged or cut off.', { cause });
   } finally {
     await task.destroy();

@@ -10,7 +10,14 @@ export const fileReader: FileReader = {
   async *read(name, bytes, keys) {
     for await (const reading of readFileUnits(name, bytes)) {
       if ('trouble' in reading) {
-        yield { problem: { collection: 'uploads', key: reading.trouble.place ? `${name}#${reading.trouble.place}` : name, code: reading.trouble.trouble, text: reading.trouble.message } };
+        yield {
+          problem: {
+            collection: 'uploads',
+            key: reading.trouble.place ? `${name}#${reading.trouble.place}` : name,
+            code: reading.trouble.trouble,
+            text: reading.trouble.message,
+          },
+        };
         continue;
       }
       const hay = haystackOf(wordsOf(reading.unit));

@@ -22,9 +22,29 @@ export interface FileLimits {
   mostField: number;
 }
 
-export const LIMITS: FileLimits = { mostBytes: 256 * 1024 * 1024, mostWhole: 32 * 1024 * 1024, mostRow: 16 * 1024 * 1024, mostUnpacked: 512 * 1024 * 1024, mostRatio: 200, mostDepth: 3, mostEntries: 200_000, mostRows: 10_000_000, mostCells: 20_000_000, mostField: 1_000_000 };
+export const LIMITS: FileLimits = {
+  mostBytes: 256 * 1024 * 1024,
+  mostWhole: 32 * 1024 * 1024,
+  mostRow: 16 * 1024 * 1024,
+  mostUnpacked: 512 * 1024 * 1024,
+  mostRatio: 200,
+  mostDepth: 3,
+  mostEntries: 200_000,
+  mostRows: 10_000_000,
+  mostCells: 20_000_000,
+  mostField: 1_000_000,
+};
 
-export type FileTrouble = 'too-large' | 'bomb' | 'too-deep' | 'too-many' | 'encrypted' | 'damaged' | 'unknown-kind' | 'unreadable' | 'field-cut';
+export type FileTrouble =
+  | 'too-large'
+  | 'bomb'
+  | 'too-deep'
+  | 'too-many'
+  | 'encrypted'
+  | 'damaged'
+  | 'unknown-kind'
+  | 'unreadable'
+  | 'field-cut';
 
 /** A file, or a part of one, that could not be read. Said with the file; the rest goes on. */
 export class FileProblem extends Error {
@@ -48,7 +68,9 @@ export class Unpacked {
   /** @throws FileProblem where it becomes more than allowed */
   add(bytes: number): void {
     this.bytes += bytes;
-    if (this.bytes > this.limits.mostUnpacked) throw new FileProblem('bomb', `It unpacks to more than ${Math.round(this.limits.mostUnpacked / 1_048_576)} MB.`);
-    if (this.bytes > 10_000_000 && this.bytes > this.packed * this.limits.mostRatio) throw new FileProblem('bomb', `It unpacks to more than ${this.limits.mostRatio} times its size.`);
+    if (this.bytes > this.limits.mostUnpacked)
+      throw new FileProblem('bomb', `It unpacks to more than ${Math.round(this.limits.mostUnpacked / 1_048_576)} MB.`);
+    if (this.bytes > 10_000_000 && this.bytes > this.packed * this.limits.mostRatio)
+      throw new FileProblem('bomb', `It unpacks to more than ${this.limits.mostRatio} times its size.`);
   }
 }

@@ -19,9 +19,14 @@ const SAMPLE = 1 << 16;
  */
 export function candidateLines(bytes: Buffer, keys: readonly SearchKey[]): { lines: Line[]; count: number } {
   const content = asUtf8(bytes);
-  const words = [...new Set(keys.filter(({ kind }) => kind !== 'phone').map(({ value }) => longestPlain(value.toLowerCase())))];
+  const words = [
+    ...new Set(keys.filter(({ kind }) => kind !== 'phone').map(({ value }) => longestPlain(value.toLowerCase()))),
+  ];
   if (words.includes('')) return everyLine(content);
-  const numbers = keys.filter(({ kind }) => kind === 'phone').map(({ value }) => value.replace(/\D/g, '').slice(-PHONE_DIGITS)).filter(({ length }) => length === PHONE_DIGITS);
+  const numbers = keys
+    .filter(({ kind }) => kind === 'phone')
+    .map(({ value }) => value.replace(/\D/g, '').slice(-PHONE_DIGITS))
+    .filter(({ length }) => length === PHONE_DIGITS);
   const starts = new Set<number>();
   const mark = (at: number) => void starts.add(content.lastIndexOf(BREAK, at) + 1);
   seek(content, [...words.map(wordSought), ...numbers.map(numberSought)], mark);
@@ -34,7 +39,13 @@ export function candidateLines(bytes: Buffer, keys: readonly SearchKey[]): { lin
     at = start;
     lines.push({ number, text: lineAt(content, start) });
   }
-  return { lines, count: number + breaksIn(content, at, content.length) - (content.length === 0 || content[content.length - 1] === BREAK ? 1 : 0) };
+  return {
+    lines,
+    count:
+      number +
+      breaksIn(content, at, content.length) -
+      (content.length === 0 || content[content.length - 1] === BREAK ? 1 : 0),
+  };
 }
 
 /** Something to look for: its bytes, any of which it can be found by, and whether it stands where one of them was found. */
@@ -58,7 +69,8 @@ function seek(content: Buffer, things: readonly Sought[], mark: (at: number) => 
   for (const thing of things) {
     let at = 0;
     for (let i = 1; i < thing.bytes.length; i++) if (cost(thing.bytes[i]!) < cost(thing.bytes[at]!)) at = i;
-    for (const byte of new Set([thing.bytes[at]!, unfold(thing.bytes[at]!)])) anchored.set(byte, [...(anchored.get(byte) ?? []), { thing, at }]);
+    for (const byte of new Set([thing.bytes[at]!, unfold(thing.bytes[at]!)]))
+      anchored.set(byte, [...(anchored.get(byte) ?? []), { thing, at }]);
   }
   for (const [byte, sought] of anchored) {
     for (let place = content.indexOf(byte); place >= 0; place = content.indexOf(byte, place + 1)) {
@@ -138,7 +150,8 @@ function breaksIn(content: Buffer, from: number, to: number): number {
 
 /** Each line of a text in UTF-8, one after the other. */
 export function* eachLine(content: Buffer): Generator<Line> {
-  for (let [at, number] = [0, 1]; at < content.length; at = endOf(content, at) + 1, number++) yield { number, text: lineAt(content, at) };
+  for (let [at, number] = [0, 1]; at < content.length; at = endOf(content, at) + 1, number++)
+    yield { number, text: lineAt(content, at) };
 }
 
 function everyLine(content: Buffer): { lines: Line[]; count: number } {

@@ -17,7 +17,10 @@ export function marksOf(on: Marks): { write(piece: Buffer): void; end(): void } 
   });
   xml.on('opentag', ({ name, attributes }) => {
     const named = attributes as Record<string, string>;
-    on.open(own(name), (attribute) => named[attribute] ?? Object.entries(named).find(([key]) => own(key) === attribute)?.[1]);
+    on.open(
+      own(name),
+      (attribute) => named[attribute] ?? Object.entries(named).find(([key]) => own(key) === attribute)?.[1],
+    );
   });
   if (on.text) xml.on('text', (words) => on.text!(words));
   if (on.close) xml.on('closetag', ({ name }) => on.close!(own(name)));

@@ -34,26 +34,50 @@ const LINKS = /^(word|ppt\/slides|ppt\/notesSlides)\/_rels\/.*\.rels$/;
  * @throws FileProblem where a part is no XML
  */
 export async function ooxmlText(archive: Archive): Promise<string> {
-  const parts = PARTS.flatMap((pattern) => archive.entries.filter(({ name }) => pattern.test(name)).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })));
+  const parts = PARTS.flatMap((pattern) =>
+    archive.entries
+      .filter(({ name }) => pattern.test(name))
+      .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
+  );
   const texts: string[] = [];
   for (const part of parts) texts.push(await wordsOfPart(part.stream(), WORDS));
   for (const part of archive.entries.filter(({ name }) => LINKS.test(name))) texts.push(await linksOf(part.stream()));
-  for (const part of archive.entries.filter(({ name }) => PROPERTIES.test(name))) texts.push(await wordsOfPart(part.stream(), null, PROPERTY));
+  for (const part of archive.entries.filter(({ name }) => PROPERTIES.test(name)))
+    texts.push(await wordsOfPart(part.stream(), null, PROPERTY));
   return texts.filter(Boolean).join('\n');
 }
 
 /** What is noted beside the cells of a workbook, and what it says of itself. */
 export async function beside(archive: Archive): Promise<{ place: string; text: string }[]> {
   const found: { place: string; text: string }[] = [];
-  for (const part of archive.entries.filter(({ name }) => /^xl\/(comments\d*|threadedComments\/[^/]+)\.xml$/.test(name))) {
-    found.push({ place: `notes ${part.name.split('/').at(-1)!.replace(/\D/g, '') || '1'}`, text: await wordsOfPart(part.stream(), new Set(['t', 'text', 'author'])) });
+  for (const part of archive.entries.filter(({ name }) =>
+    /^xl\/(comments\d*|threadedComments\/[^/]+)\.xml$/.test(name),
+  )) {
+    found.push({
+      place: `notes ${part.name.split('/').at(-1)!.replace(/\D/g, '') || '1'}`,
+      text: await wordsOfPart(part.stream(), new Set(['t', 'text', 'author'])),
+    });
   }
-  for (const part of archive.entries.filter(({ name }) => PROPERTIES.test(name))) found.push({ place: 'properties', text: await wordsOfPart(part.stream(), null, PROPERTY) });
+  for (const part of archive.entries.filter(({ name }) => PROPERTIES.test(name)))
+    found.push({ place: 'properties', text: await wordsOfPart(part.stream(), null, PROPERTY) });
   return found.filter(({ text }) => text !== '');
 }
 
 /** Properties that name people or subjects; days and counters say nothing. */
-const PROPERTY = new Set(['creator', 'lastModifiedBy', 'title', 'subject', 'description', 'keywords', 'category', 'lpwstr', 'initial-creator', 'keyword', 'user-defined', 'printed-by']);
+const PROPERTY = new Set([
+  'creator',
+  'lastModifiedBy',
+  'title',
+  'subject',
+  'description',
+  'keywords',
+  'category',
+  'lpwstr',
+  'initial-creator',
+  'keyword',
+  'user-defined',
+  'printed-by',
+]);
 
 /** Every word of an OpenDocument text or presentation (ISO/IEC 26300): notes, comments and struck words stand in its content. */
 export async function odfText(archive: Archive): Promise<string> {
@@ -68,7 +92,11 @@ export async function odfText(archive: Archive): Promise<string> {
 }
 
 /** @param wanted elements whose text counts; null: all of it */
-async function wordsOfPart(content: AsyncIterable<Buffer>, wanted: ReadonlySet<string> | null, only: ReadonlySet<string> | null = null): Promise<string> {
+async function wordsOfPart(
+  content: AsyncIterable<Buffer>,
+  wanted: ReadonlySet<string> | null,
+  only: ReadonlySet<string> | null = null,
+): Promise<string> {
   let text = '';
   const open: string[] = [];
   await readXml(content, {
@@ -86,7 +114,10 @@ async function wordsOfPart(content: AsyncIterable<Buffer>, wanted: ReadonlySet<s
       if (ENDS.has(name)) text += '\n';
     },
   });
-  return text.replace(/[ \t]+\n/g, '\n').replace(/\n{2,}/g, '\n').trim();
+  return text
+    .replace(/[ \t]+\n/g, '\n')
+    .replace(/\n{2,}/g, '\n')
+    .trim();
 }
 
 async function linksOf(content: AsyncIterable<Buffer>): Promise<string> {

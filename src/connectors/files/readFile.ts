@@ -21,9 +21,19 @@ interface Layer {
  * Whatever a file holds, as rows and texts. What it is, is told by its bytes first and its name second. What cannot be read is
  * yielded as trouble with its place; nothing is thrown for the content of a file.
  */
-export async function* readFileUnits(name: string, bytes: Buffer, limits: FileLimits = LIMITS): AsyncGenerator<Reading> {
+export async function* readFileUnits(
+  name: string,
+  bytes: Buffer,
+  limits: FileLimits = LIMITS,
+): AsyncGenerator<Reading> {
   if (bytes.length > limits.mostBytes) {
-    yield { trouble: { place: '', trouble: 'too-large', message: `It is larger than ${Math.round(limits.mostBytes / 1_048_576)} MB.` } };
+    yield {
+      trouble: {
+        place: '',
+        trouble: 'too-large',
+        message: `It is larger than ${Math.round(limits.mostBytes / 1_048_576)} MB.`,
+      },
+    };
     return;
   }
   yield* guarded('', () => unitsOf(name, bytes, { depth: 0, unpacked: new Unpacked(bytes.length, limits), limits }));
@@ -33,7 +43,8 @@ async function* guarded(place: string, work: () => AsyncGenerator<Reading>): Asy
   try {
     yield* work();
   } catch (error) {
-    const known = error instanceof FileProblem ? error : new FileProblem('unreadable', 'It could not be read.', { cause: error });
+    const known =
+      error instanceof FileProblem ? error : new FileProblem('unreadable', 'It could not be read.', { cause: error });
     yield { trouble: { place, trouble: known.trouble, message: known.message } };
   }
 }
@@ -45,16 +56,23 @@ const starts = (bytes: Buffer, ...signs: number[]) => signs.every((sign, i) => b
 async function* unitsOf(name: string, bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
   const ending = /\.([a-z0-9]{1,8})$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   if (bytes.length === 0) return;
-  if (starts(bytes, 0x1f, 0x8b)) return yield* deeper(layer, async function* (next) { yield* unitsOf(name.replace(/\.gz$/i, ''), await gunzip(bytes, next.unpacked), next); });
-  if (starts(bytes, 0x50, 0x4b, 0x03, 0x04) || starts(bytes, 0x50, 0x4b, 0x05, 0x06)) return yield* zipped(ending, bytes, layer);
+  if (starts(bytes, 0x1f, 0x8b))
+    return yield* deeper(layer, async function* (next) {
+      yield* unitsOf(name.replace(/\.gz$/i, ''), await gunzip(bytes, next.unpacked), next);
+    });
+  if (starts(bytes, 0x50, 0x4b, 0x03, 0x04) || starts(bytes, 0x50, 0x4b, 0x05, 0x06))
+    return yield* zipped(ending, bytes, layer);
   if (isPdf(bytes)) return yield* pdf(bytes, layer);
-  if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) throw new FileProblem('encrypted', 'An office file in an old or an encrypted form.');
+  if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0))
+    throw new FileProblem('encrypted', 'An office file in an old or an encrypted form.');
   if (ending === 'csv' || ending === 'tsv') return yield* readDelimited(bytes, layer.limits);
   if (ending === 'json') return yield* json(wholeText(bytes, layer.limits), layer.limits);
   if (ending === 'ndjson' || ending === 'jsonl' || ending === 'log') return yield* lines(bytes, layer.limits);
-  if (ending === 'html' || ending === 'htm' || ending === 'xml') return yield* text(textOfHtml(wholeText(bytes, layer.limits)), null);
+  if (ending === 'html' || ending === 'htm' || ending === 'xml')
+    return yield* text(textOfHtml(wholeText(bytes, layer.limits)), null);
   if (ending === 'eml') return yield* message(bytes, layer);
-  const isText = ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0) || isWide(bytes);
+  const isText =
+    ending === 'txt' || ending === 'md' || ending === '' || !bytes.subarray(0, 4096).includes(0) || isWide(bytes);
   // What is too long for one text is lines.
   if (isText) return yield* bytes.length > layer.limits.mostWhole ? lines(bytes, layer.limits) : plain(bytes);
   throw new FileProblem('unknown-kind', 'Bookend does not read files of this kind.');
@@ -67,7 +85,8 @@ function* plain(bytes: Buffer): Generator<Reading> {
 }
 
 async function* deeper(layer: Layer, work: (next: Layer) => AsyncGenerator<Reading>): AsyncGenerator<Reading> {
-  if (layer.depth >= layer.limits.mostDepth) throw new FileProblem('too-deep', `Archives within archives are opened ${layer.limits.mostDepth} deep.`);
+  if (layer.depth >= layer.limits.mostDepth)
+    throw new FileProblem('too-deep', `Archives within archives are opened ${layer.limits.mostDepth} deep.`);
   yield* work({ ...layer, depth: layer.depth + 1 });
 }
 
@@ -91,14 +110,26 @@ async function* zipped(ending: string, bytes: Buffer, layer: Layer): AsyncGenera
     const has = (entry: string) => archive.entries.some(({ name }) => name === entry);
     if (has('xl/workbook.xml')) {
       yield* readXlsx(bytes, layer.limits, layer.unpacked);
-      for (const { place, text: words } of await beside(archive)) yield { unit: { place, fields: { [place.split(' ')[0]!]: words }, text: null } };
+      for (const { place, text: words } of await beside(archive))
+        yield { unit: { place, fields: { [place.split(' ')[0]!]: words }, text: null } };
       return;
     }
-    if (has('word/document.xml') || has('ppt/presentation.xml')) return yield* whole(await ooxmlText(archive), layer.limits);
+    if (has('word/document.xml') || has('ppt/presentation.xml'))
+      return yield* whole(await ooxmlText(archive), layer.limits);
     const kind = has('mimetype') ? (await readEntry(archive, 'mimetype')).toString('latin1') : '';
-    if (kind.includes('opendocument.spreadsheet')) return yield* readOds(streamEntry(archive, 'content.xml'), layer.limits);
-    if (/opendocument\.(text|presentation|graphics)/.test(kind)) return yield* whole(await odfText(archive), layer.limits);
-    if (ending === 'docx' || ending === 'xlsx' || ending === 'ods' || ending === 'odt' || ending === 'pptx' || ending === 'odp') throw new FileProblem('damaged', 'It is not what its name says.');
+    if (kind.includes('opendocument.spreadsheet'))
+      return yield* readOds(streamEntry(archive, 'content.xml'), layer.limits);
+    if (/opendocument\.(text|presentation|graphics)/.test(kind))
+      return yield* whole(await odfText(archive), layer.limits);
+    if (
+      ending === 'docx' ||
+      ending === 'xlsx' ||
+      ending === 'ods' ||
+      ending === 'odt' ||
+      ending === 'pptx' ||
+      ending === 'odp'
+    )
+      throw new FileProblem('damaged', 'It is not what its name says.');
     yield* deeper(layer, async function* (next) {
       const named = placesOf(archive.entries.map(({ name }) => name));
       for (const [i, entry] of archive.entries.entries()) {
@@ -106,7 +137,8 @@ async function* zipped(ending: string, bytes: Buffer, layer: Layer): AsyncGenera
         for await (const reading of guarded(place, async function* () {
           if (entry.isEncrypted) throw new FileProblem('encrypted', 'It is protected by a password.');
           yield* unitsOf(entry.name, await entry.open(), next);
-        })) yield within(place, reading);
+        }))
+          yield within(place, reading);
       }
     });
   } finally {
@@ -136,20 +168,28 @@ async function* packed(files: readonly { name: string; bytes: Buffer }[], layer:
   yield* deeper(layer, async function* (next) {
     for (const [i, file] of files.entries()) {
       next.unpacked.add(file.bytes.length);
-      for await (const reading of guarded(named[i]!, () => unitsOf(file.name, file.bytes, next))) yield within(named[i]!, reading);
+      for await (const reading of guarded(named[i]!, () => unitsOf(file.name, file.bytes, next)))
+        yield within(named[i]!, reading);
     }
   });
 }
 
 /** The words of a document that is handed on as one record. */
 function* whole(words: string, limits: FileLimits): Generator<Reading> {
-  if (words.length > limits.mostWhole) throw new FileProblem('too-large', `It is read as a whole, and larger than ${Math.round(limits.mostWhole / 1_048_576)} MB.`);
+  if (words.length > limits.mostWhole)
+    throw new FileProblem(
+      'too-large',
+      `It is read as a whole, and larger than ${Math.round(limits.mostWhole / 1_048_576)} MB.`,
+    );
   yield* text(words, null);
 }
 
 function within(entry: string, reading: Reading): Reading {
-  if ('unit' in reading) return { unit: { ...reading.unit, place: reading.unit.place ? `${entry} ${reading.unit.place}` : entry } };
-  return reading.trouble.place.startsWith(entry) ? reading : { trouble: { ...reading.trouble, place: reading.trouble.place ? `${entry} ${reading.trouble.place}` : entry } };
+  if ('unit' in reading)
+    return { unit: { ...reading.unit, place: reading.unit.place ? `${entry} ${reading.unit.place}` : entry } };
+  return reading.trouble.place.startsWith(entry)
+    ? reading
+    : { trouble: { ...reading.trouble, place: reading.trouble.place ? `${entry} ${reading.trouble.place}` : entry } };
 }
 
 /** @throws FileProblem where it is larger than what can be held as a whole */
@@ -158,7 +198,11 @@ function wholeText(bytes: Buffer, limits: FileLimits): string {
 }
 
 function asWhole(bytes: Buffer, limits: FileLimits): Buffer {
-  if (bytes.length > limits.mostWhole) throw new FileProblem('too-large', `It is read as a whole, and larger than ${Math.round(limits.mostWhole / 1_048_576)} MB.`);
+  if (bytes.length > limits.mostWhole)
+    throw new FileProblem(
+      'too-large',
+      `It is read as a whole, and larger than ${Math.round(limits.mostWhole / 1_048_576)} MB.`,
+    );
   return bytes;
 }
 
@@ -176,8 +220,16 @@ function* json(source: string, limits: FileLimits): Generator<Reading> {
     throw new FileProblem('damaged', 'It is no JSON, or cut off.', { cause });
   }
   const items = Array.isArray(value) ? value : [value];
-  for (const [i, item] of items.slice(0, limits.mostRows).entries()) yield { unit: { place: items.length > 1 ? `item ${i + 1}` : '', fields: leavesOf(item, limits), text: null } };
-  if (items.length > limits.mostRows) yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostRows.toLocaleString('en')} items were read.` } };
+  for (const [i, item] of items.slice(0, limits.mostRows).entries())
+    yield { unit: { place: items.length > 1 ? `item ${i + 1}` : '', fields: leavesOf(item, limits), text: null } };
+  if (items.length > limits.mostRows)
+    yield {
+      trouble: {
+        place: '',
+        trouble: 'too-many',
+        message: `Only the first ${limits.mostRows.toLocaleString('en')} items were read.`,
+      },
+    };
 }
 
 /** One JSON object a line; a line that is none is a text of its own. */
@@ -186,9 +238,23 @@ function* lines(bytes: Buffer, limits: FileLimits): Generator<Reading> {
   yield* sayMixed(guessed);
   for (const { number, text: line } of eachLine(content)) {
     if (line.trim() === '') continue;
-    if (number > limits.mostRows) return yield { trouble: { place: '', trouble: 'too-many', message: `Only the first ${limits.mostRows.toLocaleString('en')} lines were read.` } };
+    if (number > limits.mostRows)
+      return yield {
+        trouble: {
+          place: '',
+          trouble: 'too-many',
+          message: `Only the first ${limits.mostRows.toLocaleString('en')} lines were read.`,
+        },
+      };
     const unit = lineUnit(number, line, limits);
-    if (unit.text !== null && unit.text.length < line.length) yield { trouble: { place: unit.place, trouble: 'field-cut', message: `A line of ${line.length.toLocaleString('en')} characters was cut.` } };
+    if (unit.text !== null && unit.text.length < line.length)
+      yield {
+        trouble: {
+          place: unit.place,
+          trouble: 'field-cut',
+          message: `A line of ${line.length.toLocaleString('en')} characters was cut.`,
+        },
+      };
     yield { unit };
   }
 }
@@ -230,9 +296,25 @@ function leavesOf(value: unknown, limits: FileLimits): Record<string, string | n
 /** A message is one record with the messages it encloses; what is attached to it is read like files of an archive. */
 async function* message(bytes: Buffer, layer: Layer): AsyncGenerator<Reading> {
   const read = await readMessage(bytes);
-  yield { unit: { place: '', fields: { from: sayPeople(read.from), to: sayPeople(read.to), date: read.date, subject: read.subject }, text: read.text } };
-  if (read.isTooDeep) yield { trouble: { place: '', trouble: 'too-deep', message: `Messages within messages are opened ${MOST_ENCLOSED} deep.` } };
+  yield {
+    unit: {
+      place: '',
+      fields: { from: sayPeople(read.from), to: sayPeople(read.to), date: read.date, subject: read.subject },
+      text: read.text,
+    },
+  };
+  if (read.isTooDeep)
+    yield {
+      trouble: {
+        place: '',
+        trouble: 'too-deep',
+        message: `Messages within messages are opened ${MOST_ENCLOSED} deep.`,
+      },
+    };
   const attached = read.files.filter(({ mediaType }) => mediaType !== 'message/rfc822');
   if (attached.length === 0) return;
-  yield* packed(attached.map(({ name, base64 }) => ({ name, bytes: Buffer.from(base64, 'base64') })), layer);
+  yield* packed(
+    attached.map(({ name, base64 }) => ({ name, bytes: Buffer.from(base64, 'base64') })),
+    layer,
+  );
 }

@@ -23,7 +23,11 @@ async function greys(bytes: Buffer, number: number): Promise<{ width: number; at
   });
 }
 
-const passageOf = (text: string, words: string) => ({ start: text.indexOf(words), end: text.indexOf(words) + words.length, why: 'other-person' as const });
+const passageOf = (text: string, words: string) => ({
+  start: text.indexOf(words),
+  end: text.indexOf(words) + words.length,
+  why: 'other-person' as const,
+});
 
 test('what stood in a passage is black in the picture; the rest of the page is as it was, and no text is left to read', async () => {
   const text = (await pdfContent(LETTER)).text;
@@ -65,10 +69,14 @@ test('only a part of a line is covered, over all its length and little more', as
   const { runs } = await withPdf(bytes, (pdf) => runsOf(pdf));
   const y = 842 - runs[0]!.transform[5]! - 4;
   doc.font('Helvetica').fontSize(12);
-  const [from, to] = [72 + doc.widthOfString('The bell was sold to '), 72 + doc.widthOfString('The bell was sold to Jonas Vind')];
+  const [from, to] = [
+    72 + doc.widthOfString('The bell was sold to '),
+    72 + doc.widthOfString('The bell was sold to Jonas Vind'),
+  ];
   for (let x = from; x < to; x++) expect(page.at(x, y)).toBeLessThan(60);
   // A few letters more at either side: where exactly they stand is not known.
-  const dark = (a: number, b: number) => Array.from({ length: Math.floor(b - a) }, (_, i) => page.at(a + i, y)).filter((grey) => grey < 40).length / (b - a);
+  const dark = (a: number, b: number) =>
+    Array.from({ length: Math.floor(b - a) }, (_, i) => page.at(a + i, y)).filter((grey) => grey < 40).length / (b - a);
   expect(dark(72, from - 24)).toBeLessThan(0.6);
   expect(dark(to + 24, 400)).toBeLessThan(0.6);
   expect(await withPdf(redacted, async (pdf) => pdf.numPages)).toBe(2);
@@ -76,6 +84,8 @@ test('only a part of a line is covered, over all its length and little more', as
 
 test('the words of any file are read back, also of what is packed into it', async () => {
   expect(await fileReader.words('letter.pdf', LETTER)).toContain('Ida Kirkegaard');
-  expect(await fileReader.words('quote.docx', readFileSync('test/fixtures/documents/letter.docx'))).toContain('Kind regards, Jørgen');
+  expect(await fileReader.words('quote.docx', readFileSync('test/fixtures/documents/letter.docx'))).toContain(
+    'Kind regards, Jørgen',
+  );
   expect(await fileReader.withoutPassages(Buffer.from('plain words'), [])).toBeNull();
 });

@@ -40,7 +40,8 @@ export async function redactPdf(bytes: Buffer, passages: readonly Redaction[]): 
       context.fillStyle = '#ffffff';
       context.fillRect(0, 0, canvas.width, canvas.height);
       await page.render({ canvas: canvas as never, canvasContext: context as never, viewport: view }).promise;
-      for (const run of runs.filter((one) => one.page === n)) for (const passage of passages) cover(context, view.transform, run, passage);
+      for (const run of runs.filter((one) => one.page === n))
+        for (const passage of passages) cover(context, view.transform, run, passage);
       doc.addPage({ size: [view.width / SCALE, view.height / SCALE], margin: 0 });
       doc.image(canvas.toBuffer('image/png'), 0, 0, { width: view.width / SCALE, height: view.height / SCALE });
     }
@@ -52,9 +53,12 @@ export async function redactPdf(bytes: Buffer, passages: readonly Redaction[]): 
 
 function registerFonts(): void {
   const require = createRequire(join(process.cwd(), 'package.json'));
-  const file = (name: string, face: string) => join(dirname(require.resolve(`@fontsource/${name}/package.json`)), 'files', `${face}.woff2`);
-  if (!GlobalFonts.has(FONTS[0])) GlobalFonts.registerFromPath(file('ibm-plex-sans', 'ibm-plex-sans-latin-400-normal'), FONTS[0]);
-  if (!GlobalFonts.has(FONTS[1])) GlobalFonts.registerFromPath(file('source-serif-4', 'source-serif-4-latin-400-normal'), FONTS[1]);
+  const file = (name: string, face: string) =>
+    join(dirname(require.resolve(`@fontsource/${name}/package.json`)), 'files', `${face}.woff2`);
+  if (!GlobalFonts.has(FONTS[0]))
+    GlobalFonts.registerFromPath(file('ibm-plex-sans', 'ibm-plex-sans-latin-400-normal'), FONTS[0]);
+  if (!GlobalFonts.has(FONTS[1]))
+    GlobalFonts.registerFromPath(file('source-serif-4', 'source-serif-4-latin-400-normal'), FONTS[1]);
 }
 
 /** Covers the part of a run that a passage holds. */
@@ -71,10 +75,15 @@ function cover(context: SKRSContext2D, view: readonly number[], run: Run, { star
     (at / run.text.length) * run.width,
     ...FONTS.map((font) => {
       context.font = `100px ${font}`;
-      return (context.measureText(run.text.slice(0, at)).width / (context.measureText(run.text).width || 1)) * run.width;
+      return (
+        (context.measureText(run.text.slice(0, at)).width / (context.measureText(run.text).width || 1)) * run.width
+      );
     }),
   ];
-  const [left, right] = [from === 0 ? -0.1 * size : Math.min(...places(from)) - MARGIN * size, to === run.text.length ? run.width + 0.1 * size : Math.max(...places(to)) + MARGIN * size];
+  const [left, right] = [
+    from === 0 ? -0.1 * size : Math.min(...places(from)) - MARGIN * size,
+    to === run.text.length ? run.width + 0.1 * size : Math.max(...places(to)) + MARGIN * size,
+  ];
   context.setTransform(view[0]!, view[1]!, view[2]!, view[3]!, view[4]!, view[5]!);
   // The run's own directions, without its size: left and right are in points already.
   context.transform(a / along, b / along, -b / along, a / along, e, f);

@@ -28,7 +28,8 @@ export async function* sheetRows(bytes: Buffer, limits: FileLimits, unpacked: Un
     for (const { name, part } of book.sheets) {
       for await (const row of rowsOf(streamEntry(archive, part), name, book)) {
         left -= row.cells.length;
-        if (left < 0) throw new FileProblem('too-many', `Only the first ${limits.mostCells.toLocaleString('en')} cells were read.`);
+        if (left < 0)
+          throw new FileProblem('too-many', `Only the first ${limits.mostCells.toLocaleString('en')} cells were read.`);
         yield row;
       }
     }
@@ -58,7 +59,9 @@ async function readBook(archive: Archive): Promise<Book> {
   await marks(streamEntry(archive, 'xl/_rels/workbook.xml.rels'), {
     open: (name, of) => {
       if (name !== 'Relationship' || of('TargetMode') === 'External') return;
-      const part = posix.join('/xl', of('Target')!.startsWith('/') ? posix.relative('/xl', of('Target')!) : of('Target')!).slice(1);
+      const part = posix
+        .join('/xl', of('Target')!.startsWith('/') ? posix.relative('/xl', of('Target')!) : of('Target')!)
+        .slice(1);
       parts.set(of('Id')!, part);
       byKind.set(of('Type')!.split('/').at(-1)!, part);
     },
@@ -72,7 +75,10 @@ async function readBook(archive: Archive): Promise<Book> {
       if (part?.includes('worksheets/')) book.sheets.push({ name: of('name')!, part });
     },
   });
-  const held = (kind: string) => (byKind.has(kind) && archive.entries.some(({ name }) => name === byKind.get(kind)) ? within(streamEntry(archive, byKind.get(kind)!)) : null);
+  const held = (kind: string) =>
+    byKind.has(kind) && archive.entries.some(({ name }) => name === byKind.get(kind))
+      ? within(streamEntry(archive, byKind.get(kind)!))
+      : null;
   const texts = held('sharedStrings');
   if (texts) book.texts = await readTexts(texts);
   const styles = held('styles');
@@ -125,10 +131,12 @@ class Words {
 }
 
 /** Letters that XML does not have are written as `_x000D_`. */
-const unescaped = (text: string): string => text.replace(/_x([0-9A-Fa-f]{4})_/g, (_, code: string) => String.fromCharCode(Number.parseInt(code, 16)));
+const unescaped = (text: string): string =>
+  text.replace(/_x([0-9A-Fa-f]{4})_/g, (_, code: string) => String.fromCharCode(Number.parseInt(code, 16)));
 
 /** Formats of numbers that every workbook has and that show days or times. */
-const isBuiltInDate = (id: number): boolean => (id >= 14 && id <= 22) || (id >= 27 && id <= 36) || (id >= 45 && id <= 47) || (id >= 50 && id <= 58);
+const isBuiltInDate = (id: number): boolean =>
+  (id >= 14 && id <= 22) || (id >= 27 && id <= 36) || (id >= 45 && id <= 47) || (id >= 50 && id <= 58);
 
 async function readStyles(content: AsyncIterable<Buffer>): Promise<boolean[]> {
   const dates = new Map<number, boolean>();
@@ -136,7 +144,11 @@ async function readStyles(content: AsyncIterable<Buffer>): Promise<boolean[]> {
   let isCells = false;
   await marks(content, {
     open: (name, of) => {
-      if (name === 'numFmt') dates.set(Number(of('numFmtId')), /[dmyhs]/i.test((of('formatCode') ?? '').replace(/"[^"]*"|\[[^\]]*\]|\\.|_./g, '').replace(/general/gi, '')));
+      if (name === 'numFmt')
+        dates.set(
+          Number(of('numFmtId')),
+          /[dmyhs]/i.test((of('formatCode') ?? '').replace(/"[^"]*"|\[[^\]]*\]|\\.|_./g, '').replace(/general/gi, '')),
+        );
       if (name === 'cellXfs') isCells = true;
       const format = Number(of('numFmtId') ?? 0);
       if (name === 'xf' && isCells) isDate.push(dates.get(format) ?? isBuiltInDate(format));

@@ -25,14 +25,25 @@ export async function* readDelimited(bytes: Buffer, limits: FileLimits): AsyncGe
     let good = at;
     try {
       const quote = broken > MOST_BROKEN ? null : '"';
-      for await (const { record, end } of recordsOf(content.subarray(at), { delimiter, quote, max_record_size: limits.mostRow })) {
+      for await (const { record, end } of recordsOf(content.subarray(at), {
+        delimiter,
+        quote,
+        max_record_size: limits.mostRow,
+      })) {
         good = at + end;
         yield* header.read(record, ++number);
         if (header.isFull) return;
       }
       return;
     } catch {
-      if (broken++ === 0) yield { trouble: { place: '', trouble: 'damaged', message: 'Its quotation marks do not pair; lines of that kind were read without them.' } };
+      if (broken++ === 0)
+        yield {
+          trouble: {
+            place: '',
+            trouble: 'damaged',
+            message: 'Its quotation marks do not pair; lines of that kind were read without them.',
+          },
+        };
       while (content[good] === BREAK || content[good] === BREAK + 3) good++;
       at = endOfLine(content, good) + 1;
       const line = content.toString('utf8', good, Math.min(at, good + limits.mostRow)).replace(/\r?\n?$/, '');
@@ -42,16 +53,27 @@ export async function* readDelimited(bytes: Buffer, limits: FileLimits): AsyncGe
 }
 
 /** Records with where each ends, in bytes; then, where one cannot be read, it throws. */
-async function* recordsOf(content: Buffer, options: { delimiter: string; quote: string | null; max_record_size: number }): AsyncGenerator<{ record: string[]; end: number }> {
+async function* recordsOf(
+  content: Buffer,
+  options: { delimiter: string; quote: string | null; max_record_size: number },
+): AsyncGenerator<{ record: string[]; end: number }> {
   const ready: { record: string[]; end: number }[] = [];
   // Taken as they are found: what the stream still held when a later one fails would be lost with it.
-  const parser = parse({ ...options, relax_column_count: true, skip_empty_lines: true, on_record: (record: string[], { bytes }) => void ready.push({ record, end: bytes }) });
+  const parser = parse({
+    ...options,
+    relax_column_count: true,
+    skip_empty_lines: true,
+    on_record: (record: string[], { bytes }) => void ready.push({ record, end: bytes }),
+  });
   parser.on('error', () => {});
   parser.resume();
-  const outcome = (work: (said: (error?: Error | null) => void) => void) => new Promise<Error | null>((resolve) => work((error) => resolve(error ?? null)));
+  const outcome = (work: (said: (error?: Error | null) => void) => void) =>
+    new Promise<Error | null>((resolve) => work((error) => resolve(error ?? null)));
   for (let at = 0, isOver = false; !isOver; at += PIECE) {
     isOver = at >= content.length;
-    const failure = await outcome((said) => (isOver ? finished(parser.end(), said) : parser.write(content.subarray(at, at + PIECE), said)));
+    const failure = await outcome((said) =>
+      isOver ? finished(parser.end(), said) : parser.write(content.subarray(at, at + PIECE), said),
+    );
     yield* ready.splice(0);
     if (failure) throw failure;
   }
@@ -63,10 +85,12 @@ function endOfLine(content: Buffer, from: number): number {
 }
 
 /** Values that no column is called by: an address, a number of a telephone or an account, a day, an amount. */
-const NO_NAME = /^[^\s@]+@[^\s@]+\.[a-z]{2,}$|^\+?\d[\d ()/.-]{6,}$|^\d{1,4}[-./]\d{1,2}[-./]\d{1,4}([ T].*)?$|^-?\d+[.,]\d+$/i;
+const NO_NAME =
+  /^[^\s@]+@[^\s@]+\.[a-z]{2,}$|^\+?\d[\d ()/.-]{6,}$|^\d{1,4}[-./]\d{1,2}[-./]\d{1,4}([ T].*)?$|^-?\d+[.,]\d+$/i;
 
 /** Whether a first row is somebody's record and not the names of columns. */
-const isRecord = (row: readonly (string | null)[]): boolean => row.some((cell) => cell !== null && NO_NAME.test(cell.trim()));
+const isRecord = (row: readonly (string | null)[]): boolean =>
+  row.some((cell) => cell !== null && NO_NAME.test(cell.trim()));
 
 /** Every column has a name of its own, or one of two would hide the other. */
 function namesOf(row: readonly (string | null)[]): string[] {
@@ -97,14 +121,27 @@ class Header {
     }
     if (number > this.limits.mostRows) {
       this.isFull = true;
-      yield { trouble: { place: this.sheet, trouble: 'too-many', message: `Only the first ${this.limits.mostRows.toLocaleString('en')} rows were read.` } };
+      yield {
+        trouble: {
+          place: this.sheet,
+          trouble: 'too-many',
+          message: `Only the first ${this.limits.mostRows.toLocaleString('en')} rows were read.`,
+        },
+      };
       return;
     }
     const place = this.sheet ? `${this.sheet}!${number}` : `row ${number}`;
     const fields: Record<string, string | null> = {};
     for (const [i, cell] of row.entries()) {
       if (cell === null || cell === '') continue;
-      if (cell.length > this.limits.mostField) yield { trouble: { place, trouble: 'field-cut', message: `A field of ${cell.length.toLocaleString('en')} characters was cut.` } };
+      if (cell.length > this.limits.mostField)
+        yield {
+          trouble: {
+            place,
+            trouble: 'field-cut',
+            message: `A field of ${cell.length.toLocaleString('en')} characters was cut.`,
+          },
+        };
       fields[this.names[i] ?? `column ${i + 1}`] = cell.slice(0, this.limits.mostField);
     }
     yield { unit: { place, fields, text: null } };
@@ -146,9 +183,13 @@ export async function* readOds(content: AsyncIterable<Buffer>, limits: FileLimit
       return;
     }
     // A blank cell counts only where something follows it: a sheet ends in thousands of them.
-    const added = [...Array<null>(Math.min(blanks, CELL_REPEATS)).fill(null), ...Array<string>(Math.min(repeats, CELL_REPEATS)).fill(value)];
+    const added = [
+      ...Array<null>(Math.min(blanks, CELL_REPEATS)).fill(null),
+      ...Array<string>(Math.min(repeats, CELL_REPEATS)).fill(value),
+    ];
     left -= added.length;
-    if (left < 0) throw new FileProblem('too-many', `Only the first ${limits.mostCells.toLocaleString('en')} cells were read.`);
+    if (left < 0)
+      throw new FileProblem('too-many', `Only the first ${limits.mostCells.toLocaleString('en')} cells were read.`);
     cells.push(...added);
     blanks = 0;
   };
@@ -156,7 +197,8 @@ export async function* readOds(content: AsyncIterable<Buffer>, limits: FileLimit
     open: (name, of) => {
       if (name === 'table') [header, number] = [new Header(of('name') ?? '', limits), 0];
       else if (name === 'table-row') [cells, blanks, rowRepeats] = [[], 0, Number(of('number-rows-repeated') ?? 1)];
-      else if (isCell(name)) cell = { words: '', date: of('date-value') ?? null, repeats: Number(of('number-columns-repeated') ?? 1) };
+      else if (isCell(name))
+        cell = { words: '', date: of('date-value') ?? null, repeats: Number(of('number-columns-repeated') ?? 1) };
       else if (BLANKS.includes(name)) say(' '.repeat(Math.min(Number(of('c') ?? 1), CELL_REPEATS)));
     },
     text: say,

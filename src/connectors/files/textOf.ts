@@ -59,7 +59,13 @@ export function asLines(bytes: Buffer): MixedText {
 }
 
 function asMixed(bytes: Buffer): MixedText {
-  if (isUtf8(bytes) || wideWithoutMark(bytes) || (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff)) return { bytes: asUtf8(bytes), guessed: [] };
+  if (
+    isUtf8(bytes) ||
+    wideWithoutMark(bytes) ||
+    (bytes[0] === 0xff && bytes[1] === 0xfe) ||
+    (bytes[0] === 0xfe && bytes[1] === 0xff)
+  )
+    return { bytes: asUtf8(bytes), guessed: [] };
   const lines: Buffer[] = [];
   const guessed: number[] = [];
   let hasUtf8 = false;
@@ -93,7 +99,8 @@ const PIECE = 1024 * 1024;
 /** A text as UTF-8 without a mark at its beginning. What is written so already is not copied; anything else is turned piece by piece. */
 export function asUtf8(bytes: Buffer): Buffer {
   const encoding = encodingOf(bytes);
-  if (encoding === 'utf-8') return bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? bytes.subarray(3) : bytes;
+  if (encoding === 'utf-8')
+    return bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? bytes.subarray(3) : bytes;
   let size = 0;
   for (const piece of piecesOf(bytes, encoding)) size += Buffer.byteLength(piece);
   const whole = Buffer.alloc(size);
@@ -112,7 +119,16 @@ const BREAKS = /<(?:br|\/p|\/div|\/tr|\/li|\/h\d|\/td|\/th)[^>]*>/gi;
 
 /** The words of an HTML page or part, without its scripts and styles. */
 export function textOfHtml(html: string): string {
-  return unescapeXml(html.replace(/<(script|style|head)\b[\s\S]*?<\/\1>/gi, ' ').replace(/<!--[\s\S]*?-->/g, ' ').replace(BREAKS, '\n').replace(/<[^>]+>/g, ' ')).replace(/[ \t]+/g, ' ').replace(/\s*\n\s*/g, '\n').trim();
+  return unescapeXml(
+    html
+      .replace(/<(script|style|head)\b[\s\S]*?<\/\1>/gi, ' ')
+      .replace(/<!--[\s\S]*?-->/g, ' ')
+      .replace(BREAKS, '\n')
+      .replace(/<[^>]+>/g, ' '),
+  )
+    .replace(/[ \t]+/g, ' ')
+    .replace(/\s*\n\s*/g, '\n')
+    .trim();
 }
 
 const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: '’', nbsp: ' ' };

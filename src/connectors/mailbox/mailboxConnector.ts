@@ -25,15 +25,25 @@ interface Opened {
  */
 export function mailboxConnector(connection: Record<string, string>): Connector {
   const root = connection['path']!;
-  const ownDomains = (connection['ownDomains'] ?? '').split(',').map((domain) => domain.trim()).filter(Boolean);
+  const ownDomains = (connection['ownDomains'] ?? '')
+    .split(',')
+    .map((domain) => domain.trim())
+    .filter(Boolean);
 
   async function* search(keys: readonly SearchKey[]) {
     let [records, problems, scanned] = [[] as FoundRecord[], [] as FoundProblem[], 0];
     await unlocked(root);
     for await (const { key, raw, isClosed } of (await storeOf(root)).all()) {
       scanned++;
-      if (isClosed) problems.push({ collection: COLLECTION, key, code: 'unreadable', text: 'The message cannot be opened.' });
-      else if (!raw) problems.push({ collection: COLLECTION, key, code: 'too-large', text: 'The message is too large to be opened.' });
+      if (isClosed)
+        problems.push({ collection: COLLECTION, key, code: 'unreadable', text: 'The message cannot be opened.' });
+      else if (!raw)
+        problems.push({
+          collection: COLLECTION,
+          key,
+          code: 'too-large',
+          text: 'The message is too large to be opened.',
+        });
       else {
         await eachAlone({ collection: COLLECTION, key }, problems, async () => {
           const opened = await open(key, raw);
@@ -49,7 +59,19 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
   }
 
   return {
-    describe: async () => ({ collections: [{ name: COLLECTION, fields: ['from', 'to', 'cc', 'subject', 'date'].map((name) => ({ name, type: 'text', holds: name === 'from' || name === 'to' ? 'email' : null })), approximateCount: await (await storeOf(root)).count() }] }),
+    describe: async () => ({
+      collections: [
+        {
+          name: COLLECTION,
+          fields: ['from', 'to', 'cc', 'subject', 'date'].map((name) => ({
+            name,
+            type: 'text',
+            holds: name === 'from' || name === 'to' ? 'email' : null,
+          })),
+          approximateCount: await (await storeOf(root)).count(),
+        },
+      ],
+    }),
     search,
     async read(ref) {
       const raw = await (await storeOf(root)).read(ref.key);
@@ -83,7 +105,12 @@ async function storeOf(root: string): Promise<MessageStore> {
   if (info.isFile()) return mboxStore(dirname(root), async () => [basename(root)]);
   if ((await exists(`${root}/cur`)) || (await exists(`${root}/new`))) return maildirStore(root);
   const isMbox = (name: string) => /\.(mbox|mbx)$/i.test(name);
-  return (await filesBelow(root, isMbox)).length > 0 ? both(emlStore(root), mboxStore(root, () => filesBelow(root, isMbox))) : emlStore(root);
+  return (await filesBelow(root, isMbox)).length > 0
+    ? both(
+        emlStore(root),
+        mboxStore(root, () => filesBelow(root, isMbox)),
+      )
+    : emlStore(root);
 }
 
 /** Single messages and files of many side by side; only the latter have `#` in their keys. */
@@ -95,36 +122,71 @@ function both(single: MessageStore, many: MessageStore): MessageStore {
       yield* single.all();
       yield* many.all();
     },
-    read: (key) => of(key).read(key), remove: (key) => of(key).remove(key), replace: (key, raw) => of(key).replace(key, raw),
+    read: (key) => of(key).read(key),
+    remove: (key) => of(key).remove(key),
+    replace: (key, raw) => of(key).replace(key, raw),
   };
 }
 
 async function open(key: string, raw: Buffer): Promise<Opened> {
   const message = await readMessage(raw);
-  const problem = (place: string, code: string, text: string): FoundProblem => ({ collection: COLLECTION, key: place ? `${key}: ${place}` : key, code, text });
-  const problems = message.isTooDeep ? [problem('', 'too-deep', `Messages within messages are opened ${MOST_ENCLOSED} deep.`)] : [];
+  const problem = (place: string, code: string, text: string): FoundProblem => ({
+    collection: COLLECTION,
+    key: place ? `${key}: ${place}` : key,
+    code,
+    text,
+  });
+  const problems = message.isTooDeep
+    ? [problem('', 'too-deep', `Messages within messages are opened ${MOST_ENCLOSED} deep.`)]
+    : [];
   const words = [message.words];
   for (const file of message.files) {
     const read = await readAttachment(file);
     words.push(read.words);
     // How deep messages lie has been said of the whole.
-    problems.push(...read.problems.filter(({ code }) => !(message.isTooDeep && code === 'too-deep')).map(({ place, code, text }) => problem(place, code, text)));
+    problems.push(
+      ...read.problems
+        .filter(({ code }) => !(message.isTooDeep && code === 'too-deep'))
+        .map(({ place, code, text }) => problem(place, code, text)),
+    );
   }
   return { message, hay: haystackOf(words.join('\n')), problems };
 }
 
 /** Whom a message seems to be of: its outside correspondent, and whatever of the keys stands in it. */
-function toRecord(key: string, { message, hay }: Opened, keys: readonly SearchKey[], ownDomains: readonly string[]): FoundRecord {
+function toRecord(
+  key: string,
+  { message, hay }: Opened,
+  keys: readonly SearchKey[],
+  ownDomains: readonly string[],
+): FoundRecord {
   const isOwn = (email: string) => ownDomains.some((domain) => email.endsWith(`@${domain}`));
   const outside = [...message.from, ...message.to, ...message.cc].filter(({ address }) => !isOwn(address));
-  const hit = (kind: SearchKey['kind']) => keys.filter((own) => own.kind === kind && mentions(hay, own)).map(({ value }) => value);
+  const hit = (kind: SearchKey['kind']) =>
+    keys.filter((own) => own.kind === kind && mentions(hay, own)).map(({ value }) => value);
   const emails = [...new Set([...outside.map(({ address }) => address), ...hit('email')])];
   const named = hit('name')[0] ?? outside.find(({ name }) => name)?.name ?? null;
   const [givenName, ...rest] = (named ?? '').split(' ');
-  const conditions = [message.isCutOff ? 'the message breaks off before its end' : '', message.isTooDeep ? `it encloses messages more than ${MOST_ENCLOSED} deep` : ''].filter(Boolean);
+  const conditions = [
+    message.isCutOff ? 'the message breaks off before its end' : '',
+    message.isTooDeep ? `it encloses messages more than ${MOST_ENCLOSED} deep` : '',
+  ].filter(Boolean);
   return {
-    collection: COLLECTION, key, title: message.subject || '(no subject)', parent: null, refersTo: [], text: message.text,
-    fields: { date: message.date, from: sayPeople(message.from), to: sayPeople(message.to), cc: sayPeople(message.cc), subject: message.subject, attachments: message.files.map(({ name }) => name).join(', ') || null, ...(conditions.length > 0 ? { condition: conditions.join('; ') } : {}) },
+    collection: COLLECTION,
+    key,
+    title: message.subject || '(no subject)',
+    parent: null,
+    refersTo: [],
+    text: message.text,
+    fields: {
+      date: message.date,
+      from: sayPeople(message.from),
+      to: sayPeople(message.to),
+      cc: sayPeople(message.cc),
+      subject: message.subject,
+      attachments: message.files.map(({ name }) => name).join(', ') || null,
+      ...(conditions.length > 0 ? { condition: conditions.join('; ') } : {}),
+    },
     person: { givenName: givenName || null, familyName: rest.join(' ') || null, emails, phones: hit('phone') },
     files: message.files,
   };

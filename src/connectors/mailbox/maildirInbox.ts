@@ -31,7 +31,13 @@ export function maildirInbox(root: string): Inbox {
       const [sender] = message.from;
       if (!sender && !message.subject && !message.text) throw new UnreadableMessage('no-message');
       // A mail server moves a read message from new to cur and adds flags: the part before them stays.
-      return { key: key.slice(4).split(':')[0]!, from: sender ?? null, subject: message.subject, text: message.text, receivedAt: arrivedAt(raw) ?? message.date };
+      return {
+        key: key.slice(4).split(':')[0]!,
+        from: sender ?? null,
+        subject: message.subject,
+        text: message.text,
+        receivedAt: arrivedAt(raw) ?? message.date,
+      };
     },
   };
 }
@@ -51,7 +57,10 @@ async function bytesOf(path: string): Promise<Buffer | null> {
 
 /** The day in the topmost Received header: our own server wrote it, last of all. */
 function arrivedAt(raw: Buffer): string | null {
-  const head = raw.toString('latin1', 0, 32_768).split(/\r?\n\r?\n/)[0]!.replace(/\r?\n[ \t]+/g, ' ');
+  const head = raw
+    .toString('latin1', 0, 32_768)
+    .split(/\r?\n\r?\n/)[0]!
+    .replace(/\r?\n[ \t]+/g, ' ');
   const stamp = /^received:[^\n]*;\s*([^\n]+)$/im.exec(head)?.[1];
   const at = stamp ? Date.parse(stamp.replace(/\(.*?\)/g, '')) : Number.NaN;
   return Number.isNaN(at) ? null : new Date(at).toISOString();

@@ -24,7 +24,8 @@ interface Entry {
 export function mboxStore(root: string, list: () => Promise<string[]>): MessageStore {
   const placeOf = async (key: string): Promise<{ file: string; digest: string }> => {
     const [, file, digest] = /^(.+)#([0-9a-f]{32})$/.exec(key) ?? [];
-    if (!file || !digest || !(await list()).includes(file)) throw new ConnectorError('wrong-answer', 'This is not a message of this mailbox.');
+    if (!file || !digest || !(await list()).includes(file))
+      throw new ConnectorError('wrong-answer', 'This is not a message of this mailbox.');
     return { file, digest };
   };
   const rewrite = async (key: string, put: (entry: Entry) => Buffer | null): Promise<void> => {
@@ -36,7 +37,8 @@ export function mboxStore(root: string, list: () => Promise<string[]>): MessageS
       const isIt = entry.body !== null && digestOf(entry.body) === digest;
       isFound ||= isIt;
       const body = isIt ? put(entry) : entry.body;
-      if (body && !out.write(Buffer.concat([Buffer.from(`${entry.head}\n`), body, Buffer.from('\n')]))) await new Promise<void>((resolve) => out.once('drain', () => resolve()));
+      if (body && !out.write(Buffer.concat([Buffer.from(`${entry.head}\n`), body, Buffer.from('\n')])))
+        await new Promise<void>((resolve) => out.once('drain', () => resolve()));
     }
     out.end();
     await finished(out);
@@ -53,13 +55,16 @@ export function mboxStore(root: string, list: () => Promise<string[]>): MessageS
         let n = 0;
         for await (const { body } of entriesOf(join(root, file), false)) {
           n++;
-          yield body ? { key: `${file}#${digestOf(body)}`, raw: unquoted(body) } : { key: `${file}#message ${n}`, raw: null };
+          yield body
+            ? { key: `${file}#${digestOf(body)}`, raw: unquoted(body) }
+            : { key: `${file}#message ${n}`, raw: null };
         }
       }
     },
     async read(key) {
       const { file, digest } = await placeOf(key);
-      for await (const { body } of entriesOf(join(root, file), false)) if (body && digestOf(body) === digest) return unquoted(body);
+      for await (const { body } of entriesOf(join(root, file), false))
+        if (body && digestOf(body) === digest) return unquoted(body);
       return null;
     },
     remove: (key) => rewrite(key, () => null),
@@ -105,7 +110,18 @@ function breakIn(held: Buffer): number {
 
 function entryOf(bytes: Buffer, isCut: boolean): Entry {
   const end = bytes.indexOf(10);
-  return { head: bytes.subarray(0, end < 0 ? bytes.length : end).toString('latin1').trimEnd(), body: isCut || bytes.length > MOST_MESSAGE_BYTES ? null : end < 0 ? Buffer.alloc(0) : Buffer.from(bytes.subarray(end + 1)) };
+  return {
+    head: bytes
+      .subarray(0, end < 0 ? bytes.length : end)
+      .toString('latin1')
+      .trimEnd(),
+    body:
+      isCut || bytes.length > MOST_MESSAGE_BYTES
+        ? null
+        : end < 0
+          ? Buffer.alloc(0)
+          : Buffer.from(bytes.subarray(end + 1)),
+  };
 }
 
 function digestOf(body: Buffer): string {
@@ -117,5 +133,12 @@ function unquoted(body: Buffer): Buffer {
 }
 
 function quoted(raw: Buffer): Buffer {
-  return Buffer.from(`${raw.toString('latin1').replace(/\r\n/g, '\n').replace(/^(>*From )/gm, '>$1').trimEnd()}\n`, 'latin1');
+  return Buffer.from(
+    `${raw
+      .toString('latin1')
+      .replace(/\r\n/g, '\n')
+      .replace(/^(>*From )/gm, '>$1')
+      .trimEnd()}\n`,
+    'latin1',
+  );
 }

@@ -21,7 +21,8 @@ export interface MessageStore {
 /** Another program that rewrites the mailbox says so by a file `.lock`; it gets a moment, then the step has to wait. */
 export async function unlocked(root: string): Promise<void> {
   for (const end = Date.now() + LOCK_WAIT_MS; await exists(join(root, '.lock')); await wait(LOCK_POLL_MS)) {
-    if (Date.now() > end) throw new ConnectorError('time-out', 'The mailbox is held by another program and did not come free in time.');
+    if (Date.now() > end)
+      throw new ConnectorError('time-out', 'The mailbox is held by another program and did not come free in time.');
   }
 }
 
@@ -32,9 +33,15 @@ export async function exists(path: string): Promise<boolean> {
 /** What the file system says, as one of the kinds that people and the retry know. */
 export function unreadable(cause: unknown): ConnectorError {
   const isForbidden = (cause as NodeJS.ErrnoException).code === 'EACCES';
-  return new ConnectorError(isForbidden ? 'not-allowed' : 'refused', isForbidden ? 'The mailbox cannot be read.' : 'The mailbox is not there.', null, { cause });
+  return new ConnectorError(
+    isForbidden ? 'not-allowed' : 'refused',
+    isForbidden ? 'The mailbox cannot be read.' : 'The mailbox is not there.',
+    null,
+    { cause },
+  );
 }
 
 export function unlessGone(error: NodeJS.ErrnoException): void {
-  if (error.code !== 'ENOENT') throw new ConnectorError('refused', 'The message could not be deleted.', null, { cause: error });
+  if (error.code !== 'ENOENT')
+    throw new ConnectorError('refused', 'The message could not be deleted.', null, { cause: error });
 }

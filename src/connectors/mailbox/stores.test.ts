@@ -10,9 +10,14 @@ const DOCUMENTS = resolve('test/fixtures/documents');
 const IDA: SearchKey = { kind: 'email', value: 'ida.kirkegaard@mail.example', scope: '' };
 const PERSON = { givenName: 'Ida', familyName: 'Kirkegaard', emails: [IDA.value] };
 const fresh = () => mkdtempSync(join(tmpdir(), 'bookend-mail-'));
-async function search(path: string, keys: SearchKey[] = [IDA]): Promise<{ records: FoundRecord[]; problems: FoundProblem[]; scanned: number }> {
+async function search(
+  path: string,
+  keys: SearchKey[] = [IDA],
+): Promise<{ records: FoundRecord[]; problems: FoundProblem[]; scanned: number }> {
   const all = { records: [] as FoundRecord[], problems: [] as FoundProblem[], scanned: 0 };
-  for await (const { records, problems, scanned } of mailboxConnector({ path, ownDomains: 'larkmere.example' }).search(keys)) {
+  for await (const { records, problems, scanned } of mailboxConnector({ path, ownDomains: 'larkmere.example' }).search(
+    keys,
+  )) {
     all.records.push(...records);
     all.problems.push(...(problems ?? []));
     all.scanned += scanned;
@@ -42,7 +47,11 @@ describe('files of many messages, as mail programs keep them', () => {
   });
 
   test('one file by itself is a mailbox too', async () => {
-    expect((await search(path)).records.map(({ key }) => key.split('#')[0])).toEqual(['outbox.mbox', 'outbox.mbox', 'outbox.mbox']);
+    expect((await search(path)).records.map(({ key }) => key.split('#')[0])).toEqual([
+      'outbox.mbox',
+      'outbox.mbox',
+      'outbox.mbox',
+    ]);
   });
 
   test('a message is deleted out of the file, the others stay as they were and keep their keys', async () => {
@@ -60,21 +69,34 @@ describe('files of many messages, as mail programs keep them', () => {
 
   test('one person is taken out of a message, with the attachments that speak of them', async () => {
     const connector = mailboxConnector({ path });
-    for (const record of (await search(path)).records) await connector.anonymise!(record, { idempotencyKey: 'k', token: 'tok', person: PERSON });
+    for (const record of (await search(path)).records)
+      await connector.anonymise!(record, { idempotencyKey: 'k', token: 'tok', person: PERSON });
     expect((await search(path)).records).toEqual([]);
-    expect((await search(path, [{ kind: 'email', value: 'bo.lund@inbox.example', scope: '' }])).records.map(({ text, files }) => [text, files.length])).toEqual([['See what is attached.', 0]]);
+    expect(
+      (await search(path, [{ kind: 'email', value: 'bo.lund@inbox.example', scope: '' }])).records.map(
+        ({ text, files }) => [text, files.length],
+      ),
+    ).toEqual([['See what is attached.', 0]]);
     expect(readFileSync(path, 'latin1').match(/^From /gm)!.length).toBe(3);
   });
 
-  test.each(['../outbox.mbox#00000000000000000000000000000000', 'outbox.mbox#x', 'other.mbox#00000000000000000000000000000000', '../x.eml'])('%s names no message here', async (key) => {
-    await expect(mailboxConnector({ path: root }).erase!({ collection: 'messages', key }, { idempotencyKey: 'k', releasedBy: [] })).rejects.toThrow(ConnectorError);
+  test.each([
+    '../outbox.mbox#00000000000000000000000000000000',
+    'outbox.mbox#x',
+    'other.mbox#00000000000000000000000000000000',
+    '../x.eml',
+  ])('%s names no message here', async (key) => {
+    await expect(
+      mailboxConnector({ path: root }).erase!({ collection: 'messages', key }, { idempotencyKey: 'k', releasedBy: [] }),
+    ).rejects.toThrow(ConnectorError);
   });
 });
 
 /** A message that encloses a message that encloses a message. */
 function nested(depth: number): string {
   let message = 'From: deep@inbox.example\r\nSubject: deepest\r\n\r\nfor ida.kirkegaard@mail.example\r\n';
-  for (let n = depth; n >= 1; n--) message = `From: a${n}@inbox.example\r\nTo: b@inbox.example\r\nSubject: level ${n}\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary="B${n}"\r\n\r\n--B${n}\r\nContent-Type: text/plain\r\n\r\ntext of ${n}\r\n--B${n}\r\nContent-Type: message/rfc822\r\n\r\n${message}\r\n--B${n}--\r\n`;
+  for (let n = depth; n >= 1; n--)
+    message = `From: a${n}@inbox.example\r\nTo: b@inbox.example\r\nSubject: level ${n}\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary="B${n}"\r\n\r\n--B${n}\r\nContent-Type: text/plain\r\n\r\ntext of ${n}\r\n--B${n}\r\nContent-Type: message/rfc822\r\n\r\n${message}\r\n--B${n}--\r\n`;
   return message;
 }
 
@@ -88,17 +110,35 @@ describe('messages as single files', () => {
     const { records, problems, scanned } = await search(root);
     expect(scanned).toBe(2);
     expect(records.map(({ key }) => key)).toEqual(['old/ten.eml']);
-    expect(problems).toEqual([{ collection: 'messages', key: 'thirty.EML', code: 'too-deep', text: 'Messages within messages are opened 10 deep.' }]);
-    expect((await search(root, [{ kind: 'email', value: 'a3@inbox.example', scope: '' }])).records.find(({ key }) => key === 'thirty.EML')!.fields['condition']).toMatch(/more than 10 deep/);
+    expect(problems).toEqual([
+      {
+        collection: 'messages',
+        key: 'thirty.EML',
+        code: 'too-deep',
+        text: 'Messages within messages are opened 10 deep.',
+      },
+    ]);
+    expect(
+      (await search(root, [{ kind: 'email', value: 'a3@inbox.example', scope: '' }])).records.find(
+        ({ key }) => key === 'thirty.EML',
+      )!.fields['condition'],
+    ).toMatch(/more than 10 deep/);
   });
 
   test('an attachment that cannot be read is said with its message', async () => {
     const root = fresh();
-    const attach = (name: string, bytes: Buffer) => `--b\r\nContent-Type: application/octet-stream; name=${name}\r\nContent-Disposition: attachment; filename=${name}\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes.toString('base64')}\r\n`;
-    writeFileSync(join(root, 'a.eml'), `From: Ida <ida.kirkegaard@mail.example>\r\nSubject: two\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nhere\r\n${attach('locked.pdf', readFileSync(join(DOCUMENTS, 'locked.pdf')))}${attach('half.docx', readFileSync(join(DOCUMENTS, 'letter.docx')).subarray(0, 2000))}${attach('photo.png', Buffer.from([0x89, 0x50, 0, 0]))}--b--\r\n`);
+    const attach = (name: string, bytes: Buffer) =>
+      `--b\r\nContent-Type: application/octet-stream; name=${name}\r\nContent-Disposition: attachment; filename=${name}\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes.toString('base64')}\r\n`;
+    writeFileSync(
+      join(root, 'a.eml'),
+      `From: Ida <ida.kirkegaard@mail.example>\r\nSubject: two\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nhere\r\n${attach('locked.pdf', readFileSync(join(DOCUMENTS, 'locked.pdf')))}${attach('half.docx', readFileSync(join(DOCUMENTS, 'letter.docx')).subarray(0, 2000))}${attach('photo.png', Buffer.from([0x89, 0x50, 0, 0]))}--b--\r\n`,
+    );
     const { records, problems } = await search(root);
     expect(records.length).toBe(1);
-    expect(problems.map(({ key, code }) => [key, code])).toEqual([['a.eml: locked.pdf', 'encrypted'], ['a.eml: half.docx', 'damaged']]);
+    expect(problems.map(({ key, code }) => [key, code])).toEqual([
+      ['a.eml: locked.pdf', 'encrypted'],
+      ['a.eml: half.docx', 'damaged'],
+    ]);
   });
 
   test('erased and anonymised like any other', async () => {

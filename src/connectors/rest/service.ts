@@ -31,21 +31,29 @@ export function serviceOf(connection: Record<string, string>, { auth, perSecond 
     call,
     async *pages(path, items, paging) {
       let at = paging.kind === 'page' ? paging.first : 0;
-      let next: string | null = paging.kind === 'page' || paging.kind === 'offset' ? withParameter(path, paging.parameter, String(at)) : path;
+      let next: string | null =
+        paging.kind === 'page' || paging.kind === 'offset' ? withParameter(path, paging.parameter, String(at)) : path;
       for (let n = 0; next !== null; n++) {
-        if (n >= MOST_PAGES) throw new ConnectorError('wrong-answer', `The service’s list did not end after ${MOST_PAGES} pages.`);
+        if (n >= MOST_PAGES)
+          throw new ConnectorError('wrong-answer', `The service’s list did not end after ${MOST_PAGES} pages.`);
         const response = await call(next);
         const answer = await body(response);
         const list = valueAt(answer, items);
-        if (!Array.isArray(list)) throw new ConnectorError('wrong-answer', `The service’s answer holds no list${items ? ` under ${items}` : ''}.`);
+        if (!Array.isArray(list))
+          throw new ConnectorError(
+            'wrong-answer',
+            `The service’s answer holds no list${items ? ` under ${items}` : ''}.`,
+          );
         yield list;
         const asked: string = next;
         next = null;
         if (paging.kind === 'cursor') {
           const cursor = valueAt(answer, paging.next);
-          if (cursor !== null && cursor !== undefined && cursor !== '') next = withParameter(path, paging.parameter, String(cursor));
+          if (cursor !== null && cursor !== undefined && cursor !== '')
+            next = withParameter(path, paging.parameter, String(cursor));
         } else if (paging.kind === 'link') next = within(base, nextLink(response.headers.get('link')));
-        else if (paging.kind !== 'none' && list.length > 0) next = withParameter(path, paging.parameter, String((at += paging.kind === 'page' ? 1 : list.length)));
+        else if (paging.kind !== 'none' && list.length > 0)
+          next = withParameter(path, paging.parameter, String((at += paging.kind === 'page' ? 1 : list.length)));
         if (next === asked) throw new ConnectorError('wrong-answer', 'The service’s list goes in a circle.');
       }
     },
@@ -55,7 +63,8 @@ export function serviceOf(connection: Record<string, string>, { auth, perSecond 
 function credentials(connection: Record<string, string>, auth: RestMapping['auth']): Record<string, string> {
   const token = connection['token'] ?? '';
   if (auth.kind === 'bearer') return { authorization: `Bearer ${token}` };
-  if (auth.kind === 'basic') return { authorization: `Basic ${Buffer.from(`${connection['user'] ?? ''}:${token}`).toString('base64')}` };
+  if (auth.kind === 'basic')
+    return { authorization: `Basic ${Buffer.from(`${connection['user'] ?? ''}:${token}`).toString('base64')}` };
   return auth.kind === 'header' ? { [auth.name.toLowerCase()]: token } : {};
 }
 
@@ -67,7 +76,8 @@ function withParameter(path: string, name: string, value: string): string {
 function within(base: string, link: string | null): string | null {
   if (link === null) return null;
   const target = link.startsWith('/') ? new URL(link, base).href : link;
-  if (!target.startsWith(`${base}/`)) throw new ConnectorError('wrong-answer', 'The service’s next page lies on another server.');
+  if (!target.startsWith(`${base}/`))
+    throw new ConnectorError('wrong-answer', 'The service’s next page lies on another server.');
   return target.slice(base.length);
 }
 
@@ -77,22 +87,35 @@ async function request(url: string, init: RequestInit): Promise<Response> {
     response = await fetch(url, { ...init, signal: AbortSignal.timeout(TIMEOUT_MS), redirect: 'error' });
   } catch (cause) {
     const isTimeout = (cause as { name?: string } | null)?.name === 'TimeoutError';
-    throw new ConnectorError(isTimeout ? 'time-out' : 'refused', isTimeout ? 'The service did not answer in time.' : 'The service refuses the connection.', null, { cause });
+    throw new ConnectorError(
+      isTimeout ? 'time-out' : 'refused',
+      isTimeout ? 'The service did not answer in time.' : 'The service refuses the connection.',
+      null,
+      { cause },
+    );
   }
-  if (response.status === 429) throw new ConnectorError('rate-limited', 'The service asks us to slow down.', Number(response.headers.get('retry-after') ?? 1));
-  if (response.status === 401 || response.status === 403) throw new ConnectorError('not-allowed', 'The service does not accept our token.');
+  if (response.status === 429)
+    throw new ConnectorError(
+      'rate-limited',
+      'The service asks us to slow down.',
+      Number(response.headers.get('retry-after') ?? 1),
+    );
+  if (response.status === 401 || response.status === 403)
+    throw new ConnectorError('not-allowed', 'The service does not accept our token.');
   if (response.status >= 500) throw new ConnectorError('server-error', `The service failed with ${response.status}.`);
   return response;
 }
 
 /** The answer as JSON; one that is refused is a wrong answer. */
 export async function body(response: Response): Promise<unknown> {
-  if (response.status >= 400) throw new ConnectorError('wrong-answer', `The service answered ${response.status} to a path of the mapping.`);
+  if (response.status >= 400)
+    throw new ConnectorError('wrong-answer', `The service answered ${response.status} to a path of the mapping.`);
   try {
     return JSON.parse(await textWithin(response)) as unknown;
   } catch (cause) {
     if (cause instanceof ConnectorError) throw cause;
-    if ((cause as { name?: string } | null)?.name === 'TimeoutError') throw new ConnectorError('time-out', 'The service did not answer in time.', null, { cause });
+    if ((cause as { name?: string } | null)?.name === 'TimeoutError')
+      throw new ConnectorError('time-out', 'The service did not answer in time.', null, { cause });
     throw new ConnectorError('wrong-answer', 'The service’s answer breaks off or is not JSON.', null, { cause });
   }
 }
@@ -104,7 +127,8 @@ async function textWithin(response: Response): Promise<string> {
   let bytes = 0;
   for await (const part of response.body ?? []) {
     bytes += part.length;
-    if (bytes > MOST_BYTES) throw new ConnectorError('wrong-answer', `The service’s answer is larger than ${MOST_BYTES / 1_048_576} MB.`);
+    if (bytes > MOST_BYTES)
+      throw new ConnectorError('wrong-answer', `The service’s answer is larger than ${MOST_BYTES / 1_048_576} MB.`);
     text += decoder.decode(part as Uint8Array, { stream: true });
   }
   return text + decoder.decode();

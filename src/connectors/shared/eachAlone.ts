@@ -6,7 +6,11 @@ import { ConnectorError, type FoundProblem, type RecordRef } from '../../ports/c
  *
  * @returns what the work gave, or null where the record was reported instead
  */
-export async function eachAlone<T>(ref: RecordRef, problems: FoundProblem[], work: () => T | Promise<T>): Promise<T | null> {
+export async function eachAlone<T>(
+  ref: RecordRef,
+  problems: FoundProblem[],
+  work: () => T | Promise<T>,
+): Promise<T | null> {
   try {
     return await work();
   } catch (error) {

@@ -16,20 +16,40 @@ function isKey(value: string, key: SearchKey): boolean {
  *
  * @param held the values of the fields that hold something
  */
-export function personFrom(systemId: string, held: (holds: Holds) => string[], keys: readonly SearchKey[]): PersonRecord {
+export function personFrom(
+  systemId: string,
+  held: (holds: Holds) => string[],
+  keys: readonly SearchKey[],
+): PersonRecord {
   const hay = haystackOf(held('free-text').join('\n'));
-  const said = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
+  const said = (kind: SearchKey['kind']) =>
+    keys.filter((key) => key.kind === kind && mentions(hay, key)).map(({ value }) => value);
   const full = held('full-name')[0]?.split(' ') ?? [];
   // What has an address or number of its own is not of whoever its text names, unless that is theirs.
-  const isTheirs = SIGNS.every((kind) => held(kind).length === 0 || keys.some((key) => key.kind === kind && held(kind).some((value) => isKey(value, key))));
+  const isTheirs = SIGNS.every(
+    (kind) =>
+      held(kind).length === 0 || keys.some((key) => key.kind === kind && held(kind).some((value) => isKey(value, key))),
+  );
   const named = (isTheirs && said('name')[0]?.split(' ')) || [];
   const own = [held('given-name')[0], held('family-name')[0]].filter(Boolean).join(' ') || (held('full-name')[0] ?? '');
-  const bearsName = own !== '' && keys.some(({ kind, value }) => kind === 'name' && !['different', 'missing'].includes(nameLevel(own, value)));
+  const bearsName =
+    own !== '' &&
+    keys.some(({ kind, value }) => kind === 'name' && !['different', 'missing'].includes(nameLevel(own, value)));
   /** What the text adds to the values of a kind. */
-  const added = (kind: SearchKey['kind'], values: readonly string[]) => (values.length === 0 || bearsName ? said(kind) : []);
+  const added = (kind: SearchKey['kind'], values: readonly string[]) =>
+    values.length === 0 || bearsName ? said(kind) : [];
   return {
-    givenName: held('given-name')[0] ?? full[0] ?? named[0] ?? null, familyName: held('family-name')[0] ?? (full.slice(1).join(' ') || named.slice(1).join(' ') || null), birthDate: held('birth-date')[0] ?? null,
-    emails: [...held('email'), ...added('email', held('email'))], phones: [...held('phone'), ...added('phone', held('phone'))], street: held('street')[0] ?? null, postcode: held('postcode')[0] ?? null, city: held('city')[0] ?? null, ...(held('country')[0] ? { country: held('country')[0]! } : {}),
-    customerNumbers: [...held('customer-number'), ...added('customer-number', held('customer-number'))].map((value) => ({ system: systemId, value })),
+    givenName: held('given-name')[0] ?? full[0] ?? named[0] ?? null,
+    familyName: held('family-name')[0] ?? (full.slice(1).join(' ') || named.slice(1).join(' ') || null),
+    birthDate: held('birth-date')[0] ?? null,
+    emails: [...held('email'), ...added('email', held('email'))],
+    phones: [...held('phone'), ...added('phone', held('phone'))],
+    street: held('street')[0] ?? null,
+    postcode: held('postcode')[0] ?? null,
+    city: held('city')[0] ?? null,
+    ...(held('country')[0] ? { country: held('country')[0]! } : {}),
+    customerNumbers: [...held('customer-number'), ...added('customer-number', held('customer-number'))].map(
+      (value) => ({ system: systemId, value }),
+    ),
   };
 }

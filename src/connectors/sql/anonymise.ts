@@ -23,7 +23,11 @@ function standIn({ type, holds }: Pick<Column, 'type' | 'holds'>, token: string)
   if (/^date$/.test(type)) return '1900-01-01';
   if (/^timestamp/.test(type)) return '1900-01-01 00:00:00+00';
   if (/^(smallint|integer|bigint|numeric|real|double)/.test(type)) return String(numberOf(token, type));
-  if (type === 'uuid') return `${Buffer.from(token.padEnd(16, '0')).toString('hex').slice(0, 32)}`.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+  if (type === 'uuid')
+    return `${Buffer.from(token.padEnd(16, '0')).toString('hex').slice(0, 32)}`.replace(
+      /^(.{8})(.{4})(.{4})(.{4})(.{12})$/,
+      '$1-$2-$3-$4-$5',
+    );
   if (type === 'boolean') return 'false';
   if (/^jsonb?$/.test(type)) return '{}';
   if (/^(inet|cidr)$/.test(type)) return '0.0.0.0';
@@ -34,21 +38,36 @@ const MOST: Readonly<Record<string, number>> = { smallint: 32_000, integer: 2_00
 
 function numberOf(token: string, type: string): number {
   const sum = [...token].reduce((value, letter) => (value * 131 + letter.charCodeAt(0)) % 9_007_199_254_740, 7);
-  const digits = Number(/^numeric\((\d+),(\d+)\)/.exec(type)?.slice(1).reduce((a, b) => String(Number(a) - Number(b))) ?? 15);
+  const digits = Number(
+    /^numeric\((\d+),(\d+)\)/
+      .exec(type)
+      ?.slice(1)
+      .reduce((a, b) => String(Number(a) - Number(b))) ?? 15,
+  );
   return sum % Math.min(MOST[type] ?? 9_000_000_000_000, 10 ** Math.min(digits, 15));
 }
 
 /** Columns that hold the person's name, address or number in running text, whatever the column is called. */
 export function named(table: Table, row: Row, person: PersonRecord, token: string): Record<string, string | null> {
-  const signs = [...(person.emails ?? []), ...(person.familyName && person.familyName.length > 3 ? [person.familyName] : [])].map((sign) => sign.toLowerCase());
-  const numbers = (person.phones ?? []).map((phone) => phone.replace(/\D/g, '').slice(-8)).filter((digits) => digits.length === 8);
+  const signs = [
+    ...(person.emails ?? []),
+    ...(person.familyName && person.familyName.length > 3 ? [person.familyName] : []),
+  ].map((sign) => sign.toLowerCase());
+  const numbers = (person.phones ?? [])
+    .map((phone) => phone.replace(/\D/g, '').slice(-8))
+    .filter((digits) => digits.length === 8);
   const change: Record<string, string | null> = {};
   for (const column of table.columns) {
     const { name, type, nullable, isGenerated } = column;
     const value = row[name];
-    if (typeof value !== 'string' || !/char|text/.test(type) || table.keyColumns.includes(name) || isGenerated) continue;
+    if (typeof value !== 'string' || !/char|text/.test(type) || table.keyColumns.includes(name) || isGenerated)
+      continue;
     const text = value.toLowerCase();
-    if (signs.some((sign) => text.includes(sign)) || numbers.some((digits) => value.replace(/\D/g, '').includes(digits))) change[name] = nullable ? null : standIn({ type, holds: null }, token);
+    if (
+      signs.some((sign) => text.includes(sign)) ||
+      numbers.some((digits) => value.replace(/\D/g, '').includes(digits))
+    )
+      change[name] = nullable ? null : standIn({ type, holds: null }, token);
   }
   return change;
 }

@@ -16,16 +16,22 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
   const of = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind);
   const conditions: Condition[] = [];
   for (const { name, holds } of table.columns) {
-    if (holds === 'email' && of('email').length > 0) conditions.push({ sql: 'lower(trim(??)) = any(?)', values: [name, of('email').map(({ value }) => value)] });
+    if (holds === 'email' && of('email').length > 0)
+      conditions.push({ sql: 'lower(trim(??)) = any(?)', values: [name, of('email').map(({ value }) => value)] });
     if (holds === 'phone' && of('phone').length > 0) {
       // The same number is written in many ways: the last eight digits find it, the score decides.
-      conditions.push({ sql: `right(regexp_replace(??, '\\D', '', 'g'), 8) = any(?)`, values: [name, of('phone').map(({ value }) => value.replace(/\D/g, '').slice(-8))] });
+      conditions.push({
+        sql: `right(regexp_replace(??, '\\D', '', 'g'), 8) = any(?)`,
+        values: [name, of('phone').map(({ value }) => value.replace(/\D/g, '').slice(-8))],
+      });
     }
     if (holds === 'customer-number') {
       const own = of('customer-number').filter(({ scope }) => scope === systemId);
-      if (own.length > 0) conditions.push({ sql: 'upper(trim(??::text)) = any(?)', values: [name, own.map(({ value }) => value)] });
+      if (own.length > 0)
+        conditions.push({ sql: 'upper(trim(??::text)) = any(?)', values: [name, own.map(({ value }) => value)] });
     }
-    if (holds === 'free-text') conditions.push(...inText(name, keys).map((condition) => ({ ...condition, isText: true as const })));
+    if (holds === 'free-text')
+      conditions.push(...inText(name, keys).map((condition) => ({ ...condition, isText: true as const })));
   }
   conditions.push(...atAddress(table, of('address')));
   for (const { value } of of('name')) {
@@ -35,23 +41,47 @@ export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId
     const column = (holds: string) => table.columns.find((candidate) => candidate.holds === holds)?.name;
     const [given, family, full] = [column('given-name'), column('family-name'), column('full-name')];
     // A given name may be shortened or its first letter only; a family name may have one letter wrong.
-    if (given && family) conditions.push({ sql: '(lower(??) like any(?) and lower(??) like any(?))', values: [given, startsOf(first), family, endsOf(last)] });
-    else if (full) conditions.push({ sql: '(lower(??) like any(?) and lower(??) like any(?))', values: [full, startsOf(first), full, endsOf(last)] });
+    if (given && family)
+      conditions.push({
+        sql: '(lower(??) like any(?) and lower(??) like any(?))',
+        values: [given, startsOf(first), family, endsOf(last)],
+      });
+    else if (full)
+      conditions.push({
+        sql: '(lower(??) like any(?) and lower(??) like any(?))',
+        values: [full, startsOf(first), full, endsOf(last)],
+      });
   }
   return conditions;
 }
 
 /** Who lives where the person does, under whatever name; of a table that has no names an address says nothing. */
 function atAddress(table: Table, keys: readonly SearchKey[]): Condition[] {
-  const column = (...wanted: string[]) => table.columns.find(({ holds }) => holds !== null && wanted.includes(holds))?.name;
-  const [street, postcode, name] = [column('street'), column('postcode'), column('family-name', 'full-name', 'given-name')];
+  const column = (...wanted: string[]) =>
+    table.columns.find(({ holds }) => holds !== null && wanted.includes(holds))?.name;
+  const [street, postcode, name] = [
+    column('street'),
+    column('postcode'),
+    column('family-name', 'full-name', 'given-name'),
+  ];
   if (!street || !name) return [];
   return keys.flatMap(({ value }) => {
     const parts = addressParts(value);
     if (!parts) return [];
     // Where one field holds all of it, its postcode stands behind the house.
-    if (!postcode) return [{ sql: `regexp_replace(lower(??), '[^[:alnum:]]', '', 'g') like ?`, values: [street, `%${parts.start}%${parts.number}%${parts.postcode}%`] }];
-    return [{ sql: `(regexp_replace(lower(??::text), '[^[:alnum:]]', '', 'g') = ? and lower(??) like ?)`, values: [postcode, parts.postcode, street, `%${parts.start}%${parts.number}%`] }];
+    if (!postcode)
+      return [
+        {
+          sql: `regexp_replace(lower(??), '[^[:alnum:]]', '', 'g') like ?`,
+          values: [street, `%${parts.start}%${parts.number}%${parts.postcode}%`],
+        },
+      ];
+    return [
+      {
+        sql: `(regexp_replace(lower(??::text), '[^[:alnum:]]', '', 'g') = ? and lower(??) like ?)`,
+        values: [postcode, parts.postcode, street, `%${parts.start}%${parts.number}%`],
+      },
+    ];
   });
 }
 
@@ -66,11 +96,28 @@ function endsOf(last: string): string[] {
 
 /** Running text is searched for addresses, numbers and whole names that stand in it. */
 function inText(column: string, keys: readonly SearchKey[]): Condition[] {
-  const words = keys.filter(({ kind, value }) => kind === 'email' || (kind === 'name' && value.includes(' ')) || (kind === 'customer-number' && value.length >= 5)).map(({ value }) => `%${like(value.toLowerCase())}%`);
-  const numbers = keys.filter(({ kind }) => kind === 'phone').map(({ value }) => value.replace(/\D/g, '').slice(-8)).filter((digits) => digits.length === 8);
+  const words = keys
+    .filter(
+      ({ kind, value }) =>
+        kind === 'email' ||
+        (kind === 'name' && value.includes(' ')) ||
+        (kind === 'customer-number' && value.length >= 5),
+    )
+    .map(({ value }) => `%${like(value.toLowerCase())}%`);
+  const numbers = keys
+    .filter(({ kind }) => kind === 'phone')
+    .map(({ value }) => value.replace(/\D/g, '').slice(-8))
+    .filter((digits) => digits.length === 8);
   return [
     ...(words.length > 0 ? [{ sql: 'lower(??::text) like any(?)', values: [column, words] }] : []),
-    ...(numbers.length > 0 ? [{ sql: `regexp_replace(??::text, '\\D', '', 'g') like any(?)`, values: [column, numbers.map((digits) => `%${digits}%`)] }] : []),
+    ...(numbers.length > 0
+      ? [
+          {
+            sql: `regexp_replace(??::text, '\\D', '', 'g') like any(?)`,
+            values: [column, numbers.map((digits) => `%${digits}%`)],
+          },
+        ]
+      : []),
   ];
 }
 

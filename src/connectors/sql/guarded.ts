@@ -16,7 +16,15 @@ export async function guarded<T>(work: () => PromiseLike<T>): Promise<T> {
     if (cause instanceof ConnectorError) throw cause;
     const code = cause instanceof Error && 'code' in cause ? String(cause.code) : '';
     if (/^2[23]/.test(code)) throw new ConnectorError('constraint', refusalOf(cause as PgError, code), null, { cause });
-    const kind = /^(28|3D)|42501/.test(code) ? 'not-allowed' : code === '57014' || code === '55P03' ? 'time-out' : /^(42)/.test(code) ? 'wrong-answer' : cause instanceof Error && /timeout|timed out/i.test(cause.message) ? 'time-out' : 'refused';
+    const kind = /^(28|3D)|42501/.test(code)
+      ? 'not-allowed'
+      : code === '57014' || code === '55P03'
+        ? 'time-out'
+        : /^(42)/.test(code)
+          ? 'wrong-answer'
+          : cause instanceof Error && /timeout|timed out/i.test(cause.message)
+            ? 'time-out'
+            : 'refused';
     throw new ConnectorError(kind, `${WORDS[kind]} (${code || 'no code'})`, null, { cause });
   }
 }
@@ -41,8 +49,16 @@ export async function guardedChange<T>(db: Database, work: () => PromiseLike<T>)
     const name = cause?.constraint;
     if (!name) throw error;
     for (const table of await db.tables()) {
-      const reference = table.references.find((one) => one.name === name && (!cause.table || cause.table === table.table));
-      if (reference) throw new ConnectorError('constraint', `The database refuses this: ${table.name}.${reference.columns.join(', ')} refers to ${reference.toTable} (${name}).`, null, { cause: error });
+      const reference = table.references.find(
+        (one) => one.name === name && (!cause.table || cause.table === table.table),
+      );
+      if (reference)
+        throw new ConnectorError(
+          'constraint',
+          `The database refuses this: ${table.name}.${reference.columns.join(', ')} refers to ${reference.toTable} (${name}).`,
+          null,
+          { cause: error },
+        );
     }
     throw error;
   }

@@ -43,7 +43,9 @@ test('keys of nineteen digits are not rounded: what hangs on one is found, and n
   `);
   const fresh = sqlConnector('sys_h', { url: world.url });
   const found: string[] = [];
-  for await (const { records } of fresh.search([{ kind: 'email', value: 'ida.kirk@mail.example', scope: '' }])) for (const { collection, key, refersTo } of records) if (collection !== 'members') found.push(`${collection}/${key} → ${refersTo.map((to) => to.key).join()}`);
+  for await (const { records } of fresh.search([{ kind: 'email', value: 'ida.kirk@mail.example', scope: '' }]))
+    for (const { collection, key, refersTo } of records)
+      if (collection !== 'members') found.push(`${collection}/${key} → ${refersTo.map((to) => to.key).join()}`);
   await fresh.close();
   expect(found).toEqual(['guests/1234567890123456789 → ', 'stays/2234567890123456789 → 1234567890123456789']);
 });

@@ -24,8 +24,15 @@ export function restrictionOf(db: Database, setting: string): Pick<Connector, 'r
       const own = await owner(ref);
       if (!own) return { state: 'done', detail: 'nothing of it can be marked' };
       // Many that are kept may hang on one row: it is marked once, and not written again for each.
-      await guarded(() => withKey(from(db, own.table), own.table, keyOf(own.row)).whereRaw('?? is distinct from ?', [column, isOn]).update({ [column]: isOn }));
-      return { state: 'done', detail: own.table.name === ref.collection ? `${column} is ${isOn}` : `restricted with its ${own.table.name}` };
+      await guarded(() =>
+        withKey(from(db, own.table), own.table, keyOf(own.row))
+          .whereRaw('?? is distinct from ?', [column, isOn])
+          .update({ [column]: isOn }),
+      );
+      return {
+        state: 'done',
+        detail: own.table.name === ref.collection ? `${column} is ${isOn}` : `restricted with its ${own.table.name}`,
+      };
     },
     isRestricted: async (ref) => (await owner(ref))?.row[column] === true,
   };
@@ -39,14 +46,27 @@ export function flagsOf(db: Database, setting: string): Pick<Connector, 'flags' 
     async *flags() {
       const table = await tableOf(db, tableName);
       const [order] = table.keyColumns;
-      if (!order || table.keyColumns.length > 1) throw new ConnectorError('wrong-answer', `${tableName} has no key of one column, so its flags cannot be gone through.`);
-      for (let after: string | null = null; ; ) {
+      if (!order || table.keyColumns.length > 1)
+        throw new ConnectorError(
+          'wrong-answer',
+          `${tableName} has no key of one column, so its flags cannot be gone through.`,
+        );
+      for (let after: string | null = null; ;) {
         const query = rowsOf(db, table).orderBy(order).limit(FLAGS_AT_ONCE);
         if (after !== null) query.where(order, '>', after);
         const rows = (await guarded(() => query)) as Row[];
         yield rows.map((row) => {
           const { person } = toRecord(db.systemId, table, row, []);
-          return { key: keyOf(row), purpose, permits: row[column] === true, identifiers: [...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })), ...(person.customerNumbers ?? []).map(({ value }) => ({ kind: 'customer-number' as const, value })), ...(person.phones ?? []).map((value) => ({ kind: 'phone' as const, value }))] };
+          return {
+            key: keyOf(row),
+            purpose,
+            permits: row[column] === true,
+            identifiers: [
+              ...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })),
+              ...(person.customerNumbers ?? []).map(({ value }) => ({ kind: 'customer-number' as const, value })),
+              ...(person.phones ?? []).map((value) => ({ kind: 'phone' as const, value })),
+            ],
+          };
         });
         if (rows.length < FLAGS_AT_ONCE) return;
         after = keyOf(rows.at(-1)!);

@@ -9,7 +9,12 @@ const MOST_VALUES = 200;
 const NOTHING = ['', '0'];
 
 /** The rows of a table that point at some rows; null where none of these can be pointed at. */
-export function pointing(db: Database, child: Table, reference: Reference, rows: readonly Row[]): Knex.QueryBuilder | null {
+export function pointing(
+  db: Database,
+  child: Table,
+  reference: Reference,
+  rows: readonly Row[],
+): Knex.QueryBuilder | null {
   const values = tuplesOf(rows, reference.toColumns);
   if (values.length === 0) return null;
   const query = rowsOf(db, child);
@@ -18,18 +23,33 @@ export function pointing(db: Database, child: Table, reference: Reference, rows:
 }
 
 /** The rows of the table that a reference points at, from some rows; null where none of these points anywhere. */
-export function pointedAtBy(db: Database, target: Table, reference: Reference, rows: readonly Row[]): Knex.QueryBuilder | null {
+export function pointedAtBy(
+  db: Database,
+  target: Table,
+  reference: Reference,
+  rows: readonly Row[],
+): Knex.QueryBuilder | null {
   const { when } = reference;
-  const values = tuplesOf(when ? rows.filter((row) => String(row[when.field]) === when.value) : rows, reference.columns);
+  const values = tuplesOf(
+    when ? rows.filter((row) => String(row[when.field]) === when.value) : rows,
+    reference.columns,
+  );
   return values.length === 0 ? null : isIn(rowsOf(db, target), reference, reference.toColumns, values);
 }
 
 function tuplesOf(rows: readonly Row[], columns: readonly string[]): unknown[][] {
-  return rows.map((row) => columns.map((column) => row[column])).filter((tuple) => tuple.every((value) => value !== null && value !== undefined));
+  return rows
+    .map((row) => columns.map((column) => row[column]))
+    .filter((tuple) => tuple.every((value) => value !== null && value !== undefined));
 }
 
 /** What the database declares has one type on both sides; what people say may be a number on one and words on the other. */
-function isIn(query: Knex.QueryBuilder, { name }: Reference, columns: readonly string[], values: readonly unknown[][]): Knex.QueryBuilder {
+function isIn(
+  query: Knex.QueryBuilder,
+  { name }: Reference,
+  columns: readonly string[],
+  values: readonly unknown[][],
+): Knex.QueryBuilder {
   if (name !== '') return query.whereIn([...columns], values as string[][]);
   return query.whereRaw(`jsonb_build_array(${columns.map(() => '??::text').join(', ')}) = any(?::jsonb[])`, [
     ...columns,
@@ -42,16 +62,24 @@ function isIn(query: Knex.QueryBuilder, { name }: Reference, columns: readonly s
  */
 export async function overlapOf(db: Database, ends: ReferenceEnds): Promise<Overlap> {
   const [child, target] = [await tableOf(db, ends.collection), await tableOf(db, ends.to)];
-  const tuple = (columns: readonly string[]) => db.knex.raw(`jsonb_build_array(${columns.map(() => '??::text').join(', ')})`, [...columns]);
+  const tuple = (columns: readonly string[]) =>
+    db.knex.raw(`jsonb_build_array(${columns.map(() => '??::text').join(', ')})`, [...columns]);
   const values = from(db, child)
     .select(db.knex.raw('? as said, count(*) as often', [tuple(ends.fields)]))
     .groupByRaw('1')
     .limit(MOST_VALUES);
   for (const field of ends.fields) values.whereRaw('??::text <> all(?)', [field, NOTHING]);
   if (ends.when) values.whereRaw('??::text = ?', [ends.when.field, ends.when.value]);
-  const there = from(db, target).select(db.knex.raw('1')).whereRaw('? = v.said', [tuple(ends.toFields)]);
+  const there = from(db, target)
+    .select(db.knex.raw('1'))
+    .whereRaw('? = v.said', [tuple(ends.toFields)]);
   const query = db.knex
-    .select(db.knex.raw('count(*) as "values", count(*) filter (where exists (?)) as found, coalesce(max(v.often), 0) as most', [there]))
+    .select(
+      db.knex.raw(
+        'count(*) as "values", count(*) filter (where exists (?)) as found, coalesce(max(v.often), 0) as most',
+        [there],
+      ),
+    )
     .from(values.as('v'));
   const [row] = (await guarded(() => query)) as { values: string; found: string; most: string }[];
   return { values: Number(row!.values), found: Number(row!.found), most: Number(row!.most) };

@@ -62,10 +62,28 @@ const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspna
  * @param confirmed what people said that fields hold, stronger than any name
  * @param said what people said of references, stronger than what the database declares
  */
-export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = {}, said: readonly SaidReference[] = []): Promise<Table[]> {
-  const wanted = only.split(',').map((name) => name.trim()).filter(Boolean);
+export async function readSchema(
+  knex: Knex,
+  only = '',
+  confirmed: FieldHolds = {},
+  said: readonly SaidReference[] = [],
+): Promise<Table[]> {
+  const wanted = only
+    .split(',')
+    .map((name) => name.trim())
+    .filter(Boolean);
   const rowsOf = async <T>(sql: string): Promise<T[]> => ((await knex.raw(sql)) as { rows: T[] }).rows;
-  const columns = await rowsOf<{ id: string; schema: string; table: string; name: string; type: string; nullable: boolean; generated: boolean; hasHeirs: boolean; count: string }>(`
+  const columns = await rowsOf<{
+    id: string;
+    schema: string;
+    table: string;
+    name: string;
+    type: string;
+    nullable: boolean;
+    generated: boolean;
+    hasHeirs: boolean;
+    count: string;
+  }>(`
     select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable, a.attgenerated <> '' as generated, c.relkind = 'r' and exists (select 1 from pg_inherits h where h.inhparent = c.oid) as "hasHeirs", greatest(c.reltuples, 0)::bigint as count
     from pg_class c join pg_namespace n on n.oid = c.relnamespace join pg_attribute a on a.attrelid = c.oid
     where ${OWN_TABLES} and a.attnum > 0 and not a.attisdropped order by n.nspname, c.relname, a.attnum`);
@@ -79,7 +97,16 @@ export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = 
     cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place)
     join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
     where i.indisunique and not i.indisprimary and i.indpred is null and i.indexprs is null and ${OWN_TABLES} group by c.oid, i.indexrelid order by i.indexrelid`);
-  const references = await rowsOf<{ id: string; columns: string[]; to: string; toColumns: string[]; nullable: boolean; name: string; follows: boolean; isFull: boolean }>(`
+  const references = await rowsOf<{
+    id: string;
+    columns: string[];
+    to: string;
+    toColumns: string[];
+    nullable: boolean;
+    name: string;
+    follows: boolean;
+    isFull: boolean;
+  }>(`
     select k.conrelid::text as id, k.confrelid::text as "to", array_agg(a.attname::text order by p.place) as columns, array_agg(f.attname::text order by p.place) as "toColumns", case when k.confmatchtype = 'f' then bool_and(not a.attnotnull and a.attgenerated = '') else bool_or(not a.attnotnull and a.attgenerated = '') end as nullable,
       k.conname as name, k.confdeltype in ('c', 'n', 'd') as follows, k.confmatchtype = 'f' as "isFull"
     from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
@@ -87,22 +114,56 @@ export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = 
     where k.contype = 'f' and k.conparentid = 0 and ${OWN_TABLES} group by k.oid order by k.oid`);
   // A database that keeps what Bookend keeps is Bookend's own, whatever its address is called.
   const there = new Set(columns.map(({ table }) => table));
-  if (OWN_TABLES_OF_BOOKEND.every((name) => there.has(name))) throw new ConnectorError('not-allowed', 'This is the database of Bookend itself, which is searched in its own way.');
+  if (OWN_TABLES_OF_BOOKEND.every((name) => there.has(name)))
+    throw new ConnectorError(
+      'not-allowed',
+      'This is the database of Bookend itself, which is searched in its own way.',
+    );
   const keyOf = new Map(keys.map(({ id, names }) => [id, names]));
   const uniquesOf = (id: string) => uniques.filter((unique) => unique.id === id).map(({ names }) => names);
-  const nameOf = new Map(columns.map(({ id, schema, table }) => [id, schema === 'public' ? table : `${schema}.${table}`]));
+  const nameOf = new Map(
+    columns.map(({ id, schema, table }) => [id, schema === 'public' ? table : `${schema}.${table}`]),
+  );
   const tables = new Map<string, Table>();
   for (const row of columns) {
     if (wanted.length > 0 && !wanted.includes(row.schema)) continue;
     const name = nameOf.get(row.id)!;
     const own = references.filter(({ id, to }) => id === row.id && nameOf.has(to));
-    const table = tables.get(row.id) ?? { name, schema: row.schema, table: row.table, keyColumns: keyOf.get(row.id) ?? [], columns: [], references: own.map(({ to, ...reference }) => ({ columns: reference.columns, toTable: nameOf.get(to)!, toColumns: reference.toColumns, nullable: reference.nullable, name: reference.name, follows: reference.follows, isFull: reference.isFull, meaning: reference.columns.some((column) => proposeRole(column) === 'other') ? 'names' : 'belongs', when: null })), uniques: [...(keyOf.has(row.id) ? [keyOf.get(row.id)!] : []), ...uniquesOf(row.id)], hasHeirs: row.hasHeirs, approximateCount: Number(row.count) };
-    table.columns.push({ name: row.name, type: row.type, nullable: row.nullable, isGenerated: row.generated, holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null });
+    const table = tables.get(row.id) ?? {
+      name,
+      schema: row.schema,
+      table: row.table,
+      keyColumns: keyOf.get(row.id) ?? [],
+      columns: [],
+      references: own.map(({ to, ...reference }) => ({
+        columns: reference.columns,
+        toTable: nameOf.get(to)!,
+        toColumns: reference.toColumns,
+        nullable: reference.nullable,
+        name: reference.name,
+        follows: reference.follows,
+        isFull: reference.isFull,
+        meaning: reference.columns.some((column) => proposeRole(column) === 'other') ? 'names' : 'belongs',
+        when: null,
+      })),
+      uniques: [...(keyOf.has(row.id) ? [keyOf.get(row.id)!] : []), ...uniquesOf(row.id)],
+      hasHeirs: row.hasHeirs,
+      approximateCount: Number(row.count),
+    };
+    table.columns.push({
+      name: row.name,
+      type: row.type,
+      nullable: row.nullable,
+      isGenerated: row.generated,
+      holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null,
+    });
     tables.set(row.id, table);
   }
   return [...tables.values()].map((table) => {
     const held = confirmed[table.name] ?? {};
-    const withHolds = withoutLoneNames(table.columns).map((column) => (column.name in held ? { ...column, holds: held[column.name]! } : column));
+    const withHolds = withoutLoneNames(table.columns).map((column) =>
+      column.name in held ? { ...column, holds: held[column.name]! } : column,
+    );
     return { ...table, columns: withHolds, references: asSaid(table, said) };
   });
 }
@@ -111,8 +172,14 @@ export async function readSchema(knex: Knex, only = '', confirmed: FieldHolds = 
 function asSaid(table: Table, said: readonly SaidReference[]): Reference[] {
   const own = said.filter(({ collection }) => collection === table.name);
   const isOf = (ends: SaidReference, reference: Reference) =>
-    ends.to === reference.toTable && ends.when === null && ends.fields.join() === reference.columns.join() && ends.toFields.join() === reference.toColumns.join();
-  const declared = table.references.map((reference) => ({ ...reference, meaning: own.find((ends) => isOf(ends, reference))?.meaning ?? reference.meaning }));
+    ends.to === reference.toTable &&
+    ends.when === null &&
+    ends.fields.join() === reference.columns.join() &&
+    ends.toFields.join() === reference.toColumns.join();
+  const declared = table.references.map((reference) => ({
+    ...reference,
+    meaning: own.find((ends) => isOf(ends, reference))?.meaning ?? reference.meaning,
+  }));
   const others = own.filter((ends) => !table.references.some((reference) => isOf(ends, reference)));
   return [
     ...declared,
@@ -121,7 +188,19 @@ function asSaid(table: Table, said: readonly SaidReference[]): Reference[] {
       // What is there no longer points nowhere.
       if (columns.some((column) => column === undefined)) return [];
       const nullable = columns.some((column) => column!.nullable);
-      return [{ columns: ends.fields, toTable: ends.to, toColumns: ends.toFields, nullable, name: '', follows: false, isFull: false, meaning: ends.meaning, when: ends.when }];
+      return [
+        {
+          columns: ends.fields,
+          toTable: ends.to,
+          toColumns: ends.toFields,
+          nullable,
+          name: '',
+          follows: false,
+          isFull: false,
+          meaning: ends.meaning,
+          when: ends.when,
+        },
+      ];
     }),
   ];
 }
@@ -133,7 +212,9 @@ export function describeTables(tables: readonly Table[]): SystemDescription {
       fields: columns.map(({ name: field, type, holds }) => ({ name: field, type, holds })),
       approximateCount,
       keys: uniques,
-      references: references.filter((reference) => reference.name !== '').map(({ columns: fields, toTable, toColumns }) => ({ fields, to: toTable, toFields: toColumns })),
+      references: references
+        .filter((reference) => reference.name !== '')
+        .map(({ columns: fields, toTable, toColumns }) => ({ fields, to: toTable, toFields: toColumns })),
     })),
   };
 }

@@ -38,7 +38,8 @@ afterAll(async () => {
 
 async function search(...keys: [SearchKey['kind'], string][]): Promise<FoundRecord[]> {
   const found: FoundRecord[] = [];
-  for await (const batch of connector.search(keys.map(([kind, value]) => ({ kind, value, scope: '' })))) found.push(...batch.records);
+  for await (const batch of connector.search(keys.map(([kind, value]) => ({ kind, value, scope: '' }))))
+    found.push(...batch.records);
   return found;
 }
 const places = (records: FoundRecord[]) => records.map(({ collection, key }) => `${collection}/${key}`).sort();
@@ -47,9 +48,18 @@ const PERSON = { givenName: 'Mette', familyName: 'Holmgaard', emails: ['mette@ma
 test('a schema nobody here designed is read: what holds a person, what refers to what', async () => {
   const tables = await readSchema(world.knex);
   const riders = tables.find(({ name }) => name === 'riders')!;
-  expect(Object.fromEntries(riders.columns.map(({ name, holds }) => [name, holds]))).toMatchObject({ forename: 'given-name', surname: 'family-name', contact_email: 'email', mobile: 'phone', born_on: 'birth-date', home_town: null });
+  expect(Object.fromEntries(riders.columns.map(({ name, holds }) => [name, holds]))).toMatchObject({
+    forename: 'given-name',
+    surname: 'family-name',
+    contact_email: 'email',
+    mobile: 'phone',
+    born_on: 'birth-date',
+    home_town: null,
+  });
   expect(tables.find(({ name }) => name === 'parts')!.columns.every(({ holds }) => holds === null)).toBe(true);
-  expect(riders.references).toEqual([expect.objectContaining({ columns: ['favourite'], toTable: 'bikes', nullable: true })]);
+  expect(riders.references).toEqual([
+    expect.objectContaining({ columns: ['favourite'], toTable: 'bikes', nullable: true }),
+  ]);
 });
 
 test('by address or number, with all that hangs on it, and nothing of anybody else', async () => {
@@ -61,12 +71,23 @@ test('by address or number, with all that hangs on it, and nothing of anybody el
 test('by name: both namesakes, and no product of that name', async () => {
   const found = await search(['name', 'Mette Holmgaard']);
   expect(places(found.filter(({ parent }) => !parent))).toEqual(['riders/1', 'riders/3']);
-  expect(found.find(({ key, collection }) => collection === 'riders' && key === '1')!.person).toMatchObject({ givenName: 'Mette', birthDate: '1987-03-14', emails: ['Mette@Mail.example'] });
+  expect(found.find(({ key, collection }) => collection === 'riders' && key === '1')!.person).toMatchObject({
+    givenName: 'Mette',
+    birthDate: '1987-03-14',
+    emails: ['Mette@Mail.example'],
+  });
 });
 
 test('by name with a letter wrong, missing or too much, without letters a keyboard lacks, or with the first letter of the given name', async () => {
-  for (const name of ['Mette Holmgard', 'Mette Holmgaardt', 'Mette Holmgaerd', 'Mete Holmgård', 'METTE HOLMGAARD']) expect([name, places((await search(['name', name])).filter(({ parent }) => !parent))]).toEqual([name, name.startsWith('Mete ') ? [] : ['riders/1', 'riders/3']]);
-  await world.knex('riders').insert([{ forename: 'M.', surname: 'Holmgaard' }, { forename: 'Jørgen', surname: 'Ørskov' }]);
+  for (const name of ['Mette Holmgard', 'Mette Holmgaardt', 'Mette Holmgaerd', 'Mete Holmgård', 'METTE HOLMGAARD'])
+    expect([name, places((await search(['name', name])).filter(({ parent }) => !parent))]).toEqual([
+      name,
+      name.startsWith('Mete ') ? [] : ['riders/1', 'riders/3'],
+    ]);
+  await world.knex('riders').insert([
+    { forename: 'M.', surname: 'Holmgaard' },
+    { forename: 'Jørgen', surname: 'Ørskov' },
+  ]);
   expect(places((await search(['name', 'Mette Holmgaard'])).filter(({ parent }) => !parent)).length).toBe(3);
   expect(places(await search(['name', 'Jorgen Oerskov']))).toEqual([]);
   expect(places(await search(['name', 'Jørgen Ørskow']))).toHaveLength(1);
@@ -76,7 +97,11 @@ test('by name with a letter wrong, missing or too much, without letters a keyboa
 test('wildcards and quotes in a key are only letters', async () => {
   expect(await search(['name', "% '; drop"], ['email', "x' or '1'='1"])).toEqual([]);
   const [riders] = (await readSchema(world.knex)).filter(({ name }) => name === 'riders');
-  expect(conditionsFor(riders!, [{ kind: 'name', value: '10% off_', scope: '' }], 'sys_x').flatMap(({ values }) => values).flat()).toContain('10\\%%');
+  expect(
+    conditionsFor(riders!, [{ kind: 'name', value: '10% off_', scope: '' }], 'sys_x')
+      .flatMap(({ values }) => values)
+      .flat(),
+  ).toContain('10\\%%');
 });
 
 test('anonymising clears every sign of the person, also in running text, and can be asked again', async () => {
@@ -86,7 +111,13 @@ test('anonymising clears every sign of the person, also in running text, and can
   for (let n = 0; n < 2; n++) await connector.anonymise!(rider, { idempotencyKey: 'a', token: 'tok', person: PERSON });
   await connector.anonymise!(trip, { idempotencyKey: 'b', token: 'tok', person: PERSON });
   expect(await connector.isAnonymised!(rider, 'tok')).toBe(true);
-  expect(await world.knex('riders').where({ rider_id: 1 }).first()).toMatchObject({ forename: 'tok', surname: 'tok', contact_email: null, mobile: null, born_on: null });
+  expect(await world.knex('riders').where({ rider_id: 1 }).first()).toMatchObject({
+    forename: 'tok',
+    surname: 'tok',
+    contact_email: null,
+    mobile: null,
+    born_on: null,
+  });
   expect(await world.knex('trips').where({ id: 1 }).first()).toMatchObject({ remark: null });
   expect(await search(['email', 'mette@mail.example'], ['phone', '+4510123456'])).toEqual([]);
 });
@@ -99,8 +130,13 @@ test('a circle is broken where a reference can be cleared', async () => {
   await connector.erase!({ collection: 'trip_stops', key: '1' }, { idempotencyKey: 'c', releasedBy: [] });
   await connector.erase!({ collection: 'trip_stops', key: '2' }, { idempotencyKey: 'c', releasedBy: [] });
   await connector.erase!({ collection: 'trips', key: '1' }, { idempotencyKey: 'd', releasedBy: [] });
-  await expect(connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'e', releasedBy: [] })).rejects.toMatchObject({ name: 'ConnectorError' });
-  await connector.erase!({ collection: 'riders', key: '1' }, { idempotencyKey: 'f', releasedBy: [{ collection: 'bikes', key: '1' }] });
+  await expect(
+    connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'e', releasedBy: [] }),
+  ).rejects.toMatchObject({ name: 'ConnectorError' });
+  await connector.erase!(
+    { collection: 'riders', key: '1' },
+    { idempotencyKey: 'f', releasedBy: [{ collection: 'bikes', key: '1' }] },
+  );
   await connector.erase!({ collection: 'bikes', key: '1' }, { idempotencyKey: 'g', releasedBy: [] });
   expect(await connector.isErased({ collection: 'riders', key: '1' })).toBe(true);
   expect(await world.knex('riders').count('* as n')).toEqual([{ n: 2 }]);
@@ -120,7 +156,11 @@ test('a wrong password and an absent server are said as what they are', async ()
 test('what another system answers is written to no log: a name that somebody typed stands in it', async () => {
   const said: unknown[] = [];
   const before = { log: console.log, warn: console.warn, error: console.error };
-  Object.assign(console, { log: (...words: unknown[]) => said.push(words), warn: (...words: unknown[]) => said.push(words), error: (...words: unknown[]) => said.push(words) });
+  Object.assign(console, {
+    log: (...words: unknown[]) => said.push(words),
+    warn: (...words: unknown[]) => said.push(words),
+    error: (...words: unknown[]) => said.push(words),
+  });
   try {
     const url = new URL(world.url);
     url.username = 'mette.holmgaard';
@@ -135,7 +175,9 @@ test('what another system answers is written to no log: a name that somebody typ
 });
 
 test('a table that is gone meanwhile is a wrong answer, not a crash', async () => {
-  await expect(connector.read({ collection: 'no_such_table', key: '1' })).rejects.toMatchObject({ kind: 'wrong-answer' });
+  await expect(connector.read({ collection: 'no_such_table', key: '1' })).rejects.toMatchObject({
+    kind: 'wrong-answer',
+  });
 });
 
 // What a database that has grown for years may hold: several schemas, keys of two columns, references to what is unique but no key, a table without any key, a partitioned one.
@@ -164,7 +206,8 @@ describe('a database that has grown for years', () => {
   let old: ReturnType<typeof sqlConnector>;
   const found = async (target: typeof old, ...keys: [SearchKey['kind'], string][]) => {
     const all: FoundRecord[] = [];
-    for await (const batch of target.search(keys.map(([kind, value]) => ({ kind, value, scope: '' })))) all.push(...batch.records);
+    for await (const batch of target.search(keys.map(([kind, value]) => ({ kind, value, scope: '' }))))
+      all.push(...batch.records);
     return all;
   };
   beforeAll(async () => {
@@ -180,19 +223,39 @@ describe('a database that has grown for years', () => {
 
   test('every schema is searched, whatever its keys are; a partition is no table of its own', async () => {
     const records = await found(old, ['email', 'ida@mail.example']);
-    expect(places(records).filter((place) => !place.startsWith('old'))).toEqual(['club.card_uses/1', 'club.logins/["2026-03-01", "ida@mail.example"]', 'club.members/["1", "7"]', 'club.visits/1']);
-    expect(records.filter(({ collection }) => collection === 'old Archive.Leads 2019').map(({ fields }) => fields['remark']).sort()).toEqual(['call', 'fair']);
-    expect(records.find(({ collection }) => collection === 'club.visits')).toMatchObject({ parent: { collection: 'club.members', key: '["1", "7"]' }, refersTo: [{ collection: 'club.members', key: '["1", "7"]' }] });
-    expect(records.find(({ collection }) => collection === 'club.card_uses')!.refersTo).toEqual([{ collection: 'club.members', key: '["1", "7"]', nullable: true }]);
-    for (const { collection, key, fields } of records) expect((await old.read({ collection, key }))!.fields).toEqual(fields);
+    expect(places(records).filter((place) => !place.startsWith('old'))).toEqual([
+      'club.card_uses/1',
+      'club.logins/["2026-03-01", "ida@mail.example"]',
+      'club.members/["1", "7"]',
+      'club.visits/1',
+    ]);
+    expect(
+      records
+        .filter(({ collection }) => collection === 'old Archive.Leads 2019')
+        .map(({ fields }) => fields['remark'])
+        .sort(),
+    ).toEqual(['call', 'fair']);
+    expect(records.find(({ collection }) => collection === 'club.visits')).toMatchObject({
+      parent: { collection: 'club.members', key: '["1", "7"]' },
+      refersTo: [{ collection: 'club.members', key: '["1", "7"]' }],
+    });
+    expect(records.find(({ collection }) => collection === 'club.card_uses')!.refersTo).toEqual([
+      { collection: 'club.members', key: '["1", "7"]', nullable: true },
+    ]);
+    for (const { collection, key, fields } of records)
+      expect((await old.read({ collection, key }))!.fields).toEqual(fields);
   });
 
   test('a row of a table that inherits is found once, where it lies', async () => {
-    expect(places(await found(old, ['email', 'per@mail.example'])).map((place) => place.split('/')[0])).toEqual(['club.sponsors']);
+    expect(places(await found(old, ['email', 'per@mail.example'])).map((place) => place.split('/')[0])).toEqual([
+      'club.sponsors',
+    ]);
     const [sponsor] = await found(old, ['email', 'per@mail.example']);
     expect(sponsor!.fields).toMatchObject({ firm: 'Vind' });
     expect(places(await found(old, ['email', 'eva@mail.example']))).toEqual(['club.contacts/1']);
-    expect(await old.read({ collection: sponsor!.collection, key: sponsor!.key })).toMatchObject({ fields: { mail: 'per@mail.example' } });
+    expect(await old.read({ collection: sponsor!.collection, key: sponsor!.key })).toMatchObject({
+      fields: { mail: 'per@mail.example' },
+    });
   });
 
   test('only the schemas that were named', async () => {
@@ -202,28 +265,49 @@ describe('a database that has grown for years', () => {
   });
 
   test('what people confirmed is stronger than names: running text is searched, and a field can be left out', async () => {
-    const confirmed = sqlConnector('sys_y', { url: other.url }, { 'club.members': { note: 'free-text' }, 'old Archive.Leads 2019': { 'E-Mail': null } });
+    const confirmed = sqlConnector(
+      'sys_y',
+      { url: other.url },
+      { 'club.members': { note: 'free-text' }, 'old Archive.Leads 2019': { 'E-Mail': null } },
+    );
     expect(places(await found(confirmed, ['email', 'ida.work@inbox.example']))).toEqual(['club.members/["1", "7"]']);
     const both = await found(confirmed, ['email', 'ida@mail.example']);
-    expect(places(both.filter(({ parent }) => !parent))).toEqual(['club.logins/["2026-03-01", "ida@mail.example"]', 'club.members/["1", "7"]', 'club.members/["1", "8"]']);
+    expect(places(both.filter(({ parent }) => !parent))).toEqual([
+      'club.logins/["2026-03-01", "ida@mail.example"]',
+      'club.members/["1", "7"]',
+      'club.members/["1", "8"]',
+    ]);
     // It speaks of her, and is not of her: its own address says whose it is.
     expect(both.find(({ key }) => key === '["1", "8"]')!.person.emails).toEqual(['bo@mail.example']);
     await confirmed.close();
   });
 
   test('samples are records as they come', async () => {
-    expect(await old.sample!('club.members', 1)).toEqual([{ branch: '1', number: '7', mail: 'ida@mail.example', note: 'asked for ida.work@inbox.example to be used', card: 'K-77' }]);
+    expect(await old.sample!('club.members', 1)).toEqual([
+      {
+        branch: '1',
+        number: '7',
+        mail: 'ida@mail.example',
+        note: 'asked for ida.work@inbox.example to be used',
+        card: 'K-77',
+      },
+    ]);
   });
 
   test('what has no key is erased by all it says, and a reference of two columns is emptied', async () => {
-    const leads = (await found(old, ['email', 'ida@mail.example'])).filter(({ collection }) => collection.startsWith('old'));
+    const leads = (await found(old, ['email', 'ida@mail.example'])).filter(({ collection }) =>
+      collection.startsWith('old'),
+    );
     await old.erase!(leads[0]!, { idempotencyKey: 'a', releasedBy: [] });
     expect(await old.isErased(leads[0]!)).toBe(true);
     expect(await old.isErased(leads[1]!)).toBe(false);
     await old.anonymise!(leads[1]!, { idempotencyKey: 'b', token: 'tok', person: { emails: ['ida@mail.example'] } });
     expect(await old.isAnonymised!(leads[1]!, 'tok')).toBe(true);
     expect(await other.knex.withSchema('old Archive').from('Leads 2019').whereNotNull('E-Mail')).toEqual([]);
-    await old.erase!({ collection: 'club.logins', key: '["2026-03-01", "ida@mail.example"]' }, { idempotencyKey: 'c', releasedBy: [] });
+    await old.erase!(
+      { collection: 'club.logins', key: '["2026-03-01", "ida@mail.example"]' },
+      { idempotencyKey: 'c', releasedBy: [] },
+    );
     expect(await other.knex.withSchema('club').from('logins_2026')).toEqual([]);
   });
 });

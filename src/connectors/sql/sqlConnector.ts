@@ -20,10 +20,32 @@ const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
  * references are followed to all that hangs on it (orders, lines, invoices).
  * Settings: `url`; `schemas`, comma-separated, all where empty; `flag` and `restriction` (see `marks`).
  */
-export function sqlConnector(systemId: string, connection: Record<string, string>, confirmed: FieldHolds = {}, said: readonly Reference[] = []): Connector {
-  const knex = knexFactory({ client: 'pg', log: SILENT, connection: { connectionString: connection['url']!, statement_timeout: STATEMENT_MS, options: `-c lock_timeout=${LOCK_MS}`, connectionTimeoutMillis: 5000, application_name: 'bookend-connector' }, pool: { min: 0, max: 2 }, acquireConnectionTimeout: 8000 });
+export function sqlConnector(
+  systemId: string,
+  connection: Record<string, string>,
+  confirmed: FieldHolds = {},
+  said: readonly Reference[] = [],
+): Connector {
+  const knex = knexFactory({
+    client: 'pg',
+    log: SILENT,
+    connection: {
+      connectionString: connection['url']!,
+      statement_timeout: STATEMENT_MS,
+      options: `-c lock_timeout=${LOCK_MS}`,
+      connectionTimeoutMillis: 5000,
+      application_name: 'bookend-connector',
+    },
+    pool: { min: 0, max: 2 },
+    acquireConnectionTimeout: 8000,
+  });
   let schema: Promise<Table[]> | null = null;
-  const db: Database = { knex, systemId, confirmed, tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed, said))) };
+  const db: Database = {
+    knex,
+    systemId,
+    confirmed,
+    tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed, said))),
+  };
   return {
     describe: async () => describeTables(await db.tables()),
     async sample(collection, most) {
@@ -44,7 +66,8 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       for (const other of releasedBy) {
         const holder = await rowOf(db, other);
         const cleared = holder.row ? await clearedBy(db, holder.table, holder.row, [ref]) : {};
-        if (Object.keys(cleared).length > 0) await guardedChange(db, () => withKey(from(db, holder.table), holder.table, other.key).update(cleared));
+        if (Object.keys(cleared).length > 0)
+          await guardedChange(db, () => withKey(from(db, holder.table), holder.table, other.key).update(cleared));
       }
       await nobodyFollows(db, table, row, []);
       const gone = await guardedChange(db, () => withKey(from(db, table), table, ref.key).delete());
@@ -56,7 +79,12 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       for (const ref of refs) found.push({ ref, ...(await rowOf(db, ref)) });
       const there = found.filter(({ row }) => row !== undefined);
       for (const { ref, table, row } of there) {
-        await nobodyFollows(db, table, row!, there.map((other) => other.ref));
+        await nobodyFollows(
+          db,
+          table,
+          row!,
+          there.map((other) => other.ref),
+        );
         const { sql, bindings } = withKey(from(db, table), table, ref.key).delete().toSQL();
         parts.push({ sql, values: [...bindings] });
       }
@@ -75,8 +103,13 @@ export function sqlConnector(systemId: string, connection: Record<string, string
       const { table, row } = await rowOf(db, ref);
       if (!row) return { state: 'done', detail: 'the row is gone' };
       // In one change: a row without a key is another one afterwards.
-      const change = { ...named(table, row, person, token), ...anonymised(table, token), ...(await clearedBy(db, table, row, clearFirst)) };
-      if (Object.keys(change).length > 0) await guardedChange(db, () => withKey(from(db, table), table, ref.key).update(change));
+      const change = {
+        ...named(table, row, person, token),
+        ...anonymised(table, token),
+        ...(await clearedBy(db, table, row, clearFirst)),
+      };
+      if (Object.keys(change).length > 0)
+        await guardedChange(db, () => withKey(from(db, table), table, ref.key).update(change));
       return { state: 'done', detail: `${Object.keys(change).length} fields replaced` };
     },
     async alike(ref) {
@@ -104,7 +137,8 @@ export function sqlConnector(systemId: string, connection: Record<string, string
     },
     async rectify(ref, field, value) {
       const table = await tableOf(db, ref.collection);
-      if (table.keyColumns.includes(field) || !table.columns.some(({ name }) => name === field)) throw new ConnectorError('wrong-answer', `${ref.collection} has no field ${field} that can be written.`);
+      if (table.keyColumns.includes(field) || !table.columns.some(({ name }) => name === field))
+        throw new ConnectorError('wrong-answer', `${ref.collection} has no field ${field} that can be written.`);
       const changed = await guarded(() => withKey(from(db, table), table, ref.key).update({ [field]: value }));
       return { state: 'done', detail: changed > 0 ? `${field} corrected` : 'the row is gone' };
     },
@@ -116,12 +150,23 @@ export function sqlConnector(systemId: string, connection: Record<string, string
 }
 
 /** The columns by which a row refers to others, emptied as far as they may be: so that those can be deleted. */
-async function clearedBy(db: Database, table: Table, row: Row, others: readonly RecordRef[]): Promise<Record<string, null>> {
+async function clearedBy(
+  db: Database,
+  table: Table,
+  row: Row,
+  others: readonly RecordRef[],
+): Promise<Record<string, null>> {
   const cleared: Record<string, null> = {};
-  for (const reference of table.references.filter(({ toTable, nullable }) => nullable && others.some(({ collection }) => collection === toTable))) {
+  for (const reference of table.references.filter(
+    ({ toTable, nullable }) => nullable && others.some(({ collection }) => collection === toTable),
+  )) {
     const [record] = await toRecords(db, { ...table, references: [reference] }, [row], [], () => null);
-    if (!record!.refersTo.some((to) => others.some((other) => other.collection === to.collection && other.key === to.key))) continue;
-    for (const column of reference.columns) if (reference.isFull || table.columns.find(({ name }) => name === column)!.nullable) cleared[column] = null;
+    if (
+      !record!.refersTo.some((to) => others.some((other) => other.collection === to.collection && other.key === to.key))
+    )
+      continue;
+    for (const column of reference.columns)
+      if (reference.isFull || table.columns.find(({ name }) => name === column)!.nullable) cleared[column] = null;
   }
   return cleared;
 }
@@ -137,8 +182,18 @@ async function nobodyFollows(db: Database, table: Table, row: Row, going: readon
     for (const reference of other.references.filter(({ toTable, follows }) => follows && toTable === table.name)) {
       const query = rowsOf(db, other).limit(going.length + 2);
       reference.columns.forEach((column, i) => void query.where(column, row[reference.toColumns[i]!] as string));
-      const followers = ((await guarded(() => query)) as Row[]).map(keyOf).filter((key) => !(other.name === table.name && key === keyOf(row)) && !going.some((ref) => ref.collection === other.name && ref.key === key));
-      if (followers.length > 0) throw new ConnectorError('constraint', `The database would remove or change rows of ${other.name} along with it (${other.name}.${reference.columns.join(', ')}, ${reference.name}), which the plan does not say. Search again: they may be new.`);
+      const followers = ((await guarded(() => query)) as Row[])
+        .map(keyOf)
+        .filter(
+          (key) =>
+            !(other.name === table.name && key === keyOf(row)) &&
+            !going.some((ref) => ref.collection === other.name && ref.key === key),
+        );
+      if (followers.length > 0)
+        throw new ConnectorError(
+          'constraint',
+          `The database would remove or change rows of ${other.name} along with it (${other.name}.${reference.columns.join(', ')}, ${reference.name}), which the plan does not say. Search again: they may be new.`,
+        );
     }
   }
 }

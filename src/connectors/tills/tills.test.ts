@@ -18,10 +18,28 @@ async function flags() {
 
 test('each card says whether it permits, and whose it is', async () => {
   list(`${HEADER}\r\nL-1;lone@mail.example;;J\r\n"L;2";;10 12 34 56;N\r\n`);
-  expect(await flags()).toEqual([[
-    { key: 'L-1', purpose: 'newsletter', permits: true, identifiers: [{ kind: 'customer-number', value: 'L-1' }, { kind: 'email', value: 'lone@mail.example' }] },
-    { key: 'L;2', purpose: 'newsletter', permits: false, identifiers: [{ kind: 'customer-number', value: 'L;2' }, { kind: 'phone', value: '10 12 34 56' }] },
-  ]]);
+  expect(await flags()).toEqual([
+    [
+      {
+        key: 'L-1',
+        purpose: 'newsletter',
+        permits: true,
+        identifiers: [
+          { kind: 'customer-number', value: 'L-1' },
+          { kind: 'email', value: 'lone@mail.example' },
+        ],
+      },
+      {
+        key: 'L;2',
+        purpose: 'newsletter',
+        permits: false,
+        identifiers: [
+          { kind: 'customer-number', value: 'L;2' },
+          { kind: 'phone', value: '10 12 34 56' },
+        ],
+      },
+    ],
+  ]);
   expect([await tills.flagOf!('L-1', 'newsletter'), await tills.flagOf!('L-9', 'newsletter')]).toEqual([true, null]);
 });
 
@@ -33,7 +51,10 @@ test('a long list comes in parts', async () => {
 
 test('a correction is only accepted: the next list shows whether it was done; asked again it is the same file', async () => {
   list(`${HEADER}\nL-1;;;J\n`);
-  for (let n = 0; n < 2; n++) expect(await tills.applyChoice!('L-1', 'newsletter', false, { idempotencyKey: 'drf/1:../x' })).toMatchObject({ state: 'accepted' });
+  for (let n = 0; n < 2; n++)
+    expect(await tills.applyChoice!('L-1', 'newsletter', false, { idempotencyKey: 'drf/1:../x' })).toMatchObject({
+      state: 'accepted',
+    });
   const [name, ...more] = readdirSync(join(folder, 'inbox'));
   expect(more).toEqual([]);
   expect(readFileSync(join(folder, 'inbox', name!), 'utf8')).toBe('card_no;newsletter\r\nL-1;N\r\n');

@@ -16,20 +16,48 @@ export function tillsConnector(connection: Record<string, string>): Connector {
 
   async function list(): Promise<Flag[]> {
     const text = await readFile(join(folder, 'loyalty.csv'), 'utf8').catch((cause: NodeJS.ErrnoException) => {
-      throw new ConnectorError(cause.code === 'EACCES' ? 'not-allowed' : 'refused', 'The tills’ loyalty list is not there.', null, { cause });
+      throw new ConnectorError(
+        cause.code === 'EACCES' ? 'not-allowed' : 'refused',
+        'The tills’ loyalty list is not there.',
+        null,
+        { cause },
+      );
     });
     const [header, ...lines] = text.split(/\r?\n/).filter((line) => line !== '');
-    if (header !== COLUMNS.join(';')) throw new ConnectorError('wrong-answer', 'The tills’ loyalty list has not the columns we know.');
+    if (header !== COLUMNS.join(';'))
+      throw new ConnectorError('wrong-answer', 'The tills’ loyalty list has not the columns we know.');
     return lines.map((line) => {
       const cells = cellsOf(line, ';');
-      if (cells?.length !== COLUMNS.length) throw new ConnectorError('wrong-answer', 'A line of the tills’ loyalty list breaks off.');
+      if (cells?.length !== COLUMNS.length)
+        throw new ConnectorError('wrong-answer', 'A line of the tills’ loyalty list breaks off.');
       const [card, email, phone, tick] = cells as [string, string, string, string];
-      return { key: card, purpose, permits: tick === 'J', identifiers: [{ kind: 'customer-number', value: card }, ...(email ? [{ kind: 'email' as const, value: email }] : []), ...(phone ? [{ kind: 'phone' as const, value: phone }] : [])] };
+      return {
+        key: card,
+        purpose,
+        permits: tick === 'J',
+        identifiers: [
+          { kind: 'customer-number', value: card },
+          ...(email ? [{ kind: 'email' as const, value: email }] : []),
+          ...(phone ? [{ kind: 'phone' as const, value: phone }] : []),
+        ],
+      };
     });
   }
 
   return {
-    describe: async () => ({ collections: [{ name: 'loyalty', fields: COLUMNS.map((name) => ({ name, type: 'text', holds: name === 'card_no' ? 'customer-number' : name === 'newsletter' ? null : name })), approximateCount: (await list()).length }] }),
+    describe: async () => ({
+      collections: [
+        {
+          name: 'loyalty',
+          fields: COLUMNS.map((name) => ({
+            name,
+            type: 'text',
+            holds: name === 'card_no' ? 'customer-number' : name === 'newsletter' ? null : name,
+          })),
+          approximateCount: (await list()).length,
+        },
+      ],
+    }),
     async *search() {
       yield { records: [], scanned: 0 };
     },

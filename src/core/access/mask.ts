@@ -15,7 +15,11 @@ export function maskWhole(value: string): string {
 
 /** A name as its initials. @example maskName('Mette Holmgaard') // 'M. H.' */
 export function maskName(value: string): string {
-  return value.split(/\s+/).filter(Boolean).map((part) => `${part[0]!.toUpperCase()}.`).join(' ');
+  return value
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((part) => `${part[0]!.toUpperCase()}.`)
+    .join(' ');
 }
 
 export function maskIdentifier(kind: string, value: string): string {

@@ -1,4 +1,14 @@
-export const ROLES = ['coordinator', 'reviewer', 'supervisor', 'retention-keeper', 'hold-keeper', 'system-owner', 'counter-staff', 'auditor', 'administrator'] as const;
+export const ROLES = [
+  'coordinator',
+  'reviewer',
+  'supervisor',
+  'retention-keeper',
+  'hold-keeper',
+  'system-owner',
+  'counter-staff',
+  'auditor',
+  'administrator',
+] as const;
 export type Role = (typeof ROLES)[number];
 
 /**
@@ -8,9 +18,37 @@ export type Role = (typeof ROLES)[number];
 export type Reach = 'all' | 'own' | 'masked';
 
 export const ACTS = [
-  'desk.see', 'requests.see', 'requests.work', 'requests.review', 'persons.see', 'choices.record', 'ledger.see', 'ledger.export', 'ledger.verify', 'ledger.remove-sealed', 'imports.run',
-  'audiences.check', 'drift.see', 'drift.correct', 'identities.link', 'purposes.see', 'purposes.draft', 'purposes.publish', 'keys.change', 'assignments.see', 'assignments.change', 'figures.see', 'letters.see', 'letters.change',
-  'systems.see', 'systems.change', 'erasure.plan', 'keeping.see', 'trail.see', 'people.see', 'people.change',
+  'desk.see',
+  'requests.see',
+  'requests.work',
+  'requests.review',
+  'persons.see',
+  'choices.record',
+  'ledger.see',
+  'ledger.export',
+  'ledger.verify',
+  'ledger.remove-sealed',
+  'imports.run',
+  'audiences.check',
+  'drift.see',
+  'drift.correct',
+  'identities.link',
+  'purposes.see',
+  'purposes.draft',
+  'purposes.publish',
+  'keys.change',
+  'assignments.see',
+  'assignments.change',
+  'figures.see',
+  'letters.see',
+  'letters.change',
+  'systems.see',
+  'systems.change',
+  'erasure.plan',
+  'keeping.see',
+  'trail.see',
+  'people.see',
+  'people.change',
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -47,8 +85,19 @@ export const ACCESS: Readonly<Record<Act, Row>> = {
   'letters.change': { supervisor: 'all' },
   'figures.see': { coordinator: 'all', supervisor: 'all', auditor: 'all' },
   'assignments.change': { supervisor: 'all', administrator: 'all' },
-  'keeping.see': { coordinator: 'all', supervisor: 'all', 'retention-keeper': 'all', 'hold-keeper': 'all', 'system-owner': 'all', auditor: 'all' },
-  'trail.see': { ...Object.fromEntries(ROLES.map((role) => [role, 'own' as const])), supervisor: 'all', auditor: 'all' },
+  'keeping.see': {
+    coordinator: 'all',
+    supervisor: 'all',
+    'retention-keeper': 'all',
+    'hold-keeper': 'all',
+    'system-owner': 'all',
+    auditor: 'all',
+  },
+  'trail.see': {
+    ...Object.fromEntries(ROLES.map((role) => [role, 'own' as const])),
+    supervisor: 'all',
+    auditor: 'all',
+  },
   'people.see': { auditor: 'all', administrator: 'all' },
   'people.change': { administrator: 'all' },
 };

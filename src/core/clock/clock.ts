@@ -3,7 +3,17 @@ import { reason, type Reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
 import type { Right } from '../requests/rights';
 import { checkEvents, inOrder, type ClockEvent, type ClockRefusal } from './events';
-import { answerExtension, checkAppealExtension, checkExtension, knowsAppeal, knowsExtension, readLaw, type Case, type LawReading, type LegalDates } from './oneLaw';
+import {
+  answerExtension,
+  checkAppealExtension,
+  checkExtension,
+  knowsAppeal,
+  knowsExtension,
+  readLaw,
+  type Case,
+  type LawReading,
+  type LegalDates,
+} from './oneLaw';
 import { ASK_WITHIN_DAYS, type Pause } from './questions';
 import { inForceFrom, regimeById, type Laws } from './regimes';
 
@@ -85,7 +95,8 @@ function casesOf(input: ClockInput): Result<Case[], ClockRefusal> {
 function checkByLaw(cases: readonly Case[]): ClockRefusal | null {
   const { events, right } = cases[0]!;
   const extension = answerExtension(events);
-  if (events.some(({ kind, reason: why }) => kind === 'extended' && !why?.trim())) return { code: 'extension-without-reason' };
+  if (events.some(({ kind, reason: why }) => kind === 'extended' && !why?.trim()))
+    return { code: 'extension-without-reason' };
   if (extension) {
     const knowing = cases.filter(knowsExtension);
     if (knowing.length === 0) return { code: 'extension-not-allowed', regime: cases[0]!.regime.id, right };
@@ -122,10 +133,18 @@ function combine(cases: readonly Case[], readings: readonly LawReading[]): Clock
     extendedDueOn: canExtend ? earliest(extendedDues) : null,
     appealDueOn: earliest(readings.map((one) => one.appealDueOn)),
     appealExtendBy: earliest(readings.map((one) => one.appealExtendBy)),
-    state: stateOf(cases[0]!, dueOn, readings.every(({ isPaused }) => isPaused)),
+    state: stateOf(
+      cases[0]!,
+      dueOn,
+      readings.every(({ isPaused }) => isPaused),
+    ),
     calendarDaysLeft: daysBetween(today, dueOn),
     workingDaysLeft: workingDaysBetween(today, dueOn, holidayOf),
-    pauses: [...new Map(readings.flatMap(({ pauses }) => pauses).map((pause) => [`${pause.kind} ${pause.from}`, pause])).values()],
+    pauses: [
+      ...new Map(
+        readings.flatMap(({ pauses }) => pauses).map((pause) => [`${pause.kind} ${pause.from}`, pause]),
+      ).values(),
+    ],
     laws: readings.map((one) => ({ regime: one.regime, dueOn: one.dueOn })),
     reasons: readings.length === 1 ? readings[0]!.reasons : severalReasons(cases, readings, dueOn),
   };
@@ -134,8 +153,13 @@ function combine(cases: readonly Case[], readings: readonly LawReading[]): Clock
 function severalReasons(cases: readonly Case[], readings: readonly LawReading[], dueOn: Day): Reason[] {
   const binding = cases.filter((_, i) => readings[i]!.dueOn === dueOn).map(({ regime }) => regime.title);
   return [
-    reason('several-laws', `${readings.length} laws bind this request; each date is the earliest of theirs. ${binding.join(' and ')}: due ${sayDay(dueOn)}.`),
-    ...readings.flatMap(({ reasons }, i) => reasons.map((one) => ({ ...one, text: `${cases[i]!.regime.title}: ${one.text}` }))),
+    reason(
+      'several-laws',
+      `${readings.length} laws bind this request; each date is the earliest of theirs. ${binding.join(' and ')}: due ${sayDay(dueOn)}.`,
+    ),
+    ...readings.flatMap(({ reasons }, i) =>
+      reasons.map((one) => ({ ...one, text: `${cases[i]!.regime.title}: ${one.text}` })),
+    ),
   ];
 }
 

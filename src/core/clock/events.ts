@@ -1,8 +1,17 @@
 import { Temporal } from 'temporal-polyfill';
 
 export const CLOCK_EVENT_KINDS = [
-  'identity-asked', 'identity-proven', 'clarification-asked', 'clarification-given', 'fee-asked', 'fee-paid',
-  'extended', 'acted', 'answered', 'appeal-received', 'appeal-answered',
+  'identity-asked',
+  'identity-proven',
+  'clarification-asked',
+  'clarification-given',
+  'fee-asked',
+  'fee-paid',
+  'extended',
+  'acted',
+  'answered',
+  'appeal-received',
+  'appeal-answered',
 ] as const;
 
 export type ClockEventKind = (typeof CLOCK_EVENT_KINDS)[number];

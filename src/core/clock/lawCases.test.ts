@@ -21,21 +21,40 @@ interface LawCase {
   source: string;
 }
 
-const CASES = readFileSync(join(__dirname, '../../../test/law/cases.ndjson'), 'utf8').trim().split('\n').map((line) => JSON.parse(line) as LawCase);
+const CASES = readFileSync(join(__dirname, '../../../test/law/cases.ndjson'), 'utf8')
+  .trim()
+  .split('\n')
+  .map((line) => JSON.parse(line) as LawCase);
 const holidays = publicHolidays();
-const ownPlace = (id: string) => (id === 'eu-gdpr' ? holidays.of('DK') : holidays.of(regimeById(id)!.place.country, regimeById(id)!.place.region));
+const ownPlace = (id: string) =>
+  id === 'eu-gdpr' ? holidays.of('DK') : holidays.of(regimeById(id)!.place.country, regimeById(id)!.place.region);
 
 test('there are enough of them, and every law of the table is among them', () => {
   expect(CASES.length).toBeGreaterThanOrEqual(300);
   expect(new Set(CASES.flatMap(({ regimes }) => regimes)).size).toBeGreaterThanOrEqual(26);
 });
 
-test.each(CASES.map((one, i): [number, string, LawCase] => [i + 1, `${one.regimes.join(' and ')}, ${one.right} received ${one.received}${one.events.map(([kind, day]) => `, ${kind} ${day}`).join('')}: ${one.source}`, one]))('%i. %s', (_, __, one) => {
+test.each(
+  CASES.map((one, i): [number, string, LawCase] => [
+    i + 1,
+    `${one.regimes.join(' and ')}, ${one.right} received ${one.received}${one.events.map(([kind, day]) => `, ${kind} ${day}`).join('')}: ${one.source}`,
+    one,
+  ]),
+)('%i. %s', (_, __, one) => {
   const [country, region] = one.calendar;
   const result = clock({
-    regimes: one.regimes, right: one.right, receivedAt: `${one.received}T10:00:00Z`, zone: 'Europe/Copenhagen', now: `${one.asOf}T15:00:00Z`,
+    regimes: one.regimes,
+    right: one.right,
+    receivedAt: `${one.received}T10:00:00Z`,
+    zone: 'Europe/Copenhagen',
+    now: `${one.asOf}T15:00:00Z`,
     holidaysOf: (id) => (country === '*' ? ownPlace(id) : holidays.of(country, region)),
-    events: one.events.map(([kind, day, reason, until]) => ({ kind, at: `${day}T12:00:00Z`, reason: reason ?? null, until: until ?? null })),
+    events: one.events.map(([kind, day, reason, until]) => ({
+      kind,
+      at: `${day}T12:00:00Z`,
+      reason: reason ?? null,
+      until: until ?? null,
+    })),
   });
   if (one.refused) expect(result).toMatchObject({ ok: false, refusal: { code: one.refused } });
   else expect(result).toMatchObject({ ok: true, value: one.expect });

@@ -8,10 +8,16 @@ const number = (most: number) => yup.number().integer().min(1).max(most);
 /** A changed row of the table of laws, as an administrator writes it; the rest stays as it was. */
 export const lawDraftSchema = yup
   .object({
-    regime: yup.string().oneOf([...REGIME_IDS], 'Choose the law.').required('Choose the law.'),
+    regime: yup
+      .string()
+      .oneOf([...REGIME_IDS], 'Choose the law.')
+      .required('Choose the law.'),
     effectiveFrom: daySchema.required('From which day is it in force?'),
     respondIn: number(400).required('Within how many?'),
-    unit: yup.string().oneOf([...UNITS]).required(),
+    unit: yup
+      .string()
+      .oneOf([...UNITS])
+      .required(),
     /** The whole period once extended, in the same unit; null: no extension. */
     extendedTo: number(800).nullable().default(null),
     /** Days in which processing stops after a consent was taken back; null: the law says nothing. */
@@ -26,7 +32,16 @@ export const lawDraftSchema = yup
   .noUnknown();
 
 /** Whether the organisation comes under a law of another place. */
-export const lawStandSchema = yup.object({ regime: yup.string().oneOf([...REGIME_IDS]).required(), isMet: yup.boolean().required(), reason: yup.string().trim().min(5, 'Say why in a sentence.').max(1000).required('Say why in a sentence.') }).noUnknown();
+export const lawStandSchema = yup
+  .object({
+    regime: yup
+      .string()
+      .oneOf([...REGIME_IDS])
+      .required(),
+    isMet: yup.boolean().required(),
+    reason: yup.string().trim().min(5, 'Say why in a sentence.').max(1000).required('Say why in a sentence.'),
+  })
+  .noUnknown();
 
 export type LawDraft = yup.InferType<typeof lawDraftSchema>;
 
@@ -36,10 +51,20 @@ export function draftOf(row: Regime): Omit<LawDraft, 'reason' | 'source'> & { so
   const in_ = (period: Period) => (period as Record<string, number>)[unit] ?? 0;
   const appeal = row.appeal !== null && row.appeal !== 'authority' ? row.appeal : null;
   const withdrawal = row.acts.find((act) => act.rights.includes('withdrawal') && act.within !== 'at-once');
-  const days = (period: Period | undefined | 'at-once') => (period && period !== 'at-once' && 'days' in period ? period.days : null);
+  const days = (period: Period | undefined | 'at-once') =>
+    period && period !== 'at-once' && 'days' in period ? period.days : null;
   return {
-    regime: row.id, effectiveFrom: row.effectiveFrom, respondIn: in_(row.respond), unit, extendedTo: row.extension === null || row.extension === 'open' ? null : in_(row.extension.total) || null,
-    withdrawalDays: days(withdrawal?.within), appealDays: days(appeal?.within), appealMoreDays: days(appeal?.extendable), gpcFrom: row.gpcFrom, source: row.source, reason: '',
+    regime: row.id,
+    effectiveFrom: row.effectiveFrom,
+    respondIn: in_(row.respond),
+    unit,
+    extendedTo: row.extension === null || row.extension === 'open' ? null : in_(row.extension.total) || null,
+    withdrawalDays: days(withdrawal?.within),
+    appealDays: days(appeal?.within),
+    appealMoreDays: days(appeal?.extendable),
+    gpcFrom: row.gpcFrom,
+    source: row.source,
+    reason: '',
   };
 }
 
@@ -51,12 +76,40 @@ export function rowOf(before: Regime, draft: LawDraft): Regime {
   const atOnce = before.acts.filter((act) => act.rights.includes('withdrawal') && act.within === 'at-once');
   const others = before.acts.filter((act) => !act.rights.includes('withdrawal'));
   // An opt-out whose time is that of the answer follows it.
-  const follow = (act: ActRule): ActRule => (act.isWholeDuty && JSON.stringify(act.within) === JSON.stringify(before.respond) ? { ...act, within: respond, source: draft.source } : act);
-  const withdrawal: ActRule[] = draft.withdrawalDays ? [{ rights: ['withdrawal'], within: { days: draft.withdrawalDays }, isWholeDuty: false, extendable: false, source: draft.source }] : atOnce;
+  const follow = (act: ActRule): ActRule =>
+    act.isWholeDuty && JSON.stringify(act.within) === JSON.stringify(before.respond)
+      ? { ...act, within: respond, source: draft.source }
+      : act;
+  const withdrawal: ActRule[] = draft.withdrawalDays
+    ? [
+        {
+          rights: ['withdrawal'],
+          within: { days: draft.withdrawalDays },
+          isWholeDuty: false,
+          extendable: false,
+          source: draft.source,
+        },
+      ]
+    : atOnce;
   const kind = before.appeal !== null && before.appeal !== 'authority' ? before.appeal.kind : 'appeal';
-  const appeal: Regime['appeal'] = draft.appealDays ? { within: { days: draft.appealDays }, ...(draft.appealMoreDays ? { extendable: { days: draft.appealMoreDays } } : {}), kind } : before.appeal === 'authority' ? 'authority' : null;
+  const appeal: Regime['appeal'] = draft.appealDays
+    ? {
+        within: { days: draft.appealDays },
+        ...(draft.appealMoreDays ? { extendable: { days: draft.appealMoreDays } } : {}),
+        kind,
+      }
+    : before.appeal === 'authority'
+      ? 'authority'
+      : null;
   return {
-    ...before, effectiveFrom: draft.effectiveFrom, respond, extension: isOpen ? 'open' : draft.extendedTo ? { total: period(draft.extendedTo) } : null,
-    acts: [...others.map(follow), ...withdrawal], appeal, gpcFrom: draft.gpcFrom ?? null, source: draft.source, isConfirmed: true,
+    ...before,
+    effectiveFrom: draft.effectiveFrom,
+    respond,
+    extension: isOpen ? 'open' : draft.extendedTo ? { total: period(draft.extendedTo) } : null,
+    acts: [...others.map(follow), ...withdrawal],
+    appeal,
+    gpcFrom: draft.gpcFrom ?? null,
+    source: draft.source,
+    isConfirmed: true,
   };
 }

@@ -4,7 +4,10 @@ import { targetDays } from './targets';
 
 const on = '2026-11-24';
 const DANE = { established: ['DK'], notMet: [] };
-const ids = (...asked: Parameters<typeof lawsFor>) => lawsFor(...asked).laws.map(({ regime }) => regime).join(' ');
+const ids = (...asked: Parameters<typeof lawsFor>) =>
+  lawsFor(...asked)
+    .laws.map(({ regime }) => regime)
+    .join(' ');
 
 describe('which laws bind, by where the person lives and where the organisation is', () => {
   test.each([
@@ -33,16 +36,22 @@ describe('which laws bind, by where the person lives and where the organisation 
   });
 
   test('what is not known or not there is said', () => {
-    const codes = (country: string | null, region: string | null) => lawsFor({ country, region }, 'access', DANE, on).reasons.map(({ code }) => code);
+    const codes = (country: string | null, region: string | null) =>
+      lawsFor({ country, region }, 'access', DANE, on).reasons.map(({ code }) => code);
     expect(codes(null, null)).toEqual(['place-unknown']);
     expect(codes('US', 'NV')).toEqual(['no-local-law']);
     expect(codes('DK', null)).toEqual([]);
-    expect(lawsFor({ country: 'US', region: 'TN' }, 'access', DANE, '2025-06-30').reasons).toMatchObject([{ code: 'not-in-force', text: expect.stringContaining('1 Jul 2025') }]);
+    expect(lawsFor({ country: 'US', region: 'TN' }, 'access', DANE, '2025-06-30').reasons).toMatchObject([
+      { code: 'not-in-force', text: expect.stringContaining('1 Jul 2025') },
+    ]);
   });
 
   test('a right that the state’s law does not know comes from the law of the establishment', () => {
     const found = lawsFor({ country: 'US', region: 'CA' }, 'restriction', DANE, on);
-    expect(found).toMatchObject({ laws: [{ regime: 'eu-gdpr', reasons: [{ code: 'establishment', source: 'GDPR art. 3(1)' }] }], reasons: [{ code: 'right-unknown-there' }] });
+    expect(found).toMatchObject({
+      laws: [{ regime: 'eu-gdpr', reasons: [{ code: 'establishment', source: 'GDPR art. 3(1)' }] }],
+      reasons: [{ code: 'right-unknown-there' }],
+    });
     expect(ids({ country: 'US', region: 'IA' }, 'rectification', DANE, on)).toBe('eu-gdpr');
   });
 
@@ -50,12 +59,20 @@ describe('which laws bind, by where the person lives and where the organisation 
     const american = { established: ['US'], notMet: ['us-va'] };
     expect(ids({ country: 'US', region: 'CA' }, 'access', american, on)).toBe('us-ca');
     expect(ids({ country: 'DK', region: null }, 'access', american, on)).toBe('eu-gdpr');
-    expect(lawsFor({ country: 'US', region: 'VA' }, 'access', american, on)).toMatchObject({ laws: [], reasons: [{ code: 'thresholds-not-met' }, { code: 'no-law-found' }] });
-    expect(ids({ country: 'US', region: 'CA' }, 'access', { established: ['DK', 'GB', 'CH'], notMet: [] }, on)).toBe('us-ca eu-gdpr uk-gdpr ch-fadp');
+    expect(lawsFor({ country: 'US', region: 'VA' }, 'access', american, on)).toMatchObject({
+      laws: [],
+      reasons: [{ code: 'thresholds-not-met' }, { code: 'no-law-found' }],
+    });
+    expect(ids({ country: 'US', region: 'CA' }, 'access', { established: ['DK', 'GB', 'CH'], notMet: [] }, on)).toBe(
+      'us-ca eu-gdpr uk-gdpr ch-fadp',
+    );
   });
 
   test('whatever is proposed is in the table', () => {
-    for (const country of ['DK', 'GB', 'CH', 'US', 'CA', 'BR', 'ZZ']) for (const region of [null, 'CA', 'QC', 'TX', 'ZZ']) for (const { regime } of lawsFor({ country, region }, 'erasure', DANE, on).laws) expect(SHIPPED_LAWS.map(({ id }) => id)).toContain(regime);
+    for (const country of ['DK', 'GB', 'CH', 'US', 'CA', 'BR', 'ZZ'])
+      for (const region of [null, 'CA', 'QC', 'TX', 'ZZ'])
+        for (const { regime } of lawsFor({ country, region }, 'erasure', DANE, on).laws)
+          expect(SHIPPED_LAWS.map(({ id }) => id)).toContain(regime);
   });
 });
 
@@ -69,11 +86,18 @@ describe('internal targets', () => {
     ['2026-11-26', true, 'answer'],
     ['2026-11-25', true, null],
   ])('on %s, decided %s: %s', (today, isDecided, missed) => {
-    expect(targetDays({ ...base, today, isDecided })).toEqual({ decideBy: '2026-11-16', answerBy: '2026-11-25', missed });
+    expect(targetDays({ ...base, today, isDecided })).toEqual({
+      decideBy: '2026-11-16',
+      answerBy: '2026-11-25',
+      missed,
+    });
   });
 
   test('nothing is missed once it is answered, and a pause moves the marks along', () => {
     expect(targetDays({ ...base, today: '2027-01-01', isAnswered: true }).missed).toBeNull();
-    expect(targetDays({ ...base, dueOn: '2026-12-11', today: '2026-11-17' })).toMatchObject({ decideBy: '2026-11-21', missed: null });
+    expect(targetDays({ ...base, dueOn: '2026-12-11', today: '2026-11-17' })).toMatchObject({
+      decideBy: '2026-11-21',
+      missed: null,
+    });
   });
 });

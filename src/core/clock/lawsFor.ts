@@ -5,7 +5,38 @@ import { SHIPPED_LAWS } from './shippedLaws';
 import { lawsOn, regimeById, type Laws, type Regime } from './regimes';
 
 // The member states, and Iceland, Liechtenstein and Norway through the EEA Agreement.
-const EEA = new Set(['AT', 'BE', 'BG', 'CY', 'CZ', 'DE', 'DK', 'EE', 'ES', 'FI', 'FR', 'GR', 'HR', 'HU', 'IE', 'IS', 'IT', 'LI', 'LT', 'LU', 'LV', 'MT', 'NL', 'NO', 'PL', 'PT', 'RO', 'SE', 'SI', 'SK']);
+const EEA = new Set([
+  'AT',
+  'BE',
+  'BG',
+  'CY',
+  'CZ',
+  'DE',
+  'DK',
+  'EE',
+  'ES',
+  'FI',
+  'FR',
+  'GR',
+  'HR',
+  'HU',
+  'IE',
+  'IS',
+  'IT',
+  'LI',
+  'LT',
+  'LU',
+  'LV',
+  'MT',
+  'NL',
+  'NO',
+  'PL',
+  'PT',
+  'RO',
+  'SE',
+  'SI',
+  'SK',
+]);
 /** Laws that bind whoever is established there, wherever the person lives. */
 const BY_ESTABLISHMENT = new Set<string>(['eu-gdpr', 'uk-gdpr', 'ch-fadp']);
 
@@ -45,15 +76,33 @@ export interface BindingLaws {
  * @param on day of receipt: a law counts from the day it is in force
  * @example lawsFor({ country: 'US', region: 'CA' }, 'access', { established: ['DK'], notMet: [] }, '2026-11-24').laws.map(({ regime }) => regime) // ['us-ca', 'eu-gdpr']
  */
-export function lawsFor(place: Place, right: Right, standpoint: Standpoint, on: Day, laws: Laws = SHIPPED_LAWS): BindingLaws {
-  const where: Place = { country: place.country?.trim().toUpperCase() || null, region: place.region?.trim().toUpperCase().replace(/^[A-Z]{2}-/, '') || null };
+export function lawsFor(
+  place: Place,
+  right: Right,
+  standpoint: Standpoint,
+  on: Day,
+  laws: Laws = SHIPPED_LAWS,
+): BindingLaws {
+  const where: Place = {
+    country: place.country?.trim().toUpperCase() || null,
+    region:
+      place.region
+        ?.trim()
+        .toUpperCase()
+        .replace(/^[A-Z]{2}-/, '') || null,
+  };
   const reasons: Reason[] = [];
-  if (where.country === null) reasons.push(reason('place-unknown', 'Where the person lives is not known; only the laws of the establishment are counted.'));
+  if (where.country === null)
+    reasons.push(
+      reason('place-unknown', 'Where the person lives is not known; only the laws of the establishment are counted.'),
+    );
   const local: BindingLaw[] = [];
   const home: BindingLaw[] = [];
   let isPlaceCovered = false;
   for (const law of lawsOn(on, laws)) {
-    const established = BY_ESTABLISHMENT.has(law.id) ? standpoint.established.find((country) => isIn(law, country.toUpperCase())) : undefined;
+    const established = BY_ESTABLISHMENT.has(law.id)
+      ? standpoint.established.find((country) => isIn(law, country.toUpperCase()))
+      : undefined;
     const lives = where.country !== null && livesUnder(law, where);
     if (!established && !lives) continue;
     isPlaceCovered ||= lives;
@@ -62,18 +111,41 @@ export function lawsFor(place: Place, right: Right, standpoint: Standpoint, on: 
       continue;
     }
     if (!established && standpoint.notMet.includes(law.id)) {
-      reasons.push(reason('thresholds-not-met', `The organisation has stated that it does not meet what ${law.title} asks for.`, law.source));
+      reasons.push(
+        reason(
+          'thresholds-not-met',
+          `The organisation has stated that it does not meet what ${law.title} asks for.`,
+          law.source,
+        ),
+      );
       continue;
     }
     const why = [
-      ...(lives ? [reason('place', `The person lives in ${sayPlace(where)}: ${law.title}.`, law.id === 'eu-gdpr' ? 'GDPR art. 3(1), 3(2)' : law.source)] : []),
-      ...(established ? [reason('establishment', `The organisation is established in ${established}, so its own law covers everybody whose data it holds.`, law.id === 'eu-gdpr' ? 'GDPR art. 3(1)' : law.source)] : []),
+      ...(lives
+        ? [
+            reason(
+              'place',
+              `The person lives in ${sayPlace(where)}: ${law.title}.`,
+              law.id === 'eu-gdpr' ? 'GDPR art. 3(1), 3(2)' : law.source,
+            ),
+          ]
+        : []),
+      ...(established
+        ? [
+            reason(
+              'establishment',
+              `The organisation is established in ${established}, so its own law covers everybody whose data it holds.`,
+              law.id === 'eu-gdpr' ? 'GDPR art. 3(1)' : law.source,
+            ),
+          ]
+        : []),
     ];
     (lives ? local : home).push({ regime: law.id, reasons: why });
   }
   if (where.country !== null && !isPlaceCovered) reasons.push(notThere(where, on, laws));
   const found = [...local, ...home];
-  if (found.length === 0) reasons.push(reason('no-law-found', 'No law of the table binds this request. Somebody has to look.'));
+  if (found.length === 0)
+    reasons.push(reason('no-law-found', 'No law of the table binds this request. Somebody has to look.'));
   return { laws: found, reasons };
 }
 
@@ -89,9 +161,15 @@ function livesUnder(law: Regime, { country, region }: Place): boolean {
 }
 
 function notThere(where: Place, on: Day, laws: Laws): Reason {
-  const later = [...new Set(laws.map(({ id }) => id))].map((id) => regimeById(id, undefined, laws)!).find((law) => law.effectiveFrom > on && livesUnder(law, where));
-  if (later) return reason('not-in-force', `${later.title} is in force from ${sayDay(later.effectiveFrom)}.`, later.source);
-  return reason('no-local-law', `No law of ${sayPlace(where)} is in the table${where.country === 'US' && !where.region ? '; the state is not known' : ''}.`);
+  const later = [...new Set(laws.map(({ id }) => id))]
+    .map((id) => regimeById(id, undefined, laws)!)
+    .find((law) => law.effectiveFrom > on && livesUnder(law, where));
+  if (later)
+    return reason('not-in-force', `${later.title} is in force from ${sayDay(later.effectiveFrom)}.`, later.source);
+  return reason(
+    'no-local-law',
+    `No law of ${sayPlace(where)} is in the table${where.country === 'US' && !where.region ? '; the state is not known' : ''}.`,
+  );
 }
 
 function sayPlace({ country, region }: Place): string {

@@ -1,4 +1,13 @@
-import { addDays, addMonths, addWorkingDays, localDay, sayDay, weekdayOf, type Day, type HolidayOf } from '../shared/days';
+import {
+  addDays,
+  addMonths,
+  addWorkingDays,
+  localDay,
+  sayDay,
+  weekdayOf,
+  type Day,
+  type HolidayOf,
+} from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import type { Right } from '../requests/rights';
 import type { ClockEvent, ClockRefusal } from './events';
@@ -45,8 +54,21 @@ export interface LawReading extends LegalDates {
 
 export function readLaw(one: Case): LawReading {
   const { regime, receivedOn, holidayOf } = one;
-  const reasons: Reason[] = [reason('received', `Received ${sayDay(receivedOn)}.`, regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(1)' : undefined)];
-  if (!regime.isConfirmed) reasons.push(reason('law-not-confirmed', `This row of the table of laws has not been compared with the text of the law; where it may be shorter, the shorter stands.`, regime.source));
+  const reasons: Reason[] = [
+    reason(
+      'received',
+      `Received ${sayDay(receivedOn)}.`,
+      regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(1)' : undefined,
+    ),
+  ];
+  if (!regime.isConfirmed)
+    reasons.push(
+      reason(
+        'law-not-confirmed',
+        `This row of the table of laws has not been compared with the text of the law; where it may be shorter, the shorter stands.`,
+        regime.source,
+      ),
+    );
   const act = actRuleFor(one);
   const questions = weighQuestions(one, act, reasons);
   const start = startOf(one, questions, reasons);
@@ -56,21 +78,47 @@ export function readLaw(one: Case): LawReading {
 
   const first = place(one, start, respond, shift);
   const plain = add(start, respond, holidayOf);
-  reasons.push(reason('period', `${sayPeriod(respond)} from ${sayDay(start)} ends ${sayDay(plain)}.`, wholeDuty ? act.source : regime.source));
+  reasons.push(
+    reason(
+      'period',
+      `${sayPeriod(respond)} from ${sayDay(start)} ends ${sayDay(plain)}.`,
+      wholeDuty ? act.source : regime.source,
+    ),
+  );
   const extension = answerExtension(one.events);
   const extendable = isExtendable(regime, act);
   const extended = extendable ? extendedDue(one, start, shift, extension) : null;
-  if (shift > 0) reasons.push(reason('shifted', `Waiting for the person adds ${shift} ${shift === 1 ? 'day' : 'days'}: ${sayDay(addDays(plain, shift))}.`));
+  if (shift > 0)
+    reasons.push(
+      reason(
+        'shifted',
+        `Waiting for the person adds ${shift} ${shift === 1 ? 'day' : 'days'}: ${sayDay(addDays(plain, shift))}.`,
+      ),
+    );
 
   const announced = extension && extended ? extended : null;
   if (announced) reasons.push(reason('extended', `Extended with a reason: ${sayDay(announced)}.`, regime.source));
   else if (extension) reasons.push(reason('not-extendable', 'This law knows no extension here.', regime.source));
   const dueOn = announced ?? first;
   const unrolled = announced ? null : addDays(plain, shift);
-  if (unrolled && unrolled !== first) reasons.push(reason('rolled', `${sayDay(unrolled)} is ${whyClosed(unrolled, holidayOf)}; the next day that counts is ${sayDay(first)}.`, regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(4)' : regime.source));
+  if (unrolled && unrolled !== first)
+    reasons.push(
+      reason(
+        'rolled',
+        `${sayDay(unrolled)} is ${whyClosed(unrolled, holidayOf)}; the next day that counts is ${sayDay(first)}.`,
+        regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(4)' : regime.source,
+      ),
+    );
 
   const actBy = act ? actDate(one, act, dueOn) : null;
-  if (act && actBy) reasons.push(reason('act-first', `The act itself is due ${act.within === 'at-once' ? 'at once' : `by ${sayDay(actBy)}`}; the answer follows.`, act.source));
+  if (act && actBy)
+    reasons.push(
+      reason(
+        'act-first',
+        `The act itself is due ${act.within === 'at-once' ? 'at once' : `by ${sayDay(actBy)}`}; the answer follows.`,
+        act.source,
+      ),
+    );
   const acknowledges = regime.acknowledge?.rights.includes(one.right);
   return {
     regime: regime.id,
@@ -143,7 +191,9 @@ const SOURCES = { identity: 'GDPR art. 12(6)', clarification: 'GDPR recital 63',
 
 /** The questions that stop the clock or move its start: those of the law's kinds, asked in time, and before the answer was due. */
 function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Question[] {
-  const all = (['identity', 'clarification', 'fee'] as const).flatMap((kind) => questionsOf(kind, one.events, one.zone, one.receivedOn));
+  const all = (['identity', 'clarification', 'fee'] as const).flatMap((kind) =>
+    questionsOf(kind, one.events, one.zone, one.receivedOn),
+  );
   const counting: Question[] = [];
   for (const question of all.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0))) {
     const said = `${ASKED[question.kind]} ${question.kind === 'fee' ? 'was ' : ''}asked ${sayDay(question.from)}, ${question.to ? `${question.kind === 'fee' ? 'paid' : 'given'} ${sayDay(question.to)}` : 'still open, counted as if answered today'}`;
@@ -153,11 +203,23 @@ function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Ques
     }
     const dueThen = dueAt(one, act, counting, question.from);
     if (question.from > dueThen) {
-      reasons.push(reason('asked-after-due', `${said}; the answer was due ${sayDay(dueThen)}, so the question changes nothing.`, one.regime.source));
+      reasons.push(
+        reason(
+          'asked-after-due',
+          `${said}; the answer was due ${sayDay(dueThen)}, so the question changes nothing.`,
+          one.regime.source,
+        ),
+      );
       continue;
     }
     if (question.kind !== 'fee' && !isInTime(question, one.askWithinDays)) {
-      reasons.push(reason('asked-late', `${said}. It had to be asked without undue delay, by ${sayDay(askBy(question.raisedOn, one.askWithinDays))}; asked later it stops nothing, and the clock runs on.`, 'EDPB Guidelines 01/2022, 156–157'));
+      reasons.push(
+        reason(
+          'asked-late',
+          `${said}. It had to be asked without undue delay, by ${sayDay(askBy(question.raisedOn, one.askWithinDays))}; asked later it stops nothing, and the clock runs on.`,
+          'EDPB Guidelines 01/2022, 156–157',
+        ),
+      );
       continue;
     }
     if (one.regime[question.kind] === 'pauses') reasons.push(reason('paused', `${said}.`, SOURCES[question.kind]));
@@ -168,7 +230,9 @@ function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Ques
 
 /** When the answer was due, seen from a day, with what had been asked by then. */
 function dueAt(one: Case, act: ActRule | null, asked: readonly Question[], day: Day): Day {
-  const then: Question[] = asked.map((question) => (question.to !== null && question.to > day ? { ...question, to: null } : question));
+  const then: Question[] = asked.map((question) =>
+    question.to !== null && question.to > day ? { ...question, to: null } : question,
+  );
   const before: Case = { ...one, today: day };
   const start = startOf(before, then, []);
   const shift = shiftOf(before, then, start);
@@ -185,14 +249,24 @@ function startOf({ regime, today, receivedOn }: Case, questions: readonly Questi
     if (regime[kind] !== 'moves-start') continue;
     const day = to ?? today;
     if (day > start) start = day;
-    reasons.push(reason('start-moved', `The period starts when ${kind === 'fee' ? 'the fee is paid' : 'identity is proven'}: ${to ? sayDay(to) : 'not yet, shown as if today'}.`, 'UK GDPR art. 12A'));
+    reasons.push(
+      reason(
+        'start-moved',
+        `The period starts when ${kind === 'fee' ? 'the fee is paid' : 'identity is proven'}: ${to ? sayDay(to) : 'not yet, shown as if today'}.`,
+        'UK GDPR art. 12A',
+      ),
+    );
   }
   return start;
 }
 
 /** Days that waiting for the person adds. What lies before the start was not running yet. */
 function shiftOf({ regime, today }: Case, questions: readonly Question[], start: Day): number {
-  return unionDays(questions.filter(({ kind }) => regime[kind] === 'pauses'), today, start);
+  return unionDays(
+    questions.filter(({ kind }) => regime[kind] === 'pauses'),
+    today,
+    start,
+  );
 }
 
 function extendedDue(one: Case, start: Day, shift: number, extension: ClockEvent | undefined): Day | null {
@@ -210,7 +284,11 @@ function actDate(one: Case, act: ActRule, dueOn: Day): Day {
 export function checkExtension(one: Case, extension: ClockEvent): ClockRefusal | null {
   const act = actRuleFor(one);
   // The last day to announce is the one that stood when it was announced: later pauses do not move it.
-  const before: Case = { ...one, events: one.events.slice(0, one.events.indexOf(extension)), today: localDay(extension.at, one.zone) };
+  const before: Case = {
+    ...one,
+    events: one.events.slice(0, one.events.indexOf(extension)),
+    today: localDay(extension.at, one.zone),
+  };
   const questions = weighQuestions(before, act, []);
   const start = startOf(before, questions, []);
   const respond = act?.isWholeDuty && act.within !== 'at-once' ? act.within : one.regime.respond;
@@ -218,7 +296,9 @@ export function checkExtension(one: Case, extension: ClockEvent): ClockRefusal |
   if (before.today > extendBy) return { code: 'extension-too-late', announcedOn: before.today, extendBy };
   if (one.regime.extension !== 'open') return null;
   if (!extension.until) return { code: 'extension-needs-until', regime: one.regime.id };
-  return extension.until <= extendBy ? { code: 'extension-until-too-early', until: extension.until, dueOn: extendBy } : null;
+  return extension.until <= extendBy
+    ? { code: 'extension-until-too-early', until: extension.until, dueOn: extendBy }
+    : null;
 }
 
 function lastAppeal({ events }: Case): { appeal: ClockEvent; extension: ClockEvent | undefined } | null {
@@ -233,7 +313,13 @@ function appealDates(one: Case, reasons: Reason[]): { appealDueOn: Day | null; a
   const from = localDay(last.appeal.at, one.zone);
   const first = add(from, rule.within, one.holidayOf);
   const due = last.extension && rule.extendable ? add(first, rule.extendable, one.holidayOf) : first;
-  reasons.push(reason('appeal', `The ${rule.kind} came ${sayDay(from)}; it is due ${sayDay(due)}${due === first ? '' : ', extended with a reason'}.`, one.appealRegime.source));
+  reasons.push(
+    reason(
+      'appeal',
+      `The ${rule.kind} came ${sayDay(from)}; it is due ${sayDay(due)}${due === first ? '' : ', extended with a reason'}.`,
+      one.appealRegime.source,
+    ),
+  );
   return { appealDueOn: due, appealExtendBy: rule.extendable ? first : null };
 }
 
@@ -242,7 +328,8 @@ export function checkAppealExtension(one: Case): ClockRefusal | null {
   const last = lastAppeal(one);
   if (!last?.extension) return null;
   const rule = one.appealRegime.appeal;
-  if (rule === null || rule === 'authority' || !rule.extendable) return { code: 'extension-not-allowed', regime: one.regime.id, right: one.right };
+  if (rule === null || rule === 'authority' || !rule.extendable)
+    return { code: 'extension-not-allowed', regime: one.regime.id, right: one.right };
   const extendBy = add(localDay(last.appeal.at, one.zone), rule.within, one.holidayOf);
   const announcedOn = localDay(last.extension.at, one.zone);
   return announcedOn > extendBy ? { code: 'extension-too-late', announcedOn, extendBy } : null;

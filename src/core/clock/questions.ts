@@ -23,11 +23,22 @@ const PAIRS: Record<QuestionKind, [ClockEventKind, ClockEventKind]> = {
 };
 
 /** What was asked of one kind, with its answer, in the order of asking. */
-export function questionsOf(kind: QuestionKind, events: readonly ClockEvent[], zone: string, receivedOn: Day): Question[] {
+export function questionsOf(
+  kind: QuestionKind,
+  events: readonly ClockEvent[],
+  zone: string,
+  receivedOn: Day,
+): Question[] {
   const [asked, answered] = PAIRS[kind];
   const questions: Question[] = [];
   for (const event of inOrder(events)) {
-    if (event.kind === asked) questions.push({ kind, from: localDay(event.at, zone), to: null, raisedOn: event.raisedAt ? localDay(event.raisedAt, zone) : receivedOn });
+    if (event.kind === asked)
+      questions.push({
+        kind,
+        from: localDay(event.at, zone),
+        to: null,
+        raisedOn: event.raisedAt ? localDay(event.raisedAt, zone) : receivedOn,
+      });
     const last = questions.at(-1);
     if (event.kind === answered && last) last.to = localDay(event.at, zone);
   }
@@ -49,7 +60,9 @@ export function isInTime(question: Question, withinDays: number): boolean {
  * @example unionDays([{ kind: 'identity', from: '2026-10-27', to: '2026-10-28' }], '2026-11-24') // 1
  */
 export function unionDays(spans: readonly Pause[], today: Day, start?: Day): number {
-  const ordered = spans.map(({ from, to }) => ({ from: start && from < start ? start : from, to: to ?? today })).sort((a, b) => (a.from < b.from ? -1 : 1));
+  const ordered = spans
+    .map(({ from, to }) => ({ from: start && from < start ? start : from, to: to ?? today }))
+    .sort((a, b) => (a.from < b.from ? -1 : 1));
   let total = 0;
   let reached: Day | null = null;
   for (const { from, to } of ordered) {

@@ -3,8 +3,31 @@ import type { Day } from '../shared/days';
 import { SHIPPED_LAWS } from './shippedLaws';
 
 export const REGIME_IDS = [
-  'eu-gdpr', 'uk-gdpr', 'ch-fadp', 'us-ca', 'us-va', 'us-ut', 'us-tx', 'us-mt', 'us-tn', 'us-co', 'us-ct', 'us-or', 'us-ia', 'us-de', 'us-nj',
-  'us-nh', 'us-ne', 'us-md', 'us-mn', 'us-in', 'us-ky', 'us-ri', 'ca-pipeda', 'ca-qc', 'br-lgpd',
+  'eu-gdpr',
+  'uk-gdpr',
+  'ch-fadp',
+  'us-ca',
+  'us-va',
+  'us-ut',
+  'us-tx',
+  'us-mt',
+  'us-tn',
+  'us-co',
+  'us-ct',
+  'us-or',
+  'us-ia',
+  'us-de',
+  'us-nj',
+  'us-nh',
+  'us-ne',
+  'us-md',
+  'us-mn',
+  'us-in',
+  'us-ky',
+  'us-ri',
+  'ca-pipeda',
+  'ca-qc',
+  'br-lgpd',
 ] as const;
 
 export type RegimeId = (typeof REGIME_IDS)[number];
@@ -76,7 +99,12 @@ export function regimeById(id: string, on?: Day, laws: Laws = SHIPPED_LAWS): Reg
 
 /** The day from which a law is in force at all; null: there is no such law. */
 export function inForceFrom(id: string, laws: Laws = SHIPPED_LAWS): Day | null {
-  return laws.filter((row) => row.id === id).map(({ effectiveFrom }) => effectiveFrom).sort()[0] ?? null;
+  return (
+    laws
+      .filter((row) => row.id === id)
+      .map(({ effectiveFrom }) => effectiveFrom)
+      .sort()[0] ?? null
+  );
 }
 
 /** Each law once, by its row of a day, in the order of the table. */

@@ -24,10 +24,19 @@ export interface TargetDays {
  * @param facts.dueOn the legal day, with pauses and extension in it: a pause moves the targets along
  * @example targetDays({ receivedOn: '2026-11-01', dueOn: '2026-12-01', today: '2026-11-20', isDecided: false, isAnswered: false }) // missed: 'decide'
  */
-export function targetDays(facts: { receivedOn: Day; dueOn: Day; today: Day; isDecided: boolean; isAnswered: boolean }, targets: Targets = TARGETS): TargetDays {
+export function targetDays(
+  facts: { receivedOn: Day; dueOn: Day; today: Day; isDecided: boolean; isAnswered: boolean },
+  targets: Targets = TARGETS,
+): TargetDays {
   const days = Math.max(0, daysBetween(facts.receivedOn, facts.dueOn));
   const at = (share: number) => addDays(facts.receivedOn, Math.floor(days * share));
   const [decideBy, answerBy] = [at(targets.decide), at(targets.answer)];
-  const missed = facts.isAnswered ? null : facts.today > answerBy ? 'answer' : !facts.isDecided && facts.today > decideBy ? 'decide' : null;
+  const missed = facts.isAnswered
+    ? null
+    : facts.today > answerBy
+      ? 'answer'
+      : !facts.isDecided && facts.today > decideBy
+        ? 'decide'
+        : null;
   return { decideBy, answerBy, missed };
 }

@@ -31,7 +31,15 @@ export interface FollowTimes {
  * @param times per no: when it was said, and when each system that holds the person had followed (null: not yet), epoch milliseconds
  */
 export function followTimes(times: readonly { saidAt: number; followedAt: readonly (number | null)[] }[]): FollowTimes {
-  const hours = times.filter(({ followedAt }) => followedAt.length > 0 && followedAt.every((at) => at !== null)).map(({ saidAt, followedAt }) => Math.max(0, Math.max(...(followedAt as number[])) - saidAt) / 3_600_000).sort((a, b) => a - b);
+  const hours = times
+    .filter(({ followedAt }) => followedAt.length > 0 && followedAt.every((at) => at !== null))
+    .map(({ saidAt, followedAt }) => Math.max(0, Math.max(...(followedAt as number[])) - saidAt) / 3_600_000)
+    .sort((a, b) => a - b);
   const open = times.filter(({ followedAt }) => followedAt.some((at) => at === null)).length;
-  return { count: hours.length, open, medianHours: hours.length > 0 ? hours[Math.floor((hours.length - 1) / 2)]! : null, worstHours: hours.at(-1) ?? null };
+  return {
+    count: hours.length,
+    open,
+    medianHours: hours.length > 0 ? hours[Math.floor((hours.length - 1) / 2)]! : null,
+    worstHours: hours.at(-1) ?? null,
+  };
 }

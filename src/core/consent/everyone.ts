@@ -44,16 +44,34 @@ export class Everyone {
    * @param people one more than the largest person number
    * @param numbers of the purposes as the choices carry them
    */
-  constructor(people: number, private readonly rules: Rules, numbers: ReadonlyMap<string, number>, termsOf: (no: number) => Terms) {
+  constructor(
+    people: number,
+    private readonly rules: Rules,
+    numbers: ReadonlyMap<string, number>,
+    termsOf: (no: number) => Terms,
+  ) {
     for (const purpose of rules.purposes.values()) {
       const no = numbers.get(purpose.id);
       if (no !== undefined) this.laneOf.set(no, this.lanes.length);
-      this.lanes.push({ purpose, isConfirmed: rules.windows.everAsked.has(purpose.id), kind: purpose.kind, line: [], lastAt: new Float64Array(people).fill(NEVER), lastRank: new Uint8Array(people), lastTerms: new Uint32Array(people), lastNoAt: new Float64Array(people).fill(NEVER), firstYesAt: new Float64Array(people).fill(Infinity) });
+      this.lanes.push({
+        purpose,
+        isConfirmed: rules.windows.everAsked.has(purpose.id),
+        kind: purpose.kind,
+        line: [],
+        lastAt: new Float64Array(people).fill(NEVER),
+        lastRank: new Uint8Array(people),
+        lastTerms: new Uint32Array(people),
+        lastNoAt: new Float64Array(people).fill(NEVER),
+        firstYesAt: new Float64Array(people).fill(Infinity),
+      });
     }
-    for (const lane of this.lanes) lane.line = ancestorsIn(rules.purposes, lane.purpose).map(({ id }) => this.lanes.findIndex((other) => other.purpose.id === id));
+    for (const lane of this.lanes)
+      lane.line = ancestorsIn(rules.purposes, lane.purpose).map(({ id }) =>
+        this.lanes.findIndex((other) => other.purpose.id === id),
+      );
     this.hard = new Uint8Array(people);
     this.seen = new Uint8Array(people);
-        const known = new Map<number, boolean>();
+    const known = new Map<number, boolean>();
     this.isOutdated = (no) => {
       const before = known.get(no);
       if (before !== undefined) return before;
@@ -110,23 +128,31 @@ export class Everyone {
       for (let l = 0; l < this.lanes.length; l++) {
         const standing = this.own(this.lanes[l]!, person, now);
         let permitted = IS_YES[standing]!;
-        for (let a = 0; permitted && a < this.lanes[l]!.line.length; a++) permitted = IS_YES[this.own(this.lanes[this.lanes[l]!.line[a]!]!, person, now)]!;
+        for (let a = 0; permitted && a < this.lanes[l]!.line.length; a++)
+          permitted = IS_YES[this.own(this.lanes[this.lanes[l]!.line[a]!]!, person, now)]!;
         counts[l]![standing * 2 + (permitted ? 1 : 0)]!++;
       }
     }
     counts.forEach((states, l) => {
-      for (let state = 0; state < STATES; state++) if (states[state]! > 0) addShare(shares, this.lanes[l]!.purpose.id, STANDINGS[state >> 1]!, state % 2 === 1, states[state]!);
+      for (let state = 0; state < STATES; state++)
+        if (states[state]! > 0)
+          addShare(shares, this.lanes[l]!.purpose.id, STANDINGS[state >> 1]!, state % 2 === 1, states[state]!);
     });
   }
 
   private own(lane: Lane, person: number, now: number): number {
     if (lane.kind === 'necessary') return ALWAYS;
     let parentsNo = NEVER;
-    for (const index of lane.line) if (this.lanes[index]!.lastNoAt[person]! > parentsNo) parentsNo = this.lanes[index]!.lastNoAt[person]!;
+    for (const index of lane.line)
+      if (this.lanes[index]!.lastNoAt[person]! > parentsNo) parentsNo = this.lanes[index]!.lastNoAt[person]!;
     const [last, first, isOwnNo] = [lane.lastAt[person]!, lane.firstYesAt[person]!, lane.lastRank[person]! > 0];
-    const inherits = parentsNo !== NEVER && (lane.kind !== 'consent' || first <= parentsNo) && (parentsNo > last || (parentsNo === last && !isOwnNo));
+    const inherits =
+      parentsNo !== NEVER &&
+      (lane.kind !== 'consent' || first <= parentsNo) &&
+      (parentsNo > last || (parentsNo === last && !isOwnNo));
     // Whoever has bought is set aside: what is left here has not.
-    if (last === NEVER && !inherits) return lane.kind === 'consent' || lane.kind === 'soft-opt-in' ? NOT_ASKED : DEFAULT;
+    if (last === NEVER && !inherits)
+      return lane.kind === 'consent' || lane.kind === 'soft-opt-in' ? NOT_ASKED : DEFAULT;
     if (inherits || isOwnNo) {
       if (lane.kind === 'legitimate-interest' || lane.kind === 'soft-opt-in') return OBJECTED;
       if (lane.kind === 'opt-out') return OPTED_OUT;
@@ -134,7 +160,9 @@ export class Everyone {
     }
     if (lane.kind === 'legitimate-interest') return DEFAULT;
     if (lane.purpose.shelfLifeDays !== null && now >= last + lane.purpose.shelfLifeDays * DAY) return LAPSED;
-    return lane.purpose.askAgainOnMaterial && this.isOutdated(lane.lastTerms[person]!, lane.purpose) ? OUTDATED : GRANTED;
+    return lane.purpose.askAgainOnMaterial && this.isOutdated(lane.lastTerms[person]!, lane.purpose)
+      ? OUTDATED
+      : GRANTED;
   }
 }
 
@@ -145,7 +173,26 @@ export function addShare(shares: Shares, purpose: string, standing: Standing, pe
   shares.set(purpose, share);
 }
 
-const MARKS = ANSWERS.map((answer) => ({ answerRank: rankOf(answer), isNoAnswer: isNo(answer), leans: !standsAlone(answer) }));
+const MARKS = ANSWERS.map((answer) => ({
+  answerRank: rankOf(answer),
+  isNoAnswer: isNo(answer),
+  leans: !standsAlone(answer),
+}));
 const no = (standing: Standing) => STANDINGS.indexOf(standing);
-const [ALWAYS, NOT_ASKED, DEFAULT, GRANTED, REFUSED, WITHDRAWN, OBJECTED, OPTED_OUT, LAPSED, OUTDATED] = (['always-on', 'not-asked', 'default-permitted', 'granted', 'refused', 'withdrawn', 'objected', 'opted-out', 'lapsed', 'outdated'] as const).map(no) as [number, number, number, number, number, number, number, number, number, number];
-const IS_YES = STANDINGS.map((standing) => standing === 'always-on' || standing === 'default-permitted' || standing === 'granted');
+const [ALWAYS, NOT_ASKED, DEFAULT, GRANTED, REFUSED, WITHDRAWN, OBJECTED, OPTED_OUT, LAPSED, OUTDATED] = (
+  [
+    'always-on',
+    'not-asked',
+    'default-permitted',
+    'granted',
+    'refused',
+    'withdrawn',
+    'objected',
+    'opted-out',
+    'lapsed',
+    'outdated',
+  ] as const
+).map(no) as [number, number, number, number, number, number, number, number, number, number];
+const IS_YES = STANDINGS.map(
+  (standing) => standing === 'always-on' || standing === 'default-permitted' || standing === 'granted',
+);

@@ -51,8 +51,20 @@ function earlier(a: number | null, b: number | null): number | null {
 
 /** Two folds as one: what both together say. Associative and commutative. */
 export function mergeFolds(a: Fold, b: Fold): Fold {
-  const pending = !a.pending || !b.pending ? (a.pending ?? b.pending) : a.pending.closes > b.pending.closes || (a.pending.closes === b.pending.closes && a.pending.seq > b.pending.seq) ? a.pending : b.pending;
-  return { purpose: a.purpose, address: a.address === b.address ? a.address : null, last: later(a.last, b.last), lastNo: later(a.lastNo, b.lastNo), firstYes: earlier(a.firstYes, b.firstYes), pending };
+  const pending =
+    !a.pending || !b.pending
+      ? (a.pending ?? b.pending)
+      : a.pending.closes > b.pending.closes || (a.pending.closes === b.pending.closes && a.pending.seq > b.pending.seq)
+        ? a.pending
+        : b.pending;
+  return {
+    purpose: a.purpose,
+    address: a.address === b.address ? a.address : null,
+    last: later(a.last, b.last),
+    lastNo: later(a.lastNo, b.lastNo),
+    firstYes: earlier(a.firstYes, b.firstYes),
+    pending,
+  };
 }
 
 /** Whether one answer can be folded by itself, without the others of its person. */
@@ -62,7 +74,14 @@ export function standsAlone(answer: Answer): boolean {
 
 /** One answer that stands alone, as a fold. With double opt-in (rule 2) a grant waits. */
 export function foldOne(choice: Choice, confirmWithinHours: number | null, zone: string): Fold {
-  const empty: Fold = { purpose: choice.purpose, address: choice.address, last: null, lastNo: null, firstYes: null, pending: null };
+  const empty: Fold = {
+    purpose: choice.purpose,
+    address: choice.address,
+    last: null,
+    lastNo: null,
+    firstYes: null,
+    pending: null,
+  };
   if (choice.answer === 'grant' && confirmWithinHours !== null) {
     const at = beginning(choice.occurredAt, zone);
     return { ...empty, pending: { at, closes: at + confirmWithinHours * HOUR, seq: choice.seq } };
@@ -71,7 +90,14 @@ export function foldOne(choice: Choice, confirmWithinHours: number | null, zone:
 }
 
 function markOf(choice: Choice, at: number): Mark {
-  return { at, seq: choice.seq, answer: choice.answer, isDay: isDayOnly(choice.occurredAt), terms: choice.terms, isGuarded: false };
+  return {
+    at,
+    seq: choice.seq,
+    answer: choice.answer,
+    isDay: isDayOnly(choice.occurredAt),
+    terms: choice.terms,
+    isGuarded: false,
+  };
 }
 
 function withMark(fold: Fold, mark: Mark): Fold {
@@ -96,7 +122,9 @@ export interface FoldRules {
  * Rule 7: a signal counts where it binds, and not after an opt-in that was given in knowledge of the conflict.
  */
 export function foldChoices(choices: readonly Choice[], rules: FoldRules): Fold[] {
-  const guarded = new Set(choices.filter(({ answer, confirms }) => answer === 'guardian-confirm' && confirms).map(({ confirms }) => confirms));
+  const guarded = new Set(
+    choices.filter(({ answer, confirms }) => answer === 'guardian-confirm' && confirms).map(({ confirms }) => confirms),
+  );
   const folds = new Map<string, Fold>();
   const add = (fold: Fold) => {
     const key = `${fold.purpose}\n${fold.address ?? ''}`;
@@ -109,9 +137,26 @@ export function foldChoices(choices: readonly Choice[], rules: FoldRules): Fold[
       continue;
     }
     if (!standsAlone(choice.answer)) continue;
-    const window = choice.answer === 'grant' ? rules.confirmWithinHours(choice.purpose, beginning(choice.occurredAt, rules.zone)) : null;
-    const confirmedAt = choice.answer === 'grant' && window !== null ? confirmationOf(choice, choices, window, rules.zone) : null;
-    const fold: Fold = confirmedAt === null ? foldOne(choice, window, rules.zone) : withMark({ purpose: choice.purpose, address: choice.address, last: null, lastNo: null, firstYes: null, pending: null }, markOf(choice, confirmedAt));
+    const window =
+      choice.answer === 'grant'
+        ? rules.confirmWithinHours(choice.purpose, beginning(choice.occurredAt, rules.zone))
+        : null;
+    const confirmedAt =
+      choice.answer === 'grant' && window !== null ? confirmationOf(choice, choices, window, rules.zone) : null;
+    const fold: Fold =
+      confirmedAt === null
+        ? foldOne(choice, window, rules.zone)
+        : withMark(
+            {
+              purpose: choice.purpose,
+              address: choice.address,
+              last: null,
+              lastNo: null,
+              firstYes: null,
+              pending: null,
+            },
+            markOf(choice, confirmedAt),
+          );
     if (guarded.has(choice.id) && fold.last && !isNo(choice.answer)) fold.last = { ...fold.last, isGuarded: true };
     add(fold);
   }
@@ -129,7 +174,14 @@ function confirmationOf(grant: Choice, choices: readonly Choice[], windowHours: 
 }
 
 function signalCounts(signal: Choice, choices: readonly Choice[], rules: FoldRules): boolean {
-  if (!gpcBinds(signal.terms.country ?? rules.country, localDay(beginning(signal.occurredAt, rules.zone), rules.zone), rules.laws)) return false;
+  if (
+    !gpcBinds(
+      signal.terms.country ?? rules.country,
+      localDay(beginning(signal.occurredAt, rules.zone), rules.zone),
+      rules.laws,
+    )
+  )
+    return false;
   const at = placeOf(signal, rules.zone);
   let before: { mark: Mark; isTold: boolean } | null = null;
   for (const choice of choices) {

@@ -47,7 +47,9 @@ class Writer extends Place {
     this.time(value.at);
     this.seq(value.seq);
     // The bit of the address is free here (the fold knows it): it says that a guardian confirmed.
-    this.bytes[this.at++] = shapeNo({ answer: value.answer, isDay: value.isDay, hasAddress: false, isTold: false }) | (value.isGuarded ? GUARDED : 0);
+    this.bytes[this.at++] =
+      shapeNo({ answer: value.answer, isDay: value.isDay, hasAddress: false, isTold: false }) |
+      (value.isGuarded ? GUARDED : 0);
     this.view.setUint32(this.at, words.termsNo(value.terms));
     this.at += 4;
   }
@@ -66,12 +68,26 @@ class Reader extends Place {
     const [when, order, no] = [this.time(), this.seq(), this.bytes[this.at++]!];
     this.at += 4;
     const { answer, isDay } = shapeOf(no & ~GUARDED);
-    return { at: when, seq: order, answer, isDay, terms: words.termsOf(this.view.getUint32(this.at - 4)), isGuarded: (no & GUARDED) !== 0 };
+    return {
+      at: when,
+      seq: order,
+      answer,
+      isDay,
+      terms: words.termsOf(this.view.getUint32(this.at - 4)),
+      isGuarded: (no & GUARDED) !== 0,
+    };
   }
 }
 
 function sizeOf(fold: Fold): number {
-  return 3 + (fold.address === null ? 0 : ADDRESS_BYTES) + (fold.last ? MARK_BYTES : 0) + (fold.lastNo && fold.lastNo.seq !== fold.last?.seq ? MARK_BYTES : 0) + (fold.firstYes === null ? 0 : 8) + (fold.pending ? 22 : 0);
+  return (
+    3 +
+    (fold.address === null ? 0 : ADDRESS_BYTES) +
+    (fold.last ? MARK_BYTES : 0) +
+    (fold.lastNo && fold.lastNo.seq !== fold.last?.seq ? MARK_BYTES : 0) +
+    (fold.firstYes === null ? 0 : 8) +
+    (fold.pending ? 22 : 0)
+  );
 }
 
 /**
@@ -86,9 +102,16 @@ export function encodeFolds(folds: readonly Fold[], words: FoldWords): Uint8Arra
   for (const fold of folds) {
     const noIsLast = fold.last !== null && fold.lastNo?.seq === fold.last.seq;
     to.view.setUint16(to.at, words.purposeNo(fold.purpose));
-    to.bytes[to.at + 2] = (fold.address === null ? 0 : HAS_ADDRESS) | (fold.last ? HAS_LAST : 0) | (fold.lastNo && !noIsLast ? HAS_NO : 0) | (noIsLast ? NO_IS_LAST : 0) | (fold.firstYes === null ? 0 : HAS_YES) | (fold.pending ? HAS_PENDING : 0);
+    to.bytes[to.at + 2] =
+      (fold.address === null ? 0 : HAS_ADDRESS) |
+      (fold.last ? HAS_LAST : 0) |
+      (fold.lastNo && !noIsLast ? HAS_NO : 0) |
+      (noIsLast ? NO_IS_LAST : 0) |
+      (fold.firstYes === null ? 0 : HAS_YES) |
+      (fold.pending ? HAS_PENDING : 0);
     to.at += 3;
-    if (fold.address !== null) for (let i = 0; i < ADDRESS_BYTES; i++) to.bytes[to.at++] = parseInt(fold.address.slice(i * 2, i * 2 + 2), 16);
+    if (fold.address !== null)
+      for (let i = 0; i < ADDRESS_BYTES; i++) to.bytes[to.at++] = parseInt(fold.address.slice(i * 2, i * 2 + 2), 16);
     if (fold.last) to.mark(fold.last, words);
     if (fold.lastNo && !noIsLast) to.mark(fold.lastNo, words);
     if (fold.firstYes !== null) to.time(fold.firstYes);

@@ -10,5 +10,8 @@ import type { Day } from '../shared/days';
 export function gpcBinds(country: string | null, day: Day, laws: Laws): boolean {
   if (country === null || country === 'US') return true;
   const [land, region] = country.split('-');
-  return lawsOn(day, laws).some(({ place, gpcFrom }) => gpcFrom !== null && gpcFrom <= day && place.country === land && (!place.region || place.region === region));
+  return lawsOn(day, laws).some(
+    ({ place, gpcFrom }) =>
+      gpcFrom !== null && gpcFrom <= day && place.country === land && (!place.region || place.region === region),
+  );
 }

@@ -22,7 +22,13 @@ export interface LinkedAnswer extends StandingAnswer {
  *
  * @param linkedAt instant since when they are known to be one
  */
-export function standingOfLinked(members: readonly Member[], linkedAt: string, purposes: readonly PurposeVersion[], query: StandingQuery, wordings: readonly WordingVersion[] = []): LinkedAnswer {
+export function standingOfLinked(
+  members: readonly Member[],
+  linkedAt: string,
+  purposes: readonly PurposeVersion[],
+  query: StandingQuery,
+  wordings: readonly WordingVersion[] = [],
+): LinkedAnswer {
   const rules = rulesAt(purposes, wordings, query);
   const known = members.map(({ choices }) => choicesKnown(choices, query));
   const line = ancestorsAndSelf(rules.purposes, query.purpose);
@@ -33,14 +39,31 @@ export function standingOfLinked(members: readonly Member[], linkedAt: string, p
   };
   const facts = mergedFacts(members.map((member) => member.facts));
   const together = readStanding(foldsOf(known.flat(), facts, rules), facts, rules, query.purpose, query.address);
-  const alone = members.map((member, i) => readStanding(foldsOf(known[i]!, member.facts, rules), member.facts, rules, query.purpose, query.address));
+  const alone = members.map((member, i) =>
+    readStanding(foldsOf(known[i]!, member.facts, rules), member.facts, rules, query.purpose, query.address),
+  );
   // Only an answer that counts, given since then: a sign-up that nobody confirmed and an older answer that came late settle nothing.
-  const isSettled = foldsOf(known.flat(), facts, rules).some(({ purpose, last }) => line.includes(purpose) && last !== null && last.at > epochOf(linkedAt));
+  const isSettled = foldsOf(known.flat(), facts, rules).some(
+    ({ purpose, last }) => line.includes(purpose) && last !== null && last.at > epochOf(linkedAt),
+  );
   const spoken = alone.filter(({ becauseSeq }) => becauseSeq !== null);
   const isDisagreed = new Set(spoken.map(({ permitted }) => permitted)).size > 1;
   if (isSettled || !isDisagreed) return said(together, false);
   const no = spoken.find(({ permitted }) => !permitted)!;
-  return said({ ...no, reasons: [...no.reasons, reason('identities-disagree', 'The linked identities said different things; until it is settled the more restrictive one holds.', 'GDPR art. 5(1)(a), 7(1)')] }, true);
+  return said(
+    {
+      ...no,
+      reasons: [
+        ...no.reasons,
+        reason(
+          'identities-disagree',
+          'The linked identities said different things; until it is settled the more restrictive one holds.',
+          'GDPR art. 5(1)(a), 7(1)',
+        ),
+      ],
+    },
+    true,
+  );
 }
 
 function ancestorsAndSelf(inForce: ReadonlyMap<string, PurposeVersion>, id: string): string[] {
@@ -54,8 +77,10 @@ function mergedFacts(all: readonly PersonFacts[]): PersonFacts {
   const years = all.flatMap(({ birthYear }) => birthYear ?? []);
   const erased = all.map(({ erasedAt }) => erasedAt);
   return {
-    restricted: all.flatMap(({ restricted }) => restricted), erasedAt: erased.every(Boolean) ? erased.toSorted().at(-1)! : null,
-    countries: all.flatMap(({ countries }) => countries).toSorted((a, b) => ((a.from ?? '') < (b.from ?? '') ? -1 : 1)), birthYear: years.length > 0 ? Math.max(...years) : null,
+    restricted: all.flatMap(({ restricted }) => restricted),
+    erasedAt: erased.every(Boolean) ? erased.toSorted().at(-1)! : null,
+    countries: all.flatMap(({ countries }) => countries).toSorted((a, b) => ((a.from ?? '') < (b.from ?? '') ? -1 : 1)),
+    birthYear: years.length > 0 ? Math.max(...years) : null,
     bought: all.flatMap(({ bought }) => bought),
   };
 }

@@ -1,10 +1,19 @@
 import { checkMessage, type DraftMessage } from './messageCheck';
 
-const LARKMERE = { name: 'Larkmere Cycles & Touring', address: 'Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Denmark' };
+const LARKMERE = {
+  name: 'Larkmere Cycles & Touring',
+  address: 'Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C, Denmark',
+};
 const WHOLE: DraftMessage = {
-  headers: new Map([['list-unsubscribe', '<https://news.larkmere.example/u/1>'], ['list-unsubscribe-post', 'List-Unsubscribe=One-Click']]),
-  from: { name: 'Larkmere Cycles', address: 'news@larkmere.example' }, subject: 'Autumn sale: 20 % off touring frames', images: 0,
-  text: 'Discover our new models. Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C. Unsubscribe', links: [{ href: 'https://news.larkmere.example/u/1', text: 'Unsubscribe' }],
+  headers: new Map([
+    ['list-unsubscribe', '<https://news.larkmere.example/u/1>'],
+    ['list-unsubscribe-post', 'List-Unsubscribe=One-Click'],
+  ]),
+  from: { name: 'Larkmere Cycles', address: 'news@larkmere.example' },
+  subject: 'Autumn sale: 20 % off touring frames',
+  images: 0,
+  text: 'Discover our new models. Larkmere Cycles & Touring, Havnegade 4, 8000 Aarhus C. Unsubscribe',
+  links: [{ href: 'https://news.larkmere.example/u/1', text: 'Unsubscribe' }],
 };
 const draft = (more: Partial<DraftMessage>): DraftMessage => ({ ...WHOLE, ...more });
 
@@ -29,16 +38,57 @@ describe('service or advertising', () => {
 });
 
 describe('what advertising has to have', () => {
-  test('a whole one is fit to go', () => expect(checkMessage(WHOLE, LARKMERE)).toMatchObject({ kind: 'advertising', isFit: true }));
+  test('a whole one is fit to go', () =>
+    expect(checkMessage(WHOLE, LARKMERE)).toMatchObject({ kind: 'advertising', isFit: true }));
   test.each<[string, Partial<DraftMessage>, string, RegExp]>([
-    ['no header', { headers: new Map() }, 'one-click', /List-Unsubscribe: <https.* and the header List-Unsubscribe-Post/],
-    ['a header that only mails', { headers: new Map([['list-unsubscribe', '<mailto:stop@larkmere.example>'], ['list-unsubscribe-post', 'List-Unsubscribe=One-Click']]) }, 'one-click', /<https/],
+    [
+      'no header',
+      { headers: new Map() },
+      'one-click',
+      /List-Unsubscribe: <https.* and the header List-Unsubscribe-Post/,
+    ],
+    [
+      'a header that only mails',
+      {
+        headers: new Map([
+          ['list-unsubscribe', '<mailto:stop@larkmere.example>'],
+          ['list-unsubscribe-post', 'List-Unsubscribe=One-Click'],
+        ]),
+      },
+      'one-click',
+      /<https/,
+    ],
     ['no one-click', { headers: new Map([['list-unsubscribe', '<https://x.example/u>']]) }, 'one-click', /One-Click/],
-    ['no visible link', { links: [{ href: 'https://larkmere.example/', text: 'Shop' }] }, 'visible-way-out', /unsubscribe/],
-    ['a link without words', { links: [{ href: 'https://x.example/unsubscribe', text: ' ' }] }, 'visible-way-out', /unsubscribe/],
-    ['no name before the address', { from: { name: null, address: 'news@larkmere.example' } }, 'sender', /From address/],
-    ['nobody named in the text', { text: '20 % off. Havnegade 4, 8000 Aarhus C. Unsubscribe' }, 'sender', /on whose behalf/],
-    ['no postal address', { text: '20 % off. Larkmere Cycles & Touring. Unsubscribe' }, 'postal-address', /Havnegade 4/],
+    [
+      'no visible link',
+      { links: [{ href: 'https://larkmere.example/', text: 'Shop' }] },
+      'visible-way-out',
+      /unsubscribe/,
+    ],
+    [
+      'a link without words',
+      { links: [{ href: 'https://x.example/unsubscribe', text: ' ' }] },
+      'visible-way-out',
+      /unsubscribe/,
+    ],
+    [
+      'no name before the address',
+      { from: { name: null, address: 'news@larkmere.example' } },
+      'sender',
+      /From address/,
+    ],
+    [
+      'nobody named in the text',
+      { text: '20 % off. Havnegade 4, 8000 Aarhus C. Unsubscribe' },
+      'sender',
+      /on whose behalf/,
+    ],
+    [
+      'no postal address',
+      { text: '20 % off. Larkmere Cycles & Touring. Unsubscribe' },
+      'postal-address',
+      /Havnegade 4/,
+    ],
   ])('%s', (_, more, code, add) => {
     const verdict = checkMessage(draft(more), LARKMERE);
     expect(verdict.isFit).toBe(false);
@@ -46,7 +96,17 @@ describe('what advertising has to have', () => {
     expect(missing.map((one) => one.code)).toEqual([code]);
     expect(missing[0]!.add).toMatch(add);
   });
-  test.each(['Bahnhofstraße 12, 24937 Flensburg', 'Dorpsstraat 3, 9711 AA Groningen', '12 Mill Lane, York YO1 0AA', '400 Church Street, San Francisco, CA 94100'])('reads “%s” as a postal address', (address) => {
-    expect(checkMessage(draft({ text: `20 % off. Larkmere Cycles & Touring, ${address}. Unsubscribe` }), LARKMERE).requirements.find(({ code }) => code === 'postal-address')!.isMet).toBe(true);
+  test.each([
+    'Bahnhofstraße 12, 24937 Flensburg',
+    'Dorpsstraat 3, 9711 AA Groningen',
+    '12 Mill Lane, York YO1 0AA',
+    '400 Church Street, San Francisco, CA 94100',
+  ])('reads “%s” as a postal address', (address) => {
+    expect(
+      checkMessage(
+        draft({ text: `20 % off. Larkmere Cycles & Touring, ${address}. Unsubscribe` }),
+        LARKMERE,
+      ).requirements.find(({ code }) => code === 'postal-address')!.isMet,
+    ).toBe(true);
   });
 });

@@ -18,7 +18,10 @@ const YES: readonly Answer[] = ['grant', 'opt-in'];
  * @param rows counted answers
  * @param keyOf the key of a row; null leaves it out
  */
-export function ratesBy<R extends { answer: Answer; n: number }>(rows: readonly R[], keyOf: (row: R) => string | null): Rate[] {
+export function ratesBy<R extends { answer: Answer; n: number }>(
+  rows: readonly R[],
+  keyOf: (row: R) => string | null,
+): Rate[] {
   const rates = new Map<string, Rate>();
   for (const row of rows) {
     const key = keyOf(row);

@@ -6,12 +6,18 @@ export const IDENTIFIER_KINDS = ['email', 'phone', 'customer-number', 'device-id
 export type IdentifierKind = (typeof IDENTIFIER_KINDS)[number];
 
 export const identifierSchema = yup.object({
-  kind: yup.string().oneOf([...IDENTIFIER_KINDS]).required(),
+  kind: yup
+    .string()
+    .oneOf([...IDENTIFIER_KINDS])
+    .required(),
   value: yup.string().trim().min(1).max(320).required(),
 });
 
 /** One address, by the way it is reached. */
-const addressSchema = yup.object({ channel: yup.string().oneOf(['email', 'phone', 'sms', 'post']).required(), value: yup.string().max(320).required() });
+const addressSchema = yup.object({
+  channel: yup.string().oneOf(['email', 'phone', 'sms', 'post']).required(),
+  value: yup.string().max(320).required(),
+});
 
 /** One choice as systems send it. The system is that of the key, never of the body. */
 export const choiceInputSchema = yup
@@ -19,7 +25,10 @@ export const choiceInputSchema = yup
     occurredAt: instantOrDaySchema.required(),
     identifiers: yup.array(identifierSchema.required()).min(1).max(10).required(),
     purpose: yup.string().trim().max(80).required(),
-    answer: yup.string().oneOf([...ANSWERS]).required(),
+    answer: yup
+      .string()
+      .oneOf([...ANSWERS])
+      .required(),
     confirms: yup.string().max(60).nullable(),
     ask: yup.string().max(80).nullable(),
     askVersion: yup.number().integer().min(1).nullable(),
@@ -27,10 +36,19 @@ export const choiceInputSchema = yup
     noticeVersion: yup.number().integer().min(1).nullable(),
     method: yup.string().max(40).nullable(),
     place: yup.string().max(200).nullable(),
-    country: yup.string().matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, '${path} must be a country such as DK, or a part of one such as US-CA (ISO 3166)').nullable(),
+    country: yup
+      .string()
+      .matches(
+        /^[A-Z]{2}(-[A-Z0-9]{1,3})?$/,
+        '${path} must be a country such as DK, or a part of one such as US-CA (ISO 3166)',
+      )
+      .nullable(),
     language: yup.string().max(12).nullable(),
     address: addressSchema.nullable().default(null),
-    name: yup.object({ givenName: yup.string().max(120), familyName: yup.string().max(120) }).nullable().default(null),
+    name: yup
+      .object({ givenName: yup.string().max(120), familyName: yup.string().max(120) })
+      .nullable()
+      .default(null),
     evidence: yup.object().nullable().default(null),
     /** Given after the person was told that their browser says otherwise. */
     toldOfConflict: yup.boolean().nullable(),
@@ -62,10 +80,18 @@ export const standingQuerySchema = yup
  * Whether a body of `POST /standing` has the plain shape, a question about now: what machines send by the thousand. Anything
  * else goes through the schema, which says what is wrong with it.
  */
-export function isPlainQuery(body: unknown): body is { identifier: { kind: IdentifierKind; value: string }; purpose: string } {
+export function isPlainQuery(
+  body: unknown,
+): body is { identifier: { kind: IdentifierKind; value: string }; purpose: string } {
   if (typeof body !== 'object' || body === null || Object.keys(body).length !== 2) return false;
   const { identifier, purpose } = body as { identifier?: unknown; purpose?: unknown };
-  if (!isPlainWord(purpose, 80) || typeof identifier !== 'object' || identifier === null || Object.keys(identifier).length !== 2) return false;
+  if (
+    !isPlainWord(purpose, 80) ||
+    typeof identifier !== 'object' ||
+    identifier === null ||
+    Object.keys(identifier).length !== 2
+  )
+    return false;
   const { kind, value } = identifier as { kind?: unknown; value?: unknown };
   return (IDENTIFIER_KINDS as readonly unknown[]).includes(kind) && isPlainWord(value, 320);
 }
@@ -82,10 +108,19 @@ export type RecordStatus = (typeof RECORD_STATUSES)[number];
 export function isPlainChoice(input: Readonly<Record<string, unknown>>): boolean {
   const { occurredAt, purpose, answer, country, identifiers, externalId } = input;
   return (
-    typeof occurredAt === 'string' && isRealDay(occurredAt) && typeof purpose === 'string' && purpose.length > 0 && purpose.length <= 80 &&
-    typeof answer === 'string' && (ANSWERS as readonly string[]).includes(answer) && (country === null || (typeof country === 'string' && /^[A-Z]{2}$/.test(country))) &&
+    typeof occurredAt === 'string' &&
+    isRealDay(occurredAt) &&
+    typeof purpose === 'string' &&
+    purpose.length > 0 &&
+    purpose.length <= 80 &&
+    typeof answer === 'string' &&
+    (ANSWERS as readonly string[]).includes(answer) &&
+    (country === null || (typeof country === 'string' && /^[A-Z]{2}$/.test(country))) &&
     (externalId === null || (typeof externalId === 'string' && externalId.length <= 120)) &&
-    Array.isArray(identifiers) && identifiers.length > 0 && identifiers.length <= 10 && identifiers.every(({ value }: { value: string }) => value.length > 0 && value.length <= 320)
+    Array.isArray(identifiers) &&
+    identifiers.length > 0 &&
+    identifiers.length <= 10 &&
+    identifiers.every(({ value }: { value: string }) => value.length > 0 && value.length <= 320)
   );
 }
 
@@ -95,18 +130,39 @@ function isRealDay(text: string): boolean {
   const parts = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text);
   if (!parts) return false;
   const [year, month, day] = parts.slice(1).map(Number) as [number, number, number];
-  const leap = month === 2 && (year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0));
+  const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
   return month >= 1 && month <= 12 && day >= 1 && day <= DAYS_IN[month - 1]! + (leap ? 1 : 0);
 }
 
 /** What somebody said at the counter or on the phone. */
 export const handChoiceSchema = yup.object({
-  identifier: yup.object({ kind: yup.string().oneOf(['email', 'phone', 'customer-number'] as const).required(), value: yup.string().trim().min(3, 'Type the whole address or number.').max(320).required('Type the whole address or number.') }).required(),
+  identifier: yup
+    .object({
+      kind: yup
+        .string()
+        .oneOf(['email', 'phone', 'customer-number'] as const)
+        .required(),
+      value: yup
+        .string()
+        .trim()
+        .min(3, 'Type the whole address or number.')
+        .max(320)
+        .required('Type the whole address or number.'),
+    })
+    .required(),
   ask: yup.string().required('Choose the script that was read.'),
   askVersion: yup.number().integer().required(),
   purpose: yup.string().required('Choose what was asked.'),
-  answer: yup.string().oneOf(['grant', 'refuse', 'withdraw'] as const, 'Say what the answer was.').required('Say what the answer was.'),
-  place: yup.string().trim().min(2, 'Say where: which shop, or on the phone.').max(80).required('Say where: which shop, or on the phone.'),
+  answer: yup
+    .string()
+    .oneOf(['grant', 'refuse', 'withdraw'] as const, 'Say what the answer was.')
+    .required('Say what the answer was.'),
+  place: yup
+    .string()
+    .trim()
+    .min(2, 'Say where: which shop, or on the phone.')
+    .max(80)
+    .required('Say where: which shop, or on the phone.'),
   language: yup.string().max(12).required(),
   givenName: yup.string().trim().max(120).nullable().default(null),
   familyName: yup.string().trim().max(120).nullable().default(null),
@@ -116,31 +172,88 @@ export type HandChoice = yup.InferType<typeof handChoiceSchema>;
 
 /** A new version of a purpose, as the page sends it. */
 export const purposeDraftSchema = yup.object({
-  id: yup.string().matches(/^[a-z][a-z0-9-]{1,60}$/, 'Small letters, digits and hyphens.').required('Give it a short name.'),
+  id: yup
+    .string()
+    .matches(/^[a-z][a-z0-9-]{1,60}$/, 'Small letters, digits and hyphens.')
+    .required('Give it a short name.'),
   title: yup.string().trim().min(2).max(120).required('Give it a title.'),
-  plain: yup.string().trim().min(10, 'Say in plain words what it is.').max(600).required('Say in plain words what it is.'),
+  plain: yup
+    .string()
+    .trim()
+    .min(10, 'Say in plain words what it is.')
+    .max(600)
+    .required('Say in plain words what it is.'),
   kind: yup.string().oneOf(PURPOSE_KINDS).required(),
   parent: yup.string().nullable().default(null),
   confirmWithinHours: yup.number().integer().min(1).max(720).nullable().default(null),
-  confirmBy: yup.string().oneOf(['source', 'bookend'] as const).default('source'),
+  confirmBy: yup
+    .string()
+    .oneOf(['source', 'bookend'] as const)
+    .default('source'),
   shelfLifeDays: yup.number().integer().min(1).max(7300).nullable().default(null),
   askAgainAfterDays: yup.number().integer().min(1).max(3650).nullable().default(null),
   askAgainOnMaterial: yup.boolean().default(false),
   isSale: yup.boolean().default(false),
   validFrom: instantSchema.required(),
-  kinds: yup.array(yup.object({ country: yup.string().matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, 'A country such as DK, or US-CA.').required(), from: yup.string().matches(/^\d{4}-\d\d-\d\d$/).required(), kind: yup.string().oneOf(PURPOSE_KINDS).required() }).required()).default([]),
+  kinds: yup
+    .array(
+      yup
+        .object({
+          country: yup
+            .string()
+            .matches(/^[A-Z]{2}(-[A-Z0-9]{1,3})?$/, 'A country such as DK, or US-CA.')
+            .required(),
+          from: yup
+            .string()
+            .matches(/^\d{4}-\d\d-\d\d$/)
+            .required(),
+          kind: yup.string().oneOf(PURPOSE_KINDS).required(),
+        })
+        .required(),
+    )
+    .default([]),
   channels: yup.array(yup.string().max(20).required()).default([]),
   categories: yup.array(yup.string().max(120).required()).default([]),
   recipients: yup.array(yup.string().max(200).required()).default([]),
   transfers: yup.string().max(300).nullable().default(null),
   retention: yup.string().max(300).nullable().default(null),
-  balancing: yup.string().max(2000).nullable().default(null).when('kind', { is: 'legitimate-interest', then: (schema) => schema.required('A legitimate interest needs its balancing note (GDPR art. 6(1)(f)).').min(20, 'Say why it outweighs the person’s interest.') }),
+  balancing: yup
+    .string()
+    .max(2000)
+    .nullable()
+    .default(null)
+    .when('kind', {
+      is: 'legitimate-interest',
+      then: (schema) =>
+        schema
+          .required('A legitimate interest needs its balancing note (GDPR art. 6(1)(f)).')
+          .min(20, 'Say why it outweighs the person’s interest.'),
+    }),
 });
 
 export type PurposeDraft = yup.InferType<typeof purposeDraftSchema>;
 
 /** Body of `POST /ledger/search`. */
-export const ledgerSearchSchema = yup.object({ from: instantOrDaySchema.nullable(), to: instantOrDaySchema.nullable(), identifier: identifierSchema.nullable().default(null), purpose: yup.string().max(80).nullable().default(null), cursor: yup.string().max(100).nullable().default(null) }).noUnknown();
+export const ledgerSearchSchema = yup
+  .object({
+    from: instantOrDaySchema.nullable(),
+    to: instantOrDaySchema.nullable(),
+    identifier: identifierSchema.nullable().default(null),
+    purpose: yup.string().max(80).nullable().default(null),
+    cursor: yup.string().max(100).nullable().default(null),
+  })
+  .noUnknown();
 
 /** Body of `POST /ledger/exports`. */
-export const ledgerExportSchema = yup.object({ format: yup.string().oneOf(['csv', 'ndjson', 'jsonld'] as const).default('csv'), from: instantOrDaySchema.nullable(), to: instantOrDaySchema.nullable(), identifier: identifierSchema.nullable().default(null), purpose: yup.string().max(80).nullable().default(null) }).noUnknown();
+export const ledgerExportSchema = yup
+  .object({
+    format: yup
+      .string()
+      .oneOf(['csv', 'ndjson', 'jsonld'] as const)
+      .default('csv'),
+    from: instantOrDaySchema.nullable(),
+    to: instantOrDaySchema.nullable(),
+    identifier: identifierSchema.nullable().default(null),
+    purpose: yup.string().max(80).nullable().default(null),
+  })
+  .noUnknown();

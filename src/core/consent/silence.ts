@@ -21,7 +21,10 @@ export function healthOf(days: readonly Day[], today: Day): SourceHealth {
   if (!last) return { usualGapDays: null, silentDays: 0, isSilent: false };
   const silentDays = Math.max(0, daysBetween(last, today));
   if (days.length < FEWEST) return { usualGapDays: null, silentDays, isSilent: false };
-  const gaps = days.slice(1).map((day, i) => daysBetween(days[i]!, day)).sort((a, b) => a - b);
+  const gaps = days
+    .slice(1)
+    .map((day, i) => daysBetween(days[i]!, day))
+    .sort((a, b) => a - b);
   const usualGapDays = gaps[Math.min(gaps.length - 1, Math.floor(gaps.length * 0.9))]!;
   return { usualGapDays, silentDays, isSilent: silentDays > Math.max(2, usualGapDays * 2) };
 }

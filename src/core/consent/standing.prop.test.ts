@@ -12,11 +12,32 @@ const PURPOSES = [purpose('top', null), purpose('child', 'top'), purpose('leaf',
 const FACTS = NO_FACTS;
 const NO: readonly Answer[] = ['refuse', 'withdraw'];
 
-const choice = fc.record({ purpose: fc.constantFrom('top', 'child', 'leaf'), answer: fc.constantFrom<Answer>('grant', 'refuse', 'withdraw'), hour: fc.nat(60), delay: fc.nat(30) });
+const choice = fc.record({
+  purpose: fc.constantFrom('top', 'child', 'leaf'),
+  answer: fc.constantFrom<Answer>('grant', 'refuse', 'withdraw'),
+  hour: fc.nat(60),
+  delay: fc.nat(30),
+});
 // The ledger gives sequence and time of record under one lock: they rise together.
-const history = fc.array(choice, { maxLength: 12 }).map((list) => list.toSorted((a, b) => a.hour + a.delay - b.hour - b.delay).map((one, i): Choice => ({ id: `c${i}`, seq: i, purpose: one.purpose, answer: one.answer, occurredAt: instant(one.hour), recordedAt: instant(one.hour + one.delay), confirms: null, address: null, terms: NO_TERMS, isTold: false })));
+const history = fc.array(choice, { maxLength: 12 }).map((list) =>
+  list
+    .toSorted((a, b) => a.hour + a.delay - b.hour - b.delay)
+    .map((one, i): Choice => ({
+      id: `c${i}`,
+      seq: i,
+      purpose: one.purpose,
+      answer: one.answer,
+      occurredAt: instant(one.hour),
+      recordedAt: instant(one.hour + one.delay),
+      confirms: null,
+      address: null,
+      terms: NO_TERMS,
+      isTold: false,
+    })),
+);
 
-const ask = (choices: readonly Choice[], id: string, at = instant(200), knownAt = instant(200)) => standing(choices, FACTS, PURPOSES, { purpose: id, address: null, at, knownAt, zone: 'UTC', laws: SHIPPED_LAWS });
+const ask = (choices: readonly Choice[], id: string, at = instant(200), knownAt = instant(200)) =>
+  standing(choices, FACTS, PURPOSES, { purpose: id, address: null, at, knownAt, zone: 'UTC', laws: SHIPPED_LAWS });
 
 /** Slow and obvious: walk hour by hour, keep a flag per purpose, and let a no fall on everything below. */
 function model(choices: readonly Choice[], id: string): boolean {
@@ -33,25 +54,55 @@ function model(choices: readonly Choice[], id: string): boolean {
 
 describe('standing, whatever was said', () => {
   test('agrees with the slow model', () => {
-    fc.assert(fc.property(history, fc.constantFrom('top', 'child', 'leaf'), (choices, id) => ask(choices, id).permitted === model(choices, id)), SEED);
+    fc.assert(
+      fc.property(
+        history,
+        fc.constantFrom('top', 'child', 'leaf'),
+        (choices, id) => ask(choices, id).permitted === model(choices, id),
+      ),
+      SEED,
+    );
   });
   test('the order of arrival does not matter', () => {
-    fc.assert(fc.property(history, fc.nat(100), fc.constantFrom('top', 'child', 'leaf'), (choices, turn, id) => {
-      const turned = [...choices.slice(turn % (choices.length + 1)), ...choices.slice(0, turn % (choices.length + 1))];
-      expect(ask(turned, id)).toEqual(ask(choices, id));
-    }), SEED);
+    fc.assert(
+      fc.property(history, fc.nat(100), fc.constantFrom('top', 'child', 'leaf'), (choices, turn, id) => {
+        const turned = [
+          ...choices.slice(turn % (choices.length + 1)),
+          ...choices.slice(0, turn % (choices.length + 1)),
+        ];
+        expect(ask(turned, id)).toEqual(ask(choices, id));
+      }),
+      SEED,
+    );
   });
   test('a choice recorded later changes no answer with an earlier knownAt', () => {
-    fc.assert(fc.property(history, fc.nat(80), fc.constantFrom('top', 'child', 'leaf'), (choices, hour, id) => {
-      const knownAt = instant(hour);
-      const knownThen = choices.filter(({ recordedAt }) => recordedAt <= knownAt);
-      expect(ask(choices, id, instant(200), knownAt)).toEqual(ask(knownThen, id, instant(200), knownAt));
-    }), SEED);
+    fc.assert(
+      fc.property(history, fc.nat(80), fc.constantFrom('top', 'child', 'leaf'), (choices, hour, id) => {
+        const knownAt = instant(hour);
+        const knownThen = choices.filter(({ recordedAt }) => recordedAt <= knownAt);
+        expect(ask(choices, id, instant(200), knownAt)).toEqual(ask(knownThen, id, instant(200), knownAt));
+      }),
+      SEED,
+    );
   });
   test('withdrawing a parent never leaves a child permitted', () => {
-    fc.assert(fc.property(history, fc.constantFrom('child', 'leaf'), (choices, id) => {
-      const no: Choice = { id: 'no', seq: 999, purpose: 'top', answer: 'withdraw', occurredAt: instant(100), recordedAt: instant(100), confirms: null, address: null, terms: NO_TERMS, isTold: false };
-      return !ask([...choices, no], id).permitted;
-    }), SEED);
+    fc.assert(
+      fc.property(history, fc.constantFrom('child', 'leaf'), (choices, id) => {
+        const no: Choice = {
+          id: 'no',
+          seq: 999,
+          purpose: 'top',
+          answer: 'withdraw',
+          occurredAt: instant(100),
+          recordedAt: instant(100),
+          confirms: null,
+          address: null,
+          terms: NO_TERMS,
+          isTold: false,
+        };
+        return !ask([...choices, no], id).permitted;
+      }),
+      SEED,
+    );
   });
 });

@@ -1,6 +1,16 @@
 import type { Reason } from '../shared/reason';
 
-export const ANSWERS = ['grant', 'confirm', 'refuse', 'withdraw', 'object', 'opt-out', 'opt-in', 'gpc-seen', 'guardian-confirm'] as const;
+export const ANSWERS = [
+  'grant',
+  'confirm',
+  'refuse',
+  'withdraw',
+  'object',
+  'opt-out',
+  'opt-in',
+  'gpc-seen',
+  'guardian-confirm',
+] as const;
 export type Answer = (typeof ANSWERS)[number];
 
 /** `soft-opt-in`: advertising for own similar goods to the address of a sale, until the person says no (ePrivacy Directive art. 13(2)). */
@@ -8,8 +18,20 @@ export const PURPOSE_KINDS = ['necessary', 'consent', 'legitimate-interest', 'so
 export type PurposeKind = (typeof PURPOSE_KINDS)[number];
 
 export const STANDINGS = [
-  'always-on', 'not-asked', 'default-permitted', 'awaiting-confirmation', 'granted', 'refused', 'withdrawn',
-  'objected', 'opted-out', 'lapsed', 'outdated', 'under-age', 'restricted', 'erased',
+  'always-on',
+  'not-asked',
+  'default-permitted',
+  'awaiting-confirmation',
+  'granted',
+  'refused',
+  'withdrawn',
+  'objected',
+  'opted-out',
+  'lapsed',
+  'outdated',
+  'under-age',
+  'restricted',
+  'erased',
 ] as const;
 export type Standing = (typeof STANDINGS)[number];
 

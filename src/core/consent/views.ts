@@ -20,8 +20,27 @@ export interface PersonView {
   identifiers: { kind: string; value: string; source: string; since: string }[];
   /** Other identities that are known to be the same human being. */
   links: { id: string; name: string | null; reason: string | null; since: string }[];
-  standings: (StandingAnswer & { isConflict: boolean; purpose: string; title: string; plain: string; kind: string; parent: string | null })[];
-  choices: { id: string; seq: number; purpose: string; answer: string; occurredAt: string; recordedAt: string; system: string; ask: string | null; askVersion: number | null; folio: number; place: string | null }[];
+  standings: (StandingAnswer & {
+    isConflict: boolean;
+    purpose: string;
+    title: string;
+    plain: string;
+    kind: string;
+    parent: string | null;
+  })[];
+  choices: {
+    id: string;
+    seq: number;
+    purpose: string;
+    answer: string;
+    occurredAt: string;
+    recordedAt: string;
+    system: string;
+    ask: string | null;
+    askVersion: number | null;
+    folio: number;
+    place: string | null;
+  }[];
   requests: { ref: string; right: string; stage: string; dueOn: string }[];
   asOf: string;
 }
@@ -84,9 +103,34 @@ export interface OverviewView {
 }
 
 export interface DriftView {
-  systems: { id: string; name: string; run: { state: string; compared: number; unknown: number; found: number; error: string | null; at: string } | null }[];
-  board: { systemId: string; system: string; purpose: string; title: string; direction: DriftDirection; ages: Record<'today' | 'this week' | 'older', number>; inWork: number; open: number }[];
-  items: { id: string; who: string; personId: string; system: string; purpose: string; direction: DriftDirection; standing: string; since: string | null; foundAt: string; state: string; detail: string | null }[];
+  systems: {
+    id: string;
+    name: string;
+    run: { state: string; compared: number; unknown: number; found: number; error: string | null; at: string } | null;
+  }[];
+  board: {
+    systemId: string;
+    system: string;
+    purpose: string;
+    title: string;
+    direction: DriftDirection;
+    ages: Record<'today' | 'this week' | 'older', number>;
+    inWork: number;
+    open: number;
+  }[];
+  items: {
+    id: string;
+    who: string;
+    personId: string;
+    system: string;
+    purpose: string;
+    direction: DriftDirection;
+    standing: string;
+    since: string | null;
+    foundAt: string;
+    state: string;
+    detail: string | null;
+  }[];
   next: string | null;
   follow: FollowTimes & { weeks: { week: string; median: number | null; worst: number | null; count: number }[] };
   mayCorrect: boolean;
@@ -98,7 +142,14 @@ export interface AudienceView {
   purpose: string;
   channel: string;
   at: string;
-  runs: { id: string; state: string; lines: number; permitted: number; counts: Partial<Record<Standing | 'unreadable', number>>; at: string }[];
+  runs: {
+    id: string;
+    state: string;
+    lines: number;
+    permitted: number;
+    counts: Partial<Record<Standing | 'unreadable', number>>;
+    at: string;
+  }[];
 }
 
 /** How often a system asked before it used an address. */
@@ -227,9 +278,31 @@ export interface AtTheCounter {
 export interface LedgerView {
   size: { choices: number; folios: number };
   head: { root: string; signedAt: string } | null;
-  verification: { state: string; folios_total: number; folios_done: number; choices_done: number; faults: LedgerFault[]; started_at: string; finished_at: string | null } | null;
+  verification: {
+    state: string;
+    folios_total: number;
+    folios_done: number;
+    choices_done: number;
+    faults: LedgerFault[];
+    started_at: string;
+    finished_at: string | null;
+  } | null;
   purposes: { id: string; title: string }[];
   systems: { id: string; name: string }[];
-  lines: { seq: number; id: string; person_id: string; purpose: string; answer: string; recorded_at: string; ask: string | null; ask_version: number | null; country: string | null; folio: number; leaf_index: number; occurredAt: string; system: string }[];
+  lines: {
+    seq: number;
+    id: string;
+    person_id: string;
+    purpose: string;
+    answer: string;
+    recorded_at: string;
+    ask: string | null;
+    ask_version: number | null;
+    country: string | null;
+    folio: number;
+    leaf_index: number;
+    occurredAt: string;
+    system: string;
+  }[];
   next: number | null;
 }

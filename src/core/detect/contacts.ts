@@ -12,10 +12,17 @@ const PHONE = /(?<![\w@.])(?:\+|00)?\d(?:[ ./()-]?\d){6,14}(?![\w@])/g;
 /** E-mail addresses and phone numbers in a text, in order, without overlaps. */
 export function contactsIn(text: string): ContactSpan[] {
   const spans: ContactSpan[] = [];
-  for (const match of text.matchAll(EMAIL)) spans.push({ start: match.index, end: match.index + match[0].length, kind: 'email', value: match[0] });
+  for (const match of text.matchAll(EMAIL))
+    spans.push({ start: match.index, end: match.index + match[0].length, kind: 'email', value: match[0] });
   for (const match of text.matchAll(PHONE)) {
-    const span: ContactSpan = { start: match.index, end: match.index + match[0].length, kind: 'phone', value: match[0] };
-    if (!spans.some((other) => other.start < span.end && span.start < other.end) && !looksLikeDate(match[0])) spans.push(span);
+    const span: ContactSpan = {
+      start: match.index,
+      end: match.index + match[0].length,
+      kind: 'phone',
+      value: match[0],
+    };
+    if (!spans.some((other) => other.start < span.end && span.start < other.end) && !looksLikeDate(match[0]))
+      spans.push(span);
   }
   return spans.sort((a, b) => a.start - b.start);
 }

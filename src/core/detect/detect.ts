@@ -28,7 +28,9 @@ export function* detectInPieces(pieces: Iterable<string>, detectors: readonly De
   let taken = 0;
   let waiting: Span[] = [];
   const take = (until: number): Span[] => {
-    const found = candidates(held, detectors).map((span) => ({ ...span, start: span.start + offset, end: span.end + offset })).filter(({ start }) => start >= taken && start < until);
+    const found = candidates(held, detectors)
+      .map((span) => ({ ...span, start: span.start + offset, end: span.end + offset }))
+      .filter(({ start }) => start >= taken && start < until);
     taken = until;
     return found;
   };
@@ -84,14 +86,23 @@ function* spansOf(detector: Detector, text: string): Generator<Span> {
     }
     if (detector.isFollowed?.test(text.slice(end, end + CONTEXT_REACH))) continue;
     const reach = detector.contextReach ?? CONTEXT_REACH;
-    const isNear = detector.context?.test(text.slice(Math.max(0, match.index - reach), Math.min(text.length, end + reach))) ?? false;
+    const isNear =
+      detector.context?.test(text.slice(Math.max(0, match.index - reach), Math.min(text.length, end + reach))) ?? false;
     if (detector.needsContext && !isNear) continue;
-    yield { start, end, kind: detector.kind, score: Math.min(1, Math.round((detector.score + (isNear ? CONTEXT_GAIN : 0)) * 100) / 100), detector: detector.id };
+    yield {
+      start,
+      end,
+      kind: detector.kind,
+      score: Math.min(1, Math.round((detector.score + (isNear ? CONTEXT_GAIN : 0)) * 100) / 100),
+      detector: detector.id,
+    };
   }
 }
 
 function order(a: Span, b: Span): number {
-  return b.score - a.score || b.end - b.start - (a.end - a.start) || a.start - b.start || (a.detector < b.detector ? -1 : 1);
+  return (
+    b.score - a.score || b.end - b.start - (a.end - a.start) || a.start - b.start || (a.detector < b.detector ? -1 : 1)
+  );
 }
 
 /** The best of what overlaps. */
@@ -99,7 +110,8 @@ function settle(spans: readonly Span[]): Span[] {
   const kept: Span[] = [];
   for (const group of clusters(spans)) {
     const own: Span[] = [];
-    for (const span of group.toSorted(order)) if (!own.some((other) => other.start < span.end && span.start < other.end)) own.push(span);
+    for (const span of group.toSorted(order))
+      if (!own.some((other) => other.start < span.end && span.start < other.end)) own.push(span);
     kept.push(...own);
   }
   return kept.sort((a, b) => a.start - b.start);

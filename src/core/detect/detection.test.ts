@@ -16,7 +16,11 @@ test.each<Part>(['report', 'fresh'])('on texts of the part “%s” each kind re
 test('of numbers that are nobody’s at most two of a hundred are taken for somebody’s', () => {
   const all = decoys(77, 1200);
   const wrong = flagged(all);
-  expect({ share: wrong.length / all.length, isFew: wrong.length <= all.length * 0.02, wrong: wrong.slice(0, 3) }).toMatchObject({ isFew: true });
+  expect({
+    share: wrong.length / all.length,
+    isFew: wrong.length <= all.length * 0.02,
+    wrong: wrong.slice(0, 3),
+  }).toMatchObject({ isFew: true });
 });
 
 const found = (text: string) => detect(text).map(({ kind, start, end }) => `${kind} ${text.slice(start, end)}`);

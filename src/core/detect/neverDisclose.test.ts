@@ -5,7 +5,11 @@ const KINDS = regimeById('us-ca')!.neverDisclose;
 
 test.each([
   ['card 4111 1111 1111 1111 of Dana', 'card [payment card is held] of Dana', { 'payment-card': 1 }],
-  ['SSN 536-90-4399, IBAN DK5000400440116243', 'SSN [national id is held], IBAN [iban is held]', { 'national-id': 1, iban: 1 }],
+  [
+    'SSN 536-90-4399, IBAN DK5000400440116243',
+    'SSN [national id is held], IBAN [iban is held]',
+    { 'national-id': 1, iban: 1 },
+  ],
   ['password: Sunset2026', 'password: [password is held]', { password: 1 }],
   ['dana@mail.example, +1 415 555 0100', 'dana@mail.example, +1 415 555 0100', {}],
 ])('%s', (text, said, held) => expect(sayHeld(text, KINDS, 'en')).toEqual({ text: said, held }));
@@ -14,9 +18,12 @@ test.each([
   ['da', 'kort [betalingskort findes hos os]'],
   ['de', 'kort [Zahlungskarte liegt uns vor]'],
   ['nl', 'kort [betaalkaart is bij ons aanwezig]'],
-] as const)('what is only held is said in %s', (language, said) => expect(sayHeld('kort 4111 1111 1111 1111', KINDS, language).text).toBe(said));
+] as const)('what is only held is said in %s', (language, said) =>
+  expect(sayHeld('kort 4111 1111 1111 1111', KINDS, language).text).toBe(said),
+);
 
-test('where the law forbids nothing, nothing is touched', () => expect(sayHeld('card 4111 1111 1111 1111', regimeById('eu-gdpr')!.neverDisclose, 'en').text).toContain('4111'));
+test('where the law forbids nothing, nothing is touched', () =>
+  expect(sayHeld('card 4111 1111 1111 1111', regimeById('eu-gdpr')!.neverDisclose, 'en').text).toContain('4111'));
 
 test.each([
   ['drivers_license', null, 'driving-licence'],
@@ -36,6 +43,9 @@ test.each([
   ['span', null, null],
   ['panel', null, null],
   ['city', null, null],
-] as const)('a field %s, confirmed as %s: %s', (name, meaning, kind) => expect(heldByField(name, meaning, KINDS)).toBe(kind));
+] as const)('a field %s, confirmed as %s: %s', (name, meaning, kind) =>
+  expect(heldByField(name, meaning, KINDS)).toBe(kind),
+);
 
-test('under a law that forbids nothing no field is held back', () => expect(heldByField('ssn', 'national-id', [])).toBeNull());
+test('under a law that forbids nothing no field is held back', () =>
+  expect(heldByField('ssn', 'national-id', [])).toBeNull());

@@ -12,12 +12,19 @@ import { DETECTORS } from './detectors/all';
  * @returns the text, and how many values of each kind it held
  * @example sayHeld('card 4111 1111 1111 1111', ['payment-card']).text // 'card [payment card is held]'
  */
-export function sayHeld(text: string, kinds: readonly string[], language: Language): { text: string; held: Record<string, number> } {
+export function sayHeld(
+  text: string,
+  kinds: readonly string[],
+  language: Language,
+): { text: string; held: Record<string, number> } {
   const held: Record<string, number> = {};
   if (kinds.length === 0) return { text, held };
   let out = '';
   let at = 0;
-  for (const span of detect(text, DETECTORS.filter(({ kind }) => kinds.includes(kind)))) {
+  for (const span of detect(
+    text,
+    DETECTORS.filter(({ kind }) => kinds.includes(kind)),
+  )) {
     out += `${text.slice(at, span.start)}${heldWords(span.kind, language)}`;
     held[span.kind] = (held[span.kind] ?? 0) + 1;
     at = span.end;
@@ -26,19 +33,45 @@ export function sayHeld(text: string, kinds: readonly string[], language: Langua
 }
 
 /** What a confirmed meaning makes of a field's values. */
-const BY_MEANING: Partial<Record<Holds, string>> = { 'national-id': 'national-id', 'tax-number': 'national-id', 'bank-account': 'bank-account', 'payment-card': 'payment-card' };
+const BY_MEANING: Partial<Record<Holds, string>> = {
+  'national-id': 'national-id',
+  'tax-number': 'national-id',
+  'bank-account': 'bank-account',
+  'payment-card': 'payment-card',
+};
 
 /** Words of field names, apart at their underscores, that say what no value need show. Source: the list of 11 CCR 7024(d). */
 const BY_NAME: readonly [RegExp, string][] = [
-  [/(^|_)(ssn|social_security|national_id|tax_id|tin|passport|military_id|state_id|government_id|alien|green_card|cpr|bsn|identity_(no|nr|number)|id_card)(_|$)/, 'national-id'],
-  [/(^|_)(drivers?_?licen[cs]e|driving_licen[cs]e|dl_(no|number)|kor[ek]kort|fuhrerschein|rijbewijs)(_|$)/, 'driving-licence'],
-  [/(^|_)(iban|bank_account|account_(no|nr|number)|routing|sort_code|kontonr|kontonummer|rekening)(_|$)/, 'bank-account'],
+  [
+    /(^|_)(ssn|social_security|national_id|tax_id|tin|passport|military_id|state_id|government_id|alien|green_card|cpr|bsn|identity_(no|nr|number)|id_card)(_|$)/,
+    'national-id',
+  ],
+  [
+    /(^|_)(drivers?_?licen[cs]e|driving_licen[cs]e|dl_(no|number)|kor[ek]kort|fuhrerschein|rijbewijs)(_|$)/,
+    'driving-licence',
+  ],
+  [
+    /(^|_)(iban|bank_account|account_(no|nr|number)|routing|sort_code|kontonr|kontonummer|rekening)(_|$)/,
+    'bank-account',
+  ],
   [/(^|_)((credit|debit|payment)_?card|card_(no|number|pan)|cc_(no|num|number)|cvv|cvc|pan)(_|$)/, 'payment-card'],
-  [/(^|_)(health_insurance|insurance_(id|no|number|member)|policy_(no|number)|member_insurance|subscriber_id|medicare|medicaid)(_|$)/, 'health-insurance-id'],
+  [
+    /(^|_)(health_insurance|insurance_(id|no|number|member)|policy_(no|number)|member_insurance|subscriber_id|medicare|medicaid)(_|$)/,
+    'health-insurance-id',
+  ],
   [/(^|_)(mrn|medical_(id|record)(_(no|number))?|patient_(id|no|number)|nhs_(no|number))(_|$)/, 'medical-id'],
-  [/(^|_)(password|passwd|passwort|pwd|passcode|pin(_code)?|adgangskode|wachtwoord|secret|api_key|token|otp_seed)(_(hash|salt|digest))?(_|$)/, 'password'],
-  [/(^|_)(security_(question|answer)|secret_(question|answer)|mothers_maiden(_name)?|maiden_name|recovery_(question|answer))(_\d)?(_|$)/, 'security-answer'],
-  [/(^|_)(fingerprint|face_(print|template|id)|faceprint|retina|iris|voice_?print|biometric|palm_print|dna)(_|$)/, 'biometric'],
+  [
+    /(^|_)(password|passwd|passwort|pwd|passcode|pin(_code)?|adgangskode|wachtwoord|secret|api_key|token|otp_seed)(_(hash|salt|digest))?(_|$)/,
+    'password',
+  ],
+  [
+    /(^|_)(security_(question|answer)|secret_(question|answer)|mothers_maiden(_name)?|maiden_name|recovery_(question|answer))(_\d)?(_|$)/,
+    'security-answer',
+  ],
+  [
+    /(^|_)(fingerprint|face_(print|template|id)|faceprint|retina|iris|voice_?print|biometric|palm_print|dna)(_|$)/,
+    'biometric',
+  ],
 ];
 
 /**
@@ -50,15 +83,62 @@ const BY_NAME: readonly [RegExp, string][] = [
  */
 export function heldByField(name: string, meaning: Holds | null, kinds: readonly string[]): string | null {
   const plain = plainFieldName(name.split('.').at(-1)!);
-  const kind = (meaning ? BY_MEANING[meaning] : undefined) ?? (meaning === null || meaning === 'free-text' ? BY_NAME.find(([pattern]) => pattern.test(plain))?.[1] : undefined);
+  const kind =
+    (meaning ? BY_MEANING[meaning] : undefined) ??
+    (meaning === null || meaning === 'free-text' ? BY_NAME.find(([pattern]) => pattern.test(plain))?.[1] : undefined);
   return kind && kinds.includes(kind) ? kind : null;
 }
 
 const HELD: Readonly<Record<Language, { is: string; kinds: Readonly<Record<string, string>> }>> = {
   en: { is: 'is held', kinds: {} },
-  da: { is: 'findes hos os', kinds: { 'payment-card': 'betalingskort', 'bank-account': 'bankkonto', iban: 'bankkonto', 'national-id': 'personnummer', 'tax-id': 'skattenummer', passport: 'pas', 'driving-licence': 'kørekort', 'health-insurance-id': 'sygesikringsnummer', 'medical-id': 'patientnummer', password: 'adgangskode', biometric: 'biometriske data' } },
-  de: { is: 'liegt uns vor', kinds: { 'payment-card': 'Zahlungskarte', 'bank-account': 'Bankkonto', iban: 'Bankkonto', 'national-id': 'Personenkennzahl', 'tax-id': 'Steuernummer', passport: 'Reisepass', 'driving-licence': 'Führerschein', 'health-insurance-id': 'Versichertennummer', 'medical-id': 'Patientennummer', password: 'Passwort', biometric: 'biometrische Daten' } },
-  nl: { is: 'is bij ons aanwezig', kinds: { 'payment-card': 'betaalkaart', 'bank-account': 'bankrekening', iban: 'bankrekening', 'national-id': 'persoonsnummer', 'tax-id': 'belastingnummer', passport: 'paspoort', 'driving-licence': 'rijbewijs', 'health-insurance-id': 'zorgverzekeringsnummer', 'medical-id': 'patiëntnummer', password: 'wachtwoord', biometric: 'biometrische gegevens' } },
+  da: {
+    is: 'findes hos os',
+    kinds: {
+      'payment-card': 'betalingskort',
+      'bank-account': 'bankkonto',
+      iban: 'bankkonto',
+      'national-id': 'personnummer',
+      'tax-id': 'skattenummer',
+      passport: 'pas',
+      'driving-licence': 'kørekort',
+      'health-insurance-id': 'sygesikringsnummer',
+      'medical-id': 'patientnummer',
+      password: 'adgangskode',
+      biometric: 'biometriske data',
+    },
+  },
+  de: {
+    is: 'liegt uns vor',
+    kinds: {
+      'payment-card': 'Zahlungskarte',
+      'bank-account': 'Bankkonto',
+      iban: 'Bankkonto',
+      'national-id': 'Personenkennzahl',
+      'tax-id': 'Steuernummer',
+      passport: 'Reisepass',
+      'driving-licence': 'Führerschein',
+      'health-insurance-id': 'Versichertennummer',
+      'medical-id': 'Patientennummer',
+      password: 'Passwort',
+      biometric: 'biometrische Daten',
+    },
+  },
+  nl: {
+    is: 'is bij ons aanwezig',
+    kinds: {
+      'payment-card': 'betaalkaart',
+      'bank-account': 'bankrekening',
+      iban: 'bankrekening',
+      'national-id': 'persoonsnummer',
+      'tax-id': 'belastingnummer',
+      passport: 'paspoort',
+      'driving-licence': 'rijbewijs',
+      'health-insurance-id': 'zorgverzekeringsnummer',
+      'medical-id': 'patiëntnummer',
+      password: 'wachtwoord',
+      biometric: 'biometrische gegevens',
+    },
+  },
 };
 
 /** @example heldWords('payment-card', 'en') // '[payment card is held]' */

@@ -11,9 +11,30 @@ export interface Redaction {
 }
 
 /** Stands where a passage stood; it tells nothing of its length. */
-export const REMOVED: Readonly<Record<Language, string>> = { en: '[removed]', da: '[fjernet]', de: '[entfernt]', nl: '[verwijderd]' };
+export const REMOVED: Readonly<Record<Language, string>> = {
+  en: '[removed]',
+  da: '[fjernet]',
+  de: '[entfernt]',
+  nl: '[verwijderd]',
+};
 
-const NAMES_SOMEBODY: ReadonlySet<DetectedKind> = new Set(['person-name', 'email', 'phone', 'address', 'birth-date', 'iban', 'payment-card', 'national-id', 'tax-id', 'passport', 'driving-licence', 'health-insurance-id', 'medical-id', 'licence-plate', 'device-id']);
+const NAMES_SOMEBODY: ReadonlySet<DetectedKind> = new Set([
+  'person-name',
+  'email',
+  'phone',
+  'address',
+  'birth-date',
+  'iban',
+  'payment-card',
+  'national-id',
+  'tax-id',
+  'passport',
+  'driving-licence',
+  'health-insurance-id',
+  'medical-id',
+  'licence-plate',
+  'device-id',
+]);
 const ATTRIBUTION = /^[> ]*(?:On|Den|Am|Op) .{4,160}(?:wrote|skrev|schrieb|schreef)\s*:\s*$/;
 
 /**
@@ -23,13 +44,21 @@ const ATTRIBUTION = /^[> ]*(?:On|Den|Am|Op) .{4,160}(?:wrote|skrev|schrieb|schre
  * @param others values that name other people, as found in the text
  * @param own values of the person and the organisation, which stay; compared without case and separators
  */
-export function proposeRedactions(text: string, others: readonly string[], spans: readonly Span[], own: readonly string[]): Redaction[] {
-  const isOwn = (value: string) => own.some((one) => one.length > 2 && (plain(value).includes(plain(one)) || plain(one).includes(plain(value))));
+export function proposeRedactions(
+  text: string,
+  others: readonly string[],
+  spans: readonly Span[],
+  own: readonly string[],
+): Redaction[] {
+  const isOwn = (value: string) =>
+    own.some((one) => one.length > 2 && (plain(value).includes(plain(one)) || plain(one).includes(plain(value))));
   const found: Redaction[] = [];
-  for (const other of others) for (const start of placesOf(text, other)) found.push({ start, end: start + other.length, why: 'other-person' });
+  for (const other of others)
+    for (const start of placesOf(text, other)) found.push({ start, end: start + other.length, why: 'other-person' });
   for (const span of spans) {
     if (span.kind === 'legal-advice') found.push({ ...sentenceAround(text, span), why: 'privileged' });
-    else if (NAMES_SOMEBODY.has(span.kind) && !isOwn(text.slice(span.start, span.end))) found.push({ start: span.start, end: span.end, why: 'other-person' });
+    else if (NAMES_SOMEBODY.has(span.kind) && !isOwn(text.slice(span.start, span.end)))
+      found.push({ start: span.start, end: span.end, why: 'other-person' });
   }
   found.push(...quotedOfOthers(text, isOwn));
   return mergeRedactions(found);
@@ -38,7 +67,9 @@ export function proposeRedactions(text: string, others: readonly string[], spans
 /** In order, without overlaps; where two touch, the wider reason stays. */
 export function mergeRedactions(redactions: readonly Redaction[]): Redaction[] {
   const merged: Redaction[] = [];
-  for (const one of redactions.filter(({ start, end }) => end > start).toSorted((a, b) => a.start - b.start || b.end - a.end)) {
+  for (const one of redactions
+    .filter(({ start, end }) => end > start)
+    .toSorted((a, b) => a.start - b.start || b.end - a.end)) {
     const last = merged.at(-1);
     if (last && one.start < last.end) merged[merged.length - 1] = { ...last, end: Math.max(last.end, one.end) };
     else merged.push({ ...one });
@@ -47,7 +78,11 @@ export function mergeRedactions(redactions: readonly Redaction[]): Redaction[] {
 }
 
 /** The text without its redacted passages, and what was removed. */
-export function applyRedactions(text: string, redactions: readonly Redaction[], language: Language): { text: string; removed: string[] } {
+export function applyRedactions(
+  text: string,
+  redactions: readonly Redaction[],
+  language: Language,
+): { text: string; removed: string[] } {
   const removed: string[] = [];
   let out = '';
   let at = 0;
@@ -70,7 +105,10 @@ const SHORTEST_LINE = 24;
 export function forbidden(removed: readonly string[]): string[] {
   const found = new Set<string>();
   for (const passage of removed) {
-    const lines = passage.split('\n').map((line) => squeeze(line.replace(/^[> ]+/, ''))).filter(Boolean);
+    const lines = passage
+      .split('\n')
+      .map((line) => squeeze(line.replace(/^[> ]+/, '')))
+      .filter(Boolean);
     if (lines.length === 1) {
       if (lines[0]!.length >= SHORTEST) found.add(lines[0]!);
     } else for (const line of lines) if (line.length >= SHORTEST_LINE) found.add(line);
@@ -116,7 +154,9 @@ function quotedOfOthers(text: string, isOwn: (value: string) => boolean): Redact
     const start = at;
     at += line.length + 1;
     if (!ATTRIBUTION.test(line)) continue;
-    const named = [...line.matchAll(/[\p{Lu}][\p{L}.'’-]+(?: [\p{Lu}][\p{L}.'’-]+)+|[\w.+-]+@[\w.-]+/gu)].map(([value]) => value).filter((value) => !/^(?:On|Den|Am|Op)\b|^(?:Mon|Tue|Wed|Thu|Fri|Sat|Sun)\b/.test(value));
+    const named = [...line.matchAll(/[\p{Lu}][\p{L}.'’-]+(?: [\p{Lu}][\p{L}.'’-]+)+|[\w.+-]+@[\w.-]+/gu)]
+      .map(([value]) => value)
+      .filter((value) => !/^(?:On|Den|Am|Op)\b|^(?:Mon|Tue|Wed|Thu|Fri|Sat|Sun)\b/.test(value));
     if (named.length === 0 || named.some(isOwn)) continue;
     let [n, end] = [i + 1, at];
     for (; n < lines.length && (lines[n]!.startsWith('>') || lines[n]!.trim() === ''); n++) end += lines[n]!.length + 1;

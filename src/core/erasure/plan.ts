@@ -32,7 +32,8 @@ export function plan(records: readonly PlanRecord[], rules: PlanRules, on: Day, 
     const line = lines.get(record.id)!;
     line.restrict = line.action === 'keep' && line.doer === 'connector' && record.can.restrict === true;
     if (line.doer !== 'connector') continue;
-    if ((line.action === 'erase' && !record.can.erase) || (line.action === 'anonymise' && !record.can.anonymise)) return refuse({ code: 'cannot-be-done', record: record.id, action: line.action });
+    if ((line.action === 'erase' && !record.can.erase) || (line.action === 'anonymise' && !record.can.anonymise))
+      return refuse({ code: 'cannot-be-done', record: record.id, action: line.action });
   }
   const ordered = order(records, lines);
   if (!ordered.ok) return ordered;
@@ -40,44 +41,143 @@ export function plan(records: readonly PlanRecord[], rules: PlanRules, on: Day, 
 }
 
 export function fingerprintOf(lines: readonly PlanLine[], on: Day, hash: Hash): string {
-  const bare = [...lines].sort((a, b) => (a.record < b.record ? -1 : 1)).map(({ record, action, doer, rule, keepUntil, clearFirst, releasedBy, together, restrict }) => ({ record, action, doer, rule, keepUntil, clearFirst, releasedBy, together, restrict }));
+  const bare = [...lines]
+    .sort((a, b) => (a.record < b.record ? -1 : 1))
+    .map(({ record, action, doer, rule, keepUntil, clearFirst, releasedBy, together, restrict }) => ({
+      record,
+      action,
+      doer,
+      rule,
+      keepUntil,
+      clearFirst,
+      releasedBy,
+      together,
+      restrict,
+    }));
   return hex(hash(canonicalBytes({ on, lines: bare })));
 }
 
 /** Whether an open hold covers a record. Bookend's own are records like any other's. */
 export function heldBy(rules: Pick<PlanRules, 'holds'>, record: Pick<PlanRecord, 'system' | 'collection'>) {
-  return rules.holds.find((hold) => (hold.system === null || hold.system === record.system) && (hold.collection === null || hold.collection === record.collection));
+  return rules.holds.find(
+    (hold) =>
+      (hold.system === null || hold.system === record.system) &&
+      (hold.collection === null || hold.collection === record.collection),
+  );
 }
 
 function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
-  const here = { record: record.id, system: record.system, collection: record.collection, key: record.key, doer: record.doer, keepUntil: null, law: null, clearFirst: [], releasedBy: [], together: [], restrict: false };
+  const here = {
+    record: record.id,
+    system: record.system,
+    collection: record.collection,
+    key: record.key,
+    doer: record.doer,
+    keepUntil: null,
+    law: null,
+    clearFirst: [],
+    releasedBy: [],
+    together: [],
+    restrict: false,
+  };
   const hold = heldBy(rules, record);
-  if (hold) return { ...here, action: 'keep', rule: 'hold', reasons: [reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)')] };
+  if (hold)
+    return {
+      ...here,
+      action: 'keep',
+      rule: 'hold',
+      reasons: [reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)')],
+    };
   const kept = byRetention(record, rules, on);
   if (kept) return { ...here, ...kept };
-  const open = rules.open.find((rule) => rule.system === record.system && rule.collection === record.collection && rule.openValues.includes(record.facts[rule.field] ?? ''));
-  if (open) return { ...here, action: 'keep', rule: 'open', reasons: [reason('open', `It is ${record.facts[open.field]}: kept until it is closed.`, 'GDPR art. 6(1)(b)')] };
-  if (record.isOthersToo) return { ...here, action: 'keep', rule: 'others', reasons: [reason('others', 'Records of other people point at it: it stays as theirs.', 'GDPR art. 15(4)')] };
-  if (record.isShared) return { ...here, action: 'anonymise', rule: 'shared', reasons: [reason('shared', 'Other people’s data stands in it too: only this person’s part goes.', 'GDPR art. 15(4)')] };
-  if (rules.neededForTotals.includes(`${record.system}/${record.collection}`)) return { ...here, action: 'anonymise', rule: 'totals', reasons: [reason('totals', 'The collection is needed for totals: the row stays without the person.')] };
-  return { ...here, action: 'erase', rule: 'erase', reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')] };
+  const open = rules.open.find(
+    (rule) =>
+      rule.system === record.system &&
+      rule.collection === record.collection &&
+      rule.openValues.includes(record.facts[rule.field] ?? ''),
+  );
+  if (open)
+    return {
+      ...here,
+      action: 'keep',
+      rule: 'open',
+      reasons: [reason('open', `It is ${record.facts[open.field]}: kept until it is closed.`, 'GDPR art. 6(1)(b)')],
+    };
+  if (record.isOthersToo)
+    return {
+      ...here,
+      action: 'keep',
+      rule: 'others',
+      reasons: [reason('others', 'Records of other people point at it: it stays as theirs.', 'GDPR art. 15(4)')],
+    };
+  if (record.isShared)
+    return {
+      ...here,
+      action: 'anonymise',
+      rule: 'shared',
+      reasons: [
+        reason('shared', 'Other people’s data stands in it too: only this person’s part goes.', 'GDPR art. 15(4)'),
+      ],
+    };
+  if (rules.neededForTotals.includes(`${record.system}/${record.collection}`))
+    return {
+      ...here,
+      action: 'anonymise',
+      rule: 'totals',
+      reasons: [reason('totals', 'The collection is needed for totals: the row stays without the person.')],
+    };
+  return {
+    ...here,
+    action: 'erase',
+    rule: 'erase',
+    reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')],
+  };
 }
 
 /** Every rule for the record is read: the longest wins, and one that cannot be read might be the longest. */
-function byRetention(record: PlanRecord, rules: PlanRules, on: Day): Pick<PlanLine, 'action' | 'rule' | 'keepUntil' | 'law' | 'reasons'> | null {
+function byRetention(
+  record: PlanRecord,
+  rules: PlanRules,
+  on: Day,
+): Pick<PlanLine, 'action' | 'rule' | 'keepUntil' | 'law' | 'reasons'> | null {
   const settings = { financialYearEnd: rules.financialYearEnd ?? '12-31', zone: rules.zone ?? 'UTC' };
   let longest: { until: Day; from: Day; rule: (typeof rules.retention)[number] } | null = null;
   for (const rule of rules.retention) {
     const reading = readRule(rule, record, settings);
     if (reading.says === 'unclear') {
-      return { action: 'keep', rule: 'unclear', keepUntil: null, law: rule.law, reasons: [reason('unclear', `${rule.law} may keep it, but its “${reading.field}” is missing or cannot be read: kept until somebody has looked.`, 'GDPR art. 17(3)(b)')] };
+      return {
+        action: 'keep',
+        rule: 'unclear',
+        keepUntil: null,
+        law: rule.law,
+        reasons: [
+          reason(
+            'unclear',
+            `${rule.law} may keep it, but its “${reading.field}” is missing or cannot be read: kept until somebody has looked.`,
+            'GDPR art. 17(3)(b)',
+          ),
+        ],
+      };
     }
     // The last day of the period belongs to it.
-    if (reading.says === 'until' && reading.day >= on && (!longest || reading.day > longest.until)) longest = { until: reading.day, from: reading.from, rule };
+    if (reading.says === 'until' && reading.day >= on && (!longest || reading.day > longest.until))
+      longest = { until: reading.day, from: reading.from, rule };
   }
   if (!longest) return null;
   const { until, from, rule } = longest;
-  return { action: 'keep', rule: 'retention', keepUntil: until, law: rule.law, reasons: [reason('retention', `${rule.law} keeps it ${sayPeriod(rule)} from ${sayDay(from)}: until ${sayDay(until)}.`, 'GDPR art. 17(3)(b)')] };
+  return {
+    action: 'keep',
+    rule: 'retention',
+    keepUntil: until,
+    law: rule.law,
+    reasons: [
+      reason(
+        'retention',
+        `${rule.law} keeps it ${sayPeriod(rule)} from ${sayDay(from)}: until ${sayDay(until)}.`,
+        'GDPR art. 17(3)(b)',
+      ),
+    ],
+  };
 }
 
 /** Rule 5: what a remaining record refers to cannot go; it loses the person. Runs until nothing changes. */
@@ -116,12 +216,25 @@ function markKeptApart(records: readonly PlanRecord[], lines: ReadonlyMap<string
     for (const other of tied.get(id) ?? []) {
       const line = lines.get(other)!;
       if (line.action !== 'anonymise') continue;
-      const until = keeper.keepUntil === null ? null : line.rule !== 'kept-apart' ? keeper.keepUntil : line.keepUntil === null || line.keepUntil >= keeper.keepUntil ? line.keepUntil : keeper.keepUntil;
+      const until =
+        keeper.keepUntil === null
+          ? null
+          : line.rule !== 'kept-apart'
+            ? keeper.keepUntil
+            : line.keepUntil === null || line.keepUntil >= keeper.keepUntil
+              ? line.keepUntil
+              : keeper.keepUntil;
       if (line.rule === 'kept-apart' && until === line.keepUntil) continue;
       line.rule = 'kept-apart';
       line.keepUntil = until;
       line.law = keeper.law;
-      line.reasons = [reason('kept-apart', `A record that stays and names them (${keeper.collection} ${keeper.key}) is tied to it: it loses the person, and is kept apart until that goes${until ? `, ${sayDay(until)}` : ''}.`, 'GDPR recital 26')];
+      line.reasons = [
+        reason(
+          'kept-apart',
+          `A record that stays and names them (${keeper.collection} ${keeper.key}) is tied to it: it loses the person, and is kept apart until that goes${until ? `, ${sayDay(until)}` : ''}.`,
+          'GDPR recital 26',
+        ),
+      ];
       queue.push(other);
     }
   }
@@ -132,7 +245,8 @@ function letGo(records: readonly PlanRecord[], lines: ReadonlyMap<string, PlanLi
   for (const record of records) {
     const line = lines.get(record.id)!;
     if (line.action !== 'anonymise') continue;
-    line.clearFirst = [...new Set(record.refersTo.filter(({ id }) => lines.get(id)?.action === 'erase').map(({ id }) => id))].sort();
+    line.clearFirst = [
+      ...new Set(record.refersTo.filter(({ id }) => lines.get(id)?.action === 'erase').map(({ id }) => id)),
+    ].sort();
   }
 }
-

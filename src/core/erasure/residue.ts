@@ -21,7 +21,17 @@ export function residueOf(lines: readonly PlanLine[]): ResidueLine[] {
   for (const line of lines) {
     if (!stays(line)) continue;
     const key = [line.system, line.collection, line.rule, line.law, line.keepUntil].join('|');
-    const seen = folded.get(key) ?? { system: line.system, collection: line.collection, count: 0, rule: line.rule, why: WHY[line.rule] ?? line.rule, law: line.law, until: line.keepUntil, restricted: 0, keys: [] };
+    const seen = folded.get(key) ?? {
+      system: line.system,
+      collection: line.collection,
+      count: 0,
+      rule: line.rule,
+      why: WHY[line.rule] ?? line.rule,
+      law: line.law,
+      until: line.keepUntil,
+      restricted: 0,
+      keys: [],
+    };
     seen.count++;
     if (line.restrict) seen.restricted++;
     seen.keys.push(line.key);
@@ -49,5 +59,10 @@ export interface PlanTotals {
 
 export function totalsOf(lines: readonly Pick<PlanLine, 'action' | 'system'>[]): PlanTotals {
   const count = (action: PlanLine['action']) => lines.filter((line) => line.action === action).length;
-  return { erase: count('erase'), anonymise: count('anonymise'), keep: count('keep'), systems: new Set(lines.map((line) => line.system)).size };
+  return {
+    erase: count('erase'),
+    anonymise: count('anonymise'),
+    keep: count('keep'),
+    systems: new Set(lines.map((line) => line.system)).size,
+  };
 }

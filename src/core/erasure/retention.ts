@@ -15,9 +15,14 @@ export interface RetentionSettings {
  *
  * The period begins after its anchor and is over with its last day (Reg. 1182/71 art. 3), so the record may go on the day after.
  */
-export type RuleReading = { says: 'nothing' } | { says: 'until'; day: Day; from: Day } | { says: 'unclear'; field: string };
+export type RuleReading =
+  { says: 'nothing' } | { says: 'until'; day: Day; from: Day } | { says: 'unclear'; field: string };
 
-export function readRule(rule: RetentionRule, record: Pick<PlanRecord, 'system' | 'collection' | 'facts'>, settings: RetentionSettings): RuleReading {
+export function readRule(
+  rule: RetentionRule,
+  record: Pick<PlanRecord, 'system' | 'collection' | 'facts'>,
+  settings: RetentionSettings,
+): RuleReading {
   if (rule.system !== record.system || rule.collection !== record.collection) return { says: 'nothing' };
   if (rule.states) {
     const state = record.facts[rule.states.field];
@@ -55,7 +60,8 @@ function isDay(day: string): boolean {
 export function anchorOf(rule: Pick<RetentionRule, 'anchor'>, event: Day, financialYearEnd: string): Day {
   if (!rule.anchor || rule.anchor === 'event') return event;
   const ends = rule.anchor === 'calendar-year' ? '12-31' : financialYearEnd;
-  const endIn = (year: number): Day => (isDay(`${year}-${ends}`) ? `${year}-${ends}` : `${year}-${ends.slice(0, 2)}-28`);
+  const endIn = (year: number): Day =>
+    isDay(`${year}-${ends}`) ? `${year}-${ends}` : `${year}-${ends.slice(0, 2)}-28`;
   const year = Number(event.slice(0, 4));
   return event <= endIn(year) ? endIn(year) : endIn(year + 1);
 }

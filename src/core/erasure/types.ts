@@ -99,11 +99,14 @@ export interface PlanLine {
  * `others`: records of other people point at it, so that it stays as theirs. `unclear`: a rule may keep it, but its date or state cannot be read. `kept-apart`: it loses the person, but a kept record that names
  * them is tied to it, so it is not anonymous (GDPR recital 26).
  */
-export type PlanRule = 'hold' | 'retention' | 'unclear' | 'open' | 'shared' | 'others' | 'referred-to' | 'kept-apart' | 'totals' | 'erase';
+export type PlanRule =
+  'hold' | 'retention' | 'unclear' | 'open' | 'shared' | 'others' | 'referred-to' | 'kept-apart' | 'totals' | 'erase';
 
 /** What stays of the person, by its rule. */
 export function stays(line: Pick<PlanLine, 'action' | 'rule'>): boolean {
   return line.action === 'keep' || line.rule === 'kept-apart';
 }
 
-export type PlanRefusal = { code: 'circle-cannot-be-broken'; records: string[] } | { code: 'cannot-be-done'; record: string; action: PlanAction };
+export type PlanRefusal =
+  | { code: 'circle-cannot-be-broken'; records: string[] }
+  | { code: 'cannot-be-done'; record: string; action: PlanAction };

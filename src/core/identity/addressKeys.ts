@@ -18,7 +18,10 @@ export function addressKey(street: string | null | undefined, postcode: string |
   const house = street ? parseStreet(street) : null;
   const place = (postcode ?? '').toLowerCase().replace(/[^a-z\d]/g, '');
   if (!house?.number || house.name.length < MIN_START || place.length < 3) return null;
-  return { value: `${street!.split(',')[0]!.trim()}, ${postcode!.trim()}`, canonical: `${house.name} ${house.number} ${place}` };
+  return {
+    value: `${street!.split(',')[0]!.trim()}, ${postcode!.trim()}`,
+    canonical: `${house.name} ${house.number} ${place}`,
+  };
 }
 
 /** Letters of a street by which it is looked for: as many as no way of shortening it takes. */
@@ -31,7 +34,13 @@ const MIN_START = 4;
  */
 export function addressParts(value: string): { start: string; number: string; postcode: string } | null {
   const at = value.lastIndexOf(', ');
-  const [street, postcode] = [value.slice(0, at), value.slice(at + 2).toLowerCase().replace(/[^a-z\d]/g, '')];
+  const [street, postcode] = [
+    value.slice(0, at),
+    value
+      .slice(at + 2)
+      .toLowerCase()
+      .replace(/[^a-z\d]/g, ''),
+  ];
   const house = at < 0 ? null : parseStreet(street);
   const start = /\p{L}{4}/u.exec(street.toLowerCase())?.[0];
   return house?.number && start && postcode ? { start, number: house.number.replace(/\D/g, ''), postcode } : null;

@@ -8,7 +8,17 @@ interface Birth {
 }
 
 /** What is filled in where nothing was known; from anywhere. */
-const PLACEHOLDERS = new Set(['1900-01-01', '1901-01-01', '1970-01-01', '1111-11-11', '1800-01-01', '1753-01-01', '1899-12-30', '1899-12-31', '2000-01-01']);
+const PLACEHOLDERS = new Set([
+  '1900-01-01',
+  '1901-01-01',
+  '1970-01-01',
+  '1111-11-11',
+  '1800-01-01',
+  '1753-01-01',
+  '1899-12-30',
+  '1899-12-31',
+  '2000-01-01',
+]);
 const OLDEST = 1890;
 
 /**
@@ -16,8 +26,14 @@ const OLDEST = 1890;
  * not known. Where day and month could be either, both are kept. Placeholders say nothing.
  */
 export function readBirth(value: string): Birth | null {
-  const text = value.trim().replace(/T.*$/, '').replace(/\s+00:00.*$/, '');
-  const year = /^(\d{4})$/.exec(text) ?? /^(\d{4})-(?:00|\?\?|xx)(?:-(?:00|\?\?|xx))?$/i.exec(text) ?? /^00[./-]00[./-](\d{4})$/.exec(text);
+  const text = value
+    .trim()
+    .replace(/T.*$/, '')
+    .replace(/\s+00:00.*$/, '');
+  const year =
+    /^(\d{4})$/.exec(text) ??
+    /^(\d{4})-(?:00|\?\?|xx)(?:-(?:00|\?\?|xx))?$/i.exec(text) ??
+    /^00[./-]00[./-](\d{4})$/.exec(text);
   if (year) return partOf(year[1]!, null);
   const month = /^(\d{4})-(\d{1,2})(?:-(?:00|\?\?|xx))?$/i.exec(text) ?? null;
   if (month) return partOf(month[1]!, month[2]!.padStart(2, '0'));
@@ -63,7 +79,8 @@ function valid(year: string, month: string, day: string): string[] {
 export function birthLevel(a: string, b: string): Level {
   const [x, y] = [readBirth(a), readBirth(b)];
   if (!x || !y) return 'missing';
-  if (x.days.some((day) => y.days.includes(day)) && !x.year && !y.year) return x.days.length === 1 && y.days.length === 1 ? 'exact' : 'close';
+  if (x.days.some((day) => y.days.includes(day)) && !x.year && !y.year)
+    return x.days.length === 1 && y.days.length === 1 ? 'exact' : 'close';
   if (x.year || y.year) return partial(x, y);
   return x.days.some((day) => y.days.some((other) => isNear(day, other))) ? 'close' : 'different';
 }
@@ -72,7 +89,8 @@ function partial(x: Birth, y: Birth): Level {
   const [partly, other] = x.year ? [x, y] : [y, x];
   const years = other.year ? [other.year] : other.days.map((day) => day.slice(0, 4));
   // A first of January may stand for any day, and for a year that nobody was sure of.
-  if (!years.includes(partly.year!)) return partly.days.length > 0 || (other.year !== null && other.days.length > 0) ? 'missing' : 'different';
+  if (!years.includes(partly.year!))
+    return partly.days.length > 0 || (other.year !== null && other.days.length > 0) ? 'missing' : 'different';
   if (x.days.length > 0 && y.days.length > 0 && x.year && y.year) return 'partial';
   const months = other.month ? [other.month] : other.days.map((day) => day.slice(5, 7));
   return partly.month && months.length > 0 && !months.includes(partly.month) ? 'different' : 'partial';
@@ -80,7 +98,10 @@ function partial(x: Birth, y: Birth): Level {
 
 function isNear(a: string, b: string): boolean {
   if (a.slice(0, 4) === b.slice(0, 4) && a.slice(5, 7) === b.slice(8) && a.slice(8) === b.slice(5, 7)) return true;
-  return [...a].filter((digit, i) => digit !== b[i]).length === 1 || isTransposed(a.replaceAll('-', ''), b.replaceAll('-', ''));
+  return (
+    [...a].filter((digit, i) => digit !== b[i]).length === 1 ||
+    isTransposed(a.replaceAll('-', ''), b.replaceAll('-', ''))
+  );
 }
 
 /** Two digits beside each other changed. */

@@ -16,18 +16,29 @@ const INITIAL = 2;
 export function blocksOf(person: PersonRecord): string[] {
   const name = nameOf(person);
   const words = [...new Set([...name.given, ...name.family].map(fullName))].sort();
-  const sounds = [...new Set(words.filter(({ length }) => length > 1).map((word) => doubleMetaphone(word)[0]))].filter(Boolean).sort();
+  const sounds = [...new Set(words.filter(({ length }) => length > 1).map((word) => doubleMetaphone(word)[0]))]
+    .filter(Boolean)
+    .sort();
   const emails = (person.emails ?? []).map(normaliseEmail).filter((email) => email !== null);
-  return [...new Set([
-    ...emails.map((email) => `e ${looseEmail(email)}`),
-    ...(person.phones ?? []).map((phone) => phone.replace(/\D/g, '').slice(-PHONE_DIGITS)).filter(({ length }) => length >= 6).map((digits) => `p ${digits}`),
-    ...(person.customerNumbers ?? []).map(({ system, value }) => `c ${system} ${normaliseCustomerNumber(value)}`),
-    ...words.flatMap((word, i) => words.slice(i + 1).map((other) => `n ${word} ${other}`)),
-    ...sounds.flatMap((sound, i) => sounds.slice(i + 1).map((other) => `s ${sound} ${other}`)),
-    ...words.filter(({ length }) => length > INITIAL).flatMap((word) => words.filter((other) => other !== word).map((other) => `i ${doubleMetaphone(word)[0]} ${other[0]}`)),
-    ...(person.birthDate ? birthDates(person.birthDate) : []).map((day) => `d ${day}`),
-    ...(person.postcode ? words.map((word) => `z ${normalisePostcode(person.postcode!)} ${word[0]}`) : []),
-  ])];
+  return [
+    ...new Set([
+      ...emails.map((email) => `e ${looseEmail(email)}`),
+      ...(person.phones ?? [])
+        .map((phone) => phone.replace(/\D/g, '').slice(-PHONE_DIGITS))
+        .filter(({ length }) => length >= 6)
+        .map((digits) => `p ${digits}`),
+      ...(person.customerNumbers ?? []).map(({ system, value }) => `c ${system} ${normaliseCustomerNumber(value)}`),
+      ...words.flatMap((word, i) => words.slice(i + 1).map((other) => `n ${word} ${other}`)),
+      ...sounds.flatMap((sound, i) => sounds.slice(i + 1).map((other) => `s ${sound} ${other}`)),
+      ...words
+        .filter(({ length }) => length > INITIAL)
+        .flatMap((word) =>
+          words.filter((other) => other !== word).map((other) => `i ${doubleMetaphone(word)[0]} ${other[0]}`),
+        ),
+      ...(person.birthDate ? birthDates(person.birthDate) : []).map((day) => `d ${day}`),
+      ...(person.postcode ? words.map((word) => `z ${normalisePostcode(person.postcode!)} ${word[0]}`) : []),
+    ]),
+  ];
 }
 
 /**
@@ -36,7 +47,10 @@ export function blocksOf(person: PersonRecord): string[] {
  *
  * @example [...candidatePairs([{ emails: ['a@b.example'] }], [{ emails: ['c@b.example'] }, { emails: ['A@B.example'] }])] // [[0, 1]]
  */
-export function* candidatePairs(left: readonly PersonRecord[], right: readonly PersonRecord[]): Generator<[left: number, right: number]> {
+export function* candidatePairs(
+  left: readonly PersonRecord[],
+  right: readonly PersonRecord[],
+): Generator<[left: number, right: number]> {
   const filed = new Map<string, number[]>();
   right.forEach((person, i) => {
     for (const block of blocksOf(person)) {

@@ -1,6 +1,13 @@
 import { birthLevel } from './birthDates';
 import { compareNames, parseName, type Name } from './names';
-import { looseEmail, normaliseCustomerNumber, normaliseEmail, normalisePhone, normalisePostcode, normaliseText } from './normalise';
+import {
+  looseEmail,
+  normaliseCustomerNumber,
+  normaliseEmail,
+  normalisePhone,
+  normalisePostcode,
+  normaliseText,
+} from './normalise';
 import type { PersonField, PersonRecord } from './record';
 import { streetLevel } from './streets';
 import type { Level } from './weights';
@@ -22,23 +29,38 @@ export function compare(left: PersonRecord, right: PersonRecord): Comparison[] {
     name(left, right),
     single('birth-date', left.birthDate, right.birthDate, birthLevel),
     single('street', left.street, right.street, streetLevel),
-    single('postcode', left.postcode, right.postcode, (a, b) => (normalisePostcode(a) === normalisePostcode(b) ? 'exact' : 'different')),
-    single('city', left.city, right.city, (a, b) => (normaliseText(a) === normaliseText(b) ? 'normalised' : 'different')),
+    single('postcode', left.postcode, right.postcode, (a, b) =>
+      normalisePostcode(a) === normalisePostcode(b) ? 'exact' : 'different',
+    ),
+    single('city', left.city, right.city, (a, b) =>
+      normaliseText(a) === normaliseText(b) ? 'normalised' : 'different',
+    ),
   ];
 }
 
 const ORDER: readonly Level[] = ['exact', 'normalised', 'close', 'partial', 'different', 'missing'];
 
-function best(field: PersonField, left: readonly string[] = [], right: readonly string[] = [], level: (a: string, b: string) => Level): Comparison {
+function best(
+  field: PersonField,
+  left: readonly string[] = [],
+  right: readonly string[] = [],
+  level: (a: string, b: string) => Level,
+): Comparison {
   let found: Comparison = { field, level: 'missing', left: left[0] ?? null, right: right[0] ?? null };
-  for (const a of left) for (const b of right) {
-    const here = level(a, b);
-    if (ORDER.indexOf(here) < ORDER.indexOf(found.level)) found = { field, level: here, left: a, right: b };
-  }
+  for (const a of left)
+    for (const b of right) {
+      const here = level(a, b);
+      if (ORDER.indexOf(here) < ORDER.indexOf(found.level)) found = { field, level: here, left: a, right: b };
+    }
   return found;
 }
 
-function single(field: PersonField, left: string | null | undefined, right: string | null | undefined, level: (a: string, b: string) => Level): Comparison {
+function single(
+  field: PersonField,
+  left: string | null | undefined,
+  right: string | null | undefined,
+  level: (a: string, b: string) => Level,
+): Comparison {
   return { field, level: left && right ? level(left, right) : 'missing', left: left ?? null, right: right ?? null };
 }
 
@@ -60,18 +82,30 @@ function phoneLevel(a: string, b: string, country: string | null): Level {
 }
 
 function customerNumber(left: PersonRecord, right: PersonRecord): Comparison {
-  const none: Comparison = { field: 'customer-number', level: 'missing', left: left.customerNumbers?.[0]?.value ?? null, right: right.customerNumbers?.[0]?.value ?? null };
+  const none: Comparison = {
+    field: 'customer-number',
+    level: 'missing',
+    left: left.customerNumbers?.[0]?.value ?? null,
+    right: right.customerNumbers?.[0]?.value ?? null,
+  };
   let seen = none;
-  for (const a of left.customerNumbers ?? []) for (const b of right.customerNumbers ?? []) {
-    if (a.system !== b.system) continue;
-    if (normaliseCustomerNumber(a.value) === normaliseCustomerNumber(b.value)) return { ...none, level: 'exact', left: a.value, right: b.value };
-    seen = { ...none, level: 'different', left: a.value, right: b.value };
-  }
+  for (const a of left.customerNumbers ?? [])
+    for (const b of right.customerNumbers ?? []) {
+      if (a.system !== b.system) continue;
+      if (normaliseCustomerNumber(a.value) === normaliseCustomerNumber(b.value))
+        return { ...none, level: 'exact', left: a.value, right: b.value };
+      seen = { ...none, level: 'different', left: a.value, right: b.value };
+    }
   return seen;
 }
 
 function name(left: PersonRecord, right: PersonRecord): Comparison {
-  return { field: 'name', level: compareNames(nameOf(left), nameOf(right)), left: sayName(left), right: sayName(right) };
+  return {
+    field: 'name',
+    level: compareNames(nameOf(left), nameOf(right)),
+    left: sayName(left),
+    right: sayName(right),
+  };
 }
 
 const names = new WeakMap<PersonRecord, Name>();

@@ -72,18 +72,37 @@ describe('names', () => {
   });
 });
 
-const METTE = { givenName: 'Mette', familyName: 'Holmgaard', birthDate: '1987-03-14', emails: ['mette@mail.example'], phones: ['+45 10 12 34 56'], city: 'Aarhus', country: 'DK', customerNumbers: [{ system: 'shop', value: '48213' }] };
+const METTE = {
+  givenName: 'Mette',
+  familyName: 'Holmgaard',
+  birthDate: '1987-03-14',
+  emails: ['mette@mail.example'],
+  phones: ['+45 10 12 34 56'],
+  city: 'Aarhus',
+  country: 'DK',
+  customerNumbers: [{ system: 'shop', value: '48213' }],
+};
 
 describe('scoring', () => {
   test('e-mail, phone and name make it certain; missing fields say nothing', () => {
-    const found = score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', emails: ['METTE@mail.example'], phones: ['10123456'], country: 'DK' });
+    const found = score(METTE, {
+      givenName: 'Mette',
+      familyName: 'Holmgaard',
+      emails: ['METTE@mail.example'],
+      phones: ['10123456'],
+      country: 'DK',
+    });
     expect(found.band).toBe('certain');
     expect(found.fields.find(({ field }) => field === 'birth-date')).toMatchObject({ level: 'missing', weight: 0 });
   });
   test('an e-mail alone is likely, a name and a town are possible at most', () => {
     expect(score(METTE, { emails: ['mette@mail.example'] }).band).toBe('likely');
-    expect(['possible', 'likely']).toContain(score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', city: 'Aarhus' }).band);
-    expect(score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', city: 'Aalborg', emails: ['mh@post.example'] }).band).not.toBe('certain');
+    expect(['possible', 'likely']).toContain(
+      score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', city: 'Aarhus' }).band,
+    );
+    expect(
+      score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', city: 'Aalborg', emails: ['mh@post.example'] }).band,
+    ).not.toBe('certain');
   });
   test('a different birth date caps the band, whatever else agrees', () => {
     expect(score(METTE, { ...METTE, birthDate: '1962-07-30' }).band).toBe('possible');
@@ -93,7 +112,13 @@ describe('scoring', () => {
     expect(score(METTE, { ...METTE, customerNumbers: [{ system: 'tills', value: '99999' }] }).band).toBe('certain');
   });
   test('a shared address with another given name is a household, never certain', () => {
-    const lone = { givenName: 'Lone', familyName: 'Vinter', emails: ['familien.vinter@mail.example'], phones: ['+45 10 40 40 40'], country: 'DK' };
+    const lone = {
+      givenName: 'Lone',
+      familyName: 'Vinter',
+      emails: ['familien.vinter@mail.example'],
+      phones: ['+45 10 40 40 40'],
+      country: 'DK',
+    };
     const found = score(lone, { ...lone, givenName: 'Peter' });
     expect(found.band).toBe('possible');
     expect(found.reasons.map(({ code }) => code)).toContain('household-guard');
@@ -103,9 +128,18 @@ describe('scoring', () => {
     expect(score(METTE, found, 1 / 1_000_000).probability).toBeLessThan(score(METTE, found, 1 / 100).probability);
   });
   test('bands begin where the rules say', () => {
-    expect([0.99, 0.9899, 0.8, 0.7999, 0.2, 0.1999].map(bandOf)).toEqual(['certain', 'likely', 'likely', 'possible', 'possible', 'unlikely']);
+    expect([0.99, 0.9899, 0.8, 0.7999, 0.2, 0.1999].map(bandOf)).toEqual([
+      'certain',
+      'likely',
+      'likely',
+      'possible',
+      'possible',
+      'unlikely',
+    ]);
   });
   test('of several values the best pair counts', () => {
-    expect(compare({ emails: ['x@y.example', 'mette@mail.example'] }, { emails: ['mette@mail.example'] })[0]).toMatchObject({ level: 'exact', left: 'mette@mail.example' });
+    expect(
+      compare({ emails: ['x@y.example', 'mette@mail.example'] }, { emails: ['mette@mail.example'] })[0],
+    ).toMatchObject({ level: 'exact', left: 'mette@mail.example' });
   });
 });

@@ -19,7 +19,8 @@ export function looksLike(value: string): Looks {
 export function otherKind(kind: string, value: string): Looks | null {
   const looks = looksLike(value);
   if (kind === 'email') return looks === 'email' ? null : looks;
-  if (kind === 'phone') return looks === 'phone' || (looks === 'customer-number' && !/[^\d\s()./-]/.test(value.trim())) ? null : looks;
+  if (kind === 'phone')
+    return looks === 'phone' || (looks === 'customer-number' && !/[^\d\s()./-]/.test(value.trim())) ? null : looks;
   if (kind === 'customer-number') return looks === 'customer-number' ? null : looks;
   return null;
 }

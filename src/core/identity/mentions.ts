@@ -13,7 +13,10 @@ export interface Haystack {
 }
 
 export function haystackOf(text: string): Haystack {
-  return { words: text.toLowerCase(), digits: [...text.matchAll(/\+?\d[\d ()./-]{5,20}\d/g)].map(([run]) => run.replace(/\D/g, '')) };
+  return {
+    words: text.toLowerCase(),
+    digits: [...text.matchAll(/\+?\d[\d ()./-]{5,20}\d/g)].map(([run]) => run.replace(/\D/g, '')),
+  };
 }
 
 /** Whether a search key stands in a text: a number however it is written, a name only whole. */

@@ -20,9 +20,20 @@ export function nameFit(words: string, name: string): 'name' | 'sound' | null {
   let fit: 'name' | 'sound' = 'name';
   for (const word of nameTokens(words).filter((token) => token.length > 1)) {
     const full = fullName(word);
-    if (parts.some(({ token, full: own }) => token === word || own === full || (word.length >= BEGINNING && token.startsWith(word)))) continue;
+    if (
+      parts.some(
+        ({ token, full: own }) =>
+          token === word || own === full || (word.length >= BEGINNING && token.startsWith(word)),
+      )
+    )
+      continue;
     const sounds = soundsOf(word);
-    if (!parts.some(({ token }) => soundsOf(token).some((sound) => sounds.includes(sound)) && jaroWinkler(word, token) >= ALIKE)) return null;
+    if (
+      !parts.some(
+        ({ token }) => soundsOf(token).some((sound) => sounds.includes(sound)) && jaroWinkler(word, token) >= ALIKE,
+      )
+    )
+      return null;
     fit = 'sound';
   }
   return fit;

@@ -36,7 +36,11 @@ test.each<[string, string, Level]>([
 ])('“%s” and “%s”: %s, in either order', (a, b, level) => expect(both(nameLevel, a, b)).toEqual([level, level]));
 
 test('a part of a name does not make two people one where others’ data is to be taken out', () => {
-  expect([isOtherName('Mette Holm', 'Mette Quist'), isOtherName('Mette Holm', 'M. Holm'), isOtherName('Mette Holm', 'Bo Lund')]).toEqual([true, false, true]);
+  expect([
+    isOtherName('Mette Holm', 'Mette Quist'),
+    isOtherName('Mette Holm', 'M. Holm'),
+    isOtherName('Mette Holm', 'Bo Lund'),
+  ]).toEqual([true, false, true]);
 });
 
 test.each<[string, string, Level]>([
@@ -75,13 +79,32 @@ test.each<[string, string, Level]>([
 ])('%s and %s: %s, in either order', (a, b, level) => expect(both(streetLevel, a, b)).toEqual([level, level]));
 
 describe('what together makes a band', () => {
-  const METTE = { givenName: 'Mette', familyName: 'Holmgaard', birthDate: '1987-03-14', emails: ['mette@mail.example'], street: 'Havnegade 12', postcode: '8000', city: 'Aarhus', country: 'DK' };
-  const band = (more: object) => score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', country: 'DK', ...more }).band;
+  const METTE = {
+    givenName: 'Mette',
+    familyName: 'Holmgaard',
+    birthDate: '1987-03-14',
+    emails: ['mette@mail.example'],
+    street: 'Havnegade 12',
+    postcode: '8000',
+    city: 'Aarhus',
+    country: 'DK',
+  };
+  const band = (more: object) =>
+    score(METTE, { givenName: 'Mette', familyName: 'Holmgaard', country: 'DK', ...more }).band;
 
   test('another form of the same name is no household', () => {
-    for (const names of [{ givenName: null, familyName: 'Holmgaard, Mette' }, { givenName: 'Holmgaard', familyName: 'Mette' }, { givenName: 'Dr. M.', familyName: 'Holmgaard' }, { givenName: 'Mette', familyName: 'Vind' }]) {
+    for (const names of [
+      { givenName: null, familyName: 'Holmgaard, Mette' },
+      { givenName: 'Holmgaard', familyName: 'Mette' },
+      { givenName: 'Dr. M.', familyName: 'Holmgaard' },
+      { givenName: 'Mette', familyName: 'Vind' },
+    ]) {
       const found = score(METTE, { ...names, emails: ['mette@mail.example'], country: 'DK' });
-      expect({ names, band: found.band, codes: found.reasons.map(({ code }) => code) }).toEqual({ names, band: expect.stringMatching(/certain|likely/), codes: expect.not.arrayContaining(['household-guard']) });
+      expect({ names, band: found.band, codes: found.reasons.map(({ code }) => code) }).toEqual({
+        names,
+        band: expect.stringMatching(/certain|likely/),
+        codes: expect.not.arrayContaining(['household-guard']),
+      });
     }
   });
 
@@ -95,7 +118,8 @@ describe('what together makes a band', () => {
   });
 
   test('frequent names say less', () => {
-    const weight = (family: string, given: string) => score({ givenName: given, familyName: family }, { givenName: given, familyName: family }).weight;
+    const weight = (family: string, given: string) =>
+      score({ givenName: given, familyName: family }, { givenName: given, familyName: family }).weight;
     expect(weight('Holmgaard', 'Villads')).toBeGreaterThan(weight('Jensen', 'Villads'));
     expect(weight('Jensen', 'Villads')).toBeGreaterThan(weight('Jensen', 'Peter'));
   });

@@ -6,11 +6,101 @@ import type { Level } from './weights';
 
 /** What stands before or behind a name and is none, in the languages we write in. */
 const TITLES = new Set([
-  'mr', 'mrs', 'ms', 'miss', 'mx', 'sir', 'dame', 'lady', 'lord', 'rev', 'hon', 'dr', 'prof', 'professor', 'doctor', 'phd', 'md', 'msc', 'bsc', 'mba', 'esq', 'jr', 'sr', 'ii', 'iii',
-  'hr', 'fr', 'frk', 'fru', 'herr', 'frau', 'fraulein', 'dipl', 'ing', 'mag', 'dhr', 'mevr', 'mw', 'mevrouw', 'meneer', 'drs', 'ir', 'mme', 'mlle', 'monsieur', 'madame', 'mademoiselle',
-  'sra', 'srta', 'senor', 'senora', 'don', 'dona', 'sig', 'dott', 'cand', 'stud', 'civ',
+  'mr',
+  'mrs',
+  'ms',
+  'miss',
+  'mx',
+  'sir',
+  'dame',
+  'lady',
+  'lord',
+  'rev',
+  'hon',
+  'dr',
+  'prof',
+  'professor',
+  'doctor',
+  'phd',
+  'md',
+  'msc',
+  'bsc',
+  'mba',
+  'esq',
+  'jr',
+  'sr',
+  'ii',
+  'iii',
+  'hr',
+  'fr',
+  'frk',
+  'fru',
+  'herr',
+  'frau',
+  'fraulein',
+  'dipl',
+  'ing',
+  'mag',
+  'dhr',
+  'mevr',
+  'mw',
+  'mevrouw',
+  'meneer',
+  'drs',
+  'ir',
+  'mme',
+  'mlle',
+  'monsieur',
+  'madame',
+  'mademoiselle',
+  'sra',
+  'srta',
+  'senor',
+  'senora',
+  'don',
+  'dona',
+  'sig',
+  'dott',
+  'cand',
+  'stud',
+  'civ',
 ]);
-const PARTICLES = new Set(['de', 'van', 'der', 'den', 'von', 'vom', 'af', 'la', 'le', 'les', 'du', 'des', 'zu', 'zur', 'ter', 'ten', 'te', 'o', 'del', 'della', 'di', 'da', 'dos', 'das', 'y', 'e', 'het', 't', 'op', 'in', 'el', 'al', 'bin', 'ibn']);
+const PARTICLES = new Set([
+  'de',
+  'van',
+  'der',
+  'den',
+  'von',
+  'vom',
+  'af',
+  'la',
+  'le',
+  'les',
+  'du',
+  'des',
+  'zu',
+  'zur',
+  'ter',
+  'ten',
+  'te',
+  'o',
+  'del',
+  'della',
+  'di',
+  'da',
+  'dos',
+  'das',
+  'y',
+  'e',
+  'het',
+  't',
+  'op',
+  'in',
+  'el',
+  'al',
+  'bin',
+  'ibn',
+]);
 /** What begins the name somebody was born with. */
 const BORN = /\b(née|nee|né|geb\.?|geborene?|geboren|født|f\.|born|formerly)\s+/iu;
 
@@ -31,7 +121,8 @@ export function parseName(given: string | null | undefined, family: string | nul
   const [first, last] = [clean(given ?? ''), clean(family ?? '')];
   const whole = [first.text, last.text].filter(Boolean);
   const born = [...first.born, ...last.born];
-  if (whole.length === 2 && !first.text.includes(',') && !last.text.includes(',')) return { given: tokensOf(first.text), family: tokensOf(last.text), born };
+  if (whole.length === 2 && !first.text.includes(',') && !last.text.includes(','))
+    return { given: tokensOf(first.text), family: tokensOf(last.text), born };
   const text = whole.join(' ');
   const comma = text.indexOf(',');
   if (comma > 0) {
@@ -42,11 +133,17 @@ export function parseName(given: string | null | undefined, family: string | nul
 }
 
 function splitWhole(tokens: string[], born: string[]): Name {
-  return tokens.length < 2 ? { given: tokens, family: [], born } : { given: tokens.slice(0, -1), family: tokens.slice(-1), born };
+  return tokens.length < 2
+    ? { given: tokens, family: [], born }
+    : { given: tokens.slice(0, -1), family: tokens.slice(-1), born };
 }
 
 function clean(value: string): { text: string; born: string[] } {
-  const normal = value.normalize('NFKC').replace(/[()[\]"“”„]/g, ' ').replace(/\s+/g, ' ').trim();
+  const normal = value
+    .normalize('NFKC')
+    .replace(/[()[\]"“”„]/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   const at = BORN.exec(normal);
   if (!at) return { text: normal, born: [] };
   return { text: normal.slice(0, at.index).trim(), born: tokensOf(normal.slice(at.index + at[0].length)) };
@@ -54,7 +151,11 @@ function clean(value: string): { text: string; born: string[] } {
 
 /** Words of a name in Latin letters, without titles and particles; a name of particles alone keeps them. */
 function tokensOf(text: string): string[] {
-  const all = anyAscii(text).toLowerCase().replace(/['’`]/g, '').split(/[^a-z0-9]+/).filter(Boolean);
+  const all = anyAscii(text)
+    .toLowerCase()
+    .replace(/['’`]/g, '')
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean);
   const untitled = all.filter((token) => !TITLES.has(token));
   const bare = untitled.filter((token) => !PARTICLES.has(token));
   return bare.length > 0 ? bare : untitled;
@@ -68,7 +169,14 @@ function fold(token: string): string {
   let folded = folds.get(token);
   if (folded === undefined) {
     if (folds.size > MOST_FOLDS) folds.clear();
-    folded = token.replace(/aa/g, 'a').replace(/oe/g, 'o').replace(/ae/g, 'a').replace(/ue/g, 'u').replace(/ph/g, 'f').replace(/ck/g, 'k').replace(/(.)\1/g, '$1');
+    folded = token
+      .replace(/aa/g, 'a')
+      .replace(/oe/g, 'o')
+      .replace(/ae/g, 'a')
+      .replace(/ue/g, 'u')
+      .replace(/ph/g, 'f')
+      .replace(/ck/g, 'k')
+      .replace(/(.)\1/g, '$1');
     folds.set(token, folded);
   }
   return folded;
@@ -76,7 +184,8 @@ function fold(token: string): string {
 
 const isFull = (token: string) => token.length > 1;
 const plain = (a: string, b: string) => a === b;
-const same = (a: string, b: string) => a === b || fold(a) === fold(b) || fullForms(a).some((form) => fullForms(b).includes(form));
+const same = (a: string, b: string) =>
+  a === b || fold(a) === fold(b) || fullForms(a).some((form) => fullForms(b).includes(form));
 const initial = (a: string, b: string) => (a.length === 1 || b.length === 1) && a[0] === b[0];
 
 function fullForms(token: string): readonly string[] {
@@ -99,27 +208,42 @@ function alike(a: string, b: string): boolean {
  * `close`: initials, or a letter wrong · `partial`: the given name alone, as after a marriage, or one word of a name · `different` · `missing`
  */
 export function compareNames(a: Name, b: Name): Level {
-  const [x, y] = [[...a.given, ...a.family], [...b.given, ...b.family]];
+  const [x, y] = [
+    [...a.given, ...a.family],
+    [...b.given, ...b.family],
+  ];
   if (x.length === 0 || y.length === 0) return 'missing';
   const [few, many] = x.length <= y.length ? [x, y] : [y, x];
   if (few.length === 1) return isFull(few[0]!) && many.some((token) => same(few[0]!, token)) ? 'partial' : 'different';
   // Of the given name an initial alone says less than the whole, however well it agrees.
-  const whole = (level: Level): Level => (few.filter(isFull).length > 1 && many.filter(isFull).length > 1 ? level : 'close');
+  const whole = (level: Level): Level =>
+    few.filter(isFull).length > 1 && many.filter(isFull).length > 1 ? level : 'close';
   if (few.length === many.length && pairs(few, many, plain)) return whole('exact');
   if (few.length === many.length && pairs(few, many, same)) return whole('normalised');
   if (pairs(few, many, same)) return givenFits(a, b, same) ? whole('normalised') : 'close';
   if (few.join('') === many.join('') || fold(x.join('')) === fold(y.join(''))) return 'normalised';
-  if (few.some((token) => isFull(token) && many.some((other) => same(token, other))) && pairs(few, many, (p, q) => same(p, q) || initial(p, q))) return 'close';
+  if (
+    few.some((token) => isFull(token) && many.some((other) => same(token, other))) &&
+    pairs(few, many, (p, q) => same(p, q) || initial(p, q))
+  )
+    return 'close';
   if (pairs(few, many, alike)) return 'close';
-  if (few.some((token) => isFull(token) && many.some((other) => alike(token, other))) && pairs(few, many, (p, q) => alike(p, q) || initial(p, q))) return 'close';
+  if (
+    few.some((token) => isFull(token) && many.some((other) => alike(token, other))) &&
+    pairs(few, many, (p, q) => alike(p, q) || initial(p, q))
+  )
+    return 'close';
   return partly(a, b);
 }
 
 function partly(a: Name, b: Name): Level {
-  const born = (one: Name, other: Name) => one.born.length > 0 && one.born.every((token) => [...other.family, ...other.given].some((word) => alike(token, word)));
+  const born = (one: Name, other: Name) =>
+    one.born.length > 0 &&
+    one.born.every((token) => [...other.family, ...other.given].some((word) => alike(token, word)));
   if ((born(a, b) || born(b, a)) && givenFits(a, b, alike)) return 'close';
   // A family name that was kept beside a new one.
-  if (sameGiven(a, b) && a.family.some((token) => isFull(token) && b.family.some((other) => same(token, other)))) return 'close';
+  if (sameGiven(a, b) && a.family.some((token) => isFull(token) && b.family.some((other) => same(token, other))))
+    return 'close';
   const [p, q] = [a.given[0], b.given[0]];
   if (p && q && p.length > 2 && same(p, q)) return 'partial';
   return 'different';
@@ -134,7 +258,12 @@ function sameGiven(a: Name, b: Name): boolean {
 function givenFits(a: Name, b: Name, test: (p: string, q: string) => boolean): boolean {
   const [p, q] = [a.given[0], b.given[0]];
   if (!p || !q) return true;
-  return test(p, q) || a.given.some((one) => isFull(one) && b.given.some((other) => test(one, other))) || b.family.some((other) => test(p, other)) || a.family.some((one) => test(one, q));
+  return (
+    test(p, q) ||
+    a.given.some((one) => isFull(one) && b.given.some((other) => test(one, other))) ||
+    b.family.some((other) => test(p, other)) ||
+    a.family.some((one) => test(one, q))
+  );
 }
 
 function pairs(few: readonly string[], many: readonly string[], test: (a: string, b: string) => boolean): boolean {
@@ -161,8 +290,16 @@ export function isOtherName(a: string, b: string): boolean {
 }
 
 // How many of a thousand people have the name, where that is so many that it says little (national statistics of names, rounded).
-const FREQUENT_FAMILY = new Set('jensen nielsen hansen pedersen andersen christensen larsen sorensen rasmussen jorgensen petersen madsen kristensen olsen thomsen muller schmidt schneider fischer weber meyer wagner becker schulz hoffmann smith jones taylor brown williams wilson johnson davies miller davis jong jansen vries bakker visser janssen martin bernard dubois thomas robert garcia gonzalez rodriguez fernandez lopez martinez sanchez perez gomez andersson johansson karlsson nilsson eriksson novak rossi russo silva santos'.split(' ').map(fold));
-const FREQUENT_GIVEN = new Set('peter michael jens lars thomas henrik soren christian martin jan anne maria mette hanne anna lene susanne louise camilla hans andreas stefan wolfgang david john james robert william mary jean pierre marie jose antonio manuel carmen johannes jan pieter cornelis paul'.split(' ').map(fold));
+const FREQUENT_FAMILY = new Set(
+  'jensen nielsen hansen pedersen andersen christensen larsen sorensen rasmussen jorgensen petersen madsen kristensen olsen thomsen muller schmidt schneider fischer weber meyer wagner becker schulz hoffmann smith jones taylor brown williams wilson johnson davies miller davis jong jansen vries bakker visser janssen martin bernard dubois thomas robert garcia gonzalez rodriguez fernandez lopez martinez sanchez perez gomez andersson johansson karlsson nilsson eriksson novak rossi russo silva santos'
+    .split(' ')
+    .map(fold),
+);
+const FREQUENT_GIVEN = new Set(
+  'peter michael jens lars thomas henrik soren christian martin jan anne maria mette hanne anna lene susanne louise camilla hans andreas stefan wolfgang david john james robert william mary jean pierre marie jose antonio manuel carmen johannes jan pieter cornelis paul'
+    .split(' ')
+    .map(fold),
+);
 
 /** How frequent the words are that a name consists of: 0 rare, 1 one of them frequent, 2 both. */
 export function frequency({ given, family }: Name): number {

@@ -1,5 +1,11 @@
 /** How letters are written where a keyboard lacks them. */
-const WRITTEN: readonly [RegExp, string][] = [[/ø|ö/g, 'oe'], [/å/g, 'aa'], [/æ|ä/g, 'ae'], [/ü/g, 'ue'], [/ß/g, 'ss']];
+const WRITTEN: readonly [RegExp, string][] = [
+  [/ø|ö/g, 'oe'],
+  [/å/g, 'aa'],
+  [/æ|ä/g, 'ae'],
+  [/ü/g, 'ue'],
+  [/ß/g, 'ss'],
+];
 /** Letters at least, before one of them may be wrong: short names are too near to each other. */
 const LEAST = 5;
 
@@ -7,7 +13,13 @@ const LEAST = 5;
 export function spellings(word: string): string[] {
   const plain = word.normalize('NFC').toLowerCase();
   const written = WRITTEN.reduce((text, [letter, letters]) => text.replace(letter, letters), plain);
-  return [...new Set([plain, written, plain.normalize('NFD').replace(/\p{M}/gu, '').replace(/ø/g, 'o').replace(/æ/g, 'ae').replace(/ß/g, 'ss')])];
+  return [
+    ...new Set([
+      plain,
+      written,
+      plain.normalize('NFD').replace(/\p{M}/gu, '').replace(/ø/g, 'o').replace(/æ/g, 'ae').replace(/ß/g, 'ss'),
+    ]),
+  ];
 }
 
 /**

@@ -15,10 +15,15 @@ const NOT_IN_ADDRESS = /[\s,;<>()[\]\\"\p{Cc}\p{Cf}\p{Cs}]/u;
  * @example normaliseEmail(' Mette@Mail.Example ') // 'mette@mail.example'
  */
 export function normaliseEmail(value: string): string | null {
-  const text = value.normalize('NFKC').trim().toLowerCase().replace(/^mailto:/, '');
+  const text = value
+    .normalize('NFKC')
+    .trim()
+    .toLowerCase()
+    .replace(/^mailto:/, '');
   const at = text.lastIndexOf('@');
   const local = text.slice(0, at);
-  if (at < 1 || at === text.length - 1 || local.length > LOCAL_PART || NOT_IN_ADDRESS.test(text) || local.includes('@')) return null;
+  if (at < 1 || at === text.length - 1 || local.length > LOCAL_PART || NOT_IN_ADDRESS.test(text) || local.includes('@'))
+    return null;
   const domain = domainToAscii(text.slice(at + 1));
   return domain === null || domain.length > DOMAIN ? null : `${local}@${domain}`;
 }
@@ -36,10 +41,17 @@ export function looseEmail(normalised: string): string {
  */
 export function normalisePhone(value: string, defaultCountry: string | null): string | null {
   const text = value.normalize('NFKC').trim();
-  const parsed = parsePhoneNumberFromString(text.replace(/^00(?=[1-9])/, '+'), (defaultCountry ?? undefined) as CountryCode | undefined);
+  const parsed = parsePhoneNumberFromString(
+    text.replace(/^00(?=[1-9])/, '+'),
+    (defaultCountry ?? undefined) as CountryCode | undefined,
+  );
   if (parsed) return parsed.number;
   const digits = text.replace(/\D/g, '');
-  return digits.length >= 6 && digits.length <= 15 && /^[\d\s()+./-]+$/.test(text) ? (text.startsWith('+') ? `+${digits}` : digits) : null;
+  return digits.length >= 6 && digits.length <= 15 && /^[\d\s()+./-]+$/.test(text)
+    ? text.startsWith('+')
+      ? `+${digits}`
+      : digits
+    : null;
 }
 
 const PARTICLES = new Set(['de', 'van', 'der', 'den', 'von', 'af', 'la', 'le', 'du', 'zu', 'ter', 'ten', 'o']);
@@ -60,11 +72,17 @@ export function fullName(token: string): string {
 }
 
 export function normalisePostcode(value: string): string {
-  return value.normalize('NFKC').toUpperCase().replace(/[^A-Z0-9]/g, '');
+  return value
+    .normalize('NFKC')
+    .toUpperCase()
+    .replace(/[^A-Z0-9]/g, '');
 }
 
 export function normaliseText(value: string): string {
-  return anyAscii(value.normalize('NFKC')).toLowerCase().replace(/[^a-z0-9]+/g, ' ').trim();
+  return anyAscii(value.normalize('NFKC'))
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, ' ')
+    .trim();
 }
 
 /** A customer number as compared: it belongs to one system, so the system is part of the key elsewhere. */

@@ -8,7 +8,12 @@ import { fullName, nameTokens } from './normalise';
  * @example nameSearchTerms('Mette Holmgaard') // ['holmgaard', 'mette', '~HLMKRT', '~MT']
  */
 export function nameSearchTerms(name: string): string[] {
-  const tokens = nameTokens(name).filter((token) => token.length > 1).map(fullName);
-  const sounds = tokens.flatMap((token) => doubleMetaphone(token)).filter(Boolean).map((code) => `~${code}`);
+  const tokens = nameTokens(name)
+    .filter((token) => token.length > 1)
+    .map(fullName);
+  const sounds = tokens
+    .flatMap((token) => doubleMetaphone(token))
+    .filter(Boolean)
+    .map((code) => `~${code}`);
   return [...new Set([...tokens, ...sounds])].sort();
 }

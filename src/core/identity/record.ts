@@ -14,5 +14,14 @@ export interface PersonRecord {
   customerNumbers?: readonly { system: string; value: string }[];
 }
 
-export const PERSON_FIELDS = ['email', 'phone', 'customer-number', 'name', 'birth-date', 'street', 'postcode', 'city'] as const;
+export const PERSON_FIELDS = [
+  'email',
+  'phone',
+  'customer-number',
+  'name',
+  'birth-date',
+  'street',
+  'postcode',
+  'city',
+] as const;
 export type PersonField = (typeof PERSON_FIELDS)[number];

@@ -37,11 +37,19 @@ const DEFAULT_PRIOR = 1 / 2500;
  */
 export function score(known: PersonRecord, found: PersonRecord, prior = DEFAULT_PRIOR): Score {
   const frequent = Math.min(frequency(nameOf(known)), frequency(nameOf(found)));
-  const fields = compare(known, found).map((field) => ({ ...field, weight: weightOf(field.field, field.level, frequent) }));
-  const weight = fields.reduce((sum, field) => sum + field.weight, 0) - over(fields, ['email', 'phone', 'customer-number'], CONTACT_CAP) - overAddress(fields);
+  const fields = compare(known, found).map((field) => ({
+    ...field,
+    weight: weightOf(field.field, field.level, frequent),
+  }));
+  const weight =
+    fields.reduce((sum, field) => sum + field.weight, 0) -
+    over(fields, ['email', 'phone', 'customer-number'], CONTACT_CAP) -
+    overAddress(fields);
   const odds = (prior / (1 - prior)) * 2 ** weight;
   const probability = odds / (1 + odds);
-  const reasons = fields.filter((field) => field.level !== 'missing').map((field) => reason(`${field.field}-${field.level}`, `${label(field.field)} ${sayLevel(field.level)}`));
+  const reasons = fields
+    .filter((field) => field.level !== 'missing')
+    .map((field) => reason(`${field.field}-${field.level}`, `${label(field.field)} ${sayLevel(field.level)}`));
   return { ...guard(bandOf(probability), fields, known, found, reasons), weight, probability, fields };
 }
 
@@ -53,7 +61,10 @@ function over(fields: readonly ScoredField[], together: readonly PersonField[], 
 
 function overAddress(fields: readonly ScoredField[]): number {
   const area = over(fields, ['postcode', 'city'], AREA_CAP);
-  const sum = fields.filter(({ field, weight }) => ['street', 'postcode', 'city'].includes(field) && weight > 0).reduce((all, { weight }) => all + weight, 0) - area;
+  const sum =
+    fields
+      .filter(({ field, weight }) => ['street', 'postcode', 'city'].includes(field) && weight > 0)
+      .reduce((all, { weight }) => all + weight, 0) - area;
   return area + Math.max(0, sum - ADDRESS_CAP);
 }
 
@@ -63,16 +74,47 @@ export function bandOf(probability: number): Band {
   return probability >= 0.2 ? 'possible' : 'unlikely';
 }
 
-function guard(band: Band, fields: readonly ScoredField[], known: PersonRecord, found: PersonRecord, reasons: Reason[]): { band: Band; reasons: Reason[] } {
+function guard(
+  band: Band,
+  fields: readonly ScoredField[],
+  known: PersonRecord,
+  found: PersonRecord,
+  reasons: Reason[],
+): { band: Band; reasons: Reason[] } {
   const level = (name: ScoredField['field']) => fields.find(({ field }) => field === name)!.level;
   const agrees = (name: ScoredField['field']) => level(name) === 'exact' || level(name) === 'normalised';
   const sharedContact = agrees('email') || agrees('phone');
   // In whatever form the name is written: only one that differs in all of them is somebody else's.
   const isOther = level('name') === 'different';
-  if (isOther && level('birth-date') === 'different' && level('customer-number') !== 'exact') return { band: 'unlikely', reasons: [...reasons, reason('household-guard', 'Another name and another birth date: somebody else, whatever they share.')] };
-  if (level('birth-date') === 'different') return { band: cap(band, 'possible'), reasons: [...reasons, reason('birth-date-guard', 'A different birth date: at most possible.')] };
-  if (level('customer-number') === 'different') return { band: cap(band, 'possible'), reasons: [...reasons, reason('customer-number-guard', 'The same system knows them under different numbers: at most possible.')] };
-  if (sharedContact && isOther) return { band: cap(band, 'possible'), reasons: [...reasons, reason('household-guard', 'A shared address with another given name: a household, at most possible.')] };
+  if (isOther && level('birth-date') === 'different' && level('customer-number') !== 'exact')
+    return {
+      band: 'unlikely',
+      reasons: [
+        ...reasons,
+        reason('household-guard', 'Another name and another birth date: somebody else, whatever they share.'),
+      ],
+    };
+  if (level('birth-date') === 'different')
+    return {
+      band: cap(band, 'possible'),
+      reasons: [...reasons, reason('birth-date-guard', 'A different birth date: at most possible.')],
+    };
+  if (level('customer-number') === 'different')
+    return {
+      band: cap(band, 'possible'),
+      reasons: [
+        ...reasons,
+        reason('customer-number-guard', 'The same system knows them under different numbers: at most possible.'),
+      ],
+    };
+  if (sharedContact && isOther)
+    return {
+      band: cap(band, 'possible'),
+      reasons: [
+        ...reasons,
+        reason('household-guard', 'A shared address with another given name: a household, at most possible.'),
+      ],
+    };
   return { band, reasons };
 }
 
@@ -85,5 +127,11 @@ function label(field: string): string {
 }
 
 function sayLevel(level: string): string {
-  return level === 'exact' || level === 'normalised' ? 'agrees' : level === 'close' ? 'is close' : level === 'partial' ? 'agrees in part' : 'differs';
+  return level === 'exact' || level === 'normalised'
+    ? 'agrees'
+    : level === 'close'
+      ? 'is close'
+      : level === 'partial'
+        ? 'agrees in part'
+        : 'differs';
 }

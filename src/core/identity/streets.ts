@@ -37,7 +37,13 @@ export function parseStreet(value: string): Street | null {
   const street = before.replace(/[,\s]/g, '') ? before : rest.split(',')[0] || rest.split(',')[1] || '';
   let name = street.trim().replace(/[,]+$/, '');
   for (const [kind, long] of KINDS) name = name.replace(kind, long);
-  name = anyAscii(name).replace(/aa/g, 'a').replace(/oe/g, 'o').replace(/ae/g, 'a').replace(/ue/g, 'u').replace(/ss/g, 's').replace(/[^a-z0-9]+/g, '');
+  name = anyAscii(name)
+    .replace(/aa/g, 'a')
+    .replace(/oe/g, 'o')
+    .replace(/ae/g, 'a')
+    .replace(/ue/g, 'u')
+    .replace(/ss/g, 's')
+    .replace(/[^a-z0-9]+/g, '');
   return name ? { name, number: number ? `${number[1]}${number[2] ?? ''}` : null } : null;
 }
 
@@ -46,7 +52,10 @@ export function streetLevel(a: string, b: string): Level {
   const [x, y] = [parseStreet(a), parseStreet(b)];
   if (!x || !y) return 'missing';
   const isSame = x.name === y.name;
-  const isAlike = isSame || (Math.min(x.name.length, y.name.length) >= 5 && damerauLevenshtein(x.name, y.name) <= (Math.max(x.name.length, y.name.length) >= 9 ? 2 : 1));
+  const isAlike =
+    isSame ||
+    (Math.min(x.name.length, y.name.length) >= 5 &&
+      damerauLevenshtein(x.name, y.name) <= (Math.max(x.name.length, y.name.length) >= 9 ? 2 : 1));
   if (!isAlike) return 'different';
   if (x.number === null || y.number === null) return 'partial';
   if (x.number === y.number) return isSame ? 'exact' : 'close';

@@ -23,6 +23,11 @@ export function teaches(known: PersonRecord, found: PersonRecord): PersonRecord 
     ...(found.street && found.postcode ? { street: found.street, postcode: found.postcode } : {}),
     emails: sole(found.emails, normaliseEmail),
     phones: sole(found.phones, (phone) => normalisePhone(phone, country)),
-    customerNumbers: systems.flatMap((system) => sole(found.customerNumbers!.filter((one) => one.system === system), ({ value }) => value)),
+    customerNumbers: systems.flatMap((system) =>
+      sole(
+        found.customerNumbers!.filter((one) => one.system === system),
+        ({ value }) => value,
+      ),
+    ),
   };
 }

@@ -7,7 +7,27 @@ export const IMPORT_FORMATS = ['csv', 'ndjson', 'xlsx'] as const;
 export type ImportFormat = (typeof IMPORT_FORMATS)[number];
 
 /** What a column of a file can hold of a choice. */
-export const IMPORT_FIELDS = ['externalId', 'occurredAt', 'purpose', 'answer', 'email', 'phone', 'customerNumber', 'deviceId', 'givenName', 'familyName', 'birthDate', 'country', 'language', 'place', 'ask', 'askVersion', 'notice', 'noticeVersion', 'method'] as const;
+export const IMPORT_FIELDS = [
+  'externalId',
+  'occurredAt',
+  'purpose',
+  'answer',
+  'email',
+  'phone',
+  'customerNumber',
+  'deviceId',
+  'givenName',
+  'familyName',
+  'birthDate',
+  'country',
+  'language',
+  'place',
+  'ask',
+  'askVersion',
+  'notice',
+  'noticeVersion',
+  'method',
+] as const;
 export type ImportField = (typeof IMPORT_FIELDS)[number];
 
 /** How a source's file is read: which column is what, which word is which answer, and what is the same for all lines. */
@@ -26,7 +46,10 @@ export interface Mapping {
 
 export type MappedLine = { ok: true; choice: ChoiceInput } | { ok: false; reasons: Reason[] };
 
-export type MappingRefusal = { code: 'file-empty' } | { code: 'columns-missing'; missing: string[]; expected: string[] } | { code: 'mapping-incomplete'; missing: ImportField[] };
+export type MappingRefusal =
+  | { code: 'file-empty' }
+  | { code: 'columns-missing'; missing: string[]; expected: string[] }
+  | { code: 'mapping-incomplete'; missing: ImportField[] };
 
 const NEEDED: readonly ImportField[] = ['occurredAt', 'purpose', 'answer'];
 const IDENTIFIERS: readonly ImportField[] = ['email', 'phone', 'customerNumber', 'deviceId', 'birthDate'];
@@ -35,7 +58,10 @@ const IDENTIFIERS: readonly ImportField[] = ['email', 'phone', 'customerNumber',
 export function checkMapping(mapping: Mapping, columns: readonly string[]): MappingRefusal | null {
   if (columns.every((column) => column.trim() === '')) return { code: 'file-empty' };
   const has = (field: ImportField) => Boolean(mapping.columns[field] ?? mapping.constants[field]);
-  const incomplete = [...NEEDED.filter((field) => !has(field)), ...(IDENTIFIERS.some((field) => mapping.columns[field]) ? [] : (['email'] as const))];
+  const incomplete = [
+    ...NEEDED.filter((field) => !has(field)),
+    ...(IDENTIFIERS.some((field) => mapping.columns[field]) ? [] : (['email'] as const)),
+  ];
   if (incomplete.length > 0) return { code: 'mapping-incomplete', missing: incomplete };
   const expected = Object.values(mapping.columns);
   const missing = expected.filter((column) => !columns.includes(column));
@@ -47,7 +73,11 @@ const HALF_LETTER = /\p{Surrogate}/u;
 
 function holdsHalfLetter(value: unknown): boolean {
   if (typeof value === 'string') return HALF_LETTER.test(value);
-  return typeof value === 'object' && value !== null && Object.entries(value).some(([name, one]) => HALF_LETTER.test(name) || holdsHalfLetter(one));
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    Object.entries(value).some(([name, one]) => HALF_LETTER.test(name) || holdsHalfLetter(one))
+  );
 }
 
 /**
@@ -55,13 +85,21 @@ function holdsHalfLetter(value: unknown): boolean {
  *
  * @param columns the file's header; for NDJSON the names themselves
  */
-export function lineReader(mapping: Mapping, columns: readonly string[], delimiter: string): (raw: string) => MappedLine {
-  const places = new Map(Object.entries(mapping.columns).map(([field, column]) => [field as ImportField, columns.indexOf(column)]));
+export function lineReader(
+  mapping: Mapping,
+  columns: readonly string[],
+  delimiter: string,
+): (raw: string) => MappedLine {
+  const places = new Map(
+    Object.entries(mapping.columns).map(([field, column]) => [field as ImportField, columns.indexOf(column)]),
+  );
   return (raw) => {
-    if (raw.includes('\uFFFD') || HALF_LETTER.test(raw)) return wrong('letters-broken', 'Letters in this line were lost by a wrong encoding.');
+    if (raw.includes('\uFFFD') || HALF_LETTER.test(raw))
+      return wrong('letters-broken', 'Letters in this line were lost by a wrong encoding.');
     const values = cellsOf(raw, delimiter);
     if (!values) return wrong('quotes-broken', 'The quotes in this line do not close.');
-    if (values.length !== columns.length) return wrong('cells-wrong', `${values.length} cells where the header has ${columns.length}.`);
+    if (values.length !== columns.length)
+      return wrong('cells-wrong', `${values.length} cells where the header has ${columns.length}.`);
     return toChoice(mapping, (field) => {
       const at = places.get(field);
       return (at === undefined ? mapping.constants[field] : values[at])?.trim() ?? '';
@@ -78,14 +116,21 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
     } catch {
       return wrong('not-json', 'This line is not JSON.');
     }
-    if (typeof value !== 'object' || value === null || Array.isArray(value)) return wrong('not-json', 'This line is no JSON object.');
-    if (holdsHalfLetter(value)) return wrong('letters-broken', 'A text of this line holds half a letter, which nothing can keep.');
+    if (typeof value !== 'object' || value === null || Array.isArray(value))
+      return wrong('not-json', 'This line is no JSON object.');
+    if (holdsHalfLetter(value))
+      return wrong('letters-broken', 'A text of this line holds half a letter, which nothing can keep.');
     if ('identifiers' in value) return checked(value as Record<string, unknown>, {});
     const flat = value as Record<string, unknown>;
     return toChoice(mapping, (field) => {
       const column = mapping.columns[field];
-      const found = column === undefined ? mapping.constants[field] : Object.hasOwn(flat, column) ? flat[column] : undefined;
-      return found === undefined || found === null ? '' : typeof found === 'object' ? JSON.stringify(found) : String(found).trim();
+      const found =
+        column === undefined ? mapping.constants[field] : Object.hasOwn(flat, column) ? flat[column] : undefined;
+      return found === undefined || found === null
+        ? ''
+        : typeof found === 'object'
+          ? JSON.stringify(found)
+          : String(found).trim();
     });
   };
 }
@@ -93,7 +138,11 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
 function toChoice(mapping: Mapping, cell: (field: ImportField) => string): MappedLine {
   const tick = cell('answer');
   const answer = mapping.answers[tick.toUpperCase()] ?? ANSWERS.find((known) => known === tick.toLowerCase());
-  if (!answer) return wrong('tick-unknown', `The answer is “${tick.slice(0, 20)}”; ${Object.keys(mapping.answers).sort().join(', ') || ANSWERS.join(', ')} are known.`);
+  if (!answer)
+    return wrong(
+      'tick-unknown',
+      `The answer is “${tick.slice(0, 20)}”; ${Object.keys(mapping.answers).sort().join(', ') || ANSWERS.join(', ')} are known.`,
+    );
   const name = { givenName: cell('givenName'), familyName: cell('familyName') };
   const [email, phone] = [cell('email'), cell('phone')];
   const identifiers = [
@@ -101,13 +150,39 @@ function toChoice(mapping: Mapping, cell: (field: ImportField) => string): Mappe
     ...(email ? [{ kind: 'email' as const, value: email }] : []),
     ...(phone ? [{ kind: 'phone' as const, value: phone }] : []),
     ...(cell('deviceId') ? [{ kind: 'device-id' as const, value: cell('deviceId') }] : []),
-    ...(cell('birthDate') && (name.familyName || name.givenName) ? [{ kind: 'name-birth-date' as const, value: `${`${name.givenName} ${name.familyName}`.trim()}|${cell('birthDate')}` }] : []),
+    ...(cell('birthDate') && (name.familyName || name.givenName)
+      ? [
+          {
+            kind: 'name-birth-date' as const,
+            value: `${`${name.givenName} ${name.familyName}`.trim()}|${cell('birthDate')}`,
+          },
+        ]
+      : []),
   ];
-  const address = mapping.addressFrom === 'email' && email ? { channel: 'email', value: email } : mapping.addressFrom === 'phone' && phone ? { channel: 'phone', value: phone } : null;
+  const address =
+    mapping.addressFrom === 'email' && email
+      ? { channel: 'email', value: email }
+      : mapping.addressFrom === 'phone' && phone
+        ? { channel: 'phone', value: phone }
+        : null;
   const version = (field: 'askVersion' | 'noticeVersion') => (cell(field) ? Number(cell(field)) : null);
   const draft = {
-    occurredAt: cell('occurredAt'), identifiers, purpose: mapping.purposes[cell('purpose')] ?? cell('purpose'), answer, ask: cell('ask') || null, askVersion: version('askVersion'), notice: cell('notice') || null, noticeVersion: version('noticeVersion'),
-    method: cell('method') || null, place: cell('place') || null, country: cell('country').toUpperCase() || null, language: cell('language') || null, address, name: name.givenName || name.familyName ? name : null, evidence: null, externalId: cell('externalId') || null,
+    occurredAt: cell('occurredAt'),
+    identifiers,
+    purpose: mapping.purposes[cell('purpose')] ?? cell('purpose'),
+    answer,
+    ask: cell('ask') || null,
+    askVersion: version('askVersion'),
+    notice: cell('notice') || null,
+    noticeVersion: version('noticeVersion'),
+    method: cell('method') || null,
+    place: cell('place') || null,
+    country: cell('country').toUpperCase() || null,
+    language: cell('language') || null,
+    address,
+    name: name.givenName || name.familyName ? name : null,
+    evidence: null,
+    externalId: cell('externalId') || null,
   };
   return isPlainChoice(draft) ? { ok: true, choice: draft as unknown as ChoiceInput } : checked(draft, mapping.columns);
 }
@@ -118,7 +193,8 @@ function checked(draft: Record<string, unknown>, columns: Mapping['columns']): M
     return { ok: true, choice: choiceInputSchema.validateSync(draft, { abortEarly: false, strict: true }) };
   } catch (error) {
     const messages = error instanceof Error && 'errors' in error ? (error.errors as string[]) : [String(error)];
-    const own = (text: string) => Object.entries(columns).reduce((words, [field, column]) => words.replace(field, column), text);
+    const own = (text: string) =>
+      Object.entries(columns).reduce((words, [field, column]) => words.replace(field, column), text);
     return { ok: false, reasons: messages.map((text) => reason('line-wrong', own(text))) };
   }
 }
@@ -145,13 +221,34 @@ export function delimiterOf(header: string): string {
 }
 
 const NAMES: Readonly<Record<ImportField, RegExp>> = {
-  externalId: /^(line_?id|event_?id|external_?id|id)$/i, occurredAt: /signed_?on|occurred|date|when|time|dato|datum/i, purpose: /purpose|formål|zweck|doel/i, answer: /tick|answer|consent|choice|svar|samtykke|einwilligung|toestemming/i,
-  email: /e-?mail|mail/i, phone: /phone|mobile|telefon|tlf|telefoon/i, customerNumber: /loyalty|customer_?n|card|kunde|klant/i, deviceId: /device/i, givenName: /first|given|fornavn|vorname|voornaam/i, familyName: /last|family|sur|efternavn|nachname|achternaam|^(full_?|customer_?)?name$|^navn$|^naam$|^nom$/i,
-  birthDate: /birth|born|^dob$|født|fødsel|geburt|geboren|geboorte|naissance|nacimiento/i, country: /country|land/i, language: /lang|sprog|sprache|taal/i, place: /shop|place|store|butik|filiale|winkel/i, ask: /^ask$/i, askVersion: /^ask_?version$/i, notice: /^notice$/i, noticeVersion: /^notice_?version$/i, method: /^method$/i,
+  externalId: /^(line_?id|event_?id|external_?id|id)$/i,
+  occurredAt: /signed_?on|occurred|date|when|time|dato|datum/i,
+  purpose: /purpose|formål|zweck|doel/i,
+  answer: /tick|answer|consent|choice|svar|samtykke|einwilligung|toestemming/i,
+  email: /e-?mail|mail/i,
+  phone: /phone|mobile|telefon|tlf|telefoon/i,
+  customerNumber: /loyalty|customer_?n|card|kunde|klant/i,
+  deviceId: /device/i,
+  givenName: /first|given|fornavn|vorname|voornaam/i,
+  familyName: /last|family|sur|efternavn|nachname|achternaam|^(full_?|customer_?)?name$|^navn$|^naam$|^nom$/i,
+  birthDate: /birth|born|^dob$|født|fødsel|geburt|geboren|geboorte|naissance|nacimiento/i,
+  country: /country|land/i,
+  language: /lang|sprog|sprache|taal/i,
+  place: /shop|place|store|butik|filiale|winkel/i,
+  ask: /^ask$/i,
+  askVersion: /^ask_?version$/i,
+  notice: /^notice$/i,
+  noticeVersion: /^notice_?version$/i,
+  method: /^method$/i,
 };
 
 /** A day of birth is a day too: what says more than others is looked for before them. */
-const SUREST_FIRST: readonly ImportField[] = ['birthDate', 'email', 'phone', ...IMPORT_FIELDS.filter((field) => !['birthDate', 'email', 'phone'].includes(field))];
+const SUREST_FIRST: readonly ImportField[] = [
+  'birthDate',
+  'email',
+  'phone',
+  ...IMPORT_FIELDS.filter((field) => !['birthDate', 'email', 'phone'].includes(field)),
+];
 
 /** A proposal from the names of the columns, to be looked at by a person. Each column is used once. */
 export function proposeMapping(columns: readonly string[]): Mapping {
@@ -163,5 +260,24 @@ export function proposeMapping(columns: readonly string[]): Mapping {
     found[field] = column;
     left.delete(column);
   }
-  return { columns: found, answers: { J: 'grant', Y: 'grant', YES: 'grant', JA: 'grant', '1': 'grant', N: 'refuse', NO: 'refuse', NEJ: 'refuse', NEIN: 'refuse', NEE: 'refuse', '0': 'refuse', W: 'withdraw' }, purposes: {}, constants: {}, addressFrom: null };
+  return {
+    columns: found,
+    answers: {
+      J: 'grant',
+      Y: 'grant',
+      YES: 'grant',
+      JA: 'grant',
+      '1': 'grant',
+      N: 'refuse',
+      NO: 'refuse',
+      NEJ: 'refuse',
+      NEIN: 'refuse',
+      NEE: 'refuse',
+      '0': 'refuse',
+      W: 'withdraw',
+    },
+    purposes: {},
+    constants: {},
+    addressFrom: null,
+  };
 }

@@ -2,14 +2,36 @@ import * as yup from 'yup';
 import { ANSWERS } from '../consent/types';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from './mapping';
 
-const fieldsOf = (value: unknown): value is Record<string, string> => typeof value === 'object' && value !== null && Object.entries(value).every(([field, text]) => IMPORT_FIELDS.includes(field as ImportField) && typeof text === 'string' && text.length <= 200);
+const fieldsOf = (value: unknown): value is Record<string, string> =>
+  typeof value === 'object' &&
+  value !== null &&
+  Object.entries(value).every(
+    ([field, text]) => IMPORT_FIELDS.includes(field as ImportField) && typeof text === 'string' && text.length <= 200,
+  );
 
 /** A mapping as the page sends it. */
 export const mappingSchema = yup.object({
-  name: yup.string().trim().min(2, 'Give the mapping a name, so that it can be used again.').max(80).required('Give the mapping a name, so that it can be used again.'),
+  name: yup
+    .string()
+    .trim()
+    .min(2, 'Give the mapping a name, so that it can be used again.')
+    .max(80)
+    .required('Give the mapping a name, so that it can be used again.'),
   columns: yup.mixed<Mapping['columns']>(fieldsOf).required(),
   constants: yup.mixed<Mapping['constants']>(fieldsOf).required(),
-  answers: yup.mixed<Mapping['answers']>((value): value is Mapping['answers'] => typeof value === 'object' && value !== null && Object.values(value).every((answer) => (ANSWERS as readonly unknown[]).includes(answer))).required(),
-  purposes: yup.mixed<Mapping['purposes']>((value): value is Mapping['purposes'] => typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string')).required(),
+  answers: yup
+    .mixed<Mapping['answers']>(
+      (value): value is Mapping['answers'] =>
+        typeof value === 'object' &&
+        value !== null &&
+        Object.values(value).every((answer) => (ANSWERS as readonly unknown[]).includes(answer)),
+    )
+    .required(),
+  purposes: yup
+    .mixed<Mapping['purposes']>(
+      (value): value is Mapping['purposes'] =>
+        typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string'),
+    )
+    .required(),
   addressFrom: yup.string().oneOf(['email', 'phone']).nullable().default(null),
 });

@@ -11,7 +11,10 @@ export interface Authority {
  */
 const AUTHORITIES: Readonly<Record<string, Authority>> = {
   AT: { name: 'Datenschutzbehörde', address: 'Barichgasse 40–42, 1030 Wien' },
-  BE: { name: 'Gegevensbeschermingsautoriteit / Autorité de protection des données', address: 'Drukpersstraat 35, 1000 Brussel' },
+  BE: {
+    name: 'Gegevensbeschermingsautoriteit / Autorité de protection des données',
+    address: 'Drukpersstraat 35, 1000 Brussel',
+  },
   BG: { name: 'Комисия за защита на личните данни', address: null },
   CH: { name: 'Eidgenössischer Datenschutz- und Öffentlichkeitsbeauftragter', address: 'Feldeggweg 1, 3003 Bern' },
   CY: { name: 'Office of the Commissioner for Personal Data Protection', address: null },
@@ -21,7 +24,10 @@ const AUTHORITIES: Readonly<Record<string, Authority>> = {
   EE: { name: 'Andmekaitse Inspektsioon', address: 'Tatari 39, 10134 Tallinn' },
   ES: { name: 'Agencia Española de Protección de Datos', address: 'C/ Jorge Juan 6, 28001 Madrid' },
   FI: { name: 'Tietosuojavaltuutetun toimisto', address: 'PL 800, 00531 Helsinki' },
-  FR: { name: 'Commission nationale de l’informatique et des libertés', address: '3 place de Fontenoy, TSA 80715, 75334 Paris Cedex 07' },
+  FR: {
+    name: 'Commission nationale de l’informatique et des libertés',
+    address: '3 place de Fontenoy, TSA 80715, 75334 Paris Cedex 07',
+  },
   GB: { name: 'Information Commissioner', address: 'Wycliffe House, Water Lane, Wilmslow, Cheshire SK9 5AF' },
   GR: { name: 'Αρχή Προστασίας Δεδομένων Προσωπικού Χαρακτήρα', address: null },
   HR: { name: 'Agencija za zaštitu osobnih podataka', address: null },

@@ -61,12 +61,16 @@ export function coverLetter(facts: CoverFacts): Letter {
   const language = packLanguage(facts);
   const [say, words] = [coverWordsOf(facts.language, facts.regime), wordsOf(language)];
   const automated = unique(register.flatMap((entry) => (entry.automatedDecisions ? [entry.automatedDecisions] : [])));
-  const transfers = unique(register.flatMap((entry) => (entry.transfers ? [`${entry.title}: ${entry.transfers}`] : [])));
+  const transfers = unique(
+    register.flatMap((entry) => (entry.transfers ? [`${entry.title}: ${entry.transfers}`] : [])),
+  );
   const recipients = unique(register.flatMap((entry) => entry.recipients));
   const day = sayDayIn(language, facts.foundOn);
   // What nobody has said is said to be missing: nothing is claimed for it.
-  const lacking = (fact: RegisterFact) => register.filter((entry) => missingFacts(entry).includes(fact)).map(({ title }) => title);
-  const gap = (fact: RegisterFact) => (lacking(fact).length > 0 ? [para(say.notRecorded(lacking(fact).join(', ')))] : []);
+  const lacking = (fact: RegisterFact) =>
+    register.filter((entry) => missingFacts(entry).includes(fact)).map(({ title }) => title);
+  const gap = (fact: RegisterFact) =>
+    lacking(fact).length > 0 ? [para(say.notRecorded(lacking(fact).join(', ')))] : [];
   const none = (fact: RegisterFact, words: string) => (lacking(fact).length === 0 ? [para(words)] : []);
   const lines = (of: (entry: RegisterEntry) => string) => {
     const said = register.filter((entry) => of(entry).trim() !== '').map((entry) => `${entry.title}: ${of(entry)}`);

@@ -8,7 +8,8 @@ export interface Letter {
   closing: string;
 }
 
-export type LetterPart = { kind: 'text'; text: string } | { kind: 'heading'; text: string } | { kind: 'list'; items: string[] };
+export type LetterPart =
+  { kind: 'text'; text: string } | { kind: 'heading'; text: string } | { kind: 'list'; items: string[] };
 
 export const para = (text: string): LetterPart => ({ kind: 'text', text });
 export const heading = (text: string): LetterPart => ({ kind: 'heading', text });
@@ -40,7 +41,16 @@ export function letterFromText(subject: string, text: string): Letter {
   const body = blocks.slice(1, -1).map((block): LetterPart => {
     const lines = block.split('\n');
     if (lines.every((line) => line.startsWith('  - '))) return list(lines.map((line) => line.slice(4)));
-    return lines.length === 2 && /^-+$/.test(lines[1]!) && lines[0]!.length === lines[1]!.length ? heading(lines[0]!) : para(block);
+    return lines.length === 2 && /^-+$/.test(lines[1]!) && lines[0]!.length === lines[1]!.length
+      ? heading(lines[0]!)
+      : para(block);
   });
-  return { template: '', version: 0, subject, greeting: blocks[0] ?? '', body, closing: blocks.length > 1 ? blocks.at(-1)! : '' };
+  return {
+    template: '',
+    version: 0,
+    subject,
+    greeting: blocks[0] ?? '',
+    body,
+    closing: blocks.length > 1 ? blocks.at(-1)! : '',
+  };
 }

@@ -21,7 +21,10 @@ function kindOf(law: { id: string; place: { country: string }; appeal: unknown }
  * @param authority of the organisation's own country, by name
  * @param on day of receipt
  */
-export function remediesOf(facts: { language: string | null; regimes: readonly string[]; authority: string; on?: Day }, laws: Laws = SHIPPED_LAWS): string {
+export function remediesOf(
+  facts: { language: string | null; regimes: readonly string[]; authority: string; on?: Day },
+  laws: Laws = SHIPPED_LAWS,
+): string {
   const words = wordsOf(facts.language);
   const said = facts.regimes.map((id) => {
     const law = id === 'eu-gdpr' ? null : regimeById(id, facts.on, laws);

@@ -2,7 +2,11 @@ import type { LetterPart } from './letter';
 
 export type FieldValue = string | readonly string[] | null;
 
-export type TemplateFault = { code: 'template-without-subject' } | { code: 'template-unknown-field'; field: string; known: string[] } | { code: 'template-lacks-field'; field: string } | { code: 'template-too-long'; most: number };
+export type TemplateFault =
+  | { code: 'template-without-subject' }
+  | { code: 'template-unknown-field'; field: string; known: string[] }
+  | { code: 'template-lacks-field'; field: string }
+  | { code: 'template-too-long'; most: number };
 
 const FIELD = /\{\{\s*([\w-]+)\s*\}\}/g;
 const ONLY_IF = /^\?([\w-]+) /gm;
@@ -15,7 +19,11 @@ export function fieldsIn(template: string): string[] {
 /**
  * What is wrong with a template before it is used: a field nobody fills, or the lack of one that the law wants in this letter.
  */
-export function checkTemplate(template: string, known: readonly string[], needed: readonly string[]): TemplateFault | null {
+export function checkTemplate(
+  template: string,
+  known: readonly string[],
+  needed: readonly string[],
+): TemplateFault | null {
   if (template.length > MOST) return { code: 'template-too-long', most: MOST };
   if (!template.split('\n')[0]!.trim()) return { code: 'template-without-subject' };
   const used = fieldsIn(template);
@@ -33,7 +41,10 @@ export function checkTemplate(template: string, known: readonly string[], needed
  *
  * @example render('Hello\n\nDue {{due}}.\n\n{{note}}', { due: '1 May', note: null }).body // [{ kind: 'text', text: 'Due 1 May.' }]
  */
-export function render(template: string, fields: Readonly<Record<string, FieldValue>>): { subject: string; body: LetterPart[] } {
+export function render(
+  template: string,
+  fields: Readonly<Record<string, FieldValue>>,
+): { subject: string; body: LetterPart[] } {
   const [first = '', ...rest] = template.replace(/\r\n/g, '\n').split('\n');
   const body: LetterPart[] = [];
   let heading: string | null = null;

@@ -3,4 +3,16 @@ import { LANGUAGES } from './mailings';
 import { TEMPLATE_IDS } from './templateList';
 
 /** A wording of a letter; empty goes back to the wording as it ships. */
-export const templateSchema = yup.object({ template: yup.string().oneOf([...TEMPLATE_IDS]).required(), language: yup.string().oneOf([...LANGUAGES]).required(), text: yup.string().max(20_000, 'At most 20,000 characters.').defined() }).noUnknown();
+export const templateSchema = yup
+  .object({
+    template: yup
+      .string()
+      .oneOf([...TEMPLATE_IDS])
+      .required(),
+    language: yup
+      .string()
+      .oneOf([...LANGUAGES])
+      .required(),
+    text: yup.string().max(20_000, 'At most 20,000 characters.').defined(),
+  })
+  .noUnknown();

@@ -7,11 +7,20 @@ import { TEMPLATE_FIELDS, TEMPLATE_IDS } from './templateList';
 import { toDoc, toTemplate } from './templateDoc';
 
 test('a template is blocks of words and fields', () => {
-  expect(toDoc('About {{ref}}\n\n?upheld ## Why\n\nDear {{name}}, it is {{day}}.\nSo long.\n\n- one\n- {{list}}')).toEqual({
+  expect(
+    toDoc('About {{ref}}\n\n?upheld ## Why\n\nDear {{name}}, it is {{day}}.\nSo long.\n\n- one\n- {{list}}'),
+  ).toEqual({
     subject: [{ text: 'About ' }, { field: 'ref' }],
     blocks: [
       { kind: 'heading', only: 'upheld', lines: [[{ text: 'Why' }]] },
-      { kind: 'text', only: null, lines: [[{ text: 'Dear ' }, { field: 'name' }, { text: ', it is ' }, { field: 'day' }, { text: '.' }], [{ text: 'So long.' }]] },
+      {
+        kind: 'text',
+        only: null,
+        lines: [
+          [{ text: 'Dear ' }, { field: 'name' }, { text: ', it is ' }, { field: 'day' }, { text: '.' }],
+          [{ text: 'So long.' }],
+        ],
+      },
       { kind: 'list', only: null, lines: [[{ text: 'one' }], [{ field: 'list' }]] },
     ],
   });
@@ -28,5 +37,13 @@ test.each(TEMPLATE_IDS)('%s is the same letter after it was taken apart and put 
 });
 
 test('blocks without words are left out, and a subject is one line', () => {
-  expect(toTemplate({ subject: [{ text: 'One\ntwo' }], blocks: [{ kind: 'text', only: null, lines: [[{ text: '  ' }]] }, { kind: 'list', only: null, lines: [[], [{ text: 'x' }]] }] })).toBe('One two\n\n- x');
+  expect(
+    toTemplate({
+      subject: [{ text: 'One\ntwo' }],
+      blocks: [
+        { kind: 'text', only: null, lines: [[{ text: '  ' }]] },
+        { kind: 'list', only: null, lines: [[], [{ text: 'x' }]] },
+      ],
+    }),
+  ).toBe('One two\n\n- x');
 });

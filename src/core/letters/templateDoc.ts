@@ -29,7 +29,12 @@ export function toDoc(template: string): TemplateDoc {
     const [, only, words] = /^(?:\?([\w-]+) )?([\s\S]*)$/.exec(block.trim())!;
     if (!words) continue;
     if (words.startsWith('## ')) blocks.push({ kind: 'heading', only: only ?? null, lines: [pieces(words.slice(3))] });
-    else if (words.startsWith('- ')) blocks.push({ kind: 'list', only: only ?? null, lines: words.split('\n').map((line) => pieces(line.replace(/^- /, ''))) });
+    else if (words.startsWith('- '))
+      blocks.push({
+        kind: 'list',
+        only: only ?? null,
+        lines: words.split('\n').map((line) => pieces(line.replace(/^- /, ''))),
+      });
     else blocks.push({ kind: 'text', only: only ?? null, lines: words.split('\n').map(pieces) });
   }
   return { subject: pieces(subject), blocks };

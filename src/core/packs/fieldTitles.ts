@@ -24,14 +24,35 @@ const BY_HOLDS: Readonly<Record<Holds, Said>> = {
   'free-text': said('Text', 'Tekst', 'Text', 'Tekst'),
 };
 
-const title = (names: string, ...words: Parameters<typeof said>): [RegExp, Said] => [new RegExp(`^(${names})$`), said(...words)];
+const title = (names: string, ...words: Parameters<typeof said>): [RegExp, Said] => [
+  new RegExp(`^(${names})$`),
+  said(...words),
+];
 
 /** Names that systems commonly give their fields, as `plainFieldName` writes them. */
 const BY_NAME: readonly [RegExp, Said][] = [
   title('id|key|record_id|uuid', 'Number', 'Nummer', 'Nummer', 'Nummer'),
-  title('(order|line|invoice|receipt|booking|ticket|case)_?(id|no|nr|number)|number|no|nr|reference|ref', 'Reference', 'Reference', 'Referenz', 'Referentie'),
-  title('created(_at|_on)?|created_date|added(_at|_on)?|inserted_at|registered(_at|_on)?|since|joined(_at|_on)?', 'Created', 'Oprettet', 'Angelegt', 'Aangemaakt'),
-  title('updated(_at|_on)?|changed(_at|_on)?|modified(_at|_on)?|last_(changed|modified|updated)', 'Last changed', 'Sidst ændret', 'Zuletzt geändert', 'Laatst gewijzigd'),
+  title(
+    '(order|line|invoice|receipt|booking|ticket|case)_?(id|no|nr|number)|number|no|nr|reference|ref',
+    'Reference',
+    'Reference',
+    'Referenz',
+    'Referentie',
+  ),
+  title(
+    'created(_at|_on)?|created_date|added(_at|_on)?|inserted_at|registered(_at|_on)?|since|joined(_at|_on)?',
+    'Created',
+    'Oprettet',
+    'Angelegt',
+    'Aangemaakt',
+  ),
+  title(
+    'updated(_at|_on)?|changed(_at|_on)?|modified(_at|_on)?|last_(changed|modified|updated)',
+    'Last changed',
+    'Sidst ændret',
+    'Zuletzt geändert',
+    'Laatst gewijzigd',
+  ),
   title('deleted(_at|_on)?|closed(_at|_on)?|cancelled(_at|_on)?', 'Closed', 'Afsluttet', 'Beendet', 'Afgesloten'),
   title('date|day|on|at|time|timestamp|occurred_at|when', 'When', 'Hvornår', 'Wann', 'Wanneer'),
   title('recorded_at', 'Recorded', 'Registreret', 'Erfasst', 'Vastgelegd'),
@@ -64,7 +85,13 @@ const BY_NAME: readonly [RegExp, Said][] = [
   title('rating|stars|score', 'Rating', 'Bedømmelse', 'Bewertung', 'Waardering'),
   title('language|locale|lang', 'Language', 'Sprog', 'Sprache', 'Taal'),
   title('place|location|venue|shop|store|branch', 'Place', 'Sted', 'Ort', 'Plaats'),
-  title('ship_to|(shipping|delivery)_address', 'Delivery address', 'Leveringsadresse', 'Lieferanschrift', 'Afleveradres'),
+  title(
+    'ship_to|(shipping|delivery)_address',
+    'Delivery address',
+    'Leveringsadresse',
+    'Lieferanschrift',
+    'Afleveradres',
+  ),
   title('bill_to|billing_address', 'Billing address', 'Fakturaadresse', 'Rechnungsanschrift', 'Factuuradres'),
   title('billing_name', 'Name on the invoice', 'Navn på fakturaen', 'Name auf der Rechnung', 'Naam op de factuur'),
   title('opens', 'Times opened', 'Antal åbninger', 'Öffnungen', 'Aantal keer geopend'),
@@ -87,7 +114,13 @@ const BY_NAME: readonly [RegExp, Said][] = [
   title('file|file_name|filename', 'File', 'Fil', 'Datei', 'Bestand'),
   title('sheet', 'Sheet', 'Ark', 'Tabellenblatt', 'Werkblad'),
   title('row|line', 'Line', 'Linje', 'Zeile', 'Regel'),
-  title('newsletter(_flag)?|subscribed|marketing(_consent)?|opt_in', 'Newsletter', 'Nyhedsbrev', 'Newsletter', 'Nieuwsbrief'),
+  title(
+    'newsletter(_flag)?|subscribed|marketing(_consent)?|opt_in',
+    'Newsletter',
+    'Nyhedsbrev',
+    'Newsletter',
+    'Nieuwsbrief',
+  ),
   title('is_restricted|restricted', 'Use restricted', 'Brug begrænset', 'Nutzung eingeschränkt', 'Gebruik beperkt'),
   title('gender|sex', 'Gender', 'Køn', 'Geschlecht', 'Geslacht'),
   title('salutation|title_of_address', 'Form of address', 'Tiltale', 'Anrede', 'Aanhef'),
@@ -98,7 +131,8 @@ const BY_NAME: readonly [RegExp, Said][] = [
 ];
 
 /** Fields that only say which other record a record hangs on: the report shows that by where it stands. */
-export const isLink = (field: string): boolean => /_id$/.test(plainFieldName(field)) && !/^(device|session|external|source|foreign)_id$/.test(plainFieldName(field));
+export const isLink = (field: string): boolean =>
+  /_id$/.test(plainFieldName(field)) && !/^(device|session|external|source|foreign)_id$/.test(plainFieldName(field));
 
 /**
  * What a field is called in words a person knows: the organisation's own, then what people have confirmed that it holds, then its usual name.
@@ -114,7 +148,8 @@ export function fieldTitle(field: string, language: Language, confirmed: Holds |
   const parts = field.split('.').filter((part) => part.trim() !== '');
   // What a thing is called is told as the thing.
   if (parts.length === 2 && parts[1] === 'name') return fieldTitle(parts[0]!, language, null, say);
-  if (parts.length > 1 && parts.length < 6) return parts.map((part) => fieldTitle(part, language, null, say)).join(': ');
+  if (parts.length > 1 && parts.length < 6)
+    return parts.map((part) => fieldTitle(part, language, null, say)).join(': ');
   const [, bare = field, n] = /^(.*?)[ _]?(\d{1,2})?$/.exec(field) ?? [];
   const numbered = (words: string) => (n && Number(n) > 1 ? `${words} ${n}` : words);
   const plain = plainFieldName(bare);

@@ -12,7 +12,20 @@ import { WITHHELD } from './withheld';
 
 const nothing = () => null;
 const da: ValueFormat = { language: 'da', zone: 'Europe/Copenhagen', say: nothing };
-const entry = { system: 'sys', collection: 'orders', title: 'Web shop · orders', purposes: ['book-keeping'], categories: ['amounts'], recipients: ['our accountant'], retention: 'five years', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: [] };
+const entry = {
+  system: 'sys',
+  collection: 'orders',
+  title: 'Web shop · orders',
+  purposes: ['book-keeping'],
+  categories: ['amounts'],
+  recipients: ['our accountant'],
+  retention: 'five years',
+  source: 'you',
+  transfers: null,
+  automatedDecisions: null,
+  isGiven: true,
+  nothing: [],
+};
 
 describe('field titles', () => {
   test.each([
@@ -25,7 +38,9 @@ describe('field titles', () => {
     ['Fornavn', 'de', 'Vorname'],
     ['frobnication', 'da', '“frobnication”'],
     ['frobnication_level', 'en', 'Frobnication level'],
-  ] as const)('%s in %s is %s', (field, language, title) => expect(fieldTitle(field, language, null, nothing)).toBe(title));
+  ] as const)('%s in %s is %s', (field, language, title) =>
+    expect(fieldTitle(field, language, null, nothing)).toBe(title),
+  );
 
   test('the organisation’s own words come first, then what people confirmed', () => {
     expect(fieldTitle('reach', 'da', 'email', () => null)).toBe('E-mail');
@@ -33,7 +48,8 @@ describe('field titles', () => {
     expect(fieldTitle('notes', 'da', 'free-text', () => null)).toBe('Bemærkning');
   });
 
-  test('a field that only points at another record is a link; a device is not', () => expect(['customer_id', 'order_id', 'device_id', 'id'].map(isLink)).toEqual([true, true, false, false]));
+  test('a field that only points at another record is a link; a device is not', () =>
+    expect(['customer_id', 'order_id', 'device_id', 'id'].map(isLink)).toEqual([true, true, false, false]));
 });
 
 describe('values', () => {
@@ -53,10 +69,15 @@ describe('values', () => {
     ['placed_on', '2025-02-31T10:00:00Z', '2025-02-31T10:00:00Z'],
   ])('%s %s', (field, value, said) => expect(sayValue(field, value, {}, da)).toBe(said));
 
-  test('an amount has the currency of its record', () => expect(sayValue('total', '12.5', { currency: 'DKK' }, da)).toMatch(/^12,50\sDKK$/));
+  test('an amount has the currency of its record', () =>
+    expect(sayValue('total', '12.5', { currency: 'DKK' }, da)).toMatch(/^12,50\sDKK$/));
 
   test('what is nested in a value stands with titles of its own; what is empty does not stand there', () => {
-    const said = sayFields({ evidence: '{"ip":"192.0.2.1","at":{"page":"/kasse"},"none":null}', note: ' ', status: 'paid' }, (field) => fieldTitle(field, 'da', null, nothing), da);
+    const said = sayFields(
+      { evidence: '{"ip":"192.0.2.1","at":{"page":"/kasse"},"none":null}', note: ' ', status: 'paid' },
+      (field) => fieldTitle(field, 'da', null, nothing),
+      da,
+    );
     expect(said).toEqual([
       { title: 'Dokumentation: IP-adresse', value: '192.0.2.1' },
       { title: 'Dokumentation: Hvornår: Side', value: '/kasse' },
@@ -64,7 +85,13 @@ describe('values', () => {
     ]);
   });
 
-  test.each([['2026-03-01 10:00:00+01', Date.UTC(2026, 2, 1, 9)], ['2026-03-01', Date.UTC(2026, 2, 1)], ['2026-03-01T10:00', Date.UTC(2026, 2, 1, 10)], ['12345', null], ['1.3.2026', null]])('%s is a moment', (text, ms) => expect(momentOf(text)).toBe(ms));
+  test.each([
+    ['2026-03-01 10:00:00+01', Date.UTC(2026, 2, 1, 9)],
+    ['2026-03-01', Date.UTC(2026, 2, 1)],
+    ['2026-03-01T10:00', Date.UTC(2026, 2, 1, 10)],
+    ['12345', null],
+    ['1.3.2026', null],
+  ])('%s is a moment', (text, ms) => expect(momentOf(text)).toBe(ms));
 });
 
 describe('the register in another language', () => {
@@ -72,7 +99,14 @@ describe('the register in another language', () => {
   const say = phrasebook('da', own);
 
   test('own words before shipped ones; a period by its numbers; what nobody said is missing', () => {
-    expect([say('Web shop'), say('book-keeping'), say('seven years'), say('18 months'), say('one year'), say('until the moon falls')]).toEqual(['Webbutik', 'bogføring', '7 år', '18 måneder', 'et år', null]);
+    expect([
+      say('Web shop'),
+      say('book-keeping'),
+      say('seven years'),
+      say('18 months'),
+      say('one year'),
+      say('until the moon falls'),
+    ]).toEqual(['Webbutik', 'bogføring', '7 år', '18 måneder', 'et år', null]);
     expect(shippedPhrase('Book-keeping ', 'de')).toBe('Buchhaltung');
   });
 
@@ -83,10 +117,24 @@ describe('the register in another language', () => {
 
   test('a fact of which one word is missing is left out whole, and named', () => {
     const half = { ...entry, recipients: ['our accountant', 'the moon'] };
-    expect(entryIn(half, 'Web shop', say)).toMatchObject({ purposes: ['bogføring'], recipients: [], retention: '5 år', source: 'dig selv' });
+    expect(entryIn(half, 'Web shop', say)).toMatchObject({
+      purposes: ['bogføring'],
+      recipients: [],
+      retention: '5 år',
+      source: 'dig selv',
+    });
     expect(missingPhrases(half, say)).toEqual(['Web shop · orders', 'the moon']);
     expect(missingPhrases(half, phrasebook('en', new Map()))).toEqual([]);
-    expect(phrasesOf([{ id: 'sys', name: 'Web shop' }], [half, half]).map(({ phrase }) => phrase)).toEqual(['Web shop', 'Web shop · orders', 'book-keeping', 'amounts', 'our accountant', 'the moon', 'five years', 'you']);
+    expect(phrasesOf([{ id: 'sys', name: 'Web shop' }], [half, half]).map(({ phrase }) => phrase)).toEqual([
+      'Web shop',
+      'Web shop · orders',
+      'book-keeping',
+      'amounts',
+      'our accountant',
+      'the moon',
+      'five years',
+      'you',
+    ]);
   });
 });
 
@@ -101,7 +149,8 @@ test('files have names a person reads, in folders by system, and never two the s
 });
 
 test('letters name the files as the pack calls them', () => {
-  for (const language of LANGUAGES) expect(COVER_WORDS[language].withheld(2)).toContain(PACK_WORDS[language].names.withheld);
+  for (const language of LANGUAGES)
+    expect(COVER_WORDS[language].withheld(2)).toContain(PACK_WORDS[language].names.withheld);
 });
 
 test('the second word is as hard to guess in every language, and can be typed on any keyboard', () => {
@@ -112,7 +161,12 @@ test('the second word is as hard to guess in every language, and can be typed on
 });
 
 test('no two languages say the same', () => {
-  const said = LANGUAGES.map((language) => [PACK_WORDS[language].report.timeline, WITHHELD[language]['others-data'], PACK_WORDS[language].names.readme]);
+  const said = LANGUAGES.map((language) => [
+    PACK_WORDS[language].report.timeline,
+    WITHHELD[language]['others-data'],
+    PACK_WORDS[language].names.readme,
+  ]);
   for (const column of [0, 1, 2]) expect(new Set(said.map((words) => words[column])).size).toBe(4);
-  for (const [phrase, words] of REGISTER_WORDS) expect({ phrase, same: Object.values(words).filter((said) => said === phrase) }).toEqual({ phrase, same: [] });
+  for (const [phrase, words] of REGISTER_WORDS)
+    expect({ phrase, same: Object.values(words).filter((said) => said === phrase) }).toEqual({ phrase, same: [] });
 });

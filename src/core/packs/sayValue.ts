@@ -31,16 +31,36 @@ const STATES: Readonly<Record<string, Said>> = {
   object: said('objected', 'gjort indsigelse', 'widersprochen', 'bezwaar gemaakt'),
   'opt-out': said('opted out', 'fravalgt', 'abgewählt', 'afgemeld'),
   'opt-in': said('opted in', 'tilvalgt', 'gewählt', 'aangemeld'),
-  'gpc-seen': said('privacy signal of the browser', 'browserens privatlivssignal', 'Datenschutzsignal des Browsers', 'privacysignaal van de browser'),
-  'guardian-confirm': said('confirmed by a parent', 'bekræftet af en forælder', 'von einem Elternteil bestätigt', 'bevestigd door een ouder'),
-  'unticked by default': said('not ticked beforehand', 'ikke afkrydset på forhånd', 'nicht vorab angekreuzt', 'niet vooraf aangekruist'),
+  'gpc-seen': said(
+    'privacy signal of the browser',
+    'browserens privatlivssignal',
+    'Datenschutzsignal des Browsers',
+    'privacysignaal van de browser',
+  ),
+  'guardian-confirm': said(
+    'confirmed by a parent',
+    'bekræftet af en forælder',
+    'von einem Elternteil bestätigt',
+    'bevestigd door een ouder',
+  ),
+  'unticked by default': said(
+    'not ticked beforehand',
+    'ikke afkrydset på forhånd',
+    'nicht vorab angekreuzt',
+    'niet vooraf aangekruist',
+  ),
   'tick-box': said('tick box', 'afkrydsningsfelt', 'Kästchen zum Ankreuzen', 'aankruisvakje'),
   spoken: said('spoken', 'mundtligt', 'mündlich', 'mondeling'),
   'paper form': said('paper form', 'papirformular', 'Papierformular', 'papieren formulier'),
   'choices-page': said('choices page', 'siden med dine valg', 'Seite mit Ihrer Auswahl', 'pagina met uw keuzes'),
   'link in a mail': said('link in a mail', 'link i en mail', 'Link in einer Mail', 'link in een mail'),
   access: said('copy of your data', 'kopi af dine data', 'Kopie Ihrer Daten', 'kopie van uw gegevens'),
-  portability: said('data in a portable form', 'data i en form, der kan flyttes', 'Daten in übertragbarer Form', 'gegevens in overdraagbare vorm'),
+  portability: said(
+    'data in a portable form',
+    'data i en form, der kan flyttes',
+    'Daten in übertragbarer Form',
+    'gegevens in overdraagbare vorm',
+  ),
   rectification: said('correction', 'rettelse', 'Berichtigung', 'rectificatie'),
   erasure: said('erasure', 'sletning', 'Löschung', 'wissing'),
   restriction: said('restriction', 'begrænsning', 'Einschränkung', 'beperking'),
@@ -49,7 +69,12 @@ const STATES: Readonly<Record<string, Said>> = {
   limit: said('limit', 'begrænsning af brug', 'Begrenzung der Nutzung', 'beperking van gebruik'),
   information: said('information', 'oplysning', 'Auskunft', 'informatie'),
   intake: said('received', 'modtaget', 'eingegangen', 'ontvangen'),
-  identity: said('identity is checked', 'identitet kontrolleres', 'Identität wird geprüft', 'identiteit wordt gecontroleerd'),
+  identity: said(
+    'identity is checked',
+    'identitet kontrolleres',
+    'Identität wird geprüft',
+    'identiteit wordt gecontroleerd',
+  ),
   trace: said('data is searched for', 'data søges frem', 'Daten werden gesucht', 'gegevens worden gezocht'),
   decide: said('is being decided', 'afgøres', 'wird entschieden', 'wordt beslist'),
   'carry-out': said('is carried out', 'udføres', 'wird ausgeführt', 'wordt uitgevoerd'),
@@ -70,12 +95,24 @@ export interface ValueFormat {
 
 /** A day. @example sayDate('2026-11-03', { language: 'da', … }) // '3. november 2026' */
 export function sayDate(day: string, { language }: Pick<ValueFormat, 'language'>): string {
-  return new Intl.DateTimeFormat(wordsOf(language).locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(Date.parse(`${day}T00:00:00Z`));
+  return new Intl.DateTimeFormat(wordsOf(language).locale, {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  }).format(Date.parse(`${day}T00:00:00Z`));
 }
 
 /** A moment, in the zone. */
 export function sayMoment(instant: string, { language, zone }: Pick<ValueFormat, 'language' | 'zone'>): string {
-  return new Intl.DateTimeFormat(wordsOf(language).locale, { day: 'numeric', month: 'long', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone }).format(Date.parse(instant));
+  return new Intl.DateTimeFormat(wordsOf(language).locale, {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: zone,
+  }).format(Date.parse(instant));
 }
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -87,13 +124,22 @@ export function momentOf(value: string): number | null {
   if (DAY.test(text)) return validMs(`${text}T00:00:00Z`);
   if (!MOMENT.test(text)) return null;
   const isZoned = /(Z|[+-]\d{2}(:?\d{2})?)$/.test(text.slice(11));
-  return validMs(isZoned ? text.replace(' ', 'T').replace(/ /g, '').replace(/([+-]\d{2})$/, '$1:00') : `${text.replace(' ', 'T')}Z`);
+  return validMs(
+    isZoned
+      ? text
+          .replace(' ', 'T')
+          .replace(/ /g, '')
+          .replace(/([+-]\d{2})$/, '$1:00')
+      : `${text.replace(' ', 'T')}Z`,
+  );
 }
 
 function validMs(text: string): number | null {
   const [ms, day] = [Date.parse(text), Date.parse(`${text.slice(0, 10)}T00:00:00Z`)];
   // A day that is none, such as 31 February, is not read as one of the next month.
-  return Number.isNaN(ms) || Number.isNaN(day) || new Date(day).toISOString().slice(0, 10) !== text.slice(0, 10) ? null : ms;
+  return Number.isNaN(ms) || Number.isNaN(day) || new Date(day).toISOString().slice(0, 10) !== text.slice(0, 10)
+    ? null
+    : ms;
 }
 
 /**
@@ -102,15 +148,23 @@ function validMs(text: string): number | null {
  *
  * @param record whose value it is: its currency is that of its amounts
  */
-export function sayValue(field: string, value: string, record: Readonly<Record<string, string | null>>, format: ValueFormat): string {
+export function sayValue(
+  field: string,
+  value: string,
+  record: Readonly<Record<string, string | null>>,
+  format: ValueFormat,
+): string {
   const { language, say } = format;
   const text = value.trim();
   const plain = plainFieldName(field.split('.').at(-1)!);
   const ms = momentOf(text);
   if (ms !== null) return DAY.test(text) ? sayDate(text, format) : sayMoment(new Date(ms).toISOString(), format);
-  if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain))) return (/^(true|t|yes)$/i.test(text) ? YES : NO)[language];
-  if (/country/.test(plain) && /^[A-Z]{2}$/.test(text)) return new Intl.DisplayNames([wordsOf(language).locale], { type: 'region', fallback: 'code' }).of(text) ?? text;
-  if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text)) return new Intl.DisplayNames([wordsOf(language).locale], { type: 'language', fallback: 'code' }).of(text) ?? text;
+  if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain)))
+    return (/^(true|t|yes)$/i.test(text) ? YES : NO)[language];
+  if (/country/.test(plain) && /^[A-Z]{2}$/.test(text))
+    return new Intl.DisplayNames([wordsOf(language).locale], { type: 'region', fallback: 'code' }).of(text) ?? text;
+  if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text))
+    return new Intl.DisplayNames([wordsOf(language).locale], { type: 'language', fallback: 'code' }).of(text) ?? text;
   if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[language] ?? say(text) ?? sayPart(text, language);
   if (/_cents$/.test(plain) && /^-?\d{1,15}$/.test(text)) return sayAmount(Number(text) / 100, record, language);
   if (AMOUNT_FIELDS.test(plain) && /^-?\d+(\.\d{1,4})?$/.test(text)) return sayAmount(Number(text), record, language);
@@ -118,12 +172,25 @@ export function sayValue(field: string, value: string, record: Readonly<Record<s
 }
 
 function sayAmount(amount: number, record: Readonly<Record<string, string | null>>, language: Language): string {
-  const currency = Object.entries(record).find(([name]) => plainFieldName(name) === 'currency')?.[1]?.trim();
+  const currency = Object.entries(record)
+    .find(([name]) => plainFieldName(name) === 'currency')?.[1]
+    ?.trim();
   const digits = { minimumFractionDigits: 2, maximumFractionDigits: 2 };
-  return /^[A-Z]{3}$/.test(currency ?? '') ? new Intl.NumberFormat(wordsOf(language).locale, { style: 'currency', currency: currency!, currencyDisplay: 'code', ...digits }).format(amount) : new Intl.NumberFormat(wordsOf(language).locale, digits).format(amount);
+  return /^[A-Z]{3}$/.test(currency ?? '')
+    ? new Intl.NumberFormat(wordsOf(language).locale, {
+        style: 'currency',
+        currency: currency!,
+        currencyDisplay: 'code',
+        ...digits,
+      }).format(amount)
+    : new Intl.NumberFormat(wordsOf(language).locale, digits).format(amount);
 }
 
-const PART: Readonly<Record<string, Said>> = { line: said('line', 'linje', 'Zeile', 'regel'), row: said('row', 'række', 'Zeile', 'rij'), page: said('page', 'side', 'Seite', 'pagina') };
+const PART: Readonly<Record<string, Said>> = {
+  line: said('line', 'linje', 'Zeile', 'regel'),
+  row: said('row', 'række', 'Zeile', 'rij'),
+  page: said('page', 'side', 'Seite', 'pagina'),
+};
 
 /** Where in a file something stands. @example sayPart('line 12', 'da') // 'linje 12' */
 export function sayPart(part: string, language: Language): string {
@@ -139,14 +206,27 @@ export interface SaidField {
 const MOST_INNER = 40;
 
 /** The fields of a record in words, without what is empty; what is nested in a value stands with its own titles. */
-export function sayFields(fields: Readonly<Record<string, string | null>>, titleOf: (field: string) => string, format: ValueFormat): SaidField[] {
+export function sayFields(
+  fields: Readonly<Record<string, string | null>>,
+  titleOf: (field: string) => string,
+  format: ValueFormat,
+): SaidField[] {
   return Object.entries(fields).flatMap(([name, value]) => {
     if (value === null || value.trim() === '') return [];
     const inner = nested(value);
     if (!inner) return [{ title: titleOf(name), value: sayValue(name, value, fields, format) }];
     return Object.entries(inner)
       .slice(0, MOST_INNER)
-      .flatMap(([key, one]) => (one === null || one === '' ? [] : [{ title: `${titleOf(name)}: ${fieldTitle(key, format.language, null, format.say)}`, value: sayValue(key, one, inner, format) }]));
+      .flatMap(([key, one]) =>
+        one === null || one === ''
+          ? []
+          : [
+              {
+                title: `${titleOf(name)}: ${fieldTitle(key, format.language, null, format.say)}`,
+                value: sayValue(key, one, inner, format),
+              },
+            ],
+      );
   });
 }
 
@@ -156,7 +236,8 @@ function nested(value: string): Record<string, string | null> | null {
   try {
     const flat: Record<string, string | null> = {};
     const walk = (prefix: string, one: unknown): void => {
-      if (one !== null && typeof one === 'object') for (const [key, inner] of Object.entries(one)) walk(prefix ? `${prefix}.${key}` : key, inner);
+      if (one !== null && typeof one === 'object')
+        for (const [key, inner] of Object.entries(one)) walk(prefix ? `${prefix}.${key}` : key, inner);
       else flat[prefix] = one === null ? null : String(one);
     };
     walk('', JSON.parse(value));

@@ -12,17 +12,22 @@ export const WITHHELD: Readonly<Record<Language, Readonly<Record<WithheldReason,
   },
   da: {
     'others-data': 'Der står andre menneskers data i det (databeskyttelsesforordningens art. 15, stk. 4).',
-    'attached-to-redacted': 'Vedhæftet en besked, der udleveres uden andre menneskers ord (databeskyttelsesforordningens art. 15, stk. 4).',
-    'may-hold-forbidden': 'Vedhæftede filer kan indeholde det, som loven ikke lader nogen udlevere (11 CCR 7024(d)); spørg os efter det.',
+    'attached-to-redacted':
+      'Vedhæftet en besked, der udleveres uden andre menneskers ord (databeskyttelsesforordningens art. 15, stk. 4).',
+    'may-hold-forbidden':
+      'Vedhæftede filer kan indeholde det, som loven ikke lader nogen udlevere (11 CCR 7024(d)); spørg os efter det.',
   },
   de: {
     'others-data': 'Es enthält Daten anderer Menschen (Art. 15 Abs. 4 DSGVO).',
-    'attached-to-redacted': 'Angehängt an eine Nachricht, die ohne die Worte anderer Menschen herausgegeben wird (Art. 15 Abs. 4 DSGVO).',
-    'may-hold-forbidden': 'Angehängte Dateien können enthalten, was niemand herausgeben darf (11 CCR 7024(d)); fragen Sie uns danach.',
+    'attached-to-redacted':
+      'Angehängt an eine Nachricht, die ohne die Worte anderer Menschen herausgegeben wird (Art. 15 Abs. 4 DSGVO).',
+    'may-hold-forbidden':
+      'Angehängte Dateien können enthalten, was niemand herausgeben darf (11 CCR 7024(d)); fragen Sie uns danach.',
   },
   nl: {
     'others-data': 'Er staan gegevens van anderen in (AVG art. 15 lid 4).',
-    'attached-to-redacted': 'Bijlage bij een bericht dat zonder de woorden van anderen wordt verstrekt (AVG art. 15 lid 4).',
+    'attached-to-redacted':
+      'Bijlage bij een bericht dat zonder de woorden van anderen wordt verstrekt (AVG art. 15 lid 4).',
     'may-hold-forbidden': 'Bijlagen kunnen bevatten wat niemand mag verstrekken (11 CCR 7024(d)); vraag ons erom.',
   },
 };

@@ -20,8 +20,15 @@ export interface Workload {
  *
  * @example assign([], { right: 'access', regime: 'eu-gdpr', language: 'da' }, [{ userId: 'a', open: 3 }, { userId: 'b', open: 1 }]) // 'b'
  */
-export function assign(rules: readonly AssignmentRule[], facts: { right: Right; regime: string; language: string }, workload: readonly Workload[]): string | null {
-  const fits = (rule: AssignmentRule) => (rule.right ?? facts.right) === facts.right && (rule.regime ?? facts.regime) === facts.regime && (rule.language ?? facts.language) === facts.language;
+export function assign(
+  rules: readonly AssignmentRule[],
+  facts: { right: Right; regime: string; language: string },
+  workload: readonly Workload[],
+): string | null {
+  const fits = (rule: AssignmentRule) =>
+    (rule.right ?? facts.right) === facts.right &&
+    (rule.regime ?? facts.regime) === facts.regime &&
+    (rule.language ?? facts.language) === facts.language;
   const ruled = rules.find((rule) => fits(rule) && workload.some(({ userId }) => userId === rule.userId));
   if (ruled) return ruled.userId;
   let least: Workload | null = null;

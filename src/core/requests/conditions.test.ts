@@ -2,8 +2,24 @@ import { conditionsSchema, fits, sayConditions, type TraceCondition } from './co
 import { isOpen } from './isOpen';
 import { topicsOf } from './topics';
 
-const record = { system: 'Web shop', collection: 'orders', title: '#1000342 · paid', text: null, fields: { placed_at: '2026-03-04T10:00:00.000Z', status: 'paid', total: '1250.00', 'contact.mail': 'mette@mail.example' } };
-const row = (where: string, does: TraceCondition['does'], what: string, more: Partial<TraceCondition> = {}): TraceCondition => ({ where, does, what, to: null, not: false, ...more });
+const record = {
+  system: 'Web shop',
+  collection: 'orders',
+  title: '#1000342 · paid',
+  text: null,
+  fields: {
+    placed_at: '2026-03-04T10:00:00.000Z',
+    status: 'paid',
+    total: '1250.00',
+    'contact.mail': 'mette@mail.example',
+  },
+};
+const row = (
+  where: string,
+  does: TraceCondition['does'],
+  what: string,
+  more: Partial<TraceCondition> = {},
+): TraceCondition => ({ where, does, what, to: null, not: false, ...more });
 const one = (condition: TraceCondition) => fits({ join: 'all', rows: [condition] }, record);
 
 test.each<[string, TraceCondition, boolean]>([
@@ -27,24 +43,58 @@ test.each<[string, TraceCondition, boolean]>([
 
 test('all or any of them; none narrows nothing', () => {
   const [yes, no] = [row('system', 'is', 'Web shop'), row('status', 'is', 'sent')];
-  expect([fits({ join: 'all', rows: [yes, no] }, record), fits({ join: 'any', rows: [yes, no] }, record), fits({ join: 'any', rows: [] }, record)]).toEqual([false, true, true]);
+  expect([
+    fits({ join: 'all', rows: [yes, no] }, record),
+    fits({ join: 'any', rows: [yes, no] }, record),
+    fits({ join: 'any', rows: [] }, record),
+  ]).toEqual([false, true, true]);
 });
 
 test('are one plain sentence', () => {
-  expect(sayConditions({ join: 'all', rows: [row('system', 'is', 'Web shop'), row('date', 'between', '2026-01-01', { to: '2026-03-31' }), row('anything', 'says', 'bell', { not: true })] })).toBe('Only records where the system is “Web shop” and the date is between Thu 1 Jan 2026 and Tue 31 Mar 2026 and anything in it does not say “bell”.');
-  expect(sayConditions({ join: 'any', rows: [row('status', 'is', 'paid', { not: true }), row('total', 'between', '1', { to: '2', not: true })] })).toBe('Only records where “status” is not “paid” or “total” is not between “1” and “2”.');
+  expect(
+    sayConditions({
+      join: 'all',
+      rows: [
+        row('system', 'is', 'Web shop'),
+        row('date', 'between', '2026-01-01', { to: '2026-03-31' }),
+        row('anything', 'says', 'bell', { not: true }),
+      ],
+    }),
+  ).toBe(
+    'Only records where the system is “Web shop” and the date is between Thu 1 Jan 2026 and Tue 31 Mar 2026 and anything in it does not say “bell”.',
+  );
+  expect(
+    sayConditions({
+      join: 'any',
+      rows: [row('status', 'is', 'paid', { not: true }), row('total', 'between', '1', { to: '2', not: true })],
+    }),
+  ).toBe('Only records where “status” is not “paid” or “total” is not between “1” and “2”.');
   expect(sayConditions({ join: 'all', rows: [] })).toBe('Every record of the person.');
 });
 
 test('half a row is refused', () => {
   const check = (rows: object[]) => conditionsSchema.isValidSync({ join: 'all', rows });
-  expect([check([row('date', 'between', '2026-01-01')]), check([row('', 'is', 'x')]), check([row('system', 'is', '')]), check([row('date', 'between', '2026-01-01', { to: '2026-02-01' })]), check(Array(13).fill(row('system', 'is', 'x')))]).toEqual([false, false, false, true, false]);
+  expect([
+    check([row('date', 'between', '2026-01-01')]),
+    check([row('', 'is', 'x')]),
+    check([row('system', 'is', '')]),
+    check([row('date', 'between', '2026-01-01', { to: '2026-02-01' })]),
+    check(Array(13).fill(row('system', 'is', 'x'))),
+  ]).toEqual([false, false, false, true, false]);
 });
 
 test('a match is open until it is judged, by both where a second reader was asked for', () => {
   const match = { parent: null, verdict: 'theirs' as const, isOutside: false, second: null };
   const second = { askedBy: 'Signe', isOwnAsk: true, verdict: null, by: null };
-  expect([isOpen(match), isOpen({ ...match, verdict: null }), isOpen({ ...match, verdict: 'unsure' }), isOpen({ ...match, verdict: null, parent: 'a' }), isOpen({ ...match, verdict: null, isOutside: true }), isOpen({ ...match, second }), isOpen({ ...match, second: { ...second, verdict: 'theirs' } })]).toEqual([false, true, true, false, false, true, false]);
+  expect([
+    isOpen(match),
+    isOpen({ ...match, verdict: null }),
+    isOpen({ ...match, verdict: 'unsure' }),
+    isOpen({ ...match, verdict: null, parent: 'a' }),
+    isOpen({ ...match, verdict: null, isOutside: true }),
+    isOpen({ ...match, second }),
+    isOpen({ ...match, second: { ...second, verdict: 'theirs' } }),
+  ]).toEqual([false, true, true, false, false, true, false]);
 });
 
 test.each<[string, Parameters<typeof topicsOf>, string[]]>([

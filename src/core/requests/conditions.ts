@@ -26,10 +26,21 @@ const row = yup.object({
   where: yup.string().trim().min(1, 'Where?').max(80).required('Where?'),
   does: yup.mixed<TraceCondition['does']>().oneOf(DOES).required(),
   what: yup.string().trim().min(1, 'What does it say?').max(200).required('What does it say?'),
-  to: yup.string().trim().max(200).nullable().default(null).when('does', ([does], schema) => (does === 'between' ? schema.min(1, 'Until when, or until what?').required('Until when, or until what?') : schema)),
+  to: yup
+    .string()
+    .trim()
+    .max(200)
+    .nullable()
+    .default(null)
+    .when('does', ([does], schema) =>
+      does === 'between' ? schema.min(1, 'Until when, or until what?').required('Until when, or until what?') : schema,
+    ),
   not: yup.boolean().required(),
 });
-export const conditionsSchema = yup.object({ join: yup.mixed<TraceConditions['join']>().oneOf(['all', 'any']).required(), rows: yup.array(row.required()).max(12).required() });
+export const conditionsSchema = yup.object({
+  join: yup.mixed<TraceConditions['join']>().oneOf(['all', 'any']).required(),
+  rows: yup.array(row.required()).max(12).required(),
+});
 
 /** What a condition looks at. */
 export interface Tested {
@@ -55,7 +66,8 @@ function holds({ where, does, what, to }: TraceCondition, record: Tested): boole
   if (does === 'is') return values.some((value) => plain(value) === plain(what));
   const [low, high] = [what, to ?? what];
   const isNumber = [low, high].every((value) => Number.isFinite(Number(value)));
-  if (isNumber) return values.some((value) => value.trim() !== '' && Number(value) >= Number(low) && Number(value) <= Number(high));
+  if (isNumber)
+    return values.some((value) => value.trim() !== '' && Number(value) >= Number(low) && Number(value) <= Number(high));
   // Days and times in their usual form are in order as text; a day as the end takes in all of it.
   return values.some((value) => value >= low && (value <= high || value.startsWith(high)));
 }
@@ -67,7 +79,9 @@ function valuesAt(where: string, { system, collection, title, text, fields }: Te
   if (where === 'anything') return [title, ...said, ...(text ? [text] : [])];
   if (where === 'date') return said.filter((value) => /^\d{4}-\d{2}-\d{2}/.test(value));
   const wanted = where.toLowerCase();
-  return Object.entries(fields).flatMap(([name, value]) => (value !== null && (name.toLowerCase() === wanted || name.toLowerCase().endsWith(`.${wanted}`)) ? [value] : []));
+  return Object.entries(fields).flatMap(([name, value]) =>
+    value !== null && (name.toLowerCase() === wanted || name.toLowerCase().endsWith(`.${wanted}`)) ? [value] : [],
+  );
 }
 
 /**
@@ -78,7 +92,12 @@ function valuesAt(where: string, { system, collection, title, text, fields }: Te
 export function sayConditions({ join, rows }: TraceConditions): string {
   if (rows.length === 0) return 'Every record of the person.';
   const words = rows.map(({ where, does, what, to, not }) => {
-    const place = where === 'anything' ? 'anything in it' : (PLACES as readonly string[]).includes(where) ? `the ${where}` : `“${where}”`;
+    const place =
+      where === 'anything'
+        ? 'anything in it'
+        : (PLACES as readonly string[]).includes(where)
+          ? `the ${where}`
+          : `“${where}”`;
     const value = (text: string) => (/^\d{4}-\d{2}-\d{2}$/.test(text) ? sayDay(text) : `“${text}”`);
     if (does === 'between') return `${place} is ${not ? 'not ' : ''}between ${value(what)} and ${value(to ?? what)}`;
     if (does === 'says') return `${place} ${not ? 'does not say' : 'says'} ${value(what)}`;

@@ -23,7 +23,11 @@ export interface FactsOutcome {
  *
  * @example compareFacts([{ kind: 'postcode', value: '8000' }], [{ postcode: 'DK-8000' }], 'DK') // { agree: 1, differ: 0, unknown: 0 }
  */
-export function compareFacts(facts: readonly Fact[], onFile: readonly PersonRecord[], country: string | null): FactsOutcome {
+export function compareFacts(
+  facts: readonly Fact[],
+  onFile: readonly PersonRecord[],
+  country: string | null,
+): FactsOutcome {
   const outcome: FactsOutcome = { agree: 0, differ: 0, unknown: 0 };
   for (const { kind, value } of facts) {
     const held = onFile.flatMap((record) => valuesOf(kind, record, country));
@@ -36,7 +40,16 @@ export function compareFacts(facts: readonly Fact[], onFile: readonly PersonReco
 }
 
 function valuesOf(kind: FactKind, record: PersonRecord, country: string | null): string[] {
-  const raw: readonly (string | null | undefined)[] = kind === 'birth-date' ? [record.birthDate] : kind === 'phone' ? (record.phones ?? []) : kind === 'postcode' ? [record.postcode] : kind === 'street' ? [record.street] : (record.customerNumbers ?? []).map(({ value }) => value);
+  const raw: readonly (string | null | undefined)[] =
+    kind === 'birth-date'
+      ? [record.birthDate]
+      : kind === 'phone'
+        ? (record.phones ?? [])
+        : kind === 'postcode'
+          ? [record.postcode]
+          : kind === 'street'
+            ? [record.street]
+            : (record.customerNumbers ?? []).map(({ value }) => value);
   return raw.flatMap((value) => (value ? readings(kind, value, record.country ?? country) : []));
 }
 

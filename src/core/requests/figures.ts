@@ -45,6 +45,10 @@ export interface FiguresView {
  * @returns 0 to 1; null where nothing is decided yet
  * @example shareInTime({ answered: 8, inTime: 7, overdue: 1 }) // 0.777…
  */
-export function shareInTime({ answered, inTime, overdue }: Pick<FigureRow, 'answered' | 'inTime' | 'overdue'>): number | null {
+export function shareInTime({
+  answered,
+  inTime,
+  overdue,
+}: Pick<FigureRow, 'answered' | 'inTime' | 'overdue'>): number | null {
   return answered + overdue === 0 ? null : inTime / (answered + overdue);
 }

@@ -2,7 +2,17 @@ import { regimeById } from '../clock/regimes';
 import { compareFacts } from './facts';
 import { askingAndClock, factsNeeded, identityMethods } from './identityMethods';
 
-const FILE = [{ birthDate: '1987-03-14', phones: ['+4510123456'], postcode: '8000', street: 'Havnegade 4', customerNumbers: [{ system: 's', value: 'C-1042' }], country: 'DK' }, { phones: ['+4510999999'] }];
+const FILE = [
+  {
+    birthDate: '1987-03-14',
+    phones: ['+4510123456'],
+    postcode: '8000',
+    street: 'Havnegade 4',
+    customerNumbers: [{ system: 's', value: 'C-1042' }],
+    country: 'DK',
+  },
+  { phones: ['+4510999999'] },
+];
 
 test.each([
   ['birth-date', '14.03.1987', { agree: 1, differ: 0, unknown: 0 }],
@@ -15,17 +25,32 @@ test.each([
   ['customer-number', '', { agree: 0, differ: 1, unknown: 0 }],
 ] as const)('%s “%s”', (kind, value, outcome) => expect(compareFacts([{ kind, value }], FILE, 'DK')).toEqual(outcome));
 
-test('what is not on file neither agrees nor differs', () => expect(compareFacts([{ kind: 'street', value: 'x' }], [{ phones: [] }], 'DK')).toEqual({ agree: 0, differ: 0, unknown: 1 }));
+test('what is not on file neither agrees nor differs', () =>
+  expect(compareFacts([{ kind: 'street', value: 'x' }], [{ phones: [] }], 'DK')).toEqual({
+    agree: 0,
+    differ: 0,
+    unknown: 1,
+  }));
 
 test('more is asked before data is handed over or erased than before a correction', () => {
   expect([factsNeeded('access'), factsNeeded('erasure'), factsNeeded('rectification')]).toEqual([3, 3, 2]);
 });
 
 test('what others may know is not enough where data of special categories is handed over', () => {
-  const facts = (right: 'access' | 'rectification', isSpecial: boolean) => identityMethods(right, isSpecial).find(({ method }) => method === 'facts')!;
+  const facts = (right: 'access' | 'rectification', isSpecial: boolean) =>
+    identityMethods(right, isSpecial).find(({ method }) => method === 'facts')!;
   expect(facts('access', true)).toMatchObject({ isEnough: false, reasons: [{ code: 'special-data' }] });
   expect(facts('access', false).isEnough).toBe(true);
   expect(facts('rectification', true).isEnough).toBe(true);
 });
 
-test.each([['eu-gdpr', 'pauses'], ['uk-gdpr', 'moves-start'], ['us-ca', 'runs-on'], ['ch-fadp', 'runs-on'], ['eu-gdpr us-ca', 'runs-on'], ['eu-gdpr uk-gdpr', 'pauses']])('asking under %s: %s', (regimes, code) => expect(askingAndClock(regimes.split(' ').map((id) => regimeById(id)!)).code).toBe(code));
+test.each([
+  ['eu-gdpr', 'pauses'],
+  ['uk-gdpr', 'moves-start'],
+  ['us-ca', 'runs-on'],
+  ['ch-fadp', 'runs-on'],
+  ['eu-gdpr us-ca', 'runs-on'],
+  ['eu-gdpr uk-gdpr', 'pauses'],
+])('asking under %s: %s', (regimes, code) =>
+  expect(askingAndClock(regimes.split(' ').map((id) => regimeById(id)!)).code).toBe(code),
+);

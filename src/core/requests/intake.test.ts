@@ -17,12 +17,17 @@ describe('which right a message exercises', () => {
   });
 
   test('what is only quoted exercises nothing', () => {
-    expect(readIntent('Re: your order', 'Thanks!\n\nOn Tue 3 Nov 2026, Larkmere wrote:\n> you can ask us to delete my data').right).toBeNull();
+    expect(
+      readIntent('Re: your order', 'Thanks!\n\nOn Tue 3 Nov 2026, Larkmere wrote:\n> you can ask us to delete my data')
+        .right,
+    ).toBeNull();
     expect(ownWords('mine\n> theirs\nmore')).toBe('mine\nmore');
   });
 
   test('each reason quotes the words it rests on', () => {
-    expect(readIntent('', 'please erase my data').reasons).toEqual([{ code: 'sign', text: '“erase my” is said when erasure is asked for.' }]);
+    expect(readIntent('', 'please erase my data').reasons).toEqual([
+      { code: 'sign', text: '“erase my” is said when erasure is asked for.' },
+    ]);
   });
 
   test('a text without small words counts as English', () => expect(guessLanguage('12345')).toBe('en'));

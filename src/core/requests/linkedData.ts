@@ -3,12 +3,26 @@ import { holdsByName } from '../identity/fieldHolds';
 
 /** Terms of schema.org for what fields hold of a person. */
 const TERMS: Partial<Record<Holds, string>> = {
-  email: 'email', phone: 'telephone', 'customer-number': 'identifier', 'given-name': 'givenName', 'family-name': 'familyName', 'full-name': 'name', 'birth-date': 'birthDate', street: 'streetAddress', postcode: 'postalCode', city: 'addressLocality', country: 'addressCountry', 'free-text': 'text',
+  email: 'email',
+  phone: 'telephone',
+  'customer-number': 'identifier',
+  'given-name': 'givenName',
+  'family-name': 'familyName',
+  'full-name': 'name',
+  'birth-date': 'birthDate',
+  street: 'streetAddress',
+  postcode: 'postalCode',
+  city: 'addressLocality',
+  country: 'addressCountry',
+  'free-text': 'text',
 };
 
 /** The context of a portable copy: known fields are terms of schema.org, all others are the organisation's own words. */
 export function contextOf(organisation: string): Record<string, string> {
-  return { '@vocab': `urn:fields:${encodeURIComponent(organisation.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-'))}:`, schema: 'https://schema.org/' };
+  return {
+    '@vocab': `urn:fields:${encodeURIComponent(organisation.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-'))}:`,
+    schema: 'https://schema.org/',
+  };
 }
 
 /**
@@ -18,8 +32,14 @@ export function contextOf(organisation: string): Record<string, string> {
  * @example toNode('sys_shop/customers', { collection: 'customers', key: '7', fields: { email: 'a@b.example' }, text: null })
  *   // { '@id': 'urn:record:sys_shop:customers:7', '@type': 'customers', 'schema:email': 'a@b.example' }
  */
-export function toNode(place: string, record: { collection: string; key: string; fields: Readonly<Record<string, string | null>>; text: string | null }): Record<string, unknown> {
-  const node: Record<string, unknown> = { '@id': `urn:record:${[...place.split('/'), record.key].map(encodeURIComponent).join(':')}`, '@type': record.collection };
+export function toNode(
+  place: string,
+  record: { collection: string; key: string; fields: Readonly<Record<string, string | null>>; text: string | null },
+): Record<string, unknown> {
+  const node: Record<string, unknown> = {
+    '@id': `urn:record:${[...place.split('/'), record.key].map(encodeURIComponent).join(':')}`,
+    '@type': record.collection,
+  };
   for (const [name, value] of Object.entries(record.fields)) {
     if (value === null) continue;
     const term = TERMS[holdsByName(name.split('.').at(-1)!) ?? ('none' as Holds)];

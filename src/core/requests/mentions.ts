@@ -11,5 +11,9 @@ export function mentionedIn<U extends { name: string }>(text: string, users: rea
   };
   // A given name that two colleagues share points at neither: the full name has to be written.
   const given = (user: U) => user.name.split(' ')[0]!;
-  return users.filter((user) => isNamed(user.name) || (isNamed(given(user)) && users.filter((other) => given(other) === given(user)).length === 1));
+  return users.filter(
+    (user) =>
+      isNamed(user.name) ||
+      (isNamed(given(user)) && users.filter((other) => given(other) === given(user)).length === 1),
+  );
 }

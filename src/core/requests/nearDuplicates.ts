@@ -50,13 +50,14 @@ export function nearDuplicates(items: readonly { id: string; text: string }[]): 
   const seen = new Set<number>();
   for (const bucket of buckets.values()) {
     // In a crowd of the same text each is compared with the first ones only: that joins them all.
-    for (const [n, j] of bucket.entries()) for (const i of bucket.slice(0, Math.min(n, MOST_IN_BUCKET))) {
-      const key = i * items.length + j;
-      if (seen.has(key)) continue;
-      seen.add(key);
-      const similarity = jaccard(sets[i]!, sets[j]!);
-      if (similarity >= LEAST_ALIKE) pairs.push({ a: items[i]!.id, b: items[j]!.id, similarity });
-    }
+    for (const [n, j] of bucket.entries())
+      for (const i of bucket.slice(0, Math.min(n, MOST_IN_BUCKET))) {
+        const key = i * items.length + j;
+        if (seen.has(key)) continue;
+        seen.add(key);
+        const similarity = jaccard(sets[i]!, sets[j]!);
+        if (similarity >= LEAST_ALIKE) pairs.push({ a: items[i]!.id, b: items[j]!.id, similarity });
+      }
   }
   return pairs.sort((x, y) => y.similarity - x.similarity || (x.a < y.a ? -1 : 1));
 }
@@ -67,7 +68,11 @@ export function nearDuplicates(items: readonly { id: string; text: string }[]): 
  *
  * @returns for each first one, the others of its group
  */
-export function foldAlike(ids: readonly string[], pairs: readonly AlikePair[], threshold: number): Map<string, string[]> {
+export function foldAlike(
+  ids: readonly string[],
+  pairs: readonly AlikePair[],
+  threshold: number,
+): Map<string, string[]> {
   const root = new Map(ids.map((id) => [id, id]));
   const find = (id: string): string => {
     const above = root.get(id)!;
@@ -102,10 +107,11 @@ function shingles(text: string): Set<number> {
 
 function minHash(set: ReadonlySet<number>): number[] {
   const least = new Array<number>(HASHES).fill(0xffffffff);
-  for (const value of set) for (let n = 0; n < HASHES; n++) {
-    const mixed = mix(value ^ Math.imul(n + 1, 0x9e3779b1));
-    if (mixed < least[n]!) least[n] = mixed;
-  }
+  for (const value of set)
+    for (let n = 0; n < HASHES; n++) {
+      const mixed = mix(value ^ Math.imul(n + 1, 0x9e3779b1));
+      if (mixed < least[n]!) least[n] = mixed;
+    }
   return least;
 }
 

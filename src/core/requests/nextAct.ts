@@ -3,8 +3,24 @@ import type { Stage, StageFacts } from './stages';
 
 export interface NextAct {
   code:
-    | 'ask-identity' | 'wait-for-identity' | 'refuse-identity' | 'start-trace' | 'wait-for-trace' | 'review' | 'decide'
-    | 'wait-for-helpers' | 'show-authority' | 'answer-appeal' | 'build-pack' | 'make-plan' | 'confirm-plan' | 'wait-for-erasure' | 'send-pack' | 'act' | 'answer' | 'nothing';
+    | 'ask-identity'
+    | 'wait-for-identity'
+    | 'refuse-identity'
+    | 'start-trace'
+    | 'wait-for-trace'
+    | 'review'
+    | 'decide'
+    | 'wait-for-helpers'
+    | 'show-authority'
+    | 'answer-appeal'
+    | 'build-pack'
+    | 'make-plan'
+    | 'confirm-plan'
+    | 'wait-for-erasure'
+    | 'send-pack'
+    | 'act'
+    | 'answer'
+    | 'nothing';
   text: string;
   waitsOn: 'us' | 'person' | 'machine' | 'helper' | null;
 }
@@ -23,14 +39,22 @@ export function nextAct(stage: Stage, facts: StageFacts, carry: CarryOutFacts): 
     case 'intake':
     case 'identity':
       if (facts.authority === 'needed') return us('show-authority', 'Check that they may ask for this person');
-      if (facts.identity === 'asked') return { code: 'wait-for-identity', text: 'Waiting for proof of identity', waitsOn: 'person' };
-      return facts.identity === 'failed' ? us('refuse-identity', 'Answer: identity not proven') : us('ask-identity', 'Ask for proof of identity');
+      if (facts.identity === 'asked')
+        return { code: 'wait-for-identity', text: 'Waiting for proof of identity', waitsOn: 'person' };
+      return facts.identity === 'failed'
+        ? us('refuse-identity', 'Answer: identity not proven')
+        : us('ask-identity', 'Ask for proof of identity');
     case 'trace':
       if (facts.trace === 'none') return us('start-trace', 'Start the trace');
       if (facts.trace === 'running') return { code: 'wait-for-trace', text: 'Trace is running', waitsOn: 'machine' };
       return us('review', `Review ${facts.matchesUndecided} ${facts.matchesUndecided === 1 ? 'match' : 'matches'}`);
     case 'decide':
-      if (carry.helpers_open > 0) return { code: 'wait-for-helpers', text: `Waiting for ${carry.helpers_open} ${carry.helpers_open === 1 ? 'owner' : 'owners'} of systems`, waitsOn: 'helper' };
+      if (carry.helpers_open > 0)
+        return {
+          code: 'wait-for-helpers',
+          text: `Waiting for ${carry.helpers_open} ${carry.helpers_open === 1 ? 'owner' : 'owners'} of systems`,
+          waitsOn: 'helper',
+        };
       return us('decide', 'Decide');
     case 'carry-out':
       return carryOut(facts, carry);
@@ -56,5 +80,14 @@ function carryOut(facts: StageFacts, carry: CarryOutFacts): NextAct {
     if (carry.pack === 'building') return { code: 'build-pack', text: 'Pack is being built', waitsOn: 'machine' };
     return us('send-pack', 'Send the pack');
   }
-  return us('act', CHOICE_RIGHTS.has(facts.right) ? 'Record it in the ledger' : facts.right === 'rectification' ? 'Correct the records' : facts.right === 'restriction' ? 'Restrict the records' : 'Carry it out');
+  return us(
+    'act',
+    CHOICE_RIGHTS.has(facts.right)
+      ? 'Record it in the ledger'
+      : facts.right === 'rectification'
+        ? 'Correct the records'
+        : facts.right === 'restriction'
+          ? 'Restrict the records'
+          : 'Carry it out',
+  );
 }

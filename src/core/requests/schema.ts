@@ -11,7 +11,10 @@ export type Channel = (typeof CHANNELS)[number];
 
 const text = (max: number) => yup.string().trim().max(max);
 
-const emailField = text(320).matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { message: 'This does not look like an e-mail address, such as mette@mail.example.', excludeEmptyString: true });
+const emailField = text(320).matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, {
+  message: 'This does not look like an e-mail address, such as mette@mail.example.',
+  excludeEmptyString: true,
+});
 
 export const personRecordSchema = yup
   .object({
@@ -25,24 +28,58 @@ export const personRecordSchema = yup
     city: text(120).nullable(),
     country: text(2).length(2, 'must be a country code of two letters, such as DK').nullable(),
     region: text(3).nullable(),
-    customerNumbers: yup.array(yup.object({ system: text(60).required(), value: text(60).required() }).required()).max(10).default([]),
+    customerNumbers: yup
+      .array(yup.object({ system: text(60).required(), value: text(60).required() }).required())
+      .max(10)
+      .default([]),
     deviceIds: yup.array(text(120).required()).max(10).default([]),
   })
   .noUnknown();
 
-const lawsField = yup.array(yup.string().oneOf([...REGIME_IDS], 'Choose the law.').required()).min(1, 'Choose the law.').max(10).required('Choose the law.').default([]);
+const lawsField = yup
+  .array(
+    yup
+      .string()
+      .oneOf([...REGIME_IDS], 'Choose the law.')
+      .required(),
+  )
+  .min(1, 'Choose the law.')
+  .max(10)
+  .required('Choose the law.')
+  .default([]);
 
 /** Body of `POST /requests`. */
 export const requestInputSchema = yup
   .object({
-    right: yup.string().oneOf([...RIGHTS]).required(),
+    right: yup
+      .string()
+      .oneOf([...RIGHTS])
+      .required(),
     /** Without one the laws are those that follow from where the person lives and the organisation is. */
     regime: yup.string().oneOf([...REGIME_IDS]),
-    regimes: yup.array(yup.string().oneOf([...REGIME_IDS]).required()).min(1).max(10),
+    regimes: yup
+      .array(
+        yup
+          .string()
+          .oneOf([...REGIME_IDS])
+          .required(),
+      )
+      .min(1)
+      .max(10),
     receivedAt: instantSchema.required(),
-    channel: yup.string().oneOf([...CHANNELS]).required(),
+    channel: yup
+      .string()
+      .oneOf([...CHANNELS])
+      .required(),
     person: personRecordSchema.required(),
-    onBehalf: yup.object({ kind: yup.string().oneOf(['agent', 'guardian']).required(), name: text(200).required(), email: text(320).nullable() }).nullable().default(null),
+    onBehalf: yup
+      .object({
+        kind: yup.string().oneOf(['agent', 'guardian']).required(),
+        name: text(200).required(),
+        email: text(320).nullable(),
+      })
+      .nullable()
+      .default(null),
     text: text(20_000).nullable(),
     language: text(12).default('en'),
   })
@@ -52,20 +89,41 @@ export const FOR_WHOM = ['self', 'agent', 'guardian'] as const;
 
 /** Who asks, where it is not the person, and where the person lives: alike in both forms. */
 const asker = {
-  forWhom: yup.string().oneOf([...FOR_WHOM]).default('self'),
-  agentName: text(200).default('').when('forWhom', { is: (value: string) => value !== 'self', then: (one) => one.required('Who asks for this person?') }),
+  forWhom: yup
+    .string()
+    .oneOf([...FOR_WHOM])
+    .default('self'),
+  agentName: text(200)
+    .default('')
+    .when('forWhom', {
+      is: (value: string) => value !== 'self',
+      then: (one) => one.required('Who asks for this person?'),
+    }),
   agentEmail: emailField.default(''),
-  country: yup.string().trim().uppercase().matches(/^([A-Z]{2})?$/, 'Write the country as two letters, such as DK.').default(''),
+  country: yup
+    .string()
+    .trim()
+    .uppercase()
+    .matches(/^([A-Z]{2})?$/, 'Write the country as two letters, such as DK.')
+    .default(''),
   region: yup.string().trim().uppercase().max(3, 'Write the state as two letters, such as CA.').default(''),
-  language: yup.string().oneOf([...LANGUAGES]).default('en'),
+  language: yup
+    .string()
+    .oneOf([...LANGUAGES])
+    .default('en'),
 };
 
 /** The public form: what a person without an account tells us. */
 export const publicRequestSchema = yup
   .object({
     ...asker,
-    right: yup.string().oneOf([...RIGHTS], 'Choose what you ask for.').required('Choose what you ask for.'),
-    birthDate: text(10).test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value)).default(''),
+    right: yup
+      .string()
+      .oneOf([...RIGHTS], 'Choose what you ask for.')
+      .required('Choose what you ask for.'),
+    birthDate: text(10)
+      .test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value))
+      .default(''),
     givenName: text(120).required('Your given name helps us find your data.'),
     familyName: text(120).required('Your family name helps us find your data.'),
     email: emailField.required('We need an address to answer to.'),
@@ -80,14 +138,22 @@ export const publicRequestSchema = yup
 /** The coordinator's form for what came by phone, letter or over the counter. */
 export const openRequestSchema = yup
   .object({
-    right: yup.string().oneOf([...RIGHTS], 'Choose the right that is exercised.').required('Choose the right that is exercised.'),
+    right: yup
+      .string()
+      .oneOf([...RIGHTS], 'Choose the right that is exercised.')
+      .required('Choose the right that is exercised.'),
     ...asker,
     regimes: lawsField,
-    channel: yup.string().oneOf(['mail', 'phone', 'letter', 'counter'], 'Choose how it came.').required('Choose how it came.'),
+    channel: yup
+      .string()
+      .oneOf(['mail', 'phone', 'letter', 'counter'], 'Choose how it came.')
+      .required('Choose how it came.'),
     receivedOn: daySchema.required('When did it arrive?'),
     givenName: text(120).required('Who asks?'),
     familyName: text(120).required('Who asks?'),
-    birthDate: text(10).test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value)).default(''),
+    birthDate: text(10)
+      .test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value))
+      .default(''),
     email: emailField.default(''),
     phone: text(40).default(''),
     customerNumber: text(60).default(''),
@@ -99,7 +165,9 @@ export const decisionSchema = yup
   .object({
     outcome: yup.string().oneOf(['fulfil', 'refuse'], 'Choose fulfil or refuse.').required('Choose fulfil or refuse.'),
     ground: yup.string().trim().max(80).required('Choose the ground.'),
-    reason: text(2000).min(5, 'Say why in a sentence: the person may ask.').required('Say why in a sentence: the person may ask.'),
+    reason: text(2000)
+      .min(5, 'Say why in a sentence: the person may ask.')
+      .required('Say why in a sentence: the person may ask.'),
   })
   .noUnknown();
 
@@ -134,7 +202,11 @@ export const GROUNDS: Readonly<Record<'fulfil' | 'refuse', readonly Ground[]>> =
     { value: 'no-ground-17-1', text: 'No ground of art. 17(1) applies', rights: ['erasure'] },
     { value: 'art-17-3', text: 'An exception of art. 17(3) applies', rights: ['erasure'] },
     { value: 'art-21-1-compelling', text: 'Compelling legitimate grounds, art. 21(1)', rights: ['objection'] },
-    { value: 'art-20-1', text: 'Not given by them, or not by consent or contract, art. 20(1)', rights: ['portability'] },
+    {
+      value: 'art-20-1',
+      text: 'Not given by them, or not by consent or contract, art. 20(1)',
+      rights: ['portability'],
+    },
     { value: 'art-12-5', text: 'Manifestly unfounded or excessive, art. 12(5)(b)' },
     { value: 'art-12-2', text: 'Identity cannot be established, art. 12(2)' },
   ],
@@ -150,7 +222,9 @@ export const basisSchema = yup
   .object({
     regimes: lawsField,
     receivedOn: daySchema.required('When did it arrive?'),
-    reason: text(2000).min(5, 'Say why in a sentence: it stays beside what stood before.').required('Say why in a sentence: it stays beside what stood before.'),
+    reason: text(2000)
+      .min(5, 'Say why in a sentence: it stays beside what stood before.')
+      .required('Say why in a sentence: it stays beside what stood before.'),
   })
   .noUnknown();
 
@@ -158,12 +232,69 @@ export const basisSchema = yup
 export const statusSchema = yup.object({ ref: text(20).uppercase().required(), word: text(40).required() }).noUnknown();
 
 /** What somebody says to prove who they are. */
-export const factsSchema = yup.object({ facts: yup.array(yup.object({ kind: yup.string().oneOf([...FACT_KINDS]).required(), value: text(200).required() }).noUnknown().required()).max(FACT_KINDS.length).required() }).noUnknown();
+export const factsSchema = yup
+  .object({
+    facts: yup
+      .array(
+        yup
+          .object({
+            kind: yup
+              .string()
+              .oneOf([...FACT_KINDS])
+              .required(),
+            value: text(200).required(),
+          })
+          .noUnknown()
+          .required(),
+      )
+      .max(FACT_KINDS.length)
+      .required(),
+  })
+  .noUnknown();
 
 /** A rule of who answers for what; null fits everything. */
 /** So many verdicts go to the server in one call. */
 export const MOST_VERDICTS = 200;
 
-export const verdictsSchema = yup.object({ verdicts: yup.array(yup.object({ matchId: text(60).required(), verdict: yup.string().oneOf([...VERDICTS]).nullable().defined() }).noUnknown().required()).min(1).max(MOST_VERDICTS).required() }).noUnknown();
+export const verdictsSchema = yup
+  .object({
+    verdicts: yup
+      .array(
+        yup
+          .object({
+            matchId: text(60).required(),
+            verdict: yup
+              .string()
+              .oneOf([...VERDICTS])
+              .nullable()
+              .defined(),
+          })
+          .noUnknown()
+          .required(),
+      )
+      .min(1)
+      .max(MOST_VERDICTS)
+      .required(),
+  })
+  .noUnknown();
 
-export const assignmentSchema = yup.object({ right: yup.string().oneOf([...RIGHTS]).nullable().default(null), regime: yup.string().oneOf([...REGIME_IDS]).nullable().default(null), language: yup.string().oneOf([...LANGUAGES]).nullable().default(null), userId: text(60).required() }).noUnknown();
+export const assignmentSchema = yup
+  .object({
+    right: yup
+      .string()
+      .oneOf([...RIGHTS])
+      .nullable()
+      .default(null),
+    regime: yup
+      .string()
+      .oneOf([...REGIME_IDS])
+      .nullable()
+      .default(null),
+    language: yup
+      .string()
+      .oneOf([...LANGUAGES])
+      .nullable()
+      .default(null),
+    userId: text(60).required(),
+  })
+  .noUnknown();

@@ -34,7 +34,8 @@ export function stageOf(facts: StageFacts): Stage {
   if (facts.answered) return 'closed';
   if (facts.decision === 'refuse') return 'answer';
   if (facts.authority === 'needed' || (goes.includes('identity') && facts.identity !== 'proven')) return 'identity';
-  if (goes.includes('trace') && (facts.trace !== 'finished' || facts.matchesUndecided > 0) && facts.decision === 'none') return 'trace';
+  if (goes.includes('trace') && (facts.trace !== 'finished' || facts.matchesUndecided > 0) && facts.decision === 'none')
+    return 'trace';
   if (facts.decision === 'none') return 'decide';
   if (goes.includes('carry-out') && !facts.carriedOut) return 'carry-out';
   return 'answer';

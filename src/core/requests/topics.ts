@@ -1,7 +1,17 @@
 import type { DetectedKind } from '../detect/types';
 
 /** What a record is about, coarsely: for looking through many of them one matter at a time. */
-export const TOPICS = ['health', 'money', 'orders', 'complaints', 'contact and account', 'marketing', 'places and devices', 'messages', 'other'] as const;
+export const TOPICS = [
+  'health',
+  'money',
+  'orders',
+  'complaints',
+  'contact and account',
+  'marketing',
+  'places and devices',
+  'messages',
+  'other',
+] as const;
 export type Topic = (typeof TOPICS)[number];
 
 const BY_COLLECTION: readonly [RegExp, Topic][] = [
@@ -13,8 +23,20 @@ const BY_COLLECTION: readonly [RegExp, Topic][] = [
   [/log|ride|trip|device|session|location/i, 'places and devices'],
   [/message|mail|letter|note/i, 'messages'],
 ];
-const BY_KIND: Partial<Record<DetectedKind, Topic>> = { health: 'health', 'medical-id': 'health', 'health-insurance-id': 'health', iban: 'money', 'bank-account': 'money', 'payment-card': 'money', 'ip-address': 'places and devices', 'mac-address': 'places and devices', 'device-id': 'places and devices', location: 'places and devices' };
-const COMPLAINS = /\b(complain\w*|complaint|refund|broken|unacceptable|klage|reklamation|defekt|beschwerde|kaputt|klacht|kapot)\b/i;
+const BY_KIND: Partial<Record<DetectedKind, Topic>> = {
+  health: 'health',
+  'medical-id': 'health',
+  'health-insurance-id': 'health',
+  iban: 'money',
+  'bank-account': 'money',
+  'payment-card': 'money',
+  'ip-address': 'places and devices',
+  'mac-address': 'places and devices',
+  'device-id': 'places and devices',
+  location: 'places and devices',
+};
+const COMPLAINS =
+  /\b(complain\w*|complaint|refund|broken|unacceptable|klage|reklamation|defekt|beschwerde|kaputt|klacht|kapot)\b/i;
 
 /**
  * @param collection where it lies

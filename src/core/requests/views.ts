@@ -22,7 +22,10 @@ export const VERDICTS = ['theirs', 'not-theirs', 'unsure'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
 /** What a page has to know of a law that binds a request. */
-export type BoundBy = Pick<Regime, 'id' | 'title' | 'extension' | 'clarification' | 'identity' | 'fee' | 'appeal' | 'remedies' | 'source'>;
+export type BoundBy = Pick<
+  Regime,
+  'id' | 'title' | 'extension' | 'clarification' | 'identity' | 'fee' | 'appeal' | 'remedies' | 'source'
+>;
 
 export interface RequestLine {
   ref: string;
@@ -71,23 +74,57 @@ export interface RequestView extends RequestLine {
   knownLaws: { id: string; title: string }[];
   stages: readonly Stage[];
   members: string[];
-  identity: { state: string; method: string | null; addresses: { address: string; isAsking: boolean }[]; tries: number | null; methods: MethodOffer[]; factTriesLeft: number; factsNeeded: number };
+  identity: {
+    state: string;
+    method: string | null;
+    addresses: { address: string; isAsking: boolean }[];
+    tries: number | null;
+    methods: MethodOffer[];
+    factTriesLeft: number;
+    factsNeeded: number;
+  };
   decision: { outcome: string; ground: string | null; reason: string | null; by: string | null; at: string | null };
   undecided: number;
   trace: string;
-  pack: { state: string; files: number | null; bytes: number | null; withheld: number | null; sha256: string | null; confirmedAt: string | null; openedAt: string | null; error: string | null; missing: string[] };
+  pack: {
+    state: string;
+    files: number | null;
+    bytes: number | null;
+    withheld: number | null;
+    sha256: string | null;
+    confirmedAt: string | null;
+    openedAt: string | null;
+    error: string | null;
+    missing: string[];
+  };
   plan: PlanView | null;
   /** Records of the newest trace; none once they were forgotten. */
   found: { theirs: number; total: number };
   /** `id` null: its words are gone, or not for this reader. */
-  letters: { id: string | null; template: string; state: string; at: string; tries: number; error: string | null; nextTryAt: string | null }[];
+  letters: {
+    id: string | null;
+    template: string;
+    state: string;
+    at: string;
+    tries: number;
+    error: string | null;
+    nextTryAt: string | null;
+  }[];
   hasCertificate: boolean;
   mayWork: boolean;
   acknowledgedAt: string | null;
   mayReopen: boolean;
   /** The laws that follow from the places and the right, and why. */
   proposed: BindingLaws;
-  changes: { at: string; by: string; regimeWas: string; regime: string; receivedWas: string; receivedOn: string; reason: string | null }[];
+  changes: {
+    at: string;
+    by: string;
+    regimeWas: string;
+    regime: string;
+    receivedWas: string;
+    receivedOn: string;
+    reason: string | null;
+  }[];
   targets: TargetDays;
   appeal: 'none' | 'open' | 'answered';
   authority: 'not-needed' | 'needed' | 'shown';
@@ -129,8 +166,24 @@ export interface EffectView {
 
 /** Records that are theirs, and what was done to single ones for a right. */
 export interface RecordActView {
-  records: { id: string; systemName: string; collection: string; title: string; fields: { name: string; value: string }[] }[];
-  acts: { id: string; kind: string; systemName: string; record: string; field: string | null; was: string | null; value: string | null; state: string; detail: string | null }[];
+  records: {
+    id: string;
+    systemName: string;
+    collection: string;
+    title: string;
+    fields: { name: string; value: string }[];
+  }[];
+  acts: {
+    id: string;
+    kind: string;
+    systemName: string;
+    record: string;
+    field: string | null;
+    was: string | null;
+    value: string | null;
+    state: string;
+    detail: string | null;
+  }[];
   /** Whoever received these records from us and has to be told; `how` null: not yet. */
   recipients: RecipientView[];
 }
@@ -173,7 +226,19 @@ export interface PlanView {
   done: number;
   operations: number;
   error: string | null;
-  lines: { position: number; system: string; collection: string; title: string; action: string; rule: string; doer: string; restrict: boolean; keepUntil: string | null; reasons: Reason[]; state: string | null }[];
+  lines: {
+    position: number;
+    system: string;
+    collection: string;
+    title: string;
+    action: string;
+    rule: string;
+    doer: string;
+    restrict: boolean;
+    keepUntil: string | null;
+    reasons: Reason[];
+    state: string | null;
+  }[];
   /** How many lose the person without being kept apart: what k is about. */
   anonymous: number;
   recipients: RecipientView[];
@@ -235,7 +300,15 @@ export interface TraceView {
   conditions: TraceConditions;
   matches: MatchLine[];
   undecided: number;
-  helpers: { id: string; system: string; kind: string; dueOn: string; state: string; uploads: number; answer: string | null }[];
+  helpers: {
+    id: string;
+    system: string;
+    kind: string;
+    dueOn: string;
+    state: string;
+    uploads: number;
+    answer: string | null;
+  }[];
   /** What could not be read; it limits the answer and is named in its letter. */
   problems: { system: string; place: string; text: string }[];
   /** What the trace before found and this one, in a system it could search, did not. */

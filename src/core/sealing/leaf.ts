@@ -52,8 +52,24 @@ export function choiceLeaf(hash: Hash, part: PublicPart, sealedHash: Uint8Array)
 /** Its names in order; its values are strings and whole numbers. JSON.stringify then writes what RFC 8785 asks for, several times faster. */
 function inOrder(part: PublicPart): PublicPart {
   return {
-    answer: part.answer, ask: part.ask, askVersion: part.askVersion, channel: part.channel, confirms: part.confirms, country: part.country, id: part.id, language: part.language, method: part.method,
-    notice: part.notice, noticeVersion: part.noticeVersion, occurredAt: part.occurredAt, person: part.person, purpose: part.purpose, recordedAt: part.recordedAt, seq: part.seq, system: part.system, ...(part.told ? { told: part.told } : {}),
+    answer: part.answer,
+    ask: part.ask,
+    askVersion: part.askVersion,
+    channel: part.channel,
+    confirms: part.confirms,
+    country: part.country,
+    id: part.id,
+    language: part.language,
+    method: part.method,
+    notice: part.notice,
+    noticeVersion: part.noticeVersion,
+    occurredAt: part.occurredAt,
+    person: part.person,
+    purpose: part.purpose,
+    recordedAt: part.recordedAt,
+    seq: part.seq,
+    system: part.system,
+    ...(part.told ? { told: part.told } : {}),
   };
 }
 

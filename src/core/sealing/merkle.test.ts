@@ -21,27 +21,68 @@ describe('the growing tree', () => {
     expect(hex(merkleRoot(hash, []))).toBe('e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855');
   });
   test('one leaf: H(0x00 ‖ data)', () => {
-    expect(hex(leafHash(hash, new Uint8Array()))).toBe('6e340b9cffb37a989ca544e6bb780a2c78901d3fb33738768511a30617afa01d');
+    expect(hex(leafHash(hash, new Uint8Array()))).toBe(
+      '6e340b9cffb37a989ca544e6bb780a2c78901d3fb33738768511a30617afa01d',
+    );
   });
   test('kept leaf by leaf it equals the RFC’s recursive definition, and keeps O(log n) peaks', () => {
-    fc.assert(fc.property(fc.array(fc.uint8Array({ maxLength: 8 }), { maxLength: 70 }), (data) => {
-      const leaves = data.map((one) => leafHash(hash, one));
-      let frontier: Frontier = { size: 0, peaks: [] };
-      for (const leaf of leaves) frontier = append(hash, frontier, leaf);
-      return hex(rootOf(hash, frontier)) === hex(mth(leaves)) && frontier.peaks.length <= Math.ceil(Math.log2(leaves.length + 1)) + 1;
-    }), { seed: 3, numRuns: 150 });
+    fc.assert(
+      fc.property(fc.array(fc.uint8Array({ maxLength: 8 }), { maxLength: 70 }), (data) => {
+        const leaves = data.map((one) => leafHash(hash, one));
+        let frontier: Frontier = { size: 0, peaks: [] };
+        for (const leaf of leaves) frontier = append(hash, frontier, leaf);
+        return (
+          hex(rootOf(hash, frontier)) === hex(mth(leaves)) &&
+          frontier.peaks.length <= Math.ceil(Math.log2(leaves.length + 1)) + 1
+        );
+      }),
+      { seed: 3, numRuns: 150 },
+    );
   });
 });
 
-const part = (id: string): PublicPart => ({ id, seq: 1, person: 'per_1', system: 'sys_a', purpose: 'newsletter', answer: 'grant', occurredAt: '2026-01-01T00:00:00.000Z', recordedAt: '2026-01-01T00:00:00.000Z', confirms: null, ask: null, askVersion: null, notice: null, noticeVersion: null, method: null, country: 'DK', language: 'da', channel: null });
+const part = (id: string): PublicPart => ({
+  id,
+  seq: 1,
+  person: 'per_1',
+  system: 'sys_a',
+  purpose: 'newsletter',
+  answer: 'grant',
+  occurredAt: '2026-01-01T00:00:00.000Z',
+  recordedAt: '2026-01-01T00:00:00.000Z',
+  confirms: null,
+  ask: null,
+  askVersion: null,
+  notice: null,
+  noticeVersion: null,
+  method: null,
+  country: 'DK',
+  language: 'da',
+  channel: null,
+});
 
 function sealed(ids: string[]) {
   const choices = ids.map((id, leafIndex) => {
     const body = text(`sealed ${id}`);
     const sealedHash = hash(body);
-    return { part: part(id), leafIndex, leaf: choiceLeaf(hash, part(id), sealedHash), sealedHash, sealed: body as Uint8Array | null, numbersAgree: true };
+    return {
+      part: part(id),
+      leafIndex,
+      leaf: choiceLeaf(hash, part(id), sealedHash),
+      sealedHash,
+      sealed: body as Uint8Array | null,
+      numbersAgree: true,
+    };
   });
-  return { folio: 7, size: ids.length, root: merkleRoot(hash, choices.map(({ leaf }) => leaf)), choices };
+  return {
+    folio: 7,
+    size: ids.length,
+    root: merkleRoot(
+      hash,
+      choices.map(({ leaf }) => leaf),
+    ),
+    choices,
+  };
 }
 
 describe('verification', () => {
@@ -54,7 +95,10 @@ describe('verification', () => {
   test('one altered answer is named by folio and leaf', () => {
     const folio = sealed(['a', 'b', 'c']);
     folio.choices[1]!.part = { ...folio.choices[1]!.part, answer: 'refuse' };
-    expect(verifyFolio(hash, folio)).toEqual([{ code: 'choice-altered', folio: 7, leaf: 1, choice: 'b' }, { code: 'folio-root-wrong', folio: 7 }]);
+    expect(verifyFolio(hash, folio)).toEqual([
+      { code: 'choice-altered', folio: 7, leaf: 1, choice: 'b' },
+      { code: 'folio-root-wrong', folio: 7 },
+    ]);
   });
   test('one altered byte of a sealed part is named', () => {
     const folio = sealed(['a', 'b', 'c']);
@@ -73,7 +117,10 @@ describe('verification', () => {
     expect(verifyFolio(hash, folio).map(({ code }) => code)).toEqual(['choices-missing', 'folio-root-wrong']);
   });
   test('a chain rewritten from end to end does not lead to the signed head', () => {
-    let [honest, rewritten]: Frontier[] = [{ size: 0, peaks: [] }, { size: 0, peaks: [] }];
+    let [honest, rewritten]: Frontier[] = [
+      { size: 0, peaks: [] },
+      { size: 0, peaks: [] },
+    ];
     for (const id of ['a', 'b', 'c']) {
       honest = addFolio(hash, honest!, sealed([id]).root);
       rewritten = addFolio(hash, rewritten!, sealed([`${id}'`]).root);
@@ -81,6 +128,10 @@ describe('verification', () => {
     const head = { size: 3, root: rootOf(hash, honest!), signatureIsGood: true };
     expect(verifyHead(hash, honest!, head)).toEqual([]);
     expect(verifyHead(hash, rewritten!, head).map(({ code }) => code)).toEqual(['head-root-wrong']);
-    expect(verifyHead(hash, rewritten!, { ...head, root: rootOf(hash, rewritten!), signatureIsGood: false }).map(({ code }) => code)).toEqual(['head-signature-wrong']);
+    expect(
+      verifyHead(hash, rewritten!, { ...head, root: rootOf(hash, rewritten!), signatureIsGood: false }).map(
+        ({ code }) => code,
+      ),
+    ).toEqual(['head-signature-wrong']);
   });
 });

@@ -57,7 +57,7 @@ function parts(older: number, size: number, from: number, isWhole: boolean): Ran
 /** The perfect subtrees that make up a range, left to right: at most one per level. */
 export function coveringNodes({ from, to }: Range): Pick<TreeNode, 'level' | 'index'>[] {
   const nodes: Pick<TreeNode, 'level' | 'index'>[] = [];
-  for (let at = from; at < to; ) {
+  for (let at = from; at < to;) {
     let level = 0;
     while (at % 2 ** (level + 1) === 0 && at + 2 ** (level + 1) <= to) level++;
     nodes.push({ level, index: at / 2 ** level });

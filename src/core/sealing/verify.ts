@@ -38,13 +38,15 @@ export type LedgerFault =
 /** Faults of one folio: each altered choice is named by folio and leaf. */
 export function verifyFolio(hash: Hash, folio: FolioToVerify): LedgerFault[] {
   const faults: LedgerFault[] = [];
-  if (folio.choices.length !== folio.size) faults.push({ code: 'choices-missing', folio: folio.folio, expected: folio.size, found: folio.choices.length });
+  if (folio.choices.length !== folio.size)
+    faults.push({ code: 'choices-missing', folio: folio.folio, expected: folio.size, found: folio.choices.length });
   const leaves = folio.choices.map((choice) => choiceLeaf(hash, choice.part, choice.sealedHash));
   folio.choices.forEach((choice, i) => {
     const at = { folio: folio.folio, leaf: choice.leafIndex, choice: choice.part.id };
     if (!isSame(leaves[i]!, choice.leaf)) faults.push({ code: 'choice-altered', ...at });
     if (!choice.numbersAgree) faults.push({ code: 'numbers-altered', ...at });
-    if (choice.sealed && !isSame(hash(choice.sealed), choice.sealedHash)) faults.push({ code: 'sealed-part-altered', ...at });
+    if (choice.sealed && !isSame(hash(choice.sealed), choice.sealedHash))
+      faults.push({ code: 'sealed-part-altered', ...at });
   });
   if (!isSame(merkleRoot(hash, leaves), folio.root)) faults.push({ code: 'folio-root-wrong', folio: folio.folio });
   return faults;
@@ -67,6 +69,7 @@ export function verifyHead(hash: Hash, frontier: Frontier, head: SignedHead): Le
   if (!head.signatureIsGood) faults.push({ code: 'head-signature-wrong', size: head.size });
   if (frontier.size !== head.size) faults.push({ code: 'head-size-wrong', expected: head.size, found: frontier.size });
   const found = hex(rootOf(hash, frontier));
-  if (found !== hex(head.root)) faults.push({ code: 'head-root-wrong', size: head.size, expected: hex(head.root), found });
+  if (found !== hex(head.root))
+    faults.push({ code: 'head-root-wrong', size: head.size, expected: hex(head.root), found });
   return faults;
 }

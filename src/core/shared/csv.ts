@@ -10,11 +10,14 @@ export function csvLine(cells: readonly (string | number | null | undefined)[]):
 
 function safe(cell: string): string {
   if (/^[+-]?[\d\s().,-]+$/.test(cell)) return cell;
-  return cell.replace(/(^|[;,\t|\r\n])(\s*["']*)([=+@\t\r-])/g, (all, before: string, space: string, sign: string, at: number) => {
-    // A minus before a number in the middle of a text is a number.
-    if (at > 0 && sign === '-' && /^\d/.test(cell.slice(at + all.length))) return all;
-    return `${before}${space}'${sign}`;
-  });
+  return cell.replace(
+    /(^|[;,\t|\r\n])(\s*["']*)([=+@\t\r-])/g,
+    (all, before: string, space: string, sign: string, at: number) => {
+      // A minus before a number in the middle of a text is a number.
+      if (at > 0 && sign === '-' && /^\d/.test(cell.slice(at + all.length))) return all;
+      return `${before}${space}'${sign}`;
+    },
+  );
 }
 
 function quote(cell: string): string {

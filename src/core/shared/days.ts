@@ -138,7 +138,7 @@ export function isWorkingDay(day: Day, holidayOf: HolidayOf): boolean {
 /** The n-th working day after `day`; `day` itself is not counted. */
 export function addWorkingDays(day: Day, count: number, holidayOf: HolidayOf): Day {
   let at = day;
-  for (let left = count; left > 0; ) {
+  for (let left = count; left > 0;) {
     at = addDays(at, 1);
     if (isWorkingDay(at, holidayOf)) left--;
   }
@@ -194,5 +194,7 @@ export function sayInstant(instant: string, zone: string): string {
  * @example sayShortInstant('2026-10-24T20:14:00Z', 'Europe/Copenhagen') // '24 Oct 22:14'
  */
 export function sayShortInstant(instant: string, zone: string): string {
-  return sayInstant(instant, zone).replace(/^\w+ /, '').replace(/ \d{4} /, ' ');
+  return sayInstant(instant, zone)
+    .replace(/^\w+ /, '')
+    .replace(/ \d{4} /, ' ');
 }

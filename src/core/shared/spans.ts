@@ -9,7 +9,8 @@ export function everyWeek<T>(rows: readonly T[], weekOf: (row: T) => Day, empty:
   const known = new Map(rows.map((row) => [weekOf(row), row]));
   const weeks = [...known.keys()].sort();
   const filled: T[] = [];
-  for (let week = weeks[0]; week !== undefined && week <= weeks.at(-1)!; week = addDays(week, 7)) filled.push(known.get(week) ?? empty(week));
+  for (let week = weeks[0]; week !== undefined && week <= weeks.at(-1)!; week = addDays(week, 7))
+    filled.push(known.get(week) ?? empty(week));
   return filled;
 }
 
@@ -18,7 +19,8 @@ export function everyMonth<T>(rows: readonly T[], monthOf: (row: T) => string, e
   const known = new Map(rows.map((row) => [monthOf(row), row]));
   const months = [...known.keys()].sort();
   const filled: T[] = [];
-  for (let month = months[0]; month !== undefined && month <= months.at(-1)!; month = monthAfter(month)) filled.push(known.get(month) ?? empty(month));
+  for (let month = months[0]; month !== undefined && month <= months.at(-1)!; month = monthAfter(month))
+    filled.push(known.get(month) ?? empty(month));
   return filled;
 }
 

@@ -12,7 +12,11 @@ interface Described {
  *
  * @throws yup.ValidationError with every problem
  */
-export function validateWhole<S extends yup.Schema>(schema: S, value: unknown, options: { stripUnknown?: boolean } = {}): yup.InferType<S> {
+export function validateWhole<S extends yup.Schema>(
+  schema: S,
+  value: unknown,
+  options: { stripUnknown?: boolean } = {},
+): yup.InferType<S> {
   const wrong = [...wrongKinds(schema.describe({ value }) as Described, value, '')];
   if (wrong.length > 0) throw new yup.ValidationError(wrong);
   return schema.validateSync(value, { abortEarly: false, ...options }) as yup.InferType<S>;
@@ -26,8 +30,11 @@ function* wrongKinds(described: Described, value: unknown, path: string): Genera
   else if (described.type === 'array' && !Array.isArray(value)) yield wrong('a list');
   else if (described.type === 'object' && (typeof value !== 'object' || Array.isArray(value))) yield wrong('an object');
   else if (Array.isArray(value)) {
-    if (described.innerType) for (const [i, item] of value.entries()) yield* wrongKinds(described.innerType, item, `${path}[${i}]`);
+    if (described.innerType)
+      for (const [i, item] of value.entries()) yield* wrongKinds(described.innerType, item, `${path}[${i}]`);
   } else if (described.fields && typeof value === 'object') {
-    for (const [name, field] of Object.entries(described.fields)) if (Object.hasOwn(value, name)) yield* wrongKinds(field, (value as Record<string, unknown>)[name], path ? `${path}.${name}` : name);
+    for (const [name, field] of Object.entries(described.fields))
+      if (Object.hasOwn(value, name))
+        yield* wrongKinds(field, (value as Record<string, unknown>)[name], path ? `${path}.${name}` : name);
   }
 }

@@ -1,7 +1,18 @@
 import { detect } from '../detect/detect';
 
 /** Kinds of personal data that no field is called by: where a name is one, it is a value that was used as a key. */
-const VALUES = new Set(['email', 'phone', 'iban', 'payment-card', 'national-id', 'tax-id', 'person-name', 'ip-address', 'customer-number', 'device-id']);
+const VALUES = new Set([
+  'email',
+  'phone',
+  'iban',
+  'payment-card',
+  'national-id',
+  'tax-id',
+  'person-name',
+  'ip-address',
+  'customer-number',
+  'device-id',
+]);
 /** A number that is nobody's field: of an account, an order, a person. */
 const NUMBER = /^\+?\d[\d .-]{4,}$/;
 

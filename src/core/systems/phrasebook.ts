@@ -27,7 +27,15 @@ function joined(title: string, say: Phrasebook): string | null {
 }
 
 /** The facts of a register entry that are told in words. */
-const TOLD = ['purposes', 'categories', 'recipients', 'retention', 'source', 'transfers', 'automatedDecisions'] as const satisfies readonly RegisterFact[];
+const TOLD = [
+  'purposes',
+  'categories',
+  'recipients',
+  'retention',
+  'source',
+  'transfers',
+  'automatedDecisions',
+] as const satisfies readonly RegisterFact[];
 
 /** `place`: where people are asked. */
 export type PhraseKind = 'system' | 'title' | 'place' | RegisterFact;
@@ -38,10 +46,14 @@ export interface PhraseUse {
   system: string;
 }
 
-const phrasesOfFact = (value: string | null | readonly string[]): readonly string[] => (typeof value === 'string' ? [value].filter((one) => one.trim() !== '') : (value ?? []));
+const phrasesOfFact = (value: string | null | readonly string[]): readonly string[] =>
+  typeof value === 'string' ? [value].filter((one) => one.trim() !== '') : (value ?? []);
 
 /** Every phrase of the register that a letter or a pack can say, once, with where it stands first. */
-export function phrasesOf(systems: readonly { id: string; name: string }[], entries: readonly RegisterEntry[]): PhraseUse[] {
+export function phrasesOf(
+  systems: readonly { id: string; name: string }[],
+  entries: readonly RegisterEntry[],
+): PhraseUse[] {
   const names = new Map(systems.map(({ id, name }) => [id, name]));
   const uses: PhraseUse[] = systems.map(({ name }) => ({ phrase: name, kind: 'system', system: name }));
   for (const entry of entries) {
@@ -72,7 +84,8 @@ export function titleIn(title: string, system: string, say: Phrasebook): string 
  */
 export function entryIn(entry: RegisterEntry, system: string, say: Phrasebook): RegisterEntry {
   const told: RegisterEntry = { ...entry, title: titleIn(entry.title, system, say) };
-  const list = (values: readonly string[]) => (values.every((value) => say(value) !== null) ? values.map((value) => say(value)!) : []);
+  const list = (values: readonly string[]) =>
+    values.every((value) => say(value) !== null) ? values.map((value) => say(value)!) : [];
   const one = (value: string | null) => (value === null ? null : say(value));
   return {
     ...told,

@@ -32,8 +32,24 @@ describe('what a field holds is proposed from its name and its values', () => {
     ['vorname', 'text', ['Ida', 'Bo'], 'given-name'],
     ['dob', 'date', [], 'birth-date'],
     ['mail', 'text', ['yes', 'no', 'no', 'yes', 'no', 'no'], null],
-    ['mail', 'text', ['Please write to me at home, not at work.', 'Rather a letter than a mail, thank you.', 'We were called by Mr Lund about the frame.', 'She asked for an answer before Friday noon.', 'He will come by on Saturday, about ten.'], 'free-text'],
-    ['col_17', 'text', ['the customer called about the broken chain again', 'wants her money back by Friday, please answer'], 'free-text'],
+    [
+      'mail',
+      'text',
+      [
+        'Please write to me at home, not at work.',
+        'Rather a letter than a mail, thank you.',
+        'We were called by Mr Lund about the frame.',
+        'She asked for an answer before Friday noon.',
+        'He will come by on Saturday, about ten.',
+      ],
+      'free-text',
+    ],
+    [
+      'col_17',
+      'text',
+      ['the customer called about the broken chain again', 'wants her money back by Friday, please answer'],
+      'free-text',
+    ],
     ['remark', 'text', [], 'free-text'],
     ['remark', 'integer', [], null],
     ['amount', 'numeric', ['12.50', '8.00'], null],
@@ -46,20 +62,41 @@ describe('what a field holds is proposed from its name and its values', () => {
   });
 
   test('says why, and which kinds stood in the values', () => {
-    expect(proposeHolds('reach_at', 'text', mails)).toMatchObject({ because: '3 of 4 values are e-mail addresses', contains: { email: 3 } });
-    expect(proposeHolds('mail', 'text', ['yes', 'no', 'no', 'yes', 'no', 'a@b.example']).because).toBe('named like one, but only 1 of 6 values is one');
-    expect(proposeHolds('note', 'text', ['she is on sick leave with depression since May, write to x@y.example'])).toMatchObject({ holds: 'free-text', contains: { email: 1, health: 1 } });
+    expect(proposeHolds('reach_at', 'text', mails)).toMatchObject({
+      because: '3 of 4 values are e-mail addresses',
+      contains: { email: 3 },
+    });
+    expect(proposeHolds('mail', 'text', ['yes', 'no', 'no', 'yes', 'no', 'a@b.example']).because).toBe(
+      'named like one, but only 1 of 6 values is one',
+    );
+    expect(
+      proposeHolds('note', 'text', ['she is on sick leave with depression since May, write to x@y.example']),
+    ).toMatchObject({ holds: 'free-text', contains: { email: 1, health: 1 } });
   });
 
   test('categories for the register follow, special ones named as such', () => {
-    expect(proposeCategories([{ holds: 'email', contains: {} }, { holds: 'full-name', contains: {} }, { holds: 'birth-date', contains: {} }, { holds: null, contains: { health: 2, iban: 1 } }])).toEqual(['date of birth', 'health (special category)', 'name and contact']);
+    expect(
+      proposeCategories([
+        { holds: 'email', contains: {} },
+        { holds: 'full-name', contains: {} },
+        { holds: 'birth-date', contains: {} },
+        { holds: null, contains: { health: 2, iban: 1 } },
+      ]),
+    ).toEqual(['date of birth', 'health (special category)', 'name and contact']);
   });
 });
 
 test('who is no longer active is told by one field of one collection', () => {
   const rule = { collection: 'customers', field: 'state', values: ['Closed', 'guest'] };
   const of = (collection: string, state: string | null) => isInactive(rule, { collection, fields: { state } });
-  expect([of('customers', ' closed '), of('customers', 'GUEST'), of('customers', 'open'), of('customers', null), of('orders', 'closed'), isInactive(null, { collection: 'customers', fields: { state: 'closed' } })]).toEqual([true, true, false, false, false, false]);
+  expect([
+    of('customers', ' closed '),
+    of('customers', 'GUEST'),
+    of('customers', 'open'),
+    of('customers', null),
+    of('orders', 'closed'),
+    isInactive(null, { collection: 'customers', fields: { state: 'closed' } }),
+  ]).toEqual([true, true, false, false, false, false]);
 });
 
 test('settings are checked beside their fields; a kept secret may stay empty', () => {
@@ -67,12 +104,19 @@ test('settings are checked beside their fields; a kept secret may stay empty', (
   expect(settingProblems(sql, {}, [])).toEqual({ url: 'Address is needed.' });
   expect(settingProblems(sql, {}, ['url'])).toEqual({});
   expect(settingProblems(sql, { url: 'mysql://x' }, [])).toHaveProperty('url');
-  expect(settingProblems(kindOf('files')!, { path: 'office' }, [])).toEqual({ path: 'A whole path, beginning with /.' });
-  expect(Object.keys(settingProblems(kindOf('rest')!, { url: 'https://x.example/a?b=1' }, []))).toEqual(['url', 'mapping']);
+  expect(settingProblems(kindOf('files')!, { path: 'office' }, [])).toEqual({
+    path: 'A whole path, beginning with /.',
+  });
+  expect(Object.keys(settingProblems(kindOf('rest')!, { url: 'https://x.example/a?b=1' }, []))).toEqual([
+    'url',
+    'mapping',
+  ]);
 });
 
 test.each(['sql', 'rest', 'files', 'mailbox'])('every failure of a %s has words and advice', (kind) => {
-  const said = ['refused', 'not-allowed', 'time-out', 'rate-limited', 'server-error', 'wrong-answer'].map((failure) => diagnose(kind, failure));
+  const said = ['refused', 'not-allowed', 'time-out', 'rate-limited', 'server-error', 'wrong-answer'].map((failure) =>
+    diagnose(kind, failure),
+  );
   expect(new Set(said.map(({ what }) => what)).size).toBe(6);
   for (const { advice } of said) expect(advice.length).toBeGreaterThan(10);
 });

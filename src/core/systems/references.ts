@@ -61,14 +61,16 @@ const SOMEBODY =
 const PEOPLE =
   /^(user|usr|member|person|people|customer|buyer|rider|visitor|supporter|client|contact|account|subscriber|principal|patient|student|guest|donor|employee|kunde|bruger|medlem|benutzer|mitglied|klant|gebruiker|lid)$/;
 /** Collections whose rows are a part of somebody rather than a thing that many share. */
-const PARTS = /(^|_)(address|adresse|location|phone|email|profile|detail|entity|party|person|people|individual|contact|identity)$/;
+const PARTS =
+  /(^|_)(address|adresse|location|phone|email|profile|detail|entity|party|person|people|individual|contact|identity)$/;
 /** Ends of names that say that a value points somewhere. */
 const POINTS = /_(id|no|nr|number|key|uid|uuid|guid|ref|code|fk|name|login|by)$/;
 /** Names of keys that say nothing of what they are the key of. */
 const PLAIN_KEYS = /^(id|no|nr|number|key|uid|uuid|guid|name|code|ref|value|type|position|row_id)$/;
 
 /** Names of fields that say that some thing stands there, and not which. */
-const SOME_THING = /^(instance|object|target|subject|item|record|entity|thing|resource|linked|related|attached)(_?(id|key|no))?$/;
+const SOME_THING =
+  /^(instance|object|target|subject|item|record|entity|thing|resource|linked|related|attached)(_?(id|key|no))?$/;
 const KIND_NAME = /^[\p{L}\p{N}_:./\\-]{1,60}$/u;
 const ENOUGH_VALUES = 5;
 const MOST_CANDIDATES = 600;
@@ -83,7 +85,8 @@ export function referenceCandidates(shapes: readonly Shape[]): ReferenceCandidat
   const named = shapes.map((shape) => ({ ...shape, word: wordOf(shape.name, prefix) }));
   const found: ReferenceCandidate[] = [];
   for (const shape of named) {
-    for (const reference of shape.references) found.push({ ...reference, collection: shape.name, when: null, by: 'declared' });
+    for (const reference of shape.references)
+      found.push({ ...reference, collection: shape.name, when: null, by: 'declared' });
     for (const field of shape.fields) {
       if (shape.references.some(({ fields }) => fields.length === 1 && fields[0] === field.name)) continue;
       found.push(...fromField(shape, field, named));
@@ -101,7 +104,11 @@ function fromField(shape: Named, field: Shape['fields'][number], all: readonly N
   const words = new Set(all.map(({ word }) => word));
   const base = baseOf(plain, words);
   const isOwnKey = shape.keys.some((key) => key.length === 1 && key[0] === field.name);
-  const to = (target: Named, by: ReferenceCandidate['by'], when: ReferenceEnds['when'] = null): ReferenceCandidate[] => {
+  const to = (
+    target: Named,
+    by: ReferenceCandidate['by'],
+    when: ReferenceEnds['when'] = null,
+  ): ReferenceCandidate[] => {
     const key = keyFor(target, family, plain);
     if (!key || (target.name === shape.name && key === field.name)) return [];
     return [{ collection: shape.name, fields: [field.name], to: target.name, toFields: [key], when, by }];
@@ -111,19 +118,31 @@ function fromField(shape: Named, field: Shape['fields'][number], all: readonly N
   const kinds = kindsBeside(shape, plain, all);
   if (kinds.length > 0) return kinds.flatMap(({ target, when }) => to(target, 'kind', when));
   // A key of its own kind points nowhere, except into the collection that bears its name.
-  const byName = all.filter((target) => target.word === base || (base !== null && (base.endsWith(`_${target.word}`) || target.word.endsWith(`_${base}`))));
+  const byName = all.filter(
+    (target) =>
+      target.word === base || (base !== null && (base.endsWith(`_${target.word}`) || target.word.endsWith(`_${base}`))),
+  );
   const best = byName.filter(({ word }) => word === base);
   const targets = (best.length > 0 ? best : byName).filter(({ name }) => !isOwnKey || name !== shape.name);
   if (base !== null && targets.length > 0) return targets.flatMap((target) => to(target, 'name'));
   if (isOwnKey) return [];
   if (base === 'parent' || base === 'reply_to' || base === 'previous') return to(shape, 'name');
   if (!PLAIN_KEYS.test(plain)) {
-    const same = all.filter((target) => target.name !== shape.name && target.keys[0]?.length === 1 && target.keys[0][0] === field.name);
+    const same = all.filter(
+      (target) => target.name !== shape.name && target.keys[0]?.length === 1 && target.keys[0][0] === field.name,
+    );
     if (same.length > 0) return same.flatMap((target) => to(target, 'name'));
   }
-  if (plain.endsWith('_by') || proposeRole(field.name) === 'other' || SOMEBODY.test(plain) || (base !== null && SOMEBODY.test(base))) {
+  if (
+    plain.endsWith('_by') ||
+    proposeRole(field.name) === 'other' ||
+    SOMEBODY.test(plain) ||
+    (base !== null && SOMEBODY.test(base))
+  ) {
     const people = all.filter(({ word }) => PEOPLE.test(word));
-    return [...people].sort((a, b) => Number(holdsPeople(b)) - Number(holdsPeople(a))).flatMap((target) => to(target, 'somebody'));
+    return [...people]
+      .sort((a, b) => Number(holdsPeople(b)) - Number(holdsPeople(a)))
+      .flatMap((target) => to(target, 'somebody'));
   }
   return family === 'text' && !field.holdsPerson ? byValues(shape, field.name, all) : [];
 }
@@ -136,8 +155,18 @@ function byValues(shape: Named, field: string, all: readonly Named[]): Reference
     .filter((target) => target.name !== shape.name && holdsPeople(target))
     .flatMap((target) =>
       target.keys
-        .filter((key) => key.length === 1 && familyOf(target.fields.find(({ name }) => name === key[0])?.type ?? '') === 'text')
-        .map((key) => ({ collection: shape.name, fields: [field], to: target.name, toFields: key, when: null, by: 'values' as const })),
+        .filter(
+          (key) =>
+            key.length === 1 && familyOf(target.fields.find(({ name }) => name === key[0])?.type ?? '') === 'text',
+        )
+        .map((key) => ({
+          collection: shape.name,
+          fields: [field],
+          to: target.name,
+          toFields: key,
+          when: null,
+          by: 'values' as const,
+        })),
     );
 }
 
@@ -146,7 +175,11 @@ function byValues(shape: Named, field: string, all: readonly Named[]): Reference
  *
  * @param overlap null: the values could not be compared
  */
-export function proposeReference(candidate: ReferenceCandidate, overlap: Overlap | null, shapes: readonly Shape[]): ReferenceProposal | null {
+export function proposeReference(
+  candidate: ReferenceCandidate,
+  overlap: Overlap | null,
+  shapes: readonly Shape[],
+): ReferenceProposal | null {
   const { by, ...ends } = candidate;
   const isDeclared = by === 'declared';
   if (!isDeclared) {
@@ -156,24 +189,41 @@ export function proposeReference(candidate: ReferenceCandidate, overlap: Overlap
   return { ...ends, isDeclared, meaning: meaningOf(ends, overlap, shapes), because: because(by, overlap) };
 }
 
-function meaningOf({ collection, fields, to, toFields }: ReferenceEnds, overlap: Overlap | null, shapes: readonly Shape[]): ReferenceMeaning {
+function meaningOf(
+  { collection, fields, to, toFields }: ReferenceEnds,
+  overlap: Overlap | null,
+  shapes: readonly Shape[],
+): ReferenceMeaning {
   if (fields.some((field) => proposeRole(field) === 'other')) return 'names';
   const prefix = commonPrefix(shapes.map(({ name }) => name));
   const shapeOf = (name: string) => shapes.find((shape) => shape.name === name);
   // One thing in two collections, known by one key in both.
-  if (fields.length > 0 && [collection, to].every((name, i) => collection !== to && shapeOf(name)?.keys[0]?.join() === [fields, toFields][i]!.join())) return 'both';
+  if (
+    fields.length > 0 &&
+    [collection, to].every(
+      (name, i) => collection !== to && shapeOf(name)?.keys[0]?.join() === [fields, toFields][i]!.join(),
+    )
+  )
+    return 'both';
   const [own, target] = [collection, to].map((name) => ({ word: wordOf(name, prefix), shape: shapeOf(name) }));
   if (!overlap || overlap.values === 0 || collection === to) return 'belongs';
   const isPart = PARTS.test(target!.word);
   // A few may live at one address; what many point at is a thing of its own.
   if (overlap.most > (isPart && holdsPeople(target!.shape) ? MOST_AT_HOME : 1)) return 'belongs';
-  const isPerson = own!.shape !== undefined && (holdsPeople(own!.shape) || PEOPLE.test(own!.word) || PARTS.test(own!.word));
+  const isPerson =
+    own!.shape !== undefined && (holdsPeople(own!.shape) || PEOPLE.test(own!.word) || PARTS.test(own!.word));
   const isSomebodys = isPart ? isPerson || holdsPeople(target!.shape) : PEOPLE.test(target!.word) && isPerson;
   return isSomebodys ? 'both' : 'belongs';
 }
 
 function because(by: ReferenceCandidate['by'], overlap: Overlap | null): string {
-  const words = { declared: 'the system declares it', name: 'by its name', somebody: 'its name says that somebody stands there', kind: 'a field beside it says what it points at', values: 'by its values' }[by];
+  const words = {
+    declared: 'the system declares it',
+    name: 'by its name',
+    somebody: 'its name says that somebody stands there',
+    kind: 'a field beside it says what it points at',
+    values: 'by its values',
+  }[by];
   if (!overlap) return words;
   if (overlap.values === 0) return `${words}; nothing stands in it`;
   const often = overlap.most === 1 ? ', each once' : '';
@@ -189,15 +239,28 @@ function keyFor(target: Shape, family: string, plain: string): string | null {
   const keys = target.keys
     .flatMap((key) => (key.length === 1 ? key : []))
     .filter((key) => familyOf(target.fields.find(({ name }) => name === key)?.type ?? '') === family);
-  return keys.find((key) => plainFieldName(key) === plain) ?? keys.find((key) => plain.endsWith(`_${plainFieldName(key)}`)) ?? keys[0] ?? null;
+  return (
+    keys.find((key) => plainFieldName(key) === plain) ??
+    keys.find((key) => plain.endsWith(`_${plainFieldName(key)}`)) ??
+    keys[0] ??
+    null
+  );
 }
 
 /** What a collection lists of several kinds may be told in a collection of each: a field named after it says of which kind a record is. */
-function partOf(shape: Named, field: string, all: readonly Named[]): { target: Named; when: NonNullable<ReferenceEnds['when']> }[] {
+function partOf(
+  shape: Named,
+  field: string,
+  all: readonly Named[],
+): { target: Named; when: NonNullable<ReferenceEnds['when']> }[] {
   if (shape.keys[0]?.length !== 1 || shape.keys[0][0] !== field) return [];
-  const kind = shape.fields.find(({ name }) => [`${shape.word}_type`, `${shape.word}type`, `${shape.word}_kind`].includes(plainFieldName(name)))?.name;
+  const kind = shape.fields.find(({ name }) =>
+    [`${shape.word}_type`, `${shape.word}type`, `${shape.word}_kind`].includes(plainFieldName(name)),
+  )?.name;
   return (kind ? (shape.sampled[kind] ?? []) : []).flatMap((value) => {
-    const target = all.find(({ name, word }) => name !== shape.name && wordsOf(value).some((one) => singular(one) === word));
+    const target = all.find(
+      ({ name, word }) => name !== shape.name && wordsOf(value).some((one) => singular(one) === word),
+    );
     return target ? [{ target, when: { field: kind!, value } }] : [];
   });
 }
@@ -206,11 +269,17 @@ function partOf(shape: Named, field: string, all: readonly Named[]): { target: N
  * Of two fields `thing_type` and `thing_id` the first says in which collection the second is a key; of one that only says that some thing
  * stands there, any field beside it whose every value names a collection.
  */
-function kindsBeside(shape: Named, plain: string, all: readonly Named[]): { target: Named; when: NonNullable<ReferenceEnds['when']> }[] {
+function kindsBeside(
+  shape: Named,
+  plain: string,
+  all: readonly Named[],
+): { target: Named; when: NonNullable<ReferenceEnds['when']> }[] {
   const stem = plain.replace(/_?(id|key)$/, '');
-  const named = (value: string) => all.find(({ name, word }) => name !== shape.name && wordsOf(value).some((one) => singular(one) === word));
+  const named = (value: string) =>
+    all.find(({ name, word }) => name !== shape.name && wordsOf(value).some((one) => singular(one) === word));
   const isKind = (name: string) => {
-    if ([`${stem}_type`, `${stem}_kind`, `${stem}type`].includes(plainFieldName(name))) return stem !== plain && stem !== '';
+    if ([`${stem}_type`, `${stem}_kind`, `${stem}type`].includes(plainFieldName(name)))
+      return stem !== plain && stem !== '';
     const values = shape.sampled[name] ?? [];
     return SOME_THING.test(plain) && values.length > 0 && values.length <= 20 && values.every(named);
   };
@@ -246,7 +315,10 @@ function commonPrefix(names: readonly string[]): string {
 /** The words of a value that may name a collection: one word of a machine's, nothing that somebody wrote. What is no such word is kept nowhere. */
 function wordsOf(value: string): string[] {
   if (!KIND_NAME.test(value)) return [];
-  const words = value.split(/[^\p{L}\p{N}_]+/u).filter(Boolean).map(plainFieldName);
+  const words = value
+    .split(/[^\p{L}\p{N}_]+/u)
+    .filter(Boolean)
+    .map(plainFieldName);
   return words.slice(0, 6);
 }
 

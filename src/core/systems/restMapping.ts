@@ -47,36 +47,107 @@ export interface RestMapping {
   collections: RestCollection[];
 }
 
-const dotted = () => yup.string().trim().max(200).matches(/^[\w$@-]+(\.[\w$@-]+)*$/, { message: ({ path }) => `${path} must be names with dots between, such as contact.mail`, excludeEmptyString: true });
-const path = () => yup.string().trim().max(500).matches(/^\/[^\s]*$/, ({ path: at }) => `${at} must begin with / and hold no spaces`);
-const write = () => yup.object({ method: yup.mixed<RestWrite['method']>().oneOf(['DELETE', 'POST', 'PUT', 'PATCH']).required(), path: path().required() }).noUnknown().strict().nullable().default(null);
+const dotted = () =>
+  yup
+    .string()
+    .trim()
+    .max(200)
+    .matches(/^[\w$@-]+(\.[\w$@-]+)*$/, {
+      message: ({ path }) => `${path} must be names with dots between, such as contact.mail`,
+      excludeEmptyString: true,
+    });
+const path = () =>
+  yup
+    .string()
+    .trim()
+    .max(500)
+    .matches(/^\/[^\s]*$/, ({ path: at }) => `${at} must begin with / and hold no spaces`);
+const write = () =>
+  yup
+    .object({
+      method: yup.mixed<RestWrite['method']>().oneOf(['DELETE', 'POST', 'PUT', 'PATCH']).required(),
+      path: path().required(),
+    })
+    .noUnknown()
+    .strict()
+    .nullable()
+    .default(null);
 
 const paging = yup.lazy((value: unknown) => {
   const kind = yup.string().oneOf(['none', 'cursor', 'page', 'offset', 'link']).required();
-  const parameter = yup.string().matches(/^[\w.[\]-]{1,60}$/, ({ path: at }) => `${at} must be the name of a query parameter`).required();
+  const parameter = yup
+    .string()
+    .matches(/^[\w.[\]-]{1,60}$/, ({ path: at }) => `${at} must be the name of a query parameter`)
+    .required();
   const of = (value as { kind?: string } | undefined)?.kind;
   if (of === 'cursor') return yup.object({ kind, parameter, next: dotted().required() }).noUnknown().strict();
-  if (of === 'page') return yup.object({ kind, parameter, first: yup.number().integer().min(0).max(1).default(1) }).noUnknown().strict();
+  if (of === 'page')
+    return yup
+      .object({ kind, parameter, first: yup.number().integer().min(0).max(1).default(1) })
+      .noUnknown()
+      .strict();
   if (of === 'offset') return yup.object({ kind, parameter }).noUnknown().strict();
   return yup.object({ kind }).noUnknown().strict().default({ kind: 'none' });
 });
 
-const collection = yup.object({
-  name: yup.string().matches(/^[\w-]{1,60}$/, ({ path: at }) => `${at} must be a word of letters, digits, - and _`).required(),
-  list: path().required(), items: dotted().default(''), paging, id: dotted().required(), title: dotted().nullable().default(null),
-  person: yup.object(Object.fromEntries(HOLDS.map((holds) => [holds, dotted()]))).noUnknown(({ unknown }) => `person: there is no ${unknown}; there are ${HOLDS.join(', ')}`).strict().default({}),
-  find: yup.object(Object.fromEntries(['email', 'phone', 'customer-number', 'name'].map((kind) => [kind, path().matches(/\{value\}/, ({ path: at }) => `${at} must hold {value}`)]))).noUnknown().strict().default({}),
-  one: path().nullable().default(null), erase: write(), change: write(), of: yup.string().nullable().default(null),
-}).noUnknown().strict();
+const collection = yup
+  .object({
+    name: yup
+      .string()
+      .matches(/^[\w-]{1,60}$/, ({ path: at }) => `${at} must be a word of letters, digits, - and _`)
+      .required(),
+    list: path().required(),
+    items: dotted().default(''),
+    paging,
+    id: dotted().required(),
+    title: dotted().nullable().default(null),
+    person: yup
+      .object(Object.fromEntries(HOLDS.map((holds) => [holds, dotted()])))
+      .noUnknown(({ unknown }) => `person: there is no ${unknown}; there are ${HOLDS.join(', ')}`)
+      .strict()
+      .default({}),
+    find: yup
+      .object(
+        Object.fromEntries(
+          ['email', 'phone', 'customer-number', 'name'].map((kind) => [
+            kind,
+            path().matches(/\{value\}/, ({ path: at }) => `${at} must hold {value}`),
+          ]),
+        ),
+      )
+      .noUnknown()
+      .strict()
+      .default({}),
+    one: path().nullable().default(null),
+    erase: write(),
+    change: write(),
+    of: yup.string().nullable().default(null),
+  })
+  .noUnknown()
+  .strict();
 
-const mapping = yup.object({
-  auth: yup.lazy((value: unknown) => {
-    const kind = yup.string().oneOf(['none', 'bearer', 'basic', 'header']).required();
-    return (value as { kind?: string } | undefined)?.kind === 'header' ? yup.object({ kind, name: yup.string().matches(/^[\w-]{1,60}$/, 'auth.name must be the name of a header').required() }).noUnknown().strict() : yup.object({ kind }).noUnknown().strict().default({ kind: 'bearer' });
-  }),
-  perSecond: yup.number().positive().max(1000).nullable().default(null),
-  collections: yup.array(collection).min(1, 'collections must name at least one list').max(50).required(),
-}).noUnknown().strict();
+const mapping = yup
+  .object({
+    auth: yup.lazy((value: unknown) => {
+      const kind = yup.string().oneOf(['none', 'bearer', 'basic', 'header']).required();
+      return (value as { kind?: string } | undefined)?.kind === 'header'
+        ? yup
+            .object({
+              kind,
+              name: yup
+                .string()
+                .matches(/^[\w-]{1,60}$/, 'auth.name must be the name of a header')
+                .required(),
+            })
+            .noUnknown()
+            .strict()
+        : yup.object({ kind }).noUnknown().strict().default({ kind: 'bearer' });
+    }),
+    perSecond: yup.number().positive().max(1000).nullable().default(null),
+    collections: yup.array(collection).min(1, 'collections must name at least one list').max(50).required(),
+  })
+  .noUnknown()
+  .strict();
 
 /**
  * Reads the description of a service.
@@ -92,14 +163,26 @@ export function readRestMapping(text: string): Result<RestMapping, { code: 'bad-
     const read = mapping.cast(value, { assert: false }) as unknown as RestMapping;
     for (const one of read.collections) {
       const parent = read.collections.find(({ name }) => name === one.of);
-      if (one.of !== null && (!parent || parent.of !== null)) return refuse({ code: 'bad-mapping', message: `${one.name} hangs on ${one.of}, which is no list of its own here.` });
-      if (one.of !== null && !one.list.includes('{parent}')) return refuse({ code: 'bad-mapping', message: `${one.name}: its list is asked for each record of ${one.of}, so its path must hold {parent}.` });
-      for (const each of [one.one, one.erase?.path, one.change?.path]) if (each && !each.includes('{id}')) return refuse({ code: 'bad-mapping', message: `${one.name}: ${each} must hold {id}.` });
+      if (one.of !== null && (!parent || parent.of !== null))
+        return refuse({
+          code: 'bad-mapping',
+          message: `${one.name} hangs on ${one.of}, which is no list of its own here.`,
+        });
+      if (one.of !== null && !one.list.includes('{parent}'))
+        return refuse({
+          code: 'bad-mapping',
+          message: `${one.name}: its list is asked for each record of ${one.of}, so its path must hold {parent}.`,
+        });
+      for (const each of [one.one, one.erase?.path, one.change?.path])
+        if (each && !each.includes('{id}'))
+          return refuse({ code: 'bad-mapping', message: `${one.name}: ${each} must hold {id}.` });
     }
-    if (new Set(read.collections.map(({ name }) => name)).size < read.collections.length) return refuse({ code: 'bad-mapping', message: 'Two lists have the same name.' });
+    if (new Set(read.collections.map(({ name }) => name)).size < read.collections.length)
+      return refuse({ code: 'bad-mapping', message: 'Two lists have the same name.' });
     return ok(read);
   } catch (error) {
-    const message = error instanceof yup.ValidationError ? error.errors[0]! : `It is no JSON: ${(error as Error).message}`;
+    const message =
+      error instanceof yup.ValidationError ? error.errors[0]! : `It is no JSON: ${(error as Error).message}`;
     return refuse({ code: 'bad-mapping', message });
   }
 }
@@ -120,8 +203,10 @@ export function leavesAt(item: unknown, most = 300): Record<string, string | nul
   const fields: [string, string | null][] = [];
   const walk = (value: unknown, at: string): void => {
     if (fields.length >= most) return;
-    if (Array.isArray(value) && value.every((one) => one === null || typeof one !== 'object')) fields.push([at, value.length > 0 ? value.join(', ') : null]);
-    else if (value !== null && typeof value === 'object') for (const [name, inner] of Object.entries(value)) walk(inner, at ? `${at}.${name}` : name);
+    if (Array.isArray(value) && value.every((one) => one === null || typeof one !== 'object'))
+      fields.push([at, value.length > 0 ? value.join(', ') : null]);
+    else if (value !== null && typeof value === 'object')
+      for (const [name, inner] of Object.entries(value)) walk(inner, at ? `${at}.${name}` : name);
     else fields.push([at || 'value', value === null || value === undefined ? null : String(value)]);
   };
   walk(item, '');

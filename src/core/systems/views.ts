@@ -56,7 +56,8 @@ export interface SystemView {
 }
 
 /** What came of reaching a system. */
-export type Reached = { ok: true; collections: number; fields: number } | { ok: false; what: string; advice: string; said: string };
+export type Reached =
+  { ok: true; collections: number; fields: number } | { ok: false; what: string; advice: string; said: string };
 
 /** What the register says, in one language. */
 export interface WordsView {

@@ -11,5 +11,10 @@ export async function keyChecks(h: Handle): Promise<KeyCheckRow[]> {
 }
 
 export async function insertKeyChecks(h: Handle, rows: readonly KeyCheckRow[]): Promise<void> {
-  if (rows.length > 0) await h.trx('key_checks').insert(rows as KeyCheckRow[]).onConflict(['kind', 'version']).ignore();
+  if (rows.length > 0)
+    await h
+      .trx('key_checks')
+      .insert(rows as KeyCheckRow[])
+      .onConflict(['kind', 'version'])
+      .ignore();
 }

@@ -32,19 +32,38 @@ export async function userNames(h: Handle): Promise<Map<string, string>> {
   return new Map(rows.map(({ id, name }) => [id, name]));
 }
 
-export async function setUser(h: Handle, id: string, change: Partial<Pick<UserRow, 'roles' | 'active'>>): Promise<void> {
+export async function setUser(
+  h: Handle,
+  id: string,
+  change: Partial<Pick<UserRow, 'roles' | 'active'>>,
+): Promise<void> {
   await h.trx('users').where({ id }).update(change);
 }
 
-export async function insertSession(h: Handle, row: { token_hash: Buffer; user_id: string; created_at: string; expires_at: string }): Promise<void> {
+export async function insertSession(
+  h: Handle,
+  row: { token_hash: Buffer; user_id: string; created_at: string; expires_at: string },
+): Promise<void> {
   await h.trx('sessions').insert(row);
 }
 
 export async function userOfSession(h: Handle, tokenHash: Buffer, now: string): Promise<UserRow | undefined> {
-  return h.trx('sessions').join('users', 'users.id', 'sessions.user_id').select('users.*').where('token_hash', tokenHash).whereNull('revoked_at').where('expires_at', '>', now).where('active', true).first();
+  return h
+    .trx('sessions')
+    .join('users', 'users.id', 'sessions.user_id')
+    .select('users.*')
+    .where('token_hash', tokenHash)
+    .whereNull('revoked_at')
+    .where('expires_at', '>', now)
+    .where('active', true)
+    .first();
 }
 
-export async function revokeSessions(h: Handle, where: { token_hash: Buffer } | { user_id: string }, now: string): Promise<void> {
+export async function revokeSessions(
+  h: Handle,
+  where: { token_hash: Buffer } | { user_id: string },
+  now: string,
+): Promise<void> {
   await h.trx('sessions').where(where).whereNull('revoked_at').update({ revoked_at: now });
 }
 
@@ -55,10 +74,18 @@ export interface ApiKeyRow {
 }
 
 export async function apiKeyBySecret(h: Handle, secretHash: Buffer): Promise<ApiKeyRow | undefined> {
-  return h.trx('api_keys').select('id', 'system_id', 'scopes').where({ secret_hash: secretHash }).whereNull('revoked_at').first();
+  return h
+    .trx('api_keys')
+    .select('id', 'system_id', 'scopes')
+    .where({ secret_hash: secretHash })
+    .whereNull('revoked_at')
+    .first();
 }
 
-export async function insertApiKey(h: Handle, row: ApiKeyRow & { secret_hash: Buffer; created_at: string }): Promise<void> {
+export async function insertApiKey(
+  h: Handle,
+  row: ApiKeyRow & { secret_hash: Buffer; created_at: string },
+): Promise<void> {
   await h.trx('api_keys').insert(row).onConflict('secret_hash').ignore();
 }
 
@@ -69,14 +96,29 @@ export interface IdempotencyRow {
 }
 
 /** Claims a key for the transaction; waits for one that has claimed it already. @returns the answer it had, or null: it is this one's */
-export async function claimIdempotencyKey(h: Handle, row: { api_key_id: string; key_hash: Buffer; body_hash: Buffer; expires_at: string }, now: string): Promise<IdempotencyRow | null> {
+export async function claimIdempotencyKey(
+  h: Handle,
+  row: { api_key_id: string; key_hash: Buffer; body_hash: Buffer; expires_at: string },
+  now: string,
+): Promise<IdempotencyRow | null> {
   const at = { api_key_id: row.api_key_id, key_hash: row.key_hash };
   await h.trx('idempotency_keys').where(at).where('expires_at', '<=', now).delete();
-  const mine = (await h.trx('idempotency_keys').insert(row).onConflict(['api_key_id', 'key_hash']).ignore().returning('status')) as unknown[];
+  const mine = (await h
+    .trx('idempotency_keys')
+    .insert(row)
+    .onConflict(['api_key_id', 'key_hash'])
+    .ignore()
+    .returning('status')) as unknown[];
   if (mine.length > 0) return null;
   return (await h.trx('idempotency_keys').select('body_hash', 'status', 'answer').where(at).first()) as IdempotencyRow;
 }
 
-export async function keepAnswer(h: Handle, apiKeyId: string, keyHash: Buffer, status: number, answer: string): Promise<void> {
+export async function keepAnswer(
+  h: Handle,
+  apiKeyId: string,
+  keyHash: Buffer,
+  status: number,
+  answer: string,
+): Promise<void> {
   await h.trx('idempotency_keys').where({ api_key_id: apiKeyId, key_hash: keyHash }).update({ status, answer });
 }

@@ -17,8 +17,17 @@ export async function insertWorkKey(h: Handle, row: WorkKeyRow): Promise<void> {
 }
 
 /** Pieces of work that name one of the identifiers, or are about a name all of whose words are the person's. */
-export async function workNaming(h: Handle, hashes: readonly Buffer[], nameTerms: readonly Buffer[]): Promise<WorkKeyRow[]> {
-  return h.trx('work_keys').whereRaw("hashes && ?::bytea[] or (name_terms <> '{}' and name_terms <@ ?::bytea[])", [hashes as Buffer[], nameTerms as Buffer[]]) as unknown as Promise<WorkKeyRow[]>;
+export async function workNaming(
+  h: Handle,
+  hashes: readonly Buffer[],
+  nameTerms: readonly Buffer[],
+): Promise<WorkKeyRow[]> {
+  return h
+    .trx('work_keys')
+    .whereRaw("hashes && ?::bytea[] or (name_terms <> '{}' and name_terms <@ ?::bytea[])", [
+      hashes as Buffer[],
+      nameTerms as Buffer[],
+    ]) as unknown as Promise<WorkKeyRow[]>;
 }
 
 export async function workOver(h: Handle, now: string, most: number): Promise<WorkKeyRow[]> {
@@ -26,10 +35,15 @@ export async function workOver(h: Handle, now: string, most: number): Promise<Wo
 }
 
 export async function workKeyOf(h: Handle, kind: WorkKeyRow['kind'], subject: string): Promise<string | null> {
-  const row = (await h.trx('work_keys').where({ kind, subject }).first('data_key_id')) as { data_key_id: string } | undefined;
+  const row = (await h.trx('work_keys').where({ kind, subject }).first('data_key_id')) as
+    { data_key_id: string } | undefined;
   return row?.data_key_id ?? null;
 }
 
 export async function deleteWorkKeys(h: Handle, ids: readonly string[]): Promise<void> {
-  if (ids.length > 0) await h.trx('work_keys').whereIn('data_key_id', [...ids]).delete();
+  if (ids.length > 0)
+    await h
+      .trx('work_keys')
+      .whereIn('data_key_id', [...ids])
+      .delete();
 }

@@ -16,8 +16,17 @@ export interface LawRow {
 
 /** Puts the shipped rows that are not there yet into the table; what an organisation has adopted stands. */
 export async function seedLaws(knex: Knex): Promise<void> {
-  const rows = SHIPPED_LAWS.map((row) => ({ regime: row.id, effective_from: row.effectiveFrom, row: JSON.stringify(row), origin: 'shipped', adopted_at: knex.fn.now() }));
-  await knex('laws').insert(rows).onConflict(knex.raw(`(regime, effective_from) where origin = 'shipped'`)).merge(['row']);
+  const rows = SHIPPED_LAWS.map((row) => ({
+    regime: row.id,
+    effective_from: row.effectiveFrom,
+    row: JSON.stringify(row),
+    origin: 'shipped',
+    adopted_at: knex.fn.now(),
+  }));
+  await knex('laws')
+    .insert(rows)
+    .onConflict(knex.raw(`(regime, effective_from) where origin = 'shipped'`))
+    .merge(['row']);
 }
 
 // The table is small and asked for all the time: read again only when a row was added.
@@ -39,16 +48,32 @@ export async function lawTable(h: Handle): Promise<Laws> {
   return (await lawRows(h)).map(({ row }) => row);
 }
 
-export async function insertLaw(h: Handle, law: { row: Regime; reason: string; adoptedBy: string; adoptedAt: string }): Promise<void> {
-  await h.trx('laws').insert({ regime: law.row.id, effective_from: law.row.effectiveFrom, row: JSON.stringify(law.row), origin: 'adopted', reason: law.reason, adopted_by: law.adoptedBy, adopted_at: law.adoptedAt });
+export async function insertLaw(
+  h: Handle,
+  law: { row: Regime; reason: string; adoptedBy: string; adoptedAt: string },
+): Promise<void> {
+  await h.trx('laws').insert({
+    regime: law.row.id,
+    effective_from: law.row.effectiveFrom,
+    row: JSON.stringify(law.row),
+    origin: 'adopted',
+    reason: law.reason,
+    adopted_by: law.adoptedBy,
+    adopted_at: law.adoptedAt,
+  });
 }
 
 /** Laws that the organisation says it does not come under, with why. */
 export async function lawsNotMet(h: Handle): Promise<{ regime: string; reason: string }[]> {
-  const { rows } = (await h.trx.raw('select regime, reason from (select distinct on (regime) regime, is_met, reason from law_standpoints order by regime, no desc) newest where not is_met order by regime')) as { rows: { regime: string; reason: string }[] };
+  const { rows } = (await h.trx.raw(
+    'select regime, reason from (select distinct on (regime) regime, is_met, reason from law_standpoints order by regime, no desc) newest where not is_met order by regime',
+  )) as { rows: { regime: string; reason: string }[] };
   return rows;
 }
 
-export async function insertStandpoint(h: Handle, row: { regime: string; is_met: boolean; reason: string; stated_by: string; stated_at: string }): Promise<void> {
+export async function insertStandpoint(
+  h: Handle,
+  row: { regime: string; is_met: boolean; reason: string; stated_by: string; stated_at: string },
+): Promise<void> {
   await h.trx('law_standpoints').insert(row);
 }

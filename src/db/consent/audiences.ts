@@ -40,7 +40,10 @@ export async function listAudiences(h: Handle, limit: number): Promise<AudienceR
   return h.trx('audiences').orderBy('made_at', 'desc').limit(limit);
 }
 
-export async function insertAudienceRun(h: Handle, row: Pick<AudienceRunRow, 'id' | 'audience_id' | 'asked_by' | 'asked_at'>): Promise<void> {
+export async function insertAudienceRun(
+  h: Handle,
+  row: Pick<AudienceRunRow, 'id' | 'audience_id' | 'asked_by' | 'asked_at'>,
+): Promise<void> {
   await h.trx('audience_runs').insert({ ...row, state: 'running' });
 }
 
@@ -49,20 +52,34 @@ export async function audienceRunById(h: Handle, id: string): Promise<AudienceRu
 }
 
 export async function runsOfAudiences(h: Handle, audienceIds: readonly string[]): Promise<AudienceRunRow[]> {
-  return h.trx('audience_runs').whereIn('audience_id', [...audienceIds]).orderBy('asked_at', 'desc').limit(300);
+  return h
+    .trx('audience_runs')
+    .whereIn('audience_id', [...audienceIds])
+    .orderBy('asked_at', 'desc')
+    .limit(300);
 }
 
 export async function audienceRunsRunning(h: Handle): Promise<AudienceRunRow[]> {
   return h.trx('audience_runs').where({ state: 'running' }).limit(50);
 }
 
-export async function setAudienceRun(h: Handle, id: string, change: Partial<Omit<AudienceRunRow, 'id' | 'audience_id'>>): Promise<void> {
-  await h.trx('audience_runs').where({ id }).update({ ...change, ...(change.counts ? { counts: JSON.stringify(change.counts) } : {}) });
+export async function setAudienceRun(
+  h: Handle,
+  id: string,
+  change: Partial<Omit<AudienceRunRow, 'id' | 'audience_id'>>,
+): Promise<void> {
+  await h
+    .trx('audience_runs')
+    .where({ id })
+    .update({ ...change, ...(change.counts ? { counts: JSON.stringify(change.counts) } : {}) });
 }
 
 /** Lists older than an instant: their files go, with everything about them. */
 export async function takeOldAudiences(h: Handle, before: string): Promise<string[]> {
-  return deleteAudiences(h, ((await h.trx('audiences').where('made_at', '<', before).limit(100)) as AudienceRow[]).map(({ id }) => id));
+  return deleteAudiences(
+    h,
+    ((await h.trx('audiences').where('made_at', '<', before).limit(100)) as AudienceRow[]).map(({ id }) => id),
+  );
 }
 
 export async function audiencesAlive(h: Handle): Promise<AudienceRow[]> {
@@ -74,7 +91,13 @@ export async function deleteAudiences(h: Handle, ids: readonly string[]): Promis
   if (ids.length === 0) return [];
   const audiences = (await h.trx('audiences').whereIn('id', [...ids])) as AudienceRow[];
   const runs = await runsOfAudiences(h, ids);
-  await h.trx('audience_runs').whereIn('audience_id', [...ids]).delete();
-  await h.trx('audiences').whereIn('id', [...ids]).delete();
+  await h
+    .trx('audience_runs')
+    .whereIn('audience_id', [...ids])
+    .delete();
+  await h
+    .trx('audiences')
+    .whereIn('id', [...ids])
+    .delete();
   return [...audiences.map(({ path }) => path), ...runs.flatMap(({ path }) => path ?? [])];
 }

@@ -18,13 +18,22 @@ export async function lockChoicesPageLink(h: Handle, tokenHash: Buffer): Promise
   return h.trx('choices_page_links').where({ token_hash: tokenHash }).forUpdate().first();
 }
 
-export async function setChoicesPageLink(h: Handle, tokenHash: Buffer, change: Partial<Pick<ChoicesPageLinkRow, 'tries' | 'proven_at'>>): Promise<void> {
+export async function setChoicesPageLink(
+  h: Handle,
+  tokenHash: Buffer,
+  change: Partial<Pick<ChoicesPageLinkRow, 'tries' | 'proven_at'>>,
+): Promise<void> {
   await h.trx('choices_page_links').where({ token_hash: tokenHash }).update(change);
 }
 
 /** How many links were made for a person since an instant. */
 export async function linksSince(h: Handle, personId: string, since: string): Promise<number> {
-  const row = (await h.trx('choices_page_links').where({ person_id: personId }).where('made_at', '>', since).count('* as n').first()) as unknown as { n: number };
+  const row = (await h
+    .trx('choices_page_links')
+    .where({ person_id: personId })
+    .where('made_at', '>', since)
+    .count('* as n')
+    .first()) as unknown as { n: number };
   return Number(row.n);
 }
 

@@ -21,7 +21,17 @@ export async function markConfirmed(h: Handle, tokenHash: Buffer, now: string): 
 }
 
 /** How many confirmations were asked of a person since an instant: nobody is flooded by a stranger who fills in forms. */
-export async function confirmationsSince(h: Handle, personIds: readonly string[], since: string): Promise<Map<string, number>> {
-  const rows = (await h.trx('confirm_links').select('person_id').count('* as n').whereRaw('person_id = any(?)', [personIds as string[]]).where('expires_at', '>', since).groupBy('person_id')) as { person_id: string; n: number }[];
+export async function confirmationsSince(
+  h: Handle,
+  personIds: readonly string[],
+  since: string,
+): Promise<Map<string, number>> {
+  const rows = (await h
+    .trx('confirm_links')
+    .select('person_id')
+    .count('* as n')
+    .whereRaw('person_id = any(?)', [personIds as string[]])
+    .where('expires_at', '>', since)
+    .groupBy('person_id')) as { person_id: string; n: number }[];
   return new Map(rows.map(({ person_id, n }) => [person_id, Number(n)]));
 }

@@ -34,7 +34,10 @@ export interface DriftItemRow {
   settled_how: string | null;
 }
 
-export async function insertDriftRun(h: Handle, row: Pick<DriftRunRow, 'id' | 'system_id' | 'started_by' | 'started_at'> & { correct_person?: string | null }): Promise<void> {
+export async function insertDriftRun(
+  h: Handle,
+  row: Pick<DriftRunRow, 'id' | 'system_id' | 'started_by' | 'started_at'> & { correct_person?: string | null },
+): Promise<void> {
   await h.trx('drift_runs').insert({ ...row, state: 'running' });
 }
 
@@ -48,7 +51,9 @@ export async function driftRunsRunning(h: Handle): Promise<DriftRunRow[]> {
 
 /** The newest comparison of each system. */
 export async function lastDriftRuns(h: Handle): Promise<DriftRunRow[]> {
-  const { rows } = (await h.trx.raw('select distinct on (system_id) * from drift_runs order by system_id, started_at desc')) as { rows: DriftRunRow[] };
+  const { rows } = (await h.trx.raw(
+    'select distinct on (system_id) * from drift_runs order by system_id, started_at desc',
+  )) as { rows: DriftRunRow[] };
   return rows;
 }
 
@@ -67,18 +72,42 @@ export async function insertDriftItems(h: Handle, rows: readonly DriftItemRow[])
     `insert into drift_items (id, system_id, purpose, record_key, person_id, direction, standing, since, found_at, state, idempotency_key)
      select * from unnest(?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::timestamptz[], ?::timestamptz[], ?::text[], ?::text[])
      on conflict (system_id, purpose, record_key) where state <> 'settled' do update set standing = excluded.standing`,
-    [rows.map((row) => row.id), rows.map((row) => row.system_id), rows.map((row) => row.purpose), rows.map((row) => row.record_key), rows.map((row) => row.person_id), rows.map((row) => row.direction), rows.map((row) => row.standing), rows.map((row) => row.since) as string[], rows.map((row) => row.found_at), rows.map((row) => row.state), rows.map((row) => row.idempotency_key)],
+    [
+      rows.map((row) => row.id),
+      rows.map((row) => row.system_id),
+      rows.map((row) => row.purpose),
+      rows.map((row) => row.record_key),
+      rows.map((row) => row.person_id),
+      rows.map((row) => row.direction),
+      rows.map((row) => row.standing),
+      rows.map((row) => row.since) as string[],
+      rows.map((row) => row.found_at),
+      rows.map((row) => row.state),
+      rows.map((row) => row.idempotency_key),
+    ],
   );
 }
 
 /** Writes down the correction of what a system permits one person too much. @returns how many */
 export async function intendFor(h: Handle, systemId: string, personId: string): Promise<number> {
-  return h.trx('drift_items').where({ system_id: systemId, person_id: personId, direction: 'looser', state: 'open' }).update({ state: 'intended' });
+  return h
+    .trx('drift_items')
+    .where({ system_id: systemId, person_id: personId, direction: 'looser', state: 'open' })
+    .update({ state: 'intended' });
 }
 
 /** Open differences of a system that a comparison did not find any more. */
-export async function settleGone(h: Handle, systemId: string, stillThere: readonly string[], now: string): Promise<number> {
-  return h.trx('drift_items').where({ system_id: systemId, state: 'open' }).whereRaw("not (purpose || '/' || record_key = any(?))", [stillThere as string[]]).update({ state: 'settled', settled_at: now, settled_how: 'put right outside Bookend' });
+export async function settleGone(
+  h: Handle,
+  systemId: string,
+  stillThere: readonly string[],
+  now: string,
+): Promise<number> {
+  return h
+    .trx('drift_items')
+    .where({ system_id: systemId, state: 'open' })
+    .whereRaw("not (purpose || '/' || record_key = any(?))", [stillThere as string[]])
+    .update({ state: 'settled', settled_at: now, settled_how: 'put right outside Bookend' });
 }
 
 export interface DriftFilter {
@@ -102,21 +131,34 @@ export async function openDrift(h: Handle, filter: DriftFilter): Promise<DriftIt
   return query as unknown as Promise<DriftItemRow[]>;
 }
 
-export async function countDrift(h: Handle, now: string): Promise<{ system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[]> {
+export async function countDrift(
+  h: Handle,
+  now: string,
+): Promise<{ system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[]> {
   const { rows } = (await h.trx.raw(
     `select system_id, purpose, direction, state, case when found_at > ?::timestamptz - interval '1 day' then 'today' when found_at > ?::timestamptz - interval '7 days' then 'this week' else 'older' end as age, count(*)::int as n
      from drift_items where state <> 'settled' group by 1, 2, 3, 4, 5 order by 1, 2, 3`,
     [now, now],
-  )) as { rows: { system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[] };
+  )) as {
+    rows: { system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[];
+  };
   return rows;
 }
 
 export async function lockDriftItems(h: Handle, ids: readonly string[]): Promise<DriftItemRow[]> {
-  return h.trx('drift_items').whereRaw('id = any(?)', [ids as string[]]).orderBy('id').forUpdate() as unknown as Promise<DriftItemRow[]>;
+  return h
+    .trx('drift_items')
+    .whereRaw('id = any(?)', [ids as string[]])
+    .orderBy('id')
+    .forUpdate() as unknown as Promise<DriftItemRow[]>;
 }
 
 export async function driftInWork(h: Handle, limit: number): Promise<DriftItemRow[]> {
-  return h.trx('drift_items').whereIn('state', ['intended', 'accepted']).orderBy(['system_id', 'id']).limit(limit) as unknown as Promise<DriftItemRow[]>;
+  return h
+    .trx('drift_items')
+    .whereIn('state', ['intended', 'accepted'])
+    .orderBy(['system_id', 'id'])
+    .limit(limit) as unknown as Promise<DriftItemRow[]>;
 }
 
 export async function setDriftItem(h: Handle, id: string, change: Partial<Omit<DriftItemRow, 'id'>>): Promise<void> {
@@ -136,10 +178,17 @@ export async function noteFollowed(h: Handle, rows: readonly FollowRow[]): Promi
   await h.trx.raw(
     `insert into follow_times (choice_id, system_id, said_at, followed_at) select * from unnest(?::text[], ?::text[], ?::timestamptz[], ?::timestamptz[])
      on conflict (choice_id, system_id) do update set followed_at = coalesce(follow_times.followed_at, excluded.followed_at)`,
-    [rows.map((row) => row.choice_id), rows.map((row) => row.system_id), rows.map((row) => row.said_at), rows.map((row) => row.followed_at) as string[]],
+    [
+      rows.map((row) => row.choice_id),
+      rows.map((row) => row.system_id),
+      rows.map((row) => row.said_at),
+      rows.map((row) => row.followed_at) as string[],
+    ],
   );
 }
 
 export async function followRows(h: Handle, since: string): Promise<FollowRow[]> {
-  return h.trx('follow_times').where('said_at', '>=', since).orderBy('said_at').limit(100_000) as unknown as Promise<FollowRow[]>;
+  return h.trx('follow_times').where('said_at', '>=', since).orderBy('said_at').limit(100_000) as unknown as Promise<
+    FollowRow[]
+  >;
 }

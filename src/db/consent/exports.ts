@@ -17,7 +17,10 @@ export interface ExportRow {
   data_key_id: string | null;
 }
 
-export async function insertExport(h: Handle, row: Pick<ExportRow, 'id' | 'format' | 'filter_sealed' | 'made_by' | 'made_at' | 'data_key_id'>): Promise<void> {
+export async function insertExport(
+  h: Handle,
+  row: Pick<ExportRow, 'id' | 'format' | 'filter_sealed' | 'made_by' | 'made_at' | 'data_key_id'>,
+): Promise<void> {
   await h.trx('ledger_exports').insert({ ...row, state: 'running' });
 }
 
@@ -33,13 +36,27 @@ export async function exportsRunning(h: Handle): Promise<ExportRow[]> {
   return h.trx('ledger_exports').where({ state: 'running' }).limit(50);
 }
 
-export async function setExport(h: Handle, id: string, change: Partial<Pick<ExportRow, 'state' | 'rows' | 'path' | 'error' | 'finished_at'>>): Promise<void> {
+export async function setExport(
+  h: Handle,
+  id: string,
+  change: Partial<Pick<ExportRow, 'state' | 'rows' | 'path' | 'error' | 'finished_at'>>,
+): Promise<void> {
   await h.trx('ledger_exports').where({ id }).update(change);
 }
 
 /** Files of exports made before an instant go; that there was one stays. @returns the files */
 export async function takeOldExports(h: Handle, before: string): Promise<string[]> {
-  const rows = (await h.trx('ledger_exports').where('made_at', '<', before).whereNotNull('path').limit(100)) as ExportRow[];
-  await h.trx('ledger_exports').whereIn('id', rows.map(({ id }) => id)).update({ path: null });
+  const rows = (await h
+    .trx('ledger_exports')
+    .where('made_at', '<', before)
+    .whereNotNull('path')
+    .limit(100)) as ExportRow[];
+  await h
+    .trx('ledger_exports')
+    .whereIn(
+      'id',
+      rows.map(({ id }) => id),
+    )
+    .update({ path: null });
   return rows.map(({ path }) => path!);
 }

@@ -21,7 +21,10 @@ export interface OwnerRow {
 /** What permission checks read: two look-ups, and a handle for the few people of whom more has to be known. */
 export interface PermissionReads {
   /** Whom identifiers point at, and which of them were erased; each by its keyed hash. */
-  owners(hashes: readonly Buffer[], suppressed: readonly Buffer[]): Promise<{ owners: OwnerRow[]; erased: Map<string, string> }>;
+  owners(
+    hashes: readonly Buffer[],
+    suppressed: readonly Buffer[],
+  ): Promise<{ owners: OwnerRow[]; erased: Map<string, string> }>;
   /** Ids of choices by sequence number. */
   choiceIds(seqs: readonly number[]): Promise<Map<number, string>>;
   handle<T>(work: (h: Handle) => Promise<T>): Promise<T>;
@@ -44,8 +47,18 @@ function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
   return {
     handle,
     async owners(hashes, suppressed) {
-      const { rows } = await ask<OwnerRow & { suppressed_at: string | null }>({ ...OWNERS, values: [hashes, suppressed] });
-      return { owners: rows.filter(({ suppressed_at }) => suppressed_at === null), erased: new Map(rows.flatMap(({ hash, suppressed_at }) => (suppressed_at === null ? [] : [[hash.toString('latin1'), suppressed_at]]))) };
+      const { rows } = await ask<OwnerRow & { suppressed_at: string | null }>({
+        ...OWNERS,
+        values: [hashes, suppressed],
+      });
+      return {
+        owners: rows.filter(({ suppressed_at }) => suppressed_at === null),
+        erased: new Map(
+          rows.flatMap(({ hash, suppressed_at }) =>
+            suppressed_at === null ? [] : [[hash.toString('latin1'), suppressed_at]],
+          ),
+        ),
+      };
     },
     async choiceIds(seqs) {
       if (seqs.length === 0) return new Map();
@@ -57,26 +70,51 @@ function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
 
 /** Within a transaction. */
 export function readsIn(h: Handle): PermissionReads {
-  return readsBy(async (query) => (await connectionOf(h)).query(query), (work) => work(h));
+  return readsBy(
+    async (query) => (await connectionOf(h)).query(query),
+    (work) => work(h),
+  );
 }
 
 /** Each look-up by itself, over connections of their own: a check needs no transaction around it. */
-export function readsOver(address: string, connections: number, begin: PermissionReads['handle']): PermissionReads & { close(): Promise<void> } {
+export function readsOver(
+  address: string,
+  connections: number,
+  begin: PermissionReads['handle'],
+): PermissionReads & { close(): Promise<void> } {
   const pool = new pg.Pool({ connectionString: address, application_name: 'bookend-checks', max: connections });
   // A connection that ends while nobody uses it is made anew; whoever asks meanwhile is told.
   pool.on('error', () => {});
   return { ...readsBy((query) => pool.query(query), begin), close: () => pool.end() };
 }
 
-export async function addPermissionCounts(h: Handle, rows: readonly { day: string; system_id: string; purpose: string; permitted: number; refused: number }[]): Promise<void> {
+export async function addPermissionCounts(
+  h: Handle,
+  rows: readonly { day: string; system_id: string; purpose: string; permitted: number; refused: number }[],
+): Promise<void> {
   if (rows.length === 0) return;
   // The same order everywhere, so that two processes that count at once never wait for each other in a circle.
-  const sorted = [...rows].sort((a, b) => (`${a.day}${a.system_id}${a.purpose}` < `${b.day}${b.system_id}${b.purpose}` ? -1 : 1));
-  await h.trx('permission_counts').insert(sorted).onConflict(['day', 'system_id', 'purpose']).merge({ permitted: h.trx.raw('permission_counts.permitted + excluded.permitted'), refused: h.trx.raw('permission_counts.refused + excluded.refused') });
+  const sorted = [...rows].sort((a, b) =>
+    `${a.day}${a.system_id}${a.purpose}` < `${b.day}${b.system_id}${b.purpose}` ? -1 : 1,
+  );
+  await h
+    .trx('permission_counts')
+    .insert(sorted)
+    .onConflict(['day', 'system_id', 'purpose'])
+    .merge({
+      permitted: h.trx.raw('permission_counts.permitted + excluded.permitted'),
+      refused: h.trx.raw('permission_counts.refused + excluded.refused'),
+    });
 }
 
 /** Checks by system and purpose since a day, those that asked most first. */
-export async function permissionCounts(h: Handle, since: string): Promise<{ system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[]> {
-  const { rows } = (await h.trx.raw('select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused, max(day) as last_day from permission_counts where day >= ? group by 1, 2 order by sum(permitted + refused) desc, 1, 2 limit 100', [since])) as { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] };
+export async function permissionCounts(
+  h: Handle,
+  since: string,
+): Promise<{ system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[]> {
+  const { rows } = (await h.trx.raw(
+    'select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused, max(day) as last_day from permission_counts where day >= ? group by 1, 2 order by sum(permitted + refused) desc, 1, 2 limit 100',
+    [since],
+  )) as { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] };
   return rows;
 }

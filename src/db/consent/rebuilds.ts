@@ -15,7 +15,10 @@ export interface RebuildRow {
   finished_at: string | null;
 }
 
-export async function insertRebuild(h: Handle, row: Pick<RebuildRow, 'id' | 'only_look' | 'last_no' | 'started_by' | 'started_at'>): Promise<void> {
+export async function insertRebuild(
+  h: Handle,
+  row: Pick<RebuildRow, 'id' | 'only_look' | 'last_no' | 'started_by' | 'started_at'>,
+): Promise<void> {
   await h.trx('fold_rebuilds').insert({ ...row, state: 'running' });
 }
 
@@ -32,8 +35,16 @@ export async function lastRebuild(h: Handle): Promise<RebuildRow | undefined> {
 }
 
 /** Counts a range in, in the transaction that did it: it is done once, whenever a worker dies. */
-export async function noteRange(h: Handle, id: string, from: number, part: { people: number; differing: number }): Promise<void> {
-  await h.trx.raw('update fold_rebuilds set people = people + ?, differing = differing + ?, done_from = done_from || ?::int where id = ?', [part.people, part.differing, from, id]);
+export async function noteRange(
+  h: Handle,
+  id: string,
+  from: number,
+  part: { people: number; differing: number },
+): Promise<void> {
+  await h.trx.raw(
+    'update fold_rebuilds set people = people + ?, differing = differing + ?, done_from = done_from || ?::int where id = ?',
+    [part.people, part.differing, from, id],
+  );
 }
 
 export async function finishRebuild(h: Handle, id: string, at: string): Promise<void> {

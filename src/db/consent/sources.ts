@@ -1,8 +1,18 @@
 import type { Handle } from '../handle';
 
 /** Adds to what a system delivered on a day. */
-export async function countDelivery(h: Handle, systemId: string, day: string, choices: number, now: string): Promise<void> {
-  await h.trx('source_days').insert({ system_id: systemId, day, choices, last_at: now }).onConflict(['system_id', 'day']).merge({ choices: h.trx.raw('source_days.choices + excluded.choices'), last_at: now });
+export async function countDelivery(
+  h: Handle,
+  systemId: string,
+  day: string,
+  choices: number,
+  now: string,
+): Promise<void> {
+  await h
+    .trx('source_days')
+    .insert({ system_id: systemId, day, choices, last_at: now })
+    .onConflict(['system_id', 'day'])
+    .merge({ choices: h.trx.raw('source_days.choices + excluded.choices'), last_at: now });
 }
 
 export interface SourceDay {
@@ -14,5 +24,9 @@ export interface SourceDay {
 
 /** What each system delivered, day by day, since a day. */
 export async function sourceDays(h: Handle, since: string): Promise<SourceDay[]> {
-  return h.trx('source_days').where('day', '>=', since).orderBy(['system_id', 'day']).limit(50_000) as unknown as Promise<SourceDay[]>;
+  return h
+    .trx('source_days')
+    .where('day', '>=', since)
+    .orderBy(['system_id', 'day'])
+    .limit(50_000) as unknown as Promise<SourceDay[]>;
 }

@@ -13,12 +13,24 @@ export interface VerificationRow {
   finished_at: string | null;
 }
 
-export async function insertVerification(h: Handle, row: Pick<VerificationRow, 'id' | 'folios_total' | 'started_by' | 'started_at'>): Promise<void> {
+export async function insertVerification(
+  h: Handle,
+  row: Pick<VerificationRow, 'id' | 'folios_total' | 'started_by' | 'started_at'>,
+): Promise<void> {
   await h.trx('ledger_verifications').insert({ ...row, state: 'running' });
 }
 
-export async function setVerification(h: Handle, id: string, change: Partial<Pick<VerificationRow, 'state' | 'folios_done' | 'choices_done' | 'finished_at'>> & { faults?: LedgerFault[] }): Promise<void> {
-  await h.trx('ledger_verifications').where({ id }).update({ ...change, ...(change.faults ? { faults: JSON.stringify(change.faults) } : {}) });
+export async function setVerification(
+  h: Handle,
+  id: string,
+  change: Partial<Pick<VerificationRow, 'state' | 'folios_done' | 'choices_done' | 'finished_at'>> & {
+    faults?: LedgerFault[];
+  },
+): Promise<void> {
+  await h
+    .trx('ledger_verifications')
+    .where({ id })
+    .update({ ...change, ...(change.faults ? { faults: JSON.stringify(change.faults) } : {}) });
 }
 
 export async function verificationById(h: Handle, id: string): Promise<VerificationRow | undefined> {

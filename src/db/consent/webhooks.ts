@@ -2,7 +2,12 @@ import type { Handle } from '../handle';
 
 /** True the first time a webhook is seen. */
 export async function rememberWebhook(h: Handle, systemId: string, webhookId: string, now: string): Promise<boolean> {
-  const rows = (await h.trx('webhooks_seen').insert({ system_id: systemId, webhook_id: webhookId, seen_at: now }).onConflict(['system_id', 'webhook_id']).ignore().returning('webhook_id')) as unknown[];
+  const rows = (await h
+    .trx('webhooks_seen')
+    .insert({ system_id: systemId, webhook_id: webhookId, seen_at: now })
+    .onConflict(['system_id', 'webhook_id'])
+    .ignore()
+    .returning('webhook_id')) as unknown[];
   return rows.length > 0;
 }
 

@@ -33,7 +33,13 @@ export function newWordBook(): WordBook {
       numbers.purpose.set(value, no);
       return;
     }
-    const [ask, askVersion, notice, noticeVersion, country] = JSON.parse(value) as [string | null, number | null, string | null, number | null, string | null];
+    const [ask, askVersion, notice, noticeVersion, country] = JSON.parse(value) as [
+      string | null,
+      number | null,
+      string | null,
+      number | null,
+      string | null,
+    ];
     const known = { ask, askVersion, notice, noticeVersion, country };
     terms.set(no, known);
     given.set(known, no);
@@ -41,8 +47,13 @@ export function newWordBook(): WordBook {
   }
 
   async function refresh(h: Handle): Promise<void> {
-    const rows = (await h.trx('dictionary').select('kind', 'no', 'value').whereIn('kind', ['purpose', 'terms'])) as { kind: Kind; no: number; value: string }[];
-    for (const { kind, no, value } of rows) if (!(kind === 'purpose' ? purposes : terms).has(no) || numbers[kind].get(value) !== no) learn(kind, no, value);
+    const rows = (await h.trx('dictionary').select('kind', 'no', 'value').whereIn('kind', ['purpose', 'terms'])) as {
+      kind: Kind;
+      no: number;
+      value: string;
+    }[];
+    for (const { kind, no, value } of rows)
+      if (!(kind === 'purpose' ? purposes : terms).has(no) || numbers[kind].get(value) !== no) learn(kind, no, value);
   }
 
   function forget(kind: Kind, no: number, value: string): void {
@@ -58,9 +69,19 @@ export function newWordBook(): WordBook {
   }
 
   async function give(h: Handle, kind: Kind, wanted: readonly string[]): Promise<[number, string][]> {
-    const there = new Set(((await h.trx('dictionary').where({ kind }).whereIn('value', [...wanted]).select('value')) as { value: string }[]).map(({ value }) => value));
+    const there = new Set(
+      (
+        (await h
+          .trx('dictionary')
+          .where({ kind })
+          .whereIn('value', [...wanted])
+          .select('value')) as { value: string }[]
+      ).map(({ value }) => value),
+    );
     const last = (await h.trx('dictionary').where({ kind }).max('no as no').first()) as { no: number | null };
-    const rows = [...new Set(wanted)].filter((value) => !there.has(value)).map((value, i): [number, string] => [(last.no ?? 0) + 1 + i, value]);
+    const rows = [...new Set(wanted)]
+      .filter((value) => !there.has(value))
+      .map((value, i): [number, string] => [(last.no ?? 0) + 1 + i, value]);
     if (rows.length > 0) await h.trx('dictionary').insert(rows.map(([no, value]) => ({ kind, no, value })));
     return rows;
   }
@@ -77,8 +98,12 @@ export function newWordBook(): WordBook {
       // Under this lock, held until the transaction ends, the database is right and this process may not be.
       await lock(h, 'dictionary');
       await refresh(h);
-      const added = { purpose: await give(h, 'purpose', missing('purpose', wantedPurposes)), terms: await give(h, 'terms', missing('terms', keys)) };
-      const each = (act: (kind: Kind, no: number, value: string) => void) => (['purpose', 'terms'] as const).forEach((kind) => added[kind].forEach(([no, value]) => act(kind, no, value)));
+      const added = {
+        purpose: await give(h, 'purpose', missing('purpose', wantedPurposes)),
+        terms: await give(h, 'terms', missing('terms', keys)),
+      };
+      const each = (act: (kind: Kind, no: number, value: string) => void) =>
+        (['purpose', 'terms'] as const).forEach((kind) => added[kind].forEach(([no, value]) => act(kind, no, value)));
       each((kind, no, value) => {
         learn(kind, no, value);
         pending[kind].add(value);

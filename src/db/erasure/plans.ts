@@ -59,27 +59,101 @@ export interface OperationRow {
 }
 
 /** @param personIds whom the plan is about: holds on them, and those on everybody */
-export async function planRules(h: Handle, personIds: readonly string[], settings: Pick<PlanRules, 'financialYearEnd' | 'zone'>): Promise<PlanRules> {
-  const retention = (await h.trx('retention_rules').orderBy('id')) as { id: string; system_id: string; collection: string; from_field: string; years: number; law: string; state_field: string | null; state_values: string[] | null; anchor: RetentionRule['anchor']; months: number; days: number }[];
-  const open = (await h.trx('open_rules')) as { system_id: string; collection: string; field: string; open_values: string[] }[];
-  const holds = (await h.trx('holds').whereNull('closed_at').where((of) => void of.whereIn('person_id', [...personIds]).orWhereNull('person_id'))) as { id: string; matter: string; system_id: string | null; collection: string | null }[];
+export async function planRules(
+  h: Handle,
+  personIds: readonly string[],
+  settings: Pick<PlanRules, 'financialYearEnd' | 'zone'>,
+): Promise<PlanRules> {
+  const retention = (await h.trx('retention_rules').orderBy('id')) as {
+    id: string;
+    system_id: string;
+    collection: string;
+    from_field: string;
+    years: number;
+    law: string;
+    state_field: string | null;
+    state_values: string[] | null;
+    anchor: RetentionRule['anchor'];
+    months: number;
+    days: number;
+  }[];
+  const open = (await h.trx('open_rules')) as {
+    system_id: string;
+    collection: string;
+    field: string;
+    open_values: string[];
+  }[];
+  const holds = (await h
+    .trx('holds')
+    .whereNull('closed_at')
+    .where((of) => void of.whereIn('person_id', [...personIds]).orWhereNull('person_id'))) as {
+    id: string;
+    matter: string;
+    system_id: string | null;
+    collection: string | null;
+  }[];
   return {
-    retention: retention.map((row): RetentionRule => ({ id: row.id, system: row.system_id, collection: row.collection, from: row.from_field, anchor: row.anchor ?? 'event', years: row.years, months: row.months, days: row.days, law: row.law, ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}) })),
-    open: open.map((row): OpenRule => ({ system: row.system_id, collection: row.collection, field: row.field, openValues: row.open_values })),
-    holds: holds.map((row): Hold => ({ id: row.id, matter: row.matter, system: row.system_id, collection: row.collection })),
+    retention: retention.map((row): RetentionRule => ({
+      id: row.id,
+      system: row.system_id,
+      collection: row.collection,
+      from: row.from_field,
+      anchor: row.anchor ?? 'event',
+      years: row.years,
+      months: row.months,
+      days: row.days,
+      law: row.law,
+      ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}),
+    })),
+    open: open.map((row): OpenRule => ({
+      system: row.system_id,
+      collection: row.collection,
+      field: row.field,
+      openValues: row.open_values,
+    })),
+    holds: holds.map((row): Hold => ({
+      id: row.id,
+      matter: row.matter,
+      system: row.system_id,
+      collection: row.collection,
+    })),
     neededForTotals: [],
     ...settings,
   };
 }
 
-export async function insertPlan(h: Handle, plan: Omit<PlanRow, 'confirmed_by' | 'confirmed_at' | 'proof_trace_id' | 'own_at' | 'finished_at' | 'error' | 'state' | 'phase' | 'k_accepted_sealed'>, lines: readonly PlanLineRow[]): Promise<void> {
-  await h.trx('plans').where({ request_id: plan.request_id }).whereIn('state', ['draft', 'stopped']).update({ state: 'replaced' });
+export async function insertPlan(
+  h: Handle,
+  plan: Omit<
+    PlanRow,
+    | 'confirmed_by'
+    | 'confirmed_at'
+    | 'proof_trace_id'
+    | 'own_at'
+    | 'finished_at'
+    | 'error'
+    | 'state'
+    | 'phase'
+    | 'k_accepted_sealed'
+  >,
+  lines: readonly PlanLineRow[],
+): Promise<void> {
+  await h
+    .trx('plans')
+    .where({ request_id: plan.request_id })
+    .whereIn('state', ['draft', 'stopped'])
+    .update({ state: 'replaced' });
   await h.trx('plans').insert({ ...plan, state: 'draft' });
   await h.trx.batchInsert('plan_lines', lines as PlanLineRow[], 1000);
 }
 
 export async function lastPlan(h: Handle, requestId: string): Promise<PlanRow | undefined> {
-  return h.trx('plans').where({ request_id: requestId }).whereNot('state', 'replaced').orderBy('created_at', 'desc').first();
+  return h
+    .trx('plans')
+    .where({ request_id: requestId })
+    .whereNot('state', 'replaced')
+    .orderBy('created_at', 'desc')
+    .first();
 }
 
 export async function planById(h: Handle, id: string): Promise<PlanRow | undefined> {
@@ -98,8 +172,16 @@ export async function planLines(h: Handle, planId: string): Promise<PlanLineRow[
   return h.trx('plan_lines').where({ plan_id: planId }).orderBy('position').limit(50_000);
 }
 
-export async function insertOperations(h: Handle, rows: readonly Pick<OperationRow, 'idempotency_key' | 'plan_id' | 'position' | 'kind' | 'token' | 'intended_at'>[]): Promise<void> {
-  if (rows.length > 0) await h.trx.batchInsert('operations', rows.map((row) => ({ ...row, state: 'intended' })), 1000);
+export async function insertOperations(
+  h: Handle,
+  rows: readonly Pick<OperationRow, 'idempotency_key' | 'plan_id' | 'position' | 'kind' | 'token' | 'intended_at'>[],
+): Promise<void> {
+  if (rows.length > 0)
+    await h.trx.batchInsert(
+      'operations',
+      rows.map((row) => ({ ...row, state: 'intended' })),
+      1000,
+    );
 }
 
 export async function operationsOf(h: Handle, planId: string): Promise<OperationRow[]> {
@@ -137,7 +219,9 @@ export async function insertResidue(h: Handle, rows: readonly ResidueRow[]): Pro
 }
 
 export async function listResidue(h: Handle): Promise<ResidueRow[]> {
-  return h.trx('residue').whereNull('gone_at').orderByRaw('until nulls last, id').limit(500) as unknown as Promise<ResidueRow[]>;
+  return h.trx('residue').whereNull('gone_at').orderByRaw('until nulls last, id').limit(500) as unknown as Promise<
+    ResidueRow[]
+  >;
 }
 
 export interface CertificateRow {
@@ -149,7 +233,11 @@ export interface CertificateRow {
 }
 
 export async function insertCertificate(h: Handle, row: CertificateRow): Promise<void> {
-  await h.trx('certificates').insert({ ...row, content: JSON.stringify(row.content) }).onConflict('request_ref').ignore();
+  await h
+    .trx('certificates')
+    .insert({ ...row, content: JSON.stringify(row.content) })
+    .onConflict('request_ref')
+    .ignore();
 }
 
 export async function certificateOf(h: Handle, ref: string): Promise<CertificateRow | undefined> {
@@ -161,9 +249,34 @@ export async function listRetentionRules(h: Handle): Promise<RetentionRule[]> {
 }
 
 export async function insertRetentionRule(h: Handle, rule: RetentionRule): Promise<void> {
-  await h.trx('retention_rules').insert({ id: rule.id, system_id: rule.system, collection: rule.collection, from_field: rule.from, anchor: rule.anchor ?? 'event', years: rule.years, months: rule.months ?? 0, days: rule.days ?? 0, law: rule.law, state_field: rule.states?.field ?? null, state_values: rule.states ? [...rule.states.values] : null }).onConflict('id').merge();
+  await h
+    .trx('retention_rules')
+    .insert({
+      id: rule.id,
+      system_id: rule.system,
+      collection: rule.collection,
+      from_field: rule.from,
+      anchor: rule.anchor ?? 'event',
+      years: rule.years,
+      months: rule.months ?? 0,
+      days: rule.days ?? 0,
+      law: rule.law,
+      state_field: rule.states?.field ?? null,
+      state_values: rule.states ? [...rule.states.values] : null,
+    })
+    .onConflict('id')
+    .merge();
 }
 
 export async function insertOpenRule(h: Handle, rule: OpenRule): Promise<void> {
-  await h.trx('open_rules').insert({ system_id: rule.system, collection: rule.collection, field: rule.field, open_values: [...rule.openValues] }).onConflict(['system_id', 'collection', 'field']).merge();
+  await h
+    .trx('open_rules')
+    .insert({
+      system_id: rule.system,
+      collection: rule.collection,
+      field: rule.field,
+      open_values: [...rule.openValues],
+    })
+    .onConflict(['system_id', 'collection', 'field'])
+    .merge();
 }

@@ -18,7 +18,17 @@ export interface ArrivalRow {
 
 /** Notes that something was seen and could not be kept. What was settled stays so, however often it is seen. */
 export async function noteArrival(h: Handle, row: Omit<ArrivalRow, 'tries'>): Promise<void> {
-  await h.trx('arrivals').insert(row).onConflict(['kind', 'key_hash']).merge({ state: h.trx.raw("case when arrivals.state = 'settled' then 'settled' else ? end", [row.state]), name_sealed: row.name_sealed, error: row.error, looked_at: row.looked_at, tries: h.trx.raw('arrivals.tries + 1') });
+  await h
+    .trx('arrivals')
+    .insert(row)
+    .onConflict(['kind', 'key_hash'])
+    .merge({
+      state: h.trx.raw("case when arrivals.state = 'settled' then 'settled' else ? end", [row.state]),
+      name_sealed: row.name_sealed,
+      error: row.error,
+      looked_at: row.looked_at,
+      tries: h.trx.raw('arrivals.tries + 1'),
+    });
 }
 
 export async function arrivalOf(h: Handle, kind: ArrivalRow['kind'], keyHash: Buffer): Promise<ArrivalRow | undefined> {
@@ -36,10 +46,17 @@ export async function arrivalsOpen(h: Handle, kind: ArrivalRow['kind'], most: nu
 
 /** @returns false where there is none that a person has to look after */
 export async function settleArrival(h: Handle, kind: ArrivalRow['kind'], keyHash: Buffer): Promise<boolean> {
-  return (await h.trx('arrivals').where({ kind, key_hash: keyHash, state: 'unreadable' }).update({ state: 'settled' })) > 0;
+  return (
+    (await h.trx('arrivals').where({ kind, key_hash: keyHash, state: 'unreadable' }).update({ state: 'settled' })) > 0
+  );
 }
 
 /** What arrived before a moment and is not kept, oldest first. */
 export async function arrivalsStuck(h: Handle, before: string): Promise<ArrivalRow[]> {
-  return h.trx('arrivals').whereNot({ state: 'settled' }).where('arrived_at', '<', before).orderBy('arrived_at').limit(500);
+  return h
+    .trx('arrivals')
+    .whereNot({ state: 'settled' })
+    .where('arrived_at', '<', before)
+    .orderBy('arrived_at')
+    .limit(500);
 }

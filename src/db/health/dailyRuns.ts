@@ -15,15 +15,26 @@ export async function dailyRunOf(h: Handle, task: string, day: string): Promise<
 }
 
 export async function startDailyRun(h: Handle, task: string, day: string, now: string): Promise<void> {
-  await h.trx('daily_runs').insert({ task, day, state: 'running', started_at: now }).onConflict(['task', 'day']).merge({ state: 'running', started_at: now, tries: h.trx.raw('daily_runs.tries + 1') });
+  await h
+    .trx('daily_runs')
+    .insert({ task, day, state: 'running', started_at: now })
+    .onConflict(['task', 'day'])
+    .merge({ state: 'running', started_at: now, tries: h.trx.raw('daily_runs.tries + 1') });
 }
 
-export async function endDailyRun(h: Handle, task: string, day: string, change: Pick<DailyRunRow, 'state' | 'finished_at' | 'error'>): Promise<void> {
+export async function endDailyRun(
+  h: Handle,
+  task: string,
+  day: string,
+  change: Pick<DailyRunRow, 'state' | 'finished_at' | 'error'>,
+): Promise<void> {
   await h.trx('daily_runs').where({ task, day }).update(change);
 }
 
 /** Tasks whose newest run failed. */
 export async function dailyFailures(h: Handle): Promise<DailyRunRow[]> {
-  const { rows } = (await h.trx.raw("select * from (select distinct on (task) * from daily_runs order by task, day desc) newest where state = 'failed'")) as { rows: DailyRunRow[] };
+  const { rows } = (await h.trx.raw(
+    "select * from (select distinct on (task) * from daily_runs order by task, day desc) newest where state = 'failed'",
+  )) as { rows: DailyRunRow[] };
   return rows;
 }

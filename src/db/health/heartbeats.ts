@@ -6,7 +6,11 @@ export async function beat(h: Handle, process: string, at: string): Promise<void
 
 /** When any of these processes was last seen alive; null: never. */
 export async function lastBeat(h: Handle, kind: string): Promise<string | null> {
-  const row = (await h.trx('heartbeats').whereRaw('process like ?', [`${kind}:%`]).max('at as at').first()) as unknown as { at: string | null };
+  const row = (await h
+    .trx('heartbeats')
+    .whereRaw('process like ?', [`${kind}:%`])
+    .max('at as at')
+    .first()) as unknown as { at: string | null };
   return row.at;
 }
 

@@ -51,7 +51,11 @@ export interface ImportLineRow {
 }
 
 export async function insertImport(h: Handle, row: ImportRow): Promise<void> {
-  await h.trx('imports').insert({ ...row, mapping: row.mapping && JSON.stringify(row.mapping), preview: row.preview && JSON.stringify(row.preview) });
+  await h.trx('imports').insert({
+    ...row,
+    mapping: row.mapping && JSON.stringify(row.mapping),
+    preview: row.preview && JSON.stringify(row.preview),
+  });
 }
 
 export async function importById(h: Handle, id: string): Promise<ImportRow | undefined> {
@@ -63,7 +67,11 @@ export async function lockImport(h: Handle, id: string): Promise<ImportRow | und
 }
 
 /** @param systems of these only; null: of all */
-export async function listImports(h: Handle, limit: number, systems: ReadonlySet<string> | null = null): Promise<ImportRow[]> {
+export async function listImports(
+  h: Handle,
+  limit: number,
+  systems: ReadonlySet<string> | null = null,
+): Promise<ImportRow[]> {
   const query = h.trx('imports').orderBy('created_at', 'desc').limit(limit);
   return systems ? query.whereIn('system_id', [...systems]) : query;
 }
@@ -72,28 +80,59 @@ export async function importsInState(h: Handle, state: ImportRow['state']): Prom
   return h.trx('imports').where({ state }).limit(100);
 }
 
-export async function importOfFile(h: Handle, systemId: string, sha256: Buffer, way: ImportRow['way']): Promise<ImportRow | undefined> {
+export async function importOfFile(
+  h: Handle,
+  systemId: string,
+  sha256: Buffer,
+  way: ImportRow['way'],
+): Promise<ImportRow | undefined> {
   return h.trx('imports').where({ system_id: systemId, file_sha256: sha256, way }).first();
 }
 
 export async function setImport(h: Handle, id: string, change: Partial<ImportRow>): Promise<void> {
-  await h.trx('imports').where({ id }).update({ ...change, ...(change.mapping ? { mapping: JSON.stringify(change.mapping) } : {}), ...(change.preview ? { preview: JSON.stringify(change.preview) } : {}) });
+  await h
+    .trx('imports')
+    .where({ id })
+    .update({
+      ...change,
+      ...(change.mapping ? { mapping: JSON.stringify(change.mapping) } : {}),
+      ...(change.preview ? { preview: JSON.stringify(change.preview) } : {}),
+    });
 }
 
 /** Writes what became of some lines and adds them to the counts, in one transaction with their choices. */
-export async function addImportLines(h: Handle, importId: string, lines: readonly ImportLineRow[], doneLines: number): Promise<void> {
+export async function addImportLines(
+  h: Handle,
+  importId: string,
+  lines: readonly ImportLineRow[],
+  doneLines: number,
+): Promise<void> {
   // What simply went in is in the ledger; only the rest needs a line of its own.
-  const kept = lines.filter(({ status }) => status !== 'recorded').map((line) => ({ ...line, reasons: JSON.stringify(line.reasons), identifier_hashes: hashArray(line.identifier_hashes) }));
-  await insertRows(h, 'import_lines', ['import_id', 'line', 'status', 'reasons', 'choice_id', 'raw_sealed', 'identifier_hashes'], kept);
+  const kept = lines
+    .filter(({ status }) => status !== 'recorded')
+    .map((line) => ({
+      ...line,
+      reasons: JSON.stringify(line.reasons),
+      identifier_hashes: hashArray(line.identifier_hashes),
+    }));
+  await insertRows(
+    h,
+    'import_lines',
+    ['import_id', 'line', 'status', 'reasons', 'choice_id', 'raw_sealed', 'identifier_hashes'],
+    kept,
+  );
   const count = (status: RecordStatus) => lines.filter((line) => line.status === status).length;
-  await h.trx('imports').where({ id: importId }).update({
-    done_lines: doneLines,
-    recorded: h.trx.raw('recorded + ?', [count('recorded')]),
-    duplicate: h.trx.raw('duplicate + ?', [count('duplicate')]),
-    conflict: h.trx.raw('conflict + ?', [count('conflict')]),
-    suppressed: h.trx.raw('suppressed + ?', [count('suppressed')]),
-    quarantined: h.trx.raw('quarantined + ?', [count('quarantined')]),
-  });
+  await h
+    .trx('imports')
+    .where({ id: importId })
+    .update({
+      done_lines: doneLines,
+      recorded: h.trx.raw('recorded + ?', [count('recorded')]),
+      duplicate: h.trx.raw('duplicate + ?', [count('duplicate')]),
+      conflict: h.trx.raw('conflict + ?', [count('conflict')]),
+      suppressed: h.trx.raw('suppressed + ?', [count('suppressed')]),
+      quarantined: h.trx.raw('quarantined + ?', [count('quarantined')]),
+    });
 }
 
 function hashArray(hashes: readonly Buffer[]): string {
@@ -101,8 +140,20 @@ function hashArray(hashes: readonly Buffer[]): string {
 }
 
 /** Lines that did not simply go in, in order; keyset-paged by line. */
-export async function heldLines(h: Handle, importId: string, after: number, limit: number, status: RecordStatus | null = null): Promise<ImportLineRow[]> {
-  const query = h.trx('import_lines').where({ import_id: importId }).whereNot('status', 'recorded').where('line', '>', after).orderBy('line').limit(limit);
+export async function heldLines(
+  h: Handle,
+  importId: string,
+  after: number,
+  limit: number,
+  status: RecordStatus | null = null,
+): Promise<ImportLineRow[]> {
+  const query = h
+    .trx('import_lines')
+    .where({ import_id: importId })
+    .whereNot('status', 'recorded')
+    .where('line', '>', after)
+    .orderBy('line')
+    .limit(limit);
   if (status) query.where({ status });
   return query as unknown as Promise<ImportLineRow[]>;
 }
@@ -112,10 +163,20 @@ export async function lockHeldLine(h: Handle, importId: string, line: number): P
 }
 
 /** A line that was corrected and run again: its new end, and the counts moved with it. */
-export async function moveLine(h: Handle, row: ImportLineRow, change: Omit<ImportLineRow, 'import_id' | 'line'> & { corrected_at: string; corrected_by: string }): Promise<void> {
-  await h.trx('import_lines').where({ import_id: row.import_id, line: row.line }).update({ ...change, reasons: JSON.stringify(change.reasons) });
+export async function moveLine(
+  h: Handle,
+  row: ImportLineRow,
+  change: Omit<ImportLineRow, 'import_id' | 'line'> & { corrected_at: string; corrected_by: string },
+): Promise<void> {
+  await h
+    .trx('import_lines')
+    .where({ import_id: row.import_id, line: row.line })
+    .update({ ...change, reasons: JSON.stringify(change.reasons) });
   if (change.status === row.status) return;
-  await h.trx('imports').where({ id: row.import_id }).update({ [row.status]: h.trx.raw('?? - 1', [row.status]), [change.status]: h.trx.raw('?? + 1', [change.status]) });
+  await h
+    .trx('imports')
+    .where({ id: row.import_id })
+    .update({ [row.status]: h.trx.raw('?? - 1', [row.status]), [change.status]: h.trx.raw('?? + 1', [change.status]) });
 }
 
 export interface HeldAnywhere {
@@ -126,24 +187,50 @@ export interface HeldAnywhere {
 }
 
 /** Lines that were held back, of every import, in order. */
-export async function heldLinesAnywhere(h: Handle, after: { import_id: string; line: number } | null, limit: number): Promise<HeldAnywhere[]> {
-  const query = h.trx('import_lines as l').join('imports as i', 'i.id', 'l.import_id').whereNotNull('l.raw_sealed').select('l.import_id', 'l.line', 'l.raw_sealed', 'i.data_key_id').orderBy(['l.import_id', 'l.line']).limit(limit);
+export async function heldLinesAnywhere(
+  h: Handle,
+  after: { import_id: string; line: number } | null,
+  limit: number,
+): Promise<HeldAnywhere[]> {
+  const query = h
+    .trx('import_lines as l')
+    .join('imports as i', 'i.id', 'l.import_id')
+    .whereNotNull('l.raw_sealed')
+    .select('l.import_id', 'l.line', 'l.raw_sealed', 'i.data_key_id')
+    .orderBy(['l.import_id', 'l.line'])
+    .limit(limit);
   if (after) query.whereRaw('(l.import_id, l.line) > (?, ?)', [after.import_id, after.line]);
   return query as unknown as Promise<HeldAnywhere[]>;
 }
 
-export async function clearHeldLine(h: Handle, { import_id, line }: Pick<HeldAnywhere, 'import_id' | 'line'>): Promise<void> {
+export async function clearHeldLine(
+  h: Handle,
+  { import_id, line }: Pick<HeldAnywhere, 'import_id' | 'line'>,
+): Promise<void> {
   await h.trx('import_lines').where({ import_id, line }).update({ raw_sealed: null, identifier_hashes: '{}' });
 }
 
 /** Held lines of imports whose key is gone can be read by nobody: they go too. */
 export async function forgetEndedImports(h: Handle): Promise<void> {
-  await h.trx.raw("update import_lines l set raw_sealed = null, identifier_hashes = '{}' from imports i join data_keys k on k.id = i.data_key_id where i.id = l.import_id and k.wrapped is null and l.raw_sealed is not null");
+  await h.trx.raw(
+    "update import_lines l set raw_sealed = null, identifier_hashes = '{}' from imports i join data_keys k on k.id = i.data_key_id where i.id = l.import_id and k.wrapped is null and l.raw_sealed is not null",
+  );
 }
 
 /** Files that were handed in before an instant and never taken in. @returns their files */
 export async function takeUnusedImports(h: Handle, before: string): Promise<string[]> {
-  const rows = (await h.trx('imports').where('created_at', '<', before).whereIn('state', ['unmapped', 'checked', 'failed']).whereNot('file_path', '').limit(100)) as ImportRow[];
-  await h.trx('imports').whereIn('id', rows.map(({ id }) => id)).update({ state: 'failed', error: 'never-used', file_path: '', preview: null, header: null });
+  const rows = (await h
+    .trx('imports')
+    .where('created_at', '<', before)
+    .whereIn('state', ['unmapped', 'checked', 'failed'])
+    .whereNot('file_path', '')
+    .limit(100)) as ImportRow[];
+  await h
+    .trx('imports')
+    .whereIn(
+      'id',
+      rows.map(({ id }) => id),
+    )
+    .update({ state: 'failed', error: 'never-used', file_path: '', preview: null, header: null });
   return rows.map(({ file_path }) => file_path);
 }

@@ -15,7 +15,11 @@ export async function mappingsOf(h: Handle, systemId: string): Promise<MappingRo
 }
 
 export async function saveMappingRow(h: Handle, row: MappingRow): Promise<void> {
-  await h.trx('import_mappings').insert({ ...row, mapping: JSON.stringify(row.mapping) }).onConflict(['system_id', 'name']).merge(['mapping', 'created_by', 'created_at']);
+  await h
+    .trx('import_mappings')
+    .insert({ ...row, mapping: JSON.stringify(row.mapping) })
+    .onConflict(['system_id', 'name'])
+    .merge(['mapping', 'created_by', 'created_at']);
 }
 
 export async function systemsWithMappings(h: Handle): Promise<string[]> {

@@ -24,21 +24,44 @@ export async function insertLetter(h: Handle, row: LetterRow): Promise<void> {
 
 /** One that is due, held by this worker until its transaction ends. */
 export async function takeDueLetter(h: Handle, now: string): Promise<LetterRow | undefined> {
-  return h.trx('letters').where({ state: 'queued' }).where((due) => void due.whereNull('next_try_at').orWhere('next_try_at', '<=', now)).orderByRaw('next_try_at nulls first, queued_at').forUpdate().skipLocked().first();
+  return h
+    .trx('letters')
+    .where({ state: 'queued' })
+    .where((due) => void due.whereNull('next_try_at').orWhere('next_try_at', '<=', now))
+    .orderByRaw('next_try_at nulls first, queued_at')
+    .forUpdate()
+    .skipLocked()
+    .first();
 }
 
 /** When the next one that waits is due; null: none waits. One that is due at once is due since it was queued. */
 export async function nextLetterAt(h: Handle): Promise<string | null> {
-  const row = (await h.trx('letters').where({ state: 'queued' }).min({ at: h.trx.raw('coalesce(next_try_at, queued_at)') }).first()) as unknown as { at: string | null };
+  const row = (await h
+    .trx('letters')
+    .where({ state: 'queued' })
+    .min({ at: h.trx.raw('coalesce(next_try_at, queued_at)') })
+    .first()) as unknown as { at: string | null };
   return row.at;
 }
 
 /** Those that were not taken at least once and are not sent, the oldest first. */
 export async function lettersStuck(h: Handle): Promise<(LetterRow & { ref: string })[]> {
-  return h.trx('letters').join('requests', 'requests.id', 'letters.request_id').whereNot('letters.state', 'sent').where('letters.tries', '>', 0).whereNotNull('letters.body_sealed').orderBy('letters.queued_at').limit(200).select('letters.*', 'requests.ref');
+  return h
+    .trx('letters')
+    .join('requests', 'requests.id', 'letters.request_id')
+    .whereNot('letters.state', 'sent')
+    .where('letters.tries', '>', 0)
+    .whereNotNull('letters.body_sealed')
+    .orderBy('letters.queued_at')
+    .limit(200)
+    .select('letters.*', 'requests.ref');
 }
 
-export async function setLetter(h: Handle, id: string, change: Partial<Pick<LetterRow, 'state' | 'tries' | 'error' | 'sent_at' | 'next_try_at'>>): Promise<void> {
+export async function setLetter(
+  h: Handle,
+  id: string,
+  change: Partial<Pick<LetterRow, 'state' | 'tries' | 'error' | 'sent_at' | 'next_try_at'>>,
+): Promise<void> {
   await h.trx('letters').where({ id }).update(change);
 }
 
@@ -48,10 +71,19 @@ export async function lettersOf(h: Handle, requestId: string): Promise<LetterRow
 
 /** Whether any is due. */
 export async function lettersDue(h: Handle, now: string): Promise<boolean> {
-  return Boolean(await h.trx('letters').where({ state: 'queued' }).where((due) => void due.whereNull('next_try_at').orWhere('next_try_at', '<=', now)).first('id'));
+  return Boolean(
+    await h
+      .trx('letters')
+      .where({ state: 'queued' })
+      .where((due) => void due.whereNull('next_try_at').orWhere('next_try_at', '<=', now))
+      .first('id'),
+  );
 }
 
 /** Address, subject and words go; that a letter was sent, and when, stays. */
 export async function forgetLetters(h: Handle, requestIds: readonly string[]): Promise<void> {
-  await h.trx('letters').whereRaw('request_id = any(?)', [requestIds as string[]]).update({ address_sealed: null, subject_sealed: null, body_sealed: null });
+  await h
+    .trx('letters')
+    .whereRaw('request_id = any(?)', [requestIds as string[]])
+    .update({ address_sealed: null, subject_sealed: null, body_sealed: null });
 }

@@ -15,7 +15,10 @@ export async function newestTemplate(h: Handle, template: string, language: stri
 }
 
 export async function templateVersions(h: Handle): Promise<TemplateRow[]> {
-  return h.trx('letter_templates').orderBy(['template', 'language', { column: 'version', order: 'desc' }]).limit(2000);
+  return h
+    .trx('letter_templates')
+    .orderBy(['template', 'language', { column: 'version', order: 'desc' }])
+    .limit(2000);
 }
 
 export async function insertTemplate(h: Handle, row: TemplateRow): Promise<void> {

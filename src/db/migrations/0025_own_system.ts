@@ -21,17 +21,70 @@ export async function up(knex: Knex): Promise<void> {
     insert into systems (id, kind, name, is_traced, sort_order) values ('sys_bookend', 'bookend', 'Bookend', true, 1000)
       on conflict (id) do update set is_traced = true;
   `);
-  const entry = (collection: string, title: string, purpose: string, category: string, retention: string, source: string) => ({
-    system_id: 'sys_bookend', collection, title, purposes: [purpose], categories: [category], recipients: [], retention, source, transfers: null, automated_decisions: null, is_given: source.startsWith('you'), nothing: ['recipients', 'transfers', 'automatedDecisions'],
+  const entry = (
+    collection: string,
+    title: string,
+    purpose: string,
+    category: string,
+    retention: string,
+    source: string,
+  ) => ({
+    system_id: 'sys_bookend',
+    collection,
+    title,
+    purposes: [purpose],
+    categories: [category],
+    recipients: [],
+    retention,
+    source,
+    transfers: null,
+    automated_decisions: null,
+    is_given: source.startsWith('you'),
+    nothing: ['recipients', 'transfers', 'automatedDecisions'],
   });
   const shops = 'the forms, shops and systems that you used';
   await knex('system_collections')
     .insert([
-      entry('persons', 'Bookend · your identifiers', 'keeping your choices and answering your requests', 'name and contact', 'until erased', shops),
-      entry('choices', 'Bookend · your choices', 'proving what you agreed to (GDPR art. 7(1))', 'your answers, when, where and under which wording', 'the sealed proof stays; after an erasure nobody can read whose it was', shops),
-      entry('messages', 'Bookend · what you wrote to us about your data', 'answering your requests in time', 'what you wrote', 'until a colleague has opened it as a request', 'you, when you wrote to us'),
-      entry('notes', 'Bookend · notes on your requests', 'answering your requests in time', 'what colleagues noted', 'with the request', 'our colleagues'),
-      entry('requests', 'Bookend · your requests', 'answering your requests in time', 'what you asked and what we answered', 'three years after the answer', 'you, when you asked'),
+      entry(
+        'persons',
+        'Bookend · your identifiers',
+        'keeping your choices and answering your requests',
+        'name and contact',
+        'until erased',
+        shops,
+      ),
+      entry(
+        'choices',
+        'Bookend · your choices',
+        'proving what you agreed to (GDPR art. 7(1))',
+        'your answers, when, where and under which wording',
+        'the sealed proof stays; after an erasure nobody can read whose it was',
+        shops,
+      ),
+      entry(
+        'messages',
+        'Bookend · what you wrote to us about your data',
+        'answering your requests in time',
+        'what you wrote',
+        'until a colleague has opened it as a request',
+        'you, when you wrote to us',
+      ),
+      entry(
+        'notes',
+        'Bookend · notes on your requests',
+        'answering your requests in time',
+        'what colleagues noted',
+        'with the request',
+        'our colleagues',
+      ),
+      entry(
+        'requests',
+        'Bookend · your requests',
+        'answering your requests in time',
+        'what you asked and what we answered',
+        'three years after the answer',
+        'you, when you asked',
+      ),
     ])
     .onConflict(['system_id', 'collection'])
     .merge(['nothing']);

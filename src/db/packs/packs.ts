@@ -55,7 +55,10 @@ export async function insertLink(h: Handle, row: LinkRow): Promise<void> {
   await h.trx('one_time_links').insert(row);
 }
 
-export async function lockLink(h: Handle, where: { token_hash: Buffer } | { ticket_hash: Buffer }): Promise<LinkRow | undefined> {
+export async function lockLink(
+  h: Handle,
+  where: { token_hash: Buffer } | { ticket_hash: Buffer },
+): Promise<LinkRow | undefined> {
   return h.trx('one_time_links').where(where).forUpdate().first();
 }
 

@@ -37,14 +37,26 @@ export async function insertLinkRow(h: Handle, row: Omit<LinkRow, 'unlinked_at' 
 }
 
 export async function openLinkBetween(h: Handle, a: string, b: string): Promise<LinkRow | undefined> {
-  return h.trx('person_links').where({ person_a: a < b ? a : b, person_b: a < b ? b : a }).whereNull('unlinked_at').forUpdate().first();
+  return h
+    .trx('person_links')
+    .where({ person_a: a < b ? a : b, person_b: a < b ? b : a })
+    .whereNull('unlinked_at')
+    .forUpdate()
+    .first();
 }
 
-export async function closeLink(h: Handle, id: string, change: { unlinked_at: string; unlinked_by: string; unlink_reason_sealed: Buffer }): Promise<void> {
+export async function closeLink(
+  h: Handle,
+  id: string,
+  change: { unlinked_at: string; unlinked_by: string; unlink_reason_sealed: Buffer },
+): Promise<void> {
   await h.trx('person_links').where({ id }).update(change);
 }
 
 /** Whether any link of the person is or ever was: their standing is then worked out from the choices. */
 export async function markLinked(h: Handle, personIds: readonly string[]): Promise<void> {
-  await h.trx('persons').whereRaw('id = any(?)', [personIds as string[]]).update({ is_linked: true });
+  await h
+    .trx('persons')
+    .whereRaw('id = any(?)', [personIds as string[]])
+    .update({ is_linked: true });
 }

@@ -31,23 +31,70 @@ export interface IdentifierRow {
 /** Numbers for people who are about to be written. */
 export async function nextPersonNos(h: Handle, count: number): Promise<number[]> {
   if (count === 0) return [];
-  const { rows } = (await h.trx.raw("select nextval(pg_get_serial_sequence('persons', 'no'))::int as no from generate_series(1, ?)", [count])) as { rows: { no: number }[] };
+  const { rows } = (await h.trx.raw(
+    "select nextval(pg_get_serial_sequence('persons', 'no'))::int as no from generate_series(1, ?)",
+    [count],
+  )) as { rows: { no: number }[] };
   return rows.map(({ no }) => no);
 }
 
 export async function insertPersons(h: Handle, rows: readonly PersonRow[]): Promise<void> {
-  await insertRows(h, 'persons', ['id', 'no', 'data_key_id', 'name_sealed', 'birth_date_sealed', 'country', 'language', 'created_at', 'restricted_from', 'restricted_until', 'erased_at', 'birth_year', 'is_linked'], rows);
+  await insertRows(
+    h,
+    'persons',
+    [
+      'id',
+      'no',
+      'data_key_id',
+      'name_sealed',
+      'birth_date_sealed',
+      'country',
+      'language',
+      'created_at',
+      'restricted_from',
+      'restricted_until',
+      'erased_at',
+      'birth_year',
+      'is_linked',
+    ],
+    rows,
+  );
 }
 
 export async function insertIdentifiers(h: Handle, rows: readonly IdentifierRow[]): Promise<void> {
-  await insertRows(h, 'identifiers', ['person_id', 'kind', 'scope', 'value_sealed', 'hash', 'loose_hash', 'source_system', 'first_seen_at'], rows);
+  await insertRows(
+    h,
+    'identifiers',
+    ['person_id', 'kind', 'scope', 'value_sealed', 'hash', 'loose_hash', 'source_system', 'first_seen_at'],
+    rows,
+  );
 }
 
-export async function insertNameTerms(h: Handle, rows: readonly { person_id: string; term_hash: Buffer }[]): Promise<void> {
+export async function insertNameTerms(
+  h: Handle,
+  rows: readonly { person_id: string; term_hash: Buffer }[],
+): Promise<void> {
   await insertRows(h, 'person_name_terms', ['person_id', 'term_hash'], rows);
 }
 
-export async function setPersonDetails(h: Handle, id: string, change: Partial<Pick<PersonRow, 'name_sealed' | 'birth_date_sealed' | 'country' | 'language' | 'erased_at' | 'birth_year' | 'is_linked' | 'restricted_from' | 'restricted_until'>>): Promise<void> {
+export async function setPersonDetails(
+  h: Handle,
+  id: string,
+  change: Partial<
+    Pick<
+      PersonRow,
+      | 'name_sealed'
+      | 'birth_date_sealed'
+      | 'country'
+      | 'language'
+      | 'erased_at'
+      | 'birth_year'
+      | 'is_linked'
+      | 'restricted_from'
+      | 'restricted_until'
+    >
+  >,
+): Promise<void> {
   await h.trx('persons').where({ id }).update(change);
 }
 
@@ -61,47 +108,83 @@ export async function personsById(h: Handle, ids: readonly string[]): Promise<Pe
 }
 
 /** Which people each identifier hash points at. */
-export async function personsByHash(h: Handle, hashes: readonly Buffer[]): Promise<{ hash: Buffer; person_id: string; kind: string }[]> {
+export async function personsByHash(
+  h: Handle,
+  hashes: readonly Buffer[],
+): Promise<{ hash: Buffer; person_id: string; kind: string }[]> {
   if (hashes.length === 0) return [];
-  return h.trx('identifiers').select('hash', 'person_id', 'kind').whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<{ hash: Buffer; person_id: string; kind: string }[]>;
+  return h
+    .trx('identifiers')
+    .select('hash', 'person_id', 'kind')
+    .whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<
+    { hash: Buffer; person_id: string; kind: string }[]
+  >;
 }
 
 export async function personsByLooseHash(h: Handle, hash: Buffer): Promise<string[]> {
-  const rows = (await h.trx('identifiers').distinct('person_id').where({ loose_hash: hash }).limit(50)) as { person_id: string }[];
+  const rows = (await h.trx('identifiers').distinct('person_id').where({ loose_hash: hash }).limit(50)) as {
+    person_id: string;
+  }[];
   return rows.map(({ person_id }) => person_id);
 }
 
 export async function identifiersOf(h: Handle, personIds: readonly string[]): Promise<IdentifierRow[]> {
   if (personIds.length === 0) return [];
-  return h.trx('identifiers').whereRaw('person_id = any(?)', [personIds as string[]]).orderBy('id') as unknown as Promise<IdentifierRow[]>;
+  return h
+    .trx('identifiers')
+    .whereRaw('person_id = any(?)', [personIds as string[]])
+    .orderBy('id') as unknown as Promise<IdentifierRow[]>;
 }
 
 /**
  * People by the keyed hashes of name terms: each group is one word of the query as token or sound, and
  * every word has to be met. Most agreeing terms first.
  */
-export async function personsByNameTerms(h: Handle, groups: readonly (readonly Buffer[])[], limit: number): Promise<string[]> {
+export async function personsByNameTerms(
+  h: Handle,
+  groups: readonly (readonly Buffer[])[],
+  limit: number,
+): Promise<string[]> {
   if (groups.length === 0) return [];
-  const query = h.trx('person_name_terms as n').select('n.person_id').whereRaw('n.term_hash = any(?)', [groups.flat() as Buffer[]]).groupBy('n.person_id').orderByRaw('count(*) desc, n.person_id').limit(limit);
+  const query = h
+    .trx('person_name_terms as n')
+    .select('n.person_id')
+    .whereRaw('n.term_hash = any(?)', [groups.flat() as Buffer[]])
+    .groupBy('n.person_id')
+    .orderByRaw('count(*) desc, n.person_id')
+    .limit(limit);
   for (const group of groups) query.havingRaw('bool_or(n.term_hash = any(?))', [group as Buffer[]]);
   const rows = (await query) as unknown as { person_id: string }[];
   return rows.map(({ person_id }) => person_id);
 }
 
-export async function suppressionsOf(h: Handle, hashes: readonly Buffer[]): Promise<{ hash: Buffer; erased_at: string }[]> {
+export async function suppressionsOf(
+  h: Handle,
+  hashes: readonly Buffer[],
+): Promise<{ hash: Buffer; erased_at: string }[]> {
   if (hashes.length === 0) return [];
-  return h.trx('suppressions').select('hash', 'erased_at').whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<{ hash: Buffer; erased_at: string }[]>;
+  return h
+    .trx('suppressions')
+    .select('hash', 'erased_at')
+    .whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<{ hash: Buffer; erased_at: string }[]>;
 }
 
-export async function insertSuppressions(h: Handle, rows: readonly { hash: Buffer; key_version: number; kind: string; erased_at: string; request_ref: string }[]): Promise<void> {
-  if (rows.length > 0) await h.trx('suppressions').insert(rows).onConflict(['hash', 'key_version']).merge(['erased_at', 'request_ref']);
+export async function insertSuppressions(
+  h: Handle,
+  rows: readonly { hash: Buffer; key_version: number; kind: string; erased_at: string; request_ref: string }[],
+): Promise<void> {
+  if (rows.length > 0)
+    await h.trx('suppressions').insert(rows).onConflict(['hash', 'key_version']).merge(['erased_at', 'request_ref']);
 }
 
 /** Everything of Bookend's own that points at the person goes; the choices stay, unreadable. */
 export async function forgetPerson(h: Handle, personId: string, now: string): Promise<void> {
   await h.trx('person_name_terms').where({ person_id: personId }).delete();
   const hashes = (await h.trx('identifiers').select('hash').where({ person_id: personId })) as { hash: Buffer }[];
-  await h.trx('import_lines').whereRaw('identifier_hashes && ?', [hashes.map(({ hash }) => hash)]).update({ raw_sealed: null, identifier_hashes: [] });
+  await h
+    .trx('import_lines')
+    .whereRaw('identifier_hashes && ?', [hashes.map(({ hash }) => hash)])
+    .update({ raw_sealed: null, identifier_hashes: [] });
   await h.trx('identifiers').where({ person_id: personId }).delete();
   await h.trx('choice_addresses').where({ person_id: personId }).delete();
   await h.trx('choice_dedup').where({ person_id: personId }).delete();
@@ -109,12 +192,27 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
   await h.trx.raw('delete from person_folds where person_no = (select no from persons where id = ?)', [personId]);
   // A record's key in its system may be an address.
   await h.trx('drift_items').where({ person_id: personId }).delete();
-  await h.trx('person_links').whereNull('unlinked_at').andWhere((either) => void either.where({ person_a: personId }).orWhere({ person_b: personId })).update({ unlinked_at: now, unlinked_by: 'erasure' });
-  await h.trx('person_links').where({ person_a: personId }).orWhere({ person_b: personId }).update({ reason_sealed: Buffer.alloc(0), unlink_reason_sealed: null });
+  await h
+    .trx('person_links')
+    .whereNull('unlinked_at')
+    .andWhere((either) => void either.where({ person_a: personId }).orWhere({ person_b: personId }))
+    .update({ unlinked_at: now, unlinked_by: 'erasure' });
+  await h
+    .trx('person_links')
+    .where({ person_a: personId })
+    .orWhere({ person_b: personId })
+    .update({ reason_sealed: Buffer.alloc(0), unlink_reason_sealed: null });
   await h.trx('confirm_links').where({ person_id: personId }).delete();
   await h.trx('choices_page_links').where({ person_id: personId }).delete();
   await h.trx('outbox').where({ person_id: personId }).update({ mail_sealed: null });
-  await h.trx('persons').where({ id: personId }).update({ erased_at: now, name_sealed: null, birth_date_sealed: null, country: null, language: null, birth_year: null });
+  await h.trx('persons').where({ id: personId }).update({
+    erased_at: now,
+    name_sealed: null,
+    birth_date_sealed: null,
+    country: null,
+    language: null,
+    birth_year: null,
+  });
 }
 
 export interface FactRow {
@@ -129,7 +227,10 @@ export interface FactRow {
 /** Dated facts that came after the first ones; the first ones are on the person itself. */
 export async function factsOfPersons(h: Handle, personIds: readonly string[]): Promise<FactRow[]> {
   if (personIds.length === 0) return [];
-  return h.trx('person_facts').whereRaw('person_id = any(?)', [personIds as string[]]).orderBy('valid_from') as unknown as Promise<FactRow[]>;
+  return h
+    .trx('person_facts')
+    .whereRaw('person_id = any(?)', [personIds as string[]])
+    .orderBy('valid_from') as unknown as Promise<FactRow[]>;
 }
 
 export async function insertFact(h: Handle, row: FactRow): Promise<void> {
@@ -139,12 +240,18 @@ export async function insertFact(h: Handle, row: FactRow): Promise<void> {
 /** A fact that is known already from that moment or before it adds nothing. @returns whether it is new */
 export async function addFactOnce(h: Handle, row: FactRow): Promise<boolean> {
   const { person_id, fact, value, valid_from } = row;
-  const known = await h.trx('person_facts').where({ person_id, fact, value }).where('valid_from', '<=', valid_from).first();
+  const known = await h
+    .trx('person_facts')
+    .where({ person_id, fact, value })
+    .where('valid_from', '<=', valid_from)
+    .first();
   if (!known) await h.trx('person_facts').insert(row);
   return !known;
 }
 
 /** People in order of their number, for going through everybody. Erased people are left out. */
 export async function personsAfter(h: Handle, no: number, limit: number): Promise<PersonRow[]> {
-  return h.trx('persons').where('no', '>', no).whereNull('erased_at').orderBy('no').limit(limit) as unknown as Promise<PersonRow[]>;
+  return h.trx('persons').where('no', '>', no).whereNull('erased_at').orderBy('no').limit(limit) as unknown as Promise<
+    PersonRow[]
+  >;
 }

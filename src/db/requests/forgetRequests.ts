@@ -19,11 +19,20 @@ export async function forgetRequests(h: Handle, ids: readonly string[]): Promise
   await forgetRecordActs(h, ids);
   await forgetSamePeople(h, ids);
   await h.trx('clock_events').whereRaw('request_id = any(?)', these).update({ reason_sealed: null });
-  await h.trx('request_changes').whereRaw('request_id = any(?)', these).update({ reason_sealed: Buffer.alloc(0) });
-  await h.trx('identity_checks').whereRaw('request_id = any(?)', these).update({ address_sealed: Buffer.alloc(0) });
+  await h
+    .trx('request_changes')
+    .whereRaw('request_id = any(?)', these)
+    .update({ reason_sealed: Buffer.alloc(0) });
+  await h
+    .trx('identity_checks')
+    .whereRaw('request_id = any(?)', these)
+    .update({ address_sealed: Buffer.alloc(0) });
   await h.trx('recipients_told').whereRaw('request_id = any(?)', these).update({ how: '' });
   await h.trx('plan_lines').whereRaw('plan_id in (select id from plans where request_id = any(?))', these).delete();
   await h.trx('operations').whereRaw('plan_id in (select id from plans where request_id = any(?))', these).delete();
   await h.trx('plans').whereRaw('request_id = any(?)', these).update({ k_accepted_sealed: null, error: null });
-  await h.trx('requests').whereRaw('id = any(?)', these).update({ person_sealed: null, text_sealed: null, decision_reason_sealed: null, matter: null });
+  await h
+    .trx('requests')
+    .whereRaw('id = any(?)', these)
+    .update({ person_sealed: null, text_sealed: null, decision_reason_sealed: null, matter: null });
 }

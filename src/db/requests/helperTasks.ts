@@ -28,7 +28,10 @@ export async function helperTasksOf(h: Handle, requestId: string): Promise<Helpe
 }
 
 /** Held until the transaction ends: two answers to one task come one after the other. */
-export async function lockHelperTask(h: Handle, where: { token_hash: Buffer } | { id: string }): Promise<HelperTaskRow | undefined> {
+export async function lockHelperTask(
+  h: Handle,
+  where: { token_hash: Buffer } | { id: string },
+): Promise<HelperTaskRow | undefined> {
   return h.trx('helper_tasks').where(where).forUpdate().first();
 }
 
@@ -37,15 +40,30 @@ export async function setHelperTask(h: Handle, id: string, change: Partial<Helpe
 }
 
 export async function countOpenHelpers(h: Handle, requestId: string): Promise<number> {
-  const row = (await h.trx('helper_tasks').where({ request_id: requestId, state: 'open' }).count('* as n').first()) as unknown as { n: number };
+  const row = (await h
+    .trx('helper_tasks')
+    .where({ request_id: requestId, state: 'open' })
+    .count('* as n')
+    .first()) as unknown as { n: number };
   return Number(row.n);
 }
 
 /** Open tasks that are due on or before a day, of requests that are open. */
 export async function helperTasksDue(h: Handle, upTo: string): Promise<(HelperTaskRow & { ref: string })[]> {
-  return h.trx('helper_tasks').join('requests', 'requests.id', 'helper_tasks.request_id').select('helper_tasks.*', 'requests.ref').where('helper_tasks.state', 'open').where('requests.is_open', true).where('helper_tasks.due_on', '<=', upTo).orderBy('helper_tasks.due_on').limit(1000) as unknown as Promise<(HelperTaskRow & { ref: string })[]>;
+  return h
+    .trx('helper_tasks')
+    .join('requests', 'requests.id', 'helper_tasks.request_id')
+    .select('helper_tasks.*', 'requests.ref')
+    .where('helper_tasks.state', 'open')
+    .where('requests.is_open', true)
+    .where('helper_tasks.due_on', '<=', upTo)
+    .orderBy('helper_tasks.due_on')
+    .limit(1000) as unknown as Promise<(HelperTaskRow & { ref: string })[]>;
 }
 
 export async function forgetHelperTasks(h: Handle, requestIds: readonly string[]): Promise<void> {
-  await h.trx('helper_tasks').whereRaw('request_id = any(?)', [requestIds as string[]]).update({ what_sealed: null, answer_sealed: null });
+  await h
+    .trx('helper_tasks')
+    .whereRaw('request_id = any(?)', [requestIds as string[]])
+    .update({ what_sealed: null, answer_sealed: null });
 }

@@ -21,7 +21,11 @@ export async function lockIdentityCheck(h: Handle, tokenHash: Buffer): Promise<I
   return h.trx('identity_checks').where({ token_hash: tokenHash }).forUpdate().first();
 }
 
-export async function setIdentityCheck(h: Handle, id: string, change: Partial<Pick<IdentityCheckRow, 'tries' | 'state'>>): Promise<void> {
+export async function setIdentityCheck(
+  h: Handle,
+  id: string,
+  change: Partial<Pick<IdentityCheckRow, 'tries' | 'state'>>,
+): Promise<void> {
   await h.trx('identity_checks').where({ id }).update(change);
 }
 

@@ -19,15 +19,30 @@ export async function notesOf(h: Handle, requestId: string): Promise<NoteRow[]> 
 
 /** The reference of the request that each note belongs to, by the note's id. */
 export async function refsOfNotes(h: Handle, ids: readonly string[]): Promise<Map<string, string>> {
-  const rows = (await h.trx('request_notes').join('requests', 'requests.id', 'request_notes.request_id').whereIn('request_notes.id', [...ids]).select('request_notes.id', 'requests.ref')) as { id: string; ref: string }[];
+  const rows = (await h
+    .trx('request_notes')
+    .join('requests', 'requests.id', 'request_notes.request_id')
+    .whereIn('request_notes.id', [...ids])
+    .select('request_notes.id', 'requests.ref')) as { id: string; ref: string }[];
   return new Map(rows.map(({ id, ref }) => [id, ref]));
 }
 
 export async function forgetNotes(h: Handle, requestIds: readonly string[]): Promise<void> {
-  await h.trx('request_notes').whereRaw('request_id = any(?)', [requestIds as string[]]).delete();
+  await h
+    .trx('request_notes')
+    .whereRaw('request_id = any(?)', [requestIds as string[]])
+    .delete();
 }
 
 /** Notes of others that name this colleague, in open requests, since a moment. */
 export async function mentionsOf(h: Handle, userId: string, since: string): Promise<{ ref: string; at: string }[]> {
-  return h.trx('request_notes').join('requests', 'requests.id', 'request_notes.request_id').select('requests.ref', 'request_notes.at').whereRaw('? = any(request_notes.mentions)', [userId]).where('request_notes.at', '>=', since).where('requests.is_open', true).orderBy('request_notes.at', 'desc').limit(50) as unknown as Promise<{ ref: string; at: string }[]>;
+  return h
+    .trx('request_notes')
+    .join('requests', 'requests.id', 'request_notes.request_id')
+    .select('requests.ref', 'request_notes.at')
+    .whereRaw('? = any(request_notes.mentions)', [userId])
+    .where('request_notes.at', '>=', since)
+    .where('requests.is_open', true)
+    .orderBy('request_notes.at', 'desc')
+    .limit(50) as unknown as Promise<{ ref: string; at: string }[]>;
 }

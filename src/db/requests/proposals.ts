@@ -22,7 +22,12 @@ export interface ProposalRow {
 
 /** False where this message was taken before. */
 export async function insertProposal(h: Handle, row: ProposalRow): Promise<boolean> {
-  const rows = (await h.trx('mail_proposals').insert({ ...row, reasons: JSON.stringify(row.reasons) }).onConflict('message_hash').ignore().returning('id')) as unknown[];
+  const rows = (await h
+    .trx('mail_proposals')
+    .insert({ ...row, reasons: JSON.stringify(row.reasons) })
+    .onConflict('message_hash')
+    .ignore()
+    .returning('id')) as unknown[];
   return rows.length > 0;
 }
 
@@ -35,7 +40,9 @@ export async function waitingProposals(h: Handle, limit: number): Promise<Propos
 }
 
 export async function countProposals(h: Handle): Promise<number> {
-  const row = (await h.trx('mail_proposals').where({ state: 'waiting' }).count('* as n').first()) as unknown as { n: number };
+  const row = (await h.trx('mail_proposals').where({ state: 'waiting' }).count('* as n').first()) as unknown as {
+    n: number;
+  };
   return Number(row.n);
 }
 
@@ -49,5 +56,9 @@ export async function setProposal(h: Handle, id: string, change: Partial<Proposa
 
 /** Waiting messages of senders with these keyed hashes. */
 export async function proposalsBySender(h: Handle, hashes: readonly Buffer[]): Promise<ProposalRow[]> {
-  return h.trx('mail_proposals').where({ state: 'waiting' }).whereIn('sender_hash', [...hashes]).limit(200);
+  return h
+    .trx('mail_proposals')
+    .where({ state: 'waiting' })
+    .whereIn('sender_hash', [...hashes])
+    .limit(200);
 }

@@ -32,10 +32,15 @@ export async function setRecordAct(h: Handle, id: string, change: Partial<Record
 
 /** Requests with intentions that are not carried out. */
 export async function requestsWithOpenActs(h: Handle): Promise<string[]> {
-  const rows = (await h.trx('record_acts').where({ state: 'intended' }).distinct('request_id').limit(500)) as { request_id: string }[];
+  const rows = (await h.trx('record_acts').where({ state: 'intended' }).distinct('request_id').limit(500)) as {
+    request_id: string;
+  }[];
   return rows.map(({ request_id }) => request_id);
 }
 
 export async function forgetRecordActs(h: Handle, requestIds: readonly string[]): Promise<void> {
-  await h.trx('record_acts').whereRaw('request_id = any(?)', [requestIds as string[]]).update({ was_sealed: null, value_sealed: null });
+  await h
+    .trx('record_acts')
+    .whereRaw('request_id = any(?)', [requestIds as string[]])
+    .update({ was_sealed: null, value_sealed: null });
 }

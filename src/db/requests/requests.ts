@@ -59,13 +59,22 @@ export interface RequestRow {
 
 /** Closed before a moment and not removed yet; with an id that one only, locked. */
 export async function requestsToRemove(h: Handle, before: string, most: number, id?: string): Promise<RequestRow[]> {
-  const query = h.trx('requests').whereNotNull('closed_at').where('closed_at', '<', before).whereNull('removed_at').orderBy('closed_at').limit(most);
+  const query = h
+    .trx('requests')
+    .whereNotNull('closed_at')
+    .where('closed_at', '<', before)
+    .whereNull('removed_at')
+    .orderBy('closed_at')
+    .limit(most);
   return id ? query.where({ id }).forUpdate() : query;
 }
 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */
 export async function nextRef(h: Handle, year: number): Promise<string> {
-  const result = (await h.trx.raw('insert into request_numbers (year, last) values (?, 1) on conflict (year) do update set last = request_numbers.last + 1 returning last', [year])) as { rows: { last: number }[] };
+  const result = (await h.trx.raw(
+    'insert into request_numbers (year, last) values (?, 1) on conflict (year) do update set last = request_numbers.last + 1 returning last',
+    [year],
+  )) as { rows: { last: number }[] };
   return `BK-${year}-${String(result.rows[0]!.last).padStart(5, '0')}`;
 }
 
@@ -90,7 +99,14 @@ export function visible(h: Handle): Knex.QueryBuilder {
   if (reach === 'all' || reach === 'masked') return query;
   if (reach === null) return query.whereRaw('false');
   const { id } = h.actor;
-  return query.whereExists((members) => void members.select(h.trx.raw('1')).from('request_members').whereRaw('request_members.request_id = requests.id').where('request_members.user_id', id));
+  return query.whereExists(
+    (members) =>
+      void members
+        .select(h.trx.raw('1'))
+        .from('request_members')
+        .whereRaw('request_members.request_id = requests.id')
+        .where('request_members.user_id', id),
+  );
 }
 
 export async function requestByRef(h: Handle, ref: string): Promise<RequestRow | undefined> {
@@ -112,7 +128,11 @@ export async function lockRequestById(h: Handle, id: string): Promise<RequestRow
 
 /** Open requests whose clock has stood still at some time, the next due first. */
 export async function requestsThatWaited(h: Handle, most: number): Promise<string[]> {
-  const asked = h.trx('clock_events as e').select(h.trx.raw('1')).whereRaw('e.request_id = requests.id').whereIn('e.kind', ['identity-asked', 'clarification-asked', 'fee-asked']);
+  const asked = h
+    .trx('clock_events as e')
+    .select(h.trx.raw('1'))
+    .whereRaw('e.request_id = requests.id')
+    .whereIn('e.kind', ['identity-asked', 'clarification-asked', 'fee-asked']);
   return h.trx('requests').whereNull('closed_at').whereExists(asked).orderBy(['due_on', 'id']).limit(most).pluck('id');
 }
 
@@ -135,7 +155,13 @@ const WAITS_ON_MACHINE = `((stage = 'trace' and trace = 'running') or (stage = '
 
 /** By due day, keyset-paged. */
 export async function listRequests(h: Handle, filter: RequestFilter): Promise<RequestRow[]> {
-  const query = visible(h).select('requests.*').orderBy([{ column: 'due_on', order: filter.state === 'closed' ? 'desc' : 'asc' }, { column: 'id', order: 'asc' }]).limit(filter.limit);
+  const query = visible(h)
+    .select('requests.*')
+    .orderBy([
+      { column: 'due_on', order: filter.state === 'closed' ? 'desc' : 'asc' },
+      { column: 'id', order: 'asc' },
+    ])
+    .limit(filter.limit);
   if (filter.state !== 'all') query.where('is_open', filter.state === 'open');
   if (filter.right) query.where('right', filter.right);
   if (filter.stage) query.where('stage', filter.stage);
@@ -144,8 +170,13 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.waits === 'person') query.whereRaw(WAITS_ON_PERSON);
   if (filter.waits === 'machine') query.whereRaw(WAITS_ON_MACHINE);
   if (filter.waits === 'helper') query.whereRaw(WAITS_ON_HELPER);
-  if (filter.waits === 'us') query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE}) and not (${WAITS_ON_HELPER})`);
-  if (filter.after) query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.id]);
+  if (filter.waits === 'us')
+    query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE}) and not (${WAITS_ON_HELPER})`);
+  if (filter.after)
+    query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [
+      filter.after.dueOn,
+      filter.after.id,
+    ]);
   return query;
 }
 
@@ -165,17 +196,30 @@ export async function requestsOfPerson(h: Handle, personId: string): Promise<Req
 
 /** Open requests but one, whoever may see them; the newest. */
 export async function otherOpenRequests(h: Handle, id: string, most: number): Promise<RequestRow[]> {
-  return h.trx('requests').where('is_open', true).whereNot({ id }).whereNotNull('person_sealed').orderBy('received_at', 'desc').limit(most);
+  return h
+    .trx('requests')
+    .where('is_open', true)
+    .whereNot({ id })
+    .whereNotNull('person_sealed')
+    .orderBy('received_at', 'desc')
+    .limit(most);
 }
 
 /** Every request of these people, whoever may see it. */
 export async function requestsOfPersons(h: Handle, personIds: readonly string[]): Promise<RequestRow[]> {
-  return h.trx('requests').whereRaw('person_id = any(?)', [personIds as string[]]).orderBy('received_at').limit(1000) as unknown as Promise<RequestRow[]>;
+  return h
+    .trx('requests')
+    .whereRaw('person_id = any(?)', [personIds as string[]])
+    .orderBy('received_at')
+    .limit(1000) as unknown as Promise<RequestRow[]>;
 }
 
 /** Requests by their references, whoever may see them. */
 export async function requestsByRefs(h: Handle, refs: readonly string[]): Promise<RequestRow[]> {
-  return h.trx('requests').whereRaw('ref = any(?)', [refs as string[]]).limit(1000) as unknown as Promise<RequestRow[]>;
+  return h
+    .trx('requests')
+    .whereRaw('ref = any(?)', [refs as string[]])
+    .limit(1000) as unknown as Promise<RequestRow[]>;
 }
 
 /** For an erasure: every request of the person, whoever may see it. */
@@ -184,27 +228,47 @@ export async function allRequestsOfPerson(h: Handle, personId: string): Promise<
 }
 
 export async function addMember(h: Handle, requestId: string, userId: string): Promise<void> {
-  await h.trx('request_members').insert({ request_id: requestId, user_id: userId }).onConflict(['user_id', 'request_id']).ignore();
+  await h
+    .trx('request_members')
+    .insert({ request_id: requestId, user_id: userId })
+    .onConflict(['user_id', 'request_id'])
+    .ignore();
 }
 
 /** Whoever works as coordinator joins what comes in by itself. */
 export async function addCoordinators(h: Handle, requestId: string): Promise<void> {
-  await h.trx.raw(`insert into request_members (request_id, user_id) select ?, id from users where active and 'coordinator' = any(roles) on conflict do nothing`, [requestId]);
+  await h.trx.raw(
+    `insert into request_members (request_id, user_id) select ?, id from users where active and 'coordinator' = any(roles) on conflict do nothing`,
+    [requestId],
+  );
 }
 
 export async function membersOf(h: Handle, requestId: string): Promise<string[]> {
-  const rows = (await h.trx('request_members').join('users', 'users.id', 'request_members.user_id').where({ request_id: requestId }).select('users.name').orderBy('users.name')) as { name: string }[];
+  const rows = (await h
+    .trx('request_members')
+    .join('users', 'users.id', 'request_members.user_id')
+    .where({ request_id: requestId })
+    .select('users.name')
+    .orderBy('users.name')) as { name: string }[];
   return rows.map(({ name }) => name);
 }
 
 export async function memberIdsOf(h: Handle, requestId: string): Promise<string[]> {
-  const rows = (await h.trx('request_members').where({ request_id: requestId }).select('user_id').limit(500)) as { user_id: string }[];
+  const rows = (await h.trx('request_members').where({ request_id: requestId }).select('user_id').limit(500)) as {
+    user_id: string;
+  }[];
   return rows.map(({ user_id }) => user_id);
 }
 
 /** Open requests of the same person and right that came before this one. */
 export async function openRequestsLike(h: Handle, request: RequestRow): Promise<{ ref: string; receivedAt: string }[]> {
-  return visible(h).select('requests.ref', { receivedAt: 'requests.received_at' }).where({ person_id: request.person_id, right: request.right, is_open: true }).whereNot('requests.id', request.id).where('received_at', '<=', request.received_at).orderBy('received_at').limit(5) as unknown as Promise<{ ref: string; receivedAt: string }[]>;
+  return visible(h)
+    .select('requests.ref', { receivedAt: 'requests.received_at' })
+    .where({ person_id: request.person_id, right: request.right, is_open: true })
+    .whereNot('requests.id', request.id)
+    .where('received_at', '<=', request.received_at)
+    .orderBy('received_at')
+    .limit(5) as unknown as Promise<{ ref: string; receivedAt: string }[]>;
 }
 
 interface ClockEventRow {
@@ -216,7 +280,11 @@ interface ClockEventRow {
 }
 
 /** @param letterId the letter by which the person is told: until it has left, the event does not count */
-export async function insertClockEvent(h: Handle, row: ClockEventRow & { actor: string }, letterId: string | null = null): Promise<void> {
+export async function insertClockEvent(
+  h: Handle,
+  row: ClockEventRow & { actor: string },
+  letterId: string | null = null,
+): Promise<void> {
   await h.trx('clock_events').insert({ ...row, letter_id: letterId, counts_at: letterId ? null : row.at });
 }
 
@@ -235,14 +303,25 @@ export type CountingEvent = ClockEvent & { reasonSealed: Buffer | null };
 /**
  * What counts on the clock of a request and what waits for its letter, by one statement: read by two, what leaves in between is in neither.
  */
-export async function clockOnFile(h: Handle, requestId: string): Promise<{ events: CountingEvent[]; waiting: { kind: ClockEvent['kind']; at: string }[] }> {
-  const rows = (await h.trx('clock_events').where({ request_id: requestId }).orderBy('id')) as (ClockEventRow & { counts_at: string | null })[];
+export async function clockOnFile(
+  h: Handle,
+  requestId: string,
+): Promise<{ events: CountingEvent[]; waiting: { kind: ClockEvent['kind']; at: string }[] }> {
+  const rows = (await h.trx('clock_events').where({ request_id: requestId }).orderBy('id')) as (ClockEventRow & {
+    counts_at: string | null;
+  })[];
   const events = rows.flatMap((row) => (row.counts_at ? [countingEvent(row, row.counts_at)] : []));
   return { events, waiting: rows.filter(({ counts_at }) => !counts_at).map(({ kind, at }) => ({ kind, at })) };
 }
 
 function countingEvent(row: ClockEventRow, at: string): CountingEvent {
-  return { kind: row.kind, at, reason: row.reason_sealed ? '(sealed)' : null, until: row.until, reasonSealed: row.reason_sealed };
+  return {
+    kind: row.kind,
+    at,
+    reason: row.reason_sealed ? '(sealed)' : null,
+    until: row.until,
+    reasonSealed: row.reason_sealed,
+  };
 }
 
 /** What was asked by a letter that has not left, and need not be asked any more. */
@@ -256,12 +335,24 @@ export async function takeBackAnswered(h: Handle, requestId: string): Promise<vo
 
 /** Events that count, by request, in order of entry. A reason is only known to be there: the clock needs no more. */
 export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, CountingEvent[]>> {
-  const rows = (await h.trx('clock_events').whereRaw('request_id = any(?)', [requestIds as string[]]).whereNotNull('counts_at').orderBy('id')) as (ClockEventRow & { counts_at: string })[];
+  const rows = (await h
+    .trx('clock_events')
+    .whereRaw('request_id = any(?)', [requestIds as string[]])
+    .whereNotNull('counts_at')
+    .orderBy('id')) as (ClockEventRow & { counts_at: string })[];
   const found = new Map<string, CountingEvent[]>(requestIds.map((id) => [id, []]));
   for (const row of rows) found.get(row.request_id)!.push(countingEvent(row, row.counts_at));
   return found;
 }
 
-export async function findRequestsByRef(h: Handle, ending: string, limit: number): Promise<{ ref: string; right: string; stage: string }[]> {
-  return visible(h).select('ref', 'right', 'stage').whereRaw('ref like ?', [`%${ending}`]).orderBy('ref', 'desc').limit(limit) as unknown as Promise<{ ref: string; right: string; stage: string }[]>;
+export async function findRequestsByRef(
+  h: Handle,
+  ending: string,
+  limit: number,
+): Promise<{ ref: string; right: string; stage: string }[]> {
+  return visible(h)
+    .select('ref', 'right', 'stage')
+    .whereRaw('ref like ?', [`%${ending}`])
+    .orderBy('ref', 'desc')
+    .limit(limit) as unknown as Promise<{ ref: string; right: string; stage: string }[]>;
 }

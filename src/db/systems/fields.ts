@@ -25,16 +25,35 @@ export async function fieldsOf(h: Handle, systemId: string): Promise<FieldRow[]>
 }
 
 /** What was confirmed stays; what is there no longer goes. */
-export async function replaceFields(h: Handle, systemId: string, rows: readonly Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>[]): Promise<void> {
+export async function replaceFields(
+  h: Handle,
+  systemId: string,
+  rows: readonly Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>[],
+): Promise<void> {
   const kept = rows.map(({ collection, field }) => `${collection}\u0001${field}`);
-  await h.trx('system_fields').where({ system_id: systemId }).whereRaw(`not (collection || chr(1) || field = any(?))`, [kept]).delete();
+  await h
+    .trx('system_fields')
+    .where({ system_id: systemId })
+    .whereRaw(`not (collection || chr(1) || field = any(?))`, [kept])
+    .delete();
   for (let n = 0; n < rows.length; n += 500) {
-    await h.trx('system_fields').insert(rows.slice(n, n + 500).map((row) => ({ ...row, contains: JSON.stringify(row.contains) }))).onConflict(['system_id', 'collection', 'field']).merge(['place', 'type', 'proposed', 'proposed_role', 'because', 'contains']);
+    await h
+      .trx('system_fields')
+      .insert(rows.slice(n, n + 500).map((row) => ({ ...row, contains: JSON.stringify(row.contains) })))
+      .onConflict(['system_id', 'collection', 'field'])
+      .merge(['place', 'type', 'proposed', 'proposed_role', 'because', 'contains']);
   }
 }
 
-export async function confirmField(h: Handle, at: Pick<FieldRow, 'system_id' | 'collection' | 'field'>, change: Pick<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>): Promise<number> {
-  return h.trx('system_fields').where({ system_id: at.system_id, collection: at.collection, field: at.field }).update(change);
+export async function confirmField(
+  h: Handle,
+  at: Pick<FieldRow, 'system_id' | 'collection' | 'field'>,
+  change: Pick<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>,
+): Promise<number> {
+  return h
+    .trx('system_fields')
+    .where({ system_id: at.system_id, collection: at.collection, field: at.field })
+    .update(change);
 }
 
 /**
@@ -42,8 +61,14 @@ export async function confirmField(h: Handle, at: Pick<FieldRow, 'system_id' | '
  * whoever is looked for, and says nothing of whom the record is about.
  */
 export async function confirmedFields(h: Handle, systemId: string): Promise<FieldHolds> {
-  const rows = (await h.trx('system_fields').where({ system_id: systemId }).whereNotNull('confirmed_at').select('collection', 'field', 'holds', 'role').limit(20_000)) as Pick<FieldRow, 'collection' | 'field' | 'holds' | 'role'>[];
+  const rows = (await h
+    .trx('system_fields')
+    .where({ system_id: systemId })
+    .whereNotNull('confirmed_at')
+    .select('collection', 'field', 'holds', 'role')
+    .limit(20_000)) as Pick<FieldRow, 'collection' | 'field' | 'holds' | 'role'>[];
   const holds: Record<string, Record<string, Holds | null>> = {};
-  for (const row of rows) (holds[row.collection] ??= {})[row.field] = row.holds && row.role === 'other' ? 'free-text' : row.holds;
+  for (const row of rows)
+    (holds[row.collection] ??= {})[row.field] = row.holds && row.role === 'other' ? 'free-text' : row.holds;
   return holds;
 }

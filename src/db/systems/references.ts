@@ -41,7 +41,11 @@ export function endsOf(row: Pick<ReferenceRow, (typeof KEY)[number]>): Reference
 }
 
 export async function referencesOf(h: Handle, systemId: string): Promise<ReferenceRow[]> {
-  return h.trx('system_references').where({ system_id: systemId }).orderBy(['collection', 'to_collection', 'fields', 'when_value']).limit(MOST);
+  return h
+    .trx('system_references')
+    .where({ system_id: systemId })
+    .orderBy(['collection', 'to_collection', 'fields', 'when_value'])
+    .limit(MOST);
 }
 
 /** What people said of a reference stays, and so does what they declared; what is proposed no longer goes. */
@@ -52,16 +56,27 @@ export async function replaceReferences(
 ): Promise<void> {
   await h.trx('system_references').where({ system_id: systemId }).whereNull('confirmed_at').delete();
   for (const row of rows) {
-    await h.trx('system_references').insert({ ...row, meaning: row.proposed }).onConflict([...KEY]).merge(['because', 'proposed']);
+    await h
+      .trx('system_references')
+      .insert({ ...row, meaning: row.proposed })
+      .onConflict([...KEY])
+      .merge(['because', 'proposed']);
   }
 }
 
-export async function referenceAt(h: Handle, place: Pick<ReferenceRow, (typeof KEY)[number]>): Promise<ReferenceRow | null> {
+export async function referenceAt(
+  h: Handle,
+  place: Pick<ReferenceRow, (typeof KEY)[number]>,
+): Promise<ReferenceRow | null> {
   return (await h.trx('system_references').where(place).first()) ?? null;
 }
 
 export async function putReference(h: Handle, row: ReferenceRow): Promise<void> {
-  await h.trx('system_references').insert(row).onConflict([...KEY]).merge(['meaning', 'confirmed_by', 'confirmed_at']);
+  await h
+    .trx('system_references')
+    .insert(row)
+    .onConflict([...KEY])
+    .merge(['meaning', 'confirmed_by', 'confirmed_at']);
 }
 
 export async function removeReference(h: Handle, place: Pick<ReferenceRow, (typeof KEY)[number]>): Promise<void> {
@@ -70,6 +85,10 @@ export async function removeReference(h: Handle, place: Pick<ReferenceRow, (type
 
 /** What people have confirmed of one system's references, as its connector takes it. */
 export async function confirmedReferences(h: Handle, systemId: string): Promise<Reference[]> {
-  const rows = (await h.trx('system_references').where({ system_id: systemId }).whereNotNull('confirmed_at').limit(MOST)) as ReferenceRow[];
+  const rows = (await h
+    .trx('system_references')
+    .where({ system_id: systemId })
+    .whereNotNull('confirmed_at')
+    .limit(MOST)) as ReferenceRow[];
   return rows.map((row) => ({ ...endsOf(row), meaning: row.meaning }));
 }

@@ -18,8 +18,17 @@ export async function listRegisterGaps(h: Handle): Promise<RegisterGapRow[]> {
 }
 
 /** Facts that are left; none: the gap is closed. */
-export async function setRegisterGap(h: Handle, systemId: string, collection: string, facts: readonly string[]): Promise<void> {
+export async function setRegisterGap(
+  h: Handle,
+  systemId: string,
+  collection: string,
+  facts: readonly string[],
+): Promise<void> {
   const at = { system_id: systemId, collection };
   if (facts.length === 0) await h.trx('register_gaps').where(at).delete();
-  else await h.trx('register_gaps').where(at).update({ facts: [...facts] });
+  else
+    await h
+      .trx('register_gaps')
+      .where(at)
+      .update({ facts: [...facts] });
 }

@@ -30,16 +30,33 @@ export async function listSystems(h: Handle): Promise<SystemRow[]> {
   return h.trx('systems').orderBy(['sort_order', 'id']).limit(500);
 }
 
-export async function insertSystem(h: Handle, row: Omit<SystemRow, 'last_reached_at' | 'last_error' | 'owner_email' | 'searches_inactive' | 'inactive_rule' | 'read_at'> & { owner_email?: string | null }): Promise<void> {
+export async function insertSystem(
+  h: Handle,
+  row: Omit<
+    SystemRow,
+    'last_reached_at' | 'last_error' | 'owner_email' | 'searches_inactive' | 'inactive_rule' | 'read_at'
+  > & { owner_email?: string | null },
+): Promise<void> {
   await h.trx('systems').insert(row).onConflict('id').merge();
 }
 
 export async function setSystem(h: Handle, id: string, change: Partial<Omit<SystemRow, 'id'>>): Promise<void> {
-  await h.trx('systems').where({ id }).update({ ...change, ...(change.inactive_rule === undefined ? {} : { inactive_rule: change.inactive_rule === null ? null : JSON.stringify(change.inactive_rule) }) });
+  await h
+    .trx('systems')
+    .where({ id })
+    .update({
+      ...change,
+      ...(change.inactive_rule === undefined
+        ? {}
+        : { inactive_rule: change.inactive_rule === null ? null : JSON.stringify(change.inactive_rule) }),
+    });
 }
 
 export async function markReached(h: Handle, id: string, now: string, error: string | null): Promise<void> {
-  await h.trx('systems').where({ id }).update(error ? { last_error: error } : { last_reached_at: now, last_error: null });
+  await h
+    .trx('systems')
+    .where({ id })
+    .update(error ? { last_error: error } : { last_reached_at: now, last_error: null });
 }
 
 interface CollectionRow {
@@ -59,10 +76,19 @@ interface CollectionRow {
 
 export async function registerEntries(h: Handle): Promise<RegisterEntry[]> {
   const rows = (await h.trx('system_collections').orderBy(['system_id', 'collection']).limit(2000)) as CollectionRow[];
-  return rows.map(({ system_id, automated_decisions, is_given, ...row }) => ({ ...row, system: system_id, automatedDecisions: automated_decisions, isGiven: is_given }));
+  return rows.map(({ system_id, automated_decisions, is_given, ...row }) => ({
+    ...row,
+    system: system_id,
+    automatedDecisions: automated_decisions,
+    isGiven: is_given,
+  }));
 }
 
 export async function insertRegisterEntry(h: Handle, entry: RegisterEntry): Promise<void> {
   const { system, automatedDecisions, isGiven, ...rest } = entry;
-  await h.trx('system_collections').insert({ ...rest, system_id: system, automated_decisions: automatedDecisions, is_given: isGiven }).onConflict(['system_id', 'collection']).merge();
+  await h
+    .trx('system_collections')
+    .insert({ ...rest, system_id: system, automated_decisions: automatedDecisions, is_given: isGiven })
+    .onConflict(['system_id', 'collection'])
+    .merge();
 }

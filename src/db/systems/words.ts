@@ -13,7 +13,10 @@ const MOST = 20_000;
 
 /** What an organisation has said in one language, by phrase. */
 export async function registerWords(h: Handle, language: Language): Promise<Map<string, string>> {
-  const rows = (await h.trx('register_words').where({ language }).limit(MOST).select('phrase', 'words')) as Pick<RegisterWordRow, 'phrase' | 'words'>[];
+  const rows = (await h.trx('register_words').where({ language }).limit(MOST).select('phrase', 'words')) as Pick<
+    RegisterWordRow,
+    'phrase' | 'words'
+  >[];
   return new Map(rows.map(({ phrase, words }) => [phrase, words]));
 }
 
@@ -26,6 +29,16 @@ export async function removeRegisterWord(h: Handle, phrase: string, language: La
 }
 
 /** Names of the fields of some systems, with the name of their system. */
-export async function fieldNamesToSay(h: Handle, systems: readonly string[], most: number): Promise<{ field: string; system: string }[]> {
-  return h.trx('system_fields as f').join('systems as s', 's.id', 'f.system_id').whereIn('s.id', [...systems]).distinct('f.field', { system: 's.name' }).orderBy(['s.name', 'f.field']).limit(most) as unknown as Promise<{ field: string; system: string }[]>;
+export async function fieldNamesToSay(
+  h: Handle,
+  systems: readonly string[],
+  most: number,
+): Promise<{ field: string; system: string }[]> {
+  return h
+    .trx('system_fields as f')
+    .join('systems as s', 's.id', 'f.system_id')
+    .whereIn('s.id', [...systems])
+    .distinct('f.field', { system: 's.name' })
+    .orderBy(['s.name', 'f.field'])
+    .limit(most) as unknown as Promise<{ field: string; system: string }[]>;
 }

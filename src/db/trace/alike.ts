@@ -5,9 +5,19 @@ import type { Handle } from '../handle';
 /** Replaces the pairs of a trace: they are worked out as a whole. */
 export async function replaceAlike(h: Handle, traceId: string, pairs: readonly AlikePair[]): Promise<void> {
   await h.trx('alike_matches').where({ trace_id: traceId }).delete();
-  await insertRows(h, 'alike_matches', ['trace_id', 'a', 'b', 'similarity'], pairs.map((pair) => ({ trace_id: traceId, ...pair })));
+  await insertRows(
+    h,
+    'alike_matches',
+    ['trace_id', 'a', 'b', 'similarity'],
+    pairs.map((pair) => ({ trace_id: traceId, ...pair })),
+  );
 }
 
 export async function alikeOf(h: Handle, traceId: string): Promise<AlikePair[]> {
-  return h.trx('alike_matches').select('a', 'b', 'similarity').where({ trace_id: traceId }).orderBy('similarity', 'desc').limit(50_000) as unknown as Promise<AlikePair[]>;
+  return h
+    .trx('alike_matches')
+    .select('a', 'b', 'similarity')
+    .where({ trace_id: traceId })
+    .orderBy('similarity', 'desc')
+    .limit(50_000) as unknown as Promise<AlikePair[]>;
 }

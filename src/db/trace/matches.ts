@@ -36,7 +36,31 @@ export interface MatchRow {
 /** A match without its record, which can be large. */
 export type MatchHead = Omit<MatchRow, 'record_sealed'> & { record_bytes: number };
 
-const HEAD = ['id', 'trace_id', 'system_id', 'collection', 'record_key', 'parent_key', 'title_sealed', 'fields', 'weight', 'probability', 'band', 'is_shared', 'verdict', 'verdict_by', 'verdict_at', 'round', 'is_outside', 'news', 'topics_sealed', 'second_asked_by', 'second_verdict', 'second_by', 'second_at'] as const;
+const HEAD = [
+  'id',
+  'trace_id',
+  'system_id',
+  'collection',
+  'record_key',
+  'parent_key',
+  'title_sealed',
+  'fields',
+  'weight',
+  'probability',
+  'band',
+  'is_shared',
+  'verdict',
+  'verdict_by',
+  'verdict_at',
+  'round',
+  'is_outside',
+  'news',
+  'topics_sealed',
+  'second_asked_by',
+  'second_verdict',
+  'second_by',
+  'second_at',
+] as const;
 /** Matches of one trace at most. */
 const MOST = 200_000;
 /** Bytes and rows of records that are held at once. */
@@ -46,31 +70,74 @@ const AT_ONCE = 500;
 /** A record found again in a later round or a later try stays as it was judged. */
 export async function insertMatches(h: Handle, rows: readonly MatchRow[]): Promise<number> {
   if (rows.length === 0) return 0;
-  const done = (await h.trx('matches').insert(rows.map((row) => ({ ...row, fields: JSON.stringify(row.fields) }))).onConflict(['trace_id', 'system_id', 'collection', 'record_key']).ignore().returning('id')) as unknown[];
+  const done = (await h
+    .trx('matches')
+    .insert(rows.map((row) => ({ ...row, fields: JSON.stringify(row.fields) })))
+    .onConflict(['trace_id', 'system_id', 'collection', 'record_key'])
+    .ignore()
+    .returning('id')) as unknown[];
   return done.length;
 }
 
 /** The collections in which records of the newest trace are theirs. */
-export async function collectionsFound(h: Handle, requestId: string): Promise<{ system_id: string; collection: string }[]> {
-  const newest = h.trx('traces').where({ request_id: requestId, kind: 'find' }).orderBy('started_at', 'desc').orderBy('id', 'desc').limit(1).select('id');
-  return h.trx('matches').where('trace_id', newest).where({ verdict: 'theirs', is_outside: false }).distinct('system_id', 'collection').orderBy(['system_id', 'collection']);
+export async function collectionsFound(
+  h: Handle,
+  requestId: string,
+): Promise<{ system_id: string; collection: string }[]> {
+  const newest = h
+    .trx('traces')
+    .where({ request_id: requestId, kind: 'find' })
+    .orderBy('started_at', 'desc')
+    .orderBy('id', 'desc')
+    .limit(1)
+    .select('id');
+  return h
+    .trx('matches')
+    .where('trace_id', newest)
+    .where({ verdict: 'theirs', is_outside: false })
+    .distinct('system_id', 'collection')
+    .orderBy(['system_id', 'collection']);
 }
 
 /** How many records of the newest trace there are, and how many of them are theirs. */
 export async function countFound(h: Handle, requestId: string): Promise<{ theirs: number; total: number }> {
-  const newest = h.trx('traces').where({ request_id: requestId, kind: 'find' }).orderBy('started_at', 'desc').orderBy('id', 'desc').limit(1).select('id');
-  const row = (await h.trx('matches').where('trace_id', newest).select(h.trx.raw("count(*)::int as total, (count(*) filter (where verdict = 'theirs'))::int as theirs")).first()) as unknown as { theirs: number; total: number };
+  const newest = h
+    .trx('traces')
+    .where({ request_id: requestId, kind: 'find' })
+    .orderBy('started_at', 'desc')
+    .orderBy('id', 'desc')
+    .limit(1)
+    .select('id');
+  const row = (await h
+    .trx('matches')
+    .where('trace_id', newest)
+    .select(h.trx.raw("count(*)::int as total, (count(*) filter (where verdict = 'theirs'))::int as theirs"))
+    .first()) as unknown as { theirs: number; total: number };
   return { theirs: row.theirs, total: row.total };
 }
 
 export async function matchesOf(h: Handle, traceId: string): Promise<MatchHead[]> {
-  return (await h.trx('matches').where({ trace_id: traceId }).orderByRaw('system_id, weight desc, id').limit(MOST).select(...HEAD, h.trx.raw('octet_length(record_sealed) as record_bytes'))) as MatchHead[];
+  return (await h
+    .trx('matches')
+    .where({ trace_id: traceId })
+    .orderByRaw('system_id, weight desc, id')
+    .limit(MOST)
+    .select(...HEAD, h.trx.raw('octet_length(record_sealed) as record_bytes'))) as MatchHead[];
 }
 
 /** The sealed records of some matches, a few megabytes at a time, in the order of the matches. */
-export async function* sealedRecords<M extends Pick<MatchHead, 'id' | 'record_bytes'>>(h: Handle, matches: readonly M[]): AsyncGenerator<[match: M, sealed: Buffer]> {
+export async function* sealedRecords<M extends Pick<MatchHead, 'id' | 'record_bytes'>>(
+  h: Handle,
+  matches: readonly M[],
+): AsyncGenerator<[match: M, sealed: Buffer]> {
   for (const some of inPieces(matches)) {
-    const rows = (await h.trx('matches').whereIn('id', some.map(({ id }) => id)).select('id', 'record_sealed')) as Pick<MatchRow, 'id' | 'record_sealed'>[];
+    const rows = (await h
+      .trx('matches')
+      .whereIn(
+        'id',
+        some.map(({ id }) => id),
+      )
+      .select('id', 'record_sealed')) as Pick<MatchRow, 'id' | 'record_sealed'>[];
     const sealed = new Map(rows.map(({ id, record_sealed }) => [id, record_sealed]));
     for (const match of some) yield [match, sealed.get(match.id)!];
   }
@@ -95,13 +162,26 @@ export async function matchById(h: Handle, id: string): Promise<MatchRow | undef
 }
 
 /** Those of the matches that were found for the request, by their id. */
-export async function matchesById(h: Handle, requestId: string, ids: readonly string[]): Promise<Map<string, MatchRow>> {
-  const rows = (await h.trx('matches').whereIn('id', [...ids]).whereIn('trace_id', h.trx('traces').select('id').where({ request_id: requestId }))) as MatchRow[];
+export async function matchesById(
+  h: Handle,
+  requestId: string,
+  ids: readonly string[],
+): Promise<Map<string, MatchRow>> {
+  const rows = (await h
+    .trx('matches')
+    .whereIn('id', [...ids])
+    .whereIn('trace_id', h.trx('traces').select('id').where({ request_id: requestId }))) as MatchRow[];
   return new Map(rows.map((row) => [row.id, row]));
 }
 
 /** The record a match hangs on, and what hangs on it, at any depth, share its verdict. */
-export async function setVerdict(h: Handle, match: MatchRow, verdict: Verdict | null, by: string, at: string): Promise<string[]> {
+export async function setVerdict(
+  h: Handle,
+  match: MatchRow,
+  verdict: Verdict | null,
+  by: string,
+  at: string,
+): Promise<string[]> {
   const result = (await h.trx.raw(
     `with recursive tree as (
        select id, collection || '/' || record_key as place from matches where id = ?
@@ -115,7 +195,14 @@ export async function setVerdict(h: Handle, match: MatchRow, verdict: Verdict | 
 }
 
 /** All matches of a band that nobody has judged, and what hangs on them, are judged at once. Returns how many. */
-export async function setBandVerdict(h: Handle, traceId: string, band: Band, verdict: Verdict, by: string, at: string): Promise<number> {
+export async function setBandVerdict(
+  h: Handle,
+  traceId: string,
+  band: Band,
+  verdict: Verdict,
+  by: string,
+  at: string,
+): Promise<number> {
   const result = (await h.trx.raw(
     `with recursive tree as (
        select id, system_id, collection || '/' || record_key as place from matches where trace_id = ? and band = ? and verdict is null and parent_key is null and not is_outside
@@ -141,14 +228,24 @@ export async function keepParents(h: Handle, traceId: string, systemId: string):
   );
 }
 
-export async function setSecond(h: Handle, id: string, change: Partial<Pick<MatchRow, 'second_asked_by' | 'second_verdict' | 'second_by' | 'second_at'>>): Promise<void> {
+export async function setSecond(
+  h: Handle,
+  id: string,
+  change: Partial<Pick<MatchRow, 'second_asked_by' | 'second_verdict' | 'second_by' | 'second_at'>>,
+): Promise<void> {
   await h.trx('matches').where({ id }).update(change);
 }
 
 /** Matches, with what was redacted in them, become those of another trace. */
 export async function moveMatches(h: Handle, ids: readonly string[], traceId: string): Promise<void> {
-  await h.trx('redactions').whereRaw('match_id = any(?)', [ids as string[]]).update({ trace_id: traceId });
-  await h.trx('matches').whereRaw('id = any(?)', [ids as string[]]).update({ trace_id: traceId, news: 'same' });
+  await h
+    .trx('redactions')
+    .whereRaw('match_id = any(?)', [ids as string[]])
+    .update({ trace_id: traceId });
+  await h
+    .trx('matches')
+    .whereRaw('id = any(?)', [ids as string[]])
+    .update({ trace_id: traceId, news: 'same' });
 }
 
 export async function setOutside(h: Handle, id: string, isOutside: boolean): Promise<void> {
@@ -156,16 +253,43 @@ export async function setOutside(h: Handle, id: string, isOutside: boolean): Pro
 }
 
 /** Matches of the trace before that this one, in systems it has searched to the end, did not find; without those that were not theirs. */
-export async function goneSince(h: Handle, trace: Pick<TraceRow, 'id' | 'state'>, before: Pick<TraceRow, 'id'>): Promise<Pick<MatchRow, 'id' | 'system_id' | 'collection' | 'record_key' | 'title_sealed'>[]> {
+export async function goneSince(
+  h: Handle,
+  trace: Pick<TraceRow, 'id' | 'state'>,
+  before: Pick<TraceRow, 'id'>,
+): Promise<Pick<MatchRow, 'id' | 'system_id' | 'collection' | 'record_key' | 'title_sealed'>[]> {
   if (trace.state !== 'finished') return [];
-  const searched = h.trx('trace_steps').where({ trace_id: trace.id }).groupBy('system_id').havingRaw("bool_and(state = 'done')").select('system_id');
-  return h.trx('matches as old').where({ 'old.trace_id': before.id }).whereIn('old.system_id', searched)
+  const searched = h
+    .trx('trace_steps')
+    .where({ trace_id: trace.id })
+    .groupBy('system_id')
+    .havingRaw("bool_and(state = 'done')")
+    .select('system_id');
+  return h
+    .trx('matches as old')
+    .where({ 'old.trace_id': before.id })
+    .whereIn('old.system_id', searched)
     .whereRaw("old.verdict is distinct from 'not-theirs'")
-    .whereNotExists(h.trx('matches as m').select(h.trx.raw('1')).where({ 'm.trace_id': trace.id }).whereRaw('(m.system_id, m.collection, m.record_key) = (old.system_id, old.collection, old.record_key)'))
-    .orderBy(['old.system_id', 'old.collection', 'old.record_key']).limit(500).select('old.id', 'old.system_id', 'old.collection', 'old.record_key', 'old.title_sealed');
+    .whereNotExists(
+      h
+        .trx('matches as m')
+        .select(h.trx.raw('1'))
+        .where({ 'm.trace_id': trace.id })
+        .whereRaw('(m.system_id, m.collection, m.record_key) = (old.system_id, old.collection, old.record_key)'),
+    )
+    .orderBy(['old.system_id', 'old.collection', 'old.record_key'])
+    .limit(500)
+    .select('old.id', 'old.system_id', 'old.collection', 'old.record_key', 'old.title_sealed');
 }
 
 /** One record of a trace by its place. */
-export async function matchAt(h: Handle, traceId: string, at: Pick<MatchRow, 'system_id' | 'collection' | 'record_key'>): Promise<MatchRow | undefined> {
-  return h.trx('matches').where({ trace_id: traceId, system_id: at.system_id, collection: at.collection, record_key: at.record_key }).first();
+export async function matchAt(
+  h: Handle,
+  traceId: string,
+  at: Pick<MatchRow, 'system_id' | 'collection' | 'record_key'>,
+): Promise<MatchRow | undefined> {
+  return h
+    .trx('matches')
+    .where({ trace_id: traceId, system_id: at.system_id, collection: at.collection, record_key: at.record_key })
+    .first();
 }

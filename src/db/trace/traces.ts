@@ -58,19 +58,43 @@ export async function setTrace(h: Handle, id: string, change: Partial<TraceRow>)
 }
 
 export async function lastTrace(h: Handle, requestId: string, kind: TraceRow['kind']): Promise<TraceRow | undefined> {
-  return h.trx('traces').where({ request_id: requestId, kind }).orderBy('started_at', 'desc').orderBy('id', 'desc').first();
+  return h
+    .trx('traces')
+    .where({ request_id: requestId, kind })
+    .orderBy('started_at', 'desc')
+    .orderBy('id', 'desc')
+    .first();
 }
 
 /** What a request's stage needs to know of its newest trace. */
-export async function traceFacts(h: Handle, requestId: string): Promise<{ trace: 'none' | 'running' | 'finished'; undecided: number }> {
+export async function traceFacts(
+  h: Handle,
+  requestId: string,
+): Promise<{ trace: 'none' | 'running' | 'finished'; undecided: number }> {
   const trace = await lastTrace(h, requestId, 'find');
   if (!trace) return { trace: 'none', undecided: 0 };
-  const row = (await h.trx('matches').where({ trace_id: trace.id }).where((open) => void open.whereNull('verdict').orWhere('verdict', 'unsure').orWhere((second) => void second.whereNotNull('second_asked_by').whereNull('second_verdict'))).whereNull('parent_key').where({ is_outside: false }).count('* as n').first()) as unknown as { n: number };
+  const row = (await h
+    .trx('matches')
+    .where({ trace_id: trace.id })
+    .where(
+      (open) =>
+        void open
+          .whereNull('verdict')
+          .orWhere('verdict', 'unsure')
+          .orWhere((second) => void second.whereNotNull('second_asked_by').whereNull('second_verdict')),
+    )
+    .whereNull('parent_key')
+    .where({ is_outside: false })
+    .count('* as n')
+    .first()) as unknown as { n: number };
   // What was stopped half-way is no basis for a decision.
   return { trace: trace.state === 'finished' ? 'finished' : 'running', undecided: Number(row.n) };
 }
 
-export async function insertSteps(h: Handle, rows: readonly Pick<StepRow, 'trace_id' | 'system_id' | 'round'>[]): Promise<void> {
+export async function insertSteps(
+  h: Handle,
+  rows: readonly Pick<StepRow, 'trace_id' | 'system_id' | 'round'>[],
+): Promise<void> {
   if (rows.length > 0) await h.trx('trace_steps').insert(rows.map((row) => ({ ...row, state: 'queued' })));
 }
 
@@ -78,23 +102,52 @@ export async function stepsOf(h: Handle, traceId: string): Promise<StepRow[]> {
   return h.trx('trace_steps').where({ trace_id: traceId }).orderBy(['round', 'system_id']);
 }
 
-export async function lockStep(h: Handle, traceId: string, systemId: string, round: number): Promise<StepRow | undefined> {
+export async function lockStep(
+  h: Handle,
+  traceId: string,
+  systemId: string,
+  round: number,
+): Promise<StepRow | undefined> {
   return h.trx('trace_steps').where({ trace_id: traceId, system_id: systemId, round }).forUpdate().first();
 }
 
-export async function setStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, change: Partial<StepRow>): Promise<void> {
-  await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update(change);
+export async function setStep(
+  h: Handle,
+  step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>,
+  change: Partial<StepRow>,
+): Promise<void> {
+  await h
+    .trx('trace_steps')
+    .where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round })
+    .update(change);
 }
 
-export async function addToStep(h: Handle, step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>, more: { scanned: number; found: number; leftOut: number }): Promise<void> {
-  await h.trx('trace_steps').where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round }).update({ scanned: h.trx.raw('scanned + ?', [more.scanned]), found: h.trx.raw('found + ?', [more.found]), left_out: h.trx.raw('left_out + ?', [more.leftOut]) });
+export async function addToStep(
+  h: Handle,
+  step: Pick<StepRow, 'trace_id' | 'system_id' | 'round'>,
+  more: { scanned: number; found: number; leftOut: number },
+): Promise<void> {
+  await h
+    .trx('trace_steps')
+    .where({ trace_id: step.trace_id, system_id: step.system_id, round: step.round })
+    .update({
+      scanned: h.trx.raw('scanned + ?', [more.scanned]),
+      found: h.trx.raw('found + ?', [more.found]),
+      left_out: h.trx.raw('left_out + ?', [more.leftOut]),
+    });
 }
 
-const running = (h: Handle) => h.trx('trace_steps as s').join('traces as t', 't.id', 's.trace_id').where('t.state', 'running');
+const running = (h: Handle) =>
+  h.trx('trace_steps as s').join('traces as t', 't.id', 's.trace_id').where('t.state', 'running');
 
 /** Systems with steps that could be worked on now. */
 export async function systemsToTrace(h: Handle, now: string): Promise<string[]> {
-  return running(h).whereIn('s.state', ['queued', 'running', 'waiting']).where((due) => void due.whereNull('s.next_try_at').orWhere('s.next_try_at', '<=', now)).distinct('s.system_id').limit(500).pluck('s.system_id');
+  return running(h)
+    .whereIn('s.state', ['queued', 'running', 'waiting'])
+    .where((due) => void due.whereNull('s.next_try_at').orWhere('s.next_try_at', '<=', now))
+    .distinct('s.system_id')
+    .limit(500)
+    .pluck('s.system_id');
 }
 
 /** So long after it began a step whose lock nobody holds has lost its worker, milliseconds: who has claimed one takes its lock a moment later. */
@@ -104,14 +157,32 @@ const LOST_MS = 5000;
  * The next step of a system, marked as running: the one that has waited longest, whose trace it may be. One that says it runs is taken
  * only where nobody holds its lock: its worker has died.
  */
-export async function claimStep(h: Handle, systemId: string, now: string, lockOf: (step: StepRow) => string): Promise<StepRow | null> {
+export async function claimStep(
+  h: Handle,
+  systemId: string,
+  now: string,
+  lockOf: (step: StepRow) => string,
+): Promise<StepRow | null> {
   const lostBefore = new Date(Date.parse(now) - LOST_MS).toISOString();
-  const due = (await running(h).where('s.system_id', systemId).where((open) => void open.whereIn('s.state', ['queued', 'waiting']).orWhere((lost) => void lost.where('s.state', 'running').where('s.started_at', '<', lostBefore)))
+  const due = (await running(h)
+    .where('s.system_id', systemId)
+    .where(
+      (open) =>
+        void open
+          .whereIn('s.state', ['queued', 'waiting'])
+          .orWhere((lost) => void lost.where('s.state', 'running').where('s.started_at', '<', lostBefore)),
+    )
     .where((at) => void at.whereNull('s.next_try_at').orWhere('s.next_try_at', '<=', now))
-    .orderByRaw("s.state = 'running', coalesce(s.next_try_at, t.started_at), s.trace_id, s.round").limit(20).select('s.*').forUpdate('s').skipLocked()) as unknown as StepRow[];
+    .orderByRaw("s.state = 'running', coalesce(s.next_try_at, t.started_at), s.trace_id, s.round")
+    .limit(20)
+    .select('s.*')
+    .forUpdate('s')
+    .skipLocked()) as unknown as StepRow[];
   for (const step of due) {
     if (step.state === 'running') {
-      const { rows } = (await h.trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [lockOf(step)])) as { rows: [{ free: boolean }] };
+      const { rows } = (await h.trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [
+        lockOf(step),
+      ])) as { rows: [{ free: boolean }] };
       if (!rows[0].free) continue;
     }
     await setStep(h, step, { state: 'running', next_try_at: null, started_at: now });
@@ -122,13 +193,21 @@ export async function claimStep(h: Handle, systemId: string, now: string, lockOf
 
 /** When the next step of a system that waits is due; null: none waits. */
 export async function nextTryOf(h: Handle, systemId: string): Promise<string | null> {
-  const row = (await running(h).where({ 's.system_id': systemId, 's.state': 'waiting' }).min('s.next_try_at as at').first()) as unknown as { at: string | null };
+  const row = (await running(h)
+    .where({ 's.system_id': systemId, 's.state': 'waiting' })
+    .min('s.next_try_at as at')
+    .first()) as unknown as { at: string | null };
   return row.at;
 }
 
 export async function insertTraceKeys(h: Handle, rows: readonly TraceKeyRow[]): Promise<number> {
   if (rows.length === 0) return 0;
-  const done = (await h.trx('trace_keys').insert(rows).onConflict(['trace_id', 'kind', 'scope', 'hash']).ignore().returning('id')) as unknown[];
+  const done = (await h
+    .trx('trace_keys')
+    .insert(rows)
+    .onConflict(['trace_id', 'kind', 'scope', 'hash'])
+    .ignore()
+    .returning('id')) as unknown[];
   return done.length;
 }
 
@@ -138,9 +217,15 @@ export async function traceKeysOf(h: Handle, traceId: string): Promise<TraceKeyR
 
 /** All search keys, titles and records that traces of these requests hold. */
 export async function forgetTraces(h: Handle, requestIds: readonly string[]): Promise<void> {
-  const traces = h.trx('traces').select('id').whereRaw('request_id = any(?)', [requestIds as string[]]);
+  const traces = h
+    .trx('traces')
+    .select('id')
+    .whereRaw('request_id = any(?)', [requestIds as string[]]);
   await h.trx('trace_keys').whereIn('trace_id', traces.clone()).delete();
-  await h.trx('struck_keys').whereRaw('request_id = any(?)', [requestIds as string[]]).delete();
+  await h
+    .trx('struck_keys')
+    .whereRaw('request_id = any(?)', [requestIds as string[]])
+    .delete();
   await h.trx('matches').whereIn('trace_id', traces.clone()).delete();
   await h.trx('redactions').whereIn('trace_id', traces.clone()).delete();
   await h.trx('alike_matches').whereIn('trace_id', traces.clone()).delete();
@@ -149,7 +234,12 @@ export async function forgetTraces(h: Handle, requestIds: readonly string[]): Pr
 
 /** The trace of the same kind that came before. */
 export async function traceBefore(h: Handle, trace: TraceRow): Promise<TraceRow | undefined> {
-  return h.trx('traces').where({ request_id: trace.request_id, kind: trace.kind }).where('started_at', '<', trace.started_at).orderBy('started_at', 'desc').first();
+  return h
+    .trx('traces')
+    .where({ request_id: trace.request_id, kind: trace.kind })
+    .where('started_at', '<', trace.started_at)
+    .orderBy('started_at', 'desc')
+    .first();
 }
 
 export interface StruckKey {
@@ -160,7 +250,11 @@ export interface StruckKey {
 }
 
 export async function strikeKey(h: Handle, key: StruckKey, by: string, at: string): Promise<void> {
-  await h.trx('struck_keys').insert({ ...key, struck_by: by, struck_at: at }).onConflict(['request_id', 'kind', 'scope', 'hash']).ignore();
+  await h
+    .trx('struck_keys')
+    .insert({ ...key, struck_by: by, struck_at: at })
+    .onConflict(['request_id', 'kind', 'scope', 'hash'])
+    .ignore();
 }
 
 export async function unstrikeKey(h: Handle, key: StruckKey): Promise<void> {

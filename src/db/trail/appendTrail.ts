@@ -18,7 +18,8 @@ export interface TrailRow {
 /** Takes the lock of the month and gives the hash the next entry links to; 32 zero bytes begin a month. */
 export async function lastTrailHash(h: Handle, month: string): Promise<Buffer> {
   await lock(h, `trail:${month}`);
-  const row = (await h.trx('trail').select('hash').where({ month }).orderBy('seq', 'desc').first()) as { hash: Buffer } | undefined;
+  const row = (await h.trx('trail').select('hash').where({ month }).orderBy('seq', 'desc').first()) as
+    { hash: Buffer } | undefined;
   return row?.hash ?? Buffer.alloc(32);
 }
 

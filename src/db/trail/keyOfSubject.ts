@@ -2,8 +2,20 @@ import type { Handle } from '../handle';
 
 /** The living data key of the request or the person that an entry is about; null: it is about neither. */
 export async function keyOfSubject(h: Handle, subject: string | null): Promise<string | null> {
-  const table = subject === null ? null : /^BK-\d{4}-\d+$/.test(subject) ? { name: 'requests', column: 'ref' } : subject.startsWith('per_') ? { name: 'persons', column: 'id' } : null;
+  const table =
+    subject === null
+      ? null
+      : /^BK-\d{4}-\d+$/.test(subject)
+        ? { name: 'requests', column: 'ref' }
+        : subject.startsWith('per_')
+          ? { name: 'persons', column: 'id' }
+          : null;
   if (!table) return null;
-  const row = (await h.trx(table.name).join('data_keys', 'data_keys.id', `${table.name}.data_key_id`).where(`${table.name}.${table.column}`, subject).whereNotNull('data_keys.wrapped').first('data_keys.id')) as { id: string } | undefined;
+  const row = (await h
+    .trx(table.name)
+    .join('data_keys', 'data_keys.id', `${table.name}.data_key_id`)
+    .where(`${table.name}.${table.column}`, subject)
+    .whereNotNull('data_keys.wrapped')
+    .first('data_keys.id')) as { id: string } | undefined;
   return row?.id ?? null;
 }

@@ -28,11 +28,26 @@ function stateOf({ answer, kind }: PagePurpose, words: PageWords): string {
 }
 
 /** Every purpose in plain words; yes and no stand side by side, alike in size and reach. */
-export function ChoicesForm({ view, token, change, post = notPosted, days }: { view: PageView; token: string; change: (values: { purpose: string; yes: boolean }[]) => Promise<ActionResult<{ changed: number }>>; post?: PostAction<{ changed: number }>; days: Record<string, string> }) {
+export function ChoicesForm({
+  view,
+  token,
+  change,
+  post = notPosted,
+  days,
+}: {
+  view: PageView;
+  token: string;
+  change: (values: { purpose: string; yes: boolean }[]) => Promise<ActionResult<{ changed: number }>>;
+  post?: PostAction<{ changed: number }>;
+  days: Record<string, string>;
+}) {
   const words = WORDS[view.language];
-  const [said, setSaid] = useState<Said>(() => Object.fromEntries(view.purposes.map((purpose) => [purpose.id, saidOf(purpose)])));
+  const [said, setSaid] = useState<Said>(() =>
+    Object.fromEntries(view.purposes.map((purpose) => [purpose.id, saidOf(purpose)])),
+  );
   const [posted, action] = useActionState(post, NOTHING_POSTED);
-  const sayDone = ({ changed }: { changed: number }) => (changed === 0 ? words.nothing : `${words.saved} ${words.mail}`);
+  const sayDone = ({ changed }: { changed: number }) =>
+    changed === 0 ? words.nothing : `${words.saved} ${words.mail}`;
   const [done, setDone] = useState<string | null>(posted.result?.ok ? sayDone(posted.result.value) : null);
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const [isBusy, setBusy] = useState(false);
@@ -40,9 +55,14 @@ export function ChoicesForm({ view, token, change, post = notPosted, days }: { v
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const changes = view.purposes.filter((purpose) => said[purpose.id] !== undefined && said[purpose.id] !== saidOf(purpose)).map(({ id }) => ({ purpose: id, yes: said[id]! }));
+    const changes = view.purposes
+      .filter((purpose) => said[purpose.id] !== undefined && said[purpose.id] !== saidOf(purpose))
+      .map(({ id }) => ({ purpose: id, yes: said[id]! }));
     setBusy(true);
-    const result = await change(changes).catch((): ActionResult<{ changed: number }> => ({ ok: false, message: sayLost(view.language) }));
+    const result = await change(changes).catch((): ActionResult<{ changed: number }> => ({
+      ok: false,
+      message: sayLost(view.language),
+    }));
     setBusy(false);
     setFailure(result.ok ? null : result.message);
     if (!result.ok) return;
@@ -51,37 +71,115 @@ export function ChoicesForm({ view, token, change, post = notPosted, days }: { v
   };
   return (
     <>
-      {view.signal && <p className={`note ${view.signal.honoured ? 'good' : 'slate'}`} role="status">{view.signal.honoured ? words.signal : words.signalNot}</p>}
+      {view.signal && (
+        <p className={`note ${view.signal.honoured ? 'good' : 'slate'}`} role="status">
+          {view.signal.honoured ? words.signal : words.signalNot}
+        </p>
+      )}
       <form action={action} onSubmit={(event) => void submit(event)} aria-label={words.title}>
         {view.purposes.map((purpose) => (
           <fieldset key={purpose.id} className="choice">
             <legend>{purpose.title}</legend>
             <p>{purpose.plain}</p>
             <dl className="facts">
-              {purpose.categories.length > 0 && <><dt>{words.what}</dt><dd>{purpose.categories.join(', ')}</dd></>}
-              {purpose.recipients.length > 0 && <><dt>{words.who}</dt><dd>{purpose.recipients.join(', ')}</dd></>}
-              {purpose.transfers && <><dt>{words.where}</dt><dd>{purpose.transfers}</dd></>}
-              {purpose.retention && <><dt>{words.howLong}</dt><dd>{purpose.retention}</dd></>}
+              {purpose.categories.length > 0 && (
+                <>
+                  <dt>{words.what}</dt>
+                  <dd>{purpose.categories.join(', ')}</dd>
+                </>
+              )}
+              {purpose.recipients.length > 0 && (
+                <>
+                  <dt>{words.who}</dt>
+                  <dd>{purpose.recipients.join(', ')}</dd>
+                </>
+              )}
+              {purpose.transfers && (
+                <>
+                  <dt>{words.where}</dt>
+                  <dd>{purpose.transfers}</dd>
+                </>
+              )}
+              {purpose.retention && (
+                <>
+                  <dt>{words.howLong}</dt>
+                  <dd>{purpose.retention}</dd>
+                </>
+              )}
             </dl>
-            {purpose.kind === 'necessary' ? <p className="muted">{words.always}</p> : (
+            {purpose.kind === 'necessary' ? (
+              <p className="muted">{words.always}</p>
+            ) : (
               <div className="yes-no">
                 <input type="hidden" name="shown" value={`${purpose.id}=${fieldValue(saidOf(purpose))}`} />
-                {([[true, words.yes], [false, words.no]] as const).map(([yes, label]) => <label key={label}><input type="radio" name={`answer-${purpose.id}`} value={fieldValue(yes)} checked={said[purpose.id] === yes} onChange={() => { setSaid({ ...said, [purpose.id]: yes }); setDone(null); }} /> {label}</label>)}
-                <span className="muted">{stateOf(purpose, words)}{purpose.answer.since && days[purpose.id] ? `, ${days[purpose.id]}` : ''}{purpose.parent ? ` · ${words.child} ${titles.get(purpose.parent) ?? purpose.parent}` : ''}</span>
+                {(
+                  [
+                    [true, words.yes],
+                    [false, words.no],
+                  ] as const
+                ).map(([yes, label]) => (
+                  <label key={label}>
+                    <input
+                      type="radio"
+                      name={`answer-${purpose.id}`}
+                      value={fieldValue(yes)}
+                      checked={said[purpose.id] === yes}
+                      onChange={() => {
+                        setSaid({ ...said, [purpose.id]: yes });
+                        setDone(null);
+                      }}
+                    />{' '}
+                    {label}
+                  </label>
+                ))}
+                <span className="muted">
+                  {stateOf(purpose, words)}
+                  {purpose.answer.since && days[purpose.id] ? `, ${days[purpose.id]}` : ''}
+                  {purpose.parent ? ` · ${words.child} ${titles.get(purpose.parent) ?? purpose.parent}` : ''}
+                </span>
               </div>
             )}
           </fieldset>
         ))}
-        {failure && <p className="note bad" role="alert">{failure}</p>}
-        {done && <p className="note good" role="status">{done}</p>}
-        <Button type="submit" variant="contained" size="medium" disabled={isBusy}>{words.save}</Button>
+        {failure && (
+          <p className="note bad" role="alert">
+            {failure}
+          </p>
+        )}
+        {done && (
+          <p className="note good" role="status">
+            {done}
+          </p>
+        )}
+        <Button type="submit" variant="contained" size="medium" disabled={isBusy}>
+          {words.save}
+        </Button>
       </form>
       {view.history.length > 0 && (
-        <details style={{ marginTop: 26 }}><summary>{words.history}</summary>
-          <table className="list"><tbody>{view.history.map((one) => <tr key={one.id}><td className="nowrap">{days[one.id]}</td><td>{one.title}</td><td><b>{words.answers[one.answer]}</b></td><td className="muted">{one.where}</td><td><a href={`/choices/${token}/receipt/${one.id}`}>{words.receipt}</a></td></tr>)}</tbody></table>
+        <details style={{ marginTop: 26 }}>
+          <summary>{words.history}</summary>
+          <table className="list">
+            <tbody>
+              {view.history.map((one) => (
+                <tr key={one.id}>
+                  <td className="nowrap">{days[one.id]}</td>
+                  <td>{one.title}</td>
+                  <td>
+                    <b>{words.answers[one.answer]}</b>
+                  </td>
+                  <td className="muted">{one.where}</td>
+                  <td>
+                    <a href={`/choices/${token}/receipt/${one.id}`}>{words.receipt}</a>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </details>
       )}
-      <p style={{ marginTop: 20 }}><Link href="/ask">{words.rights}</Link></p>
+      <p style={{ marginTop: 20 }}>
+        <Link href="/ask">{words.rights}</Link>
+      </p>
     </>
   );
 }

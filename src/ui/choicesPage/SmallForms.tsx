@@ -13,7 +13,15 @@ import { WORDS } from './words';
 const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });
 
 /** Where a person asks for the way to their choices. The answer is the same whether or not they are known. */
-export function AskForPage({ language, ask, post = notPosted }: { language: Language; ask: (email: string) => Promise<ActionResult>; post?: PostAction }) {
+export function AskForPage({
+  language,
+  ask,
+  post = notPosted,
+}: {
+  language: Language;
+  ask: (email: string) => Promise<ActionResult>;
+  post?: PostAction;
+}) {
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const words = WORDS[language];
   const [email, setEmail] = useState(posted.values['email'] ?? '');
@@ -25,17 +33,43 @@ export function AskForPage({ language, ask, post = notPosted }: { language: Lang
     setSent(result.ok);
     setFailure(result.ok ? null : result.message);
   };
-  if (isSent) return <p className="note good" role="status">{words.sent}</p>;
+  if (isSent)
+    return (
+      <p className="note good" role="status">
+        {words.sent}
+      </p>
+    );
   return (
     <form action={action} onSubmit={(event) => void submit(event)} className="fields" noValidate>
-      <TextField name="email" label={words.email} type="email" value={email} onChange={(event) => setEmail(event.target.value)} error={failure !== null} helperText={failure ?? ' '} autoComplete="email" />
-      <div><Button type="submit" variant="contained" size="medium">{words.send}</Button></div>
+      <TextField
+        name="email"
+        label={words.email}
+        type="email"
+        value={email}
+        onChange={(event) => setEmail(event.target.value)}
+        error={failure !== null}
+        helperText={failure ?? ' '}
+        autoComplete="email"
+      />
+      <div>
+        <Button type="submit" variant="contained" size="medium">
+          {words.send}
+        </Button>
+      </div>
     </form>
   );
 }
 
 /** The code from the mail opens the page. */
-export function PageCode({ language, prove, post = notPosted }: { language: Language; prove: (code: string) => Promise<ActionResult>; post?: PostAction }) {
+export function PageCode({
+  language,
+  prove,
+  post = notPosted,
+}: {
+  language: Language;
+  prove: (code: string) => Promise<ActionResult>;
+  post?: PostAction;
+}) {
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const words = WORDS[language];
   const [code, setCode] = useState('');
@@ -50,14 +84,34 @@ export function PageCode({ language, prove, post = notPosted }: { language: Lang
   return (
     <form action={action} onSubmit={(event) => void submit(event)} className="fields">
       <p>{words.codeLead}</p>
-      <TextField name="code" label={words.code} value={code} onChange={(event) => setCode(event.target.value)} error={failure !== null} helperText={failure ?? ' '} slotProps={{ htmlInput: { required: true, inputMode: 'numeric', autoComplete: 'one-time-code' } }} />
-      <div><Button type="submit" variant="contained" size="medium">{words.open}</Button></div>
+      <TextField
+        name="code"
+        label={words.code}
+        value={code}
+        onChange={(event) => setCode(event.target.value)}
+        error={failure !== null}
+        helperText={failure ?? ' '}
+        slotProps={{ htmlInput: { required: true, inputMode: 'numeric', autoComplete: 'one-time-code' } }}
+      />
+      <div>
+        <Button type="submit" variant="contained" size="medium">
+          {words.open}
+        </Button>
+      </div>
     </form>
   );
 }
 
 /** A double opt-in is confirmed by pressing, not by looking: mail scanners look. */
-export function ConfirmButton({ language, confirm, post = notPosted }: { language: Language; confirm: () => Promise<ActionResult>; post?: PostAction }) {
+export function ConfirmButton({
+  language,
+  confirm,
+  post = notPosted,
+}: {
+  language: Language;
+  confirm: () => Promise<ActionResult>;
+  post?: PostAction;
+}) {
   const words = WORDS[language];
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const say = (result: ActionResult) => ({ text: result.ok ? words.confirmed : result.message, isGood: result.ok });
@@ -66,6 +120,17 @@ export function ConfirmButton({ language, confirm, post = notPosted }: { languag
     event.preventDefault();
     setSaid(say(await confirm().catch(lost(language))));
   };
-  if (said) return <p className={`note ${said.isGood ? 'good' : 'bad'}`} role="status">{said.text}</p>;
-  return <form action={action} onSubmit={(event) => void submit(event)}><Button type="submit" variant="contained" size="medium">{words.confirm}</Button></form>;
+  if (said)
+    return (
+      <p className={`note ${said.isGood ? 'good' : 'bad'}`} role="status">
+        {said.text}
+      </p>
+    );
+  return (
+    <form action={action} onSubmit={(event) => void submit(event)}>
+      <Button type="submit" variant="contained" size="medium">
+        {words.confirm}
+      </Button>
+    </form>
+  );
 }

@@ -22,19 +22,51 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
       {seesRequests && <Runway today={desk.today} lines={desk.lines} />}
       <div className="two" style={{ marginTop: 14 }}>
         <section className="sheet" aria-labelledby="waiting">
-          <header><h2 id="waiting">Waiting on</h2></header>
-          {desk.waiting.length === 0 ? <p className="empty">Nobody else is holding anything up.</p> : (
-            <table className="list"><tbody>
-              {desk.waiting.map((one, i) => <tr key={i}><td className="top nowrap"><b>{one.who}</b></td><td className="top">{one.what}</td><td className="top nowrap" style={{ textAlign: 'right' }}><Link href={one.href}>{one.ref ? one.ref.replace(/^BK-\d{4}-0?/, 'BK-') : 'look'}</Link></td></tr>)}
-            </tbody></table>
+          <header>
+            <h2 id="waiting">Waiting on</h2>
+          </header>
+          {desk.waiting.length === 0 ? (
+            <p className="empty">Nobody else is holding anything up.</p>
+          ) : (
+            <table className="list">
+              <tbody>
+                {desk.waiting.map((one, i) => (
+                  <tr key={i}>
+                    <td className="top nowrap">
+                      <b>{one.who}</b>
+                    </td>
+                    <td className="top">{one.what}</td>
+                    <td className="top nowrap" style={{ textAlign: 'right' }}>
+                      <Link href={one.href}>{one.ref ? one.ref.replace(/^BK-\d{4}-0?/, 'BK-') : 'look'}</Link>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
           )}
         </section>
         <section className="sheet" aria-labelledby="came-in">
-          <header><h2 id="came-in">Came in</h2></header>
-          {desk.cameIn.length === 0 ? <p className="empty">Nothing new since the day before yesterday.</p> : (
-            <table className="list"><tbody>
-              {desk.cameIn.map((one, i) => <tr key={i}><td className="top num"><b>{one.count}</b></td><td className="top">{one.what}</td><td className="top" style={{ textAlign: 'right' }}><Link href={one.href}>{one.act}</Link></td></tr>)}
-            </tbody></table>
+          <header>
+            <h2 id="came-in">Came in</h2>
+          </header>
+          {desk.cameIn.length === 0 ? (
+            <p className="empty">Nothing new since the day before yesterday.</p>
+          ) : (
+            <table className="list">
+              <tbody>
+                {desk.cameIn.map((one, i) => (
+                  <tr key={i}>
+                    <td className="top num">
+                      <b>{one.count}</b>
+                    </td>
+                    <td className="top">{one.what}</td>
+                    <td className="top" style={{ textAlign: 'right' }}>
+                      <Link href={one.href}>{one.act}</Link>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
           )}
         </section>
       </div>
@@ -48,8 +80,13 @@ function summary(desk: Desk, seesRequests: boolean): string {
   const overdue = desk.lines.filter(({ state }) => state === 'overdue').length;
   const week = desk.lines.filter(({ state, workingDaysLeft }) => state !== 'overdue' && workingDaysLeft <= 5).length;
   const ours = desk.lines.filter(({ next }) => next.waitsOn === 'us').length;
-  const count = (n: number, one: string, many: string) => (n === 0 ? null : n === 1 ? one : many.replace('#', String(n)));
-  const parts = [count(overdue, 'one answer is overdue', '# answers are overdue'), count(week, 'one is due within a week', '# are due within a week'), count(ours, 'one waits on us', '# wait on us')].filter(Boolean);
+  const count = (n: number, one: string, many: string) =>
+    n === 0 ? null : n === 1 ? one : many.replace('#', String(n));
+  const parts = [
+    count(overdue, 'one answer is overdue', '# answers are overdue'),
+    count(week, 'one is due within a week', '# are due within a week'),
+    count(ours, 'one waits on us', '# wait on us'),
+  ].filter(Boolean);
   const text = parts.length > 0 ? parts.join(', ') : `${desk.open} open, none due within a week`;
   return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 }

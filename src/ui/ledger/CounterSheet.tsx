@@ -15,7 +15,11 @@ interface Actions {
 }
 
 const LANGUAGES: Record<string, string> = { da: 'Danish', de: 'German', en: 'English', nl: 'Dutch' };
-const ANSWERS = [['grant', 'Yes'], ['refuse', 'No'], ['withdraw', 'Takes a yes back']] as const;
+const ANSWERS = [
+  ['grant', 'Yes'],
+  ['refuse', 'No'],
+  ['withdraw', 'Takes a yes back'],
+] as const;
 
 /** The script is read out as it stands, and the answer written down: who asked, where, in which words. */
 export function CounterSheet({ scripts, actions }: { scripts: readonly Script[]; actions: Actions }) {
@@ -35,12 +39,30 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
   const about = script?.purposes.some(({ id }) => id === purpose) ? purpose : (script?.purposes[0]?.id ?? '');
   const onFind = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await actions.find({ kind, value }).catch((): ActionResult<AtTheCounter[]> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await actions.find({ kind, value }).catch((): ActionResult<AtTheCounter[]> => ({
+      ok: false,
+      message: 'The server did not answer. What you typed is still here.',
+    }));
     setFound(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
   const onRecord = async () => {
-    const result = await actions.record({ identifier: { kind, value }, ask: script?.ask, askVersion: script?.version, purpose: about, answer, place, language, givenName: name.given || null, familyName: name.family || null }).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await actions
+      .record({
+        identifier: { kind, value },
+        ask: script?.ask,
+        askVersion: script?.version,
+        purpose: about,
+        answer,
+        place,
+        language,
+        givenName: name.given || null,
+        familyName: name.family || null,
+      })
+      .catch((): ActionResult<never> => ({
+        ok: false,
+        message: 'The server did not answer. What you typed is still here.',
+      }));
     if (!result.ok) return setFailure([result.message, ...Object.values(result.fields ?? {})].join(' '));
     const { status, reasons } = result.value;
     setFailure(status === 'recorded' ? null : `${status}: ${reasons.map(({ text }) => text).join(' ')}`);
@@ -50,38 +72,160 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
     setFound(null);
     setValue('');
   };
-  if (scripts.length === 0) return <section className="sheet"><p className="empty">No spoken script is published.</p></section>;
+  if (scripts.length === 0)
+    return (
+      <section className="sheet">
+        <p className="empty">No spoken script is published.</p>
+      </section>
+    );
   return (
     <>
-      <div className="page-head"><div><h1>Counter and phone</h1><p className="sub">Find who it is by an exact address or number, read the script as it stands, write down the answer.</p></div></div>
+      <div className="page-head">
+        <div>
+          <h1>Counter and phone</h1>
+          <p className="sub">
+            Find who it is by an exact address or number, read the script as it stands, write down the answer.
+          </p>
+        </div>
+      </div>
       <div className="two">
-        <section className="sheet pad stack" aria-labelledby="who"><h2 id="who">1 · Who</h2>
+        <section className="sheet pad stack" aria-labelledby="who">
+          <h2 id="who">1 · Who</h2>
           <form onSubmit={(event) => void onFind(event)} className="row filters" style={{ margin: 0 }}>
-            <label>by <select value={kind} onChange={(event) => setKind(event.target.value)}><option value="email">e-mail</option><option value="phone">phone</option><option value="customer-number">card or customer number</option></select></label>
-            <TextField label="Exact value" value={value} onChange={(event) => setValue(event.target.value)} sx={{ maxWidth: 240 }} autoComplete="off" />
-            <Button type="submit" variant="outlined" disabled={value.trim().length < 3}>Look</Button>
+            <label>
+              by{' '}
+              <select value={kind} onChange={(event) => setKind(event.target.value)}>
+                <option value="email">e-mail</option>
+                <option value="phone">phone</option>
+                <option value="customer-number">card or customer number</option>
+              </select>
+            </label>
+            <TextField
+              label="Exact value"
+              value={value}
+              onChange={(event) => setValue(event.target.value)}
+              sx={{ maxWidth: 240 }}
+              autoComplete="off"
+            />
+            <Button type="submit" variant="outlined" disabled={value.trim().length < 3}>
+              Look
+            </Button>
           </form>
-          {found?.length === 0 && <><p className="note slate">Nobody is known by that. The answer begins a new person.</p><div className="row"><TextField label="Given name" value={name.given} onChange={(event) => setName({ ...name, given: event.target.value })} sx={{ maxWidth: 180 }} /><TextField label="Family name" value={name.family} onChange={(event) => setName({ ...name, family: event.target.value })} sx={{ maxWidth: 180 }} /></div></>}
+          {found?.length === 0 && (
+            <>
+              <p className="note slate">Nobody is known by that. The answer begins a new person.</p>
+              <div className="row">
+                <TextField
+                  label="Given name"
+                  value={name.given}
+                  onChange={(event) => setName({ ...name, given: event.target.value })}
+                  sx={{ maxWidth: 180 }}
+                />
+                <TextField
+                  label="Family name"
+                  value={name.family}
+                  onChange={(event) => setName({ ...name, family: event.target.value })}
+                  sx={{ maxWidth: 180 }}
+                />
+              </div>
+            </>
+          )}
           {found?.map((one) => (
-            <div key={one.id} className="note slate"><p><b>{one.name ?? 'no name'}</b> · {one.identifiers.join(' · ')}</p>
-              <p className="row" style={{ gap: 14 }}>{one.standings.filter((standing) => script?.purposes.some(({ id }) => id === standing.purpose)).map((standing) => <span key={standing.purpose}>{script?.purposes.find(({ id }) => id === standing.purpose)?.title}: <StandingMark standing={standing.standing as Standing} /></span>)}</p></div>
+            <div key={one.id} className="note slate">
+              <p>
+                <b>{one.name ?? 'no name'}</b> · {one.identifiers.join(' · ')}
+              </p>
+              <p className="row" style={{ gap: 14 }}>
+                {one.standings
+                  .filter((standing) => script?.purposes.some(({ id }) => id === standing.purpose))
+                  .map((standing) => (
+                    <span key={standing.purpose}>
+                      {script?.purposes.find(({ id }) => id === standing.purpose)?.title}:{' '}
+                      <StandingMark standing={standing.standing as Standing} />
+                    </span>
+                  ))}
+              </p>
+            </div>
           ))}
-          {found && found.length > 1 && <p className="note">Several people share this. Ask for another number or address; an answer that could be anybody’s is held.</p>}
+          {found && found.length > 1 && (
+            <p className="note">
+              Several people share this. Ask for another number or address; an answer that could be anybody’s is held.
+            </p>
+          )}
         </section>
-        <section className="sheet pad stack" aria-labelledby="words"><h2 id="words">2 · Read this out</h2>
+        <section className="sheet pad stack" aria-labelledby="words">
+          <h2 id="words">2 · Read this out</h2>
           <div className="filters" style={{ margin: 0 }}>
-            <label>script <select value={scriptId} onChange={(event) => { setScriptId(event.target.value); setPurpose(scripts.find(({ ask }) => ask === event.target.value)?.purposes[0]?.id ?? ''); }}>{scripts.map(({ ask, version, place: where }) => <option key={ask} value={ask}>{where ?? ask}, v{version}</option>)}</select></label>
-            <label>in <select value={language} onChange={(event) => setLanguage(event.target.value)}>{Object.keys(script?.words ?? {}).map((one) => <option key={one} value={one}>{LANGUAGES[one] ?? one}</option>)}</select></label>
+            <label>
+              script{' '}
+              <select
+                value={scriptId}
+                onChange={(event) => {
+                  setScriptId(event.target.value);
+                  setPurpose(scripts.find(({ ask }) => ask === event.target.value)?.purposes[0]?.id ?? '');
+                }}
+              >
+                {scripts.map(({ ask, version, place: where }) => (
+                  <option key={ask} value={ask}>
+                    {where ?? ask}, v{version}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              in{' '}
+              <select value={language} onChange={(event) => setLanguage(event.target.value)}>
+                {Object.keys(script?.words ?? {}).map((one) => (
+                  <option key={one} value={one}>
+                    {LANGUAGES[one] ?? one}
+                  </option>
+                ))}
+              </select>
+            </label>
           </div>
-          <blockquote className="script" lang={language}>{script?.words[language] ?? script?.words['en']}</blockquote>
+          <blockquote className="script" lang={language}>
+            {script?.words[language] ?? script?.words['en']}
+          </blockquote>
           <h2>3 · The answer</h2>
           <div className="filters" style={{ margin: 0 }}>
-            <label>about <select value={about} onChange={(event) => setPurpose(event.target.value)}>{script?.purposes.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
-            <label>where <input value={place} onChange={(event) => setPlace(event.target.value)} placeholder="Aarhus, or on the phone" /></label>
+            <label>
+              about{' '}
+              <select value={about} onChange={(event) => setPurpose(event.target.value)}>
+                {script?.purposes.map(({ id, title }) => (
+                  <option key={id} value={id}>
+                    {title}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              where{' '}
+              <input
+                value={place}
+                onChange={(event) => setPlace(event.target.value)}
+                placeholder="Aarhus, or on the phone"
+              />
+            </label>
           </div>
-          <fieldset className="answers" style={{ border: 0, padding: 0, margin: 0 }}><legend className="visually-hidden">Answer</legend>{ANSWERS.map(([id, words]) => <label key={id}><input type="radio" name="answer" value={id} checked={answer === id} onChange={() => setAnswer(id)} /> {words}</label>)}</fieldset>
-          {failure && <p className="note bad" role="alert">{failure}</p>}
-          <div><Button variant="contained" onClick={() => void onRecord()} disabled={!answer || value.trim().length < 3}>Record the answer</Button></div>
+          <fieldset className="answers" style={{ border: 0, padding: 0, margin: 0 }}>
+            <legend className="visually-hidden">Answer</legend>
+            {ANSWERS.map(([id, words]) => (
+              <label key={id}>
+                <input type="radio" name="answer" value={id} checked={answer === id} onChange={() => setAnswer(id)} />{' '}
+                {words}
+              </label>
+            ))}
+          </fieldset>
+          {failure && (
+            <p className="note bad" role="alert">
+              {failure}
+            </p>
+          )}
+          <div>
+            <Button variant="contained" onClick={() => void onRecord()} disabled={!answer || value.trim().length < 3}>
+              Record the answer
+            </Button>
+          </div>
         </section>
       </div>
     </>

@@ -14,15 +14,31 @@ export type Correct = (line: number, raw: string) => Promise<ActionResult<{ stat
 export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; correct?: Correct }) {
   return (
     <div className="wrap" tabIndex={0} role="region" aria-label="Held lines">
-      <table className="list"><thead><tr><th className="num">line</th><th>end</th><th>why</th><th>the line</th></tr></thead>
-        <tbody>{lines.map((one) => <Line key={one.line} one={one} {...(correct ? { correct } : {})} />)}</tbody></table>
+      <table className="list">
+        <thead>
+          <tr>
+            <th className="num">line</th>
+            <th>end</th>
+            <th>why</th>
+            <th>the line</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((one) => (
+            <Line key={one.line} one={one} {...(correct ? { correct } : {})} />
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }
 
 function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
   const [raw, setRaw] = useState<string | null>(null);
-  const [now, setNow] = useState<{ status: RecordStatus; reasons: Reason[] }>({ status: one.status, reasons: one.reasons });
+  const [now, setNow] = useState<{ status: RecordStatus; reasons: Reason[] }>({
+    status: one.status,
+    reasons: one.reasons,
+  });
   const [isBusy, setBusy] = useState(false);
   const say = useSay();
   const router = useRouter();
@@ -30,11 +46,19 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
     event.preventDefault();
     if (!correct || raw === null) return;
     setBusy(true);
-    const result = await correct(one.line, raw).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await correct(one.line, raw).catch((): ActionResult<never> => ({
+      ok: false,
+      message: 'The server did not answer. What you typed is still here.',
+    }));
     setBusy(false);
     if (!result.ok) return say(result.message, false);
     setNow(result.value);
-    say(result.value.status === 'quarantined' ? `Still held: ${result.value.reasons.map(({ text }) => text).join(' ')}` : `Line ${one.line}: ${result.value.status}`, result.value.status !== 'quarantined');
+    say(
+      result.value.status === 'quarantined'
+        ? `Still held: ${result.value.reasons.map(({ text }) => text).join(' ')}`
+        : `Line ${one.line}: ${result.value.status}`,
+      result.value.status !== 'quarantined',
+    );
     if (result.value.status === 'quarantined') return;
     setRaw(null);
     router.refresh();
@@ -47,10 +71,34 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
       <td className="mono" style={{ overflowWrap: 'anywhere' }}>
         {raw !== null ? (
           <form onSubmit={(event) => void submit(event)} className="row" style={{ flexWrap: 'nowrap' }}>
-            <input value={raw} onChange={(event) => setRaw(event.target.value)} aria-label={`Line ${one.line}, corrected`} className="hash" style={{ width: '100%' }} autoFocus />
-            <button className="plain on" disabled={isBusy}>Run it</button><button type="button" className="plain" onClick={() => setRaw(null)}>Leave it</button>
+            <input
+              value={raw}
+              onChange={(event) => setRaw(event.target.value)}
+              aria-label={`Line ${one.line}, corrected`}
+              className="hash"
+              style={{ width: '100%' }}
+              autoFocus
+            />
+            <button className="plain on" disabled={isBusy}>
+              Run it
+            </button>
+            <button type="button" className="plain" onClick={() => setRaw(null)}>
+              Leave it
+            </button>
           </form>
-        ) : <>{one.raw ?? <span className="muted">not kept</span>}{correct && now.status === 'quarantined' && one.raw !== null && <> <button className="plain" onClick={() => setRaw(one.raw)} aria-label={`Correct line ${one.line}`}>Correct</button></>}</>}
+        ) : (
+          <>
+            {one.raw ?? <span className="muted">not kept</span>}
+            {correct && now.status === 'quarantined' && one.raw !== null && (
+              <>
+                {' '}
+                <button className="plain" onClick={() => setRaw(one.raw)} aria-label={`Correct line ${one.line}`}>
+                  Correct
+                </button>
+              </>
+            )}
+          </>
+        )}
       </td>
     </tr>
   );

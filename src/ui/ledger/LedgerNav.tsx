@@ -22,7 +22,11 @@ export function LedgerNav({ acts }: { acts: readonly Act[] }) {
     <nav aria-label="Ledger" className="ledger-nav">
       {PARTS.filter(({ act }) => acts.includes(act)).map(({ href, title }) => {
         const isHere = href === '/ledger' ? here === href : here.startsWith(href);
-        return <Link key={href} href={href} {...(isHere ? { 'aria-current': 'page' as const } : {})}>{title}</Link>;
+        return (
+          <Link key={href} href={href} {...(isHere ? { 'aria-current': 'page' as const } : {})}>
+            {title}
+          </Link>
+        );
       })}
     </nav>
   );

@@ -14,36 +14,148 @@ import '../desk/desk.css';
 const number = new Intl.NumberFormat('en');
 
 /** What was chosen, where, under which wording; whether the seal holds. Nobody is named here. */
-export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: LedgerView; sources: readonly SourceLine[]; zone: string; mayImport: boolean; verify: () => Promise<ActionResult<{ id: string }>> }) {
-  const [filter, setFilter] = useQueryStates({ purpose: parseAsString, answer: parseAsString, system: parseAsString, from: parseAsString, to: parseAsString, before: parseAsInteger }, { shallow: false });
+export function LedgerSheet({
+  view,
+  sources,
+  zone,
+  mayImport,
+  verify,
+}: {
+  view: LedgerView;
+  sources: readonly SourceLine[];
+  zone: string;
+  mayImport: boolean;
+  verify: () => Promise<ActionResult<{ id: string }>>;
+}) {
+  const [filter, setFilter] = useQueryStates(
+    {
+      purpose: parseAsString,
+      answer: parseAsString,
+      system: parseAsString,
+      from: parseAsString,
+      to: parseAsString,
+      before: parseAsInteger,
+    },
+    { shallow: false },
+  );
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
   const select = (name: 'purpose' | 'answer' | 'system', every: string, options: { id: string; title: string }[]) => (
-    <label>{name} <select value={filter[name] ?? ''} onChange={(event) => void setFilter({ [name]: event.target.value || null, before: null })}><option value="">{every}</option>{options.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
+    <label>
+      {name}{' '}
+      <select
+        value={filter[name] ?? ''}
+        onChange={(event) => void setFilter({ [name]: event.target.value || null, before: null })}
+      >
+        <option value="">{every}</option>
+        {options.map(({ id, title }) => (
+          <option key={id} value={id}>
+            {title}
+          </option>
+        ))}
+      </select>
+    </label>
   );
   return (
     <>
       <RefreshWhile isMoving={view.verification?.state === 'running'} />
       <div className="page-head">
-        <div><h1>Ledger</h1><p className="sub">{number.format(view.size.choices)} choices in {number.format(view.size.folios)} folios.</p></div>
-        {mayImport && <Link href="/ledger/imports" className="go-link">Import a file</Link>}
+        <div>
+          <h1>Ledger</h1>
+          <p className="sub">
+            {number.format(view.size.choices)} choices in {number.format(view.size.folios)} folios.
+          </p>
+        </div>
+        {mayImport && (
+          <Link href="/ledger/imports" className="go-link">
+            Import a file
+          </Link>
+        )}
       </div>
       <Seal view={view} zone={zone} verify={verify} />
       <Sources sources={sources} zone={zone} />
       <div className="filters">
         {select('purpose', 'every purpose', view.purposes)}
-        {select('answer', 'every answer', ANSWERS.map((id) => ({ id, title: id })))}
-        {select('system', 'every system', view.systems.map(({ id, name }) => ({ id, title: name })))}
-        <label>from <input type="date" value={filter.from ?? ''} onChange={(event) => void setFilter({ from: event.target.value || null, before: null })} /></label>
-        <label>to <input type="date" value={filter.to ?? ''} onChange={(event) => void setFilter({ to: event.target.value || null, before: null })} /></label>
-        {filter.before && <button className="plain" onClick={() => void setFilter({ before: null })}>Newest</button>}
+        {select(
+          'answer',
+          'every answer',
+          ANSWERS.map((id) => ({ id, title: id })),
+        )}
+        {select(
+          'system',
+          'every system',
+          view.systems.map(({ id, name }) => ({ id, title: name })),
+        )}
+        <label>
+          from{' '}
+          <input
+            type="date"
+            value={filter.from ?? ''}
+            onChange={(event) => void setFilter({ from: event.target.value || null, before: null })}
+          />
+        </label>
+        <label>
+          to{' '}
+          <input
+            type="date"
+            value={filter.to ?? ''}
+            onChange={(event) => void setFilter({ to: event.target.value || null, before: null })}
+          />
+        </label>
+        {filter.before && (
+          <button className="plain" onClick={() => void setFilter({ before: null })}>
+            Newest
+          </button>
+        )}
       </div>
       <section className="sheet wrap" tabIndex={0} aria-label="Choices, newest first">
-        {view.lines.length === 0 ? <p className="empty">No choice fits these filters.</p> : (
-          <table className="list"><thead><tr><th className="num">seq</th><th>when</th><th>purpose</th><th>answer</th><th>from</th><th>asked by</th><th>country</th><th className="num">folio·leaf</th></tr></thead>
-            <tbody>{view.lines.map((line) => <tr key={line.id}><td className="num">{line.seq}</td><td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{line.occurredAt.length === 10 ? sayDay(line.occurredAt).slice(4) : sayInstant(line.occurredAt, zone).slice(4)}</td><td className="nowrap">{titles.get(line.purpose) ?? line.purpose}</td><td><b>{line.answer}</b></td><td className="muted nowrap">{line.system}</td><td className="muted nowrap">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td><td>{line.country}</td><td className="num">{line.folio}·{line.leaf_index}</td></tr>)}</tbody></table>
+        {view.lines.length === 0 ? (
+          <p className="empty">No choice fits these filters.</p>
+        ) : (
+          <table className="list">
+            <thead>
+              <tr>
+                <th className="num">seq</th>
+                <th>when</th>
+                <th>purpose</th>
+                <th>answer</th>
+                <th>from</th>
+                <th>asked by</th>
+                <th>country</th>
+                <th className="num">folio·leaf</th>
+              </tr>
+            </thead>
+            <tbody>
+              {view.lines.map((line) => (
+                <tr key={line.id}>
+                  <td className="num">{line.seq}</td>
+                  <td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>
+                    {line.occurredAt.length === 10
+                      ? sayDay(line.occurredAt).slice(4)
+                      : sayInstant(line.occurredAt, zone).slice(4)}
+                  </td>
+                  <td className="nowrap">{titles.get(line.purpose) ?? line.purpose}</td>
+                  <td>
+                    <b>{line.answer}</b>
+                  </td>
+                  <td className="muted nowrap">{line.system}</td>
+                  <td className="muted nowrap">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td>
+                  <td>{line.country}</td>
+                  <td className="num">
+                    {line.folio}·{line.leaf_index}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         )}
       </section>
-      {view.next && <p style={{ marginTop: 10 }}><button className="plain" onClick={() => void setFilter({ before: view.next })}>Older</button></p>}
+      {view.next && (
+        <p style={{ marginTop: 10 }}>
+          <button className="plain" onClick={() => void setFilter({ before: view.next })}>
+            Older
+          </button>
+        </p>
+      )}
     </>
   );
 }
@@ -51,28 +163,64 @@ export function LedgerSheet({ view, sources, zone, mayImport, verify }: { view: 
 /** Who delivers choices, and who has fallen silent. */
 function Sources({ sources, zone }: { sources: readonly SourceLine[]; zone: string }) {
   if (sources.length === 0) return null;
-  const usual = (gap: number | null) => (gap === null ? 'too new to tell what is usual' : gap <= 1 ? 'usually every day' : `usually every ${gap} days`);
+  const usual = (gap: number | null) =>
+    gap === null ? 'too new to tell what is usual' : gap <= 1 ? 'usually every day' : `usually every ${gap} days`;
   return (
     <ul className="sources" aria-label="Sources">
-      {sources.map((one) => <li key={one.id} title={usual(one.usualGapDays)} className={one.isSilent ? 'late' : ''}><b>{one.isSilent ? '✕' : '✓'} {one.name}</b> {one.isSilent ? `silent for ${one.silentDays} days, ${usual(one.usualGapDays)}` : `${one.lastAt ? sayShortInstant(one.lastAt, zone) : 'never'}${one.lastWeek > 0 ? `, ${one.lastWeek} this week` : ''}`}</li>)}
+      {sources.map((one) => (
+        <li key={one.id} title={usual(one.usualGapDays)} className={one.isSilent ? 'late' : ''}>
+          <b>
+            {one.isSilent ? '✕' : '✓'} {one.name}
+          </b>{' '}
+          {one.isSilent
+            ? `silent for ${one.silentDays} days, ${usual(one.usualGapDays)}`
+            : `${one.lastAt ? sayShortInstant(one.lastAt, zone) : 'never'}${one.lastWeek > 0 ? `, ${one.lastWeek} this week` : ''}`}
+        </li>
+      ))}
     </ul>
   );
 }
 
-function Seal({ view, zone, verify }: { view: LedgerView; zone: string; verify: () => Promise<ActionResult<{ id: string }>> }) {
+function Seal({
+  view,
+  zone,
+  verify,
+}: {
+  view: LedgerView;
+  zone: string;
+  verify: () => Promise<ActionResult<{ id: string }>>;
+}) {
   const run = view.verification;
   const isGood = run?.state === 'finished' && run.faults.length === 0;
   return (
-    <section className={`note ${!run || run.state === 'running' ? 'slate' : isGood ? 'good' : 'bad'}`} style={{ marginBottom: 14 }} role="status" aria-label="Seal">
+    <section
+      className={`note ${!run || run.state === 'running' ? 'slate' : isGood ? 'good' : 'bad'}`}
+      style={{ marginBottom: 14 }}
+      role="status"
+      aria-label="Seal"
+    >
       <div className="row between" style={{ flexWrap: 'nowrap' }}>
         <p>
           {!run && 'The ledger has not been verified yet.'}
-          {run?.state === 'running' && `Verifying: ${number.format(run.folios_done)} of ${number.format(run.folios_total)} folios.`}
-          {isGood && `✓ Verified ${sayInstant(run.finished_at!, zone)}: ${number.format(run.choices_done)} choices agree with the signed head.`}
-          {run?.state === 'finished' && !isGood && `✕ ${run.faults.length} ${run.faults.length === 1 ? 'fault' : 'faults'}. ${run.faults.slice(0, 4).map(sayFault).join(' ')}`}
-          {view.head && <><br /><span className="mono muted">head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}</span></>}
+          {run?.state === 'running' &&
+            `Verifying: ${number.format(run.folios_done)} of ${number.format(run.folios_total)} folios.`}
+          {isGood &&
+            `✓ Verified ${sayInstant(run.finished_at!, zone)}: ${number.format(run.choices_done)} choices agree with the signed head.`}
+          {run?.state === 'finished' &&
+            !isGood &&
+            `✕ ${run.faults.length} ${run.faults.length === 1 ? 'fault' : 'faults'}. ${run.faults.slice(0, 4).map(sayFault).join(' ')}`}
+          {view.head && (
+            <>
+              <br />
+              <span className="mono muted">
+                head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}
+              </span>
+            </>
+          )}
         </p>
-        <ActButton act={verify} disabled={run?.state === 'running'}>Verify the ledger</ActButton>
+        <ActButton act={verify} disabled={run?.state === 'running'}>
+          Verify the ledger
+        </ActButton>
       </div>
     </section>
   );

@@ -35,20 +35,82 @@ interface Props {
 export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, removal, rebuild, actions }: Props) {
   return (
     <>
-      <RefreshWhile isMoving={exports.some(({ state }) => state === 'running') || removal?.state === 'running' || rebuild?.isRunning === true} />
-      <div className="page-head"><div><h1>Proof</h1><p className="sub">What shows a stranger that nothing was altered, and what they can take away.</p></div></div>
+      <RefreshWhile
+        isMoving={
+          exports.some(({ state }) => state === 'running') ||
+          removal?.state === 'running' ||
+          rebuild?.isRunning === true
+        }
+      />
+      <div className="page-head">
+        <div>
+          <h1>Proof</h1>
+          <p className="sub">What shows a stranger that nothing was altered, and what they can take away.</p>
+        </div>
+      </div>
       <div className="two">
-        <section className="sheet pad stack" aria-labelledby="head"><h2 id="head">Signed head</h2>
-          {!head ? <p className="muted">The ledger is empty.</p> : <><p>{head.size} folios, signed {sayInstant(head.signedAt, zone)}.</p><code className="hash">{head.root}</code></>}
-          <p className={deposit ? '' : 'ochre'}>{deposit ? `The witness has the head of ${deposit.size} folios, since ${sayInstant(deposit.at, zone)}${deposit.mailedTo ? `, mailed to ${deposit.mailedTo}` : ''}.` : 'No head has been deposited with the witness yet.'}</p>
-          <div className="row"><ActButton act={actions.deposit} done="The head goes to the witness">Deposit it now</ActButton></div>
+        <section className="sheet pad stack" aria-labelledby="head">
+          <h2 id="head">Signed head</h2>
+          {!head ? (
+            <p className="muted">The ledger is empty.</p>
+          ) : (
+            <>
+              <p>
+                {head.size} folios, signed {sayInstant(head.signedAt, zone)}.
+              </p>
+              <code className="hash">{head.root}</code>
+            </>
+          )}
+          <p className={deposit ? '' : 'ochre'}>
+            {deposit
+              ? `The witness has the head of ${deposit.size} folios, since ${sayInstant(deposit.at, zone)}${deposit.mailedTo ? `, mailed to ${deposit.mailedTo}` : ''}.`
+              : 'No head has been deposited with the witness yet.'}
+          </p>
+          <div className="row">
+            <ActButton act={actions.deposit} done="The head goes to the witness">
+              Deposit it now
+            </ActButton>
+          </div>
         </section>
         <ProveOne prove={actions.prove} />
       </div>
       <Rebuild rebuild={rebuild} zone={zone} act={actions.rebuild} />
-      <section className="sheet" style={{ margin: '14px 0' }} aria-labelledby="exports"><header><h2 id="exports">Exports</h2><span className="muted">public parts: nobody is named; each one is in the trail</span></header>
+      <section className="sheet" style={{ margin: '14px 0' }} aria-labelledby="exports">
+        <header>
+          <h2 id="exports">Exports</h2>
+          <span className="muted">public parts: nobody is named; each one is in the trail</span>
+        </header>
         <ExportForm purposes={purposes} make={actions.makeExport} />
-        {exports.length > 0 && <table className="list"><thead><tr><th>asked</th><th>as</th><th className="num">choices</th><th>state</th><th /></tr></thead><tbody>{exports.map((one) => <tr key={one.id}><td className="nowrap muted">{sayInstant(one.at, zone)}</td><td>{one.format}</td><td className="num">{one.rows}</td><td>{one.state}</td><td style={{ textAlign: 'right' }}>{one.state === 'finished' && <Link href={`/ledger/exports/${one.id}`} prefetch={false}>Download</Link>}</td></tr>)}</tbody></table>}
+        {exports.length > 0 && (
+          <table className="list">
+            <thead>
+              <tr>
+                <th>asked</th>
+                <th>as</th>
+                <th className="num">choices</th>
+                <th>state</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {exports.map((one) => (
+                <tr key={one.id}>
+                  <td className="nowrap muted">{sayInstant(one.at, zone)}</td>
+                  <td>{one.format}</td>
+                  <td className="num">{one.rows}</td>
+                  <td>{one.state}</td>
+                  <td style={{ textAlign: 'right' }}>
+                    {one.state === 'finished' && (
+                      <Link href={`/ledger/exports/${one.id}`} prefetch={false}>
+                        Download
+                      </Link>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
       </section>
       {mayRemove && <RemoveSealed removal={removal} count={actions.count} remove={actions.remove} />}
     </>
@@ -56,13 +118,42 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
 }
 
 /** Standing is kept beside the choices; here it is shown to follow from them. */
-function Rebuild({ rebuild, zone, act }: { rebuild: RebuildView | null; zone: string; act: Props['actions']['rebuild'] }) {
+function Rebuild({
+  rebuild,
+  zone,
+  act,
+}: {
+  rebuild: RebuildView | null;
+  zone: string;
+  act: Props['actions']['rebuild'];
+}) {
   return (
-    <section className="sheet pad stack" style={{ marginTop: 14 }} aria-labelledby="rebuild"><h2 id="rebuild">Standing against the choices</h2>
-      <p className="muted">Everybody’s standing is worked out anew from every choice in the ledger and held against the one in use.</p>
-      {rebuild?.isRunning && <div role="status"><p>{rebuild.people} people compared so far. You can leave; it goes on.</p><div className="progress"><i style={{ width: `${rebuild.doneShare * 100}%` }} /></div></div>}
-      {rebuild && !rebuild.isRunning && <p role="status" className={`note ${rebuild.differing === 0 ? 'good' : 'bad'}`}>Compared {sayInstant(rebuild.at, zone)}. {sayRebuild(rebuild)}</p>}
-      <div className="row"><ActButton act={() => act(true)} done="Every standing is being compared with the choices">Compare only</ActButton><ActButton act={() => act(false)} done="Every standing is being made anew from the choices">Rebuild every standing</ActButton></div>
+    <section className="sheet pad stack" style={{ marginTop: 14 }} aria-labelledby="rebuild">
+      <h2 id="rebuild">Standing against the choices</h2>
+      <p className="muted">
+        Everybody’s standing is worked out anew from every choice in the ledger and held against the one in use.
+      </p>
+      {rebuild?.isRunning && (
+        <div role="status">
+          <p>{rebuild.people} people compared so far. You can leave; it goes on.</p>
+          <div className="progress">
+            <i style={{ width: `${rebuild.doneShare * 100}%` }} />
+          </div>
+        </div>
+      )}
+      {rebuild && !rebuild.isRunning && (
+        <p role="status" className={`note ${rebuild.differing === 0 ? 'good' : 'bad'}`}>
+          Compared {sayInstant(rebuild.at, zone)}. {sayRebuild(rebuild)}
+        </p>
+      )}
+      <div className="row">
+        <ActButton act={() => act(true)} done="Every standing is being compared with the choices">
+          Compare only
+        </ActButton>
+        <ActButton act={() => act(false)} done="Every standing is being made anew from the choices">
+          Rebuild every standing
+        </ActButton>
+      </div>
     </section>
   );
 }
@@ -78,7 +169,10 @@ function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {
   const [failure, setFailure] = useState<string | null>(null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await prove(id.trim()).catch((): ActionResult<ChoiceProof> => ({ ok: false, message: 'The server did not answer. Try again.' }));
+    const result = await prove(id.trim()).catch((): ActionResult<ChoiceProof> => ({
+      ok: false,
+      message: 'The server did not answer. Try again.',
+    }));
     setProof(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
@@ -90,10 +184,39 @@ function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {
     URL.revokeObjectURL(link.href);
   };
   return (
-    <section className="sheet pad stack" aria-labelledby="prove"><h2 id="prove">Prove one choice</h2>
-      <form onSubmit={(event) => void submit(event)} className="row"><TextField label="Choice (cho_…)" value={id} onChange={(event) => setId(event.target.value)} sx={{ maxWidth: 260 }} /><Button type="submit" variant="outlined" disabled={id.trim() === ''}>Prove it</Button></form>
-      {failure && <p className="note bad" role="alert">{failure}</p>}
-      {proof && <div className="note good" role="status"><p>Leaf {proof.folio.leafIndex} of folio {proof.folio.number}; {proof.folio.path.length} and {proof.tree.path.length} hashes lead to the signed head.</p><code className="hash">{proof.leaf}</code><p style={{ marginTop: 6 }}><button className="plain" onClick={save}>Save the proof</button> <span className="muted">checked by docs/check-proof.mjs, with nothing of Bookend’s</span></p></div>}
+    <section className="sheet pad stack" aria-labelledby="prove">
+      <h2 id="prove">Prove one choice</h2>
+      <form onSubmit={(event) => void submit(event)} className="row">
+        <TextField
+          label="Choice (cho_…)"
+          value={id}
+          onChange={(event) => setId(event.target.value)}
+          sx={{ maxWidth: 260 }}
+        />
+        <Button type="submit" variant="outlined" disabled={id.trim() === ''}>
+          Prove it
+        </Button>
+      </form>
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
+      {proof && (
+        <div className="note good" role="status">
+          <p>
+            Leaf {proof.folio.leafIndex} of folio {proof.folio.number}; {proof.folio.path.length} and{' '}
+            {proof.tree.path.length} hashes lead to the signed head.
+          </p>
+          <code className="hash">{proof.leaf}</code>
+          <p style={{ marginTop: 6 }}>
+            <button className="plain" onClick={save}>
+              Save the proof
+            </button>{' '}
+            <span className="muted">checked by docs/check-proof.mjs, with nothing of Bookend’s</span>
+          </p>
+        </div>
+      )}
     </section>
   );
 }
@@ -105,46 +228,142 @@ function ExportForm({ purposes, make }: { purposes: Props['purposes']; make: Pro
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? '').trim() || null;
-    const result = await make({ format: text('format'), from: text('from'), to: text('to'), purpose: text('purpose'), identifier: text('who') }).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await make({
+      format: text('format'),
+      from: text('from'),
+      to: text('to'),
+      purpose: text('purpose'),
+      identifier: text('who'),
+    }).catch((): ActionResult<never> => ({
+      ok: false,
+      message: 'The server did not answer. What you typed is still here.',
+    }));
     say(result.ok ? 'The export is being written' : result.message, result.ok);
     router.refresh();
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="filters pad" style={{ margin: 0 }} aria-label="Export">
-      <label>from <input type="date" name="from" /></label><label>to <input type="date" name="to" /></label>
-      <label>purpose <select name="purpose"><option value="">every purpose</option>{purposes.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
-      <label>person <input name="who" placeholder="exact e-mail, if one" /></label>
-      <label>as <select name="format"><option>csv</option><option>ndjson</option><option>jsonld</option></select></label>
+      <label>
+        from <input type="date" name="from" />
+      </label>
+      <label>
+        to <input type="date" name="to" />
+      </label>
+      <label>
+        purpose{' '}
+        <select name="purpose">
+          <option value="">every purpose</option>
+          {purposes.map(({ id, title }) => (
+            <option key={id} value={id}>
+              {title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        person <input name="who" placeholder="exact e-mail, if one" />
+      </label>
+      <label>
+        as{' '}
+        <select name="format">
+          <option>csv</option>
+          <option>ndjson</option>
+          <option>jsonld</option>
+        </select>
+      </label>
       <Button type="submit">Export</Button>
     </form>
   );
 }
 
-function RemoveSealed({ removal, count, remove }: { removal: Props['removal']; count: Props['actions']['count']; remove: Props['actions']['remove'] }) {
+function RemoveSealed({
+  removal,
+  count,
+  remove,
+}: {
+  removal: Props['removal'];
+  count: Props['actions']['count'];
+  remove: Props['actions']['remove'];
+}) {
   const [day, setDay] = useState('');
   const [found, setFound] = useState<number | null>(null);
   const [typed, setTyped] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
   const router = useRouter();
   const look = async () => {
-    const result = await count(day).catch((): ActionResult<{ count: number }> => ({ ok: false, message: 'The server did not answer.' }));
+    const result = await count(day).catch((): ActionResult<{ count: number }> => ({
+      ok: false,
+      message: 'The server did not answer.',
+    }));
     setFound(result.ok ? result.value.count : null);
     setFailure(result.ok ? null : result.message);
   };
   const go = async () => {
-    const result = await remove(day, Number(typed)).catch((): ActionResult<never> => ({ ok: false, message: 'The server did not answer. Look again before you go on.' }));
+    const result = await remove(day, Number(typed)).catch((): ActionResult<never> => ({
+      ok: false,
+      message: 'The server did not answer. Look again before you go on.',
+    }));
     setFailure(result.ok ? null : result.message);
     if (!result.ok) return;
     setFound(null);
     router.refresh();
   };
   return (
-    <section className="sheet pad stack" aria-labelledby="remove"><h2 id="remove">Sealed parts whose time has run out</h2>
-      <p className="muted">Address, place and evidence of old choices go; that the choice was made, when and under which words stays, and stays proven.</p>
-      <div className="row filters" style={{ margin: 0 }}><label>recorded before <input type="date" value={day} onChange={(event) => { setDay(event.target.value); setFound(null); }} /></label><button className="plain" disabled={!day} onClick={() => void look()}>Count them</button></div>
-      {failure && <p className="note bad" role="alert">{failure}</p>}
-      {found !== null && (found === 0 ? <p>There are none.</p> : <div className="note bad"><p>This cannot be undone. Type <b>{found}</b>, the number of sealed parts, to go on.</p><div className="row" style={{ marginTop: 8 }}><TextField label="Number" value={typed} onChange={(event) => setTyped(event.target.value)} sx={{ maxWidth: 140 }} /><Button variant="contained" color="error" disabled={typed.trim() === ''} onClick={() => void go()}>Remove {found} sealed parts</Button></div></div>)}
-      {removal && <p role="status">{removal.state === 'running' ? `Removing: ${removal.removed} so far.` : `The last removal took away ${removal.removed} parts.`}</p>}
+    <section className="sheet pad stack" aria-labelledby="remove">
+      <h2 id="remove">Sealed parts whose time has run out</h2>
+      <p className="muted">
+        Address, place and evidence of old choices go; that the choice was made, when and under which words stays, and
+        stays proven.
+      </p>
+      <div className="row filters" style={{ margin: 0 }}>
+        <label>
+          recorded before{' '}
+          <input
+            type="date"
+            value={day}
+            onChange={(event) => {
+              setDay(event.target.value);
+              setFound(null);
+            }}
+          />
+        </label>
+        <button className="plain" disabled={!day} onClick={() => void look()}>
+          Count them
+        </button>
+      </div>
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
+      {found !== null &&
+        (found === 0 ? (
+          <p>There are none.</p>
+        ) : (
+          <div className="note bad">
+            <p>
+              This cannot be undone. Type <b>{found}</b>, the number of sealed parts, to go on.
+            </p>
+            <div className="row" style={{ marginTop: 8 }}>
+              <TextField
+                label="Number"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+                sx={{ maxWidth: 140 }}
+              />
+              <Button variant="contained" color="error" disabled={typed.trim() === ''} onClick={() => void go()}>
+                Remove {found} sealed parts
+              </Button>
+            </div>
+          </div>
+        ))}
+      {removal && (
+        <p role="status">
+          {removal.state === 'running'
+            ? `Removing: ${removal.removed} so far.`
+            : `The last removal took away ${removal.removed} parts.`}
+        </p>
+      )}
     </section>
   );
 }

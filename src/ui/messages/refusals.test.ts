@@ -15,11 +15,15 @@ const SPOKEN_ELSEWHERE = new Set(['unknown-purpose', 'identifier-unreadable']);
 
 test('every refusal of core and use cases has words', () => {
   const codes = new Set<string>();
-  for (const path of [...sources('src/core'), ...sources('src/usecases')]) for (const [, code] of readFileSync(path, 'utf8').matchAll(/refuse(?:<[^>]*>)?\(\{ code: '([a-z0-9-]+)'/g)) codes.add(code!);
+  for (const path of [...sources('src/core'), ...sources('src/usecases')])
+    for (const [, code] of readFileSync(path, 'utf8').matchAll(/refuse(?:<[^>]*>)?\(\{ code: '([a-z0-9-]+)'/g))
+      codes.add(code!);
   expect(codes.size).toBeGreaterThan(30);
   expect([...codes].filter((code) => !REFUSALS_WITH_WORDS.includes(code) && !SPOKEN_ELSEWHERE.has(code))).toEqual([]);
 });
 
 test('words carry the values', () => {
-  expect(sayRefusal({ code: 'extension-too-late', extendBy: '2026-12-15' } as { code: string })).toBe('The last day to announce an extension was Tue 15 Dec 2026.');
+  expect(sayRefusal({ code: 'extension-too-late', extendBy: '2026-12-15' } as { code: string })).toBe(
+    'The last day to announce an extension was Tue 15 Dec 2026.',
+  );
 });

@@ -3,10 +3,15 @@ import { sayDay } from '../../core/shared/days';
 type Values = Record<string, unknown>;
 
 const text = (value: unknown): string => String(value ?? '');
-const day = (value: unknown): string => (typeof value === 'string' && /^\d{4}-\d{2}-\d{2}/.test(value) ? sayDay(value.slice(0, 10)) : text(value));
+const day = (value: unknown): string =>
+  typeof value === 'string' && /^\d{4}-\d{2}-\d{2}/.test(value) ? sayDay(value.slice(0, 10)) : text(value);
 
 /** What happened, with the value, and what would be accepted. One place for every refusal's words. */
-const KIND_WORDS: Record<string, string> = { email: 'e-mail address', phone: 'telephone number', 'customer-number': 'card or customer number' };
+const KIND_WORDS: Record<string, string> = {
+  email: 'e-mail address',
+  phone: 'telephone number',
+  'customer-number': 'card or customer number',
+};
 
 const WORDS: Record<string, (v: Values) => string> = {
   'not-allowed': () => 'Your role may not do this. Nothing was changed.',
@@ -14,7 +19,8 @@ const WORDS: Record<string, (v: Values) => string> = {
   'request-closed': () => 'This request is closed. Nothing was changed.',
   'sign-in-wrong': () => 'Address or password is wrong.',
   'unknown-regime': (v) => `There is no regime “${text(v['regime'])}”.`,
-  'received-in-the-future': (v) => `It cannot have been received in the future (${day(v['receivedAt'])}). Today is ${day(v['now'])}.`,
+  'received-in-the-future': (v) =>
+    `It cannot have been received in the future (${day(v['receivedAt'])}). Today is ${day(v['now'])}.`,
   'event-before-receipt': (v) => `${text(v['kind'])} cannot lie before the day of receipt.`,
   'event-in-the-future': (v) => `${text(v['kind'])} cannot lie in the future.`,
   'event-without-its-pair': (v) => `${text(v['kind'])} needs an open ${text(v['needs'])} before it.`,
@@ -25,28 +31,34 @@ const WORDS: Record<string, (v: Values) => string> = {
   'extension-too-late': (v) => `The last day to announce an extension was ${day(v['extendBy'])}.`,
   'extension-needs-until': () => 'This law leaves the length open: say until which day.',
   'extension-until-too-early': (v) => `The extension has to end after ${day(v['dueOn'])}.`,
-  'regime-not-in-force': (v) => `${text(v['regime'])} is in force from ${day(v['from'])}; this was received ${day(v['receivedOn'])}.`,
+  'regime-not-in-force': (v) =>
+    `${text(v['regime'])} is in force from ${day(v['from'])}; this was received ${day(v['receivedOn'])}.`,
   'no-regime': () => 'Name at least one law.',
   'no-law-found': () => 'No law of the table binds this request. Somebody has to look which one does, and choose it.',
-  'letter-on-its-way': (v) => `A letter that says so is on its way already (${text(v['kind'])}); it counts when it has left.`,
+  'letter-on-its-way': (v) =>
+    `A letter that says so is on its way already (${text(v['kind'])}); it counts when it has left.`,
   'law-unknown': () => 'There is no such law in the table.',
-  'law-breaks-requests': (v) => `What stands on the clock of ${(v['refs'] as string[]).join(', ')} would not be allowed by this row.`,
+  'law-breaks-requests': (v) =>
+    `What stands on the clock of ${(v['refs'] as string[]).join(', ')} would not be allowed by this row.`,
   'no-appeal': (v) => `${text(v['regime'])} knows no appeal to us; the person may go to the authority.`,
   'appeal-before-answer': () => 'An appeal can only follow an answer.',
   'address-not-on-file': () => 'A code goes only to an address that is already on file.',
   'acknowledged-already': () => 'Receipt was acknowledged already.',
   'no-choice-right': (v) => `${text(v['right'])} is not carried out as choices.`,
   'nothing-chosen': () => 'Nothing was chosen to be done.',
-  'no-identifier': () => 'Neither an e-mail nor a phone number is known: there is nothing a choice could be recorded under.',
+  'no-identifier': () =>
+    'Neither an e-mail nor a phone number is known: there is nothing a choice could be recorded under.',
   'carried-out-already': () => 'This was carried out already.',
   'not-theirs': () => 'Only a record that is theirs can be changed.',
   'no-such-field': (v) => `There is no field ${text(v['field'])}.`,
   'acts-open': (v) => `${text(v['count'])} changes are still on their way.`,
-  'helpers-open': (v) => `${text(v['count'])} owners of systems have not answered yet. Wait, or go on without them: the letter will say so.`,
+  'helpers-open': (v) =>
+    `${text(v['count'])} owners of systems have not answered yet. Wait, or go on without them: the letter will say so.`,
   'task-too-late': () => 'This request is decided already; nothing can join it any more. Write to the privacy team.',
   'task-needed': () => 'Only its owner can remove this; the erasure cannot go on without.',
   'template-without-subject': () => 'The first line is the subject; it is empty.',
-  'template-unknown-field': (v) => `There is no field “${text(v['field'])}” in this letter. There are: ${(v['known'] as string[]).join(', ')}.`,
+  'template-unknown-field': (v) =>
+    `There is no field “${text(v['field'])}” in this letter. There are: ${(v['known'] as string[]).join(', ')}.`,
   'template-lacks-field': (v) => `This letter has to say “${text(v['field'])}”: the law asks for it.`,
   'words-too-long': (v) => `At most ${text(v['most'])} characters.`,
   'template-too-long': (v) => `At most ${text(v['most'])} characters.`,
@@ -85,32 +97,45 @@ const WORDS: Record<string, (v: Values) => string> = {
   'plan-running': () => 'The plan is being carried out.',
   'no-plan': () => 'Make the plan first.',
   'no-trace': () => 'Trace first.',
-  'plan-changed': () => 'Worked out again, the plan has other lines. Make it anew and look at it again. Nothing was erased.',
-  'small-cohort': (v) => `${v['k'] === null ? 'How many records look alike after anonymising is not known' : `Only ${text(v['k'])} records look alike after anonymising`}. Say why that is acceptable. Nothing was erased.`,
+  'plan-changed': () =>
+    'Worked out again, the plan has other lines. Make it anew and look at it again. Nothing was erased.',
+  'small-cohort': (v) =>
+    `${v['k'] === null ? 'How many records look alike after anonymising is not known' : `Only ${text(v['k'])} records look alike after anonymising`}. Say why that is acceptable. Nothing was erased.`,
   'letter-sent-already': () => 'This letter has gone out already.',
   'letter-gone': () => 'The words of this letter are gone.',
-  'register-incomplete': (v) => `The register does not say yet: ${(v['missing'] as string[]).join('; ')}. Have it said, or let the letter say that it is missing.`,
+  'register-incomplete': (v) =>
+    `The register does not say yet: ${(v['missing'] as string[]).join('; ')}. Have it said, or let the letter say that it is missing.`,
   'own-always-searched': () => 'Bookend itself is searched in every request.',
   'webhook-held': (v) => `It is not taken as it is: ${(v['reasons'] as string[]).join(' ')}`,
-  'open-requests': (v) => `Something else of this person is still to be answered, and would be destroyed: ${(v['refs'] as string[]).join(', ')}. Answer or join it first. Nothing was erased.`,
+  'open-requests': (v) =>
+    `Something else of this person is still to be answered, and would be destroyed: ${(v['refs'] as string[]).join(', ')}. Answer or join it first. Nothing was erased.`,
   'reference-wrong': (v) => `Type ${text(v['expected'])} exactly. Nothing was erased.`,
-  'circle-cannot-be-broken': (v) => `These records hold each other and cannot be deleted one by one: ${text(v['records'])}.`,
+  'circle-cannot-be-broken': (v) =>
+    `These records hold each other and cannot be deleted one by one: ${text(v['records'])}.`,
   'cannot-be-done': (v) => `${text(v['record'])} cannot be changed through its connection.`,
   'file-empty': () => 'The file is empty. Nothing was imported.',
-  'columns-missing': (v) => `Columns are missing: ${(v['missing'] as string[]).join(', ')}. Files of this source have ${(v['expected'] as string[]).join(', ')}. Nothing was imported.`,
-  'file-damaged': () => 'The workbook cannot be read: it is damaged, protected, or unpacks to more than is taken. Save it as CSV and try again. Nothing was imported.',
-  'file-too-large': (v) => `The file is larger than ${Math.round(Number(v['most']) / 1e6)} MB, the most that is taken. Nothing was imported.`,
+  'columns-missing': (v) =>
+    `Columns are missing: ${(v['missing'] as string[]).join(', ')}. Files of this source have ${(v['expected'] as string[]).join(', ')}. Nothing was imported.`,
+  'file-damaged': () =>
+    'The workbook cannot be read: it is damaged, protected, or unpacks to more than is taken. Save it as CSV and try again. Nothing was imported.',
+  'file-too-large': (v) =>
+    `The file is larger than ${Math.round(Number(v['most']) / 1e6)} MB, the most that is taken. Nothing was imported.`,
   'mapping-incomplete': (v) => `Say which column holds: ${(v['missing'] as string[]).join(', ')}.`,
-  'unknown-mapping': (v) => (v['mapping'] ? `This source has no mapping “${text(v['mapping'])}”.` : 'No mapping of this source fits the file. Take it in on the page once and say which column is what.'),
+  'unknown-mapping': (v) =>
+    v['mapping']
+      ? `This source has no mapping “${text(v['mapping'])}”.`
+      : 'No mapping of this source fits the file. Take it in on the page once and say which column is what.',
   'line-not-held': () => 'This line is not in quarantine any more.',
   'import-not-finished': () => 'Wait until the import is finished.',
   'unknown-purpose': (v) => `There is no purpose “${text(v['purpose'])}”.`,
-  'identifier-unreadable': (v) => `This cannot be read as ${v['kind'] === 'email' ? 'an e-mail address' : `a ${text(v['kind'])}`}.`,
+  'identifier-unreadable': (v) =>
+    `This cannot be read as ${v['kind'] === 'email' ? 'an e-mail address' : `a ${text(v['kind'])}`}.`,
   'cursor-unreadable': () => 'This is no cursor of ours. Begin again without one.',
   'export-not-ready': () => 'The file is not ready yet.',
   'no-such-head': (v) => `There is no signed head of ${text(v['size'])} folios.`,
   'no-witness': () => 'No witness is set up: BOOKEND_WITNESS or BOOKEND_WITNESS_MAIL.',
-  'nothing-to-rotate': () => 'Every data key is under the newest master key already. Add one first: ./bookend keys new-master.',
+  'nothing-to-rotate': () =>
+    'Every data key is under the newest master key already. Add one first: ./bookend keys new-master.',
   'rotation-running': () => 'A rotation is running already.',
   'reason-missing': () => 'Say why, in a few words: it stands in the trail.',
   'own-export': () => 'Another administrator has to agree; you asked for it yourself.',
@@ -118,7 +143,8 @@ const WORDS: Record<string, (v: Values) => string> = {
   'export-not-approved': () => 'Another administrator has to agree first.',
   'export-fetched': () => 'This copy was fetched already. Ask for another.',
   'passphrase-short': (v) => `The passphrase needs at least ${text(v['least'])} characters.`,
-  'retention-runs': (v) => `What proves a choice is kept at least a year: the latest day is ${day(v['earliest'])}. Nothing was removed.`,
+  'retention-runs': (v) =>
+    `What proves a choice is kept at least a year: the latest day is ${day(v['earliest'])}. Nothing was removed.`,
   'count-wrong': (v) => `Type ${text(v['expected'])}, the number of parts that would go. Nothing was removed.`,
   'result-not-ready': () => 'The answers are not ready yet.',
   'draft-empty': () => 'The draft is empty.',
@@ -128,9 +154,11 @@ const WORDS: Record<string, (v: Values) => string> = {
   'signature-wrong': () => 'The signature does not fit. Nothing was recorded.',
   'timestamp-off': () => 'This message is older than five minutes, or from the future. Nothing was recorded.',
   'webhook-invalid': (v) => (v['problems'] as string[]).join(' '),
-  'identifier-of-another-kind': (v) => `That is no ${KIND_WORDS[text(v['kind'])] ?? text(v['kind'])}${v['looks'] === 'nothing' ? '' : `; it looks like ${v['looks'] === 'email' ? 'an e-mail address' : `a ${KIND_WORDS[text(v['looks'])] ?? ''}`}`}. Choose the right kind, or correct it. Nothing was recorded.`,
+  'identifier-of-another-kind': (v) =>
+    `That is no ${KIND_WORDS[text(v['kind'])] ?? text(v['kind'])}${v['looks'] === 'nothing' ? '' : `; it looks like ${v['looks'] === 'email' ? 'an e-mail address' : `a ${KIND_WORDS[text(v['looks'])] ?? ''}`}`}. Choose the right kind, or correct it. Nothing was recorded.`,
   'not-in-script': () => 'This script does not ask about that. Read the one that does.',
-  'purpose-in-the-past': () => 'A version holds from now on or later; what people answered before stays read by the rules of its time.',
+  'purpose-in-the-past': () =>
+    'A version holds from now on or later; what people answered before stays read by the rules of its time.',
   'parent-unknown': (v) => `There is no purpose “${text(v['parent'])}” to belong to.`,
   'purpose-circle': (v) => `“${text(v['parent'])}” belongs to this purpose itself.`,
   'same-person': () => 'These are one identity already.',
@@ -138,13 +166,15 @@ const WORDS: Record<string, (v: Values) => string> = {
   'not-linked': () => 'They are not linked.',
   'code-needed': () => 'Type the code from the mail first.',
   'purpose-not-open': () => 'This cannot be chosen: it is needed for what you asked us for.',
-  'choice-held': () => 'We could not tell whose choice this is, because several people share the address. Nothing was changed; write to us and we put it right.',
+  'choice-held': () =>
+    'We could not tell whose choice this is, because several people share the address. Nothing was changed; write to us and we put it right.',
   'unknown-system': () => 'Choose the system that the file comes from.',
   'import-already-started': () => 'This import was started already.',
   'cannot-lock-yourself-out': () => 'You cannot keep yourself out.',
   'bad-mapping': (v) => text(v['message']),
   'settings-wrong': (v) => Object.values(v['problems'] as Record<string, string>).join(' '),
-  'fields-unconfirmed': (v) => `${text(v['count'])} fields seem to hold something of a person and nobody has said whether they do. Confirm them first, so that the search is not blind.`,
+  'fields-unconfirmed': (v) =>
+    `${text(v['count'])} fields seem to hold something of a person and nobody has said whether they do. Confirm them first, so that the search is not blind.`,
   'declared-there': () => 'Only what was said by hand can be taken back. Say that it is not followed instead.',
   'not-read': () => 'Read what is there first.',
   'inactive-unknown': () => 'Choose a field that is there and says who is no longer active.',

@@ -28,7 +28,10 @@ export function ActButton({ act, children, done, color, primary, disabled, ask }
   const router = useRouter();
   const run = () =>
     start(async () => {
-      const result = await act().catch((): ActionResult => ({ ok: false, message: 'The server did not answer. Nothing is lost; try again.' }));
+      const result = await act().catch((): ActionResult => ({
+        ok: false,
+        message: 'The server did not answer. Nothing is lost; try again.',
+      }));
       if (!result.ok) say(result.message, false);
       // Shown anew, the page would lead away from what was typed on it.
       if (!result.ok && result.message === SIGNED_OUT) return;
@@ -37,10 +40,25 @@ export function ActButton({ act, children, done, color, primary, disabled, ask }
     });
   return (
     <>
-      <Button onClick={ask ? () => setAsking(true) : run} disabled={Boolean(disabled) || isBusy} variant={primary ? 'contained' : 'outlined'} {...(color ? { color } : {})}>
+      <Button
+        onClick={ask ? () => setAsking(true) : run}
+        disabled={Boolean(disabled) || isBusy}
+        variant={primary ? 'contained' : 'outlined'}
+        {...(color ? { color } : {})}
+      >
         {children}
       </Button>
-      {ask && <AskFirst question={ask} isOpen={isAsking} onNo={() => setAsking(false)} onYes={() => { setAsking(false); run(); }} />}
+      {ask && (
+        <AskFirst
+          question={ask}
+          isOpen={isAsking}
+          onNo={() => setAsking(false)}
+          onYes={() => {
+            setAsking(false);
+            run();
+          }}
+        />
+      )}
     </>
   );
 }

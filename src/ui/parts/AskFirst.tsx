@@ -16,14 +16,28 @@ export interface Question {
 }
 
 /** Asks before what cannot be taken back. The way out has the focus: Enter alone does nothing for good. */
-export function AskFirst({ question, isOpen, onYes, onNo }: { question: Question; isOpen: boolean; onYes: () => void; onNo: () => void }) {
+export function AskFirst({
+  question,
+  isOpen,
+  onYes,
+  onNo,
+}: {
+  question: Question;
+  isOpen: boolean;
+  onYes: () => void;
+  onNo: () => void;
+}) {
   return (
     <Dialog open={isOpen} onClose={onNo} aria-labelledby="ask-first">
       <DialogTitle id="ask-first">{question.title}</DialogTitle>
       <DialogContent>{question.text}</DialogContent>
       <DialogActions>
-        <Button autoFocus onClick={onNo}>Leave it as it is</Button>
-        <Button variant="contained" onClick={onYes}>{question.yes}</Button>
+        <Button autoFocus onClick={onNo}>
+          Leave it as it is
+        </Button>
+        <Button variant="contained" onClick={onYes}>
+          {question.yes}
+        </Button>
       </DialogActions>
     </Dialog>
   );

@@ -7,7 +7,16 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useId, useRef, useState } from 'react';
 import { csvLine } from '../../core/shared/csv';
 
-register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent, MarkLineComponent, SVGRenderer]);
+register([
+  BarChart,
+  LineChart,
+  GridComponent,
+  LegendComponent,
+  TooltipComponent,
+  AriaComponent,
+  MarkLineComponent,
+  SVGRenderer,
+]);
 
 export interface ChartTable {
   columns: readonly string[];
@@ -35,7 +44,12 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
     const style = getComputedStyle(document.documentElement);
     const colour = (name: string) => style.getPropertyValue(name).trim();
     const chart = init(box.current, null, { renderer: 'svg' });
-    chart.setOption({ animation: false, aria: { enabled: true }, textStyle: { fontFamily: 'IBM Plex Sans Variable', color: colour('--ink-2') }, ...option(colour) });
+    chart.setOption({
+      animation: false,
+      aria: { enabled: true },
+      textStyle: { fontFamily: 'IBM Plex Sans Variable', color: colour('--ink-2') },
+      ...option(colour),
+    });
     const onResize = () => chart.resize();
     window.addEventListener('resize', onResize);
     return () => {
@@ -45,8 +59,27 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
   }, [table, isTable, option]);
   return (
     <section className="sheet" aria-labelledby={id}>
-      <header><h2 id={id}>{title}</h2>{table.rows.length > 0 && <span className="row" style={{ gap: 6 }}>{children}<button className="plain" onClick={() => setTable(!isTable)}>{isTable ? 'as a chart' : 'as a table'}</button><button className="plain" onClick={() => download(title, table)}>CSV</button></span>}</header>
-      {table.rows.length === 0 ? <p className="empty">{empty}</p> : isTable ? <TableOf title={title} table={table} height={height} /> : <div ref={box} style={{ height, padding: '0 8px 8px' }} />}
+      <header>
+        <h2 id={id}>{title}</h2>
+        {table.rows.length > 0 && (
+          <span className="row" style={{ gap: 6 }}>
+            {children}
+            <button className="plain" onClick={() => setTable(!isTable)}>
+              {isTable ? 'as a chart' : 'as a table'}
+            </button>
+            <button className="plain" onClick={() => download(title, table)}>
+              CSV
+            </button>
+          </span>
+        )}
+      </header>
+      {table.rows.length === 0 ? (
+        <p className="empty">{empty}</p>
+      ) : isTable ? (
+        <TableOf title={title} table={table} height={height} />
+      ) : (
+        <div ref={box} style={{ height, padding: '0 8px 8px' }} />
+      )}
     </section>
   );
 }
@@ -54,15 +87,37 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
 function TableOf({ title, table, height }: { title: string; table: ChartTable; height: number }) {
   return (
     <div style={{ maxHeight: Math.max(height, 220), overflow: 'auto' }} tabIndex={0} role="region" aria-label={title}>
-      <table className="list"><thead><tr>{table.columns.map((name, i) => <th key={name} className={i > 0 ? 'num' : ''}>{name}</th>)}</tr></thead>
-        <tbody>{table.rows.map((row, r) => <tr key={r}>{row.map((cell, i) => <td key={i} className={i > 0 ? 'num' : ''}>{cell ?? '–'}</td>)}</tr>)}</tbody></table>
+      <table className="list">
+        <thead>
+          <tr>
+            {table.columns.map((name, i) => (
+              <th key={name} className={i > 0 ? 'num' : ''}>
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.map((row, r) => (
+            <tr key={r}>
+              {row.map((cell, i) => (
+                <td key={i} className={i > 0 ? 'num' : ''}>
+                  {cell ?? '–'}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }
 
 function download(title: string, table: ChartTable): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([csvLine(table.columns) + table.rows.map((row) => csvLine(row)).join('')], { type: 'text/csv' }));
+  link.href = URL.createObjectURL(
+    new Blob([csvLine(table.columns) + table.rows.map((row) => csvLine(row)).join('')], { type: 'text/csv' }),
+  );
   link.download = `${title.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.csv`;
   link.click();
   URL.revokeObjectURL(link.href);
@@ -71,7 +126,15 @@ function download(title: string, table: ChartTable): void {
 /** Axes as every chart of the house has them. */
 export function axes(colour: (name: string) => string): { category: object; value: object } {
   const label = { color: colour('--ink-2'), fontFamily: 'IBM Plex Sans Variable' };
-  return { category: { type: 'category', axisLabel: label, axisLine: { lineStyle: { color: colour('--rule-strong') } }, axisTick: { show: false } }, value: { type: 'value', axisLabel: label, splitLine: { lineStyle: { color: colour('--rule') } } } };
+  return {
+    category: {
+      type: 'category',
+      axisLabel: label,
+      axisLine: { lineStyle: { color: colour('--rule-strong') } },
+      axisTick: { show: false },
+    },
+    value: { type: 'value', axisLabel: label, splitLine: { lineStyle: { color: colour('--rule') } } },
+  };
 }
 
 /** A no is striped as well as red: it can be told without colour. */

@@ -22,8 +22,24 @@ export function SayProvider({ children }: { children: ReactNode }) {
   return (
     <SayContext.Provider value={say}>
       {children}
-      <Snackbar open={said !== null} autoHideDuration={said?.isGood ? 3500 : 8000} onClose={(_, why) => why !== 'clickaway' && setSaid(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
-        {said ? <Alert severity={said.isGood ? 'success' : 'error'} variant="outlined" onClose={() => setSaid(null)} sx={{ background: 'var(--sheet)', color: 'var(--ink)' }}>{said.text}</Alert> : <span />}
+      <Snackbar
+        open={said !== null}
+        autoHideDuration={said?.isGood ? 3500 : 8000}
+        onClose={(_, why) => why !== 'clickaway' && setSaid(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+      >
+        {said ? (
+          <Alert
+            severity={said.isGood ? 'success' : 'error'}
+            variant="outlined"
+            onClose={() => setSaid(null)}
+            sx={{ background: 'var(--sheet)', color: 'var(--ink)' }}
+          >
+            {said.text}
+          </Alert>
+        ) : (
+          <span />
+        )}
       </Snackbar>
     </SayContext.Provider>
   );

@@ -1,5 +1,6 @@
 const SETTING = 'bookend-single-keys';
-const LISTENS = '[role=dialog], [role=alertdialog], [role=listbox], [role=menu], [role=combobox], [role=spinbutton], input, textarea, select';
+const LISTENS =
+  '[role=dialog], [role=alertdialog], [role=listbox], [role=menu], [role=combobox], [role=spinbutton], input, textarea, select';
 const LIES_OVER = '[role=dialog], [role=alertdialog], [role=listbox], [role=menu]';
 
 /** Whether keys without Ctrl or Alt act at all: somebody who dictates, or whose hand trembles, switches them off (WCAG 2.1.4). */
@@ -31,5 +32,10 @@ export function isCommand(event: KeyboardEvent, within?: Element | null): boolea
   const target = event.target instanceof Element ? event.target : document.body;
   if (target.closest(LISTENS) || (target as HTMLElement).isContentEditable) return false;
   if (document.querySelector(LIES_OVER)) return false;
-  return within === undefined || target === document.body || target === document.documentElement || (within?.contains(target) ?? false);
+  return (
+    within === undefined ||
+    target === document.body ||
+    target === document.documentElement ||
+    (within?.contains(target) ?? false)
+  );
 }

@@ -22,25 +22,76 @@ export function PeopleSearch({ search }: { search: (words: string) => Promise<Ac
   const submit = (event: FormEvent) => {
     event.preventDefault();
     start(async () => {
-      const result = await search(words).catch((): ActionResult<Found[]> => ({ ok: false, message: 'The server did not answer. Try again.' }));
+      const result = await search(words).catch((): ActionResult<Found[]> => ({
+        ok: false,
+        message: 'The server did not answer. Try again.',
+      }));
       if (result.ok) setFound({ words, people: result.value });
       setFailure(result.ok ? null : result.message);
     });
   };
   return (
     <>
-      <div className="page-head"><div><h1>People</h1><p className="sub">By e-mail, phone, name or customer number. Each search is in the trail.</p></div></div>
+      <div className="page-head">
+        <div>
+          <h1>People</h1>
+          <p className="sub">By e-mail, phone, name or customer number. Each search is in the trail.</p>
+        </div>
+      </div>
       <form onSubmit={submit} className="search-line" role="search">
-        <input type="search" aria-label="E-mail, phone, name or customer number" value={words} onChange={(event) => setWords(event.target.value)} placeholder="mette@mail.example, 10 12 34 56, Holmgaard, 48213" autoFocus />
-        <button className="plain" disabled={isBusy || words.trim().length < 2}>{isBusy ? 'Searching…' : 'Find'}</button>
+        <input
+          type="search"
+          aria-label="E-mail, phone, name or customer number"
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+          placeholder="mette@mail.example, 10 12 34 56, Holmgaard, 48213"
+          autoFocus
+        />
+        <button className="plain" disabled={isBusy || words.trim().length < 2}>
+          {isBusy ? 'Searching…' : 'Find'}
+        </button>
       </form>
-      {failure && <p className="note bad" role="alert">{failure}</p>}
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
       {found && (
         <section className="sheet wrap" tabIndex={0} aria-label="People found" aria-live="polite">
-          {found.people.length === 0 ? <p className="empty">Nobody is known by “{found.words}”. Spelling of names is forgiven; numbers have to be whole.</p> : (
+          {found.people.length === 0 ? (
+            <p className="empty">
+              Nobody is known by “{found.words}”. Spelling of names is forgiven; numbers have to be whole.
+            </p>
+          ) : (
             <table className="list">
-              <thead><tr><th>name</th><th>e-mail</th><th>phone</th><th>numbers</th><th>country</th></tr></thead>
-              <tbody>{found.people.map((person) => <tr key={person.id}><td><Link href={`/people/${person.id}`}>{person.name ?? '(no name)'}</Link>{person.isLoose && <span className="ochre"> sounds alike</span>}</td>{['email', 'phone', 'customer-number'].map((kind) => <td key={kind}>{person.identifiers.filter((one) => one.kind === kind).map(({ value }) => value).join(', ')}</td>)}<td>{person.country}</td></tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>name</th>
+                  <th>e-mail</th>
+                  <th>phone</th>
+                  <th>numbers</th>
+                  <th>country</th>
+                </tr>
+              </thead>
+              <tbody>
+                {found.people.map((person) => (
+                  <tr key={person.id}>
+                    <td>
+                      <Link href={`/people/${person.id}`}>{person.name ?? '(no name)'}</Link>
+                      {person.isLoose && <span className="ochre"> sounds alike</span>}
+                    </td>
+                    {['email', 'phone', 'customer-number'].map((kind) => (
+                      <td key={kind}>
+                        {person.identifiers
+                          .filter((one) => one.kind === kind)
+                          .map(({ value }) => value)
+                          .join(', ')}
+                      </td>
+                    ))}
+                    <td>{person.country}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           )}
         </section>

@@ -12,8 +12,17 @@ const button = (name: string) => screen.getByRole('button', { name }) as HTMLBut
 
 test('identities are linked and unlinked with a reason, never without', async () => {
   const done: string[][] = [];
-  const act = (what: string) => async (other: string, reason: string) => (done.push([what, other, reason]), { ok: true as const, value: null });
-  show(<LinksPanel person={person([{ id: 'per_2', name: 'Lone Dam', reason: 'showed both cards', since: '2026-11-20T08:00:00Z' }])} zone="Europe/Copenhagen" actions={{ link: act('link'), unlink: act('unlink') }} />);
+  const act = (what: string) => async (other: string, reason: string) => (
+    done.push([what, other, reason]),
+    { ok: true as const, value: null }
+  );
+  show(
+    <LinksPanel
+      person={person([{ id: 'per_2', name: 'Lone Dam', reason: 'showed both cards', since: '2026-11-20T08:00:00Z' }])}
+      zone="Europe/Copenhagen"
+      actions={{ link: act('link'), unlink: act('unlink') }}
+    />,
+  );
   expect(screen.getByRole('link', { name: 'Lone Dam' }).getAttribute('href')).toBe('/people/per_2');
   expect(button('Unlink').disabled).toBe(true);
   expect(button('Link').disabled).toBe(true);
@@ -22,11 +31,22 @@ test('identities are linked and unlinked with a reason, never without', async ()
   fireEvent.click(button('Unlink'));
   fireEvent.change(screen.getByLabelText(/^Other person/), { target: { value: 'per_3' } });
   fireEvent.click(button('Link'));
-  await waitFor(() => expect(done).toEqual([['unlink', 'per_2', 'was her sister'], ['link', 'per_3', 'was her sister']]));
+  await waitFor(() =>
+    expect(done).toEqual([
+      ['unlink', 'per_2', 'was her sister'],
+      ['link', 'per_3', 'was her sister'],
+    ]),
+  );
 });
 
 test('whoever may not link sees the links, or that there are none', () => {
-  const { unmount } = show(<LinksPanel person={person([{ id: 'per_2', name: null, reason: null, since: '2026-11-20T08:00:00Z' }])} zone="Europe/Copenhagen" actions={null} />);
+  const { unmount } = show(
+    <LinksPanel
+      person={person([{ id: 'per_2', name: null, reason: null, since: '2026-11-20T08:00:00Z' }])}
+      zone="Europe/Copenhagen"
+      actions={null}
+    />,
+  );
   expect(screen.getByText('without a name')).toBeTruthy();
   expect(screen.queryByRole('button')).toBeNull();
   unmount();
@@ -35,15 +55,60 @@ test('whoever may not link sees the links, or that there are none', () => {
 });
 
 describe('one person', () => {
-  const standing = (more: object) => ({ permitted: false, standing: 'withdrawn', since: '2026-11-24T08:00:00Z', because: 'cho_2', mayAskAgainFrom: '2027-11-24', reasons: [{ code: 'said-no', text: 'Withdrew on Tue 24 Nov 2026.', source: 'GDPR art. 7(3)' }], isConflict: false, purpose: 'newsletter', title: 'Newsletter', plain: 'News by mail', kind: 'consent', parent: null, ...more });
-  const made = (id: string, answer: string, occurredAt: string, seq: number) => ({ id, seq, purpose: 'newsletter', answer, occurredAt, recordedAt: '2026-11-24T09:00:00Z', system: 'Web shop', ask: 'till-sign-up', askVersion: 2, folio: 3, place: 'Aarhus' });
-  const view = (more: Partial<PersonView> = {}): PersonView => ({ id: 'per_1', name: 'Rasmus Dahl', country: 'DK', isMasked: false, erasedAt: null, identifiers: [{ kind: 'customer-number', value: '48215', source: 'Web shop', since: '2026-01-01T00:00:00Z' }], links: [], standings: [standing({})] as PersonView['standings'], choices: [made('cho_1', 'grant', '2026-06-01', 7), made('cho_2', 'withdraw', '2026-11-24T08:00:00Z', 9)], requests: [], asOf: '2026-11-24T09:00:00Z', ...more });
-  const sheet = (person: PersonView, on: string | null = null) => show(<PersonSheet person={person} today="2026-11-24" on={on} zone="Europe/Copenhagen" links={null} />);
+  const standing = (more: object) => ({
+    permitted: false,
+    standing: 'withdrawn',
+    since: '2026-11-24T08:00:00Z',
+    because: 'cho_2',
+    mayAskAgainFrom: '2027-11-24',
+    reasons: [{ code: 'said-no', text: 'Withdrew on Tue 24 Nov 2026.', source: 'GDPR art. 7(3)' }],
+    isConflict: false,
+    purpose: 'newsletter',
+    title: 'Newsletter',
+    plain: 'News by mail',
+    kind: 'consent',
+    parent: null,
+    ...more,
+  });
+  const made = (id: string, answer: string, occurredAt: string, seq: number) => ({
+    id,
+    seq,
+    purpose: 'newsletter',
+    answer,
+    occurredAt,
+    recordedAt: '2026-11-24T09:00:00Z',
+    system: 'Web shop',
+    ask: 'till-sign-up',
+    askVersion: 2,
+    folio: 3,
+    place: 'Aarhus',
+  });
+  const view = (more: Partial<PersonView> = {}): PersonView => ({
+    id: 'per_1',
+    name: 'Rasmus Dahl',
+    country: 'DK',
+    isMasked: false,
+    erasedAt: null,
+    identifiers: [{ kind: 'customer-number', value: '48215', source: 'Web shop', since: '2026-01-01T00:00:00Z' }],
+    links: [],
+    standings: [standing({})] as PersonView['standings'],
+    choices: [made('cho_1', 'grant', '2026-06-01', 7), made('cho_2', 'withdraw', '2026-11-24T08:00:00Z', 9)],
+    requests: [],
+    asOf: '2026-11-24T09:00:00Z',
+    ...more,
+  });
+  const sheet = (person: PersonView, on: string | null = null) =>
+    show(<PersonSheet person={person} today="2026-11-24" on={on} zone="Europe/Copenhagen" links={null} />);
 
   test('standing with its reason and source, newest choice first, each with a receipt', () => {
     sheet(view());
-    expect(screen.getByText(/Withdrew on Tue 24 Nov 2026\. \(GDPR art\. 7\(3\)\) May be asked again from Wed 24 Nov 2027\./)).toBeTruthy();
-    expect(screen.getAllByRole('link', { name: 'receipt' }).map((link) => link.getAttribute('href'))).toEqual(['/ledger/receipts/cho_2', '/ledger/receipts/cho_1']);
+    expect(
+      screen.getByText(/Withdrew on Tue 24 Nov 2026\. \(GDPR art\. 7\(3\)\) May be asked again from Wed 24 Nov 2027\./),
+    ).toBeTruthy();
+    expect(screen.getAllByRole('link', { name: 'receipt' }).map((link) => link.getAttribute('href'))).toEqual([
+      '/ledger/receipts/cho_2',
+      '/ledger/receipts/cho_1',
+    ]);
     expect(screen.getByRole('img', { name: /2 choices from Mon 1 Jun 2026 to Tue 24 Nov 2026/ })).toBeTruthy();
   });
 
@@ -55,7 +120,9 @@ describe('one person', () => {
 
   test('a conflict between linked identities is said; the restrictive reading holds', () => {
     sheet(view({ standings: [standing({ isConflict: true })] as PersonView['standings'] }));
-    expect(screen.getByRole('status').textContent).toMatch(/different things about Newsletter\. The more restrictive reading holds/);
+    expect(screen.getByRole('status').textContent).toMatch(
+      /different things about Newsletter\. The more restrictive reading holds/,
+    );
   });
 
   test('an erased person has no name, no identifiers and no links; the choices stay', () => {
@@ -73,7 +140,12 @@ describe('one person', () => {
 });
 
 test('a search says whom it found, that it found nobody, or that it failed and may be tried again', async () => {
-  let answer: () => Promise<ActionResult<never[]>> = async () => ({ ok: true, value: [{ id: 'per_1', name: 'Lone Dam', country: 'DK', identifiers: [{ kind: 'phone', value: '+4510123456' }] }] as never[] });
+  let answer: () => Promise<ActionResult<never[]>> = async () => ({
+    ok: true,
+    value: [
+      { id: 'per_1', name: 'Lone Dam', country: 'DK', identifiers: [{ kind: 'phone', value: '+4510123456' }] },
+    ] as never[],
+  });
   show(<PeopleSearch search={() => answer()} />);
   const find = (words: string) => {
     fireEvent.change(screen.getByRole('searchbox'), { target: { value: words } });

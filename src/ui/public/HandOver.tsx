@@ -9,7 +9,21 @@ import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/
 import { LINK_WORDS } from './linkWords';
 
 /** The second word opens the file; the link is used only when the person says that they have it. */
-export function HandOver({ token, language, readme, release, confirm, post = notPosted }: { token: string; language: Language; readme: string; post?: PostAction; release: (token: string, secret: string) => Promise<ActionResult>; confirm: () => Promise<ActionResult> }) {
+export function HandOver({
+  token,
+  language,
+  readme,
+  release,
+  confirm,
+  post = notPosted,
+}: {
+  token: string;
+  language: Language;
+  readme: string;
+  post?: PostAction;
+  release: (token: string, secret: string) => Promise<ActionResult>;
+  confirm: () => Promise<ActionResult>;
+}) {
   const words = LINK_WORDS[language].handOver;
   const [secret, setSecret] = useState('');
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -25,21 +39,55 @@ export function HandOver({ token, language, readme, release, confirm, post = not
   };
   return (
     <>
-      {failure && <p className="note bad" role="alert">{failure}</p>}
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
       {step === 'word' && (
-        <form action={action} className="fields" aria-label={words.word} onSubmit={(event: FormEvent) => { event.preventDefault(); void run(() => release(token, secret), 'file'); }}>
+        <form
+          action={action}
+          className="fields"
+          aria-label={words.word}
+          onSubmit={(event: FormEvent) => {
+            event.preventDefault();
+            void run(() => release(token, secret), 'file');
+          }}
+        >
           <p>{words.lead}</p>
-          <TextField name="word" label={words.word} value={secret} onChange={(event) => setSecret(event.target.value)} autoFocus autoComplete="off" />
-          <div><Button type="submit" variant="contained" disabled={isBusy}>{words.open}</Button></div>
+          <TextField
+            name="word"
+            label={words.word}
+            value={secret}
+            onChange={(event) => setSecret(event.target.value)}
+            autoFocus
+            autoComplete="off"
+          />
+          <div>
+            <Button type="submit" variant="contained" disabled={isBusy}>
+              {words.open}
+            </Button>
+          </div>
         </form>
       )}
       {step === 'file' && (
         <div className="stack">
           <p>{words.begin(readme)}</p>
-          <div className="row"><Button variant="contained" href="/hand-over/file">{words.download}</Button><Button disabled={isBusy} onClick={() => void run(confirm, 'done')}>{words.have}</Button></div>
+          <div className="row">
+            <Button variant="contained" href="/hand-over/file">
+              {words.download}
+            </Button>
+            <Button disabled={isBusy} onClick={() => void run(confirm, 'done')}>
+              {words.have}
+            </Button>
+          </div>
         </div>
       )}
-      {step === 'done' && <p className="note good" role="status">{words.done}</p>}
+      {step === 'done' && (
+        <p className="note good" role="status">
+          {words.done}
+        </p>
+      )}
     </>
   );
 }

@@ -36,30 +36,133 @@ export function HelperTask({ token, open, finish, postOpen = notPosted, postFini
     await work().catch(() => setFailure(LOST));
     setBusy(false);
   };
-  const show = () => run(async () => { const result = await open(token); if (result.ok) setTask(result.value); else setFailure(result.message); });
-  const upload = (chosen: File) => run(async () => {
-    const response = await fetch(`/task/${token}/upload`, { method: 'POST', body: chosen, headers: { 'x-file-name': encodeURIComponent(chosen.name) } });
-    const body = (await response.json()) as { message?: string; found?: number; problems?: string[] };
-    if (!response.ok) return setFailure(body.message ?? LOST);
-    setSent([...sent, `${chosen.name}: ${body.found} ${body.found === 1 ? 'record' : 'records'} taken over${body.problems?.length ? `. ${body.problems.join(' ')}` : ''}`]);
-    if (file.current) file.current.value = '';
-  });
-  const end = () => run(async () => { const result = await finish(token, answer); if (result.ok) setDone(true); else setFailure(result.message); });
-  if (isDone) return <p className="note good" role="status">Thank you. The privacy team goes on from here; this link is used up now.</p>;
-  if (!task) return <>{failure && <p className="note bad" role="alert">{failure}</p>}<p>You look after a system that we cannot search ourselves. Press to see what is asked. What you will see is confidential.</p><form action={showAction} onSubmit={(event: FormEvent) => { event.preventDefault(); void show(); }}><Button type="submit" variant="contained" size="medium" disabled={isBusy}>Show what is asked</Button></form></>;
+  const show = () =>
+    run(async () => {
+      const result = await open(token);
+      if (result.ok) setTask(result.value);
+      else setFailure(result.message);
+    });
+  const upload = (chosen: File) =>
+    run(async () => {
+      const response = await fetch(`/task/${token}/upload`, {
+        method: 'POST',
+        body: chosen,
+        headers: { 'x-file-name': encodeURIComponent(chosen.name) },
+      });
+      const body = (await response.json()) as { message?: string; found?: number; problems?: string[] };
+      if (!response.ok) return setFailure(body.message ?? LOST);
+      setSent([
+        ...sent,
+        `${chosen.name}: ${body.found} ${body.found === 1 ? 'record' : 'records'} taken over${body.problems?.length ? `. ${body.problems.join(' ')}` : ''}`,
+      ]);
+      if (file.current) file.current.value = '';
+    });
+  const end = () =>
+    run(async () => {
+      const result = await finish(token, answer);
+      if (result.ok) setDone(true);
+      else setFailure(result.message);
+    });
+  if (isDone)
+    return (
+      <p className="note good" role="status">
+        Thank you. The privacy team goes on from here; this link is used up now.
+      </p>
+    );
+  if (!task)
+    return (
+      <>
+        {failure && (
+          <p className="note bad" role="alert">
+            {failure}
+          </p>
+        )}
+        <p>
+          You look after a system that we cannot search ourselves. Press to see what is asked. What you will see is
+          confidential.
+        </p>
+        <form
+          action={showAction}
+          onSubmit={(event: FormEvent) => {
+            event.preventDefault();
+            void show();
+          }}
+        >
+          <Button type="submit" variant="contained" size="medium" disabled={isBusy}>
+            Show what is asked
+          </Button>
+        </form>
+      </>
+    );
   return (
-    <form action={endAction} onSubmit={(event: FormEvent) => { event.preventDefault(); void end(); }} className="fields">
-      {failure && <p className="note bad" role="alert">{failure}</p>}
-      <p>{task.kind === 'search' ? <>Please look into <b>{task.system}</b> for this person and hand over everything you find, by <b>{sayDay(task.dueOn)}</b>:</> : <>Please remove this from <b>{task.system}</b>, by <b>{sayDay(task.dueOn)}</b>:</>}</p>
-      <p className="note slate" style={{ whiteSpace: 'pre-wrap' }}>{task.what}</p>
+    <form
+      action={endAction}
+      onSubmit={(event: FormEvent) => {
+        event.preventDefault();
+        void end();
+      }}
+      className="fields"
+    >
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
+      <p>
+        {task.kind === 'search' ? (
+          <>
+            Please look into <b>{task.system}</b> for this person and hand over everything you find, by{' '}
+            <b>{sayDay(task.dueOn)}</b>:
+          </>
+        ) : (
+          <>
+            Please remove this from <b>{task.system}</b>, by <b>{sayDay(task.dueOn)}</b>:
+          </>
+        )}
+      </p>
+      <p className="note slate" style={{ whiteSpace: 'pre-wrap' }}>
+        {task.what}
+      </p>
       {task.kind === 'search' && (
         <>
-          <label>Files: scans, tables, documents, a ZIP of several <input ref={file} type="file" disabled={isBusy} onChange={(event) => { const [chosen] = event.target.files ?? []; if (chosen) void upload(chosen); }} /></label>
-          {sent.length > 0 && <ul role="status">{sent.map((one) => <li key={one}>{one}</li>)}</ul>}
+          <label>
+            Files: scans, tables, documents, a ZIP of several{' '}
+            <input
+              ref={file}
+              type="file"
+              disabled={isBusy}
+              onChange={(event) => {
+                const [chosen] = event.target.files ?? [];
+                if (chosen) void upload(chosen);
+              }}
+            />
+          </label>
+          {sent.length > 0 && (
+            <ul role="status">
+              {sent.map((one) => (
+                <li key={one}>{one}</li>
+              ))}
+            </ul>
+          )}
         </>
       )}
-      <TextField name="answer" label="Anything to say about it" multiline minRows={2} value={answer} onChange={(event) => setAnswer(event.target.value)} />
-      <div><Button type="submit" variant="contained" size="medium" disabled={isBusy}>{task.kind === 'erase' ? 'It is removed' : sent.length + task.uploads > 0 ? 'That is all' : 'Nothing is there'}</Button></div>
+      <TextField
+        name="answer"
+        label="Anything to say about it"
+        multiline
+        minRows={2}
+        value={answer}
+        onChange={(event) => setAnswer(event.target.value)}
+      />
+      <div>
+        <Button type="submit" variant="contained" size="medium" disabled={isBusy}>
+          {task.kind === 'erase'
+            ? 'It is removed'
+            : sent.length + task.uploads > 0
+              ? 'That is all'
+              : 'Nothing is there'}
+        </Button>
+      </div>
     </form>
   );
 }

@@ -28,7 +28,10 @@ export function SignInForm({ signIn, post = notPosted, to = '/desk', onDone }: P
     const form = new FormData(event.currentTarget);
     setBusy(true);
     setFailure(null);
-    const result = await signIn(String(form.get('email')), String(form.get('password'))).catch((): ActionResult => ({ ok: false, message: 'The server did not answer. Try again.' }));
+    const result = await signIn(String(form.get('email')), String(form.get('password'))).catch((): ActionResult => ({
+      ok: false,
+      message: 'The server did not answer. Try again.',
+    }));
     if (result.ok) return onDone ? onDone() : router.push(to);
     setBusy(false);
     setFailure(result.message);
@@ -36,16 +39,44 @@ export function SignInForm({ signIn, post = notPosted, to = '/desk', onDone }: P
   const said = failure ?? failureOf(posted);
   return (
     <form action={action} onSubmit={(event) => void submit(event)} className="fields" aria-label="Sign in">
-      {!onDone && <h1 className="mark"><svg width="30" height="27" viewBox="0 0 24 22" aria-hidden="true"><path d="M1 1h4v20H1zM19 1h4v20h-4z" fill="currentColor" /><path d="M7.5 5.5h9M7.5 11h9M7.5 16.5h6" stroke="#d39a2d" strokeWidth="1.8" /></svg>Bookend</h1>}
-      {said && <p className="note bad" role="alert">{said}</p>}
+      {!onDone && (
+        <h1 className="mark">
+          <svg width="30" height="27" viewBox="0 0 24 22" aria-hidden="true">
+            <path d="M1 1h4v20H1zM19 1h4v20h-4z" fill="currentColor" />
+            <path d="M7.5 5.5h9M7.5 11h9M7.5 16.5h6" stroke="#d39a2d" strokeWidth="1.8" />
+          </svg>
+          Bookend
+        </h1>
+      )}
+      {said && (
+        <p className="note bad" role="alert">
+          {said}
+        </p>
+      )}
       <input type="hidden" name="to" value={to} />
-      <TextField name="email" type="email" label="E-mail" autoComplete="username" autoFocus required defaultValue={posted.values['email'] ?? ''} />
+      <TextField
+        name="email"
+        type="email"
+        label="E-mail"
+        autoComplete="username"
+        autoFocus
+        required
+        defaultValue={posted.values['email'] ?? ''}
+      />
       <TextField name="password" type="password" label="Password" autoComplete="current-password" required />
-      <Button type="submit" variant="contained" disabled={isBusy}>Sign in</Button>
+      <Button type="submit" variant="contained" disabled={isBusy}>
+        Sign in
+      </Button>
     </form>
   );
 }
 
 export function SignInFrame({ children }: { children: ReactNode }) {
-  return <div className="sign-in"><i /><main>{children}</main><i /></div>;
+  return (
+    <div className="sign-in">
+      <i />
+      <main>{children}</main>
+      <i />
+    </div>
+  );
 }

@@ -19,16 +19,56 @@ type Local = Exclude<Language, 'en'>;
 
 /** English is said as everywhere; the other languages of people’s pages here. */
 const WORDS: Record<string, Record<Local, string>> = {
-  'link-unknown': { da: 'Dette link er ikke et af vores, eller et nyere har taget dets plads.', de: 'Dieser Link ist keiner von uns, oder ein neuerer ist an seine Stelle getreten.', nl: 'Deze link is niet van ons, of er is een nieuwere voor in de plaats gekomen.' },
-  'link-expired': { da: 'Dette link er udløbet. Skriv til os, så sender vi et nyt.', de: 'Dieser Link ist abgelaufen. Schreiben Sie uns, dann schicken wir einen neuen.', nl: 'Deze link is verlopen. Schrijf ons, dan sturen we een nieuwe.' },
-  'link-used': { da: 'Dette link er brugt. Skriv til os, hvis du stadig mangler noget.', de: 'Dieser Link wurde schon benutzt. Schreiben Sie uns, wenn Sie noch etwas brauchen.', nl: 'Deze link is al gebruikt. Schrijf ons als u nog iets nodig heeft.' },
-  'tries-used-up': { da: 'For mange forkerte forsøg. Siden er lukket; skriv til os, så hjælper vi dig på en anden måde.', de: 'Zu viele falsche Versuche. Die Seite ist geschlossen; schreiben Sie uns, wir helfen Ihnen anders.', nl: 'Te veel verkeerde pogingen. De pagina is gesloten; schrijf ons, dan helpen we u anders.' },
-  'code-wrong': { da: 'Det er ikke koden. Forsøg tilbage: {left}.', de: 'Das ist nicht der Code. Versuche übrig: {left}.', nl: 'Dit is niet de code. Pogingen over: {left}.' },
-  'secret-wrong': { da: 'Det er ikke ordet. Forsøg tilbage: {left}.', de: 'Das ist nicht das Wort. Versuche übrig: {left}.', nl: 'Dit is niet het woord. Pogingen over: {left}.' },
-  'code-needed': { da: 'Skriv først koden fra mailen.', de: 'Geben Sie zuerst den Code aus der Mail ein.', nl: 'Typ eerst de code uit de mail.' },
-  'purpose-not-open': { da: 'Dette kan ikke vælges: det er nødvendigt for det, du har bedt os om.', de: 'Das ist nicht wählbar: Es ist nötig für das, worum Sie uns gebeten haben.', nl: 'Dit is niet te kiezen: het is nodig voor wat u ons heeft gevraagd.' },
-  'choice-held': { da: 'Vi kunne ikke se, hvis valg det er, fordi flere deler adressen. Intet blev ændret; skriv til os.', de: 'Wir konnten nicht erkennen, wessen Wahl das ist, weil mehrere die Adresse teilen. Nichts wurde geändert; schreiben Sie uns.', nl: 'We konden niet zien wiens keuze dit is, omdat meerdere mensen het adres delen. Er is niets gewijzigd; schrijf ons.' },
-  'too-many': { da: 'For mange forsøg herfra. Vent et par minutter.', de: 'Zu viele Versuche von hier. Warten Sie ein paar Minuten.', nl: 'Te veel pogingen vanaf hier. Wacht een paar minuten.' },
+  'link-unknown': {
+    da: 'Dette link er ikke et af vores, eller et nyere har taget dets plads.',
+    de: 'Dieser Link ist keiner von uns, oder ein neuerer ist an seine Stelle getreten.',
+    nl: 'Deze link is niet van ons, of er is een nieuwere voor in de plaats gekomen.',
+  },
+  'link-expired': {
+    da: 'Dette link er udløbet. Skriv til os, så sender vi et nyt.',
+    de: 'Dieser Link ist abgelaufen. Schreiben Sie uns, dann schicken wir einen neuen.',
+    nl: 'Deze link is verlopen. Schrijf ons, dan sturen we een nieuwe.',
+  },
+  'link-used': {
+    da: 'Dette link er brugt. Skriv til os, hvis du stadig mangler noget.',
+    de: 'Dieser Link wurde schon benutzt. Schreiben Sie uns, wenn Sie noch etwas brauchen.',
+    nl: 'Deze link is al gebruikt. Schrijf ons als u nog iets nodig heeft.',
+  },
+  'tries-used-up': {
+    da: 'For mange forkerte forsøg. Siden er lukket; skriv til os, så hjælper vi dig på en anden måde.',
+    de: 'Zu viele falsche Versuche. Die Seite ist geschlossen; schreiben Sie uns, wir helfen Ihnen anders.',
+    nl: 'Te veel verkeerde pogingen. De pagina is gesloten; schrijf ons, dan helpen we u anders.',
+  },
+  'code-wrong': {
+    da: 'Det er ikke koden. Forsøg tilbage: {left}.',
+    de: 'Das ist nicht der Code. Versuche übrig: {left}.',
+    nl: 'Dit is niet de code. Pogingen over: {left}.',
+  },
+  'secret-wrong': {
+    da: 'Det er ikke ordet. Forsøg tilbage: {left}.',
+    de: 'Das ist nicht das Wort. Versuche übrig: {left}.',
+    nl: 'Dit is niet het woord. Pogingen over: {left}.',
+  },
+  'code-needed': {
+    da: 'Skriv først koden fra mailen.',
+    de: 'Geben Sie zuerst den Code aus der Mail ein.',
+    nl: 'Typ eerst de code uit de mail.',
+  },
+  'purpose-not-open': {
+    da: 'Dette kan ikke vælges: det er nødvendigt for det, du har bedt os om.',
+    de: 'Das ist nicht wählbar: Es ist nötig für das, worum Sie uns gebeten haben.',
+    nl: 'Dit is niet te kiezen: het is nodig voor wat u ons heeft gevraagd.',
+  },
+  'choice-held': {
+    da: 'Vi kunne ikke se, hvis valg det er, fordi flere deler adressen. Intet blev ændret; skriv til os.',
+    de: 'Wir konnten nicht erkennen, wessen Wahl das ist, weil mehrere die Adresse teilen. Nichts wurde geändert; schreiben Sie uns.',
+    nl: 'We konden niet zien wiens keuze dit is, omdat meerdere mensen het adres delen. Er is niets gewijzigd; schrijf ons.',
+  },
+  'too-many': {
+    da: 'For mange forsøg herfra. Vent et par minutter.',
+    de: 'Zu viele Versuche von hier. Warten Sie ein paar Minuten.',
+    nl: 'Te veel pogingen vanaf hier. Wacht een paar minuten.',
+  },
 };
 
 /** The words for a refusal on a person’s own page, in their language. */

@@ -11,7 +11,8 @@ import { SignInForm } from './SignInForm';
 import { StatusForm } from './StatusForm';
 
 const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
-const type = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value } });
+const type = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value } });
 const unreachable = async (): Promise<never> => {
   throw new Error('no connection');
 };
@@ -51,7 +52,18 @@ describe('a request from outside', () => {
 
 test('a code: how many tries are left is said; the right one is thanked for', async () => {
   const tried: string[] = [];
-  show(<CodeForm language="en" token="tok" prove={async (_, code) => (tried.push(code), code === '123456' ? { ok: true, value: { ref: 'BK-2026-0413' } } : { ok: false, message: 'Not the code; 4 tries are left.' })} />);
+  show(
+    <CodeForm
+      language="en"
+      token="tok"
+      prove={async (_, code) => (
+        tried.push(code),
+        code === '123456'
+          ? { ok: true, value: { ref: 'BK-2026-0413' } }
+          : { ok: false, message: 'Not the code; 4 tries are left.' }
+      )}
+    />,
+  );
   // An empty field is no try.
   fireEvent.click(button('Go on'));
   expect(tried).toEqual([]);
@@ -66,7 +78,17 @@ test('a code: how many tries are left is said; the right one is thanked for', as
 
 test('a pack opens with the second word; the link is used up only when the person says they have it', async () => {
   let confirmed = 0;
-  show(<HandOver language="en" readme="README.txt" token="tok" release={async (_, word) => (word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' })} confirm={async () => (confirmed++, { ok: true, value: null })} />);
+  show(
+    <HandOver
+      language="en"
+      readme="README.txt"
+      token="tok"
+      release={async (_, word) =>
+        word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' }
+      }
+      confirm={async () => (confirmed++, { ok: true, value: null })}
+    />,
+  );
   type('Second word', 'copper');
   fireEvent.click(button('Open'));
   await screen.findByText('That is not the second word.');
@@ -97,12 +119,30 @@ test('signing in: the words of a refusal, a server that does not answer, and on 
 test('the status page: words of the person’s language, a coarse state, and one refusal for whatever does not fit', async () => {
   const begun: string[][] = [];
   let answer: ActionResult<StatusView> = { ok: false, message: 'Reference und Wort gehören nicht zusammen.' };
-  show(<StatusForm language="de" look={async () => answer} begin={async (...asked) => (begun.push(asked), { ok: false, message: 'Das Geschäft antwortet nicht.' })} />);
+  show(
+    <StatusForm
+      language="de"
+      look={async () => answer}
+      begin={async (...asked) => (begun.push(asked), { ok: false, message: 'Das Geschäft antwortet nicht.' })}
+    />,
+  );
   type('Vorgangsnummer, zum Beispiel BK-2026-00042', 'BK-2026-00042');
   type('Wort', 'XXXX');
   fireEvent.click(button('Ansehen'));
   await screen.findByText(/gehören nicht zusammen/);
-  answer = { ok: true, value: { ref: 'BK-2026-00042', right: 'access', language: 'de', step: 'worked-on', receivedOn: '2026-11-02', dueOn: '2026-12-02', isExtended: true, shops: [{ id: 'sys_shop', name: 'Web shop' }] } };
+  answer = {
+    ok: true,
+    value: {
+      ref: 'BK-2026-00042',
+      right: 'access',
+      language: 'de',
+      step: 'worked-on',
+      receivedOn: '2026-11-02',
+      dueOn: '2026-12-02',
+      isExtended: true,
+      shops: [{ id: 'sys_shop', name: 'Web shop' }],
+    },
+  };
   fireEvent.click(button('Ansehen'));
   await screen.findByText('Wir arbeiten daran.');
   expect(screen.getByText(/2. Dezember 2026/)).toBeTruthy();
@@ -120,17 +160,35 @@ test('the public form speaks four languages, its refusals too', async () => {
 });
 
 describe('a task for the owner of a system', () => {
-  const task = { ref: 'BK-2026-0413', kind: 'search' as const, system: 'Workshop cards', what: 'Lone Dam\nlone@mail.example', dueOn: '2026-12-01', uploads: 0 };
+  const task = {
+    ref: 'BK-2026-0413',
+    kind: 'search' as const,
+    system: 'Workshop cards',
+    what: 'Lone Dam\nlone@mail.example',
+    dueOn: '2026-12-01',
+    uploads: 0,
+  };
   test('shows what is asked only when pressed, takes files, and ends when they say so', async () => {
     const before = global.fetch;
-    global.fetch = (async () => ({ ok: true, json: async () => ({ found: 2, problems: ['A scan is torn.'] }) })) as unknown as typeof fetch;
+    global.fetch = (async () => ({
+      ok: true,
+      json: async () => ({ found: 2, problems: ['A scan is torn.'] }),
+    })) as unknown as typeof fetch;
     const ended: string[] = [];
-    show(<HelperTask token="tok" open={async () => ({ ok: true, value: task })} finish={async (_, words) => (ended.push(words), { ok: true, value: null })} />);
+    show(
+      <HelperTask
+        token="tok"
+        open={async () => ({ ok: true, value: task })}
+        finish={async (_, words) => (ended.push(words), { ok: true, value: null })}
+      />,
+    );
     expect(screen.queryByText(/Lone Dam/)).toBeNull();
     fireEvent.click(button('Show what is asked'));
     await screen.findByText(/Lone Dam/);
     expect(button('Nothing is there')).toBeTruthy();
-    fireEvent.change(document.querySelector('input[type=file]')!, { target: { files: [new File(['x'], 'cards.csv')] } });
+    fireEvent.change(document.querySelector('input[type=file]')!, {
+      target: { files: [new File(['x'], 'cards.csv')] },
+    });
     await screen.findByText('cards.csv: 2 records taken over. A scan is torn.');
     type('Anything to say about it', 'all of it');
     fireEvent.click(button('That is all'));
@@ -140,7 +198,13 @@ describe('a task for the owner of a system', () => {
   });
 
   test('a link that is used up says so', async () => {
-    show(<HelperTask token="tok" open={async () => ({ ok: false, message: 'This link has been used.' })} finish={async () => ({ ok: true, value: null })} />);
+    show(
+      <HelperTask
+        token="tok"
+        open={async () => ({ ok: false, message: 'This link has been used.' })}
+        finish={async () => ({ ok: true, value: null })}
+      />,
+    );
     fireEvent.click(button('Show what is asked'));
     await screen.findByText('This link has been used.');
   });

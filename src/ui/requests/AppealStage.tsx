@@ -12,24 +12,64 @@ import type { RequestActions } from './actions';
 export function AppealStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
   const [outcome, setOutcome] = useState<'upheld' | 'reversed'>('upheld');
   const [text, setText] = useState('');
-  if (request.appeal !== 'open' || !request.mayWork) return <div className="body"><p className="muted">The appeal is answered.</p></div>;
+  if (request.appeal !== 'open' || !request.mayWork)
+    return (
+      <div className="body">
+        <p className="muted">The appeal is answered.</p>
+      </div>
+    );
   const words = request.events.filter(({ kind }) => kind === 'appeal-received').at(-1)?.reason;
   return (
     <div className="body fields">
       {words && <p className="words">“{words}”</p>}
-      {request.clock.appealDueOn && <p>Answer it by <b>{sayDay(request.clock.appealDueOn)}</b>. {request.laws.map(({ remedies }) => remedies).join(' ')}</p>}
-      <TextField id="appeal-outcome" select label="Outcome" value={outcome} onChange={(event) => setOutcome(event.target.value as typeof outcome)} sx={{ maxWidth: 330 }}>
+      {request.clock.appealDueOn && (
+        <p>
+          Answer it by <b>{sayDay(request.clock.appealDueOn)}</b>.{' '}
+          {request.laws.map(({ remedies }) => remedies).join(' ')}
+        </p>
+      )}
+      <TextField
+        id="appeal-outcome"
+        select
+        label="Outcome"
+        value={outcome}
+        onChange={(event) => setOutcome(event.target.value as typeof outcome)}
+        sx={{ maxWidth: 330 }}
+      >
         <MenuItem value="upheld">we stand by our answer</MenuItem>
         <MenuItem value="reversed">we change our answer</MenuItem>
       </TextField>
-      <TextField label="Our answer, in writing" multiline minRows={3} value={text} onChange={(event) => setText(event.target.value)} />
-      <div><ActButton primary act={() => actions.appealAnswered(request.ref, outcome, text)} disabled={text.trim().length < 10} done="The appeal is answered">Answer the appeal</ActButton></div>
+      <TextField
+        label="Our answer, in writing"
+        multiline
+        minRows={3}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <div>
+        <ActButton
+          primary
+          act={() => actions.appealAnswered(request.ref, outcome, text)}
+          disabled={text.trim().length < 10}
+          done="The appeal is answered"
+        >
+          Answer the appeal
+        </ActButton>
+      </div>
     </div>
   );
 }
 
 /** After the answer: an appeal that came, or something that was overlooked. */
-export function AfterAnswer({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
+export function AfterAnswer({
+  request,
+  today,
+  actions,
+}: {
+  request: RequestView;
+  today: string;
+  actions: RequestActions;
+}) {
   const [text, setText] = useState('');
   const [on, setOn] = useState(today);
   const appeal = request.laws.map((law) => law.appeal).find((one) => one !== null && one !== 'authority') ?? null;
@@ -37,14 +77,49 @@ export function AfterAnswer({ request, today, actions }: { request: RequestView;
   if (!request.mayReopen) return null;
   return (
     <details className="body" style={{ borderTop: '1px solid var(--rule)' }}>
-      <summary>{isAppealable ? `An ${appeal.kind === 'appeal' ? 'appeal' : 'objection to our answer'} came in, or something was overlooked` : 'Something was overlooked'}</summary>
+      <summary>
+        {isAppealable
+          ? `An ${appeal.kind === 'appeal' ? 'appeal' : 'objection to our answer'} came in, or something was overlooked`
+          : 'Something was overlooked'}
+      </summary>
       <div className="fields" style={{ marginTop: 8 }}>
-        {!isAppealable && <p className="muted">{request.regimes.join(' and ')} {request.regimes.length === 1 ? 'knows' : 'know'} no appeal to us: {request.laws.map(({ remedies }) => remedies).join(' ')}</p>}
-        <TextField label="In their words, or what was overlooked" multiline minRows={2} value={text} onChange={(event) => setText(event.target.value)} />
+        {!isAppealable && (
+          <p className="muted">
+            {request.regimes.join(' and ')} {request.regimes.length === 1 ? 'knows' : 'know'} no appeal to us:{' '}
+            {request.laws.map(({ remedies }) => remedies).join(' ')}
+          </p>
+        )}
+        <TextField
+          label="In their words, or what was overlooked"
+          multiline
+          minRows={2}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
         <div className="row">
-          {isAppealable && <TextField type="date" label="Received" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }} />}
-          {isAppealable && <ActButton act={() => actions.appealReceived(request.ref, on, text)} disabled={text.trim().length < 5} done="The appeal’s clock runs">{`Record the ${appeal.kind}`}</ActButton>}
-          <ActButton act={() => actions.reopen(request.ref, text)} disabled={text.trim().length < 5} done="Opened again">Open the request again</ActButton>
+          {isAppealable && (
+            <TextField
+              type="date"
+              label="Received"
+              value={on}
+              onChange={(event) => setOn(event.target.value)}
+              slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }}
+            />
+          )}
+          {isAppealable && (
+            <ActButton
+              act={() => actions.appealReceived(request.ref, on, text)}
+              disabled={text.trim().length < 5}
+              done="The appeal’s clock runs"
+            >{`Record the ${appeal.kind}`}</ActButton>
+          )}
+          <ActButton
+            act={() => actions.reopen(request.ref, text)}
+            disabled={text.trim().length < 5}
+            done="Opened again"
+          >
+            Open the request again
+          </ActButton>
         </div>
       </div>
     </details>

@@ -16,14 +16,34 @@ import { useSay } from '../parts/Say';
 import type { RequestActions } from './actions';
 
 /** Fulfil or refuse, with ground and reason. */
-export function DecideStage({ request, trace = null, actions }: { request: RequestView; trace?: TraceView | null; actions: RequestActions }) {
-  const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({ resolver: yupResolver(decisionSchema), defaultValues: { outcome: 'fulfil', ground: '', reason: '' } });
+export function DecideStage({
+  request,
+  trace = null,
+  actions,
+}: {
+  request: RequestView;
+  trace?: TraceView | null;
+  actions: RequestActions;
+}) {
+  const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({
+    resolver: yupResolver(decisionSchema),
+    defaultValues: { outcome: 'fulfil', ground: '', reason: '' },
+  });
   const outcome = useWatch({ control, name: 'outcome' });
   const open = (trace?.helpers ?? []).filter(({ state, kind }) => state === 'open' && kind === 'search');
   const router = useRouter();
   const say = useSay();
   if (request.decision.outcome !== 'none' || !request.mayWork) {
-    return <div className="body"><dl className="facts"><dt>Ground</dt><dd>{request.decision.ground ?? '–'}</dd><dt>Reason</dt><dd>{request.decision.reason ?? '–'}</dd></dl></div>;
+    return (
+      <div className="body">
+        <dl className="facts">
+          <dt>Ground</dt>
+          <dd>{request.decision.ground ?? '–'}</dd>
+          <dt>Reason</dt>
+          <dd>{request.decision.reason ?? '–'}</dd>
+        </dl>
+      </div>
+    );
   }
   const submit = handleSubmit(async (values) => {
     const result = await actions.decideOn(request.ref, values);
@@ -36,19 +56,82 @@ export function DecideStage({ request, trace = null, actions }: { request: Reque
   };
   return (
     <form className="body fields" onSubmit={submit} noValidate aria-label="Decide">
-      {open.map((task) => <div key={task.id} className="note row"><span>The owner of <b>{task.system}</b> has until {sayDay(task.dueOn)} to answer.</span><ActButton act={() => actions.withoutHelper(request.ref, task.id)} done="The letter will say that it was not searched" ask={{ title: `Go on without ${task.system}?`, text: `Its owner has until ${sayDay(task.dueOn)}. After this their answer is not waited for, and the letter says that ${task.system} was not searched.`, yes: `Go on without ${task.system}` }}>Go on without</ActButton></div>)}
+      {open.map((task) => (
+        <div key={task.id} className="note row">
+          <span>
+            The owner of <b>{task.system}</b> has until {sayDay(task.dueOn)} to answer.
+          </span>
+          <ActButton
+            act={() => actions.withoutHelper(request.ref, task.id)}
+            done="The letter will say that it was not searched"
+            ask={{
+              title: `Go on without ${task.system}?`,
+              text: `Its owner has until ${sayDay(task.dueOn)}. After this their answer is not waited for, and the letter says that ${task.system} was not searched.`,
+              yes: `Go on without ${task.system}`,
+            }}
+          >
+            Go on without
+          </ActButton>
+        </div>
+      ))}
       <div className="row" role="group" aria-label="Outcome">
-        <button type="button" className={`plain${outcome === 'fulfil' ? ' on' : ''}`} aria-pressed={outcome === 'fulfil'} onClick={() => pick('fulfil')}>Fulfil</button>
-        <button type="button" className={`plain${outcome === 'refuse' ? ' on' : ''}`} aria-pressed={outcome === 'refuse'} onClick={() => pick('refuse')}>Refuse</button>
-        <span className="muted">{outcome === 'refuse' ? 'The refusal goes out at once, with the person’s remedies.' : ''}</span>
+        <button
+          type="button"
+          className={`plain${outcome === 'fulfil' ? ' on' : ''}`}
+          aria-pressed={outcome === 'fulfil'}
+          onClick={() => pick('fulfil')}
+        >
+          Fulfil
+        </button>
+        <button
+          type="button"
+          className={`plain${outcome === 'refuse' ? ' on' : ''}`}
+          aria-pressed={outcome === 'refuse'}
+          onClick={() => pick('refuse')}
+        >
+          Refuse
+        </button>
+        <span className="muted">
+          {outcome === 'refuse' ? 'The refusal goes out at once, with the person’s remedies.' : ''}
+        </span>
       </div>
-      <Controller name="ground" control={control} render={({ field }) => (
-        <TextField id="ground" {...field} select label="Ground" error={Boolean(formState.errors.ground)} helperText={formState.errors.ground?.message ?? ' '}>
-          {groundsFor(outcome === 'refuse' ? 'refuse' : 'fulfil', request.right as Right).map(({ value, text }) => <MenuItem key={value} value={value}>{text}</MenuItem>)}
-        </TextField>
-      )} />
-      <TextField {...register('reason')} label="Reason, in a sentence" multiline minRows={2} error={Boolean(formState.errors.reason)} helperText={formState.errors.reason?.message ?? ' '} />
-      <div><Button type="submit" variant="contained" disabled={formState.isSubmitting || (outcome === 'fulfil' && open.length > 0)}>{outcome === 'refuse' ? 'Refuse and answer' : 'Decide to fulfil'}</Button></div>
+      <Controller
+        name="ground"
+        control={control}
+        render={({ field }) => (
+          <TextField
+            id="ground"
+            {...field}
+            select
+            label="Ground"
+            error={Boolean(formState.errors.ground)}
+            helperText={formState.errors.ground?.message ?? ' '}
+          >
+            {groundsFor(outcome === 'refuse' ? 'refuse' : 'fulfil', request.right as Right).map(({ value, text }) => (
+              <MenuItem key={value} value={value}>
+                {text}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+      />
+      <TextField
+        {...register('reason')}
+        label="Reason, in a sentence"
+        multiline
+        minRows={2}
+        error={Boolean(formState.errors.reason)}
+        helperText={formState.errors.reason?.message ?? ' '}
+      />
+      <div>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={formState.isSubmitting || (outcome === 'fulfil' && open.length > 0)}
+        >
+          {outcome === 'refuse' ? 'Refuse and answer' : 'Decide to fulfil'}
+        </Button>
+      </div>
     </form>
   );
 }

@@ -12,8 +12,14 @@ export function JoinOffers({ request, actions }: { request: RequestView; actions
   if (!request.mayWork) return null;
   return request.joinable.map((other) => (
     <div key={other.ref} className="note slate row between" style={{ marginBottom: 12 }}>
-      <span><BandMark band={other.band} /> the same person ({other.because}) asked for the same on {sayDay(other.receivedOn)}: <Link href={`/requests/${other.ref}`}>{other.ref}</Link>. One answer can answer both; the older clock counts.</span>
-      <ActButton act={() => actions.join(request.ref, other.ref)} done={`Joined to ${other.ref}`}>Join them</ActButton>
+      <span>
+        <BandMark band={other.band} /> the same person ({other.because}) asked for the same on{' '}
+        {sayDay(other.receivedOn)}: <Link href={`/requests/${other.ref}`}>{other.ref}</Link>. One answer can answer
+        both; the older clock counts.
+      </span>
+      <ActButton act={() => actions.join(request.ref, other.ref)} done={`Joined to ${other.ref}`}>
+        Join them
+      </ActButton>
     </div>
   ));
 }

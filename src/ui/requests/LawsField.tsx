@@ -28,7 +28,11 @@ export function LawsField({ id, value, onChange, onBlur, laws, error, help }: Pr
       helperText={error ?? help}
       slotProps={{ select: { multiple: true, renderValue: (chosen) => (chosen as string[]).join(' and ') } }}
     >
-      {laws.map((law) => <MenuItem key={law.id} value={law.id}>{law.id} · {law.title}</MenuItem>)}
+      {laws.map((law) => (
+        <MenuItem key={law.id} value={law.id}>
+          {law.id} · {law.title}
+        </MenuItem>
+      ))}
     </TextField>
   );
 }
@@ -36,7 +40,11 @@ export function LawsField({ id, value, onChange, onBlur, laws, error, help }: Pr
 /** Why these laws are proposed; or which are, where others are chosen. */
 export function sayProposed(proposed: BindingLaws, chosen: readonly string[]): string {
   const ids = proposed.laws.map(({ regime }) => regime);
-  const because = [...proposed.laws.flatMap(({ reasons }) => reasons), ...proposed.reasons].map(({ text }) => text).join(' ');
+  const because = [...proposed.laws.flatMap(({ reasons }) => reasons), ...proposed.reasons]
+    .map(({ text }) => text)
+    .join(' ');
   const isAsProposed = ids.toSorted().join() === chosen.toSorted().join();
-  return isAsProposed ? because : `${ids.length > 0 ? `${ids.join(' and ')} ${ids.length === 1 ? 'is' : 'are'} proposed.` : ''} ${because}`;
+  return isAsProposed
+    ? because
+    : `${ids.length > 0 ? `${ids.join(' and ')} ${ids.length === 1 ? 'is' : 'are'} proposed.` : ''} ${because}`;
 }

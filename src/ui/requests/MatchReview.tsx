@@ -29,17 +29,32 @@ async function load(id: string): Promise<MatchOpened> {
 }
 
 /** The place where most hours go: one key per verdict, the next record already loaded. */
-export function MatchReview({ request, trace, actions, onChange }: { request: RequestView; trace: TraceView; actions: RequestActions; onChange: () => Promise<{ isSuccess: boolean }> }) {
+export function MatchReview({
+  request,
+  trace,
+  actions,
+  onChange,
+}: {
+  request: RequestView;
+  trace: TraceView;
+  actions: RequestActions;
+  onChange: () => Promise<{ isSuccess: boolean }>;
+}) {
   const [threshold, setThreshold] = useState(0.9);
   const [shown, setShown] = useState<string>(ALL);
   const whole = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
   const rows = useMemo(() => whole.filter((row) => isShown(row, shown)), [whole, shown]);
   const { given, give } = useVerdicts(request.ref, actions, onChange);
-  const [selected, setSelected] = useState<string | null>(() => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null);
+  const [selected, setSelected] = useState<string | null>(
+    () => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null,
+  );
   const [undo, setUndo] = useState<{ id: string; before: ReadonlyMap<string, Verdict | null> }[]>([]);
   const say = useSay();
   const client = useQueryClient();
-  const index = Math.max(0, rows.findIndex(({ id }) => id === selected));
+  const index = Math.max(
+    0,
+    rows.findIndex(({ id }) => id === selected),
+  );
   const current = rows[index];
   const mayJudge = request.mayWork && request.decision.outcome === 'none';
   const list = useRef<HTMLDivElement>(null);
@@ -47,10 +62,16 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   const [paces, setPaces] = useState<readonly number[]>([]);
   const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
 
-  const { data: opened, isError } = useQuery({ queryKey: ['match', current?.id], queryFn: () => load(current!.id), enabled: Boolean(current), staleTime: 60_000 });
+  const { data: opened, isError } = useQuery({
+    queryKey: ['match', current?.id],
+    queryFn: () => load(current!.id),
+    enabled: Boolean(current),
+    staleTime: 60_000,
+  });
   useEffect(() => {
     const next = rows[index + 1];
-    if (next) void client.prefetchQuery({ queryKey: ['match', next.id], queryFn: () => load(next.id), staleTime: 60_000 });
+    if (next)
+      void client.prefetchQuery({ queryKey: ['match', next.id], queryFn: () => load(next.id), staleTime: 60_000 });
   }, [index, rows, client]);
 
   const judge = useCallback(
@@ -72,13 +93,26 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     if (!last || !mayJudge) return;
     setUndo(undo.slice(0, -1));
     setSelected(last.id);
-    give(new Map(trace.matches.filter(({ id }) => last.before.has(id)).map((one) => [one.id, { verdict: last.before.get(one.id)!, before: verdictOf(one) }])));
+    give(
+      new Map(
+        trace.matches
+          .filter(({ id }) => last.before.has(id))
+          .map((one) => [one.id, { verdict: last.before.get(one.id)!, before: verdictOf(one) }]),
+      ),
+    );
   }, [give, mayJudge, trace.matches, undo, verdictOf]);
 
   const redact = useCallback(
     async (id: string, passages: readonly Redaction[]) => {
       const result = await actions.redactPassages(request.ref, id, passages);
-      say(result.ok ? (passages.length > 0 ? 'It is handed over without these passages' : 'The redaction is taken back') : result.message, result.ok);
+      say(
+        result.ok
+          ? passages.length > 0
+            ? 'It is handed over without these passages'
+            : 'The redaction is taken back'
+          : result.message,
+        result.ok,
+      );
       await client.invalidateQueries({ queryKey: ['match', id] });
       void onChange();
     },
@@ -89,7 +123,14 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
     async (row: Row) => {
       const isWanted = row.second === null;
       const result = await actions.secondReader(request.ref, row.id, isWanted);
-      say(result.ok ? (isWanted ? 'Somebody else has to read it too before anything is decided' : 'No second reader any more') : result.message, result.ok);
+      say(
+        result.ok
+          ? isWanted
+            ? 'Somebody else has to read it too before anything is decided'
+            : 'No second reader any more'
+          : result.message,
+        result.ok,
+      );
       void onChange();
     },
     [actions, onChange, request.ref, say],
@@ -109,7 +150,14 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
         judge(current, KEYS[key]);
       } else if (key === 'z') takeBack();
       else if (key === 's' && mayJudge) void askSecond(current);
-      else if (key === 'r' && mayJudge && opened?.id === current.id && opened.redacted === null && opened.proposed.length > 0) void redact(current.id, opened.proposed);
+      else if (
+        key === 'r' &&
+        mayJudge &&
+        opened?.id === current.id &&
+        opened.redacted === null &&
+        opened.proposed.length > 0
+      )
+        void redact(current.id, opened.proposed);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -122,24 +170,87 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
   return (
     <div className="review" ref={review}>
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
-        <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length, paces) : null} />
-        {trace.alike.length > 0 && <label className="fold">Fold what is alike by <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>{THRESHOLDS.map((one) => <option key={one} value={one}>{Math.round(one * 100)} % and more</option>)}<option value={2}>nothing</option></select></label>}
+        <Shown
+          rows={whole}
+          shown={shown}
+          choose={setShown}
+          left={
+            mayJudge
+              ? leftInWords(whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length, paces)
+              : null
+          }
+        />
+        {trace.alike.length > 0 && (
+          <label className="fold">
+            Fold what is alike by{' '}
+            <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>
+              {THRESHOLDS.map((one) => (
+                <option key={one} value={one}>
+                  {Math.round(one * 100)} % and more
+                </option>
+              ))}
+              <option value={2}>nothing</option>
+            </select>
+          </label>
+        )}
         <table className="list">
-          <thead><tr><th>band</th><th>where</th><th className="num">bits</th><th>verdict</th></tr></thead>
+          <thead>
+            <tr>
+              <th>band</th>
+              <th>where</th>
+              <th className="num">bits</th>
+              <th>verdict</th>
+            </tr>
+          </thead>
           <tbody>
             {rows.map((row) => (
-              <MatchRow key={row.id} row={row} verdict={verdictOf(row)} selected={row.id === current?.id} select={setSelected} />
+              <MatchRow
+                key={row.id}
+                row={row}
+                verdict={verdictOf(row)}
+                selected={row.id === current?.id}
+                select={setSelected}
+              />
             ))}
           </tbody>
         </table>
       </div>
       <div className="side" tabIndex={0} role="region" aria-label="The record beside what we know">
-        {current && (isError ? <p className="note bad">This record could not be shown. Choose it again.</p> : opened && opened.id === current.id ? <MatchSide match={current} opened={opened} hanging={current.children} mayRedact={mayJudge} save={(passages) => redact(current.id, passages)} /> : <p className="muted">Opening…</p>)}
+        {current &&
+          (isError ? (
+            <p className="note bad">This record could not be shown. Choose it again.</p>
+          ) : opened && opened.id === current.id ? (
+            <MatchSide
+              match={current}
+              opened={opened}
+              hanging={current.children}
+              mayRedact={mayJudge}
+              save={(passages) => redact(current.id, passages)}
+            />
+          ) : (
+            <p className="muted">Opening…</p>
+          ))}
         {current && mayJudge && (
           <div className="verdicts">
-            {Object.entries(KEYS).map(([key, verdict]) => <button key={key} className={`plain${verdictOf(current) === verdict ? ' on' : ''}`} onClick={() => judge(current, verdict)}><kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}</button>)}
-            <span className="muted" style={{ alignSelf: 'center' }}><kbd>J</kbd> next <kbd>Z</kbd> undo</span>
-            <button className={`plain${current.second ? ' on' : ''}`} disabled={current.second?.verdict != null} onClick={() => void askSecond(current)}><kbd>S</kbd> second reader</button>
+            {Object.entries(KEYS).map(([key, verdict]) => (
+              <button
+                key={key}
+                className={`plain${verdictOf(current) === verdict ? ' on' : ''}`}
+                onClick={() => judge(current, verdict)}
+              >
+                <kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}
+              </button>
+            ))}
+            <span className="muted" style={{ alignSelf: 'center' }}>
+              <kbd>J</kbd> next <kbd>Z</kbd> undo
+            </span>
+            <button
+              className={`plain${current.second ? ' on' : ''}`}
+              disabled={current.second?.verdict != null}
+              onClick={() => void askSecond(current)}
+            >
+              <kbd>S</kbd> second reader
+            </button>
           </div>
         )}
       </div>
@@ -148,12 +259,46 @@ export function MatchReview({ request, trace, actions, onChange }: { request: Re
 }
 
 /** What the list shows: a topic, or what is told apart by more than that. */
-function Shown({ rows, shown, choose, left }: { rows: readonly Row[]; shown: string; choose: (what: string) => void; left: string | null }) {
+function Shown({
+  rows,
+  shown,
+  choose,
+  left,
+}: {
+  rows: readonly Row[];
+  shown: string;
+  choose: (what: string) => void;
+  left: string | null;
+}) {
   const count = (what: string) => rows.filter((row) => isShown(row, what)).length;
-  const more = ([['open', 'without a verdict'], ['new', 'new or changed'], ['second', 'for a second reader'], ['outside', 'outside of the conditions']] as const).filter(([what]) => count(what) > 0 && count(what) < rows.length);
+  const more = (
+    [
+      ['open', 'without a verdict'],
+      ['new', 'new or changed'],
+      ['second', 'for a second reader'],
+      ['outside', 'outside of the conditions'],
+    ] as const
+  ).filter(([what]) => count(what) > 0 && count(what) < rows.length);
   return (
     <div className="fold row between">
-      <label>Show <select value={shown} onChange={(event) => choose(event.target.value)}><option value={ALL}>everything ({rows.length})</option>{more.map(([what, words]) => <option key={what} value={what}>{words} ({count(what)})</option>)}<optgroup label="by what it is about">{TOPICS.filter((topic) => count(topic) > 0).map((topic) => <option key={topic} value={topic}>{topic} ({count(topic)})</option>)}</optgroup></select></label>
+      <label>
+        Show{' '}
+        <select value={shown} onChange={(event) => choose(event.target.value)}>
+          <option value={ALL}>everything ({rows.length})</option>
+          {more.map(([what, words]) => (
+            <option key={what} value={what}>
+              {words} ({count(what)})
+            </option>
+          ))}
+          <optgroup label="by what it is about">
+            {TOPICS.filter((topic) => count(topic) > 0).map((topic) => (
+              <option key={topic} value={topic}>
+                {topic} ({count(topic)})
+              </option>
+            ))}
+          </optgroup>
+        </select>
+      </label>
       {left && <span className="nowrap">{left}</span>}
     </div>
   );
@@ -187,5 +332,15 @@ function rowsOf(matches: readonly MatchLine[], alike: TraceView['alike'], thresh
   const children = new Map<string, MatchLine[]>(roots.map(({ id }) => [id, []]));
   for (const match of matches) if (rootOf(match) !== match) children.get(rootOf(match).id)!.push(match);
   const byId = new Map(roots.map((match) => [match.id, match]));
-  return [...foldAlike(roots.map(({ id }) => id), alike, threshold)].map(([id, others]) => ({ ...byId.get(id)!, children: children.get(id)!, alike: others.map((other) => byId.get(other)!) }));
+  return [
+    ...foldAlike(
+      roots.map(({ id }) => id),
+      alike,
+      threshold,
+    ),
+  ].map(([id, others]) => ({
+    ...byId.get(id)!,
+    children: children.get(id)!,
+    alike: others.map((other) => byId.get(other)!),
+  }));
 }

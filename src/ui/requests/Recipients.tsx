@@ -17,19 +17,47 @@ export function Recipients({ request, recipients, tell }: Props) {
   const text = (recipient: string) => how[recipient] ?? '';
   return (
     <table className="list">
-      <thead><tr><th>had received it from us</th><th>told</th></tr></thead>
+      <thead>
+        <tr>
+          <th>had received it from us</th>
+          <th>told</th>
+        </tr>
+      </thead>
       <tbody>
         {recipients.map(({ recipient, how: said, wasTold, toldOn }) => (
           <tr key={recipient}>
             <td>{recipient}</td>
             <td>
               {said !== null ? (
-                <>{wasTold ? '✓' : '▲ not told:'} {said}{toldOn ? `, ${sayDay(toldOn)}` : ''}</>
+                <>
+                  {wasTold ? '✓' : '▲ not told:'} {said}
+                  {toldOn ? `, ${sayDay(toldOn)}` : ''}
+                </>
               ) : request.mayWork ? (
                 <div className="row">
-                  <TextField id={`told-${recipient}`} size="small" label="How they were told, or why that cannot be done" value={text(recipient)} onChange={(event) => setHow({ ...how, [recipient]: event.target.value })} sx={{ flex: 1, minWidth: 280 }} slotProps={{ htmlInput: { maxLength: 300 } }} />
-                  <ActButton act={() => tell(recipient, text(recipient), true)} disabled={text(recipient).trim().length < 3} done={`${recipient}: told`}>They were told</ActButton>
-                  <ActButton act={() => tell(recipient, text(recipient), false)} disabled={text(recipient).trim().length < 3} done={`${recipient}: noted`}>It cannot be done</ActButton>
+                  <TextField
+                    id={`told-${recipient}`}
+                    size="small"
+                    label="How they were told, or why that cannot be done"
+                    value={text(recipient)}
+                    onChange={(event) => setHow({ ...how, [recipient]: event.target.value })}
+                    sx={{ flex: 1, minWidth: 280 }}
+                    slotProps={{ htmlInput: { maxLength: 300 } }}
+                  />
+                  <ActButton
+                    act={() => tell(recipient, text(recipient), true)}
+                    disabled={text(recipient).trim().length < 3}
+                    done={`${recipient}: told`}
+                  >
+                    They were told
+                  </ActButton>
+                  <ActButton
+                    act={() => tell(recipient, text(recipient), false)}
+                    disabled={text(recipient).trim().length < 3}
+                    done={`${recipient}: noted`}
+                  >
+                    It cannot be done
+                  </ActButton>
                 </div>
               ) : (
                 <span className="ochre">▲ not yet</span>

@@ -18,7 +18,11 @@ export function RequestNav({ acts }: { acts: readonly Act[] }) {
   if (!PARTS.some(({ href }) => href === here)) return null;
   return (
     <nav aria-label="Requests" className="ledger-nav">
-      {PARTS.filter(({ act }) => acts.includes(act)).map(({ href, title }) => <Link key={href} href={href} {...(href === here ? { 'aria-current': 'page' as const } : {})}>{title}</Link>)}
+      {PARTS.filter(({ act }) => acts.includes(act)).map(({ href, title }) => (
+        <Link key={href} href={href} {...(href === here ? { 'aria-current': 'page' as const } : {})}>
+          {title}
+        </Link>
+      ))}
     </nav>
   );
 }

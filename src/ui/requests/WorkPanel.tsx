@@ -18,26 +18,93 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
       <div className="row" style={{ alignItems: 'center' }}>
         {request.mayWork ? (
           <>
-            <TextField id="owner" select size="small" label="Answers for it" value={owner} onChange={(event) => setOwner(event.target.value)} sx={{ width: 230 }}>
+            <TextField
+              id="owner"
+              select
+              size="small"
+              label="Answers for it"
+              value={owner}
+              onChange={(event) => setOwner(event.target.value)}
+              sx={{ width: 230 }}
+            >
               <MenuItem value="">nobody in particular</MenuItem>
-              {request.colleagues.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+              {request.colleagues.map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
             </TextField>
-            {owner !== (request.owner?.id ?? '') && <ActButton act={() => actions.own(request.ref, owner || null)} done="Handed over">Hand it over</ActButton>}
+            {owner !== (request.owner?.id ?? '') && (
+              <ActButton act={() => actions.own(request.ref, owner || null)} done="Handed over">
+                Hand it over
+              </ActButton>
+            )}
           </>
-        ) : <span>Answered for by {request.owner?.name ?? 'nobody in particular'}.</span>}
+        ) : (
+          <span>Answered for by {request.owner?.name ?? 'nobody in particular'}.</span>
+        )}
         <span className="muted">Seen and worked by {request.members.join(', ') || 'supervisors'}.</span>
       </div>
       <div className="row" style={{ marginTop: 8 }}>
-        {request.mayWork ? <TextField id="matter" size="small" label="Our matter" value={matter} onChange={(event) => setMatter(event.target.value)} sx={{ width: 230 }} slotProps={{ htmlInput: { maxLength: 80 } }} /> : request.matter && <span>Our matter {request.matter}.</span>}
-        {request.mayWork && matter.trim() !== (request.matter ?? '') && <ActButton act={() => actions.linkMatter(request.ref, matter)} done="Linked">Link it</ActButton>}
-        {request.matterUrl && <a href={request.matterUrl} rel="noreferrer noopener" target="_blank">Open {request.matter} in the matter register</a>}
-        {request.removedAt ? <span className="muted">Its own data went on {sayDay(request.removedAt)}; that it was asked and answered stays.</span> : request.goesOn && <span className="muted">Its own data goes on {sayDay(request.goesOn)}.</span>}
+        {request.mayWork ? (
+          <TextField
+            id="matter"
+            size="small"
+            label="Our matter"
+            value={matter}
+            onChange={(event) => setMatter(event.target.value)}
+            sx={{ width: 230 }}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+          />
+        ) : (
+          request.matter && <span>Our matter {request.matter}.</span>
+        )}
+        {request.mayWork && matter.trim() !== (request.matter ?? '') && (
+          <ActButton act={() => actions.linkMatter(request.ref, matter)} done="Linked">
+            Link it
+          </ActButton>
+        )}
+        {request.matterUrl && (
+          <a href={request.matterUrl} rel="noreferrer noopener" target="_blank">
+            Open {request.matter} in the matter register
+          </a>
+        )}
+        {request.removedAt ? (
+          <span className="muted">
+            Its own data went on {sayDay(request.removedAt)}; that it was asked and answered stays.
+          </span>
+        ) : (
+          request.goesOn && <span className="muted">Its own data goes on {sayDay(request.goesOn)}.</span>
+        )}
       </div>
-      {request.notes.map((note) => <p key={note.id} className="words" style={{ marginTop: 8 }}><b>{note.by}</b> <span className="muted">{sayInstant(note.at, zone)}</span><br />{note.text}</p>)}
+      {request.notes.map((note) => (
+        <p key={note.id} className="words" style={{ marginTop: 8 }}>
+          <b>{note.by}</b> <span className="muted">{sayInstant(note.at, zone)}</span>
+          <br />
+          {note.text}
+        </p>
+      ))}
       {request.mayWork && (
         <div className="row" style={{ marginTop: 8 }}>
-          <TextField size="small" label="Note for colleagues; @ and a name calls somebody" value={text} onChange={(event) => setText(event.target.value)} sx={{ flex: 1, minWidth: 260 }} slotProps={{ htmlInput: { maxLength: 2000 } }} />
-          <ActButton act={async () => { const result = await actions.note(request.ref, text); if (result.ok) setText(''); return result; }} disabled={text.trim() === ''} done="Noted">Note it</ActButton>
+          <TextField
+            size="small"
+            label="Note for colleagues; @ and a name calls somebody"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            sx={{ flex: 1, minWidth: 260 }}
+            slotProps={{ htmlInput: { maxLength: 2000 } }}
+          />
+          <ActButton
+            act={async () => {
+              const result = await actions.note(request.ref, text);
+              if (result.ok) setText('');
+              return result;
+            }}
+            disabled={text.trim() === ''}
+            done="Noted"
+          >
+            Note it
+          </ActButton>
         </div>
       )}
     </section>

@@ -13,7 +13,12 @@ import { useSay } from '../parts/Say';
 interface Props {
   view: AssignmentView;
   mayChange: boolean;
-  add: (rule: { right: string | null; regime: string | null; language: string | null; userId: string }) => Promise<ActionResult>;
+  add: (rule: {
+    right: string | null;
+    regime: string | null;
+    language: string | null;
+    userId: string;
+  }) => Promise<ActionResult>;
   remove: (id: string) => Promise<ActionResult>;
   makeFeed: () => Promise<ActionResult<{ address: string }>>;
 }
@@ -23,8 +28,22 @@ export function WorkloadSheet({ view, mayChange, add, remove, makeFeed }: Props)
   const [rule, setRule] = useState({ right: '', regime: '', language: '', userId: view.workload[0]?.userId ?? '' });
   const [feed, setFeed] = useState<string | null>(null);
   const say = useSay();
-  const pick = (name: keyof typeof rule, label: string, options: readonly (readonly [string, string])[]) => <label>{label} <select value={rule[name]} onChange={(event) => setRule({ ...rule, [name]: event.target.value })}>{options.map(([value, text]) => <option key={value} value={value}>{text}</option>)}</select></label>;
-  const any = (all: string, values: readonly string[]) => [['', all] as const, ...values.map((value) => [value, value] as const)];
+  const pick = (name: keyof typeof rule, label: string, options: readonly (readonly [string, string])[]) => (
+    <label>
+      {label}{' '}
+      <select value={rule[name]} onChange={(event) => setRule({ ...rule, [name]: event.target.value })}>
+        {options.map(([value, text]) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const any = (all: string, values: readonly string[]) => [
+    ['', all] as const,
+    ...values.map((value) => [value, value] as const),
+  ];
   const most = Math.max(1, ...view.workload.map(({ open }) => open));
   const ask = async () => {
     const result = await makeFeed();
@@ -33,27 +52,121 @@ export function WorkloadSheet({ view, mayChange, add, remove, makeFeed }: Props)
   };
   return (
     <>
-      <div className="page-head"><div><h1>Who answers for what</h1><p className="sub">A new request goes to the first rule that fits, else to whoever has the fewest open.</p></div></div>
-      <section className="sheet wrap" aria-labelledby="load"><header><h2 id="load">Open requests by colleague</h2></header>
-        <table className="list"><thead><tr><th>colleague</th><th className="num">open</th><th className="num">late</th><th style={{ width: '45%' }} /></tr></thead>
-          <tbody>{view.workload.map((one) => <tr key={one.userId}><td><b>{one.name}</b></td><td className="num">{one.open}</td><td className={`num${one.overdue > 0 ? ' late' : ''}`}>{one.overdue > 0 ? `■ ${one.overdue}` : '0'}</td><td><span className="load-bar" style={{ width: `${(one.open / most) * 100}%` }} /></td></tr>)}</tbody></table>
+      <div className="page-head">
+        <div>
+          <h1>Who answers for what</h1>
+          <p className="sub">A new request goes to the first rule that fits, else to whoever has the fewest open.</p>
+        </div>
+      </div>
+      <section className="sheet wrap" aria-labelledby="load">
+        <header>
+          <h2 id="load">Open requests by colleague</h2>
+        </header>
+        <table className="list">
+          <thead>
+            <tr>
+              <th>colleague</th>
+              <th className="num">open</th>
+              <th className="num">late</th>
+              <th style={{ width: '45%' }} />
+            </tr>
+          </thead>
+          <tbody>
+            {view.workload.map((one) => (
+              <tr key={one.userId}>
+                <td>
+                  <b>{one.name}</b>
+                </td>
+                <td className="num">{one.open}</td>
+                <td className={`num${one.overdue > 0 ? ' late' : ''}`}>{one.overdue > 0 ? `■ ${one.overdue}` : '0'}</td>
+                <td>
+                  <span className="load-bar" style={{ width: `${(one.open / most) * 100}%` }} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       </section>
-      <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="rules"><header><h2 id="rules">Rules, the first that fits</h2></header>
-        {view.rules.length === 0 ? <p className="empty">No rule: everything goes to whoever has the fewest open.</p> : (
-          <table className="list"><thead><tr><th>right</th><th>law</th><th>language</th><th>goes to</th><th /></tr></thead>
-            <tbody>{view.rules.map((one) => <tr key={one.id}><td>{one.right ?? 'every right'}</td><td>{one.regime ?? 'every law'}</td><td>{one.language ?? 'every language'}</td><td><b>{one.userName}</b></td><td style={{ textAlign: 'right' }}>{mayChange && <ActButton act={() => remove(one.id)} done="Removed">Remove</ActButton>}</td></tr>)}</tbody></table>
+      <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="rules">
+        <header>
+          <h2 id="rules">Rules, the first that fits</h2>
+        </header>
+        {view.rules.length === 0 ? (
+          <p className="empty">No rule: everything goes to whoever has the fewest open.</p>
+        ) : (
+          <table className="list">
+            <thead>
+              <tr>
+                <th>right</th>
+                <th>law</th>
+                <th>language</th>
+                <th>goes to</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {view.rules.map((one) => (
+                <tr key={one.id}>
+                  <td>{one.right ?? 'every right'}</td>
+                  <td>{one.regime ?? 'every law'}</td>
+                  <td>{one.language ?? 'every language'}</td>
+                  <td>
+                    <b>{one.userName}</b>
+                  </td>
+                  <td style={{ textAlign: 'right' }}>
+                    {mayChange && (
+                      <ActButton act={() => remove(one.id)} done="Removed">
+                        Remove
+                      </ActButton>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         )}
         {mayChange && (
           <div className="filters" style={{ padding: '8px 14px' }}>
-            {pick('right', 'Right', any('every right', RIGHTS))}{pick('regime', 'Law', any('every law', REGIME_IDS))}{pick('language', 'Language', any('every language', LANGUAGES))}
-            {pick('userId', 'Goes to', view.workload.map(({ userId, name }) => [userId, name] as const))}
-            <ActButton act={() => add({ right: rule.right || null, regime: rule.regime || null, language: rule.language || null, userId: rule.userId })} disabled={!rule.userId} done="Added">Add the rule</ActButton>
+            {pick('right', 'Right', any('every right', RIGHTS))}
+            {pick('regime', 'Law', any('every law', REGIME_IDS))}
+            {pick('language', 'Language', any('every language', LANGUAGES))}
+            {pick(
+              'userId',
+              'Goes to',
+              view.workload.map(({ userId, name }) => [userId, name] as const),
+            )}
+            <ActButton
+              act={() =>
+                add({
+                  right: rule.right || null,
+                  regime: rule.regime || null,
+                  language: rule.language || null,
+                  userId: rule.userId,
+                })
+              }
+              disabled={!rule.userId}
+              done="Added"
+            >
+              Add the rule
+            </ActButton>
           </div>
         )}
       </section>
-      <section className="sheet" style={{ marginTop: 14, padding: '10px 14px' }} aria-labelledby="feed"><h2 id="feed">Your calendar</h2>
-        <p className="muted">An address for your calendar program with every day that counts: references only, nothing of any person. Making a new one ends the old.</p>
-        {feed ? <p className="note good" role="status">It is shown only now: <span className="mono">{feed}</span></p> : <Button variant="outlined" onClick={() => void ask()}>Make my calendar’s address</Button>}
+      <section className="sheet" style={{ marginTop: 14, padding: '10px 14px' }} aria-labelledby="feed">
+        <h2 id="feed">Your calendar</h2>
+        <p className="muted">
+          An address for your calendar program with every day that counts: references only, nothing of any person.
+          Making a new one ends the old.
+        </p>
+        {feed ? (
+          <p className="note good" role="status">
+            It is shown only now: <span className="mono">{feed}</span>
+          </p>
+        ) : (
+          <Button variant="outlined" onClick={() => void ask()}>
+            Make my calendar’s address
+          </Button>
+        )}
       </section>
     </>
   );

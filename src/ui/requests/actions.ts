@@ -10,16 +10,29 @@ export interface RequestActions {
   askForIdentity(ref: string, address: string): Promise<ActionResult>;
   provenAtCounter(ref: string): Promise<ActionResult>;
   identityRefused(ref: string): Promise<ActionResult>;
-  clockEvent(ref: string, kind: 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended', reason: string, until: string | null, toldByHand: boolean): Promise<ActionResult<{ dueOn: string }>>;
+  clockEvent(
+    ref: string,
+    kind: 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended',
+    reason: string,
+    until: string | null,
+    toldByHand: boolean,
+  ): Promise<ActionResult<{ dueOn: string }>>;
   changeRequestBasis(ref: string, values: unknown): Promise<ActionResult<{ dueOn: string }>>;
-  askWhatIf(ref: string, kind: 'identity-proven' | 'clarification-given' | 'fee-paid' | 'extended' | 'nothing', on: string): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>>;
+  askWhatIf(
+    ref: string,
+    kind: 'identity-proven' | 'clarification-given' | 'fee-paid' | 'extended' | 'nothing',
+    on: string,
+  ): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>>;
   appealReceived(ref: string, on: string, text: string): Promise<ActionResult<{ dueOn: string | null }>>;
   appealAnswered(ref: string, outcome: 'upheld' | 'reversed', text: string): Promise<ActionResult>;
   reopen(ref: string, reason: string): Promise<ActionResult>;
   own(ref: string, userId: string | null): Promise<ActionResult>;
   linkMatter(ref: string, matter: string): Promise<ActionResult>;
   note(ref: string, text: string): Promise<ActionResult<{ mentioned: number }>>;
-  compareWithFile(ref: string, facts: readonly Fact[]): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>>;
+  compareWithFile(
+    ref: string,
+    facts: readonly Fact[],
+  ): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>>;
   acknowledgedByHand(ref: string): Promise<ActionResult>;
   effectsOf(ref: string): Promise<ActionResult<EffectView[]>>;
   carryOut(ref: string, purposes: readonly string[]): Promise<ActionResult<{ recorded: number; systems: number }>>;
@@ -38,8 +51,15 @@ export interface RequestActions {
   strikeKey(ref: string, keyId: string, isStruck: boolean): Promise<ActionResult>;
   secondReader(ref: string, matchId: string, isWanted: boolean): Promise<ActionResult>;
   searchAgain(ref: string, systemId: string): Promise<ActionResult>;
-  judge(ref: string, verdicts: readonly { matchId: string; verdict: Verdict | null }[]): Promise<ActionResult<{ changed: number }>>;
-  redactPassages(ref: string, matchId: string, passages: readonly Redaction[]): Promise<ActionResult<{ passages: number }>>;
+  judge(
+    ref: string,
+    verdicts: readonly { matchId: string; verdict: Verdict | null }[],
+  ): Promise<ActionResult<{ changed: number }>>;
+  redactPassages(
+    ref: string,
+    matchId: string,
+    passages: readonly Redaction[],
+  ): Promise<ActionResult<{ passages: number }>>;
   judgeBand(ref: string, band: Band): Promise<ActionResult<{ changed: number }>>;
   decideOn(ref: string, values: unknown): Promise<ActionResult>;
   answerWith(ref: string, text: string): Promise<ActionResult>;

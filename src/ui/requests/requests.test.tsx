@@ -23,13 +23,31 @@ const ZONE = 'Europe/Copenhagen';
 /** Every act, written down; those that are given answer as they say. */
 function acts(given: Partial<Record<keyof RequestActions, ActionResult<never> | { ok: true; value: object }>> = {}) {
   const called: [string, ...unknown[]][] = [];
-  const actions = new Proxy({}, { get: (_, name: keyof RequestActions) => async (...args: unknown[]) => (called.push([name, ...args]), given[name] ?? { ok: true, value: {} }) }) as RequestActions;
+  const actions = new Proxy(
+    {},
+    {
+      get:
+        (_, name: keyof RequestActions) =>
+        async (...args: unknown[]) => (called.push([name, ...args]), given[name] ?? { ok: true, value: {} }),
+    },
+  ) as RequestActions;
   return { called, actions };
 }
 const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
 
 describe('identity', () => {
-  const identity = { state: 'none', method: null, addresses: [{ address: 'l…@mail.example', isAsking: true }, { address: 'l…@work.example', isAsking: false }], tries: null, methods: [], factTriesLeft: 3, factsNeeded: 3 };
+  const identity = {
+    state: 'none',
+    method: null,
+    addresses: [
+      { address: 'l…@mail.example', isAsking: true },
+      { address: 'l…@work.example', isAsking: false },
+    ],
+    tries: null,
+    methods: [],
+    factTriesLeft: 3,
+    factsNeeded: 3,
+  };
 
   test('a code goes to the address that was chosen, and to none where none is on file', async () => {
     const { called, actions } = acts();
@@ -63,7 +81,17 @@ describe('the clock', () => {
     fireEvent.click(button('Extend to Tue 2 Feb 2027'));
     await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops', null, false]]));
     unmount();
-    show(<ClockPanel request={requestView({ isExtended: true, events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }] })} zone={ZONE} today="2026-11-24" actions={actions} />);
+    show(
+      <ClockPanel
+        request={requestView({
+          isExtended: true,
+          events: [{ kind: 'extended', at: '2026-11-20T08:00:00Z', reason: 'nine workshops' }],
+        })}
+        zone={ZONE}
+        today="2026-11-24"
+        actions={actions}
+      />,
+    );
     expect(screen.getByText('Extended already; there is only one extension.')).toBeTruthy();
   });
 
@@ -72,32 +100,142 @@ describe('the clock', () => {
     const { unmount } = show(<ClockPanel request={requestView()} zone={ZONE} today="2026-11-24" actions={actions} />);
     expect(button(/Ask to clarify/).disabled).toBe(true);
     unmount();
-    show(<ClockPanel request={requestView({ events: [{ kind: 'clarification-asked', at: '2026-11-20T08:00:00Z', reason: 'which shop?' }] })} zone={ZONE} today="2026-11-24" actions={actions} />);
+    show(
+      <ClockPanel
+        request={requestView({
+          events: [{ kind: 'clarification-asked', at: '2026-11-20T08:00:00Z', reason: 'which shop?' }],
+        })}
+        zone={ZONE}
+        today="2026-11-24"
+        actions={actions}
+      />,
+    );
     expect(screen.getByText(/clarification asked Fri 20 Nov 2026 09:00: which shop\?/)).toBeTruthy();
     expect(button('They have clarified').disabled).toBe(false);
   });
 
-  test.each([['overdue', -3, '■ 3 days late'], ['paused', 4, '‖ paused'], ['answered-in-time', 0, '✓ in time'], ['answered-late', 0, '✓ late'], ['running', 1, '▸ 1 day']])('%s has a word and a shape', (state, left, words) => {
+  test.each([
+    ['overdue', -3, '■ 3 days late'],
+    ['paused', 4, '‖ paused'],
+    ['answered-in-time', 0, '✓ in time'],
+    ['answered-late', 0, '✓ late'],
+    ['running', 1, '▸ 1 day'],
+  ])('%s has a word and a shape', (state, left, words) => {
     show(<ClockWord state={state} left={left} />);
     expect(screen.getByText(words)).toBeTruthy();
   });
 });
 
 describe('the review', () => {
-  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({ id, system: 'shop', systemName: 'Web shop', collection: 'customers', title: `Record ${id}`, parent: null, place: id, band: 'certain', weight: 21.4, because: '', isShared: false, isRedacted: false, verdict: null, topics: ['other'], isOutside: false, news: null, second: null, ...more });
-  const matches = [match('a'), match('b', { parent: 'a', collection: 'orders' }), match('c', { band: 'possible', weight: 3.2 })];
+  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({
+    id,
+    system: 'shop',
+    systemName: 'Web shop',
+    collection: 'customers',
+    title: `Record ${id}`,
+    parent: null,
+    place: id,
+    band: 'certain',
+    weight: 21.4,
+    because: '',
+    isShared: false,
+    isRedacted: false,
+    verdict: null,
+    topics: ['other'],
+    isOutside: false,
+    news: null,
+    second: null,
+    ...more,
+  });
+  const matches = [
+    match('a'),
+    match('b', { parent: 'a', collection: 'orders' }),
+    match('c', { band: 'possible', weight: 3.2 }),
+  ];
   const trace: TraceView = {
-    id: 'trc_1', state: 'finished', round: 1, matches, undecided: 3, helpers: [{ id: 'hlp_1', system: 'Workshop cards', kind: 'search', dueOn: '2026-12-01', state: 'open', uploads: 0, answer: null }], problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }], gone: [], conditions: { join: 'all', rows: [] }, keys: [{ id: 'tky_1', kind: 'email', value: 'x@mail.example', round: 1, taught: false, isStruck: false }], alike: [],
-    steps: [{ system_id: 'sys_shop', round: 1, state: 'done', scanned: 9, found: 3, tries: 1, error_code: null, error_text: null, next_try_at: null, started_at: '2026-11-24T08:00:00Z', finished_at: '2026-11-24T08:00:03Z', left_out: 0, name: 'Web shop' }, { system_id: 'sys_mail', round: 1, state: 'failed', scanned: 0, found: 0, tries: 5, error_code: 'refused', error_text: 'refused', next_try_at: null, started_at: null, finished_at: null, left_out: 0, name: 'Mailbox' }],
+    id: 'trc_1',
+    state: 'finished',
+    round: 1,
+    matches,
+    undecided: 3,
+    helpers: [
+      {
+        id: 'hlp_1',
+        system: 'Workshop cards',
+        kind: 'search',
+        dueOn: '2026-12-01',
+        state: 'open',
+        uploads: 0,
+        answer: null,
+      },
+    ],
+    problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }],
+    gone: [],
+    conditions: { join: 'all', rows: [] },
+    keys: [{ id: 'tky_1', kind: 'email', value: 'x@mail.example', round: 1, taught: false, isStruck: false }],
+    alike: [],
+    steps: [
+      {
+        system_id: 'sys_shop',
+        round: 1,
+        state: 'done',
+        scanned: 9,
+        found: 3,
+        tries: 1,
+        error_code: null,
+        error_text: null,
+        next_try_at: null,
+        started_at: '2026-11-24T08:00:00Z',
+        finished_at: '2026-11-24T08:00:03Z',
+        left_out: 0,
+        name: 'Web shop',
+      },
+      {
+        system_id: 'sys_mail',
+        round: 1,
+        state: 'failed',
+        scanned: 0,
+        found: 0,
+        tries: 5,
+        error_code: 'refused',
+        error_text: 'refused',
+        next_try_at: null,
+        started_at: null,
+        finished_at: null,
+        left_out: 0,
+        name: 'Mailbox',
+      },
+    ],
   };
-  const opened = (id: string): MatchOpened => ({ id, title: `Opened ${id}`, fields: [{ field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 }, { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 }] as MatchOpened['fields'], record: { id }, text: id === 'c' ? 'Regards, Lone Dam <script>' : null, files: [], others: id === 'c' ? ['J. D.'] : [], marks: ['Lone Dam'], proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [], redacted: null });
-  const around = (part: ReactNode) => <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>{part}</QueryClientProvider>;
+  const opened = (id: string): MatchOpened => ({
+    id,
+    title: `Opened ${id}`,
+    fields: [
+      { field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 },
+      { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 },
+    ] as MatchOpened['fields'],
+    record: { id },
+    text: id === 'c' ? 'Regards, Lone Dam <script>' : null,
+    files: [],
+    others: id === 'c' ? ['J. D.'] : [],
+    marks: ['Lone Dam'],
+    proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [],
+    redacted: null,
+  });
+  const around = (part: ReactNode) => (
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      {part}
+    </QueryClientProvider>
+  );
   const before = global.fetch;
   let served = trace;
   beforeEach(() => void (served = trace));
   beforeAll(() => {
     HTMLElement.prototype.scrollIntoView = () => {};
-    global.fetch = (async (address: string) => ({ ok: true, json: async () => (address.includes('/trace/') ? served : opened(address.split('/').at(-1)!)) })) as unknown as typeof fetch;
+    global.fetch = (async (address: string) => ({
+      ok: true,
+      json: async () => (address.includes('/trace/') ? served : opened(address.split('/').at(-1)!)),
+    })) as unknown as typeof fetch;
   });
   afterAll(() => void (global.fetch = before));
 
@@ -115,7 +253,13 @@ describe('the review', () => {
     expect(document.querySelector('.words script')).toBeNull();
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
-    await waitFor(() => expect(called).toEqual([['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]], ['judge', REF, [{ matchId: 'c', verdict: 'not-theirs' }]], ['judge', REF, [{ matchId: 'c', verdict: null }]]]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]],
+        ['judge', REF, [{ matchId: 'c', verdict: 'not-theirs' }]],
+        ['judge', REF, [{ matchId: 'c', verdict: null }]],
+      ]),
+    );
   });
 
   test('from the end it goes on with the first that has no verdict yet', async () => {
@@ -127,7 +271,12 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 't' });
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 't' });
-    await waitFor(() => expect(called).toEqual([['judge', REF, [{ matchId: 'c', verdict: 'theirs' }]], ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]]]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['judge', REF, [{ matchId: 'c', verdict: 'theirs' }]],
+        ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]],
+      ]),
+    );
   });
 
   test('passages about others are proposed: kept or removed by pressing, one key takes them as they are', async () => {
@@ -139,7 +288,9 @@ describe('the review', () => {
     expect(screen.queryByRole('button', { name: /Hand over without/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'remove: Regards' }));
     fireEvent.click(button(/Hand over without 1 passage/));
-    await waitFor(() => expect(called).toEqual([['redactPassages', REF, 'c', [{ start: 0, end: 7, why: 'other-person' }]]]));
+    await waitFor(() =>
+      expect(called).toEqual([['redactPassages', REF, 'c', [{ start: 0, end: 7, why: 'other-person' }]]]),
+    );
     fireEvent.keyDown(window, { key: 'r' });
     await waitFor(() => expect(called).toHaveLength(2));
   });
@@ -152,7 +303,26 @@ describe('the review', () => {
     expect(screen.getByText(/and 1 nearly the same/)).toBeTruthy();
     fireEvent.keyDown(window, { key: 't' });
     fireEvent.keyDown(window, { key: 'z' });
-    await waitFor(() => expect(called).toEqual([['judge', REF, [{ matchId: 'a', verdict: 'theirs' }, { matchId: 'c', verdict: 'theirs' }]], ['judge', REF, [{ matchId: 'a', verdict: null }, { matchId: 'c', verdict: null }]]]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        [
+          'judge',
+          REF,
+          [
+            { matchId: 'a', verdict: 'theirs' },
+            { matchId: 'c', verdict: 'theirs' },
+          ],
+        ],
+        [
+          'judge',
+          REF,
+          [
+            { matchId: 'a', verdict: null },
+            { matchId: 'c', verdict: null },
+          ],
+        ],
+      ]),
+    );
     fireEvent.change(screen.getByLabelText('Fold what is alike by'), { target: { value: '0.95' } });
     expect(screen.queryByText(/nearly the same/)).toBeNull();
   });
@@ -169,7 +339,15 @@ describe('the review', () => {
   test('what is given while a call is on its way goes with the next; where the line breaks, what was not saved is shown as it stood, and said', async () => {
     const answers: ((result: { ok: true; value: { changed: number } } | Error) => void)[] = [];
     const sent: unknown[] = [];
-    const slow = { judge: (_ref: string, verdicts: unknown) => (sent.push(verdicts), new Promise((resolve, reject) => void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))))) } as unknown as RequestActions;
+    const slow = {
+      judge: (_ref: string, verdicts: unknown) => (
+        sent.push(verdicts),
+        new Promise(
+          (resolve, reject) =>
+            void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))),
+        )
+      ),
+    } as unknown as RequestActions;
     served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
     show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
     await screen.findByText('Opened a');
@@ -177,7 +355,11 @@ describe('the review', () => {
     expect(sent).toEqual([[{ matchId: 'a', verdict: 'theirs' }]]);
     expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(2);
     await act(async () => answers[0]!({ ok: true, value: { changed: 1 } }));
-    expect(sent[1]).toEqual([{ matchId: 'd', verdict: 'not-theirs' }, { matchId: 'e', verdict: 'theirs' }, { matchId: 'f', verdict: 'unsure' }]);
+    expect(sent[1]).toEqual([
+      { matchId: 'd', verdict: 'not-theirs' },
+      { matchId: 'e', verdict: 'theirs' },
+      { matchId: 'f', verdict: 'unsure' },
+    ]);
     await act(async () => answers[1]!(new Error('offline')));
     await screen.findByText(/The last verdicts could not be saved/);
     expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(1);
@@ -186,10 +368,17 @@ describe('the review', () => {
   test('a system that failed is named with its tries and can be searched again; a band is accepted at once', async () => {
     const { called, actions } = acts();
     show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
-    expect(screen.getByRole('status', { name: 'Systems searched' }).textContent).toMatch(/✓ Web shop 3 found.*✕ failed Mailbox 0 found, refused \(try 5\)/);
+    expect(screen.getByRole('status', { name: 'Systems searched' }).textContent).toMatch(
+      /✓ Web shop 3 found.*✕ failed Mailbox 0 found, refused \(try 5\)/,
+    );
     fireEvent.click(button('Try again'));
     fireEvent.click(button('Accept 2 certain'));
-    await waitFor(() => expect(called).toEqual([['searchAgain', REF, 'sys_mail'], ['judgeBand', REF, 'certain']]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['searchAgain', REF, 'sys_mail'],
+        ['judgeBand', REF, 'certain'],
+      ]),
+    );
   });
 
   test('an owner who was asked is waited for, or gone on without; what could not be read is named', async () => {
@@ -226,20 +415,62 @@ describe('the decision', () => {
     expect(called).toEqual([]);
     fireEvent.mouseDown(screen.getByRole('combobox'));
     fireEvent.click(screen.getByRole('option', { name: 'No data about this person' }));
-    fireEvent.change(screen.getByLabelText('Reason, in a sentence'), { target: { value: 'Nothing was found in nine systems.' } });
+    fireEvent.change(screen.getByLabelText('Reason, in a sentence'), {
+      target: { value: 'Nothing was found in nine systems.' },
+    });
     fireEvent.click(button('Refuse and answer'));
-    await waitFor(() => expect(called).toEqual([['decideOn', REF, { outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found in nine systems.' }]]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['decideOn', REF, { outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found in nine systems.' }],
+      ]),
+    );
   });
 
   test('one that was made is shown and cannot be made again', () => {
-    show(<DecideStage request={requestView({ decision: { outcome: 'fulfil', ground: 'art-15', reason: 'Access.', by: 'Signe', at: null } })} actions={acts().actions} />);
+    show(
+      <DecideStage
+        request={requestView({
+          decision: { outcome: 'fulfil', ground: 'art-15', reason: 'Access.', by: 'Signe', at: null },
+        })}
+        actions={acts().actions}
+      />,
+    );
     expect(screen.getByText('art-15')).toBeTruthy();
     expect(screen.queryByRole('button')).toBeNull();
   });
 });
 
 describe('the erasure plan', () => {
-  const plan = (more: Partial<PlanView> = {}): PlanView => ({ id: 'pln_1', state: 'draft', phase: 'outside', frozenOn: '2026-11-24', fingerprint: 'ab'.repeat(32), totals: { erase: 3, anonymise: 1, keep: 2, systems: 2 }, k: 3, done: 1, operations: 4, error: null, lines: [{ position: 0, system: 'Web shop', collection: 'invoices', title: 'Invoice 7', action: 'keep', rule: 'retention', restrict: false, doer: 'connector', keepUntil: '2031-12-31', reasons: [{ code: 'law', text: 'Kept for five years.' }], state: null }], anonymous: 1, recipients: [], ...more });
+  const plan = (more: Partial<PlanView> = {}): PlanView => ({
+    id: 'pln_1',
+    state: 'draft',
+    phase: 'outside',
+    frozenOn: '2026-11-24',
+    fingerprint: 'ab'.repeat(32),
+    totals: { erase: 3, anonymise: 1, keep: 2, systems: 2 },
+    k: 3,
+    done: 1,
+    operations: 4,
+    error: null,
+    lines: [
+      {
+        position: 0,
+        system: 'Web shop',
+        collection: 'invoices',
+        title: 'Invoice 7',
+        action: 'keep',
+        rule: 'retention',
+        restrict: false,
+        doer: 'connector',
+        keepUntil: '2031-12-31',
+        reasons: [{ code: 'law', text: 'Kept for five years.' }],
+        state: null,
+      },
+    ],
+    anonymous: 1,
+    recipients: [],
+    ...more,
+  });
 
   test('it takes the reference in full, and a reason where few look alike', async () => {
     const { called, actions } = acts();
@@ -253,8 +484,18 @@ describe('the erasure plan', () => {
   });
 
   test('while it runs it says how far it is, and what failed; it cannot be confirmed again', () => {
-    show(<PlanPanel request={requestView({ right: 'erasure', plan: plan({ state: 'executing', error: 'The newsletter service is down.' }) })} actions={acts().actions} />);
-    expect(screen.getByRole('status').textContent).toMatch(/1 of 4 done.*The newsletter service is down. It is tried again./);
+    show(
+      <PlanPanel
+        request={requestView({
+          right: 'erasure',
+          plan: plan({ state: 'executing', error: 'The newsletter service is down.' }),
+        })}
+        actions={acts().actions}
+      />,
+    );
+    expect(screen.getByRole('status').textContent).toMatch(
+      /1 of 4 done.*The newsletter service is down. It is tried again./,
+    );
     expect(screen.queryByLabelText('Reference')).toBeNull();
   });
 
@@ -270,7 +511,17 @@ describe('the erasure plan', () => {
 });
 
 describe('carrying out and answering', () => {
-  const pack = { state: 'ready', files: 7, bytes: 40_000, withheld: 2, sha256: 'cd'.repeat(32), confirmedAt: null, openedAt: null, error: null, missing: [] };
+  const pack = {
+    state: 'ready',
+    files: 7,
+    bytes: 40_000,
+    withheld: 2,
+    sha256: 'cd'.repeat(32),
+    confirmedAt: null,
+    openedAt: null,
+    error: null,
+    missing: [],
+  };
 
   test('the second word is shown once, after the pack went out', async () => {
     const { called, actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });
@@ -294,14 +545,35 @@ describe('carrying out and answering', () => {
     expect(screen.getByText(/7 files, 40 kB, 2 withheld/)).toBeTruthy();
     expect(button('Build it again')).toBeTruthy();
     unmount();
-    show(<AnswerStage request={requestView({ pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' }, letters: [{ id: 'let_1', template: 'pack-ready', state: 'sent', at: '2026-11-24T08:00:00Z', tries: 2, error: null, nextTryAt: null }] })} zone={ZONE} actions={acts().actions} />);
+    show(
+      <AnswerStage
+        request={requestView({
+          pack: { ...pack, state: 'sent', confirmedAt: '2026-11-24T09:00:00Z' },
+          letters: [
+            {
+              id: 'let_1',
+              template: 'pack-ready',
+              state: 'sent',
+              at: '2026-11-24T08:00:00Z',
+              tries: 2,
+              error: null,
+              nextTryAt: null,
+            },
+          ],
+        })}
+        zone={ZONE}
+        actions={acts().actions}
+      />,
+    );
     expect(screen.getByText('sent, 2 tries: may have come twice')).toBeTruthy();
     expect(screen.getByText('✓ Received Tue 24 Nov 2026 10:00.')).toBeTruthy();
   });
 
   test('what is done by hand is answered in words, not with an empty letter', async () => {
     const { called, actions } = acts();
-    show(<AnswerStage request={requestView({ right: 'rectification', stage: 'answer' })} zone={ZONE} actions={actions} />);
+    show(
+      <AnswerStage request={requestView({ right: 'rectification', stage: 'answer' })} zone={ZONE} actions={actions} />,
+    );
     fireEvent.change(screen.getByLabelText(/What was done/), { target: { value: 'Done' } });
     expect(button('Answer and close').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText(/What was done/), { target: { value: 'The address was corrected.' } });
@@ -314,12 +586,25 @@ describe('carrying out and answering', () => {
 describe('opening and finding', () => {
   test('what is missing is named, nothing is sent; what the server says stands at its field and what was typed stays', async () => {
     const sent: unknown[] = [];
-    show(<NewRequestForm today="2026-11-24" laws={SHIPPED_LAWS} standpoint={{ established: ['DK'], notMet: [] }} open={async (values) => (sent.push(values), { ok: false, message: 'Look at the day.', fields: { receivedOn: 'That day has not come.' } })} />);
+    show(
+      <NewRequestForm
+        today="2026-11-24"
+        laws={SHIPPED_LAWS}
+        standpoint={{ established: ['DK'], notMet: [] }}
+        open={async (values) => (
+          sent.push(values),
+          { ok: false, message: 'Look at the day.', fields: { receivedOn: 'That day has not come.' } }
+        )}
+      />,
+    );
     fireEvent.click(button('Open the request'));
     await screen.findByText('Choose the right that is exercised.');
     expect(screen.getAllByText('Who asks?')).toHaveLength(2);
     expect(sent).toEqual([]);
-    for (const [label, option] of [['Right', 'access'], ['How it came', 'phone']] as const) {
+    for (const [label, option] of [
+      ['Right', 'access'],
+      ['How it came', 'phone'],
+    ] as const) {
       fireEvent.mouseDown(screen.getByRole('combobox', { name: new RegExp(`^${label}`) }));
       fireEvent.click(screen.getByRole('option', { name: option }));
     }
@@ -327,7 +612,9 @@ describe('opening and finding', () => {
     fireEvent.change(screen.getByLabelText('Family name'), { target: { value: 'Dam' } });
     fireEvent.click(button('Open the request'));
     await screen.findByText('That day has not come.');
-    expect(sent).toEqual([expect.objectContaining({ right: 'access', channel: 'phone', receivedOn: '2026-11-24', givenName: 'Lone' })]);
+    expect(sent).toEqual([
+      expect.objectContaining({ right: 'access', channel: 'phone', receivedOn: '2026-11-24', givenName: 'Lone' }),
+    ]);
     expect((screen.getByLabelText('Given name') as HTMLInputElement).value).toBe('Lone');
   });
 

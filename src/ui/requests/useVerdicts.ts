@@ -32,7 +32,12 @@ export function useVerdicts(ref: string, actions: RequestActions, onChange: () =
     if (isSending.current) return;
     isSending.current = true;
     for (let batch = next(waiting.current); batch.length > 0; batch = next(waiting.current)) {
-      const result = await actions.judge(ref, batch.map(([matchId, { verdict }]) => ({ matchId, verdict }))).catch(() => ({ ok: false, message: NOT_SAVED }) as const);
+      const result = await actions
+        .judge(
+          ref,
+          batch.map(([matchId, { verdict }]) => ({ matchId, verdict })),
+        )
+        .catch(() => ({ ok: false, message: NOT_SAVED }) as const);
       if (result.ok) continue;
       // What has been given anew meanwhile is still on its way; it takes the place of what stood before this.
       const left = batch.filter(([id, { before }]) => {
@@ -55,14 +60,16 @@ export function useVerdicts(ref: string, actions: RequestActions, onChange: () =
     (verdicts: ReadonlyMap<string, Given>) => {
       setGiven((map) => new Map([...map, ...[...verdicts].map(([id, { verdict }]) => [id, verdict] as const)]));
       clearTimeout(rest.current);
-      for (const [id, { verdict, before }] of verdicts) waiting.current.set(id, { verdict, before: (waiting.current.get(id) ?? { before }).before });
+      for (const [id, { verdict, before }] of verdicts)
+        waiting.current.set(id, { verdict, before: (waiting.current.get(id) ?? { before }).before });
       void flush();
     },
     [flush],
   );
 
   useEffect(() => {
-    const onLeave = (event: BeforeUnloadEvent) => (isSending.current || waiting.current.size > 0) && event.preventDefault();
+    const onLeave = (event: BeforeUnloadEvent) =>
+      (isSending.current || waiting.current.size > 0) && event.preventDefault();
     window.addEventListener('beforeunload', onLeave);
     return () => window.removeEventListener('beforeunload', onLeave);
   }, []);

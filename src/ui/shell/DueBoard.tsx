@@ -6,13 +6,24 @@ import type { Due, DueMark } from '../../core/requests/views';
 import { daysBetween, sayShortDay } from '../../core/shared/days';
 import { DueMarkShape } from '../parts/DueMarkShape';
 
-const SAY: Record<DueMark['kind'], string> = { due: 'answer due', acknowledge: 'acknowledge by', helper: 'an owner has to have answered', extend: 'last day to announce an extension', residue: 'residue goes' };
+const SAY: Record<DueMark['kind'], string> = {
+  due: 'answer due',
+  acknowledge: 'acknowledge by',
+  helper: 'an owner has to have answered',
+  extend: 'last day to announce an extension',
+  residue: 'residue goes',
+};
 
 /** The right bookend: a rule of the coming days with every open clock on it. On a request it dims the others. */
 export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string; onFold: () => void }) {
   const here = /^\/requests\/(BK-[\d-]+)/.exec(usePathname())?.[1] ?? null;
   const mark = (one: DueMark, isLate: boolean) => (
-    <Link key={`${one.ref}${one.kind}${one.day}`} href={one.kind === 'residue' ? '/keeping' : `/requests/${one.ref}`} className={`m${isLate ? ' late' : ''}${here && here !== one.ref ? ' dim' : ''}`} title={`${one.ref}: ${SAY[one.kind]} ${sayShortDay(one.day)}${one.isPaused ? ', paused' : ''}`}>
+    <Link
+      key={`${one.ref}${one.kind}${one.day}`}
+      href={one.kind === 'residue' ? '/keeping' : `/requests/${one.ref}`}
+      className={`m${isLate ? ' late' : ''}${here && here !== one.ref ? ' dim' : ''}`}
+      title={`${one.ref}: ${SAY[one.kind]} ${sayShortDay(one.day)}${one.isPaused ? ', paused' : ''}`}
+    >
       <DueMarkShape kind={one.kind} isPaused={one.isPaused} />
       <span>
         {one.ref.replace(/^BK-\d{4}-0?/, 'BK-')} {one.text}
@@ -23,7 +34,10 @@ export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string
   return (
     <aside className="board right due" aria-label="Due">
       <h2>
-        Due <button onClick={onFold} title="Fold the Due board">{calendar} ›</button>
+        Due{' '}
+        <button onClick={onFold} title="Fold the Due board">
+          {calendar} ›
+        </button>
       </h2>
       {due.overdue.length > 0 && (
         <div className="day over">
@@ -33,7 +47,9 @@ export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string
       )}
       {due.days.map(({ day, isToday, gap, marks }) =>
         gap !== null && marks.length === 0 ? (
-          <div key={day} className={gap ? 'gap named' : 'gap'}>{gap && `${sayShortDay(day).slice(4)} ${gap}`}</div>
+          <div key={day} className={gap ? 'gap named' : 'gap'}>
+            {gap && `${sayShortDay(day).slice(4)} ${gap}`}
+          </div>
         ) : (
           <div key={day} className={isToday ? 'day today' : 'day'}>
             <span>{isToday ? 'today' : dayLabel(day)}</span>

@@ -6,8 +6,22 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
 import { setSingleKeys, singleKeysAct } from '../parts/keys';
 
-const EVERYWHERE = [['Ctrl K', 'find people, requests and commands'], ['/', 'search on this page'], ['O', 'open a request'], ['?', 'this page']] as const;
-const REVIEW = [['J or ↓', 'next record'], ['K or ↑', 'record before'], ['T', 'theirs'], ['N', 'not theirs'], ['U', 'unsure'], ['S', 'ask for a second reader, or take that back'], ['R', 'hand over without the passages that are proposed'], ['Z', 'take the last verdict back']] as const;
+const EVERYWHERE = [
+  ['Ctrl K', 'find people, requests and commands'],
+  ['/', 'search on this page'],
+  ['O', 'open a request'],
+  ['?', 'this page'],
+] as const;
+const REVIEW = [
+  ['J or ↓', 'next record'],
+  ['K or ↑', 'record before'],
+  ['T', 'theirs'],
+  ['N', 'not theirs'],
+  ['U', 'unsure'],
+  ['S', 'ask for a second reader, or take that back'],
+  ['R', 'hand over without the passages that are proposed'],
+  ['Z', 'take the last verdict back'],
+] as const;
 
 export function KeysHelp({ isOpen, onClose, isReview }: { isOpen: boolean; onClose: () => void; isReview: boolean }) {
   const [act, setAct] = useState(true);
@@ -18,10 +32,25 @@ export function KeysHelp({ isOpen, onClose, isReview }: { isOpen: boolean; onClo
       <DialogContent>
         <div className="keys-list">
           {[...(isReview ? REVIEW : []), ...EVERYWHERE].map(([key, does], i) => (
-            <div key={i} style={{ display: 'contents' }}><span><kbd>{key}</kbd></span><span>{does}</span></div>
+            <div key={i} style={{ display: 'contents' }}>
+              <span>
+                <kbd>{key}</kbd>
+              </span>
+              <span>{does}</span>
+            </div>
           ))}
         </div>
-        <label style={{ display: 'block', marginTop: 14 }}><input type="checkbox" checked={act} onChange={(event) => { setSingleKeys(event.target.checked); setAct(event.target.checked); }} /> Single keys act. Off, only Ctrl K does; everything can be done with the mouse or Tab.</label>
+        <label style={{ display: 'block', marginTop: 14 }}>
+          <input
+            type="checkbox"
+            checked={act}
+            onChange={(event) => {
+              setSingleKeys(event.target.checked);
+              setAct(event.target.checked);
+            }}
+          />{' '}
+          Single keys act. Off, only Ctrl K does; everything can be done with the mouse or Tab.
+        </label>
       </DialogContent>
     </Dialog>
   );

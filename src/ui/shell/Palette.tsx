@@ -14,14 +14,33 @@ export interface PaletteHit {
 }
 
 /** Finds people, requests and commands; the arrow keys choose, Enter goes there. */
-export function Palette({ isOpen, onClose, places, find, mayOpen }: { isOpen: boolean; onClose: () => void; places: readonly Place[]; find: (words: string) => Promise<PaletteHit[]>; mayOpen: boolean }) {
+export function Palette({
+  isOpen,
+  onClose,
+  places,
+  find,
+  mayOpen,
+}: {
+  isOpen: boolean;
+  onClose: () => void;
+  places: readonly Place[];
+  find: (words: string) => Promise<PaletteHit[]>;
+  mayOpen: boolean;
+}) {
   const [words, setWords] = useState('');
   const [hits, setHits] = useState<PaletteHit[]>([]);
   const router = useRouter();
   useEffect(() => {
     if (words.trim().length < 2) return;
     let isStale = false;
-    const timer = setTimeout(() => void find(words).then((found) => isStale || setHits(found), () => isStale || setHits([])), 180);
+    const timer = setTimeout(
+      () =>
+        void find(words).then(
+          (found) => isStale || setHits(found),
+          () => isStale || setHits([]),
+        ),
+      180,
+    );
     return () => {
       isStale = true;
       clearTimeout(timer);
@@ -34,15 +53,32 @@ export function Palette({ isOpen, onClose, places, find, mayOpen }: { isOpen: bo
     router.push(href);
   };
   const shown = words.trim().length < 2 ? [] : hits;
-  const commands = [...(mayOpen ? [{ href: '/requests/new', title: 'Open a request' }] : []), ...places.map(({ href, title }) => ({ href, title: `Go to ${title}` }))].filter(({ title }) => title.toLowerCase().includes(words.trim().toLowerCase()));
+  const commands = [
+    ...(mayOpen ? [{ href: '/requests/new', title: 'Open a request' }] : []),
+    ...places.map(({ href, title }) => ({ href, title: `Go to ${title}` })),
+  ].filter(({ title }) => title.toLowerCase().includes(words.trim().toLowerCase()));
   return (
     <Dialog open={isOpen} onClose={onClose} fullWidth maxWidth="sm" aria-label="Find">
       <Command shouldFilter={false} label="Find people, requests and commands">
-        <Command.Input autoFocus value={words} onValueChange={setWords} placeholder="A name, an address, a number, a reference…" />
+        <Command.Input
+          autoFocus
+          value={words}
+          onValueChange={setWords}
+          placeholder="A name, an address, a number, a reference…"
+        />
         <Command.List>
           {shown.length === 0 && commands.length === 0 && <Command.Empty>Nothing found.</Command.Empty>}
-          {shown.map((hit) => <Command.Item key={hit.href} value={hit.href} onSelect={() => go(hit.href)}><b>{hit.title}</b><span>{hit.sub}</span></Command.Item>)}
-          {commands.map((command) => <Command.Item key={command.href} value={command.href} onSelect={() => go(command.href)}>{command.title}</Command.Item>)}
+          {shown.map((hit) => (
+            <Command.Item key={hit.href} value={hit.href} onSelect={() => go(hit.href)}>
+              <b>{hit.title}</b>
+              <span>{hit.sub}</span>
+            </Command.Item>
+          ))}
+          {commands.map((command) => (
+            <Command.Item key={command.href} value={command.href} onSelect={() => go(command.href)}>
+              {command.title}
+            </Command.Item>
+          ))}
         </Command.List>
       </Command>
     </Dialog>

@@ -62,16 +62,30 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
   return (
     <div className={`frame${isFolded ? ' folded' : ''}${open ? ` open-${open}` : ''}`}>
       <div className="narrow-bar">
-        <button onClick={() => setOpen(open === 'left' ? null : 'left')} aria-expanded={open === 'left'}>Places</button>
+        <button onClick={() => setOpen(open === 'left' ? null : 'left')} aria-expanded={open === 'left'}>
+          Places
+        </button>
         <b>Bookend</b>
-        <button onClick={() => setOpen(open === 'right' ? null : 'right')} aria-expanded={open === 'right'} style={{ marginLeft: 'auto' }}>Due</button>
+        <button
+          onClick={() => setOpen(open === 'right' ? null : 'right')}
+          aria-expanded={open === 'right'}
+          style={{ marginLeft: 'auto' }}
+        >
+          Due
+        </button>
       </div>
       <aside className="board left" aria-label="Places">
         <Link href="/desk" className="mark">
-          <svg width="24" height="22" viewBox="0 0 24 22" aria-hidden="true"><path d="M1 1h4v20H1zM19 1h4v20h-4z" fill="#f1ecdd" /><path d="M7.5 5.5h9M7.5 11h9M7.5 16.5h6" stroke="#d39a2d" strokeWidth="1.8" /></svg>
+          <svg width="24" height="22" viewBox="0 0 24 22" aria-hidden="true">
+            <path d="M1 1h4v20H1zM19 1h4v20h-4z" fill="#f1ecdd" />
+            <path d="M7.5 5.5h9M7.5 11h9M7.5 16.5h6" stroke="#d39a2d" strokeWidth="1.8" />
+          </svg>
           Bookend
         </Link>
-        <button className="find" onClick={() => setFinding(true)}><span>Find</span><kbd>Ctrl K</kbd></button>
+        <button className="find" onClick={() => setFinding(true)}>
+          <span>Find</span>
+          <kbd>Ctrl K</kbd>
+        </button>
         <nav className="places" aria-label="Places">
           {places.map((place) => (
             <div key={place.href}>
@@ -87,13 +101,19 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
           {who.roles.join(', ')} · {organisation.split(' ')[0]}
           <br />
           <button onClick={() => void signOut()}>Sign out</button>
-          <button onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>{mode === 'dark' ? 'Day' : 'Night'}</button>
+          <button onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>
+            {mode === 'dark' ? 'Day' : 'Night'}
+          </button>
           <button onClick={() => setHelping(true)}>Keys</button>
         </div>
       </aside>
       <main id="sheet">{children}</main>
       {isFolded ? (
-        <aside className="board right" aria-label="Due"><button className="fold-strip" onClick={() => setFolded(false)} title="Unfold the Due board">Due ‹</button></aside>
+        <aside className="board right" aria-label="Due">
+          <button className="fold-strip" onClick={() => setFolded(false)} title="Unfold the Due board">
+            Due ‹
+          </button>
+        </aside>
       ) : (
         <DueBoard due={due} calendar={calendar} onFold={() => setFolded(true)} />
       )}

@@ -11,7 +11,13 @@ import { SignInForm } from '../public/SignInForm';
 const LOOK_MS = 20_000;
 
 /** When a session ends, signing in lies over the page: what was typed there stays. */
-export function SignedOut({ who, signIn }: { who: string; signIn: (email: string, password: string) => Promise<ActionResult> }) {
+export function SignedOut({
+  who,
+  signIn,
+}: {
+  who: string;
+  signIn: (email: string, password: string) => Promise<ActionResult>;
+}) {
   const [isOut, setOut] = useState(false);
   const look = useCallback(async () => {
     const response = await fetch('/api/staff/session', { cache: 'no-store' }).catch(() => null);
@@ -41,7 +47,9 @@ export function SignedOut({ who, signIn }: { who: string; signIn: (email: string
   return (
     <Dialog open aria-label="You are signed out">
       <DialogContent>
-        <p className="note ochre" role="status">Your session has ended. Sign in again as {who}: what you typed on this page is still there.</p>
+        <p className="note ochre" role="status">
+          Your session has ended. Sign in again as {who}: what you typed on this page is still there.
+        </p>
         <SignInForm signIn={signIn} onDone={() => void onDone()} />
       </DialogContent>
     </Dialog>

@@ -25,5 +25,8 @@ export const PLACES: readonly Place[] = [
 ];
 
 export function placesOf(roles: readonly Role[]): Place[] {
-  return PLACES.filter(({ act, only }) => reachOf(roles, act) !== null && (!only || (roles.includes(only) && reachOf(roles, 'ledger.see') === null)));
+  return PLACES.filter(
+    ({ act, only }) =>
+      reachOf(roles, act) !== null && (!only || (roles.includes(only) && reachOf(roles, 'ledger.see') === null)),
+  );
 }

@@ -11,13 +11,18 @@ import { placesOf } from './places';
 
 beforeAll(() => {
   // What jsdom lacks and the list of the palette asks for.
-  global.ResizeObserver = class { observe() {} unobserve() {} disconnect() {} } as never;
+  global.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  } as never;
   HTMLElement.prototype.scrollIntoView = () => {};
 });
 
 describe('places', () => {
   test.each(ROLES)('%s sees a place only where the role reaches it', (role) => {
-    for (const { act: needed } of placesOf([role])) expect(placesOf([role]).filter((place) => place.act === needed)).toHaveLength(1);
+    for (const { act: needed } of placesOf([role]))
+      expect(placesOf([role]).filter((place) => place.act === needed)).toHaveLength(1);
     expect(placesOf([role]).map(({ href }) => href)).toContain('/desk');
   });
   test('counter staff have the counter and nothing of the ledger; an administrator has Setup; without a role there is nothing', () => {
@@ -34,7 +39,15 @@ describe('the palette', () => {
   test('what was typed last is what is shown, also where an older answer comes later; Enter goes there', async () => {
     const waiting = new Map<string, (hits: PaletteHit[]) => void>();
     let closed = 0;
-    const page = show(<Palette isOpen onClose={() => closed++} places={places} mayOpen find={(words) => new Promise((resolve) => waiting.set(words, resolve))} />);
+    const page = show(
+      <Palette
+        isOpen
+        onClose={() => closed++}
+        places={places}
+        mayOpen
+        find={(words) => new Promise((resolve) => waiting.set(words, resolve))}
+      />,
+    );
     const field = screen.getByPlaceholderText(/A name, an address/);
     fireEvent.change(field, { target: { value: 'lone' } });
     await waitFor(() => expect(waiting.has('lone')).toBe(true));
@@ -60,17 +73,45 @@ describe('the palette', () => {
 });
 
 describe('the Due board', () => {
-  const mark = (more: Partial<DueMark>): DueMark => ({ day: '2026-11-27', kind: 'due', ref: 'BK-2026-0412', text: 'access', isPaused: false, ...more });
+  const mark = (more: Partial<DueMark>): DueMark => ({
+    day: '2026-11-27',
+    kind: 'due',
+    ref: 'BK-2026-0412',
+    text: 'access',
+    isPaused: false,
+    ...more,
+  });
   const due: Due = {
-    today: '2026-11-24', overdue: [mark({ day: '2026-11-22', ref: 'BK-2026-0404' })],
-    days: [{ day: '2026-11-24', isToday: true, gap: null, marks: [] }, { day: '2026-11-27', isToday: false, gap: null, marks: [mark({}), mark({ kind: 'extend', ref: 'BK-2026-0413' }), mark({ kind: 'residue', ref: 'BK-2026-0399' })] }, { day: '2026-12-25', isToday: false, gap: 'Christmas Day', marks: [] }],
+    today: '2026-11-24',
+    overdue: [mark({ day: '2026-11-22', ref: 'BK-2026-0404' })],
+    days: [
+      { day: '2026-11-24', isToday: true, gap: null, marks: [] },
+      {
+        day: '2026-11-27',
+        isToday: false,
+        gap: null,
+        marks: [
+          mark({}),
+          mark({ kind: 'extend', ref: 'BK-2026-0413' }),
+          mark({ kind: 'residue', ref: 'BK-2026-0399' }),
+        ],
+      },
+      { day: '2026-12-25', isToday: false, gap: 'Christmas Day', marks: [] },
+    ],
   };
-  const board = (path: string) => show(<PathnameContext.Provider value={path}><DueBoard due={due} calendar="Copenhagen" onFold={() => {}} /></PathnameContext.Provider>);
+  const board = (path: string) =>
+    show(
+      <PathnameContext.Provider value={path}>
+        <DueBoard due={due} calendar="Copenhagen" onFold={() => {}} />
+      </PathnameContext.Provider>,
+    );
 
   test('what is late says by how many days; each mark says what it is and goes to its request', () => {
     board('/desk');
     expect(screen.getByText('BK-404 access, 2 d')).toBeTruthy();
-    expect(screen.getByTitle('BK-2026-0413: last day to announce an extension Fri 27 Nov').getAttribute('href')).toBe('/requests/BK-2026-0413');
+    expect(screen.getByTitle('BK-2026-0413: last day to announce an extension Fri 27 Nov').getAttribute('href')).toBe(
+      '/requests/BK-2026-0413',
+    );
     expect(screen.getByTitle(/BK-2026-0399: residue goes/).getAttribute('href')).toBe('/keeping');
     expect(screen.getByText('25 Dec Christmas Day')).toBeTruthy();
   });

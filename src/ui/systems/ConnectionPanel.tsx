@@ -10,7 +10,15 @@ import { ReachedNote, SettingsFields } from './SettingsFields';
 import type { SystemActions } from './systemActions';
 
 /** How a system is reached. Other settings are kept only once it has answered to them. */
-export function ConnectionPanel({ system, kind, actions }: { system: SystemView; kind: SystemKind; actions: SystemActions }) {
+export function ConnectionPanel({
+  system,
+  kind,
+  actions,
+}: {
+  system: SystemView;
+  kind: SystemKind;
+  actions: SystemActions;
+}) {
   const [values, setValues] = useState<Record<string, string>>(system.settings);
   const [isOpen, setOpen] = useState(false);
   const [problems, setProblems] = useState<Record<string, string>>({});
@@ -20,7 +28,10 @@ export function ConnectionPanel({ system, kind, actions }: { system: SystemView;
   const router = useRouter();
   const run = (work: () => Promise<ActionResult<Reached>>) =>
     start(async () => {
-      const result = await work().catch((): ActionResult<Reached> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+      const result = await work().catch((): ActionResult<Reached> => ({
+        ok: false,
+        message: 'The server did not answer. What you typed is still here.',
+      }));
       setFailure(result.ok ? null : result.message);
       setReached(result.ok ? result.value : null);
       router.refresh();
@@ -32,13 +43,48 @@ export function ConnectionPanel({ system, kind, actions }: { system: SystemView;
   };
   return (
     <section className="sheet" aria-labelledby="connection">
-      <header><h2 id="connection">Connection</h2><span className="muted">{system.mayChange ? (system.sealed.length > 0 ? `${system.sealed.length === 1 ? 'one secret is' : `${system.sealed.length} secrets are`} kept sealed` : 'no secret in it') : 'only its owner and administrators see it'}</span></header>
+      <header>
+        <h2 id="connection">Connection</h2>
+        <span className="muted">
+          {system.mayChange
+            ? system.sealed.length > 0
+              ? `${system.sealed.length === 1 ? 'one secret is' : `${system.sealed.length} secrets are`} kept sealed`
+              : 'no secret in it'
+            : 'only its owner and administrators see it'}
+        </span>
+      </header>
       {system.mayChange && (
         <div className="pad stack">
-          <div className="row"><Button variant="outlined" disabled={isBusy} onClick={() => run(() => actions.reach(system.id))}>Reach it</Button><Button variant="text" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>{isOpen ? 'Leave it as it is' : 'Change the connection'}</Button></div>
-          {failure && <p className="note bad" role="alert">{failure}</p>}
+          <div className="row">
+            <Button variant="outlined" disabled={isBusy} onClick={() => run(() => actions.reach(system.id))}>
+              Reach it
+            </Button>
+            <Button variant="text" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+              {isOpen ? 'Leave it as it is' : 'Change the connection'}
+            </Button>
+          </div>
+          {failure && (
+            <p className="note bad" role="alert">
+              {failure}
+            </p>
+          )}
           <ReachedNote reached={reached} />
-          {isOpen && <><SettingsFields kind={kind} values={values} sealed={system.sealed} problems={problems} change={(name, value) => setValues({ ...values, [name]: value })} /><div className="row"><Button variant="contained" disabled={isBusy} onClick={save}>Reach it with these and keep them</Button></div></>}
+          {isOpen && (
+            <>
+              <SettingsFields
+                kind={kind}
+                values={values}
+                sealed={system.sealed}
+                problems={problems}
+                change={(name, value) => setValues({ ...values, [name]: value })}
+              />
+              <div className="row">
+                <Button variant="contained" disabled={isBusy} onClick={save}>
+                  Reach it with these and keep them
+                </Button>
+              </div>
+            </>
+          )}
         </div>
       )}
     </section>

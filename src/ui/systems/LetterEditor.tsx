@@ -1,6 +1,14 @@
 'use client';
 
-import { EditorContent, Extension, mergeAttributes, Node, useEditor, useEditorState, type JSONContent } from '@tiptap/react';
+import {
+  EditorContent,
+  Extension,
+  mergeAttributes,
+  Node,
+  useEditor,
+  useEditorState,
+  type JSONContent,
+} from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useEffect, useRef } from 'react';
 import { pieces, say, toDoc, toTemplate, type TemplateBlock, type TemplatePiece } from '../../core/letters/templateDoc';
@@ -17,16 +25,35 @@ interface Props {
 
 /** A field stands in the words as one piece that cannot be half deleted. */
 const Field = Node.create({
-  name: 'field', group: 'inline', inline: true, atom: true, selectable: true,
+  name: 'field',
+  group: 'inline',
+  inline: true,
+  atom: true,
+  selectable: true,
   addAttributes: () => ({ name: { default: '' } }),
   parseHTML: () => [{ tag: 'span[data-field]', getAttrs: (element) => ({ name: element.getAttribute('data-field') }) }],
-  renderHTML: ({ node, HTMLAttributes }) => ['span', mergeAttributes(HTMLAttributes, { 'data-field': node.attrs['name'] as string, class: 'field-chip' }), node.attrs['name'] as string],
+  renderHTML: ({ node, HTMLAttributes }) => [
+    'span',
+    mergeAttributes(HTMLAttributes, { 'data-field': node.attrs['name'] as string, class: 'field-chip' }),
+    node.attrs['name'] as string,
+  ],
 });
 
 /** The field without whose value a block is left out is kept with the block. */
 const OnlyIf = Extension.create({
   name: 'onlyIf',
-  addGlobalAttributes: () => [{ types: ['paragraph', 'heading', 'bulletList'], attributes: { only: { default: null, parseHTML: (element) => element.getAttribute('data-only'), renderHTML: ({ only }) => (only ? { 'data-only': only as string } : {}) } } }],
+  addGlobalAttributes: () => [
+    {
+      types: ['paragraph', 'heading', 'bulletList'],
+      attributes: {
+        only: {
+          default: null,
+          parseHTML: (element) => element.getAttribute('data-only'),
+          renderHTML: ({ only }) => (only ? { 'data-only': only as string } : {}),
+        },
+      },
+    },
+  ],
 });
 
 /** A letter's wording, written as it will look: headings, lists, and fields as pieces of their own. */
@@ -38,30 +65,117 @@ export function LetterEditor({ value, language, fields, isEditable, change }: Pr
     sent.current = template;
     change(template);
   };
-  const editor = useEditor({
-    extensions: [StarterKit.configure({ bold: false, italic: false, strike: false, underline: false, code: false, codeBlock: false, blockquote: false, orderedList: false, horizontalRule: false, link: false, heading: { levels: [2] } }), OnlyIf, Field],
-    content: toContent(blocks), editable: isEditable, immediatelyRender: false,
-    // Styles that a script puts in are refused by our own policy; what is needed of them stands in letters.css.
-    injectCSS: false,
-    editorProps: { attributes: { 'aria-label': 'Wording', role: 'textbox', 'aria-multiline': 'true', lang: language, spellcheck: 'true' } },
-    onUpdate: ({ editor: own }) => send(toTemplate({ subject: toDoc(sent.current).subject, blocks: fromContent(own.getJSON()) })),
-  }, [language]);
+  const editor = useEditor(
+    {
+      extensions: [
+        StarterKit.configure({
+          bold: false,
+          italic: false,
+          strike: false,
+          underline: false,
+          code: false,
+          codeBlock: false,
+          blockquote: false,
+          orderedList: false,
+          horizontalRule: false,
+          link: false,
+          heading: { levels: [2] },
+        }),
+        OnlyIf,
+        Field,
+      ],
+      content: toContent(blocks),
+      editable: isEditable,
+      immediatelyRender: false,
+      // Styles that a script puts in are refused by our own policy; what is needed of them stands in letters.css.
+      injectCSS: false,
+      editorProps: {
+        attributes: {
+          'aria-label': 'Wording',
+          role: 'textbox',
+          'aria-multiline': 'true',
+          lang: language,
+          spellcheck: 'true',
+        },
+      },
+      onUpdate: ({ editor: own }) =>
+        send(toTemplate({ subject: toDoc(sent.current).subject, blocks: fromContent(own.getJSON()) })),
+    },
+    [language],
+  );
   useEffect(() => {
     if (!editor || value === sent.current) return;
     sent.current = value;
     editor.commands.setContent(toContent(toDoc(value).blocks), { emitUpdate: false });
   }, [editor, value]);
   useEffect(() => void editor?.setEditable(isEditable, false), [editor, isEditable]);
-  const at = useEditorState({ editor, selector: ({ editor: own }) => ({ isHeading: own?.isActive('heading') ?? false, isList: own?.isActive('bulletList') ?? false }) });
+  const at = useEditorState({
+    editor,
+    selector: ({ editor: own }) => ({
+      isHeading: own?.isActive('heading') ?? false,
+      isList: own?.isActive('bulletList') ?? false,
+    }),
+  });
   return (
     <div className="letter-editor">
-      <label className="letter-subject">Subject <input value={say(subject)} readOnly={!isEditable} lang={language} onChange={(event) => send(toTemplate({ subject: pieces(event.target.value), blocks: editor ? fromContent(editor.getJSON()) : blocks }))} /></label>
+      <label className="letter-subject">
+        Subject{' '}
+        <input
+          value={say(subject)}
+          readOnly={!isEditable}
+          lang={language}
+          onChange={(event) =>
+            send(
+              toTemplate({
+                subject: pieces(event.target.value),
+                blocks: editor ? fromContent(editor.getJSON()) : blocks,
+              }),
+            )
+          }
+        />
+      </label>
       {isEditable && (
         <div className="row tools" role="toolbar" aria-label="Form of the wording">
-          <button type="button" className={`plain${at?.isHeading ? ' on' : ''}`} aria-pressed={at?.isHeading ?? false} onClick={() => editor?.chain().focus().toggleHeading({ level: 2 }).run()}>Heading</button>
-          <button type="button" className={`plain${at?.isList ? ' on' : ''}`} aria-pressed={at?.isList ?? false} onClick={() => editor?.chain().focus().toggleBulletList().run()}>List</button>
-          <label>Put in <select value="" onChange={(event) => { editor?.chain().focus().insertContent({ type: 'field', attrs: { name: event.target.value } }).run(); }}><option value="">a field …</option>{fields.map(({ name, isNeeded }) => <option key={name} value={name}>{name}{isNeeded ? ' *' : ''}</option>)}</select></label>
-          <button type="button" className="plain" onClick={() => editor?.chain().focus().undo().run()}>Undo</button>
+          <button
+            type="button"
+            className={`plain${at?.isHeading ? ' on' : ''}`}
+            aria-pressed={at?.isHeading ?? false}
+            onClick={() => editor?.chain().focus().toggleHeading({ level: 2 }).run()}
+          >
+            Heading
+          </button>
+          <button
+            type="button"
+            className={`plain${at?.isList ? ' on' : ''}`}
+            aria-pressed={at?.isList ?? false}
+            onClick={() => editor?.chain().focus().toggleBulletList().run()}
+          >
+            List
+          </button>
+          <label>
+            Put in{' '}
+            <select
+              value=""
+              onChange={(event) => {
+                editor
+                  ?.chain()
+                  .focus()
+                  .insertContent({ type: 'field', attrs: { name: event.target.value } })
+                  .run();
+              }}
+            >
+              <option value="">a field …</option>
+              {fields.map(({ name, isNeeded }) => (
+                <option key={name} value={name}>
+                  {name}
+                  {isNeeded ? ' *' : ''}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button type="button" className="plain" onClick={() => editor?.chain().focus().undo().run()}>
+            Undo
+          </button>
         </div>
       )}
       <EditorContent editor={editor} />
@@ -69,15 +183,31 @@ export function LetterEditor({ value, language, fields, isEditable, change }: Pr
   );
 }
 
-const inline = (line: readonly TemplatePiece[]): JSONContent[] => line.flatMap((piece): JSONContent[] => ('field' in piece ? [{ type: 'field', attrs: { name: piece.field } }] : piece.text ? [{ type: 'text', text: piece.text }] : []));
+const inline = (line: readonly TemplatePiece[]): JSONContent[] =>
+  line.flatMap((piece): JSONContent[] =>
+    'field' in piece
+      ? [{ type: 'field', attrs: { name: piece.field } }]
+      : piece.text
+        ? [{ type: 'text', text: piece.text }]
+        : [],
+  );
 
 function toContent(blocks: readonly TemplateBlock[]): JSONContent {
   return {
     type: 'doc',
     content: blocks.map(({ kind, only, lines }): JSONContent => {
       if (kind === 'heading') return { type: 'heading', attrs: { level: 2, only }, content: inline(lines[0] ?? []) };
-      if (kind === 'list') return { type: 'bulletList', attrs: { only }, content: lines.map((line) => ({ type: 'listItem', content: [{ type: 'paragraph', content: inline(line) }] })) };
-      return { type: 'paragraph', attrs: { only }, content: lines.flatMap((line, i) => [...(i > 0 ? [{ type: 'hardBreak' }] : []), ...inline(line)]) };
+      if (kind === 'list')
+        return {
+          type: 'bulletList',
+          attrs: { only },
+          content: lines.map((line) => ({ type: 'listItem', content: [{ type: 'paragraph', content: inline(line) }] })),
+        };
+      return {
+        type: 'paragraph',
+        attrs: { only },
+        content: lines.flatMap((line, i) => [...(i > 0 ? [{ type: 'hardBreak' }] : []), ...inline(line)]),
+      };
     }),
   };
 }
@@ -95,7 +225,10 @@ function fromContent(doc: JSONContent): TemplateBlock[] {
   return (doc.content ?? []).flatMap((node): TemplateBlock[] => {
     const only = (node.attrs?.['only'] as string | null | undefined) ?? null;
     if (node.type === 'heading') return [{ kind: 'heading', only, lines: [linesOf(node.content).flat()] }];
-    if (node.type === 'bulletList') return [{ kind: 'list', only, lines: (node.content ?? []).map((item) => linesOf(item.content?.[0]?.content).flat()) }];
+    if (node.type === 'bulletList')
+      return [
+        { kind: 'list', only, lines: (node.content ?? []).map((item) => linesOf(item.content?.[0]?.content).flat()) },
+      ];
     return [{ kind: 'text', only, lines: linesOf(node.content) }];
   });
 }

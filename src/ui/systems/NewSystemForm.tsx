@@ -23,7 +23,10 @@ interface Props {
 
 /** A new system: its kind, who answers for it, and how it is reached. Nothing is searched there yet. */
 export function NewSystemForm({ tryIt, add }: Props) {
-  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({ resolver: yupResolver(systemSchema), defaultValues: { kind: '', name: '', country: '', owner: '', ownerEmail: '', settings: {} } });
+  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({
+    resolver: yupResolver(systemSchema),
+    defaultValues: { kind: '', name: '', country: '', owner: '', ownerEmail: '', settings: {} },
+  });
   const [kindId, settings] = useWatch({ control, name: ['kind', 'settings'] });
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<string | null>(null);
@@ -40,41 +43,113 @@ export function NewSystemForm({ tryIt, add }: Props) {
     start(async () => {
       if (!kind || !isSound()) return;
       setReached(null);
-      const result = await tryIt(kind.id, getValues('settings')).catch((): ActionResult<Reached> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+      const result = await tryIt(kind.id, getValues('settings')).catch((): ActionResult<Reached> => ({
+        ok: false,
+        message: 'The server did not answer. What you typed is still here.',
+      }));
       setFailure(result.ok ? null : result.message);
       if (result.ok) setReached(result.value);
     });
   const submit = handleSubmit(async (values) => {
     setFailure(null);
     if (!isSound()) return;
-    const result = await add(values).catch((): ActionResult<{ id: string }> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await add(values).catch((): ActionResult<{ id: string }> => ({
+      ok: false,
+      message: 'The server did not answer. What you typed is still here.',
+    }));
     if (result.ok) return router.push(`/systems/${result.value.id}`);
     setFailure(result.message);
     for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
   });
-  const field = (name: 'name' | 'country' | 'owner' | 'ownerEmail', label: string, help: string) => <TextField id={name} {...register(name)} label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? help} />;
+  const field = (name: 'name' | 'country' | 'owner' | 'ownerEmail', label: string, help: string) => (
+    <TextField
+      id={name}
+      {...register(name)}
+      label={label}
+      error={Boolean(formState.errors[name])}
+      helperText={formState.errors[name]?.message ?? help}
+    />
+  );
   return (
     <form onSubmit={submit} noValidate aria-label="Add a system" className="stack">
-      {failure && <p className="note bad" role="alert">{failure}</p>}
-      <section className="sheet" aria-labelledby="kind"><header><h2 id="kind">1 · What is it?</h2></header>
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
+      <section className="sheet" aria-labelledby="kind">
+        <header>
+          <h2 id="kind">1 · What is it?</h2>
+        </header>
         <div className="pad kinds" role="radiogroup" aria-label="Kind of system">
-          {SYSTEM_KINDS.map(({ id, label, about }) => <label key={id} className={kindId === id ? 'on' : ''}><input type="radio" value={id} {...register('kind', { onChange: () => { setReached(null); setProblems({}); } })} /><b>{label}</b><span className="muted">{about}</span></label>)}
+          {SYSTEM_KINDS.map(({ id, label, about }) => (
+            <label key={id} className={kindId === id ? 'on' : ''}>
+              <input
+                type="radio"
+                value={id}
+                {...register('kind', {
+                  onChange: () => {
+                    setReached(null);
+                    setProblems({});
+                  },
+                })}
+              />
+              <b>{label}</b>
+              <span className="muted">{about}</span>
+            </label>
+          ))}
         </div>
-        {formState.errors.kind && <p className="pad late" role="alert">{formState.errors.kind.message}</p>}
+        {formState.errors.kind && (
+          <p className="pad late" role="alert">
+            {formState.errors.kind.message}
+          </p>
+        )}
       </section>
-      <section className="sheet" aria-labelledby="whose"><header><h2 id="whose">2 · Whose is it?</h2></header>
-        <div className="pad fields">{field('name', 'Name', 'As your colleagues know it.')}<div className="pair">{field('owner', 'Owner', 'Who answers for it.')}{field('ownerEmail', 'Owner’s address', 'They are asked what Bookend cannot do itself.')}</div><div className="pair">{field('country', 'Country of its people', 'Two letters: how telephone numbers without a prefix are read.')}</div></div>
+      <section className="sheet" aria-labelledby="whose">
+        <header>
+          <h2 id="whose">2 · Whose is it?</h2>
+        </header>
+        <div className="pad fields">
+          {field('name', 'Name', 'As your colleagues know it.')}
+          <div className="pair">
+            {field('owner', 'Owner', 'Who answers for it.')}
+            {field('ownerEmail', 'Owner’s address', 'They are asked what Bookend cannot do itself.')}
+          </div>
+          <div className="pair">
+            {field('country', 'Country of its people', 'Two letters: how telephone numbers without a prefix are read.')}
+          </div>
+        </div>
       </section>
       {kind && kind.settings.length > 0 && (
-        <section className="sheet" aria-labelledby="reach"><header><h2 id="reach">3 · How is it reached?</h2><span className="muted">sealed before it is kept</span></header>
+        <section className="sheet" aria-labelledby="reach">
+          <header>
+            <h2 id="reach">3 · How is it reached?</h2>
+            <span className="muted">sealed before it is kept</span>
+          </header>
           <div className="pad stack">
-            <SettingsFields kind={kind} values={settings} sealed={[]} problems={problems} change={(name, value) => setValue('settings', { ...getValues('settings'), [name]: value })} />
-            <div className="row"><Button variant="outlined" onClick={attempt} disabled={isBusy}>{isBusy ? 'Reaching it …' : 'Try to reach it'}</Button><span className="muted">Nothing is kept by trying.</span></div>
+            <SettingsFields
+              kind={kind}
+              values={settings}
+              sealed={[]}
+              problems={problems}
+              change={(name, value) => setValue('settings', { ...getValues('settings'), [name]: value })}
+            />
+            <div className="row">
+              <Button variant="outlined" onClick={attempt} disabled={isBusy}>
+                {isBusy ? 'Reaching it …' : 'Try to reach it'}
+              </Button>
+              <span className="muted">Nothing is kept by trying.</span>
+            </div>
             <ReachedNote reached={reached} />
           </div>
         </section>
       )}
-      <div className="row"><Button type="submit" variant="contained" disabled={!kind || formState.isSubmitting}>Add the system</Button><span className="muted">No trace goes there until you switch it on.</span></div>
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={!kind || formState.isSubmitting}>
+          Add the system
+        </Button>
+        <span className="muted">No trace goes there until you switch it on.</span>
+      </div>
     </form>
   );
 }

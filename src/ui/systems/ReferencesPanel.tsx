@@ -26,7 +26,10 @@ export function ReferencesPanel({ system, actions }: { system: SystemView; actio
   const now = (line: ReferenceLine) => changed[idOf(line)] ?? line.meaning;
   const open = references.filter((line) => !line.isConfirmed || now(line) !== line.meaning);
   const confirm = async () => {
-    const result = await actions.confirmReferences(system.id, references.map((line) => ({ ...endsOf(line), meaning: now(line) })));
+    const result = await actions.confirmReferences(
+      system.id,
+      references.map((line) => ({ ...endsOf(line), meaning: now(line) })),
+    );
     if (result.ok) setChanged({});
     return result;
   };
@@ -38,14 +41,20 @@ export function ReferencesPanel({ system, actions }: { system: SystemView; actio
       </header>
       <div className="pad stack">
         <p className="muted">
-          A trace goes on from what it found to what points there, and from it to what is the same person’s. What the system does not declare is proposed from names and values, and
-          followed once you confirm it.
+          A trace goes on from what it found to what points there, and from it to what is the same person’s. What the
+          system does not declare is proposed from names and values, and followed once you confirm it.
         </p>
         {references.length > 0 && (
           <div className="wrap" tabIndex={0} aria-label="References">
             <table className="list">
               <thead>
-                <tr><th>from</th><th>to</th><th>the record</th><th>why</th><th /></tr>
+                <tr>
+                  <th>from</th>
+                  <th>to</th>
+                  <th>the record</th>
+                  <th>why</th>
+                  <th />
+                </tr>
               </thead>
               <tbody>
                 {references.map((line) => (
@@ -90,7 +99,12 @@ function ReferenceRow({ line, meaning, mayChange, choose, takeBack }: RowProps) 
     <tr>
       <td className="mono">
         {from}
-        {line.when && <span className="muted"> where {line.when.field} is {line.when.value}</span>}
+        {line.when && (
+          <span className="muted">
+            {' '}
+            where {line.when.field} is {line.when.value}
+          </span>
+        )}
       </td>
       <td className="mono">{to}</td>
       <td className="nowrap">
@@ -104,7 +118,11 @@ function ReferenceRow({ line, meaning, mayChange, choose, takeBack }: RowProps) 
             slotProps={{ select: { inputProps: { 'aria-label': `${from} to ${to}` } } }}
             onChange={(event) => choose(event.target.value as ReferenceMeaning)}
           >
-            {REFERENCE_MEANINGS.map((one) => <MenuItem key={one} value={one}>{MEANS[one]}</MenuItem>)}
+            {REFERENCE_MEANINGS.map((one) => (
+              <MenuItem key={one} value={one}>
+                {MEANS[one]}
+              </MenuItem>
+            ))}
           </TextField>
         ) : (
           MEANS[meaning]
@@ -112,7 +130,13 @@ function ReferenceRow({ line, meaning, mayChange, choose, takeBack }: RowProps) 
         {line.isConfirmed && <span className="muted"> ✓ confirmed</span>}
       </td>
       <td className="muted">{line.because}</td>
-      <td>{mayChange && line.origin === 'by-hand' && <ActButton act={takeBack} done={`${from} is not followed any more`}>Take back</ActButton>}</td>
+      <td>
+        {mayChange && line.origin === 'by-hand' && (
+          <ActButton act={takeBack} done={`${from} is not followed any more`}>
+            Take back
+          </ActButton>
+        )}
+      </td>
     </tr>
   );
 }
@@ -130,7 +154,13 @@ function NewReference({ system, actions }: { system: SystemView; actions: Action
   if (places.length === 0) return null;
   const isWhole = from !== null && to !== null && (when === null || value.trim() !== '');
   const add = async () => {
-    const ends = { collection: from!.collection, fields: [from!.field], to: to!.collection, toFields: [to!.field], when: when && { field: when.field, value: value.trim() } };
+    const ends = {
+      collection: from!.collection,
+      fields: [from!.field],
+      to: to!.collection,
+      toFields: [to!.field],
+      when: when && { field: when.field, value: value.trim() },
+    };
     const result = await actions.confirmReferences(system.id, [{ ...ends, meaning }]);
     if (result.ok) {
       setFrom(null);
@@ -146,18 +176,53 @@ function NewReference({ system, actions }: { system: SystemView; actions: Action
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.25, p: 1.5 }}>
         <PlaceField label="This field" value={from} places={places} choose={setFrom} />
         <PlaceField label="points at" value={to} places={places} choose={setTo} />
-        <PlaceField label="only where" value={when} places={places.filter(({ collection }) => collection === from?.collection)} choose={setWhen} />
-        <TextField size="small" label="is" value={value} disabled={when === null} sx={{ width: 160 }} onChange={(event) => setValue(event.target.value)} />
-        <TextField select size="small" label="the record" value={meaning} onChange={(event) => setMeaning(event.target.value as ReferenceMeaning)} sx={{ width: 270 }}>
-          {REFERENCE_MEANINGS.filter((one) => one !== 'nothing').map((one) => <MenuItem key={one} value={one}>{MEANS[one]}</MenuItem>)}
+        <PlaceField
+          label="only where"
+          value={when}
+          places={places.filter(({ collection }) => collection === from?.collection)}
+          choose={setWhen}
+        />
+        <TextField
+          size="small"
+          label="is"
+          value={value}
+          disabled={when === null}
+          sx={{ width: 160 }}
+          onChange={(event) => setValue(event.target.value)}
+        />
+        <TextField
+          select
+          size="small"
+          label="the record"
+          value={meaning}
+          onChange={(event) => setMeaning(event.target.value as ReferenceMeaning)}
+          sx={{ width: 270 }}
+        >
+          {REFERENCE_MEANINGS.filter((one) => one !== 'nothing').map((one) => (
+            <MenuItem key={one} value={one}>
+              {MEANS[one]}
+            </MenuItem>
+          ))}
         </TextField>
-        <ActButton disabled={!isWhole} act={add} done="The reference is followed from now on">Follow it</ActButton>
+        <ActButton disabled={!isWhole} act={add} done="The reference is followed from now on">
+          Follow it
+        </ActButton>
       </Box>
     </details>
   );
 }
 
-function PlaceField({ label, value, places, choose }: { label: string; value: Place | null; places: Place[]; choose: (place: Place | null) => void }) {
+function PlaceField({
+  label,
+  value,
+  places,
+  choose,
+}: {
+  label: string;
+  value: Place | null;
+  places: Place[];
+  choose: (place: Place | null) => void;
+}) {
   return (
     <Autocomplete
       size="small"
@@ -175,7 +240,9 @@ function PlaceField({ label, value, places, choose }: { label: string; value: Pl
 function saysHowMany(references: readonly ReferenceLine[]): string {
   const open = references.filter(({ isConfirmed }) => !isConfirmed).length;
   if (references.length === 0) return 'none known';
-  return open > 0 ? `${open} of ${references.length} wait for somebody to confirm them` : `${references.length}, all confirmed`;
+  return open > 0
+    ? `${open} of ${references.length} wait for somebody to confirm them`
+    : `${references.length}, all confirmed`;
 }
 
 function endsOf({ collection, fields, to, toFields, when }: ReferenceEnds): ReferenceEnds {

@@ -26,69 +26,229 @@ export function RegisterPanel({ system, collections, save }: Props) {
   const [edited, setEdited] = useState<string | null>(null);
   return (
     <section className="sheet" aria-labelledby="register">
-      <header><h2 id="register">What it is for</h2><span className="muted">said in every pack beside the data</span></header>
-      {collections.length === 0 && <p className="empty">{system.kind === 'by-hand' ? 'Say once what its owner looks through.' : 'Read what is there first.'} {system.mayChange && system.kind === 'by-hand' && <Button variant="outlined" onClick={() => setEdited('uploads')}>Say what it is for</Button>}</p>}
+      <header>
+        <h2 id="register">What it is for</h2>
+        <span className="muted">said in every pack beside the data</span>
+      </header>
+      {collections.length === 0 && (
+        <p className="empty">
+          {system.kind === 'by-hand' ? 'Say once what its owner looks through.' : 'Read what is there first.'}{' '}
+          {system.mayChange && system.kind === 'by-hand' && (
+            <Button variant="outlined" onClick={() => setEdited('uploads')}>
+              Say what it is for
+            </Button>
+          )}
+        </p>
+      )}
       {collections.length > 0 && (
         <div className="wrap" tabIndex={0} aria-label="Register">
-          <table className="list"><thead><tr><th>collection</th><th>used for</th><th>holds</th><th>goes to</th><th>kept</th><th /></tr></thead>
-            <tbody>{collections.map((collection) => {
-              const entry = system.register.find((one) => one.collection === collection);
-              return (
-                <tr key={collection}>
-                  <td className="top"><b>{collection}</b></td>
-                  {entry ? <><td className="top">{entry.purposes.join(', ')}</td><td className="top">{entry.categories.join(', ')}</td><td className="top">{entry.recipients.join(', ') || (entry.nothing.includes('recipients') ? 'nobody' : '▲ not said')}</td><td className="top">{entry.retention}</td></> : <td className="top ochre" colSpan={4}>▲ nobody has said yet what it is for</td>}
-                  <td className="top">{system.mayChange && <button type="button" className="plain" onClick={() => setEdited(edited === collection ? null : collection)} aria-expanded={edited === collection}>{entry ? 'Change' : 'Say it'}</button>}</td>
-                </tr>
-              );
-            })}</tbody></table>
+          <table className="list">
+            <thead>
+              <tr>
+                <th>collection</th>
+                <th>used for</th>
+                <th>holds</th>
+                <th>goes to</th>
+                <th>kept</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {collections.map((collection) => {
+                const entry = system.register.find((one) => one.collection === collection);
+                return (
+                  <tr key={collection}>
+                    <td className="top">
+                      <b>{collection}</b>
+                    </td>
+                    {entry ? (
+                      <>
+                        <td className="top">{entry.purposes.join(', ')}</td>
+                        <td className="top">{entry.categories.join(', ')}</td>
+                        <td className="top">
+                          {entry.recipients.join(', ') ||
+                            (entry.nothing.includes('recipients') ? 'nobody' : '▲ not said')}
+                        </td>
+                        <td className="top">{entry.retention}</td>
+                      </>
+                    ) : (
+                      <td className="top ochre" colSpan={4}>
+                        ▲ nobody has said yet what it is for
+                      </td>
+                    )}
+                    <td className="top">
+                      {system.mayChange && (
+                        <button
+                          type="button"
+                          className="plain"
+                          onClick={() => setEdited(edited === collection ? null : collection)}
+                          aria-expanded={edited === collection}
+                        >
+                          {entry ? 'Change' : 'Say it'}
+                        </button>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
         </div>
       )}
-      {edited !== null && <EntryForm key={edited} system={system} collection={edited} save={save} onDone={() => setEdited(null)} />}
+      {edited !== null && (
+        <EntryForm key={edited} system={system} collection={edited} save={save} onDone={() => setEdited(null)} />
+      )}
     </section>
   );
 }
 
 /** Lists are typed with commas. */
-const formSchema = yup.object({ title: yup.string().default(''), purposes: yup.string().default(''), categories: yup.string().default(''), recipients: yup.string().default(''), retention: yup.string().default(''), source: yup.string().default(''), transfers: yup.string().default(''), automatedDecisions: yup.string().default(''), isGiven: yup.boolean().default(false), noRecipients: yup.boolean().default(false), noTransfers: yup.boolean().default(false), noAutomated: yup.boolean().default(false) });
+const formSchema = yup.object({
+  title: yup.string().default(''),
+  purposes: yup.string().default(''),
+  categories: yup.string().default(''),
+  recipients: yup.string().default(''),
+  retention: yup.string().default(''),
+  source: yup.string().default(''),
+  transfers: yup.string().default(''),
+  automatedDecisions: yup.string().default(''),
+  isGiven: yup.boolean().default(false),
+  noRecipients: yup.boolean().default(false),
+  noTransfers: yup.boolean().default(false),
+  noAutomated: yup.boolean().default(false),
+});
 type Values = yup.InferType<typeof formSchema>;
 const LISTS = ['purposes', 'categories', 'recipients'] as const;
-const listOf = (text: string): string[] => text.split(',').map((one) => one.trim()).filter(Boolean);
+const listOf = (text: string): string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
 
-function EntryForm({ system, collection, save, onDone }: { system: SystemView; collection: string; save: SystemActions['changeRegister']; onDone: () => void }) {
+function EntryForm({
+  system,
+  collection,
+  save,
+  onDone,
+}: {
+  system: SystemView;
+  collection: string;
+  save: SystemActions['changeRegister'];
+  onDone: () => void;
+}) {
   const entry = system.register.find((one) => one.collection === collection);
-  const fields = system.fields.filter((field) => field.collection === collection).map((field) => ({ holds: field.isConfirmed ? field.holds : field.proposed, contains: field.contains }));
+  const fields = system.fields
+    .filter((field) => field.collection === collection)
+    .map((field) => ({ holds: field.isConfirmed ? field.holds : field.proposed, contains: field.contains }));
   const { register, handleSubmit, setError, formState } = useForm<Values>({
     resolver: yupResolver(formSchema),
-    defaultValues: { title: entry?.title ?? `${system.name} · ${collection}`, purposes: entry?.purposes.join(', ') ?? '', categories: (entry?.categories ?? proposeCategories(fields)).join(', '), recipients: entry?.recipients.join(', ') ?? '', retention: entry?.retention ?? '', source: entry?.source ?? '', transfers: entry?.transfers ?? '', automatedDecisions: entry?.automatedDecisions ?? '', isGiven: entry?.isGiven ?? false, noRecipients: entry?.nothing.includes('recipients') ?? false, noTransfers: entry?.nothing.includes('transfers') ?? false, noAutomated: entry?.nothing.includes('automatedDecisions') ?? false },
+    defaultValues: {
+      title: entry?.title ?? `${system.name} · ${collection}`,
+      purposes: entry?.purposes.join(', ') ?? '',
+      categories: (entry?.categories ?? proposeCategories(fields)).join(', '),
+      recipients: entry?.recipients.join(', ') ?? '',
+      retention: entry?.retention ?? '',
+      source: entry?.source ?? '',
+      transfers: entry?.transfers ?? '',
+      automatedDecisions: entry?.automatedDecisions ?? '',
+      isGiven: entry?.isGiven ?? false,
+      noRecipients: entry?.nothing.includes('recipients') ?? false,
+      noTransfers: entry?.nothing.includes('transfers') ?? false,
+      noAutomated: entry?.nothing.includes('automatedDecisions') ?? false,
+    },
   });
   const say = useSay();
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
-    const sent = { system: system.id, collection, title: values.title, purposes: listOf(values.purposes), categories: listOf(values.categories), recipients: listOf(values.recipients), retention: values.retention, source: values.source, transfers: values.transfers.trim() || null, automatedDecisions: values.automatedDecisions.trim() || null, isGiven: values.isGiven, nothing: [...(values.noRecipients ? ['recipients'] : []), ...(values.noTransfers ? ['transfers'] : []), ...(values.noAutomated ? ['automatedDecisions'] : [])] };
+    const sent = {
+      system: system.id,
+      collection,
+      title: values.title,
+      purposes: listOf(values.purposes),
+      categories: listOf(values.categories),
+      recipients: listOf(values.recipients),
+      retention: values.retention,
+      source: values.source,
+      transfers: values.transfers.trim() || null,
+      automatedDecisions: values.automatedDecisions.trim() || null,
+      isGiven: values.isGiven,
+      nothing: [
+        ...(values.noRecipients ? ['recipients'] : []),
+        ...(values.noTransfers ? ['transfers'] : []),
+        ...(values.noAutomated ? ['automatedDecisions'] : []),
+      ],
+    };
     try {
       registerSchema.validateSync(sent, { abortEarly: false });
     } catch (error) {
-      for (const { path, message } of (error as yup.ValidationError).inner) setError((path ?? 'title').replace(/\[.*$/, '') as keyof Values, { message });
+      for (const { path, message } of (error as yup.ValidationError).inner)
+        setError((path ?? 'title').replace(/\[.*$/, '') as keyof Values, { message });
       return;
     }
-    const result = await save(sent as RegisterEntry).catch((): ActionResult<null> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await save(sent as RegisterEntry).catch((): ActionResult<null> => ({
+      ok: false,
+      message: 'The server did not answer. What you typed is still here.',
+    }));
     say(result.ok ? `${collection}: said so in every pack from now on` : result.message, result.ok);
     if (!result.ok) return;
     router.refresh();
     onDone();
   });
-  const field = (name: keyof Values, label: string, help: string) => <TextField id={`register-${name}`} {...register(name)} label={label} error={Boolean(formState.errors[name])} helperText={formState.errors[name]?.message ?? `${help}${(LISTS as readonly string[]).includes(name) ? ' With commas between.' : ''}`} />;
+  const field = (name: keyof Values, label: string, help: string) => (
+    <TextField
+      id={`register-${name}`}
+      {...register(name)}
+      label={label}
+      error={Boolean(formState.errors[name])}
+      helperText={
+        formState.errors[name]?.message ??
+        `${help}${(LISTS as readonly string[]).includes(name) ? ' With commas between.' : ''}`
+      }
+    />
+  );
   return (
     <form onSubmit={submit} noValidate className="pad fields" aria-label={`What ${collection} is for`}>
       {field('title', 'What packs call it', 'In words the person knows.')}
       {field('purposes', 'Used for', 'Why it is there.')}
       {field('categories', 'Holds', entry ? 'Categories of personal data.' : 'Proposed from its fields.')}
       {field('recipients', 'Goes to', 'Who gets it. Empty says nothing yet.')}
-      <div className="pair">{field('retention', 'Kept', 'How long, or until when.')}{field('source', 'Comes from', 'Who gave it to you.')}</div>
-      <div className="pair">{field('transfers', 'Outside of the EEA', 'To which countries, with which safeguard. Empty says nothing yet.')}{field('automatedDecisions', 'Automated decisions', 'What is decided by it without anybody. Empty says nothing yet.')}</div>
-      <div className="row" role="group" aria-label="Said to be none">{([['noRecipients', 'Nobody outside receives it'], ['noTransfers', 'It goes nowhere outside of the EEA'], ['noAutomated', 'Nothing is decided by it alone']] as const).map(([name, label]) => <label className="row" key={name}><input type="checkbox" {...register(name)} /> {label}</label>)}</div>
-      <label className="row"><input type="checkbox" {...register('isGiven')} /> The person gave it to us themselves: it goes into a portable copy</label>
-      <div className="row"><Button type="submit" variant="contained" disabled={formState.isSubmitting}>Say it so</Button><Button variant="text" onClick={onDone}>Leave it</Button></div>
+      <div className="pair">
+        {field('retention', 'Kept', 'How long, or until when.')}
+        {field('source', 'Comes from', 'Who gave it to you.')}
+      </div>
+      <div className="pair">
+        {field('transfers', 'Outside of the EEA', 'To which countries, with which safeguard. Empty says nothing yet.')}
+        {field(
+          'automatedDecisions',
+          'Automated decisions',
+          'What is decided by it without anybody. Empty says nothing yet.',
+        )}
+      </div>
+      <div className="row" role="group" aria-label="Said to be none">
+        {(
+          [
+            ['noRecipients', 'Nobody outside receives it'],
+            ['noTransfers', 'It goes nowhere outside of the EEA'],
+            ['noAutomated', 'Nothing is decided by it alone'],
+          ] as const
+        ).map(([name, label]) => (
+          <label className="row" key={name}>
+            <input type="checkbox" {...register(name)} /> {label}
+          </label>
+        ))}
+      </div>
+      <label className="row">
+        <input type="checkbox" {...register('isGiven')} /> The person gave it to us themselves: it goes into a portable
+        copy
+      </label>
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
+          Say it so
+        </Button>
+        <Button variant="text" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
     </form>
   );
 }

@@ -19,8 +19,20 @@ export function SettingsFields({ kind, values, sealed, problems, change }: Props
     <div className="fields">
       {kind.settings.map(({ name, label, help, isSecret, isLong, isNeeded }) => (
         <TextField
-          key={name} id={`setting-${name}`} label={label} value={values[name] ?? ''} required={Boolean(isNeeded) && !sealed.includes(name)} onChange={(event) => change(name, event.target.value)} type={isSecret ? 'password' : 'text'} autoComplete={isSecret ? 'new-password' : 'off'}
-          multiline={Boolean(isLong)} {...(isLong ? { minRows: 8, maxRows: 18 } : {})} error={Boolean(problems[name])} helperText={problems[name] ?? (sealed.includes(name) ? `Kept, sealed. Leave it empty to keep it. ${help}` : help)}
+          key={name}
+          id={`setting-${name}`}
+          label={label}
+          value={values[name] ?? ''}
+          required={Boolean(isNeeded) && !sealed.includes(name)}
+          onChange={(event) => change(name, event.target.value)}
+          type={isSecret ? 'password' : 'text'}
+          autoComplete={isSecret ? 'new-password' : 'off'}
+          multiline={Boolean(isLong)}
+          {...(isLong ? { minRows: 8, maxRows: 18 } : {})}
+          error={Boolean(problems[name])}
+          helperText={
+            problems[name] ?? (sealed.includes(name) ? `Kept, sealed. Leave it empty to keep it. ${help}` : help)
+          }
           slotProps={{ htmlInput: { spellCheck: false, ...(isLong ? { className: 'mono' } : {}) } }}
         />
       ))}
@@ -31,6 +43,19 @@ export function SettingsFields({ kind, values, sealed, problems, change }: Props
 /** What came of reaching a system: what it holds, or what is wrong and what to try. */
 export function ReachedNote({ reached }: { reached: Reached | null }) {
   if (!reached) return null;
-  if (reached.ok) return <p className="note good" role="status">✓ It answers: {reached.collections} {reached.collections === 1 ? 'collection' : 'collections'} with {reached.fields} fields.</p>;
-  return <div className="note bad" role="alert"><p><b>{reached.what}</b> {reached.advice}</p><p className="mono muted">{reached.said}</p></div>;
+  if (reached.ok)
+    return (
+      <p className="note good" role="status">
+        ✓ It answers: {reached.collections} {reached.collections === 1 ? 'collection' : 'collections'} with{' '}
+        {reached.fields} fields.
+      </p>
+    );
+  return (
+    <div className="note bad" role="alert">
+      <p>
+        <b>{reached.what}</b> {reached.advice}
+      </p>
+      <p className="mono muted">{reached.said}</p>
+    </div>
+  );
 }

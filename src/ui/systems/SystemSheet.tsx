@@ -15,28 +15,79 @@ import './systems.css';
 
 /** One system: how it is reached, what is there, what that holds, what it is for, and whether it is searched. */
 export function SystemSheet({ system, actions, zone }: { system: SystemView; actions: SystemActions; zone: string }) {
-  const collections = [...new Set([...system.fields.map(({ collection }) => collection), ...system.register.map(({ collection }) => collection)])];
+  const collections = [
+    ...new Set([
+      ...system.fields.map(({ collection }) => collection),
+      ...system.register.map(({ collection }) => collection),
+    ]),
+  ];
   const kind = kindOf(system.kind);
   const open = system.fields.filter(({ proposed, isConfirmed }) => proposed !== null && !isConfirmed).length;
   return (
     <>
       <div className="page-head">
-        <div><p><Link href="/systems">Systems</Link></p><h1>{system.name}</h1><p className="sub">{kind?.label ?? system.kind}. {system.owner} answers for it{system.ownerEmail ? `, ${system.ownerEmail}` : ''}.</p></div>
-        <span className={system.error ? 'late' : 'muted'}>{system.error ? `✕ ${system.error}` : system.reachedAt ? `✓ reached ${sayInstant(system.reachedAt, zone)}` : 'not reached yet'}</span>
+        <div>
+          <p>
+            <Link href="/systems">Systems</Link>
+          </p>
+          <h1>{system.name}</h1>
+          <p className="sub">
+            {kind?.label ?? system.kind}. {system.owner} answers for it
+            {system.ownerEmail ? `, ${system.ownerEmail}` : ''}.
+          </p>
+        </div>
+        <span className={system.error ? 'late' : 'muted'}>
+          {system.error
+            ? `✕ ${system.error}`
+            : system.reachedAt
+              ? `✓ reached ${sayInstant(system.reachedAt, zone)}`
+              : 'not reached yet'}
+        </span>
       </div>
       <div className="stack">
         {kind && kind.settings.length > 0 && <ConnectionPanel system={system} kind={kind} actions={actions} />}
         {kind && system.kind !== 'by-hand' && system.kind !== 'tills' && (
           <section className="sheet" aria-labelledby="there">
-            <header><h2 id="there">What is there</h2><span className="muted">{system.readAt ? `read ${sayInstant(system.readAt, zone)}; ${open > 0 ? `${open} fields wait for somebody to confirm them` : 'every field with a sign of a person is confirmed'}` : 'not read yet'}</span></header>
+            <header>
+              <h2 id="there">What is there</h2>
+              <span className="muted">
+                {system.readAt
+                  ? `read ${sayInstant(system.readAt, zone)}; ${open > 0 ? `${open} fields wait for somebody to confirm them` : 'every field with a sign of a person is confirmed'}`
+                  : 'not read yet'}
+              </span>
+            </header>
             <div className="pad stack">
-              <p className="muted">Bookend looks at names of fields and at a hundred records of each collection, keeps none of them, and proposes what each field holds. It is searched by what you confirm.</p>
-              {system.mayChange && <div className="row"><ActButton primary={system.readAt === null} act={() => actions.readFields(system.id)} done={`${system.name} was read`}>{system.readAt ? 'Read it again' : 'Read what is there'}</ActButton></div>}
-              {collections.filter((collection) => system.fields.some((one) => one.collection === collection)).map((collection) => <FieldsPanel key={collection} system={system} collection={collection} confirm={actions.confirmFields} />)}
+              <p className="muted">
+                Bookend looks at names of fields and at a hundred records of each collection, keeps none of them, and
+                proposes what each field holds. It is searched by what you confirm.
+              </p>
+              {system.mayChange && (
+                <div className="row">
+                  <ActButton
+                    primary={system.readAt === null}
+                    act={() => actions.readFields(system.id)}
+                    done={`${system.name} was read`}
+                  >
+                    {system.readAt ? 'Read it again' : 'Read what is there'}
+                  </ActButton>
+                </div>
+              )}
+              {collections
+                .filter((collection) => system.fields.some((one) => one.collection === collection))
+                .map((collection) => (
+                  <FieldsPanel
+                    key={collection}
+                    system={system}
+                    collection={collection}
+                    confirm={actions.confirmFields}
+                  />
+                ))}
             </div>
           </section>
         )}
-        {(system.kind === 'sql' || system.references.length > 0) && system.readAt !== null && <ReferencesPanel system={system} actions={actions} />}
+        {(system.kind === 'sql' || system.references.length > 0) && system.readAt !== null && (
+          <ReferencesPanel system={system} actions={actions} />
+        )}
         <RegisterPanel system={system} collections={collections} save={actions.changeRegister} />
         {kind && system.kind !== 'tills' && <SearchingPanel system={system} save={actions.changeSearching} />}
       </div>

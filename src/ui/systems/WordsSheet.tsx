@@ -19,7 +19,19 @@ import type { WordsLine, WordsView } from '../../core/systems/views';
 import type { ActionResult } from '../parts/actionResult';
 import { useSay } from '../parts/Say';
 
-const KINDS: Readonly<Record<WordsLine['kind'], string>> = { system: 'system', title: 'collection', place: 'asked where', purposes: 'used for', categories: 'holds', recipients: 'goes to', retention: 'kept', source: 'comes from', transfers: 'transfers', automatedDecisions: 'decisions', field: 'field' };
+const KINDS: Readonly<Record<WordsLine['kind'], string>> = {
+  system: 'system',
+  title: 'collection',
+  place: 'asked where',
+  purposes: 'used for',
+  categories: 'holds',
+  recipients: 'goes to',
+  retention: 'kept',
+  source: 'comes from',
+  transfers: 'transfers',
+  automatedDecisions: 'decisions',
+  field: 'field',
+};
 /** Lines on the page at once; a filter reaches the others. */
 const MOST_SHOWN = 150;
 
@@ -34,29 +46,79 @@ export function WordsSheet({ view, say }: Props) {
   const [filter, setFilter] = useState('');
   const wanted = filter.trim().toLowerCase();
   const isMissing = (line: WordsLine) => line.own === null && line.shipped === null;
-  const found = view.lines.filter((line) => (!onlyMissing || (isMissing(line) && line.kind !== 'field')) && (wanted === '' || [line.phrase, line.own, line.shipped, line.system].some((text) => text?.toLowerCase().includes(wanted))));
+  const found = view.lines.filter(
+    (line) =>
+      (!onlyMissing || (isMissing(line) && line.kind !== 'field')) &&
+      (wanted === '' ||
+        [line.phrase, line.own, line.shipped, line.system].some((text) => text?.toLowerCase().includes(wanted))),
+  );
   const lines = [...found.filter(isMissing), ...found.filter((line) => !isMissing(line))].slice(0, MOST_SHOWN);
   return (
     <>
       <div className="page-head">
         <div>
           <h1>Words in other languages</h1>
-          <p className="sub">The <Link href="/systems">register</Link> as people read it in packs and letters. A statement of which a word is missing is left out and said to be not recorded.</p>
+          <p className="sub">
+            The <Link href="/systems">register</Link> as people read it in packs and letters. A statement of which a
+            word is missing is left out and said to be not recorded.
+          </p>
         </div>
       </div>
       <section className="sheet" aria-label={`Words in ${LANGUAGE_NAMES[view.language]}`}>
         <Tabs value={view.language} aria-label="Languages">
-          {LANGUAGES.filter((one) => one !== REGISTER_LANGUAGE).map((one) => <Tab key={one} value={one} component={Link} href={`/systems/words?lang=${one}`} label={tabLabel(one, view.missing[one] ?? 0)} />)}
+          {LANGUAGES.filter((one) => one !== REGISTER_LANGUAGE).map((one) => (
+            <Tab
+              key={one}
+              value={one}
+              component={Link}
+              href={`/systems/words?lang=${one}`}
+              label={tabLabel(one, view.missing[one] ?? 0)}
+            />
+          ))}
         </Tabs>
         <div className="pad row">
-          <TextField size="small" label="Find" sx={{ width: 260 }} value={filter} onChange={(event) => setFilter(event.target.value)} />
-          <FormControlLabel control={<Switch checked={onlyMissing} onChange={(event) => setOnlyMissing(event.target.checked)} />} label="Only what is missing" />
-          <span className="muted" role="status">{found.length} {found.length === 1 ? 'phrase' : 'phrases'}{found.length > lines.length ? `, ${lines.length} shown` : ''}</span>
+          <TextField
+            size="small"
+            label="Find"
+            sx={{ width: 260 }}
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+          />
+          <FormControlLabel
+            control={<Switch checked={onlyMissing} onChange={(event) => setOnlyMissing(event.target.checked)} />}
+            label="Only what is missing"
+          />
+          <span className="muted" role="status">
+            {found.length} {found.length === 1 ? 'phrase' : 'phrases'}
+            {found.length > lines.length ? `, ${lines.length} shown` : ''}
+          </span>
         </div>
-        {lines.length === 0 ? <p className="empty">{onlyMissing && wanted === '' ? `Everything the register says is said in ${LANGUAGE_NAMES[view.language]}.` : 'Nothing like that stands in the register.'}</p> : (
+        {lines.length === 0 ? (
+          <p className="empty">
+            {onlyMissing && wanted === ''
+              ? `Everything the register says is said in ${LANGUAGE_NAMES[view.language]}.`
+              : 'Nothing like that stands in the register.'}
+          </p>
+        ) : (
           <Table size="small" sx={{ '& td, & th': { paddingBlock: 0.5 } }}>
-            <TableHead><TableRow><TableCell>where</TableCell><TableCell>in the register</TableCell><TableCell sx={{ width: '46%' }}>in {LANGUAGE_NAMES[view.language]}</TableCell></TableRow></TableHead>
-            <TableBody>{lines.map((line) => <WordsRow key={`${line.kind} ${line.phrase}`} line={line} language={view.language} mayChange={view.mayChange} say={say} />)}</TableBody>
+            <TableHead>
+              <TableRow>
+                <TableCell>where</TableCell>
+                <TableCell>in the register</TableCell>
+                <TableCell sx={{ width: '46%' }}>in {LANGUAGE_NAMES[view.language]}</TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {lines.map((line) => (
+                <WordsRow
+                  key={`${line.kind} ${line.phrase}`}
+                  line={line}
+                  language={view.language}
+                  mayChange={view.mayChange}
+                  say={say}
+                />
+              ))}
+            </TableBody>
           </Table>
         )}
       </section>
@@ -69,7 +131,17 @@ function tabLabel(language: Language, missing: number): string {
 }
 
 /** What is typed is kept when the field is left, or with Enter; Escape takes it back. */
-function WordsRow({ line, language, mayChange, say }: { line: WordsLine; language: Language; mayChange: boolean; say: Props['say'] }) {
+function WordsRow({
+  line,
+  language,
+  mayChange,
+  say,
+}: {
+  line: WordsLine;
+  language: Language;
+  mayChange: boolean;
+  say: Props['say'];
+}) {
   const [words, setWords] = useState(line.own ?? '');
   const [failure, setFailure] = useState<string | null>(null);
   const [kept, setKept] = useState(line.own ?? '');
@@ -80,7 +152,10 @@ function WordsRow({ line, language, mayChange, say }: { line: WordsLine; languag
   const keep = async () => {
     if (words.trim() === sent.current) return;
     sent.current = words.trim();
-    const result = await say(line.phrase, language, words.trim()).catch((): ActionResult<null> => ({ ok: false, message: 'The server did not answer. What you typed is still here.' }));
+    const result = await say(line.phrase, language, words.trim()).catch((): ActionResult<null> => ({
+      ok: false,
+      message: 'The server did not answer. What you typed is still here.',
+    }));
     setFailure(result.ok ? null : result.message);
     if (!result.ok) {
       sent.current = kept;
@@ -93,20 +168,40 @@ function WordsRow({ line, language, mayChange, say }: { line: WordsLine; languag
   const isMissing = kept === '' && line.shipped === null;
   return (
     <TableRow>
-      <TableCell className="muted" sx={{ whiteSpace: 'nowrap' }}>{line.kind === 'system' ? 'system' : `${line.system}, ${KINDS[line.kind]}`}</TableCell>
-      <TableCell>{isMissing && line.kind !== 'field' && <span className="ochre" title="Nobody has said it yet">▲ </span>}{line.kind === 'field' ? <code>{line.phrase}</code> : line.phrase}</TableCell>
+      <TableCell className="muted" sx={{ whiteSpace: 'nowrap' }}>
+        {line.kind === 'system' ? 'system' : `${line.system}, ${KINDS[line.kind]}`}
+      </TableCell>
+      <TableCell>
+        {isMissing && line.kind !== 'field' && (
+          <span className="ochre" title="Nobody has said it yet">
+            ▲{' '}
+          </span>
+        )}
+        {line.kind === 'field' ? <code>{line.phrase}</code> : line.phrase}
+      </TableCell>
       <TableCell>
         {mayChange ? (
           <TextField
-            variant="standard" fullWidth value={words} error={failure !== null} helperText={failure} placeholder={line.shipped ?? 'not said yet'}
-            slotProps={{ input: { sx: { fontSize: 13, '&::before': { borderColor: 'transparent' } } }, htmlInput: { 'aria-label': `${line.phrase} in ${LANGUAGE_NAMES[language]}`, lang: language } }}
-            onChange={(event) => setWords(event.target.value)} onBlur={() => void keep()}
+            variant="standard"
+            fullWidth
+            value={words}
+            error={failure !== null}
+            helperText={failure}
+            placeholder={line.shipped ?? 'not said yet'}
+            slotProps={{
+              input: { sx: { fontSize: 13, '&::before': { borderColor: 'transparent' } } },
+              htmlInput: { 'aria-label': `${line.phrase} in ${LANGUAGE_NAMES[language]}`, lang: language },
+            }}
+            onChange={(event) => setWords(event.target.value)}
+            onBlur={() => void keep()}
             onKeyDown={(event) => {
               if (event.key === 'Enter') void keep();
               if (event.key === 'Escape') setWords(kept);
             }}
           />
-        ) : (kept || line.shipped || <span className="ochre">▲ not said yet</span>)}
+        ) : (
+          kept || line.shipped || <span className="ochre">▲ not said yet</span>
+        )}
       </TableCell>
     </TableRow>
   );

@@ -7,19 +7,43 @@ import type { TemplateView } from '../../core/letters/views';
 import { LetterEditor } from './LetterEditor';
 import { LettersPanel } from './LettersPanel';
 
-const WORDING = 'About {{ref}}\n\nYou asked us {{right}}.\n\n?upheld We stand by it.\n\n## If you disagree\n\n- {{remedies}}\n- or write';
-const FIELDS = [{ name: 'ref', isNeeded: false }, { name: 'remedies', isNeeded: true }];
+const WORDING =
+  'About {{ref}}\n\nYou asked us {{right}}.\n\n?upheld We stand by it.\n\n## If you disagree\n\n- {{remedies}}\n- or write';
+const FIELDS = [
+  { name: 'ref', isNeeded: false },
+  { name: 'remedies', isNeeded: true },
+];
 
 beforeAll(() => {
   // What the test's document lacks of a real one, for the editor's sense of place.
-  Range.prototype.getClientRects = () => ({ length: 0, item: () => null, [Symbol.iterator]: [][Symbol.iterator] }) as unknown as DOMRectList;
+  Range.prototype.getClientRects = () =>
+    ({ length: 0, item: () => null, [Symbol.iterator]: [][Symbol.iterator] }) as unknown as DOMRectList;
   Range.prototype.getBoundingClientRect = () => new DOMRect();
   document.elementFromPoint = () => null;
 });
 
-function Editing({ start = WORDING, seen, isEditable = true }: { start?: string; seen: string[]; isEditable?: boolean }) {
+function Editing({
+  start = WORDING,
+  seen,
+  isEditable = true,
+}: {
+  start?: string;
+  seen: string[];
+  isEditable?: boolean;
+}) {
   const [value, setValue] = useState(start);
-  return <LetterEditor value={value} language="en" fields={FIELDS} isEditable={isEditable} change={(template) => { seen.push(template); setValue(template); }} />;
+  return (
+    <LetterEditor
+      value={value}
+      language="en"
+      fields={FIELDS}
+      isEditable={isEditable}
+      change={(template) => {
+        seen.push(template);
+        setValue(template);
+      }}
+    />
+  );
 }
 
 test('a wording is shown as it will look, with its fields as pieces and its conditions', async () => {
@@ -55,9 +79,31 @@ test('who may only read changes nothing', async () => {
 });
 
 test('each letter in each language is edited by itself, previewed and saved; what the server says is said', async () => {
-  const templates = TEMPLATE_IDS.flatMap((template) => ['en', 'da', 'de', 'nl'].map((language): TemplateView => ({ template, language, text: `${template} ${language}\n\nWords.`, version: 0, isOwn: false, by: null, at: null, fields: FIELDS }) as TemplateView));
+  const templates = TEMPLATE_IDS.flatMap((template) =>
+    ['en', 'da', 'de', 'nl'].map(
+      (language): TemplateView =>
+        ({
+          template,
+          language,
+          text: `${template} ${language}\n\nWords.`,
+          version: 0,
+          isOwn: false,
+          by: null,
+          at: null,
+          fields: FIELDS,
+        }) as TemplateView,
+    ),
+  );
   const saved: unknown[][] = [];
-  show(<LettersPanel templates={templates} zone="Europe/Copenhagen" mayChange preview={async () => ({ ok: true, value: { subject: 'As it looks', text: 'Words as they look' } })} save={async (...args) => (saved.push(args), { ok: false, message: 'It lacks the remedies.' })} />);
+  show(
+    <LettersPanel
+      templates={templates}
+      zone="Europe/Copenhagen"
+      mayChange
+      preview={async () => ({ ok: true, value: { subject: 'As it looks', text: 'Words as they look' } })}
+      save={async (...args) => (saved.push(args), { ok: false, message: 'It lacks the remedies.' })}
+    />,
+  );
   expect((screen.getByRole('button', { name: 'Save as a new version' }) as HTMLButtonElement).disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('Subject'), { target: { value: 'We have it' } });
   fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'da' } });

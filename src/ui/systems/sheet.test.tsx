@@ -6,19 +6,67 @@ import { NewSystemForm } from './NewSystemForm';
 import { SystemSheet } from './SystemSheet';
 import type { SystemActions } from './systemActions';
 
-const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({ collection: 'members', field: name, type: 'text', proposed: null, because: 'no sign', contains: {}, holds: null, role: 'subject', isConfirmed: false, ...more });
+const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({
+  collection: 'members',
+  field: name,
+  type: 'text',
+  proposed: null,
+  because: 'no sign',
+  contains: {},
+  holds: null,
+  role: 'subject',
+  isConfirmed: false,
+  ...more,
+});
 const system = (more: Partial<SystemView> = {}): SystemView => ({
-  id: 'sys_1', name: 'Riding club', kind: 'sql', owner: 'Bo', ownerEmail: 'bo@larkmere.example', country: 'DK', isTraced: false, searchesInactive: true, inactive: null, reachedAt: null, error: null, readAt: '2026-11-24T08:00:00Z', settings: { schemas: 'club' }, sealed: ['url'],
-  fields: [field('reach', { proposed: 'email', because: '3 of 3 values are e-mail addresses', contains: { email: 3 } }), field('state')], references: [], register: [], mayChange: true, ...more,
+  id: 'sys_1',
+  name: 'Riding club',
+  kind: 'sql',
+  owner: 'Bo',
+  ownerEmail: 'bo@larkmere.example',
+  country: 'DK',
+  isTraced: false,
+  searchesInactive: true,
+  inactive: null,
+  reachedAt: null,
+  error: null,
+  readAt: '2026-11-24T08:00:00Z',
+  settings: { schemas: 'club' },
+  sealed: ['url'],
+  fields: [
+    field('reach', { proposed: 'email', because: '3 of 3 values are e-mail addresses', contains: { email: 3 } }),
+    field('state'),
+  ],
+  references: [],
+  register: [],
+  mayChange: true,
+  ...more,
 });
 
 function acts() {
   const called: unknown[][] = [];
-  const say = <T,>(name: string, value: T) => async (...args: unknown[]) => (called.push([name, ...args]), { ok: true as const, value });
-  const actions = { reach: say('reach', { ok: true, collections: 2, fields: 8 }), changeConnection: say('changeConnection', { ok: false, what: 'It turns us away.', advice: 'Check the password.', said: 'not-allowed: no' }), readFields: say('readFields', { collections: 1, fields: 2, references: 0 }), confirmFields: say('confirmFields', { confirmed: 2 }), changeRegister: say('changeRegister', null), changeSearching: say('changeSearching', null), confirmReferences: say('confirmReferences', { confirmed: 1 }), takeBackReference: say('takeBackReference', null) } as SystemActions;
+  const say =
+    <T,>(name: string, value: T) =>
+    async (...args: unknown[]) => (called.push([name, ...args]), { ok: true as const, value });
+  const actions = {
+    reach: say('reach', { ok: true, collections: 2, fields: 8 }),
+    changeConnection: say('changeConnection', {
+      ok: false,
+      what: 'It turns us away.',
+      advice: 'Check the password.',
+      said: 'not-allowed: no',
+    }),
+    readFields: say('readFields', { collections: 1, fields: 2, references: 0 }),
+    confirmFields: say('confirmFields', { confirmed: 2 }),
+    changeRegister: say('changeRegister', null),
+    changeSearching: say('changeSearching', null),
+    confirmReferences: say('confirmReferences', { confirmed: 1 }),
+    takeBackReference: say('takeBackReference', null),
+  } as SystemActions;
   return { called, actions };
 }
-const sheet = (one: SystemView, actions = acts().actions) => show(<SystemSheet system={one} actions={actions} zone="Europe/Copenhagen" />);
+const sheet = (one: SystemView, actions = acts().actions) =>
+  show(<SystemSheet system={one} actions={actions} zone="Europe/Copenhagen" />);
 const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
 
 test('what a field holds is proposed with its reason, changed by a person, and confirmed with the whole collection', async () => {
@@ -28,11 +76,23 @@ test('what a field holds is proposed with its reason, changed by a person, and c
   expect(screen.getByText('email × 3')).toBeTruthy();
   fireEvent.change(screen.getByLabelText('members state holds'), { target: { value: 'free-text' } });
   fireEvent.click(button('Confirm 2 fields'));
-  await waitFor(() => expect(called).toEqual([['confirmFields', 'sys_1', 'members', { reach: 'email', state: 'free-text' }, { reach: 'subject', state: 'subject' }]]));
+  await waitFor(() =>
+    expect(called).toEqual([
+      [
+        'confirmFields',
+        'sys_1',
+        'members',
+        { reach: 'email', state: 'free-text' },
+        { reach: 'subject', state: 'subject' },
+      ],
+    ]),
+  );
 });
 
 test('what is confirmed already has nothing to confirm; what the mapping says is only shown', () => {
-  const { unmount } = sheet(system({ fields: [field('reach', { proposed: 'email', holds: 'email', isConfirmed: true })] }));
+  const { unmount } = sheet(
+    system({ fields: [field('reach', { proposed: 'email', holds: 'email', isConfirmed: true })] }),
+  );
   expect(button('All confirmed').disabled).toBe(true);
   unmount();
   sheet(system({ kind: 'rest' }));
@@ -55,7 +115,19 @@ test('who is no longer active is left out only by a field and its values', async
   fireEvent.change(screen.getByLabelText(/They are told by/), { target: { value: 'members\u0001state' } });
   fireEvent.change(screen.getByLabelText('being'), { target: { value: 'closed, guest' } });
   fireEvent.click(button('Keep it so'));
-  await waitFor(() => expect(called).toEqual([['changeSearching', { system: 'sys_1', isTraced: true, searchesInactive: false, inactive: { collection: 'members', field: 'state', values: ['closed', 'guest'] } }]]));
+  await waitFor(() =>
+    expect(called).toEqual([
+      [
+        'changeSearching',
+        {
+          system: 'sys_1',
+          isTraced: true,
+          searchesInactive: false,
+          inactive: { collection: 'members', field: 'state', values: ['closed', 'guest'] },
+        },
+      ],
+    ]),
+  );
 });
 
 test('a kept secret is never shown and may stay empty; what the system says is said with what to do', async () => {
@@ -80,10 +152,35 @@ test('what a collection is for is asked in full, with its categories proposed fr
   fireEvent.click(button('Say it so'));
   await screen.findByText('What is it used for?');
   expect(called).toEqual([]);
-  for (const [label, value] of [['Used for', 'running the club, insurance'], ['Kept', 'one year'], ['Comes from', 'you']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
+  for (const [label, value] of [
+    ['Used for', 'running the club, insurance'],
+    ['Kept', 'one year'],
+    ['Comes from', 'you'],
+  ])
+    fireEvent.change(screen.getByLabelText(label!), { target: { value } });
   fireEvent.click(screen.getByLabelText(/gave it to us themselves/));
   fireEvent.click(button('Say it so'));
-  await waitFor(() => expect(called).toEqual([['changeRegister', { system: 'sys_1', collection: 'members', title: 'Riding club · members', purposes: ['running the club', 'insurance'], categories: ['name and contact'], recipients: [], retention: 'one year', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: [] }]]));
+  await waitFor(() =>
+    expect(called).toEqual([
+      [
+        'changeRegister',
+        {
+          system: 'sys_1',
+          collection: 'members',
+          title: 'Riding club · members',
+          purposes: ['running the club', 'insurance'],
+          categories: ['name and contact'],
+          recipients: [],
+          retention: 'one year',
+          source: 'you',
+          transfers: null,
+          automatedDecisions: null,
+          isGiven: true,
+          nothing: [],
+        },
+      ],
+    ]),
+  );
 });
 
 test('who may only see changes nothing', () => {
@@ -95,7 +192,15 @@ test('who may only see changes nothing', () => {
 describe('a new system', () => {
   const form = (reached = { ok: true as const, value: { ok: true as const, collections: 2, fields: 8 } }) => {
     const called: unknown[][] = [];
-    show(<NewSystemForm tryIt={async (...args) => (called.push(['try', ...args]), reached)} add={async (values) => (called.push(['add', values]), { ok: false, message: 'Some fields need another look.', fields: { name: 'That name is taken.' } })} />);
+    show(
+      <NewSystemForm
+        tryIt={async (...args) => (called.push(['try', ...args]), reached)}
+        add={async (values) => (
+          called.push(['add', values]),
+          { ok: false, message: 'Some fields need another look.', fields: { name: 'That name is taken.' } }
+        )}
+      />,
+    );
     return called;
   };
 
@@ -105,22 +210,42 @@ describe('a new system', () => {
     fireEvent.click(screen.getByLabelText(/PostgreSQL database/));
     fireEvent.click(button('Try to reach it'));
     await screen.findByText('Address is needed.');
-    fireEvent.change(screen.getByLabelText(/^Address \*|^Address$/), { target: { value: 'postgres://u:p@db.example/x' } });
+    fireEvent.change(screen.getByLabelText(/^Address \*|^Address$/), {
+      target: { value: 'postgres://u:p@db.example/x' },
+    });
     fireEvent.click(button('Try to reach it'));
     await screen.findByText('✓ It answers: 2 collections with 8 fields.');
     fireEvent.click(button('Add the system'));
     await screen.findByText('Give it the name your colleagues know it by.');
-    for (const [label, value] of [['Name', 'Club'], ['Owner', 'Bo']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
+    for (const [label, value] of [
+      ['Name', 'Club'],
+      ['Owner', 'Bo'],
+    ])
+      fireEvent.change(screen.getByLabelText(label!), { target: { value } });
     fireEvent.click(button('Add the system'));
     await screen.findByText('That name is taken.');
-    expect(called.at(-1)).toEqual(['add', { kind: 'sql', name: 'Club', country: '', owner: 'Bo', ownerEmail: '', settings: { url: 'postgres://u:p@db.example/x' } }]);
+    expect(called.at(-1)).toEqual([
+      'add',
+      {
+        kind: 'sql',
+        name: 'Club',
+        country: '',
+        owner: 'Bo',
+        ownerEmail: '',
+        settings: { url: 'postgres://u:p@db.example/x' },
+      },
+    ]);
   });
 
   test('without a connection the owner’s address is needed', async () => {
     const called = form();
     fireEvent.click(screen.getByLabelText(/No connection/));
     expect(screen.queryByRole('button', { name: 'Try to reach it' })).toBeNull();
-    for (const [label, value] of [['Name', 'Cards'], ['Owner', 'Kurt']]) fireEvent.change(screen.getByLabelText(label!), { target: { value } });
+    for (const [label, value] of [
+      ['Name', 'Cards'],
+      ['Owner', 'Kurt'],
+    ])
+      fireEvent.change(screen.getByLabelText(label!), { target: { value } });
     fireEvent.click(button('Add the system'));
     await screen.findByText('Its owner is asked by mail: the address is needed.');
     expect(called).toEqual([]);
@@ -129,7 +254,14 @@ describe('a new system', () => {
 
 describe('references', () => {
   const ends = { collection: 'rides', fields: ['member'], to: 'members', toFields: ['no'], when: null };
-  const line = (more: Partial<SystemView['references'][number]> = {}): SystemView['references'][number] => ({ ...ends, origin: 'proposed', because: 'by its name; 3 of 3 values are there', meaning: 'belongs', isConfirmed: false, ...more });
+  const line = (more: Partial<SystemView['references'][number]> = {}): SystemView['references'][number] => ({
+    ...ends,
+    origin: 'proposed',
+    because: 'by its name; 3 of 3 values are there',
+    meaning: 'belongs',
+    isConfirmed: false,
+    ...more,
+  });
 
   test('what is proposed stands with its reason and is confirmed as said', async () => {
     const { called, actions } = acts();
@@ -150,13 +282,23 @@ describe('references', () => {
     await waitFor(() => expect(called).toEqual([['takeBackReference', 'sys_1', ends]]));
     fireEvent.click(screen.getByText('Another reference, which nobody can see from outside'));
     expect(button('Follow it').disabled).toBe(true);
-    for (const [label, place] of [['This field', 'members.state'], ['points at', 'members.reach']] as const) {
+    for (const [label, place] of [
+      ['This field', 'members.state'],
+      ['points at', 'members.reach'],
+    ] as const) {
       const box = screen.getByRole('combobox', { name: label });
       fireEvent.change(box, { target: { value: place } });
       fireEvent.click(await screen.findByRole('option', { name: place }));
     }
     fireEvent.click(button('Follow it'));
-    const said = { collection: 'members', fields: ['state'], to: 'members', toFields: ['reach'], when: null, meaning: 'belongs' };
+    const said = {
+      collection: 'members',
+      fields: ['state'],
+      to: 'members',
+      toFields: ['reach'],
+      when: null,
+      meaning: 'belongs',
+    };
     await waitFor(() => expect(called[1]).toEqual(['confirmReferences', 'sys_1', [said]]));
   });
 

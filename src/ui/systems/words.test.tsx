@@ -5,7 +5,9 @@ import { show } from '../../../test/support/screen';
 import { WordsSheet } from './WordsSheet';
 
 const view = (more: Partial<WordsView> = {}): WordsView => ({
-  language: 'da', missing: { da: 1, de: 0, nl: 2 }, mayChange: true,
+  language: 'da',
+  missing: { da: 1, de: 0, nl: 2 },
+  mayChange: true,
   lines: [
     { phrase: 'book-keeping', kind: 'purposes', system: 'Web shop', own: null, shipped: 'bogføring' },
     { phrase: 'running the club', kind: 'purposes', system: 'Club', own: null, shipped: null },
@@ -34,7 +36,9 @@ test('what is missing stands first and alone; said, it is kept once, with Enter 
 });
 
 test('a refusal stands at the field, and what was typed stays; whoever may only look has no fields', async () => {
-  const { unmount } = show(<WordsSheet view={view()} say={async () => ({ ok: false, message: 'At most 300 characters.' })} />);
+  const { unmount } = show(
+    <WordsSheet view={view()} say={async () => ({ ok: false, message: 'At most 300 characters.' })} />,
+  );
   const field = screen.getByLabelText<HTMLInputElement>('running the club in Danish');
   fireEvent.change(field, { target: { value: 'x' } });
   fireEvent.blur(field);

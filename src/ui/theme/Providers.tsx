@@ -7,7 +7,9 @@ import { SayProvider } from '../parts/Say';
 import { theme } from './theme';
 
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }));
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
+  );
   // Said on the page itself: from here on it answers to a press.
   useEffect(() => {
     document.documentElement.dataset['awake'] = 'yes';

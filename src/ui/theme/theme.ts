@@ -8,17 +8,54 @@ const SANS = "'IBM Plex Sans Variable', sans-serif";
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: '[data-theme="%s"]' },
   colorSchemes: {
-    light: { palette: { primary: { main: '#1d4d42', contrastText: '#f1ecdd' }, error: { main: '#8a2432' }, warning: { main: '#7d5a0d' }, info: { main: '#33526c' }, text: { primary: '#1f2426', secondary: '#51575a' }, background: { default: '#f3efe6', paper: '#fffdf8' }, divider: '#ddd5c4' } },
-    dark: { palette: { primary: { main: '#86c2ac', contrastText: '#10201b' }, error: { main: '#ea8f8f' }, warning: { main: '#e2b65b' }, info: { main: '#93b4d2' }, text: { primary: '#ece6d8', secondary: '#b6b3a7' }, background: { default: '#15191a', paper: '#1c2122' }, divider: '#353c3c' } },
+    light: {
+      palette: {
+        primary: { main: '#1d4d42', contrastText: '#f1ecdd' },
+        error: { main: '#8a2432' },
+        warning: { main: '#7d5a0d' },
+        info: { main: '#33526c' },
+        text: { primary: '#1f2426', secondary: '#51575a' },
+        background: { default: '#f3efe6', paper: '#fffdf8' },
+        divider: '#ddd5c4',
+      },
+    },
+    dark: {
+      palette: {
+        primary: { main: '#86c2ac', contrastText: '#10201b' },
+        error: { main: '#ea8f8f' },
+        warning: { main: '#e2b65b' },
+        info: { main: '#93b4d2' },
+        text: { primary: '#ece6d8', secondary: '#b6b3a7' },
+        background: { default: '#15191a', paper: '#1c2122' },
+        divider: '#353c3c',
+      },
+    },
   },
   shape: { borderRadius: 3 },
   typography: { fontFamily: SANS, fontSize: 13, button: { textTransform: 'none', fontWeight: 600, letterSpacing: 0 } },
   components: {
-    MuiButton: { defaultProps: { disableElevation: true, disableRipple: true, size: 'small', variant: 'outlined' }, styleOverrides: { root: { padding: '5px 12px', fontSize: 12.5, lineHeight: 1.5 }, outlined: { borderColor: 'var(--rule-strong)', color: 'var(--ink)', backgroundColor: 'var(--sheet)' } } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, disableRipple: true, size: 'small', variant: 'outlined' },
+      styleOverrides: {
+        root: { padding: '5px 12px', fontSize: 12.5, lineHeight: 1.5 },
+        outlined: { borderColor: 'var(--rule-strong)', color: 'var(--ink)', backgroundColor: 'var(--sheet)' },
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
-    MuiOutlinedInput: { styleOverrides: { root: { backgroundColor: 'var(--sheet)' }, notchedOutline: { borderColor: 'var(--rule-strong)' } } },
-    MuiDialog: { styleOverrides: { paper: { boxShadow: '0 6px 30px #0004', border: '1px solid var(--rule)', backgroundImage: 'none' } } },
-    MuiDialogTitle: { styleOverrides: { root: { fontFamily: "'Source Serif 4 Variable', serif", fontWeight: 600, fontSize: 18 } } },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: { backgroundColor: 'var(--sheet)' },
+        notchedOutline: { borderColor: 'var(--rule-strong)' },
+      },
+    },
+    MuiDialog: {
+      styleOverrides: {
+        paper: { boxShadow: '0 6px 30px #0004', border: '1px solid var(--rule)', backgroundImage: 'none' },
+      },
+    },
+    MuiDialogTitle: {
+      styleOverrides: { root: { fontFamily: "'Source Serif 4 Variable', serif", fontWeight: 600, fontSize: 18 } },
+    },
     MuiFormHelperText: { styleOverrides: { root: { marginLeft: 0 } } },
   },
 });

@@ -1,7 +1,17 @@
 import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2';
 import type { Role } from '../../core/access/roles';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { insertSession, insertUser, listUsers, revokeSessions, setUser, userByEmail, userById, userOfSession, type UserRow } from '../../db/access/users';
+import {
+  insertSession,
+  insertUser,
+  listUsers,
+  revokeSessions,
+  setUser,
+  userByEmail,
+  userById,
+  userOfSession,
+  type UserRow,
+} from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
 import { actAs, type Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
@@ -14,7 +24,10 @@ let decoy: Promise<string> | null = null;
 export type SignInRefusal = { code: 'sign-in-wrong' };
 
 /** Takes the same time whether or not the address is known. The token is returned once; only its hash is kept. */
-export async function signIn(ctx: Context, input: { email: string; password: string }): Promise<Result<{ token: string }, SignInRefusal>> {
+export async function signIn(
+  ctx: Context,
+  input: { email: string; password: string },
+): Promise<Result<{ token: string }, SignInRefusal>> {
   decoy ??= hashPassword(ctx.keys.random(16).toString('hex'));
   const user = await ctx.transaction((h) => userByEmail(h, input.email));
   const isRight = await verifyPassword(user?.password_hash ?? (await decoy), input.password).catch(() => false);
@@ -26,7 +39,12 @@ export async function signIn(ctx: Context, input: { email: string; password: str
   const own = actAs(ctx, actorOf(user));
   await own.transaction(async (h) => {
     const now = ctx.clock.real();
-    await insertSession(h, { token_hash: ctx.keys.hash(Buffer.from(token)), user_id: user.id, created_at: now, expires_at: new Date(Date.parse(now) + SESSION_HOURS * 3_600_000).toISOString() });
+    await insertSession(h, {
+      token_hash: ctx.keys.hash(Buffer.from(token)),
+      user_id: user.id,
+      created_at: now,
+      expires_at: new Date(Date.parse(now) + SESSION_HOURS * 3_600_000).toISOString(),
+    });
     await recordTrail(own, h, 'signed-in', null);
   });
   return ok({ token });
@@ -49,9 +67,22 @@ function actorOf(user: UserRow): Actor {
 }
 
 /** Used by the demo and by a first installation. */
-export async function addUser(ctx: Context, input: { id: string; email: string; name: string; roles: Role[]; password: string }): Promise<void> {
+export async function addUser(
+  ctx: Context,
+  input: { id: string; email: string; name: string; roles: Role[]; password: string },
+): Promise<void> {
   const password_hash = await hashPassword(input.password);
-  await ctx.transaction((h) => insertUser(h, { id: input.id, email: input.email.toLowerCase(), name: input.name, roles: input.roles, password_hash, active: true, created_at: ctx.clock.now() }));
+  await ctx.transaction((h) =>
+    insertUser(h, {
+      id: input.id,
+      email: input.email.toLowerCase(),
+      name: input.name,
+      roles: input.roles,
+      password_hash,
+      active: true,
+      created_at: ctx.clock.now(),
+    }),
+  );
 }
 
 export interface Colleague {
@@ -64,13 +95,18 @@ export interface Colleague {
 
 export async function readColleagues(ctx: Context): Promise<Result<Colleague[], AccessRefusal>> {
   if (!reach(ctx, 'people.see')) return refuse({ code: 'not-allowed', act: 'people.see' });
-  return ctx.transaction(async (h) => ok((await listUsers(h)).map(({ id, name, email, roles, active }) => ({ id, name, email, roles, active }))));
+  return ctx.transaction(async (h) =>
+    ok((await listUsers(h)).map(({ id, name, email, roles, active }) => ({ id, name, email, roles, active }))),
+  );
 }
 
 export type ChangeColleagueRefusal = AccessRefusal | { code: 'cannot-lock-yourself-out' };
 
 /** Signs a colleague out everywhere and keeps them out, or lets them in again. */
-export async function setColleagueActive(ctx: Context, input: { id: string; active: boolean }): Promise<Result<null, ChangeColleagueRefusal>> {
+export async function setColleagueActive(
+  ctx: Context,
+  input: { id: string; active: boolean },
+): Promise<Result<null, ChangeColleagueRefusal>> {
   if (!reach(ctx, 'people.change')) return refuse({ code: 'not-allowed', act: 'people.change' });
   if (input.id === ctx.actor.id) return refuse({ code: 'cannot-lock-yourself-out' });
   return ctx.transaction(async (h) => {

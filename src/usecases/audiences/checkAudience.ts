@@ -5,7 +5,17 @@ import { pipeline } from 'node:stream/promises';
 import { addressReader, identifierKindOf, type Channel } from '../../core/consent/audience';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { audienceById, audienceRunById, insertAudience, insertAudienceRun, listAudiences, runsOfAudiences, setAudienceRun, type AudienceRow, type AudienceRunRow } from '../../db/consent/audiences';
+import {
+  audienceById,
+  audienceRunById,
+  insertAudience,
+  insertAudienceRun,
+  listAudiences,
+  runsOfAudiences,
+  setAudienceRun,
+  type AudienceRow,
+  type AudienceRunRow,
+} from '../../db/consent/audiences';
 import { systemById } from '../../db/systems/systems';
 import type { AudiencePart } from '../../ports/threads';
 import type { Handle } from '../../db/handle';
@@ -22,25 +32,41 @@ import { newWorkKey } from '../shared/workKeys';
 import { importKey } from '../imports/sealed';
 import { recordTrail } from '../trail/recordTrail';
 
-export type AudienceRefusal = AccessRefusal | { code: 'unknown-purpose'; purpose: string } | { code: 'file-empty' | 'file-damaged' } | { code: 'file-too-large'; most: number } | { code: 'result-not-ready' };
+export type AudienceRefusal =
+  | AccessRefusal
+  | { code: 'unknown-purpose'; purpose: string }
+  | { code: 'file-empty' | 'file-damaged' }
+  | { code: 'file-too-large'; most: number }
+  | { code: 'result-not-ready' };
 
 const MOST_BYTES = 1024 ** 3;
 const LINES_AT_ONCE = 10_000;
 
 function mayCheck(ctx: Context): boolean {
-  return ctx.actor.kind === 'machine' ? ctx.actor.scopes.includes('standing:read') : reach(ctx, 'audiences.check') !== null;
+  return ctx.actor.kind === 'machine'
+    ? ctx.actor.scopes.includes('standing:read')
+    : reach(ctx, 'audiences.check') !== null;
 }
 
 const ownOf = (ctx: Context) => (ctx.actor.kind === 'machine' ? ctx.actor.systemId : null);
 
 /** Takes a list of addresses before a send and asks about each; the list is kept sealed, so that it can be asked again at each send. */
-export async function startAudience(ctx: Context, input: { name: string; purpose: string; channel: Channel; content: Readable }): Promise<Result<{ id: string; runId: string }, AudienceRefusal>> {
+export async function startAudience(
+  ctx: Context,
+  input: { name: string; purpose: string; channel: Channel; content: Readable },
+): Promise<Result<{ id: string; runId: string }, AudienceRefusal>> {
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   const id = ctx.keys.id('aud');
   const path = `audience-${id}`;
   const keyId = await ctx.transaction((h) => newWorkKey(ctx, h, { kind: 'audience', subject: id }));
   try {
-    const file = await storeFile(ctx, path, input.content, MOST_BYTES, await ctx.transaction((h) => importKey(h, { data_key_id: keyId })));
+    const file = await storeFile(
+      ctx,
+      path,
+      input.content,
+      MOST_BYTES,
+      await ctx.transaction((h) => importKey(h, { data_key_id: keyId })),
+    );
     if (file.header.trim() === '') return await drop({ code: 'file-empty' });
   } catch (error) {
     if (error instanceof FileDamaged) return drop({ code: 'file-damaged' });
@@ -48,8 +74,19 @@ export async function startAudience(ctx: Context, input: { name: string; purpose
     throw error;
   }
   return ctx.transaction(async (h) => {
-    if (!(await readRules(h)).purposes.some((purpose) => purpose.id === input.purpose)) return drop({ code: 'unknown-purpose', purpose: input.purpose });
-    await insertAudience(h, { id, name_sealed: await vaultOf(ctx, h).seal(keyId, input.name.slice(0, 200), id), data_key_id: keyId, system_id: ownOf(ctx), purpose: input.purpose, channel: input.channel, path, made_by: ctx.actor.id, made_at: ctx.clock.now() });
+    if (!(await readRules(h)).purposes.some((purpose) => purpose.id === input.purpose))
+      return drop({ code: 'unknown-purpose', purpose: input.purpose });
+    await insertAudience(h, {
+      id,
+      name_sealed: await vaultOf(ctx, h).seal(keyId, input.name.slice(0, 200), id),
+      data_key_id: keyId,
+      system_id: ownOf(ctx),
+      purpose: input.purpose,
+      channel: input.channel,
+      path,
+      made_by: ctx.actor.id,
+      made_at: ctx.clock.now(),
+    });
     const runId = ctx.keys.id('run');
     await insertAudienceRun(h, { id: runId, audience_id: id, asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
     await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
@@ -64,13 +101,21 @@ export async function startAudience(ctx: Context, input: { name: string; purpose
 }
 
 /** The same list once more, as of now: before each send of a mailing that was planned earlier. */
-export async function askAgain(ctx: Context, input: { audienceId: string }): Promise<Result<{ runId: string }, AudienceRefusal>> {
+export async function askAgain(
+  ctx: Context,
+  input: { audienceId: string },
+): Promise<Result<{ runId: string }, AudienceRefusal>> {
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   return ctx.transaction(async (h) => {
     const audience = await audienceById(h, input.audienceId);
     if (!audience || (ownOf(ctx) && audience.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
     const runId = ctx.keys.id('run');
-    await insertAudienceRun(h, { id: runId, audience_id: audience.id, asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
+    await insertAudienceRun(h, {
+      id: runId,
+      audience_id: audience.id,
+      asked_by: ctx.actor.id,
+      asked_at: ctx.clock.now(),
+    });
     await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
     await recordTrail(ctx, h, 'audience-checked', audience.id, 'again');
     return ok({ runId });
@@ -85,7 +130,14 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
     const begun = await ctx.transaction(async (h) => {
       const run = await audienceRunById(h, runId);
       const audience = run ? await audienceById(h, run.audience_id) : undefined;
-      return run?.state === 'running' && audience ? { audience, country: audience.system_id ? ((await systemById(h, audience.system_id))?.default_country ?? null) : ctx.organisation.country } : null;
+      return run?.state === 'running' && audience
+        ? {
+            audience,
+            country: audience.system_id
+              ? ((await systemById(h, audience.system_id))?.default_country ?? null)
+              : ctx.organisation.country,
+          }
+        : null;
     });
     if (!begun) return;
     const { audience, country } = begun;
@@ -94,24 +146,44 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
     const about = { channel: audience.channel, purpose: audience.purpose, systemId: audience.system_id ?? '', country };
     async function* answers(): AsyncGenerator<string> {
       yield csvLine(COLUMNS);
-      for await (const part of inLanes(partsOf(ctx, audience, about), ctx.threads?.lanes ?? 1, (one) => ctx.threads?.checkAudiencePart(one) ?? checkAudiencePart(ctx, one))) {
-        for (const [key, n] of Object.entries(part.counts) as [keyof typeof counts, number][]) counts[key] = (counts[key] ?? 0) + n;
+      for await (const part of inLanes(
+        partsOf(ctx, audience, about),
+        ctx.threads?.lanes ?? 1,
+        (one) => ctx.threads?.checkAudiencePart(one) ?? checkAudiencePart(ctx, one),
+      )) {
+        for (const [key, n] of Object.entries(part.counts) as [keyof typeof counts, number][])
+          counts[key] = (counts[key] ?? 0) + n;
         permitted += part.permitted;
         lines += part.lines;
         await ctx.transaction((h) => setAudienceRun(h, runId, { lines, permitted, counts }));
         yield part.text;
       }
     }
-    await pipeline(Readable.from(answers()), ctx.keys.sealStream(await ctx.transaction((h) => importKey(h, audience))), ctx.storage.write(`${name}.part`));
+    await pipeline(
+      Readable.from(answers()),
+      ctx.keys.sealStream(await ctx.transaction((h) => importKey(h, audience))),
+      ctx.storage.write(`${name}.part`),
+    );
     await ctx.storage.rename(`${name}.part`, name);
     await ctx.transaction(async (h) => {
-      await setAudienceRun(h, runId, { state: 'finished', lines, permitted, counts, path: name, finished_at: ctx.clock.now() });
+      await setAudienceRun(h, runId, {
+        state: 'finished',
+        lines,
+        permitted,
+        counts,
+        path: name,
+        finished_at: ctx.clock.now(),
+      });
       await recordTrail(ctx, h, 'audience-checked', audience.id, `${permitted} of ${lines} permitted`);
     });
   });
 }
 
-async function* partsOf(ctx: Context, audience: AudienceRow, about: Omit<AudiencePart, 'first' | 'lines'>): AsyncGenerator<AudiencePart> {
+async function* partsOf(
+  ctx: Context,
+  audience: AudienceRow,
+  about: Omit<AudiencePart, 'first' | 'lines'>,
+): AsyncGenerator<AudiencePart> {
   let first: string | null = null;
   for await (const part of inParts(listLines(ctx, audience), LINES_AT_ONCE)) {
     first ??= part[0]!.raw;
@@ -136,14 +208,20 @@ export async function readAudiences(ctx: Context): Promise<Result<AudienceView[]
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   return ctx.transaction(async (h) => {
     const rows = (await listAudiences(h, 20)).filter(({ system_id }) => !ownOf(ctx) || system_id === ownOf(ctx));
-    const runs = await runsOfAudiences(h, rows.map(({ id }) => id));
+    const runs = await runsOfAudiences(
+      h,
+      rows.map(({ id }) => id),
+    );
     const views: AudienceView[] = [];
     for (const row of rows) views.push(await viewOf(ctx, h, row, runs));
     return ok(views);
   });
 }
 
-export async function readAudience(ctx: Context, input: { id: string }): Promise<Result<AudienceView, AudienceRefusal>> {
+export async function readAudience(
+  ctx: Context,
+  input: { id: string },
+): Promise<Result<AudienceView, AudienceRefusal>> {
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   return ctx.transaction(async (h) => {
     const row = await audienceById(h, input.id);
@@ -161,13 +239,39 @@ async function opened(ctx: Context, path: string, key: WrappedKey | null): Promi
   return plain;
 }
 
-async function viewOf(ctx: Context, h: Handle, row: AudienceRow, runs: readonly AudienceRunRow[]): Promise<AudienceView> {
-  const name = row.data_key_id ? ((await vaultOf(ctx, h).unseal(row.data_key_id, row.name_sealed, row.id)) ?? '(gone)') : ctx.keys.unsealOwn(row.name_sealed, row.id);
-  return { id: row.id, name, purpose: row.purpose, channel: row.channel, at: row.made_at, runs: runs.filter(({ audience_id }) => audience_id === row.id).map(({ id, state, lines, permitted, counts, asked_at }) => ({ id, state, lines, permitted, counts, at: asked_at })) };
+async function viewOf(
+  ctx: Context,
+  h: Handle,
+  row: AudienceRow,
+  runs: readonly AudienceRunRow[],
+): Promise<AudienceView> {
+  const name = row.data_key_id
+    ? ((await vaultOf(ctx, h).unseal(row.data_key_id, row.name_sealed, row.id)) ?? '(gone)')
+    : ctx.keys.unsealOwn(row.name_sealed, row.id);
+  return {
+    id: row.id,
+    name,
+    purpose: row.purpose,
+    channel: row.channel,
+    at: row.made_at,
+    runs: runs
+      .filter(({ audience_id }) => audience_id === row.id)
+      .map(({ id, state, lines, permitted, counts, asked_at }) => ({
+        id,
+        state,
+        lines,
+        permitted,
+        counts,
+        at: asked_at,
+      })),
+  };
 }
 
 /** The newest finished answers as CSV, unsealed as they stream. */
-export async function downloadAudience(ctx: Context, input: { id: string }): Promise<Result<{ stream: Readable; name: string }, AudienceRefusal>> {
+export async function downloadAudience(
+  ctx: Context,
+  input: { id: string },
+): Promise<Result<{ stream: Readable; name: string }, AudienceRefusal>> {
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   return ctx.transaction(async (h) => {
     const row = await audienceById(h, input.id);

@@ -16,7 +16,13 @@ export async function checkAudiencePart(ctx: Context, part: AudiencePart): Promi
     const identifier = normaliseIdentifier(kind, given, part.systemId, part.country);
     return identifier ? { identifier, purpose: part.purpose } : null;
   });
-  const found = await ctx.transaction((h) => checkMany(ctx, readsIn(h), questions.filter((question) => question !== null)));
+  const found = await ctx.transaction((h) =>
+    checkMany(
+      ctx,
+      readsIn(h),
+      questions.filter((question) => question !== null),
+    ),
+  );
   const checked: CheckedPart = { text: '', lines: read.length, permitted: 0, counts: {} };
   let next = 0;
   for (const [i, { line, given }] of read.entries()) {
@@ -30,5 +36,12 @@ export async function checkAudiencePart(ctx: Context, part: AudiencePart): Promi
 }
 
 function sayLine(line: number, given: string, answer: StandingAnswer | null): string {
-  return csvLine([line, given, answer?.permitted ? 'yes' : 'no', answer?.standing ?? 'unreadable', answer ? (answer.reasons.at(-1)?.text ?? '') : 'This cannot be read as an address.', answer?.since]);
+  return csvLine([
+    line,
+    given,
+    answer?.permitted ? 'yes' : 'no',
+    answer?.standing ?? 'unreadable',
+    answer ? (answer.reasons.at(-1)?.text ?? '') : 'This cannot be read as an address.',
+    answer?.since,
+  ]);
 }

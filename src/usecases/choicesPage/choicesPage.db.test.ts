@@ -15,13 +15,53 @@ beforeAll(async () => {
   world = await testWorld('choicespage');
   await seedLedger(world);
   await world.worker.transaction(async (h) => {
-    await insertSystem(h, { id: 'sys_bookend', kind: 'bookend', name: 'Bookend', default_country: 'DK', connection_sealed: null, is_traced: false, owner: null, sort_order: 9 });
+    await insertSystem(h, {
+      id: 'sys_bookend',
+      kind: 'bookend',
+      name: 'Bookend',
+      default_country: 'DK',
+      connection_sealed: null,
+      is_traced: false,
+      owner: null,
+      sort_order: 9,
+    });
     await insertPurpose(h, purposeRow({ id: 'orders', kind: 'necessary' }));
     await insertPurpose(h, purposeRow({ id: 'ads', kind: 'opt-out', isSale: true }));
-    await insertPurpose(h, purposeRow({ id: 'letter', kind: 'consent', confirmWithinHours: 48, confirmBy: 'bookend', words: { de: { title: 'Brief', plain: 'Ein Brief.' } } }));
-    await insertWording(h, { kind: 'ask', id: 'choices-page', version: 1, validFrom: '2020-01-01T00:00:00Z', recordedAt: '2020-01-01T00:00:00Z', isMaterial: false, method: 'choices-page', place: 'choices page', purposes: [], words: { en: 'What may we do?' } });
+    await insertPurpose(
+      h,
+      purposeRow({
+        id: 'letter',
+        kind: 'consent',
+        confirmWithinHours: 48,
+        confirmBy: 'bookend',
+        words: { de: { title: 'Brief', plain: 'Ein Brief.' } },
+      }),
+    );
+    await insertWording(h, {
+      kind: 'ask',
+      id: 'choices-page',
+      version: 1,
+      validFrom: '2020-01-01T00:00:00Z',
+      recordedAt: '2020-01-01T00:00:00Z',
+      isMaterial: false,
+      method: 'choices-page',
+      place: 'choices page',
+      purposes: [],
+      words: { en: 'What may we do?' },
+    });
   });
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: KIM }], name: { givenName: 'Kim', familyName: 'Rode' }, language: 'de', country: 'DE', externalId: 'kim-1' })] });
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice({
+        identifiers: [{ kind: 'email', value: KIM }],
+        name: { givenName: 'Kim', familyName: 'Rode' },
+        language: 'de',
+        country: 'DE',
+        externalId: 'kim-1',
+      }),
+    ],
+  });
 });
 afterAll(() => world.close());
 beforeEach(() => {
@@ -29,7 +69,10 @@ beforeEach(() => {
 });
 
 const standing = async (purpose: string) => {
-  const answer = await checkStanding(world.as({ kind: 'machine', id: 'api', name: 'shop', systemId: 'sys_shop', scopes: ['standing:read'] } as never), { systemId: 'sys_shop', identifier: { kind: 'email', value: KIM }, purpose });
+  const answer = await checkStanding(
+    world.as({ kind: 'machine', id: 'api', name: 'shop', systemId: 'sys_shop', scopes: ['standing:read'] } as never),
+    { systemId: 'sys_shop', identifier: { kind: 'email', value: KIM }, purpose },
+  );
   if (!answer.ok) throw new Error(answer.refusal.code);
   return { standing: answer.value.standing, permitted: answer.value.permitted };
 };
@@ -58,12 +101,19 @@ test('the mail is in the person’s language; without its code the page stays sh
   const { token, code } = await asked();
   expect(world.mails[0]).toMatchObject({ to: KIM, subject: 'Ihre Auswahl' });
   expect(await pageView(world.worker, { token, gpc: false })).toMatchObject({ refusal: { code: 'code-needed' } });
-  expect(await changeChoices(world.worker, { token, changes: [{ purpose: 'newsletter', yes: false }], gpc: false })).toMatchObject({ refusal: { code: 'code-needed' } });
+  expect(
+    await changeChoices(world.worker, { token, changes: [{ purpose: 'newsletter', yes: false }], gpc: false }),
+  ).toMatchObject({ refusal: { code: 'code-needed' } });
   const wrong = code === '111111' ? '222222' : '111111';
-  for (const left of [4, 3, 2, 1]) expect(await proveCode(world.worker, { token, code: wrong })).toMatchObject({ refusal: { code: 'code-wrong', left } });
+  for (const left of [4, 3, 2, 1])
+    expect(await proveCode(world.worker, { token, code: wrong })).toMatchObject({
+      refusal: { code: 'code-wrong', left },
+    });
   expect(await proveCode(world.worker, { token, code: wrong })).toMatchObject({ refusal: { code: 'tries-used-up' } });
   expect((await proveCode(world.worker, { token, code })).ok).toBe(false);
-  expect(await pageView(world.worker, { token: 'x'.repeat(32), gpc: false })).toMatchObject({ refusal: { code: 'link-unknown' } });
+  expect(await pageView(world.worker, { token: 'x'.repeat(32), gpc: false })).toMatchObject({
+    refusal: { code: 'link-unknown' },
+  });
 });
 
 test('taking a yes back is one change; it is obeyed, mailed, and in the history with a receipt', async () => {
@@ -71,20 +121,36 @@ test('taking a yes back is one change; it is obeyed, mailed, and in the history 
   const before = await pageView(world.worker, { token, gpc: false });
   if (!before.ok) throw new Error(before.refusal.code);
   expect(before.value).toMatchObject({ language: 'de', signal: null });
-  expect(before.value.purposes.find(({ id }) => id === 'offers')!.answer).toMatchObject({ since: null, permitted: false });
-  expect(await changeChoices(world.worker, { token, changes: [{ purpose: 'newsletter', yes: false }], gpc: false })).toMatchObject({ value: { changed: 1 } });
+  expect(before.value.purposes.find(({ id }) => id === 'offers')!.answer).toMatchObject({
+    since: null,
+    permitted: false,
+  });
+  expect(
+    await changeChoices(world.worker, { token, changes: [{ purpose: 'newsletter', yes: false }], gpc: false }),
+  ).toMatchObject({ value: { changed: 1 } });
   expect(await standing('newsletter')).toEqual({ standing: 'withdrawn', permitted: false });
   // The same again changes nothing and mails nothing.
-  expect(await changeChoices(world.worker, { token, changes: [{ purpose: 'newsletter', yes: false }], gpc: false })).toMatchObject({ value: { changed: 0 } });
+  expect(
+    await changeChoices(world.worker, { token, changes: [{ purpose: 'newsletter', yes: false }], gpc: false }),
+  ).toMatchObject({ value: { changed: 0 } });
   await world.drain();
   expect(world.mails.filter(({ subject }) => subject.startsWith('Ihre Auswahl wurde'))).toHaveLength(1);
   const after = await pageView(world.worker, { token, gpc: false });
   if (!after.ok) throw new Error(after.refusal.code);
   expect(after.value.history[0]).toMatchObject({ answer: 'withdraw', title: 'newsletter' });
-  expect(await pageReceipt(world.worker, { token, choiceId: after.value.history[0]!.id })).toMatchObject({ value: { 'dct:identifier': after.value.history[0]!.id } });
-  const others = await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: 'somebody.else@mail.example' }], externalId: 'else-1' })] });
-  expect(await pageReceipt(world.worker, { token, choiceId: others[0]!.id! })).toMatchObject({ refusal: { code: 'link-unknown' } });
-  expect(await changeChoices(world.worker, { token, changes: [{ purpose: 'orders', yes: false }], gpc: false })).toMatchObject({ refusal: { code: 'purpose-not-open' } });
+  expect(await pageReceipt(world.worker, { token, choiceId: after.value.history[0]!.id })).toMatchObject({
+    value: { 'dct:identifier': after.value.history[0]!.id },
+  });
+  const others = await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [choice({ identifiers: [{ kind: 'email', value: 'somebody.else@mail.example' }], externalId: 'else-1' })],
+  });
+  expect(await pageReceipt(world.worker, { token, choiceId: others[0]!.id! })).toMatchObject({
+    refusal: { code: 'link-unknown' },
+  });
+  expect(
+    await changeChoices(world.worker, { token, changes: [{ purpose: 'orders', yes: false }], gpc: false }),
+  ).toMatchObject({ refusal: { code: 'purpose-not-open' } });
 });
 
 test('a browser’s signal opts out of sale once a day; a yes said knowing of it holds', async () => {
@@ -103,7 +169,21 @@ test('a browser’s signal opts out of sale once a day; a yes said knowing of it
 });
 
 test('a double opt-in is mailed, a look confirms nothing, a press does, once, and only in time', async () => {
-  const say = (n: number, occurredAt: string) => recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: KIM }], name: null, purpose: 'letter', language: 'de', occurredAt, address: { channel: 'email', value: KIM }, externalId: `letter-${n}` })] });
+  const say = (n: number, occurredAt: string) =>
+    recordChoices(world.worker, {
+      systemId: 'sys_shop',
+      choices: [
+        choice({
+          identifiers: [{ kind: 'email', value: KIM }],
+          name: null,
+          purpose: 'letter',
+          language: 'de',
+          occurredAt,
+          address: { channel: 'email', value: KIM },
+          externalId: `letter-${n}`,
+        }),
+      ],
+    });
   await say(1, '2026-11-24T07:00:00Z');
   await world.drain();
   expect(await standing('letter')).toMatchObject({ standing: 'awaiting-confirmation', permitted: false });

@@ -1,6 +1,12 @@
 import { choicesPageMail, languageOf } from '../../core/letters/mailings';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { insertChoicesPageLink, linksSince, lockChoicesPageLink, setChoicesPageLink, type ChoicesPageLinkRow } from '../../db/consent/choicesPageLinks';
+import {
+  insertChoicesPageLink,
+  linksSince,
+  lockChoicesPageLink,
+  setChoicesPageLink,
+  type ChoicesPageLinkRow,
+} from '../../db/consent/choicesPageLinks';
 import type { Handle } from '../../db/handle';
 import { personsByHash, personsById } from '../../db/persons/persons';
 import type { Context } from '../context';
@@ -8,7 +14,12 @@ import { queueMail } from '../letters/queueMail';
 import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
 import { recordTrail } from '../trail/recordTrail';
 
-export type PageRefusal = { code: 'link-unknown' } | { code: 'link-expired' } | { code: 'tries-used-up' } | { code: 'code-wrong'; left: number } | { code: 'code-needed' };
+export type PageRefusal =
+  | { code: 'link-unknown' }
+  | { code: 'link-expired' }
+  | { code: 'tries-used-up' }
+  | { code: 'code-wrong'; left: number }
+  | { code: 'code-needed' };
 
 const HOUR = 3_600_000;
 const CODE_HOURS = 1;
@@ -22,14 +33,36 @@ export async function askForPage(ctx: Context, input: { email: string }): Promis
   const normal = normaliseIdentifier('email', input.email, '', null);
   if (!normal) return;
   await ctx.transaction(async (h) => {
-    const ids = [...new Set((await personsByHash(h, [ctx.keys.index(indexText(normal))])).map(({ person_id }) => person_id))];
+    const ids = [
+      ...new Set((await personsByHash(h, [ctx.keys.index(indexText(normal))])).map(({ person_id }) => person_id)),
+    ];
     for (const person of (await personsById(h, ids)).filter(({ erased_at }) => !erased_at)) {
       const real = ctx.clock.real();
-      if ((await linksSince(h, person.id, new Date(Date.parse(real) - 24 * HOUR).toISOString())) >= MOST_A_DAY) continue;
+      if ((await linksSince(h, person.id, new Date(Date.parse(real) - 24 * HOUR).toISOString())) >= MOST_A_DAY)
+        continue;
       const token = ctx.keys.random(24).toString('base64url');
       const code = String(100_000 + (ctx.keys.random(4).readUInt32BE() % 900_000));
-      await insertChoicesPageLink(h, { token_hash: hashOf(ctx, token), person_id: person.id, made_at: real, expires_at: new Date(Date.parse(real) + CODE_HOURS * HOUR).toISOString(), code_hash: codeHash(ctx, token, code), tries: 0, proven_at: null });
-      await queueMail(ctx, h, normal.value, choicesPageMail({ language: person.language, organisation: ctx.organisation, link: `${ctx.baseUrl}/choices/${token}?lang=${languageOf(person.language)}`, code }), { personId: person.id });
+      await insertChoicesPageLink(h, {
+        token_hash: hashOf(ctx, token),
+        person_id: person.id,
+        made_at: real,
+        expires_at: new Date(Date.parse(real) + CODE_HOURS * HOUR).toISOString(),
+        code_hash: codeHash(ctx, token, code),
+        tries: 0,
+        proven_at: null,
+      });
+      await queueMail(
+        ctx,
+        h,
+        normal.value,
+        choicesPageMail({
+          language: person.language,
+          organisation: ctx.organisation,
+          link: `${ctx.baseUrl}/choices/${token}?lang=${languageOf(person.language)}`,
+          code,
+        }),
+        { personId: person.id },
+      );
       await recordTrail(ctx, h, 'choices-page-asked', person.id);
     }
   });
@@ -39,18 +72,31 @@ export async function askForPage(ctx: Context, input: { email: string }): Promis
 export async function makePageLink(ctx: Context, h: Handle, personId: string): Promise<string> {
   const token = ctx.keys.random(24).toString('base64url');
   const real = ctx.clock.real();
-  await insertChoicesPageLink(h, { token_hash: hashOf(ctx, token), person_id: personId, made_at: real, expires_at: new Date(Date.parse(real) + LINK_DAYS * 24 * HOUR).toISOString(), code_hash: null, tries: 0, proven_at: real });
+  await insertChoicesPageLink(h, {
+    token_hash: hashOf(ctx, token),
+    person_id: personId,
+    made_at: real,
+    expires_at: new Date(Date.parse(real) + LINK_DAYS * 24 * HOUR).toISOString(),
+    code_hash: null,
+    tries: 0,
+    proven_at: real,
+  });
   return `${ctx.baseUrl}/choices/${token}`;
 }
 
-export async function proveCode(ctx: Context, input: { token: string; code: string }): Promise<Result<null, PageRefusal>> {
+export async function proveCode(
+  ctx: Context,
+  input: { token: string; code: string },
+): Promise<Result<null, PageRefusal>> {
   return ctx.transaction(async (h) => {
     const link = await usable(ctx, h, input.token);
     if (!link.ok) return link;
     if (link.value.proven_at) return ok(null);
     if (!codeHash(ctx, input.token, input.code.replace(/\D/g, '')).equals(link.value.code_hash!)) {
       await setChoicesPageLink(h, link.value.token_hash, { tries: link.value.tries + 1 });
-      return link.value.tries + 1 >= MOST_TRIES ? refuse({ code: 'tries-used-up' }) : refuse({ code: 'code-wrong', left: MOST_TRIES - link.value.tries - 1 });
+      return link.value.tries + 1 >= MOST_TRIES
+        ? refuse({ code: 'tries-used-up' })
+        : refuse({ code: 'code-wrong', left: MOST_TRIES - link.value.tries - 1 });
     }
     await setChoicesPageLink(h, link.value.token_hash, { proven_at: ctx.clock.real() });
     await recordTrail(ctx, h, 'choices-page-opened', link.value.person_id);

@@ -23,7 +23,10 @@ import { recordTrail } from '../trail/recordTrail';
 import { makePageLink, personOfLink, type PageRefusal } from './openPage';
 
 /** Everything a person may decide, in their own language and in plain words, with what they said before. */
-export async function pageView(ctx: Context, input: { token: string; gpc: boolean; language?: Language | null }): Promise<Result<PageView, PageRefusal>> {
+export async function pageView(
+  ctx: Context,
+  input: { token: string; gpc: boolean; language?: Language | null },
+): Promise<Result<PageView, PageRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await personOfLink(ctx, h, input.token);
     if (!found.ok) return found;
@@ -40,13 +43,35 @@ export async function pageView(ctx: Context, input: { token: string; gpc: boolea
     const titles = new Map(inForce.map((purpose) => [purpose.id, say(purpose).title]));
     const name = await vaultOf(ctx, h).unseal(person.data_key_id, person.name_sealed, `name:${person.id}`);
     return ok({
-      language, name, signal,
+      language,
+      name,
+      signal,
       purposes: inForce.map((purpose) => {
         const { standing, permitted, since } = subject.answer(purpose.id, 'any');
         const { title, plain } = say(purpose);
-        return { id: purpose.id, title, plain, kind: kindFor(purpose, countryAt(facts, now), localDay(now, ctx.organisation.zone)), parent: purpose.parent, categories: purpose.categories, recipients: purpose.recipients, transfers: purpose.transfers, retention: purpose.retention, answer: { standing, permitted, since } };
+        return {
+          id: purpose.id,
+          title,
+          plain,
+          kind: kindFor(purpose, countryAt(facts, now), localDay(now, ctx.organisation.zone)),
+          parent: purpose.parent,
+          categories: purpose.categories,
+          recipients: purpose.recipients,
+          transfers: purpose.transfers,
+          retention: purpose.retention,
+          answer: { standing, permitted, since },
+        };
       }),
-      history: subject.choices.toReversed().slice(0, 200).map((choice) => ({ id: choice.id, title: titles.get(choice.purpose) ?? choice.purpose, answer: choice.answer, occurredAt: choice.occurredAt, where: names.get(choice.row.system_id) ?? choice.row.system_id })),
+      history: subject.choices
+        .toReversed()
+        .slice(0, 200)
+        .map((choice) => ({
+          id: choice.id,
+          title: titles.get(choice.purpose) ?? choice.purpose,
+          answer: choice.answer,
+          occurredAt: choice.occurredAt,
+          where: names.get(choice.row.system_id) ?? choice.row.system_id,
+        })),
     });
   });
 }
@@ -62,9 +87,16 @@ async function honourSignal(ctx: Context, h: Handle, person: PersonRow): Promise
   const purposes = purposesInForce(before.purposes, now, now).filter(({ isSale }) => isSale);
   const country = countryAt((await factsOfAll(h, [person])).get(person.id)!, now);
   const standings = await subjectOf(ctx, h, person, { at: now, knownAt: now }, before);
-  const seen = (await choicesOf(h, [person.id])).filter(({ answer, occurredAt }) => answer === 'gpc-seen' && localDay(occurredAt.length === 10 ? `${occurredAt}T12:00:00Z` : occurredAt, zone) === localDay(now, zone)).map(({ purpose }) => purpose);
+  const seen = (await choicesOf(h, [person.id]))
+    .filter(
+      ({ answer, occurredAt }) =>
+        answer === 'gpc-seen' &&
+        localDay(occurredAt.length === 10 ? `${occurredAt}T12:00:00Z` : occurredAt, zone) === localDay(now, zone),
+    )
+    .map(({ purpose }) => purpose);
   const fresh = purposes.flatMap((purpose): { purpose: string; answer: Answer }[] => {
-    if (gpcBinds(country, localDay(now, zone), before.laws)) return seen.includes(purpose.id) ? [] : [{ purpose: purpose.id, answer: 'gpc-seen' }];
+    if (gpcBinds(country, localDay(now, zone), before.laws))
+      return seen.includes(purpose.id) ? [] : [{ purpose: purpose.id, answer: 'gpc-seen' }];
     if (standings.answer(purpose.id, 'any').standing !== 'default-permitted') return [];
     return [{ purpose: purpose.id, answer: answerOf(kindFor(purpose, country, localDay(now, zone)), false, true) }];
   });
@@ -77,7 +109,10 @@ async function honourSignal(ctx: Context, h: Handle, person: PersonRow): Promise
 export type ChangeRefusal = PageRefusal | { code: 'purpose-not-open'; purpose: string } | { code: 'choice-held' };
 
 /** What a person decides on their page, all at once; confirmed by mail. Saying no is one click, as saying yes. */
-export async function changeChoices(ctx: Context, input: { token: string; changes: { purpose: string; yes: boolean }[]; gpc: boolean }): Promise<Result<{ changed: number }, ChangeRefusal>> {
+export async function changeChoices(
+  ctx: Context,
+  input: { token: string; changes: { purpose: string; yes: boolean }[]; gpc: boolean },
+): Promise<Result<{ changed: number }, ChangeRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await personOfLink(ctx, h, input.token);
     if (!found.ok) return found;
@@ -91,7 +126,8 @@ export async function changeChoices(ctx: Context, input: { token: string; change
     for (const change of input.changes) {
       const purpose = inForce.find(({ id }) => id === change.purpose);
       const kind = purpose && kindFor(purpose, countryAt(facts, now), localDay(now, ctx.organisation.zone));
-      if (!purpose || !kind || kind === 'necessary') return refuse({ code: 'purpose-not-open', purpose: change.purpose });
+      if (!purpose || !kind || kind === 'necessary')
+        return refuse({ code: 'purpose-not-open', purpose: change.purpose });
       const before = subject.answer(purpose.id, 'any');
       if (before.permitted === change.yes && before.because) continue;
       drafts.push({ purpose: purpose.id, answer: answerOf(kind, change.yes, before.standing === 'not-asked') });
@@ -108,7 +144,13 @@ function answerOf(kind: PurposeKind, yes: boolean, neverSaid: boolean): Answer {
   return yes ? 'grant' : neverSaid ? 'refuse' : 'withdraw';
 }
 
-async function recordOwn(ctx: Context, h: Handle, person: PersonRow, drafts: readonly { purpose: string; answer: Answer }[], { told, bySignal = false }: { told: boolean; bySignal?: boolean }): Promise<boolean> {
+async function recordOwn(
+  ctx: Context,
+  h: Handle,
+  person: PersonRow,
+  drafts: readonly { purpose: string; answer: Answer }[],
+  { told, bySignal = false }: { told: boolean; bySignal?: boolean },
+): Promise<boolean> {
   if (drafts.length === 0) return true;
   const identifier = await ownAddress(ctx, h, person);
   if (!identifier) return false;
@@ -116,28 +158,74 @@ async function recordOwn(ctx: Context, h: Handle, person: PersonRow, drafts: rea
   const name = await vaultOf(ctx, h).unseal(person.data_key_id, person.name_sealed, `name:${person.id}`);
   const [givenName, ...rest] = (name ?? '').split(' ');
   const base = (more: Partial<ChoiceInput>): ChoiceInput => ({
-    occurredAt: ctx.clock.now(), identifiers: [{ kind: identifier.kind as 'email', value: identifier.value }], purpose: '', answer: 'grant', ask: ask ? 'choices-page' : null, askVersion: ask?.version ?? null, method: 'choices-page', place: 'choices page', country: person.country, language: person.language, address: null,
-    name: name ? { givenName, familyName: rest.join(' ') } : null, evidence: null, externalId: ctx.keys.id('pag'), ...more,
+    occurredAt: ctx.clock.now(),
+    identifiers: [{ kind: identifier.kind as 'email', value: identifier.value }],
+    purpose: '',
+    answer: 'grant',
+    ask: ask ? 'choices-page' : null,
+    askVersion: ask?.version ?? null,
+    method: 'choices-page',
+    place: 'choices page',
+    country: person.country,
+    language: person.language,
+    address: null,
+    name: name ? { givenName, familyName: rest.join(' ') } : null,
+    evidence: null,
+    externalId: ctx.keys.id('pag'),
+    ...more,
   });
-  const outcomes = await recordChoicesIn(ctx, h, { systemId: 'sys_bookend', choices: drafts.map(({ purpose, answer }) => base({ purpose, answer, ...(bySignal ? { method: 'Sec-GPC' } : {}), ...(told && answer === 'opt-in' ? { toldOfConflict: true } : {}) })) });
+  const outcomes = await recordChoicesIn(ctx, h, {
+    systemId: 'sys_bookend',
+    choices: drafts.map(({ purpose, answer }) =>
+      base({
+        purpose,
+        answer,
+        ...(bySignal ? { method: 'Sec-GPC' } : {}),
+        ...(told && answer === 'opt-in' ? { toldOfConflict: true } : {}),
+      }),
+    ),
+  });
   if (outcomes.some(({ id }) => !id)) return false;
   // Who is on this page has come from their own mailbox: a purpose that wants that proof has it.
   const purposes = purposesInForce((await readRules(h)).purposes, ctx.clock.now(), ctx.clock.now());
-  const confirmable = drafts.flatMap(({ purpose, answer }, i) => (answer === 'grant' && outcomes[i]!.id && purposes.find(({ id }) => id === purpose)?.confirmWithinHours ? [{ purpose, confirms: outcomes[i]!.id! }] : []));
-  if (confirmable.length > 0) await recordChoicesIn(ctx, h, { systemId: 'sys_bookend', choices: confirmable.map(({ purpose, confirms }) => base({ purpose, answer: 'confirm', confirms, externalId: ctx.keys.id('pag') })) });
+  const confirmable = drafts.flatMap(({ purpose, answer }, i) =>
+    answer === 'grant' && outcomes[i]!.id && purposes.find(({ id }) => id === purpose)?.confirmWithinHours
+      ? [{ purpose, confirms: outcomes[i]!.id! }]
+      : [],
+  );
+  if (confirmable.length > 0)
+    await recordChoicesIn(ctx, h, {
+      systemId: 'sys_bookend',
+      choices: confirmable.map(({ purpose, confirms }) =>
+        base({ purpose, answer: 'confirm', confirms, externalId: ctx.keys.id('pag') }),
+      ),
+    });
   return true;
 }
 
 async function ownAddress(ctx: Context, h: Handle, person: PersonRow): Promise<{ kind: string; value: string } | null> {
   const own = await identifiersOf(h, [person.id]);
   const chosen = own.find(({ kind }) => kind === 'email') ?? own.find(({ kind }) => kind === 'phone');
-  const value = chosen ? await vaultOf(ctx, h).unseal(person.data_key_id, chosen.value_sealed, `identifier:${person.id}`) : null;
+  const value = chosen
+    ? await vaultOf(ctx, h).unseal(person.data_key_id, chosen.value_sealed, `identifier:${person.id}`)
+    : null;
   return chosen && value ? { kind: chosen.kind, value } : null;
 }
 
-const YES: Record<Language, [string, string]> = { en: ['yes', 'no'], da: ['ja', 'nej'], de: ['ja', 'nein'], nl: ['ja', 'nee'] };
+const YES: Record<Language, [string, string]> = {
+  en: ['yes', 'no'],
+  da: ['ja', 'nej'],
+  de: ['ja', 'nein'],
+  nl: ['ja', 'nee'],
+};
 
-async function confirmByMail(ctx: Context, h: Handle, person: PersonRow, drafts: readonly { purpose: string; answer: Answer }[], inForce: readonly PurposeWithWords[]): Promise<void> {
+async function confirmByMail(
+  ctx: Context,
+  h: Handle,
+  person: PersonRow,
+  drafts: readonly { purpose: string; answer: Answer }[],
+  inForce: readonly PurposeWithWords[],
+): Promise<void> {
   const address = await ownAddress(ctx, h, person);
   if (address?.kind !== 'email') return;
   const language = languageOf(person.language);
@@ -145,12 +233,26 @@ async function confirmByMail(ctx: Context, h: Handle, person: PersonRow, drafts:
     const known = inForce.find(({ id }) => id === purpose)!;
     return `${known.words[language]?.title ?? known.title}: ${YES[language][answer === 'grant' || answer === 'opt-in' ? 0 : 1]}`;
   });
-  await queueMail(ctx, h, address.value, choicesChangedMail({ language, organisation: ctx.organisation, lines, link: await makePageLink(ctx, h, person.id) }), { personId: person.id });
+  await queueMail(
+    ctx,
+    h,
+    address.value,
+    choicesChangedMail({
+      language,
+      organisation: ctx.organisation,
+      lines,
+      link: await makePageLink(ctx, h, person.id),
+    }),
+    { personId: person.id },
+  );
   await recordTrail(ctx, h, 'choices-recorded', person.id, `choices page: ${drafts.length}`);
 }
 
 /** The receipt of one of the person's own choices. */
-export async function pageReceipt(ctx: Context, input: { token: string; choiceId: string }): Promise<Result<Record<string, unknown>, PageRefusal>> {
+export async function pageReceipt(
+  ctx: Context,
+  input: { token: string; choiceId: string },
+): Promise<Result<Record<string, unknown>, PageRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await personOfLink(ctx, h, input.token);
     if (!found.ok) return found;

@@ -25,8 +25,20 @@ export async function readLaws(ctx: Context): Promise<Result<LawsView, AccessRef
     const laws = rows.map(({ row }) => row);
     return ok({
       lines: rows
-        .map(({ row, origin, adopted_by, reason }) => ({ regime: row.id, title: row.title, effectiveFrom: row.effectiveFrom, respond: row.respond, extension: row.extension, source: row.source, isConfirmed: row.isConfirmed, adoptedBy: origin === 'adopted' ? (names.get(adopted_by!) ?? adopted_by) : null, reason }))
-        .sort((a, b) => orderOf(laws, a.regime) - orderOf(laws, b.regime) || (a.effectiveFrom < b.effectiveFrom ? -1 : 1)),
+        .map(({ row, origin, adopted_by, reason }) => ({
+          regime: row.id,
+          title: row.title,
+          effectiveFrom: row.effectiveFrom,
+          respond: row.respond,
+          extension: row.extension,
+          source: row.source,
+          isConfirmed: row.isConfirmed,
+          adoptedBy: origin === 'adopted' ? (names.get(adopted_by!) ?? adopted_by) : null,
+          reason,
+        }))
+        .sort(
+          (a, b) => orderOf(laws, a.regime) - orderOf(laws, b.regime) || (a.effectiveFrom < b.effectiveFrom ? -1 : 1),
+        ),
       notMet: await lawsNotMet(h),
       drafts: lawsOn(today, laws).map(draftOf),
       mayChange: reach(ctx, 'people.change') !== null,
@@ -63,22 +75,38 @@ export async function adoptLaw(ctx: Context, draft: LawDraft): Promise<Result<La
     const row = newRow(laws, draft);
     if (!row) return refuse({ code: 'law-unknown' });
     const preview = await compare(ctx, h, laws, [...laws, row], draft.regime);
-    if (preview.broken.length > 0) return refuse({ code: 'law-breaks-requests', refs: preview.broken.map(({ ref }) => ref) });
+    if (preview.broken.length > 0)
+      return refuse({ code: 'law-breaks-requests', refs: preview.broken.map(({ ref }) => ref) });
     await insertLaw(h, { row, reason: draft.reason, adoptedBy: ctx.actor.id, adoptedAt: ctx.clock.now() });
     // Signals are folded by where they bind: with another day the folds are made anew.
     if (row.gpcFrom !== regimeById(draft.regime, draft.effectiveFrom, laws)?.gpcFrom) await askRebuild(ctx, h);
     for (const request of await openRequestsUnder(h, draft.regime)) await refreshRequest(ctx, h, request.id);
-    await recordTrail(ctx, h, 'law-adopted', draft.regime, `from ${draft.effectiveFrom}, ${preview.moved.length} open requests moved`);
+    await recordTrail(
+      ctx,
+      h,
+      'law-adopted',
+      draft.regime,
+      `from ${draft.effectiveFrom}, ${preview.moved.length} open requests moved`,
+    );
     return ok(preview);
   });
 }
 
 /** The organisation says whether it comes under a law of another place. */
-export async function stateLaw(ctx: Context, input: { regime: string; isMet: boolean; reason: string }): Promise<Result<null, LawRefusal>> {
+export async function stateLaw(
+  ctx: Context,
+  input: { regime: string; isMet: boolean; reason: string },
+): Promise<Result<null, LawRefusal>> {
   if (!reach(ctx, 'people.change')) return refuse({ code: 'not-allowed', act: 'people.change' });
   return ctx.transaction(async (h) => {
     if (!regimeById(input.regime, undefined, await lawTable(h))) return refuse({ code: 'law-unknown' });
-    await insertStandpoint(h, { regime: input.regime, is_met: input.isMet, reason: input.reason, stated_by: ctx.actor.id, stated_at: ctx.clock.now() });
+    await insertStandpoint(h, {
+      regime: input.regime,
+      is_met: input.isMet,
+      reason: input.reason,
+      stated_by: ctx.actor.id,
+      stated_at: ctx.clock.now(),
+    });
     await recordTrail(ctx, h, 'law-standpoint-stated', input.regime, input.isMet ? 'binds us' : 'does not bind us');
     return ok(null);
   });
@@ -92,12 +120,24 @@ function newRow(laws: Laws, draft: LawDraft): Regime | null {
 
 async function compare(ctx: Context, h: Handle, laws: Laws, next: Laws, regime: string): Promise<LawPreview> {
   const open: RequestRow[] = await openRequestsUnder(h, regime);
-  const events = await clockEventsOf(h, open.map(({ id }) => id));
+  const events = await clockEventsOf(
+    h,
+    open.map(({ id }) => id),
+  );
   const preview: LawPreview = { under: open.length, moved: [], broken: [] };
   for (const request of open) {
-    const [was, will] = [clockOf(ctx, laws, request, events.get(request.id)!), clockOf(ctx, next, request, events.get(request.id)!)];
+    const [was, will] = [
+      clockOf(ctx, laws, request, events.get(request.id)!),
+      clockOf(ctx, next, request, events.get(request.id)!),
+    ];
     if (!will.ok) preview.broken.push({ ref: request.ref, code: will.refusal.code });
-    else if (was.ok && was.value.dueOn !== will.value.dueOn) preview.moved.push({ ref: request.ref, receivedOn: will.value.receivedOn, was: was.value.dueOn, will: will.value.dueOn });
+    else if (was.ok && was.value.dueOn !== will.value.dueOn)
+      preview.moved.push({
+        ref: request.ref,
+        receivedOn: will.value.receivedOn,
+        was: was.value.dueOn,
+        will: will.value.dueOn,
+      });
   }
   return preview;
 }

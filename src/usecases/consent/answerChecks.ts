@@ -34,12 +34,22 @@ const COUNT_EVERY_MS = 1000;
  * Permission checks by the thousand: what arrives while the database works is asked together in the next round, over the same
  * use case that answers one. Questions about the past go their own way.
  */
-export function answerChecks(ctx: Context, reads: PermissionReads): { ask(query: PermissionQuery): Promise<PermissionAnswer>; close(): Promise<void> } {
+export function answerChecks(
+  ctx: Context,
+  reads: PermissionReads,
+): { ask(query: PermissionQuery): Promise<PermissionAnswer>; close(): Promise<void> } {
   const waiting: Waiting[] = [];
   let running = 0;
   let known: Known | null = null;
-  let counts = new Map<string, { day: string; system_id: string; purpose: string; permitted: number; refused: number }>();
-  const timer = setInterval(() => void writeCounts().catch((error: Error) => ctx.log.error({ error: error.message }, 'counting permission checks')), COUNT_EVERY_MS);
+  let counts = new Map<
+    string,
+    { day: string; system_id: string; purpose: string; permitted: number; refused: number }
+  >();
+  const timer = setInterval(
+    () =>
+      void writeCounts().catch((error: Error) => ctx.log.error({ error: error.message }, 'counting permission checks')),
+    COUNT_EVERY_MS,
+  );
 
   async function writeCounts(): Promise<void> {
     if (counts.size === 0) return;
@@ -70,20 +80,40 @@ export function answerChecks(ctx: Context, reads: PermissionReads): { ask(query:
 
   async function readKnown(): Promise<Known> {
     const real = Date.parse(ctx.clock.real());
-    if (!known || known.until < real) known = await ctx.transaction(async (h) => ({ rules: await readRules(h), countries: new Map((await listSystems(h)).map(({ id, default_country }) => [id, default_country])), until: real + RULES_KEPT_MS }));
+    if (!known || known.until < real)
+      known = await ctx.transaction(async (h) => ({
+        rules: await readRules(h),
+        countries: new Map((await listSystems(h)).map(({ id, default_country }) => [id, default_country])),
+        until: real + RULES_KEPT_MS,
+      }));
     return known;
   }
 
   async function answerRound(round: readonly Waiting[]): Promise<void> {
     const { rules, countries } = await readKnown();
     const questions: (Question | StandingRefusal)[] = round.map(({ query }) => {
-      if (!rules.purposes.some(({ id }) => id === query.purpose)) return { code: 'unknown-purpose', purpose: query.purpose };
-      const identifier = normaliseIdentifier(query.identifier.kind, query.identifier.value, query.systemId, countries.get(query.systemId) ?? null);
-      return identifier ? { identifier, purpose: query.purpose } : { code: 'identifier-unreadable', kind: query.identifier.kind };
+      if (!rules.purposes.some(({ id }) => id === query.purpose))
+        return { code: 'unknown-purpose', purpose: query.purpose };
+      const identifier = normaliseIdentifier(
+        query.identifier.kind,
+        query.identifier.value,
+        query.systemId,
+        countries.get(query.systemId) ?? null,
+      );
+      return identifier
+        ? { identifier, purpose: query.purpose }
+        : { code: 'identifier-unreadable', kind: query.identifier.kind };
     });
-    const found = await checkMany(ctx, reads, questions.filter((question): question is Question => !('code' in question)), rules);
+    const found = await checkMany(
+      ctx,
+      reads,
+      questions.filter((question): question is Question => !('code' in question)),
+      rules,
+    );
     let next = 0;
-    const answers = questions.map((question): PermissionAnswer => ('code' in question ? refuse(question) : ok(found[next++]!)));
+    const answers = questions.map((question): PermissionAnswer =>
+      'code' in question ? refuse(question) : ok(found[next++]!),
+    );
     round.forEach(({ query, resolve }, i) => {
       const answer = answers[i]!;
       if (answer.ok) count(query, answer.value.permitted);

@@ -2,7 +2,16 @@ import { couldBeOneName } from '../../core/identity/household';
 import { nameSearchTerms } from '../../core/identity/phonetic';
 import { insertDataKeys } from '../../db/access/dataKeys';
 import type { Handle } from '../../db/handle';
-import { insertIdentifiers, insertNameTerms, insertPersons, nextPersonNos, personsById, setPersonDetails, type IdentifierRow, type PersonRow } from '../../db/persons/persons';
+import {
+  insertIdentifiers,
+  insertNameTerms,
+  insertPersons,
+  nextPersonNos,
+  personsById,
+  setPersonDetails,
+  type IdentifierRow,
+  type PersonRow,
+} from '../../db/persons/persons';
 import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../context';
 import { asWrapped, newDataKeyRow } from '../shared/vault';
@@ -19,7 +28,9 @@ export interface AssignedPerson {
 }
 
 /** Whose something is, as far as it tells. */
-type Prepared = Pick<PreparedWho, 'identifiers' | 'birthYear'> & { input: Pick<ChoiceInput, 'name' | 'country' | 'language'> };
+type Prepared = Pick<PreparedWho, 'identifiers' | 'birthYear'> & {
+  input: Pick<ChoiceInput, 'name' | 'country' | 'language'>;
+};
 
 /**
  * Decides whose choice each is. A customer number of the system decides; else e-mail and phone, unless they are
@@ -30,10 +41,20 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
   for (const { hash, person_id } of owners) addOwner(hash, person_id);
   const people = new Map<string, AssignedPerson>();
   const rows = await personsById(h, [...new Set(owners.map(({ person_id }) => person_id))]);
-  const keys = await dataKeys(h, rows.map((row) => row.data_key_id));
+  const keys = await dataKeys(
+    h,
+    rows.map((row) => row.data_key_id),
+  );
   for (const row of rows) {
     const key = asWrapped(keys.get(row.data_key_id));
-    if (key) people.set(row.id, { id: row.id, no: row.no, isNew: false, key, name: row.name_sealed ? ctx.keys.unseal(key, row.name_sealed, `name:${row.id}`) : null });
+    if (key)
+      people.set(row.id, {
+        id: row.id,
+        no: row.no,
+        isNew: false,
+        key,
+        name: row.name_sealed ? ctx.keys.unseal(key, row.name_sealed, `name:${row.id}`) : null,
+      });
   }
   const newKeys: DataKeyRow[] = [];
   const newPersons: PersonRow[] = [];
@@ -49,11 +70,14 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
 
   function find(item: Prepared): AssignedPerson | 'new' | null {
     const name = nameOf(item);
-    const owned = (hash: Buffer) => [...(byHash.get(hash.toString('hex')) ?? [])].map((id) => people.get(id)!).filter(Boolean);
+    const owned = (hash: Buffer) =>
+      [...(byHash.get(hash.toString('hex')) ?? [])].map((id) => people.get(id)!).filter(Boolean);
     const number = item.identifiers.find(({ kind }) => kind === 'customer-number');
     const byNumber = number ? owned(number.hash) : [];
     if (byNumber.length === 1) return byNumber[0]!;
-    const candidates = [...new Set(item.identifiers.filter(({ kind }) => kind !== 'customer-number').flatMap(({ hash }) => owned(hash)))];
+    const candidates = [
+      ...new Set(item.identifiers.filter(({ kind }) => kind !== 'customer-number').flatMap(({ hash }) => owned(hash))),
+    ];
     if (candidates.length === 0) return 'new';
     const fitting = candidates.filter((person) => couldBeOneName(person.name, name));
     if (fitting.length === 0) return 'new';
@@ -66,13 +90,28 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
     const key = asWrapped(keyRow)!;
     const name = nameOf(item);
     newKeys.push(keyRow);
-    newPersons.push({ id, no: 0, data_key_id: keyRow.id, name_sealed: name ? ctx.keys.seal(key, name, `name:${id}`) : null, birth_date_sealed: null, country: item.input.country ?? null, language: item.input.language ?? null, created_at: now, restricted_from: null, restricted_until: null, erased_at: null, birth_year: item.birthYear, is_linked: false });
+    newPersons.push({
+      id,
+      no: 0,
+      data_key_id: keyRow.id,
+      name_sealed: name ? ctx.keys.seal(key, name, `name:${id}`) : null,
+      birth_date_sealed: null,
+      country: item.input.country ?? null,
+      language: item.input.language ?? null,
+      created_at: now,
+      restricted_from: null,
+      restricted_until: null,
+      erased_at: null,
+      birth_year: item.birthYear,
+      is_linked: false,
+    });
     if (name) indexName(id, name);
     return { id, no: 0, key, name, isNew: true };
   }
 
   function indexName(person: string, name: string): void {
-    for (const term of new Set(nameSearchTerms(name))) newNames.push({ person_id: person, term_hash: ctx.keys.index(`name:${term}`) });
+    for (const term of new Set(nameSearchTerms(name)))
+      newNames.push({ person_id: person, term_hash: ctx.keys.index(`name:${term}`) });
   }
 
   return {
@@ -91,7 +130,15 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
       for (const identifier of item.identifiers) {
         if (byHash.get(identifier.hash.toString('hex'))?.has(person.id)) continue;
         addOwner(identifier.hash, person.id);
-        newIdentifiers.push({ person_id: person.id, kind: identifier.kind, scope: identifier.scope, value_sealed: ctx.keys.seal(person.key, identifier.value, `identifier:${person.id}`), hash: identifier.hash, loose_hash: identifier.looseHash, first_seen_at: now });
+        newIdentifiers.push({
+          person_id: person.id,
+          kind: identifier.kind,
+          scope: identifier.scope,
+          value_sealed: ctx.keys.seal(person.key, identifier.value, `identifier:${person.id}`),
+          hash: identifier.hash,
+          loose_hash: identifier.looseHash,
+          first_seen_at: now,
+        });
       }
       return person;
     },
@@ -104,7 +151,10 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
       await insertPersons(h, newPersons);
       for (const { id, name_sealed } of named) await setPersonDetails(h, id, { name_sealed });
       await insertNameTerms(h, newNames);
-      await insertIdentifiers(h, newIdentifiers.map((row) => ({ ...row, source_system: systemId })));
+      await insertIdentifiers(
+        h,
+        newIdentifiers.map((row) => ({ ...row, source_system: systemId })),
+      );
     },
   };
 }

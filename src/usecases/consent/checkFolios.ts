@@ -11,7 +11,10 @@ export async function checkFolios(ctx: Context, { from, to }: FolioRange): Promi
   return ctx.snapshot(async (h) => {
     await ctx.words.refresh(h);
     const whole = await wholeFolios(h, from, to);
-    const numbered = await personIdsByNo(h, [...whole.values()].flatMap(({ choices }) => choices.map(({ person_no }) => person_no)));
+    const numbered = await personIdsByNo(
+      h,
+      [...whole.values()].flatMap(({ choices }) => choices.map(({ person_no }) => person_no)),
+    );
     const checked: CheckedFolios = { faults: [], choices: 0, roots: [] };
     for (let folio = from; folio <= to; folio++) {
       const found = whole.get(folio);
@@ -20,7 +23,14 @@ export async function checkFolios(ctx: Context, { from, to }: FolioRange): Promi
         checked.faults.push({ code: 'folio-missing', folio });
         continue;
       }
-      checked.faults.push(...verifyFolio((bytes) => ctx.keys.hash(bytes), { folio, root: found.root, size: found.size, choices: found.choices.map((row) => toVerify(ctx, row, numbered)) }));
+      checked.faults.push(
+        ...verifyFolio((bytes) => ctx.keys.hash(bytes), {
+          folio,
+          root: found.root,
+          size: found.size,
+          choices: found.choices.map((row) => toVerify(ctx, row, numbered)),
+        }),
+      );
       checked.choices += found.choices.length;
     }
     return checked;
@@ -28,5 +38,12 @@ export async function checkFolios(ctx: Context, { from, to }: FolioRange): Promi
 }
 
 function toVerify(ctx: Context, row: StoredChoice, numbered: ReadonlyMap<number, string>): SealedChoice {
-  return { part: publicPartOf(row), leafIndex: row.leaf_index, leaf: row.leaf, sealedHash: row.sealed_hash, sealed: row.sealed, numbersAgree: numbersAgree(ctx.words, row, numbered) };
+  return {
+    part: publicPartOf(row),
+    leafIndex: row.leaf_index,
+    leaf: row.leaf,
+    sealedHash: row.sealed_hash,
+    sealed: row.sealed,
+    numbersAgree: numbersAgree(ctx.words, row, numbered),
+  };
 }

@@ -37,8 +37,26 @@ export async function depositHead(ctx: Context): Promise<HeadView | null> {
   const name = `head-${String(view.size).padStart(12, '0')}.json`;
   if (folder) await ctx.folders.write(folder, name, text);
   await ctx.transaction(async (h) => {
-    await insertDeposit(h, { size: view.size, root: head.root, signed_at: head.signed_at, deposited_at: ctx.clock.now(), file: folder ? name : null, mailed_to: mail });
-    if (mail) await queueMail(ctx, h, mail, { template: 'head-deposited', subject: `Ledger head of ${sayInstant(view.signedAt, ctx.organisation.zone)}: ${view.size} folios`, text: `Keep this. It shows what the ledger of ${ctx.organisation.name} was at that moment.\n\n${text}` }, { attachments: [{ filename: name, content: text }] });
+    await insertDeposit(h, {
+      size: view.size,
+      root: head.root,
+      signed_at: head.signed_at,
+      deposited_at: ctx.clock.now(),
+      file: folder ? name : null,
+      mailed_to: mail,
+    });
+    if (mail)
+      await queueMail(
+        ctx,
+        h,
+        mail,
+        {
+          template: 'head-deposited',
+          subject: `Ledger head of ${sayInstant(view.signedAt, ctx.organisation.zone)}: ${view.size} folios`,
+          text: `Keep this. It shows what the ledger of ${ctx.organisation.name} was at that moment.\n\n${text}`,
+        },
+        { attachments: [{ filename: name, content: text }] },
+      );
     await recordTrail(ctx, h, 'head-deposited', String(view.size));
   });
   return view;

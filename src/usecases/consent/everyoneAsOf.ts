@@ -18,12 +18,16 @@ export async function everyoneAsOf(ctx: Context, h: Handle, asked: AskedAt): Pro
   const rows = await readRules(h);
   const rules = rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone, laws: rows.laws });
   await ctx.words.refresh(h);
-  const numbers = new Map([...rules.purposes.keys()].flatMap((id): [string, number][] => {
-    const no = ctx.words.purposeNoIfAny(id);
-    return no === null ? [] : [[id, no]];
-  }));
+  const numbers = new Map(
+    [...rules.purposes.keys()].flatMap((id): [string, number][] => {
+      const no = ctx.words.purposeNoIfAny(id);
+      return no === null ? [] : [[id, no]];
+    }),
+  );
   const everyone = new Everyone((await lastPersonNo(h)) + 1, rules, numbers, ctx.words.termsOf);
-  const special = [...new Set([...rules.purposes.values()].flatMap(({ kinds }) => kinds.map(({ country }) => country)))];
+  const special = [
+    ...new Set([...rules.purposes.values()].flatMap(({ kinds }) => kinds.map(({ country }) => country))),
+  ];
   for (const no of await peopleWithFacts(h, special, special.length > 0)) everyone.mustAskExactly(no);
   const place = placesOfDays(ctx.organisation.zone);
   await eachChoiceNumbers(h, asked, (row) => {
@@ -50,14 +54,29 @@ function placesOfDays(zone: string): (midnightUtc: number, shape: number) => num
   };
 }
 
-async function countExactly(ctx: Context, h: Handle, nos: readonly number[], asked: AskedAt, rows: Awaited<ReturnType<typeof readRules>>, shares: Shares): Promise<void> {
-  const purposes = [...rulesAt(rows.purposes, rows.wordings, { ...asked, zone: ctx.organisation.zone, laws: rows.laws }).purposes.keys()];
+async function countExactly(
+  ctx: Context,
+  h: Handle,
+  nos: readonly number[],
+  asked: AskedAt,
+  rows: Awaited<ReturnType<typeof readRules>>,
+  shares: Shares,
+): Promise<void> {
+  const purposes = [
+    ...rulesAt(rows.purposes, rows.wordings, {
+      ...asked,
+      zone: ctx.organisation.zone,
+      laws: rows.laws,
+    }).purposes.keys(),
+  ];
   for (let at = 0; at < nos.length; at += EXACT_AT_ONCE) {
     const ids = await personIdsOf(h, nos.slice(at, at + EXACT_AT_ONCE));
     const choices = groupBy(await choicesOf(h, ids), ({ personId }) => personId);
     for (const row of await personsById(h, ids)) {
       // Somebody of whom nothing was recorded by then is not counted: the ledger did not know them.
-      const known = (choices.get(row.id) ?? []).some(({ recordedAt }) => Date.parse(recordedAt) <= Date.parse(asked.knownAt));
+      const known = (choices.get(row.id) ?? []).some(
+        ({ recordedAt }) => Date.parse(recordedAt) <= Date.parse(asked.knownAt),
+      );
       if (!known) continue;
       const subject = await subjectOf(ctx, h, row, asked, rows);
       for (const purpose of purposes) {

@@ -3,7 +3,14 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { exportById, insertExport, listExports, setExport, type ExportFormat, type ExportRow } from '../../db/consent/exports';
+import {
+  exportById,
+  insertExport,
+  listExports,
+  setExport,
+  type ExportFormat,
+  type ExportRow,
+} from '../../db/consent/exports';
 import { EVERY_CHOICE, streamChoices } from '../../db/consent/ledger';
 import { dataKeys } from '../../db/access/dataKeys';
 import type { Handle } from '../../db/handle';
@@ -21,13 +28,29 @@ function mayExport(ctx: Context): boolean {
 }
 
 /** Asks for a part of the ledger as a file; the worker writes it. */
-export async function startExport(ctx: Context, input: LedgerQuery & { format: ExportFormat }): Promise<Result<{ id: string }, AccessRefusal>> {
+export async function startExport(
+  ctx: Context,
+  input: LedgerQuery & { format: ExportFormat },
+): Promise<Result<{ id: string }, AccessRefusal>> {
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('exp');
     const { format, ...query } = input;
-    const key = await newWorkKey(ctx, h, { kind: 'export', subject: id, ...(query.identifier ? { hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) } : {}) });
-    await insertExport(h, { id, format, filter_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(query), id), data_key_id: key, made_by: ctx.actor.id, made_at: ctx.clock.now() });
+    const key = await newWorkKey(ctx, h, {
+      kind: 'export',
+      subject: id,
+      ...(query.identifier
+        ? { hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) }
+        : {}),
+    });
+    await insertExport(h, {
+      id,
+      format,
+      filter_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(query), id),
+      data_key_id: key,
+      made_by: ctx.actor.id,
+      made_at: ctx.clock.now(),
+    });
     await ctx.jobs.enqueue(h.trx, 'export-ledger', { exportId: id });
     await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query), key);
     return ok({ id });
@@ -35,16 +58,43 @@ export async function startExport(ctx: Context, input: LedgerQuery & { format: E
 }
 
 const ROWS_AT_ONCE = 5000;
-const COLUMNS = ['id', 'seq', 'person', 'system', 'purpose', 'answer', 'occurredAt', 'recordedAt', 'confirms', 'ask', 'askVersion', 'notice', 'noticeVersion', 'method', 'country', 'language', 'channel', 'folio', 'leaf'] as const satisfies readonly (keyof LedgerEntry)[];
+const COLUMNS = [
+  'id',
+  'seq',
+  'person',
+  'system',
+  'purpose',
+  'answer',
+  'occurredAt',
+  'recordedAt',
+  'confirms',
+  'ask',
+  'askVersion',
+  'notice',
+  'noticeVersion',
+  'method',
+  'country',
+  'language',
+  'channel',
+  'folio',
+  'leaf',
+] as const satisfies readonly (keyof LedgerEntry)[];
 
 /** Streams the choices into a sealed file, oldest first, a few thousand at a time. A killed run begins its file anew. */
 export async function exportLedger(ctx: Context, { exportId }: { exportId: string }): Promise<void> {
   await ctx.exclusively(`export:${exportId}`, async () => {
     const row = await ctx.transaction((h) => exportById(h, exportId));
     if (!row || row.state !== 'running') return;
-    const opened = await ctx.transaction(async (h) => (row.data_key_id ? vaultOf(ctx, h).unseal(row.data_key_id, row.filter_sealed, row.id) : ctx.keys.unsealOwn(row.filter_sealed, row.id)));
+    const opened = await ctx.transaction(async (h) =>
+      row.data_key_id
+        ? vaultOf(ctx, h).unseal(row.data_key_id, row.filter_sealed, row.id)
+        : ctx.keys.unsealOwn(row.filter_sealed, row.id),
+    );
     // Whom it was about was erased meanwhile.
-    if (opened === null) return ctx.transaction((h) => setExport(h, exportId, { state: 'failed', error: 'gone', finished_at: ctx.clock.now() }));
+    if (opened === null)
+      return ctx.transaction((h) =>
+        setExport(h, exportId, { state: 'failed', error: 'gone', finished_at: ctx.clock.now() }),
+      );
     const query = JSON.parse(opened) as LedgerQuery;
     const key = await ctx.transaction((h) => exportKey(h, row));
     const name = `export-${exportId}`;
@@ -60,7 +110,9 @@ export async function exportLedger(ctx: Context, { exportId }: { exportId: strin
     }
     await pipeline(Readable.from(lines()), ctx.keys.sealStream(key), ctx.storage.write(`${name}.part`));
     await ctx.storage.rename(`${name}.part`, name);
-    await ctx.transaction((h) => setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.now() }));
+    await ctx.transaction((h) =>
+      setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.now() }),
+    );
   });
 }
 
@@ -74,8 +126,18 @@ async function exportKey(h: Handle, row: Pick<ExportRow, 'data_key_id'>): Promis
 
 async function* choicesInOrder(ctx: Context, query: LedgerQuery): AsyncGenerator<LedgerEntry[]> {
   const personIds = query.identifier ? await ctx.transaction((h) => peopleOf(ctx, h, query.identifier!)) : null;
-  for (let after = 0; ; ) {
-    const rows = await ctx.transaction((h) => streamChoices(h, { ...EVERY_CHOICE, purpose: query.purpose ?? null, from: query.from ?? null, to: query.to ?? null, personIds, after, limit: ROWS_AT_ONCE }));
+  for (let after = 0; ;) {
+    const rows = await ctx.transaction((h) =>
+      streamChoices(h, {
+        ...EVERY_CHOICE,
+        purpose: query.purpose ?? null,
+        from: query.from ?? null,
+        to: query.to ?? null,
+        personIds,
+        after,
+        limit: ROWS_AT_ONCE,
+      }),
+    );
     if (rows.length > 0) yield rows.map(entryOf);
     if (rows.length < ROWS_AT_ONCE) return;
     after = rows.at(-1)!.seq;
@@ -83,18 +145,40 @@ async function* choicesInOrder(ctx: Context, query: LedgerQuery): AsyncGenerator
 }
 
 const CONTEXT = { dpv: 'https://w3id.org/dpv#', dct: 'http://purl.org/dc/terms/', schema: 'urn:bookend:choice:' };
-const HEAD: Record<ExportFormat, string> = { csv: csvLine(COLUMNS), ndjson: '', jsonld: `{"@context":${JSON.stringify(CONTEXT)},"@graph":[\n` };
+const HEAD: Record<ExportFormat, string> = {
+  csv: csvLine(COLUMNS),
+  ndjson: '',
+  jsonld: `{"@context":${JSON.stringify(CONTEXT)},"@graph":[\n`,
+};
 const TAIL: Record<ExportFormat, string> = { csv: '', ndjson: '', jsonld: '\n]}\n' };
 
 function sayEntry(format: ExportFormat, entry: LedgerEntry, isFirst: boolean): string {
   if (format === 'csv') return csvLine(COLUMNS.map((column) => entry[column]));
   if (format === 'ndjson') return `${JSON.stringify(entry)}\n`;
   const { id, person, purpose, occurredAt, recordedAt, ...rest } = entry;
-  const record = { '@type': 'dpv:ConsentRecord', 'dct:identifier': id, 'dpv:hasDataSubject': person, 'dpv:hasPurpose': purpose, 'dct:date': occurredAt, 'dct:created': recordedAt, ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== null).map(([key, value]) => [`schema:${key}`, value])) };
+  const record = {
+    '@type': 'dpv:ConsentRecord',
+    'dct:identifier': id,
+    'dpv:hasDataSubject': person,
+    'dpv:hasPurpose': purpose,
+    'dct:date': occurredAt,
+    'dct:created': recordedAt,
+    ...Object.fromEntries(
+      Object.entries(rest)
+        .filter(([, value]) => value !== null)
+        .map(([key, value]) => [`schema:${key}`, value]),
+    ),
+  };
   return `${isFirst ? '' : ',\n'}${JSON.stringify(record)}`;
 }
 
-const viewOf = ({ id, format, state, rows, made_at }: ExportRow): ExportView => ({ id, format, state, rows: Number(rows), at: made_at });
+const viewOf = ({ id, format, state, rows, made_at }: ExportRow): ExportView => ({
+  id,
+  format,
+  state,
+  rows: Number(rows),
+  at: made_at,
+});
 
 export async function readExports(ctx: Context): Promise<Result<ExportView[], AccessRefusal>> {
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
@@ -105,12 +189,17 @@ export async function readExport(ctx: Context, input: { id: string }): Promise<R
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const row = await exportById(h, input.id);
-    return row && (ctx.actor.kind !== 'machine' || row.made_by === ctx.actor.id) ? ok(viewOf(row)) : refuse({ code: 'not-found' });
+    return row && (ctx.actor.kind !== 'machine' || row.made_by === ctx.actor.id)
+      ? ok(viewOf(row))
+      : refuse({ code: 'not-found' });
   });
 }
 
 /** The file itself, unsealed as it streams. Leaves its own entry in the trail. */
-export async function downloadExport(ctx: Context, input: { id: string }): Promise<Result<{ stream: Readable; name: string; type: string }, AccessRefusal | { code: 'export-not-ready' }>> {
+export async function downloadExport(
+  ctx: Context,
+  input: { id: string },
+): Promise<Result<{ stream: Readable; name: string; type: string }, AccessRefusal | { code: 'export-not-ready' }>> {
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const row = await exportById(h, input.id);
@@ -122,6 +211,12 @@ export async function downloadExport(ctx: Context, input: { id: string }): Promi
     const sealed = ctx.storage.read(row.path);
     const stream = ctx.keys.unsealStream(key);
     sealed.on('error', (error) => stream.destroy(error));
-    return ok({ stream: sealed.pipe(stream), name: `ledger.${row.format}`, type: { csv: 'text/csv; charset=utf-8', ndjson: 'application/x-ndjson', jsonld: 'application/ld+json' }[row.format] });
+    return ok({
+      stream: sealed.pipe(stream),
+      name: `ledger.${row.format}`,
+      type: { csv: 'text/csv; charset=utf-8', ndjson: 'application/x-ndjson', jsonld: 'application/ld+json' }[
+        row.format
+      ],
+    });
   });
 }

@@ -9,7 +9,11 @@ import type { Context } from '../context';
  * @param decode reads them with the words known by then
  * @param reach a handle on the database, where the dictionary has to be read
  */
-export async function withWords<T>(ctx: Context, decode: () => T, reach: (work: (h: Handle) => Promise<void>) => Promise<void>): Promise<T> {
+export async function withWords<T>(
+  ctx: Context,
+  decode: () => T,
+  reach: (work: (h: Handle) => Promise<void>) => Promise<void>,
+): Promise<T> {
   try {
     return decode();
   } catch (error) {
@@ -20,6 +24,14 @@ export async function withWords<T>(ctx: Context, decode: () => T, reach: (work: 
 }
 
 /** The folds of some people by their number, in the transaction that read them. */
-export async function foldsKnown(ctx: Context, h: Handle, rows: ReadonlyMap<number, { folds: Buffer }>): Promise<Map<number, Fold[]>> {
-  return withWords(ctx, () => new Map([...rows].map(([no, { folds }]) => [no, decodeFolds(folds, ctx.words)])), (work) => work(h));
+export async function foldsKnown(
+  ctx: Context,
+  h: Handle,
+  rows: ReadonlyMap<number, { folds: Buffer }>,
+): Promise<Map<number, Fold[]>> {
+  return withWords(
+    ctx,
+    () => new Map([...rows].map(([no, { folds }]) => [no, decodeFolds(folds, ctx.words)])),
+    (work) => work(h),
+  );
 }

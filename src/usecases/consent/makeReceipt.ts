@@ -14,7 +14,10 @@ import { mayReadLedger } from './mayReadLedger';
 import { readRules, subjectOf } from './standingOfPerson';
 
 /** A consent record for keeping, of one choice, with the standing it led to as of now. */
-export async function makeReceipt(ctx: Context, input: { choiceId: string }): Promise<Result<Record<string, unknown>, AccessRefusal>> {
+export async function makeReceipt(
+  ctx: Context,
+  input: { choiceId: string },
+): Promise<Result<Record<string, unknown>, AccessRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
     const choice = await choiceById(h, input.choiceId);
@@ -27,7 +30,8 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
   const now = ctx.clock.now();
   const subject = await subjectOf(ctx, h, (await personById(h, choice.person_id))!, { at: now, knownAt: now }, rules);
   // What held when the person said it, where they were; for what was said before any version, the first that came.
-  const purpose = (purposeInForce(rules.purposes, choice.purpose, choice.occurred_at, now) ?? purposeInForce(rules.purposes, choice.purpose, now, now)) as PurposeWithWords | null;
+  const purpose = (purposeInForce(rules.purposes, choice.purpose, choice.occurred_at, now) ??
+    purposeInForce(rules.purposes, choice.purpose, now, now)) as PurposeWithWords | null;
   const saidOn = choice.occurred_on ?? localDay(choice.occurred_at, ctx.organisation.zone);
   const isYes = choice.answer === 'grant' || choice.answer === 'opt-in';
   const wordings = rules.wordings as readonly Wording[];
@@ -39,12 +43,55 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
   const head = await lastHead(h);
   await recordTrail(ctx, h, 'receipt-made', choice.id);
   return receiptOf({
-    id: choice.id, occurredAt: choice.occurred_on ?? choice.occurred_at, recordedAt: choice.recorded_at, answer: choice.answer as Answer, person: choice.person_id, organisation: ctx.organisation,
-    ask: choice.ask ? { id: choice.ask, version: choice.ask_version, language: choice.language, wordingHash: hashOf('ask', choice.ask, choice.ask_version) } : null,
-    notice: choice.notice ? { id: choice.notice, version: choice.notice_version, wordingHash: hashOf('notice', choice.notice, choice.notice_version) } : null,
-    purpose: { id: choice.purpose, title: purpose?.title ?? choice.purpose, version: purpose?.version ?? null, kind: purpose ? kindFor(purpose, choice.country, saidOn) : 'consent', categories: purpose?.categories ?? [], recipients: purpose?.recipients ?? [], transfers: purpose?.transfers ?? null, retention: purpose?.retention ?? null, standing: subject.answer(choice.purpose, 'any').standing },
-    country: choice.country, validUntil: isYes && purpose?.shelfLifeDays ? addDays(saidOn, purpose.shelfLifeDays) : null,
-    method: choice.method, channel: choice.channel, withdrawAt: `${ctx.baseUrl}/choices`,
-    proof: { folio: choice.folio, leaf: choice.leaf_index, leafHash: choice.leaf, head: head ? { size: Number(head.size), root: head.root, signedAt: new Date(head.signed_at).toISOString(), signature: head.signature.toString('base64') } : null },
+    id: choice.id,
+    occurredAt: choice.occurred_on ?? choice.occurred_at,
+    recordedAt: choice.recorded_at,
+    answer: choice.answer as Answer,
+    person: choice.person_id,
+    organisation: ctx.organisation,
+    ask: choice.ask
+      ? {
+          id: choice.ask,
+          version: choice.ask_version,
+          language: choice.language,
+          wordingHash: hashOf('ask', choice.ask, choice.ask_version),
+        }
+      : null,
+    notice: choice.notice
+      ? {
+          id: choice.notice,
+          version: choice.notice_version,
+          wordingHash: hashOf('notice', choice.notice, choice.notice_version),
+        }
+      : null,
+    purpose: {
+      id: choice.purpose,
+      title: purpose?.title ?? choice.purpose,
+      version: purpose?.version ?? null,
+      kind: purpose ? kindFor(purpose, choice.country, saidOn) : 'consent',
+      categories: purpose?.categories ?? [],
+      recipients: purpose?.recipients ?? [],
+      transfers: purpose?.transfers ?? null,
+      retention: purpose?.retention ?? null,
+      standing: subject.answer(choice.purpose, 'any').standing,
+    },
+    country: choice.country,
+    validUntil: isYes && purpose?.shelfLifeDays ? addDays(saidOn, purpose.shelfLifeDays) : null,
+    method: choice.method,
+    channel: choice.channel,
+    withdrawAt: `${ctx.baseUrl}/choices`,
+    proof: {
+      folio: choice.folio,
+      leaf: choice.leaf_index,
+      leafHash: choice.leaf,
+      head: head
+        ? {
+            size: Number(head.size),
+            root: head.root,
+            signedAt: new Date(head.signed_at).toISOString(),
+            signature: head.signature.toString('base64'),
+          }
+        : null,
+    },
   });
 }

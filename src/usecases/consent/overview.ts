@@ -18,7 +18,10 @@ import { readRules } from './standingOfPerson';
 const WEEKS = 26;
 
 /** How everybody stands on a day, and how people answer: by purpose, ask, place, country, language, source and week. */
-export async function readOverview(ctx: Context, input: { on: Day | null; by: Dimension; purpose: string | null }): Promise<Result<OverviewView, AccessRefusal>> {
+export async function readOverview(
+  ctx: Context,
+  input: { on: Day | null; by: Dimension; purpose: string | null },
+): Promise<Result<OverviewView, AccessRefusal>> {
   if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   const zone = ctx.organisation.zone;
   const view = await ctx.snapshot(async (h): Promise<OverviewView> => {
@@ -28,18 +31,44 @@ export async function readOverview(ctx: Context, input: { on: Day | null; by: Di
     const rules = await readRules(h);
     const shares = await everyoneAsOf(ctx, h, { at, knownAt: at });
     const from = addDays(on, -7 * WEEKS);
-    const rows = answered(ctx, await rateRows(h, new Date(beginningOfDay(from, zone)).toISOString(), new Date(beginningOfDay(addDays(on, 1), zone)).toISOString(), zone)).filter(({ purpose }) => !input.purpose || purpose === input.purpose);
+    const rows = answered(
+      ctx,
+      await rateRows(
+        h,
+        new Date(beginningOfDay(from, zone)).toISOString(),
+        new Date(beginningOfDay(addDays(on, 1), zone)).toISOString(),
+        zone,
+      ),
+    ).filter(({ purpose }) => !input.purpose || purpose === input.purpose);
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    const places = new Map((rules.wordings as readonly { kind: string; id: string; place?: string | null }[]).filter(({ kind }) => kind === 'ask').map(({ id, place }) => [id, place ?? null]));
+    const places = new Map(
+      (rules.wordings as readonly { kind: string; id: string; place?: string | null }[])
+        .filter(({ kind }) => kind === 'ask')
+        .map(({ id, place }) => [id, place ?? null]),
+    );
     const inForce = purposesInForce(rules.purposes, at, at);
     const titles = new Map(inForce.map(({ id, title }) => [id, title]));
     const keyOf: Record<Dimension, (row: Answered) => string | null> = {
-      purpose: ({ purpose }) => titles.get(purpose) ?? purpose, ask: ({ terms }) => (terms.ask ? `${terms.ask} v${terms.askVersion ?? '?'}` : null), place: ({ terms }) => (terms.ask ? (places.get(terms.ask) ?? null) : null),
-      country: ({ terms }) => terms.country, language: ({ language }) => language, source: ({ system_id }) => systems.get(system_id) ?? system_id, week: ({ week }) => week,
+      purpose: ({ purpose }) => titles.get(purpose) ?? purpose,
+      ask: ({ terms }) => (terms.ask ? `${terms.ask} v${terms.askVersion ?? '?'}` : null),
+      place: ({ terms }) => (terms.ask ? (places.get(terms.ask) ?? null) : null),
+      country: ({ terms }) => terms.country,
+      language: ({ language }) => language,
+      source: ({ system_id }) => systems.get(system_id) ?? system_id,
+      week: ({ week }) => week,
     };
     return {
-      on, by: input.by, from, to: on, shares: sharesShown(shares, titles), rates: input.by === 'week' ? weeksOf(rows) : ratesBy(rows, keyOf[input.by]), weeks: weeksOf(rows),
-      wordings: rules.wordings.map((one) => ({ ...one, day: localDay(one.validFrom, zone) })).filter(({ day }) => day >= from && day <= on).map((one) => ({ day: one.day, what: `${one.kind} ${one.id} v${one.version}`, isMaterial: one.isMaterial })),
+      on,
+      by: input.by,
+      from,
+      to: on,
+      shares: sharesShown(shares, titles),
+      rates: input.by === 'week' ? weeksOf(rows) : ratesBy(rows, keyOf[input.by]),
+      weeks: weeksOf(rows),
+      wordings: rules.wordings
+        .map((one) => ({ ...one, day: localDay(one.validFrom, zone) }))
+        .filter(({ day }) => day >= from && day <= on)
+        .map((one) => ({ day: one.day, what: `${one.kind} ${one.id} v${one.version}`, isMaterial: one.isMaterial })),
       purposes: inForce.map(({ id, title }) => ({ id, title })),
     };
   });
@@ -48,7 +77,11 @@ export async function readOverview(ctx: Context, input: { on: Day | null; by: Di
 }
 
 function weeksOf(rows: readonly Answered[]): Rate[] {
-  return everyWeek(ratesBy(rows, ({ week }) => week), ({ key }) => key, (key) => ({ key, grants: 0, refusals: 0, withdrawals: 0, other: 0 }));
+  return everyWeek(
+    ratesBy(rows, ({ week }) => week),
+    ({ key }) => key,
+    (key) => ({ key, grants: 0, refusals: 0, withdrawals: 0, other: 0 }),
+  );
 }
 
 interface Answered extends RateRow {
@@ -58,7 +91,12 @@ interface Answered extends RateRow {
 }
 
 function answered(ctx: Context, rows: readonly RateRow[]): Answered[] {
-  return rows.map((row) => ({ ...row, answer: shapeOf(row.shape).answer, purpose: ctx.words.purposeOf(row.purpose_no), terms: ctx.words.termsOf(row.terms_no) }));
+  return rows.map((row) => ({
+    ...row,
+    answer: shapeOf(row.shape).answer,
+    purpose: ctx.words.purposeOf(row.purpose_no),
+    terms: ctx.words.termsOf(row.terms_no),
+  }));
 }
 
 function sharesShown(shares: Shares, titles: ReadonlyMap<string, string>): OverviewView['shares'] {

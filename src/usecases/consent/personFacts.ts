@@ -10,16 +10,33 @@ export function factsOf(row: PersonRow, later: readonly FactRow[] = [], knownAt:
   const known = later.filter(({ person_id, recorded_at }) => person_id === row.id && isKnown(recorded_at));
   const years = known.filter(({ fact }) => fact === 'birth-year');
   return {
-    restricted: row.restricted_from && isKnown(row.restricted_from) ? [{ from: row.restricted_from, until: row.restricted_until }] : [],
+    restricted:
+      row.restricted_from && isKnown(row.restricted_from)
+        ? [{ from: row.restricted_from, until: row.restricted_until }]
+        : [],
     erasedAt: row.erased_at && isKnown(row.erased_at) ? row.erased_at : null,
-    countries: [...(row.country && isKnown(row.created_at) ? [{ from: null, country: row.country }] : []), ...known.filter(({ fact }) => fact === 'country').map(({ valid_from, value }) => ({ from: valid_from, country: value }))],
-    bought: known.filter(({ fact }) => fact === 'bought').map(({ valid_from, value }) => ({ at: valid_from, address: value })),
+    countries: [
+      ...(row.country && isKnown(row.created_at) ? [{ from: null, country: row.country }] : []),
+      ...known
+        .filter(({ fact }) => fact === 'country')
+        .map(({ valid_from, value }) => ({ from: valid_from, country: value })),
+    ],
+    bought: known
+      .filter(({ fact }) => fact === 'bought')
+      .map(({ valid_from, value }) => ({ at: valid_from, address: value })),
     birthYear: years.length > 0 ? Number(years.at(-1)!.value) : isKnown(row.created_at) ? row.birth_year : null,
   };
 }
 
 /** The same for several people at once. */
-export async function factsOfAll(h: Handle, rows: readonly PersonRow[], knownAt: string | null = null): Promise<Map<string, PersonFacts>> {
-  const later = await factsOfPersons(h, rows.map(({ id }) => id));
+export async function factsOfAll(
+  h: Handle,
+  rows: readonly PersonRow[],
+  knownAt: string | null = null,
+): Promise<Map<string, PersonFacts>> {
+  const later = await factsOfPersons(
+    h,
+    rows.map(({ id }) => id),
+  );
   return new Map(rows.map((row) => [row.id, factsOf(row, later, knownAt)]));
 }

@@ -48,17 +48,37 @@ export function liesAhead(value: string, now: string): boolean {
 /** Checks and normalises one choice; says all that is wrong with it. */
 export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): PreparedChoice {
   const reasons: Reason[] = [];
-  if (!about.purposes.has(input.purpose)) reasons.push(reason('unknown-purpose', `There is no purpose “${input.purpose.slice(0, 40)}”.`));
-  if (liesAhead(input.occurredAt, about.now)) reasons.push(reason('in-the-future', `It happened in the future: ${input.occurredAt}.`));
-  reasons.push(...wordingReasons('ask', input.ask ?? null, input.askVersion ?? null, about), ...wordingReasons('notice', input.notice ?? null, input.noticeVersion ?? null, about));
-  const { identifiers, addressHash, birthYear, suppressionHashes, reasons: unreadable } = prepareWho(keys, input, about);
+  if (!about.purposes.has(input.purpose))
+    reasons.push(reason('unknown-purpose', `There is no purpose “${input.purpose.slice(0, 40)}”.`));
+  if (liesAhead(input.occurredAt, about.now))
+    reasons.push(reason('in-the-future', `It happened in the future: ${input.occurredAt}.`));
+  reasons.push(
+    ...wordingReasons('ask', input.ask ?? null, input.askVersion ?? null, about),
+    ...wordingReasons('notice', input.notice ?? null, input.noticeVersion ?? null, about),
+  );
+  const {
+    identifiers,
+    addressHash,
+    birthYear,
+    suppressionHashes,
+    reasons: unreadable,
+  } = prepareWho(keys, input, about);
   reasons.push(...unreadable);
   if (reasons.length > 0) return { ok: false, reasons, identifierHashes: identifiers.map(({ hash }) => hash) };
-  const contentHash = keys.index(`content:${Buffer.from(canonicalBytes({ ...input, occurredAt: String(input.occurredAt) })).toString('utf8')}`);
+  const contentHash = keys.index(
+    `content:${Buffer.from(canonicalBytes({ ...input, occurredAt: String(input.occurredAt) })).toString('utf8')}`,
+  );
   return {
     ok: true,
     input,
-    terms: { ...NO_TERMS, ask: input.ask ?? null, askVersion: input.askVersion ?? null, notice: input.notice ?? null, noticeVersion: input.noticeVersion ?? null, country: input.country ?? null },
+    terms: {
+      ...NO_TERMS,
+      ask: input.ask ?? null,
+      askVersion: input.askVersion ?? null,
+      notice: input.notice ?? null,
+      noticeVersion: input.noticeVersion ?? null,
+      country: input.country ?? null,
+    },
     identifiers,
     addressHash,
     birthYear,
@@ -78,29 +98,58 @@ export interface PreparedWho {
 }
 
 /** Whose it is, and which address of theirs it is about: read, normalised and hashed. */
-export function prepareWho(keys: Keys, input: Pick<ChoiceInput, 'identifiers' | 'address' | 'country'>, about: Pick<Checks, 'systemId' | 'country'>): PreparedWho {
+export function prepareWho(
+  keys: Keys,
+  input: Pick<ChoiceInput, 'identifiers' | 'address' | 'country'>,
+  about: Pick<Checks, 'systemId' | 'country'>,
+): PreparedWho {
   const reasons: Reason[] = [];
   const country = input.country ?? about.country;
   const identifiers: HashedIdentifier[] = [];
   for (const { kind, value } of input.identifiers) {
     const normal = normaliseIdentifier(kind, value, about.systemId, country?.slice(0, 2) ?? null);
     if (!normal) reasons.push(reason('identifier-unreadable', `The ${kind} cannot be read as one.`));
-    else identifiers.push({ ...normal, hash: keys.index(indexText(normal)), looseHash: normal.loose ? keys.index(indexText({ ...normal, value: normal.loose })) : null });
+    else
+      identifiers.push({
+        ...normal,
+        hash: keys.index(indexText(normal)),
+        looseHash: normal.loose ? keys.index(indexText({ ...normal, value: normal.loose })) : null,
+      });
   }
   let addressHash: Buffer | null = null;
   if (input.address) {
     const address = normalAddress(input.address, about.systemId, country);
     if (!address) reasons.push(reason('address-unreadable', 'The address it is given for cannot be read.'));
-    else addressHash = identifiers.find((one) => one.kind === address.kind && one.value === address.value)?.hash ?? keys.index(indexText(address));
+    else
+      addressHash =
+        identifiers.find((one) => one.kind === address.kind && one.value === address.value)?.hash ??
+        keys.index(indexText(address));
   }
   const birth = identifiers.find(({ kind }) => kind === 'name-birth-date')?.value.split('|')[1] ?? null;
-  return { identifiers, addressHash, reasons, birthYear: birth ? Number(birth.slice(0, 4)) : null, suppressionHashes: identifiers.flatMap((identifier) => keys.suppressions(indexText(identifier)).map(({ hash }) => hash)) };
+  return {
+    identifiers,
+    addressHash,
+    reasons,
+    birthYear: birth ? Number(birth.slice(0, 4)) : null,
+    suppressionHashes: identifiers.flatMap((identifier) =>
+      keys.suppressions(indexText(identifier)).map(({ hash }) => hash),
+    ),
+  };
 }
 
 /** The one address an answer is about, normalised; null where it cannot be read. */
-export function normalAddress(address: { channel: string; value: string }, systemId: string, country: string | null): NormalIdentifier | null {
+export function normalAddress(
+  address: { channel: string; value: string },
+  systemId: string,
+  country: string | null,
+): NormalIdentifier | null {
   if (address.channel === 'post') return { kind: 'post', scope: '', value: address.value, loose: null };
-  return normaliseIdentifier(address.channel === 'email' ? 'email' : 'phone', address.value, systemId, country?.slice(0, 2) ?? null);
+  return normaliseIdentifier(
+    address.channel === 'email' ? 'email' : 'phone',
+    address.value,
+    systemId,
+    country?.slice(0, 2) ?? null,
+  );
 }
 
 function wordingReasons(kind: 'ask' | 'notice', id: string | null, version: number | null, about: Checks): Reason[] {

@@ -46,7 +46,19 @@ beforeAll(async () => {
   auditor = { ...world.user('usr_ulla', 'auditor'), witness: worker.witness };
   for (let n = 0; n < 13; n++) {
     world.goTo(new Date(Date.parse('2025-01-10T08:00:00Z') + n * 40 * 86_400_000).toISOString());
-    await recordChoices(worker, { systemId: 'sys_shop', choices: Array.from({ length: 1 + (n % 4) }, (_, i) => choice({ occurredAt: world.worker.clock.now(), externalId: `p${n}-${i}`, identifiers: [{ kind: 'email', value: `p${n % 5}@mail.example` }], name: null, answer: n % 3 === 2 ? 'withdraw' : 'grant', evidence: { ip: '192.0.2.1' } })) });
+    await recordChoices(worker, {
+      systemId: 'sys_shop',
+      choices: Array.from({ length: 1 + (n % 4) }, (_, i) =>
+        choice({
+          occurredAt: world.worker.clock.now(),
+          externalId: `p${n}-${i}`,
+          identifiers: [{ kind: 'email', value: `p${n % 5}@mail.example` }],
+          name: null,
+          answer: n % 3 === 2 ? 'withdraw' : 'grant',
+          evidence: { ip: '192.0.2.1' },
+        }),
+      ),
+    });
   }
   world.goTo('2026-11-24T08:00:00Z');
 });
@@ -62,7 +74,15 @@ test('a stranger checks a choice and the growth of the ledger with the script of
     const proof = must(await proveChoice(auditor, { choiceId: id }));
     writeFileSync(join(folder, 'proof.json'), JSON.stringify(proof));
     expect(run(join(folder, 'proof.json'))).toMatch(new RegExp(`holds.*${id}`));
-    writeFileSync(join(folder, 'forged.json'), JSON.stringify({ ...proof, publicPart: proof.publicPart.replace('"answer":"grant"', '"answer":"refuse"').replace('"answer":"withdraw"', '"answer":"grant"') }));
+    writeFileSync(
+      join(folder, 'forged.json'),
+      JSON.stringify({
+        ...proof,
+        publicPart: proof.publicPart
+          .replace('"answer":"grant"', '"answer":"refuse"')
+          .replace('"answer":"withdraw"', '"answer":"grant"'),
+      }),
+    );
     expect(() => run(join(folder, 'forged.json'))).toThrow();
   }
   for (const from of [1, 4, 7, 12, 13]) {
@@ -72,7 +92,9 @@ test('a stranger checks a choice and the growth of the ledger with the script of
   const wrong = must(await proveConsistency(auditor, { from: 4, to: 13 }));
   writeFileSync(join(folder, 'growth.json'), JSON.stringify({ ...wrong, path: wrong.path.toReversed() }));
   expect(() => run(join(folder, 'growth.json'))).toThrow();
-  expect(await proveConsistency(auditor, { from: 2, to: 99 })).toMatchObject({ refusal: { code: 'no-such-head', size: 99 } });
+  expect(await proveConsistency(auditor, { from: 2, to: 99 })).toMatchObject({
+    refusal: { code: 'no-such-head', size: 99 },
+  });
 });
 
 test('subtrees of folios from before they were kept are made once', async () => {
@@ -92,7 +114,9 @@ describe('the witness', () => {
     await world.drain();
     expect(readdirSync(witness)).toEqual(['head-000000000013.json']);
     expect(JSON.parse(readFileSync(join(witness, 'head-000000000013.json'), 'utf8'))).toEqual(view);
-    expect(world.mails).toEqual([expect.objectContaining({ to: 'ulla@larkmere.example', subject: expect.stringContaining('13 folios') })]);
+    expect(world.mails).toEqual([
+      expect.objectContaining({ to: 'ulla@larkmere.example', subject: expect.stringContaining('13 folios') }),
+    ]);
   });
 
   test('untouched, the ledger agrees with it', async () => expect(await verify()).toEqual([]));
@@ -117,32 +141,57 @@ test('the log: by purpose, person and days, page by page', async () => {
   const own = must(await searchLedger(auditor, { identifier: { kind: 'email', value: 'P1@mail.example' } }));
   expect(new Set(own.choices.map(({ person }) => person)).size).toBe(1);
   expect(own.choices.length).toBeLessThan(total);
-  const spring = must(await searchLedger(auditor, { from: '2025-03-01T00:00:00Z', to: '2025-06-01T00:00:00Z', purpose: 'newsletter' }));
+  const spring = must(
+    await searchLedger(auditor, { from: '2025-03-01T00:00:00Z', to: '2025-06-01T00:00:00Z', purpose: 'newsletter' }),
+  );
   expect(spring.choices.every(({ occurredAt }) => occurredAt >= '2025-03-01' && occurredAt < '2025-06-01')).toBe(true);
   expect(spring.choices.length).toBeGreaterThan(0);
   expect(must(await searchLedger(auditor, { purpose: 'nothing' })).choices).toEqual([]);
   expect(await searchLedger(auditor, { cursor: 'rubbish' })).toMatchObject({ refusal: { code: 'cursor-unreadable' } });
-  expect(await searchLedger(world.user('usr_ib', 'administrator'), {})).toMatchObject({ refusal: { code: 'not-allowed' } });
+  expect(await searchLedger(world.user('usr_ib', 'administrator'), {})).toMatchObject({
+    refusal: { code: 'not-allowed' },
+  });
 });
 
-test.each(['csv', 'ndjson', 'jsonld'] as const)('an export as %s holds what was asked for, and its download is in the trail', async (format) => {
-  const { id } = must(await startExport(auditor, { format, from: '2025-03-01T00:00:00Z' }));
-  expect(await downloadExport(auditor, { id })).toMatchObject({ refusal: { code: 'export-not-ready' } });
-  world.queue.length = 0;
-  await exportLedger(worker, { exportId: id });
-  const text = await textOf(must(await downloadExport(auditor, { id })).stream);
-  const expected = Number(((await world.knex('choices').where('occurred_at', '>=', '2025-03-01').count('* as n').first()) as { n: number }).n);
-  if (format === 'csv') expect(text.trim().split('\r\n')).toHaveLength(expected + 1);
-  if (format === 'ndjson') expect(text.trim().split('\n').map((line) => JSON.parse(line) as { seq: number }).map(({ seq }) => seq)).toHaveLength(expected);
-  if (format === 'jsonld') expect((JSON.parse(text) as { '@graph': object[] })['@graph']).toHaveLength(expected);
-  expect(text).not.toContain('mail.example');
-  expect(await world.knex('trail').where({ act: 'export-downloaded', subject: id })).toHaveLength(1);
-});
+test.each(['csv', 'ndjson', 'jsonld'] as const)(
+  'an export as %s holds what was asked for, and its download is in the trail',
+  async (format) => {
+    const { id } = must(await startExport(auditor, { format, from: '2025-03-01T00:00:00Z' }));
+    expect(await downloadExport(auditor, { id })).toMatchObject({ refusal: { code: 'export-not-ready' } });
+    world.queue.length = 0;
+    await exportLedger(worker, { exportId: id });
+    const text = await textOf(must(await downloadExport(auditor, { id })).stream);
+    const expected = Number(
+      ((await world.knex('choices').where('occurred_at', '>=', '2025-03-01').count('* as n').first()) as { n: number })
+        .n,
+    );
+    if (format === 'csv') expect(text.trim().split('\r\n')).toHaveLength(expected + 1);
+    if (format === 'ndjson')
+      expect(
+        text
+          .trim()
+          .split('\n')
+          .map((line) => JSON.parse(line) as { seq: number })
+          .map(({ seq }) => seq),
+      ).toHaveLength(expected);
+    if (format === 'jsonld') expect((JSON.parse(text) as { '@graph': object[] })['@graph']).toHaveLength(expected);
+    expect(text).not.toContain('mail.example');
+    expect(await world.knex('trail').where({ act: 'export-downloaded', subject: id })).toHaveLength(1);
+  },
+);
 
 test('a receipt names the wording by its sum, and where the choice lies', async () => {
   const row = (await world.knex('choices').orderBy('seq').first()) as { id: string; folio: number; leaf: Buffer };
   const receipt = must(await makeReceipt(auditor, { choiceId: row.id }));
-  expect(receipt).toMatchObject({ 'dct:identifier': row.id, 'schema:ask': { 'dct:identifier': 'webshop-checkout', 'dct:hasVersion': 3, 'schema:wordingSha256': world.worker.keys.hash(Buffer.from('webshop-checkout 3')).toString('hex') }, 'schema:proof': { 'schema:folio': row.folio, 'schema:leafHash': row.leaf.toString('hex') } });
+  expect(receipt).toMatchObject({
+    'dct:identifier': row.id,
+    'schema:ask': {
+      'dct:identifier': 'webshop-checkout',
+      'dct:hasVersion': 3,
+      'schema:wordingSha256': world.worker.keys.hash(Buffer.from('webshop-checkout 3')).toString('hex'),
+    },
+    'schema:proof': { 'schema:folio': row.folio, 'schema:leafHash': row.leaf.toString('hex') },
+  });
   expect(await makeReceipt(auditor, { choiceId: 'cho_none' })).toMatchObject({ refusal: { code: 'not-found' } });
 });
 
@@ -156,15 +205,30 @@ describe('keys', () => {
     const total = (await world.knex('data_keys').whereNotNull('wrapped')).length;
     const { id } = must(await startRotation(withNew(ib)));
     let transactions = 0;
-    const dying: Context = { ...withNew(worker), transaction: (work) => (++transactions > 1 ? Promise.reject(new Error('killed')) : worker.transaction(work)) };
+    const dying: Context = {
+      ...withNew(worker),
+      transaction: (work) => (++transactions > 1 ? Promise.reject(new Error('killed')) : worker.transaction(work)),
+    };
     await expect(rotateKeys(dying, { rotationId: id })).rejects.toThrow('killed');
     await rotateKeys(withNew(worker), { rotationId: id });
-    expect(await world.knex('key_rotations').where({ id }).first()).toMatchObject({ state: 'finished', done: total, total });
-    expect((await world.knex('data_keys').distinct('master_version')).map(({ master_version }) => master_version as number)).toEqual([2]);
+    expect(await world.knex('key_rotations').where({ id }).first()).toMatchObject({
+      state: 'finished',
+      done: total,
+      total,
+    });
+    expect(
+      (await world.knex('data_keys').distinct('master_version')).map(({ master_version }) => master_version as number),
+    ).toEqual([2]);
     const [person] = (await world.knex('persons').select('id').limit(1)) as [{ id: string }];
-    expect(must(await personView(withNew(world.user('usr_1', 'coordinator')), { id: person.id })).identifiers[0]!.value).toMatch(/@mail\.example$/);
+    expect(
+      must(await personView(withNew(world.user('usr_1', 'coordinator')), { id: person.id })).identifiers[0]!.value,
+    ).toMatch(/@mail\.example$/);
     expect(await verify(withNew(worker))).toEqual([]);
-    expect(must(await readKeysView(withNew(ib)))).toMatchObject({ newest: 2, versions: [{ version: 2, keys: total }], rotation: { state: 'finished' } });
+    expect(must(await readKeysView(withNew(ib)))).toMatchObject({
+      newest: 2,
+      versions: [{ version: 2, keys: total }],
+      rotation: { state: 'finished' },
+    });
   });
 
   test('a lost or a wrong key is said at the start, by its name', async () => {
@@ -178,7 +242,9 @@ describe('keys', () => {
       return { ...worker, keys: readKeys(path) };
     };
     const wrongIndex = other((file) => (file['index'] = Buffer.alloc(32).toString('base64')));
-    await expect(checkKeys(wrongIndex)).rejects.toThrow('The index key (version 1) is not the one this database was written with');
+    await expect(checkKeys(wrongIndex)).rejects.toThrow(
+      'The index key (version 1) is not the one this database was written with',
+    );
     const lost = other((file) => (file['masters'] = (file['masters'] as object[]).slice(0, 1)));
     await expect(checkKeys(lost)).rejects.toThrow('lacks the master 2 key');
   });
@@ -186,7 +252,9 @@ describe('keys', () => {
   test('a copy of the keys needs a second administrator, goes out once, and opens under the passphrase alone', async () => {
     const [ib, pia] = [world.user('usr_ib', 'administrator'), world.user('usr_pia', 'administrator')];
     expect(await askForKeys(ib, { reason: 'x' })).toMatchObject({ refusal: { code: 'reason-missing' } });
-    expect(await askForKeys(world.user('usr_1', 'supervisor'), { reason: 'move to another house' })).toMatchObject({ refusal: { code: 'not-allowed' } });
+    expect(await askForKeys(world.user('usr_1', 'supervisor'), { reason: 'move to another house' })).toMatchObject({
+      refusal: { code: 'not-allowed' },
+    });
     const { id } = must(await askForKeys(ib, { reason: 'move to another house' }));
     const passphrase = 'a long enough passphrase';
     expect(await fetchKeys(ib, { id, passphrase })).toMatchObject({ refusal: { code: 'export-not-approved' } });
@@ -195,7 +263,9 @@ describe('keys', () => {
     expect(await fetchKeys(pia, { id, passphrase })).toMatchObject({ refusal: { code: 'not-found' } });
     expect(await fetchKeys(ib, { id, passphrase: 'short' })).toMatchObject({ refusal: { code: 'passphrase-short' } });
     const { copy } = must(await fetchKeys(ib, { id, passphrase }));
-    expect(JSON.parse(openSealedCopy(Buffer.from(copy, 'base64'), passphrase))).toMatchObject({ schema: 'bookend-keys-2' });
+    expect(JSON.parse(openSealedCopy(Buffer.from(copy, 'base64'), passphrase))).toMatchObject({
+      schema: 'bookend-keys-2',
+    });
     expect(() => openSealedCopy(Buffer.from(copy, 'base64'), 'another passphrase!')).toThrow();
     expect(await fetchKeys(ib, { id, passphrase })).toMatchObject({ refusal: { code: 'export-fetched' } });
   });
@@ -205,12 +275,21 @@ test('sealed parts whose time has run out go; their number has to be typed; the 
   const mikkel = world.user('usr_mikkel', 'supervisor');
   const { count } = must(await countSealed(mikkel, { beforeDay: '2025-11-01' }));
   expect(count).toBeGreaterThan(0);
-  expect(await startRemoval(mikkel, { beforeDay: '2026-06-01', typed: 0 })).toMatchObject({ refusal: { code: 'retention-runs', earliest: '2025-11-24' } });
-  expect(await startRemoval(mikkel, { beforeDay: '2025-11-01', typed: count + 1 })).toMatchObject({ refusal: { code: 'count-wrong', expected: count } });
-  expect(await startRemoval(world.user('usr_1', 'coordinator'), { beforeDay: '2025-11-01', typed: count })).toMatchObject({ refusal: { code: 'not-allowed' } });
+  expect(await startRemoval(mikkel, { beforeDay: '2026-06-01', typed: 0 })).toMatchObject({
+    refusal: { code: 'retention-runs', earliest: '2025-11-24' },
+  });
+  expect(await startRemoval(mikkel, { beforeDay: '2025-11-01', typed: count + 1 })).toMatchObject({
+    refusal: { code: 'count-wrong', expected: count },
+  });
+  expect(
+    await startRemoval(world.user('usr_1', 'coordinator'), { beforeDay: '2025-11-01', typed: count }),
+  ).toMatchObject({ refusal: { code: 'not-allowed' } });
   const { id } = must(await startRemoval(mikkel, { beforeDay: '2025-11-01', typed: count }));
   await removeSealed(worker, { removalId: id });
   expect(must(await countSealed(mikkel, { beforeDay: '2025-11-01' }))).toEqual({ count: 0 });
-  expect(await world.knex('sealed_removals').where({ id }).first()).toMatchObject({ state: 'finished', removed: count });
+  expect(await world.knex('sealed_removals').where({ id }).first()).toMatchObject({
+    state: 'finished',
+    removed: count,
+  });
   expect(await verify()).toEqual([]);
 });

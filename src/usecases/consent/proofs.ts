@@ -2,10 +2,28 @@ import type { ChoiceProof, HeadView } from '../../core/consent/views';
 import { canonicalBytes, hex } from '../../core/sealing/leaf';
 import { addFolio } from '../../core/sealing/verify';
 import { leafHash, type Frontier } from '../../core/sealing/merkle';
-import { consistencyRanges, coveringNodes, inclusionRanges, nodesOf, rangeHash, type Range } from '../../core/sealing/nodes';
+import {
+  consistencyRanges,
+  coveringNodes,
+  inclusionRanges,
+  nodesOf,
+  rangeHash,
+  type Range,
+} from '../../core/sealing/nodes';
 import { inclusionPath } from '../../core/sealing/proofs';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { choiceById, folioLeaves, folioRoots, headOfSize, insertNodes, lastHead, lockLedger, nodeHashes, storedLeaves, type HeadRow } from '../../db/consent/ledger';
+import {
+  choiceById,
+  folioLeaves,
+  folioRoots,
+  headOfSize,
+  insertNodes,
+  lastHead,
+  lockLedger,
+  nodeHashes,
+  storedLeaves,
+  type HeadRow,
+} from '../../db/consent/ledger';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { mayReadLedger } from './mayReadLedger';
@@ -14,7 +32,13 @@ import { recordTrail } from '../trail/recordTrail';
 import { publicPartOf } from './sealChoices';
 
 export function headView(ctx: Context, head: HeadRow): HeadView {
-  return { size: Number(head.size), root: head.root.toString('hex'), signedAt: new Date(head.signed_at).toISOString(), signature: head.signature.toString('base64'), publicKey: ctx.keys.publicKey() };
+  return {
+    size: Number(head.size),
+    root: head.root.toString('hex'),
+    signedAt: new Date(head.signed_at).toISOString(),
+    signature: head.signature.toString('base64'),
+    publicKey: ctx.keys.publicKey(),
+  };
 }
 
 /** The newest signed head; null while the ledger is empty. */
@@ -27,7 +51,10 @@ export async function readHead(ctx: Context): Promise<Result<HeadView | null, Ac
 }
 
 /** That a choice is in the ledger, under the newest head: two paths of O(log n) hashes that a stranger can check. */
-export async function proveChoice(ctx: Context, input: { choiceId: string }): Promise<Result<ChoiceProof, AccessRefusal>> {
+export async function proveChoice(
+  ctx: Context,
+  input: { choiceId: string },
+): Promise<Result<ChoiceProof, AccessRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
     const choice = await choiceById(h, input.choiceId);
@@ -40,9 +67,18 @@ export async function proveChoice(ctx: Context, input: { choiceId: string }): Pr
     const path = await hashesOf(ctx, h, inclusionRanges(index, size));
     await recordTrail(ctx, h, 'proof-made', choice.id);
     return ok({
-      publicPart: new TextDecoder().decode(canonicalBytes(publicPartOf(choice))), sealedHash: choice.sealed_hash.toString('hex'), leaf: choice.leaf.toString('hex'),
-      folio: { number: choice.folio, size: leaves.length, leafIndex: choice.leaf_index, path: inclusionPath(hash, leaves, choice.leaf_index).map(hex), root: root!.toString('hex') },
-      tree: { index, size, path, root: head.root.toString('hex') }, head: headView(ctx, head),
+      publicPart: new TextDecoder().decode(canonicalBytes(publicPartOf(choice))),
+      sealedHash: choice.sealed_hash.toString('hex'),
+      leaf: choice.leaf.toString('hex'),
+      folio: {
+        number: choice.folio,
+        size: leaves.length,
+        leafIndex: choice.leaf_index,
+        path: inclusionPath(hash, leaves, choice.leaf_index).map(hex),
+        root: root!.toString('hex'),
+      },
+      tree: { index, size, path, root: head.root.toString('hex') },
+      head: headView(ctx, head),
     });
   });
 }
@@ -50,13 +86,20 @@ export async function proveChoice(ctx: Context, input: { choiceId: string }): Pr
 export type ConsistencyRefusal = AccessRefusal | { code: 'no-such-head'; size: number };
 
 /** That an older head is the beginning of a newer one: nothing was rewritten in between. */
-export async function proveConsistency(ctx: Context, input: { from: number; to: number }): Promise<Result<{ from: HeadView; to: HeadView; path: string[] }, ConsistencyRefusal>> {
+export async function proveConsistency(
+  ctx: Context,
+  input: { from: number; to: number },
+): Promise<Result<{ from: HeadView; to: HeadView; path: string[] }, ConsistencyRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
     const [from, to] = [await headOfSize(h, input.from), await headOfSize(h, input.to)];
     if (!from) return refuse({ code: 'no-such-head', size: input.from });
     if (!to || input.to < input.from) return refuse({ code: 'no-such-head', size: input.to });
-    return ok({ from: headView(ctx, from), to: headView(ctx, to), path: await hashesOf(ctx, h, consistencyRanges(input.from, input.to)) });
+    return ok({
+      from: headView(ctx, from),
+      to: headView(ctx, to),
+      path: await hashesOf(ctx, h, consistencyRanges(input.from, input.to)),
+    });
   });
 }
 
@@ -64,11 +107,18 @@ async function hashesOf(ctx: Context, h: Handle, ranges: readonly Range[]): Prom
   const covering = ranges.map(coveringNodes);
   const known = await nodeHashes(h, covering.flat());
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
-  return covering.map((nodes) => hex(rangeHash(hash, nodes.map(({ level, index }) => {
-    const found = known.get(`${level}/${index}`);
-    if (!found) throw new Error(`the ledger lacks its node ${level}/${index}`);
-    return found;
-  }))));
+  return covering.map((nodes) =>
+    hex(
+      rangeHash(
+        hash,
+        nodes.map(({ level, index }) => {
+          const found = known.get(`${level}/${index}`);
+          if (!found) throw new Error(`the ledger lacks its node ${level}/${index}`);
+          return found;
+        }),
+      ),
+    ),
+  );
 }
 
 const FOLIOS_AT_ONCE = 5000;

@@ -16,6 +16,14 @@ export async function readPermissionCounts(ctx: Context): Promise<Result<AskedLi
     const since = addDays(localDay(ctx.clock.now(), ctx.organisation.zone), 1 - DAYS);
     const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const titles = new Map((await allPurposes(h)).map(({ id, title }) => [id, title]));
-    return ok((await permissionCounts(h, since)).map((row) => ({ system: names.get(row.system_id) ?? row.system_id, purpose: titles.get(row.purpose) ?? row.purpose, permitted: row.permitted, refused: row.refused, lastDay: row.last_day })));
+    return ok(
+      (await permissionCounts(h, since)).map((row) => ({
+        system: names.get(row.system_id) ?? row.system_id,
+        purpose: titles.get(row.purpose) ?? row.purpose,
+        permitted: row.permitted,
+        refused: row.refused,
+        lastDay: row.last_day,
+      })),
+    );
   });
 }

@@ -20,11 +20,28 @@ export interface ProofPage {
 export async function readProofPage(ctx: Context): Promise<Result<ProofPage, AccessRefusal>> {
   if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
-    const [head, deposit, removal, rebuild] = [await lastHead(h), await lastDeposit(h), await lastRemoval(h), await lastRebuild(h)];
+    const [head, deposit, removal, rebuild] = [
+      await lastHead(h),
+      await lastDeposit(h),
+      await lastRemoval(h),
+      await lastRebuild(h),
+    ];
     return ok({
-      head: head ? headView(ctx, head) : null, removal: removal ? { state: removal.state, removed: Number(removal.removed) } : null,
-      rebuild: rebuild ? { isRunning: rebuild.state === 'running', onlyLook: rebuild.only_look, people: rebuild.people, differing: rebuild.differing, doneShare: doneShare(rebuild), at: rebuild.finished_at ?? rebuild.started_at } : null,
-      deposit: deposit ? { size: Number(deposit.size), at: deposit.deposited_at, file: deposit.file, mailedTo: deposit.mailed_to } : null,
+      head: head ? headView(ctx, head) : null,
+      removal: removal ? { state: removal.state, removed: Number(removal.removed) } : null,
+      rebuild: rebuild
+        ? {
+            isRunning: rebuild.state === 'running',
+            onlyLook: rebuild.only_look,
+            people: rebuild.people,
+            differing: rebuild.differing,
+            doneShare: doneShare(rebuild),
+            at: rebuild.finished_at ?? rebuild.started_at,
+          }
+        : null,
+      deposit: deposit
+        ? { size: Number(deposit.size), at: deposit.deposited_at, file: deposit.file, mailedTo: deposit.mailed_to }
+        : null,
     });
   });
 }

@@ -16,10 +16,23 @@ export async function readSources(ctx: Context): Promise<Result<SourceLine[], Ac
   return ctx.transaction(async (h) => {
     const today = localDay(ctx.clock.now(), ctx.organisation.zone);
     const days = groupBy(await sourceDays(h, addDays(today, -LOOK_BACK_DAYS)), ({ system_id }) => system_id);
-    return ok((await listSystems(h)).flatMap(({ id, name }) => {
-      const own = days.get(id);
-      if (!own) return [];
-      return [{ id, name, lastAt: own.at(-1)!.last_at, lastWeek: own.filter(({ day }) => day > addDays(today, -7)).reduce((sum, { choices }) => sum + choices, 0), ...healthOf(own.map(({ day }) => day), today) }];
-    }));
+    return ok(
+      (await listSystems(h)).flatMap(({ id, name }) => {
+        const own = days.get(id);
+        if (!own) return [];
+        return [
+          {
+            id,
+            name,
+            lastAt: own.at(-1)!.last_at,
+            lastWeek: own.filter(({ day }) => day > addDays(today, -7)).reduce((sum, { choices }) => sum + choices, 0),
+            ...healthOf(
+              own.map(({ day }) => day),
+              today,
+            ),
+          },
+        ];
+      }),
+    );
   });
 }

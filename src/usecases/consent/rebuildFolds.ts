@@ -8,7 +8,14 @@ import { foldRows, saveFolds, type FoldRow } from '../../db/consent/folds';
 import { holdLedger, lockLedger } from '../../db/consent/ledger';
 import { eachChoiceOfRange, lastPersonNo, personIdsOf } from '../../db/consent/numbers';
 import { allPurposes } from '../../db/consent/purposes';
-import { finishRebuild, insertRebuild, noteRange, rebuildById, rebuildsRunning, type RebuildRow } from '../../db/consent/rebuilds';
+import {
+  finishRebuild,
+  insertRebuild,
+  noteRange,
+  rebuildById,
+  rebuildsRunning,
+  type RebuildRow,
+} from '../../db/consent/rebuilds';
 import type { Handle } from '../../db/handle';
 import type { PeopleRange } from '../../ports/threads';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -29,11 +36,21 @@ export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: str
     const row = await ctx.transaction((h) => rebuildById(h, rebuildId));
     if (row?.state !== 'running') return;
     // Each range counts itself in.
-    for await (const _ of inLanes(ranges(row), ctx.threads?.lanes ?? 1, (range) => ctx.threads?.rebuildRange(range) ?? rebuildRange(ctx, range)));
+    for await (const _ of inLanes(
+      ranges(row),
+      ctx.threads?.lanes ?? 1,
+      (range) => ctx.threads?.rebuildRange(range) ?? rebuildRange(ctx, range),
+    ));
     await ctx.transaction(async (h) => {
       const { people, differing } = (await rebuildById(h, rebuildId))!;
       await finishRebuild(h, rebuildId, ctx.clock.now());
-      await recordTrail(ctx, h, 'folds-rebuilt', rebuildId, `${people} people, ${differing} differed${row.only_look ? ', only looked' : ''}`);
+      await recordTrail(
+        ctx,
+        h,
+        'folds-rebuilt',
+        rebuildId,
+        `${people} people, ${differing} differed${row.only_look ? ', only looked' : ''}`,
+      );
     });
   });
 }
@@ -41,7 +58,8 @@ export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: str
 /** What is left to do of a rebuild, also of one that was cut off. */
 async function* ranges(row: RebuildRow): AsyncGenerator<PeopleRange> {
   const done = new Set(row.done_from);
-  for (let from = 1; from <= row.last_no; from += PEOPLE_AT_ONCE) if (!done.has(from)) yield { rebuildId: row.id, from, to: Math.min(row.last_no, from + PEOPLE_AT_ONCE - 1) };
+  for (let from = 1; from <= row.last_no; from += PEOPLE_AT_ONCE)
+    if (!done.has(from)) yield { rebuildId: row.id, from, to: Math.min(row.last_no, from + PEOPLE_AT_ONCE - 1) };
 }
 
 /** One range: made anew, compared, put right, and counted in, in one transaction in which nothing is recorded. */
@@ -71,18 +89,33 @@ function sameFolds(ctx: Context, a: Buffer, b: Buffer): boolean {
 
 function inOneOrder(ctx: Context, bytes: Buffer): Buffer {
   const order = (fold: Fold) => `${fold.purpose}\n${fold.address ?? ''}`;
-  return Buffer.from(encodeFolds(decodeFolds(bytes, ctx.words).sort((x, y) => (order(x) < order(y) ? -1 : 1)), ctx.words));
+  return Buffer.from(
+    encodeFolds(
+      decodeFolds(bytes, ctx.words).sort((x, y) => (order(x) < order(y) ? -1 : 1)),
+      ctx.words,
+    ),
+  );
 }
 
 async function makeRange(ctx: Context, h: Handle, from: number, to: number): Promise<Map<number, FoldRow>> {
   const now = ctx.clock.now();
-  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone, laws: await lawTable(h) });
+  const rules = rulesAt(await allPurposes(h), [], {
+    at: now,
+    knownAt: now,
+    zone: ctx.organisation.zone,
+    laws: await lawTable(h),
+  });
   const made = new Map<number, FoldRow>();
   const leaning = new Set<number>();
   let person = -1;
   let folds = new Map<string, Fold>();
   const close = () => {
-    if (person >= 0) made.set(person, { person_no: person, folds: Buffer.from(encodeFolds([...folds.values()], ctx.words)), is_hard: false });
+    if (person >= 0)
+      made.set(person, {
+        person_no: person,
+        folds: Buffer.from(encodeFolds([...folds.values()], ctx.words)),
+        is_hard: false,
+      });
     folds = new Map();
   };
   await eachChoiceOfRange(h, from, to, (row) => {
@@ -97,7 +130,22 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
       return;
     }
     const address = row.address_hash?.toString('hex') ?? null;
-    const fold = foldOne({ id: '', seq: row.seq, purpose, answer, occurredAt: row.occurred, recordedAt: '', confirms: null, address, terms: ctx.words.termsOf(row.terms_no), isTold }, rules.windows.at(purpose, beginning(row.occurred, rules.zone)), rules.zone);
+    const fold = foldOne(
+      {
+        id: '',
+        seq: row.seq,
+        purpose,
+        answer,
+        occurredAt: row.occurred,
+        recordedAt: '',
+        confirms: null,
+        address,
+        terms: ctx.words.termsOf(row.terms_no),
+        isTold,
+      },
+      rules.windows.at(purpose, beginning(row.occurred, rules.zone)),
+      rules.zone,
+    );
     const key = `${row.purpose_no}\n${address ?? ''}`;
     const known = folds.get(key);
     folds.set(key, known ? mergeFolds(known, fold) : fold);
@@ -109,7 +157,10 @@ async function makeRange(ctx: Context, h: Handle, from: number, to: number): Pro
 }
 
 /** Asks for it; the worker does it. While one of the kind runs, asking again is asking for that one. */
-export async function startRebuild(ctx: Context, input: { onlyLook?: boolean } = {}): Promise<Result<{ id: string }, AccessRefusal>> {
+export async function startRebuild(
+  ctx: Context,
+  input: { onlyLook?: boolean } = {},
+): Promise<Result<{ id: string }, AccessRefusal>> {
   if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
     await lockLedger(h);
@@ -121,7 +172,13 @@ export async function startRebuild(ctx: Context, input: { onlyLook?: boolean } =
 /** Notes a rebuild and queues it, in a transaction of the caller. @returns its id */
 export async function askRebuild(ctx: Context, h: Handle, onlyLook = false): Promise<string> {
   const id = ctx.keys.id('reb');
-  await insertRebuild(h, { id, only_look: onlyLook, last_no: await lastPersonNo(h), started_by: ctx.actor.id, started_at: ctx.clock.now() });
+  await insertRebuild(h, {
+    id,
+    only_look: onlyLook,
+    last_no: await lastPersonNo(h),
+    started_by: ctx.actor.id,
+    started_at: ctx.clock.now(),
+  });
   await ctx.jobs.enqueue(h.trx, 'rebuild-folds', { rebuildId: id });
   await recordTrail(ctx, h, 'folds-rebuilt', id, 'asked');
   return id;

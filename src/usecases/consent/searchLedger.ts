@@ -31,28 +31,77 @@ export type SearchRefusal = AccessRefusal | { code: 'cursor-unreadable' };
 const PAGE = 200;
 
 /** The log, newest first: public parts, nobody named. With an identifier: of the people it points at. A search is a look. */
-export async function searchLedger(ctx: Context, query: LedgerQuery & { cursor?: string | null }): Promise<Result<{ choices: LedgerEntry[]; cursor: string | null }, SearchRefusal>> {
+export async function searchLedger(
+  ctx: Context,
+  query: LedgerQuery & { cursor?: string | null },
+): Promise<Result<{ choices: LedgerEntry[]; cursor: string | null }, SearchRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
-  const before = query.cursor ? Number(Buffer.from(query.cursor, 'base64url').toString('utf8').replace(/^before:/, '')) : null;
+  const before = query.cursor
+    ? Number(
+        Buffer.from(query.cursor, 'base64url')
+          .toString('utf8')
+          .replace(/^before:/, ''),
+      )
+    : null;
   if (before !== null && !(Number.isSafeInteger(before) && before > 0)) return refuse({ code: 'cursor-unreadable' });
   return ctx.transaction(async (h) => {
     const personIds = query.identifier ? await peopleOf(ctx, h, query.identifier) : null;
-    const rows = await streamChoices(h, { ...EVERY_CHOICE, purpose: query.purpose ?? null, from: query.from ?? null, to: query.to ?? null, personIds, before, limit: PAGE + 1 });
-    await recordTrail(ctx, h, 'ledger-searched', null, query.identifier ? `${query.identifier.kind} ${query.identifier.value}` : null, query.identifier ? await newWorkKey(ctx, h, { kind: 'search', subject: 'ledger', hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) }) : null);
+    const rows = await streamChoices(h, {
+      ...EVERY_CHOICE,
+      purpose: query.purpose ?? null,
+      from: query.from ?? null,
+      to: query.to ?? null,
+      personIds,
+      before,
+      limit: PAGE + 1,
+    });
+    await recordTrail(
+      ctx,
+      h,
+      'ledger-searched',
+      null,
+      query.identifier ? `${query.identifier.kind} ${query.identifier.value}` : null,
+      query.identifier
+        ? await newWorkKey(ctx, h, {
+            kind: 'search',
+            subject: 'ledger',
+            hashes: await identifierHashes(ctx, h, query.identifier),
+            name: nameIn(query.identifier),
+          })
+        : null,
+    );
     const choices = rows.slice(0, PAGE).map(entryOf);
-    return ok({ choices, cursor: rows.length > PAGE ? Buffer.from(`before:${choices.at(-1)!.seq}`).toString('base64url') : null });
+    return ok({
+      choices,
+      cursor: rows.length > PAGE ? Buffer.from(`before:${choices.at(-1)!.seq}`).toString('base64url') : null,
+    });
   });
 }
 
 /** Everybody an identifier points at; a customer number in whichever system. */
-export async function peopleOf(ctx: Context, h: Handle, identifier: { kind: string; value: string }): Promise<string[]> {
-  return [...new Set((await personsByHash(h, await identifierHashes(ctx, h, identifier))).map(({ person_id }) => person_id))];
+export async function peopleOf(
+  ctx: Context,
+  h: Handle,
+  identifier: { kind: string; value: string },
+): Promise<string[]> {
+  return [
+    ...new Set((await personsByHash(h, await identifierHashes(ctx, h, identifier))).map(({ person_id }) => person_id)),
+  ];
 }
 
 /** Keyed hashes of an identifier, as each system would read it. */
-export async function identifierHashes(ctx: Context, h: Handle, identifier: { kind: string; value: string }): Promise<Buffer[]> {
+export async function identifierHashes(
+  ctx: Context,
+  h: Handle,
+  identifier: { kind: string; value: string },
+): Promise<Buffer[]> {
   const texts = (await listSystems(h)).flatMap(({ id, default_country }) => {
-    const normal = normaliseIdentifier(identifier.kind, identifier.value, id, default_country ?? ctx.organisation.country);
+    const normal = normaliseIdentifier(
+      identifier.kind,
+      identifier.value,
+      id,
+      default_country ?? ctx.organisation.country,
+    );
     return normal ? [indexText(normal)] : [];
   });
   return [...new Set(texts)].map((text) => ctx.keys.index(text));

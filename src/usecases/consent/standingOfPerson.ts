@@ -26,24 +26,57 @@ export interface AskedAt {
 }
 
 /** Purposes and wordings: read once for many questions. */
-export async function readRules(h: Handle): Promise<{ purposes: readonly PurposeVersion[]; wordings: readonly WordingVersion[]; laws: Laws }> {
+export async function readRules(
+  h: Handle,
+): Promise<{ purposes: readonly PurposeVersion[]; wordings: readonly WordingVersion[]; laws: Laws }> {
   return { purposes: await allPurposes(h), wordings: await allWordings(h), laws: await lawTable(h) };
 }
 
 /** The exact way, from the choices themselves: for one person, linked identities, or a moment in the past. */
-export async function subjectOf(ctx: Context, h: Handle, row: PersonRow, asked: AskedAt, rules: Awaited<ReturnType<typeof readRules>>): Promise<Subject> {
+export async function subjectOf(
+  ctx: Context,
+  h: Handle,
+  row: PersonRow,
+  asked: AskedAt,
+  rules: Awaited<ReturnType<typeof readRules>>,
+): Promise<Subject> {
   const links = row.is_linked ? await linksAround(h, row.id, asked.knownAt) : [];
   const members = [...new Set([row.id, ...links.flatMap(({ person_a, person_b }) => [person_a, person_b])])];
   const rows = members.length === 1 ? [row] : await personsById(h, members);
   const facts = await factsOfAll(h, rows, asked.knownAt);
   const choices = await choicesOf(h, members);
-  const query = (purpose: string, address: StandingQuery['address']): StandingQuery => ({ purpose, address, ...asked, zone: ctx.organisation.zone, laws: rules.laws });
+  const query = (purpose: string, address: StandingQuery['address']): StandingQuery => ({
+    purpose,
+    address,
+    ...asked,
+    zone: ctx.organisation.zone,
+    laws: rules.laws,
+  });
   return {
-    row, members, choices,
+    row,
+    members,
+    choices,
     answer(purpose, address) {
-      if (members.length === 1) return { ...standing(choices, facts.get(row.id)!, rules.purposes, query(purpose, address), rules.wordings), isConflict: false };
-      const linkedAt = links.map(({ linked_at }) => linked_at).sort().at(-1)!;
-      return standingOfLinked(members.map((id) => ({ id, choices: choices.filter(({ personId }) => personId === id), facts: facts.get(id)! })), linkedAt, rules.purposes, query(purpose, address), rules.wordings);
+      if (members.length === 1)
+        return {
+          ...standing(choices, facts.get(row.id)!, rules.purposes, query(purpose, address), rules.wordings),
+          isConflict: false,
+        };
+      const linkedAt = links
+        .map(({ linked_at }) => linked_at)
+        .sort()
+        .at(-1)!;
+      return standingOfLinked(
+        members.map((id) => ({
+          id,
+          choices: choices.filter(({ personId }) => personId === id),
+          facts: facts.get(id)!,
+        })),
+        linkedAt,
+        rules.purposes,
+        query(purpose, address),
+        rules.wordings,
+      );
     },
   };
 }

@@ -25,8 +25,15 @@ export interface SealedChoice {
 export async function updateFolds(ctx: Context, h: Handle, sealed: readonly SealedChoice[]): Promise<void> {
   if (sealed.length === 0) return;
   const now = ctx.clock.now();
-  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone, laws: await lawTable(h) });
-  const before = await foldRows(h, [...new Set(sealed.filter(({ person }) => !person.isNew).map(({ person }) => person.no))]);
+  const rules = rulesAt(await allPurposes(h), [], {
+    at: now,
+    knownAt: now,
+    zone: ctx.organisation.zone,
+    laws: await lawTable(h),
+  });
+  const before = await foldRows(h, [
+    ...new Set(sealed.filter(({ person }) => !person.isNew).map(({ person }) => person.no)),
+  ]);
   const known = await foldsKnown(ctx, h, before);
   const folds = new Map<number, Map<string, Fold>>();
   const again = new Map<number, string>();
@@ -35,14 +42,29 @@ export async function updateFolds(ctx: Context, h: Handle, sealed: readonly Seal
     const own = folds.get(person.no) ?? new Map((known.get(person.no) ?? []).map((fold) => [keyOf(fold), fold]));
     folds.set(person.no, own);
     if (!standsAlone(choice.answer)) continue;
-    const fold = foldOne(choice, rules.windows.at(choice.purpose, beginning(choice.occurredAt, ctx.organisation.zone)), ctx.organisation.zone);
+    const fold = foldOne(
+      choice,
+      rules.windows.at(choice.purpose, beginning(choice.occurredAt, ctx.organisation.zone)),
+      ctx.organisation.zone,
+    );
     const earlier = own.get(keyOf(fold));
     own.set(keyOf(fold), earlier ? mergeFolds(earlier, fold) : fold);
   }
   const remade = await remakeFolds(ctx, h, [...again.values()]);
   const isNew = new Set(sealed.filter(({ person }) => person.isNew).map(({ person }) => person.no));
-  const rows = [...folds].map(([no, own]): FoldRow => remade.get(no) ?? { person_no: no, folds: Buffer.from(encodeFolds([...own.values()], ctx.words)), is_hard: before.get(no)?.is_hard ?? false });
-  await saveFolds(h, rows.filter(({ person_no }) => isNew.has(person_no)), rows.filter(({ person_no }) => !isNew.has(person_no)));
+  const rows = [...folds].map(
+    ([no, own]): FoldRow =>
+      remade.get(no) ?? {
+        person_no: no,
+        folds: Buffer.from(encodeFolds([...own.values()], ctx.words)),
+        is_hard: before.get(no)?.is_hard ?? false,
+      },
+  );
+  await saveFolds(
+    h,
+    rows.filter(({ person_no }) => isNew.has(person_no)),
+    rows.filter(({ person_no }) => !isNew.has(person_no)),
+  );
 }
 
 function keyOf(fold: Pick<Fold, 'purpose' | 'address'>): string {
@@ -50,17 +72,34 @@ function keyOf(fold: Pick<Fold, 'purpose' | 'address'>): string {
 }
 
 /** The folds of some people, made from all their choices. */
-export async function remakeFolds(ctx: Context, h: Handle, personIds: readonly string[]): Promise<Map<number, FoldRow>> {
+export async function remakeFolds(
+  ctx: Context,
+  h: Handle,
+  personIds: readonly string[],
+): Promise<Map<number, FoldRow>> {
   if (personIds.length === 0) return new Map();
   const now = ctx.clock.now();
-  const rules = rulesAt(await allPurposes(h), [], { at: now, knownAt: now, zone: ctx.organisation.zone, laws: await lawTable(h) });
+  const rules = rulesAt(await allPurposes(h), [], {
+    at: now,
+    knownAt: now,
+    zone: ctx.organisation.zone,
+    laws: await lawTable(h),
+  });
   const choices = await choicesOf(h, personIds);
   const made = new Map<number, FoldRow>();
   for (const row of await personsById(h, personIds)) {
     const own = choices.filter(({ personId }) => personId === row.id);
     const folds = foldsOf(own, factsOf(row), rules);
-    await ctx.words.ensure(h, own.map(({ purpose }) => purpose), own.map(({ terms }) => terms));
-    made.set(row.no, { person_no: row.no, folds: Buffer.from(encodeFolds(folds, ctx.words)), is_hard: own.some(({ answer }) => answer === 'gpc-seen') });
+    await ctx.words.ensure(
+      h,
+      own.map(({ purpose }) => purpose),
+      own.map(({ terms }) => terms),
+    );
+    made.set(row.no, {
+      person_no: row.no,
+      folds: Buffer.from(encodeFolds(folds, ctx.words)),
+      is_hard: own.some(({ answer }) => answer === 'gpc-seen'),
+    });
   }
   return made;
 }

@@ -20,11 +20,28 @@ function mayVerify(ctx: Context): boolean {
 }
 
 /** How far a verification is, and what it found. */
-export async function readVerification(ctx: Context, input: { id: string }): Promise<Result<{ id: string; state: string; foliosTotal: number; foliosDone: number; choicesDone: number; faults: LedgerFault[] }, AccessRefusal>> {
+export async function readVerification(
+  ctx: Context,
+  input: { id: string },
+): Promise<
+  Result<
+    { id: string; state: string; foliosTotal: number; foliosDone: number; choicesDone: number; faults: LedgerFault[] },
+    AccessRefusal
+  >
+> {
   if (!mayVerify(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
     const row = await verificationById(h, input.id);
-    return row ? ok({ id: row.id, state: row.state, foliosTotal: Number(row.folios_total), foliosDone: Number(row.folios_done), choicesDone: Number(row.choices_done), faults: row.faults }) : refuse({ code: 'not-found' });
+    return row
+      ? ok({
+          id: row.id,
+          state: row.state,
+          foliosTotal: Number(row.folios_total),
+          foliosDone: Number(row.folios_done),
+          choicesDone: Number(row.choices_done),
+          faults: row.faults,
+        })
+      : refuse({ code: 'not-found' });
   });
 }
 
@@ -46,7 +63,10 @@ const FOLIOS_PER_STEP = 2000;
 const CHOICES_PER_STEP = 20_000;
 
 /** Folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. One that was killed begins again. */
-export async function verifyLedger(ctx: Context, { verificationId }: { verificationId: string }): Promise<LedgerFault[]> {
+export async function verifyLedger(
+  ctx: Context,
+  { verificationId }: { verificationId: string },
+): Promise<LedgerFault[]> {
   return (await ctx.exclusively(`verify:${verificationId}`, () => verify(ctx, verificationId))) ?? [];
 }
 
@@ -59,13 +79,18 @@ async function verify(ctx: Context, verificationId: string): Promise<LedgerFault
   const faults: LedgerFault[] = [];
   let frontier: Frontier = { size: 0, peaks: [] };
   let [folios, choices] = [0, 0];
-  for await (const checked of inLanes(ranges(ctx, total), ctx.threads?.lanes ?? 1, (range) => ctx.threads?.checkFolios(range) ?? checkFolios(ctx, range))) {
+  for await (const checked of inLanes(
+    ranges(ctx, total),
+    ctx.threads?.lanes ?? 1,
+    (range) => ctx.threads?.checkFolios(range) ?? checkFolios(ctx, range),
+  )) {
     faults.push(...checked.faults);
     for (const root of checked.roots) {
       if (!root) continue;
       frontier = addFolio(hash, frontier, root);
       const witness = deposited.get(frontier.size);
-      if (witness && witness.root !== hex(rootOf(hash, frontier))) faults.push({ code: 'deposit-differs', size: frontier.size, signedAt: witness.signedAt });
+      if (witness && witness.root !== hex(rootOf(hash, frontier)))
+        faults.push({ code: 'deposit-differs', size: frontier.size, signedAt: witness.signedAt });
     }
     folios += checked.roots.length;
     choices += checked.choices;
@@ -73,16 +98,29 @@ async function verify(ctx: Context, verificationId: string): Promise<LedgerFault
   }
   await ctx.transaction(async (h) => {
     faults.push(...(await headFaults(ctx, h, frontier, total)));
-    for (const { size, signedAt } of deposited.values()) if (size > total) faults.push({ code: 'deposit-beyond', size, signedAt });
-    await setVerification(h, verificationId, { state: 'finished', faults: faults.slice(0, FAULTS_KEPT), finished_at: ctx.clock.now() });
-    await recordTrail(ctx, h, 'ledger-verified', verificationId, faults.length === 0 ? `${choices} choices in ${total} folios agree` : `${faults.length} faults`);
+    for (const { size, signedAt } of deposited.values())
+      if (size > total) faults.push({ code: 'deposit-beyond', size, signedAt });
+    await setVerification(h, verificationId, {
+      state: 'finished',
+      faults: faults.slice(0, FAULTS_KEPT),
+      finished_at: ctx.clock.now(),
+    });
+    await recordTrail(
+      ctx,
+      h,
+      'ledger-verified',
+      verificationId,
+      faults.length === 0 ? `${choices} choices in ${total} folios agree` : `${faults.length} faults`,
+    );
   });
   return faults;
 }
 
 async function* ranges(ctx: Context, total: number): AsyncGenerator<FolioRange> {
-  for (let from = 1; from <= total; ) {
-    const to = await ctx.transaction((h) => rangeOfFolios(h, from, Math.min(total, from + FOLIOS_PER_STEP - 1), CHOICES_PER_STEP));
+  for (let from = 1; from <= total;) {
+    const to = await ctx.transaction((h) =>
+      rangeOfFolios(h, from, Math.min(total, from + FOLIOS_PER_STEP - 1), CHOICES_PER_STEP),
+    );
     yield { from, to };
     from = to + 1;
   }
@@ -92,6 +130,9 @@ async function headFaults(ctx: Context, h: Handle, frontier: Frontier, size: num
   if (size === 0) return [];
   const head = await headOfSize(h, size);
   if (!head) return [{ code: 'head-size-wrong', expected: size, found: 0 }];
-  const signatureIsGood = ctx.keys.verify(headBytes(head.size, head.root, new Date(head.signed_at).toISOString()), head.signature);
+  const signatureIsGood = ctx.keys.verify(
+    headBytes(head.size, head.root, new Date(head.signed_at).toISOString()),
+    head.signature,
+  );
   return verifyHead((bytes) => ctx.keys.hash(bytes), frontier, { size: head.size, root: head.root, signatureIsGood });
 }

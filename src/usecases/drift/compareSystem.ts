@@ -1,7 +1,18 @@
 import { driftOf } from '../../core/consent/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { readsIn } from '../../db/consent/permissions';
-import { driftRunById, insertDriftItems, insertDriftRun, intendFor, lastFinishedRun, noteFollowed, setDriftRun, settleGone, type DriftItemRow, type FollowRow } from '../../db/consent/drift';
+import {
+  driftRunById,
+  insertDriftItems,
+  insertDriftRun,
+  intendFor,
+  lastFinishedRun,
+  noteFollowed,
+  setDriftRun,
+  settleGone,
+  type DriftItemRow,
+  type FollowRow,
+} from '../../db/consent/drift';
 import { listSystems, markReached, systemById } from '../../db/systems/systems';
 import { isConnectorError, type Flag } from '../../ports/connector';
 import type { Context } from '../context';
@@ -21,7 +32,10 @@ export async function systemsWithFlags(ctx: Context): Promise<{ id: string; name
 }
 
 /** Asks for one system, or every one that keeps flags, to be compared with the ledger. */
-export async function startComparison(ctx: Context, input: { systemId?: string } = {}): Promise<Result<{ runs: string[] }, AccessRefusal>> {
+export async function startComparison(
+  ctx: Context,
+  input: { systemId?: string } = {},
+): Promise<Result<{ runs: string[] }, AccessRefusal>> {
   if (!reach(ctx, 'drift.correct')) return refuse({ code: 'not-allowed', act: 'drift.correct' });
   const systems = (await systemsWithFlags(ctx)).filter(({ id }) => !input.systemId || id === input.systemId);
   if (systems.length === 0) return refuse({ code: 'not-found' });
@@ -58,7 +72,8 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
       }
       await ctx.transaction(async (h) => {
         await settleGone(h, run.system_id, stillThere, ctx.clock.now());
-        if (run.correct_person && (await intendFor(h, run.system_id, run.correct_person)) > 0) await ctx.jobs.enqueue(h.trx, 'correct-drift', {});
+        if (run.correct_person && (await intendFor(h, run.system_id, run.correct_person)) > 0)
+          await ctx.jobs.enqueue(h.trx, 'correct-drift', {});
         await markReached(h, run.system_id, ctx.clock.now(), null);
         await setDriftRun(h, runId, { ...sums, state: 'finished', finished_at: ctx.clock.now() });
         await recordTrail(ctx, h, 'drift-compared', run.system_id, `${sums.compared} compared, ${sums.found} differ`);
@@ -67,7 +82,12 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
       if (!isConnectorError(error)) throw error;
       await ctx.transaction(async (h) => {
         await markReached(h, run.system_id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`);
-        await setDriftRun(h, runId, { ...sums, state: 'failed', error: error.message.slice(0, 300), finished_at: ctx.clock.now() });
+        await setDriftRun(h, runId, {
+          ...sums,
+          state: 'failed',
+          error: error.message.slice(0, 300),
+          finished_at: ctx.clock.now(),
+        });
       });
     } finally {
       await connector.close();
@@ -77,16 +97,27 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
 
 const ORDER = ['email', 'phone', 'customer-number'];
 
-async function comparePart(ctx: Context, systemId: string, flags: readonly Flag[], comparedBefore: string | null): Promise<{ compared: number; unknown: number; drifting: string[] }> {
+async function comparePart(
+  ctx: Context,
+  systemId: string,
+  flags: readonly Flag[],
+  comparedBefore: string | null,
+): Promise<{ compared: number; unknown: number; drifting: string[] }> {
   return ctx.transaction(async (h) => {
     const country = (await systemById(h, systemId))?.default_country ?? null;
     const asked = flags.flatMap((flag): { flag: Flag; question: Question }[] => {
       // A yes is often for one address: asked about without it, it would not count.
       const byAddress = flag.identifiers.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
-      const identifier = byAddress.map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country)).find((one) => one !== null);
+      const identifier = byAddress
+        .map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country))
+        .find((one) => one !== null);
       return identifier ? [{ flag, question: { identifier, purpose: flag.purpose } }] : [];
     });
-    const answers = await answerMany(ctx, readsIn(h), asked.map(({ question }) => question));
+    const answers = await answerMany(
+      ctx,
+      readsIn(h),
+      asked.map(({ question }) => question),
+    );
     const items: DriftItemRow[] = [];
     const followed: FollowRow[] = [];
     let unknown = flags.length - asked.length;
@@ -97,11 +128,38 @@ async function comparePart(ctx: Context, systemId: string, flags: readonly Flag[
         continue;
       }
       // A no that came since the last comparison and is followed now was followed in between; what is older was followed before anyone measured.
-      if (!answer.permitted && answer.because && answer.since && (flag.permits || (comparedBefore !== null && Date.parse(answer.since) > Date.parse(comparedBefore)))) followed.push({ choice_id: answer.because, system_id: systemId, said_at: new Date(answer.since).toISOString(), followed_at: flag.permits ? null : ctx.clock.now() });
+      if (
+        !answer.permitted &&
+        answer.because &&
+        answer.since &&
+        (flag.permits || (comparedBefore !== null && Date.parse(answer.since) > Date.parse(comparedBefore)))
+      )
+        followed.push({
+          choice_id: answer.because,
+          system_id: systemId,
+          said_at: new Date(answer.since).toISOString(),
+          followed_at: flag.permits ? null : ctx.clock.now(),
+        });
       const direction = driftOf(flag.permits, answer);
       if (!direction) continue;
       const id = ctx.keys.id('dft');
-      items.push({ id, system_id: systemId, purpose: flag.purpose, record_key: flag.key, person_id: personIds[0]!, direction, standing: answer.standing, since: answer.since ? new Date(answer.since).toISOString() : null, found_at: ctx.clock.now(), state: 'open', idempotency_key: `drift-${id}`, tries: 0, detail: null, settled_at: null, settled_how: null });
+      items.push({
+        id,
+        system_id: systemId,
+        purpose: flag.purpose,
+        record_key: flag.key,
+        person_id: personIds[0]!,
+        direction,
+        standing: answer.standing,
+        since: answer.since ? new Date(answer.since).toISOString() : null,
+        found_at: ctx.clock.now(),
+        state: 'open',
+        idempotency_key: `drift-${id}`,
+        tries: 0,
+        detail: null,
+        settled_at: null,
+        settled_how: null,
+      });
     }
     await insertDriftItems(h, items);
     await noteFollowed(h, followed);

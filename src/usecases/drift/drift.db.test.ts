@@ -30,7 +30,12 @@ class Flags implements Connector {
   isErased = async () => false;
   async *flags() {
     if (this.mode === 'down') throw new ConnectorError('server-error', 'The list fell over.');
-    const all = [...this.flagsByKey].map(([email, permits]) => ({ key: email, purpose: 'newsletter', permits, identifiers: [{ kind: 'email' as const, value: email }] }));
+    const all = [...this.flagsByKey].map(([email, permits]) => ({
+      key: email,
+      purpose: 'newsletter',
+      permits,
+      identifiers: [{ kind: 'email' as const, value: email }],
+    }));
     for (let at = 0; at < all.length; at += 2) yield all.slice(at, at + 2);
   }
   flagOf = async (key: string) => this.flagsByKey.get(key) ?? null;
@@ -54,8 +59,27 @@ const list = new Flags();
 let world: TestWorld;
 let worker: Context;
 let signe: Context;
-const say = (email: string, answer: 'grant' | 'withdraw', occurredAt: string) => recordChoices(worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }], name: { givenName: email.split('@')[0]!, familyName: 'Skov' }, answer, occurredAt, externalId: `${email}${answer}${occurredAt}` })] });
-const may = async (email: string) => must(await checkStanding(worker, { identifier: { kind: 'email', value: email }, purpose: 'newsletter', systemId: 'sys_shop' }));
+const say = (email: string, answer: 'grant' | 'withdraw', occurredAt: string) =>
+  recordChoices(worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice({
+        identifiers: [{ kind: 'email', value: email }],
+        name: { givenName: email.split('@')[0]!, familyName: 'Skov' },
+        answer,
+        occurredAt,
+        externalId: `${email}${answer}${occurredAt}`,
+      }),
+    ],
+  });
+const may = async (email: string) =>
+  must(
+    await checkStanding(worker, {
+      identifier: { kind: 'email', value: email },
+      purpose: 'newsletter',
+      systemId: 'sys_shop',
+    }),
+  );
 const board = async () => must(await readDrift(signe, { systemId: null, purpose: null, direction: null, after: null }));
 async function compare(): Promise<void> {
   for (const runId of must(await startComparison(signe)).runs) await compareSystem(worker, { runId });
@@ -67,19 +91,40 @@ beforeAll(async () => {
   await seedLedger(world);
   const connection = JSON.stringify({ flagPurpose: 'newsletter', webhookSecret: `whsec_${SECRET}` });
   await world.worker.transaction(async (h) => {
-    await insertSystem(h, { id: 'sys_list', kind: 'rest', name: 'List', default_country: 'DK', connection_sealed: world.worker.keys.sealOwn(connection, 'connection:sys_list'), is_traced: false, owner: null, sort_order: 5 });
+    await insertSystem(h, {
+      id: 'sys_list',
+      kind: 'rest',
+      name: 'List',
+      default_country: 'DK',
+      connection_sealed: world.worker.keys.sealOwn(connection, 'connection:sys_list'),
+      is_traced: false,
+      owner: null,
+      sort_order: 5,
+    });
     await insertPurpose(h, purposeRow({ id: 'offers-2', kind: 'opt-out' }));
   });
   worker = { ...world.worker, connect: () => list, retryBaseMs: 1 };
   signe = { ...world.user('usr_1', 'coordinator'), connect: () => list };
-  for (const email of ['ann@mail.example', 'bo@mail.example', 'cai@mail.example', 'dea@mail.example']) await say(email, 'grant', '2026-10-01T10:00:00Z');
-  for (const email of ['ann@mail.example', 'bo@mail.example', 'cai@mail.example', 'dea@mail.example', 'stranger@mail.example']) list.flagsByKey.set(email, true);
+  for (const email of ['ann@mail.example', 'bo@mail.example', 'cai@mail.example', 'dea@mail.example'])
+    await say(email, 'grant', '2026-10-01T10:00:00Z');
+  for (const email of [
+    'ann@mail.example',
+    'bo@mail.example',
+    'cai@mail.example',
+    'dea@mail.example',
+    'stranger@mail.example',
+  ])
+    list.flagsByKey.set(email, true);
 });
 afterAll(() => world.close());
 
 test('where all agree there is nothing; who is not in the ledger is counted apart', async () => {
   await compare();
-  expect(await board()).toMatchObject({ board: [], items: [], systems: [{ id: 'sys_list', run: { state: 'finished', compared: 5, unknown: 1, found: 0 } }] });
+  expect(await board()).toMatchObject({
+    board: [],
+    items: [],
+    systems: [{ id: 'sys_list', run: { state: 'finished', compared: 5, unknown: 1, found: 0 } }],
+  });
 });
 
 test('a withdrawal the list has not heard of is drift, is put right, confirmed, and its time is measured', async () => {
@@ -87,8 +132,17 @@ test('a withdrawal the list has not heard of is drift, is put right, confirmed, 
   await say('ann@mail.example', 'withdraw', '2026-11-24T08:30:00Z');
   await compare();
   const { items, board: lines, follow } = await board();
-  expect(items).toEqual([expect.objectContaining({ who: 'ann Skov', direction: 'looser', standing: 'withdrawn', state: 'open' })]);
-  expect(lines).toEqual([expect.objectContaining({ purpose: 'newsletter', direction: 'looser', open: 1, ages: { today: 1, 'this week': 0, older: 0 } })]);
+  expect(items).toEqual([
+    expect.objectContaining({ who: 'ann Skov', direction: 'looser', standing: 'withdrawn', state: 'open' }),
+  ]);
+  expect(lines).toEqual([
+    expect.objectContaining({
+      purpose: 'newsletter',
+      direction: 'looser',
+      open: 1,
+      ages: { today: 1, 'this week': 0, older: 0 },
+    }),
+  ]);
   expect(follow).toMatchObject({ count: 0, open: 1 });
   world.goTo('2026-11-24T10:30:00Z');
   must(await putRight(signe, { ids: [items[0]!.id] }));
@@ -123,7 +177,10 @@ test('a system that accepts and does it later, lies, or is down: nothing is call
   expect((await board()).items[0]).toMatchObject({ state: 'intended', detail: 'The list fell over.' });
   list.mode = 'lies';
   await correctDrift(worker);
-  expect((await board()).items[0]).toMatchObject({ state: 'accepted', detail: 'The system says it is done, but it is not.' });
+  expect((await board()).items[0]).toMatchObject({
+    state: 'accepted',
+    detail: 'The system says it is done, but it is not.',
+  });
   list.mode = 'accepts';
   for (let n = 0; n < 9; n++) await correctDrift(worker);
   expect((await board()).items).toHaveLength(1);
@@ -137,7 +194,9 @@ test('a system that accepts and does it later, lies, or is down: nothing is call
 test('a bulk of another size than the one looked at is refused; a system that is down is said and changes nothing', async () => {
   await say('dea@mail.example', 'withdraw', '2026-11-24T10:10:00Z');
   await compare();
-  expect(await putRight(signe, { systemId: 'sys_list', purpose: 'newsletter', count: 7 })).toMatchObject({ refusal: { code: 'drift-changed', expected: 1 } });
+  expect(await putRight(signe, { systemId: 'sys_list', purpose: 'newsletter', count: 7 })).toMatchObject({
+    refusal: { code: 'drift-changed', expected: 1 },
+  });
   list.mode = 'down';
   await compare();
   expect((await board()).systems[0]!.run).toMatchObject({ state: 'failed', error: 'The list fell over.' });
@@ -150,16 +209,37 @@ test('a bulk of another size than the one looked at is refused; a system that is
 });
 
 describe('webhooks', () => {
-  const body = JSON.stringify({ type: 'contact.unsubscribed', at: '2026-11-24T10:20:00Z', contact: { id: 'c1', email: 'eva@mail.example' } });
-  const sign = (id: string, timestamp: string, text: string, secret = SECRET) => `v1,${createHmac('sha256', Buffer.from(secret, 'base64')).update(`${id}.${timestamp}.${text}`).digest('base64')}`;
+  const body = JSON.stringify({
+    type: 'contact.unsubscribed',
+    at: '2026-11-24T10:20:00Z',
+    contact: { id: 'c1', email: 'eva@mail.example' },
+  });
+  const sign = (id: string, timestamp: string, text: string, secret = SECRET) =>
+    `v1,${createHmac('sha256', Buffer.from(secret, 'base64')).update(`${id}.${timestamp}.${text}`).digest('base64')}`;
   const now = () => String(Math.floor(Date.now() / 1000));
   const receive = (more: Partial<Parameters<typeof receiveWebhook>[1]> = {}) => {
     const [id, timestamp, text] = [more.id ?? 'msg_1', more.timestamp ?? now(), more.body ?? body];
-    return receiveWebhook(worker, { systemId: 'sys_list', id, timestamp, body: text, signature: sign(id, timestamp, text), ...more });
+    return receiveWebhook(worker, {
+      systemId: 'sys_list',
+      id,
+      timestamp,
+      body: text,
+      signature: sign(id, timestamp, text),
+      ...more,
+    });
   };
   test('a signed one becomes a choice; the same again changes nothing', async () => {
     await say('eva@mail.example', 'grant', '2026-10-01T10:00:00Z');
-    await world.worker.transaction(async (h) => void (await h.trx('wordings').insert({ kind: 'ask', id: 'newsletter-service', version: 1, valid_from: '2020-01-01', recorded_at: '2020-01-01' })));
+    await world.worker.transaction(
+      async (h) =>
+        void (await h.trx('wordings').insert({
+          kind: 'ask',
+          id: 'newsletter-service',
+          version: 1,
+          valid_from: '2020-01-01',
+          recorded_at: '2020-01-01',
+        })),
+    );
     expect(must(await receive())).toMatchObject({ status: 'recorded' });
     expect(await may('eva@mail.example')).toMatchObject({ permitted: false, standing: 'withdrawn' });
     expect(must(await receive())).toBeNull();
@@ -178,7 +258,14 @@ describe('webhooks', () => {
 });
 
 describe('audiences', () => {
-  const start = (text: string, more: { purpose?: string; channel?: 'email' | 'phone' } = {}) => startAudience(signe, { name: 'October mailing', purpose: 'newsletter', channel: 'email', content: Readable.from([Buffer.from(text)]), ...more });
+  const start = (text: string, more: { purpose?: string; channel?: 'email' | 'phone' } = {}) =>
+    startAudience(signe, {
+      name: 'October mailing',
+      purpose: 'newsletter',
+      channel: 'email',
+      content: Readable.from([Buffer.from(text)]),
+      ...more,
+    });
   const textOf = async (id: string) => {
     const parts: Buffer[] = [];
     for await (const part of must(await downloadAudience(signe, { id })).stream) parts.push(part as Buffer);
@@ -186,7 +273,11 @@ describe('audiences', () => {
   };
   test('each line comes back with permitted or the reason, in order; asked again it says what holds then', async () => {
     await say('fay@mail.example', 'grant', '2026-10-01T10:00:00Z');
-    const { id } = must(await start('Name;E-mail\nFay;fay@mail.example\nAnn;ANN@mail.example\nNobody;nobody@mail.example\nBroken;not an address\nFormula;=cmd@mail.example'));
+    const { id } = must(
+      await start(
+        'Name;E-mail\nFay;fay@mail.example\nAnn;ANN@mail.example\nNobody;nobody@mail.example\nBroken;not an address\nFormula;=cmd@mail.example',
+      ),
+    );
     await world.drain();
     const lines = (await textOf(id)).trim().split('\r\n');
     expect(lines).toHaveLength(6);
@@ -195,7 +286,12 @@ describe('audiences', () => {
     expect(lines[3]).toMatch(/^4,nobody@mail.example,no,not-asked,/);
     expect(lines[4]).toMatch(/^5,not an address,no,unreadable,/);
     expect(lines[5]).toContain("'=cmd@mail.example");
-    expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({ state: 'finished', lines: 5, permitted: 1, counts: { granted: 1, withdrawn: 1, 'not-asked': 2, unreadable: 1 } });
+    expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({
+      state: 'finished',
+      lines: 5,
+      permitted: 1,
+      counts: { granted: 1, withdrawn: 1, 'not-asked': 2, unreadable: 1 },
+    });
     await say('fay@mail.example', 'withdraw', '2026-11-24T10:25:00Z');
     world.pass(60);
     must(await askAgain(signe, { audienceId: id }));
@@ -204,7 +300,10 @@ describe('audiences', () => {
     expect(await textOf(id)).toMatch(/fay@mail.example,no,withdrawn/);
   });
   test('a list without a header, and one in NDJSON', async () => {
-    for (const text of ['ann@mail.example\nbo@mail.example', '{"email":"ann@mail.example"}\n{"email":"bo@mail.example"}']) {
+    for (const text of [
+      'ann@mail.example\nbo@mail.example',
+      '{"email":"ann@mail.example"}\n{"email":"bo@mail.example"}',
+    ]) {
       const { id } = must(await start(text));
       await world.drain();
       expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({ lines: 2, permitted: 0 });
@@ -214,21 +313,55 @@ describe('audiences', () => {
     expect(await start('')).toMatchObject({ refusal: { code: 'file-empty' } });
     expect(await start('a@b.example', { purpose: 'moon' })).toMatchObject({ refusal: { code: 'unknown-purpose' } });
     expect(await downloadAudience(signe, { id: 'aud_none' })).toMatchObject({ refusal: { code: 'not-found' } });
-    expect(await startAudience(world.user('usr_2', 'auditor'), { name: 'x', purpose: 'newsletter', channel: 'email', content: Readable.from(['a']) })).toMatchObject({ refusal: { code: 'not-allowed' } });
+    expect(
+      await startAudience(world.user('usr_2', 'auditor'), {
+        name: 'x',
+        purpose: 'newsletter',
+        channel: 'email',
+        content: Readable.from(['a']),
+      }),
+    ).toMatchObject({ refusal: { code: 'not-allowed' } });
   });
 });
 
 describe('drafts', () => {
-  const eml = (headers: string[], html: string) => Buffer.from(['From: Larkmere Cycles <news@larkmere.example>', 'Subject: Autumn sale', ...headers, 'MIME-Version: 1.0', 'Content-Type: text/html; charset=utf-8', '', html].join('\r\n'));
-  const whole = ['List-Unsubscribe: <https://news.larkmere.example/u/1>', 'List-Unsubscribe-Post: List-Unsubscribe=One-Click'];
-  const html = (link: string) => `<html><body><p>20 % off all frames. Larkmere Cycles &amp; Touring, Havnegade 4, 8000 Aarhus C</p>${link}</body></html>`;
+  const eml = (headers: string[], html: string) =>
+    Buffer.from(
+      [
+        'From: Larkmere Cycles <news@larkmere.example>',
+        'Subject: Autumn sale',
+        ...headers,
+        'MIME-Version: 1.0',
+        'Content-Type: text/html; charset=utf-8',
+        '',
+        html,
+      ].join('\r\n'),
+    );
+  const whole = [
+    'List-Unsubscribe: <https://news.larkmere.example/u/1>',
+    'List-Unsubscribe-Post: List-Unsubscribe=One-Click',
+  ];
+  const html = (link: string) =>
+    `<html><body><p>20 % off all frames. Larkmere Cycles &amp; Touring, Havnegade 4, 8000 Aarhus C</p>${link}</body></html>`;
   test('a whole one is fit; a link that cannot be seen is none', async () => {
-    expect(must(await checkDraft(signe, { content: eml(whole, html('<a href="https://news.larkmere.example/u/1">Unsubscribe</a>')) }))).toMatchObject({ kind: 'advertising', isFit: true });
-    const hidden = must(await checkDraft(signe, { content: eml(whole, html('<a style="display:none" href="https://news.larkmere.example/u/1">Unsubscribe</a>')) }));
+    expect(
+      must(
+        await checkDraft(signe, {
+          content: eml(whole, html('<a href="https://news.larkmere.example/u/1">Unsubscribe</a>')),
+        }),
+      ),
+    ).toMatchObject({ kind: 'advertising', isFit: true });
+    const hidden = must(
+      await checkDraft(signe, {
+        content: eml(whole, html('<a style="display:none" href="https://news.larkmere.example/u/1">Unsubscribe</a>')),
+      }),
+    );
     expect(hidden.requirements.filter(({ isMet }) => !isMet).map(({ code }) => code)).toEqual(['visible-way-out']);
   });
   test('HTML alone has no headers: what is missing is named', async () => {
-    const verdict = must(await checkDraft(signe, { content: Buffer.from(html('<a href="https://x.example/stop">Unsubscribe</a>')) }));
+    const verdict = must(
+      await checkDraft(signe, { content: Buffer.from(html('<a href="https://x.example/stop">Unsubscribe</a>')) }),
+    );
     expect(verdict).toMatchObject({ kind: 'advertising', isFit: false });
     expect(verdict.requirements.find(({ code }) => code === 'one-click')!.add).toContain('List-Unsubscribe');
     expect(await checkDraft(signe, { content: Buffer.from('  ') })).toMatchObject({ refusal: { code: 'draft-empty' } });

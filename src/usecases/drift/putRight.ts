@@ -3,7 +3,14 @@ import { kindFor, purposeInForce } from '../../core/consent/purposes';
 import { groupBy } from '../../core/shared/groupBy';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { driftInWork, lockDriftItems, noteFollowed, openDrift, setDriftItem, type DriftItemRow } from '../../db/consent/drift';
+import {
+  driftInWork,
+  lockDriftItems,
+  noteFollowed,
+  openDrift,
+  setDriftItem,
+  type DriftItemRow,
+} from '../../db/consent/drift';
 import { choiceById } from '../../db/consent/ledger';
 import { allPurposes } from '../../db/consent/purposes';
 import type { Handle } from '../../db/handle';
@@ -17,21 +24,40 @@ import { vaultOf } from '../shared/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 
-export type PutRightRefusal = AccessRefusal | { code: 'drift-other-way'; count: number } | { code: 'drift-changed'; expected: number };
+export type PutRightRefusal =
+  AccessRefusal | { code: 'drift-other-way'; count: number } | { code: 'drift-changed'; expected: number };
 
 /** Which differences are meant: some by hand, or all of a system and purpose (with the count that was shown). */
 export type Chosen = { ids: string[] } | { systemId: string; purpose: string; count: number };
 
 const MOST_AT_ONCE = 5000;
 
-async function chosenItems(h: Handle, chosen: Chosen, direction: DriftItemRow['direction']): Promise<Result<DriftItemRow[], PutRightRefusal>> {
-  const ids = 'ids' in chosen ? chosen.ids : (await openDrift(h, { systemId: chosen.systemId, purpose: chosen.purpose, direction, after: null, limit: MOST_AT_ONCE })).filter(({ state }) => state === 'open').map(({ id }) => id);
+async function chosenItems(
+  h: Handle,
+  chosen: Chosen,
+  direction: DriftItemRow['direction'],
+): Promise<Result<DriftItemRow[], PutRightRefusal>> {
+  const ids =
+    'ids' in chosen
+      ? chosen.ids
+      : (
+          await openDrift(h, {
+            systemId: chosen.systemId,
+            purpose: chosen.purpose,
+            direction,
+            after: null,
+            limit: MOST_AT_ONCE,
+          })
+        )
+          .filter(({ state }) => state === 'open')
+          .map(({ id }) => id);
   const items = (await lockDriftItems(h, ids)).filter(({ state }) => state === 'open');
   const wrong = items.filter((item) => item.direction !== direction).length;
   if (wrong > 0) return refuse({ code: 'drift-other-way', count: wrong });
   if (items.length === 0) return refuse({ code: 'not-found' });
   // A list that was looked at has to be the list that is changed.
-  if (!('ids' in chosen) && items.length !== chosen.count) return refuse({ code: 'drift-changed', expected: items.length });
+  if (!('ids' in chosen) && items.length !== chosen.count)
+    return refuse({ code: 'drift-changed', expected: items.length });
   return ok(items);
 }
 
@@ -61,16 +87,39 @@ export async function believe(ctx: Context, chosen: Chosen): Promise<Result<{ co
       const person = (await personById(h, item.person_id))!;
       const own = await identifiersOf(h, [person.id]);
       const identifier = own.find(({ kind }) => kind === 'email' || kind === 'phone') ?? own[0];
-      const value = identifier ? await vault.unseal(person.data_key_id, identifier.value_sealed, `identifier:${person.id}`) : null;
+      const value = identifier
+        ? await vault.unseal(person.data_key_id, identifier.value_sealed, `identifier:${person.id}`)
+        : null;
       if (!identifier || !value) continue;
       const purpose = purposeInForce(purposes, item.purpose, now, now)!;
-      const name = person.name_sealed ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`) : null;
+      const name = person.name_sealed
+        ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`)
+        : null;
       const [givenName, ...rest] = (name ?? '').split(' ');
       const [outcome] = await recordChoicesIn(ctx, h, {
         systemId: identifier.scope || item.system_id,
-        choices: [{ occurredAt: localDay(item.found_at, ctx.organisation.zone), identifiers: [{ kind: identifier.kind as 'email', value }], purpose: item.purpose, answer: believedAnswer(kindFor(purpose, person.country, localDay(now, ctx.organisation.zone))), method: 'seen in a system', place: item.system_id, country: person.country, language: person.language, address: null, name: name ? { givenName, familyName: rest.join(' ') } : null, evidence: { drift: item.id }, externalId: item.idempotency_key }],
+        choices: [
+          {
+            occurredAt: localDay(item.found_at, ctx.organisation.zone),
+            identifiers: [{ kind: identifier.kind as 'email', value }],
+            purpose: item.purpose,
+            answer: believedAnswer(kindFor(purpose, person.country, localDay(now, ctx.organisation.zone))),
+            method: 'seen in a system',
+            place: item.system_id,
+            country: person.country,
+            language: person.language,
+            address: null,
+            name: name ? { givenName, familyName: rest.join(' ') } : null,
+            evidence: { drift: item.id },
+            externalId: item.idempotency_key,
+          },
+        ],
       });
-      await setDriftItem(h, item.id, { state: 'settled', settled_at: ctx.clock.now(), settled_how: outcome!.status === 'recorded' ? `became choice ${outcome!.id}` : outcome!.status });
+      await setDriftItem(h, item.id, {
+        state: 'settled',
+        settled_at: ctx.clock.now(),
+        settled_how: outcome!.status === 'recorded' ? `became choice ${outcome!.id}` : outcome!.status,
+      });
     }
     await recordTrail(ctx, h, 'drift-believed', null, `${items.value.length} became choices`);
     return ok({ count: items.value.length });
@@ -96,7 +145,15 @@ export async function correctDrift(ctx: Context): Promise<void> {
         await connector.close();
       }
     }
-    if (isWaiting) await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'correct-drift', {}, new Date(Date.parse(ctx.clock.real()) + Math.max(POLL_MS, ctx.retryBaseMs)).toISOString()));
+    if (isWaiting)
+      await ctx.transaction((h) =>
+        ctx.jobs.enqueue(
+          h.trx,
+          'correct-drift',
+          {},
+          new Date(Date.parse(ctx.clock.real()) + Math.max(POLL_MS, ctx.retryBaseMs)).toISOString(),
+        ),
+      );
   });
 }
 
@@ -105,19 +162,31 @@ async function correctOne(ctx: Context, connector: Connector, item: DriftItemRow
   const permitted = await ctx.transaction(async (h) => {
     const row = await personById(h, item.person_id);
     const now = ctx.clock.now();
-    return row ? (await subjectOf(ctx, h, row, { at: now, knownAt: now }, await readRules(h))).answer(item.purpose, 'any').permitted : false;
+    return row
+      ? (await subjectOf(ctx, h, row, { at: now, knownAt: now }, await readRules(h))).answer(item.purpose, 'any')
+          .permitted
+      : false;
   });
   const there = await connector.flagOf!(item.record_key, item.purpose);
-  if (there === null || there === permitted) return settle(ctx, item, there === null ? 'the record is gone' : 'the system follows the ledger');
+  if (there === null || there === permitted)
+    return settle(ctx, item, there === null ? 'the record is gone' : 'the system follows the ledger');
   if (item.state === 'accepted' && item.tries < MOST_TRIES) {
     await ctx.transaction((h) => setDriftItem(h, item.id, { tries: item.tries + 1 }));
     return false;
   }
   if (ctx.operationPauseMs > 0) await new Promise((resolve) => setTimeout(resolve, ctx.operationPauseMs));
-  const outcome = await connector.applyChoice!(item.record_key, item.purpose, permitted, { idempotencyKey: item.idempotency_key });
+  const outcome = await connector.applyChoice!(item.record_key, item.purpose, permitted, {
+    idempotencyKey: item.idempotency_key,
+  });
   const after = outcome.state === 'done' ? await connector.flagOf!(item.record_key, item.purpose) : null;
   if (outcome.state === 'done' && (after === null || after === permitted)) return settle(ctx, item, outcome.detail);
-  await ctx.transaction((h) => setDriftItem(h, item.id, { state: 'accepted', tries: 1, detail: outcome.state === 'done' ? 'The system says it is done, but it is not.' : outcome.detail }));
+  await ctx.transaction((h) =>
+    setDriftItem(h, item.id, {
+      state: 'accepted',
+      tries: 1,
+      detail: outcome.state === 'done' ? 'The system says it is done, but it is not.' : outcome.detail,
+    }),
+  );
   return false;
 }
 
@@ -134,14 +203,25 @@ async function settle(ctx: Context, item: DriftItemRow, how: string): Promise<tr
 async function noteFollow(ctx: Context, h: Handle, item: DriftItemRow): Promise<void> {
   const now = ctx.clock.now();
   const row = await personById(h, item.person_id);
-  const answer = row && (await subjectOf(ctx, h, row, { at: now, knownAt: now }, await readRules(h))).answer(item.purpose, 'any');
+  const answer =
+    row && (await subjectOf(ctx, h, row, { at: now, knownAt: now }, await readRules(h))).answer(item.purpose, 'any');
   const choice = answer && !answer.permitted && answer.because ? await choiceById(h, answer.because) : undefined;
-  if (choice) await noteFollowed(h, [{ choice_id: choice.id, system_id: item.system_id, said_at: choice.occurred_at, followed_at: now }]);
+  if (choice)
+    await noteFollowed(h, [
+      { choice_id: choice.id, system_id: item.system_id, said_at: choice.occurred_at, followed_at: now },
+    ]);
 }
 
 async function noteFailure(ctx: Context, items: readonly DriftItemRow[], error: ConnectorError): Promise<boolean> {
   return ctx.transaction(async (h) => {
-    for (const item of items) await setDriftItem(h, item.id, item.tries + 1 >= MOST_TRIES ? { state: 'open', tries: 0, detail: `${error.message} Given up after ${MOST_TRIES} tries.` } : { tries: item.tries + 1, detail: error.message });
+    for (const item of items)
+      await setDriftItem(
+        h,
+        item.id,
+        item.tries + 1 >= MOST_TRIES
+          ? { state: 'open', tries: 0, detail: `${error.message} Given up after ${MOST_TRIES} tries.` }
+          : { tries: item.tries + 1, detail: error.message },
+      );
     return items.some(({ tries }) => tries + 1 < MOST_TRIES);
   });
 }

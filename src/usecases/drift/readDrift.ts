@@ -18,7 +18,10 @@ const PAGE = 50;
 const MEASURED_DAYS = 182;
 
 /** Where systems and ledger differ, by purpose and age; and how long systems take to follow a no. */
-export async function readDrift(ctx: Context, filter: { systemId: string | null; purpose: string | null; direction: DriftDirection | null; after: string | null }): Promise<Result<DriftView, AccessRefusal>> {
+export async function readDrift(
+  ctx: Context,
+  filter: { systemId: string | null; purpose: string | null; direction: DriftDirection | null; after: string | null },
+): Promise<Result<DriftView, AccessRefusal>> {
   const how = reach(ctx, 'drift.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'drift.see' });
   const flagged = await systemsWithFlags(ctx);
@@ -30,38 +33,110 @@ export async function readDrift(ctx: Context, filter: { systemId: string | null;
     const runs = new Map((await lastDriftRuns(h)).map((run) => [run.system_id, run]));
     const rows = await openDrift(h, { ...filter, systems: own, limit: PAGE + 1 });
     const vault = vaultOf(ctx, h);
-    const people = new Map((await personsById(h, rows.map(({ person_id }) => person_id))).map((row) => [row.id, row]));
+    const people = new Map(
+      (
+        await personsById(
+          h,
+          rows.map(({ person_id }) => person_id),
+        )
+      ).map((row) => [row.id, row]),
+    );
     await vault.load([...people.values()].map(({ data_key_id }) => data_key_id));
     const items: DriftView['items'] = [];
     for (const row of rows.slice(0, PAGE)) {
       const person = people.get(row.person_id);
       const name = person ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`) : null;
-      items.push({ id: row.id, who: name ? (how === 'all' ? name : maskName(name)) : '(no name)', personId: row.person_id, system: names.get(row.system_id) ?? row.system_id, purpose: titles.get(row.purpose) ?? row.purpose, direction: row.direction, standing: row.standing, since: row.since, foundAt: row.found_at, state: row.state, detail: row.detail });
+      items.push({
+        id: row.id,
+        who: name ? (how === 'all' ? name : maskName(name)) : '(no name)',
+        personId: row.person_id,
+        system: names.get(row.system_id) ?? row.system_id,
+        purpose: titles.get(row.purpose) ?? row.purpose,
+        direction: row.direction,
+        standing: row.standing,
+        since: row.since,
+        foundAt: row.found_at,
+        state: row.state,
+        detail: row.detail,
+      });
     }
-    const board = [...groupBy((await countDrift(h, ctx.clock.now())).filter(({ system_id }) => own === null || own.has(system_id)), (row) => `${row.system_id} ${row.purpose} ${row.direction}`).values()].map((own): DriftView['board'][number] => {
+    const board = [
+      ...groupBy(
+        (await countDrift(h, ctx.clock.now())).filter(({ system_id }) => own === null || own.has(system_id)),
+        (row) => `${row.system_id} ${row.purpose} ${row.direction}`,
+      ).values(),
+    ].map((own): DriftView['board'][number] => {
       const { system_id, purpose, direction } = own[0]!;
-      const sum = (fits: (row: (typeof own)[number]) => boolean) => own.filter(fits).reduce((total, { n }) => total + n, 0);
-      return { systemId: system_id, system: names.get(system_id) ?? system_id, purpose, title: titles.get(purpose) ?? purpose, direction, ages: { today: sum(({ age }) => age === 'today'), 'this week': sum(({ age }) => age === 'this week'), older: sum(({ age }) => age === 'older') }, inWork: sum(({ state }) => state !== 'open'), open: sum(({ state }) => state === 'open') };
+      const sum = (fits: (row: (typeof own)[number]) => boolean) =>
+        own.filter(fits).reduce((total, { n }) => total + n, 0);
+      return {
+        systemId: system_id,
+        system: names.get(system_id) ?? system_id,
+        purpose,
+        title: titles.get(purpose) ?? purpose,
+        direction,
+        ages: {
+          today: sum(({ age }) => age === 'today'),
+          'this week': sum(({ age }) => age === 'this week'),
+          older: sum(({ age }) => age === 'older'),
+        },
+        inWork: sum(({ state }) => state !== 'open'),
+        open: sum(({ state }) => state === 'open'),
+      };
     });
     return ok({
       systems: systems.map(({ id, name }) => {
         const run = runs.get(id);
-        return { id, name, run: run ? { state: run.state, compared: run.compared, unknown: run.unknown, found: run.found, error: run.error, at: run.finished_at ?? run.started_at } : null };
+        return {
+          id,
+          name,
+          run: run
+            ? {
+                state: run.state,
+                compared: run.compared,
+                unknown: run.unknown,
+                found: run.found,
+                error: run.error,
+                at: run.finished_at ?? run.started_at,
+              }
+            : null,
+        };
       }),
-      board, items, next: rows.length > PAGE ? items.at(-1)!.id : null, follow: await readFollow(ctx, own !== null ? [] : await followRows(h, new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString())), mayCorrect: reach(ctx, 'drift.correct') !== null,
+      board,
+      items,
+      next: rows.length > PAGE ? items.at(-1)!.id : null,
+      follow: await readFollow(
+        ctx,
+        own !== null
+          ? []
+          : await followRows(h, new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString()),
+      ),
+      mayCorrect: reach(ctx, 'drift.correct') !== null,
     });
   });
 }
 
 async function readFollow(ctx: Context, rows: Awaited<ReturnType<typeof followRows>>): Promise<DriftView['follow']> {
-  const choices = [...groupBy(rows, ({ choice_id }) => choice_id).values()].map((own) => ({ saidAt: Date.parse(own[0]!.said_at), followedAt: own.map(({ followed_at }) => (followed_at ? Date.parse(followed_at) : null)) }));
+  const choices = [...groupBy(rows, ({ choice_id }) => choice_id).values()].map((own) => ({
+    saidAt: Date.parse(own[0]!.said_at),
+    followedAt: own.map(({ followed_at }) => (followed_at ? Date.parse(followed_at) : null)),
+  }));
   const weekOf = (at: number) => {
     const day = localDay(at, ctx.organisation.zone);
     return addDays(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7));
   };
-  const weeks = [...groupBy(choices, ({ saidAt }) => weekOf(saidAt))].map(([week, own]) => {
-    const times = followTimes(own);
-    return { week, median: times.medianHours, worst: times.worstHours, count: times.count };
-  }).filter(({ count }) => count > 0);
-  return { ...followTimes(choices), weeks: everyWeek(weeks, ({ week }) => week, (week): (typeof weeks)[number] => ({ week, median: null, worst: null, count: 0 })) };
+  const weeks = [...groupBy(choices, ({ saidAt }) => weekOf(saidAt))]
+    .map(([week, own]) => {
+      const times = followTimes(own);
+      return { week, median: times.medianHours, worst: times.worstHours, count: times.count };
+    })
+    .filter(({ count }) => count > 0);
+  return {
+    ...followTimes(choices),
+    weeks: everyWeek(
+      weeks,
+      ({ week }) => week,
+      (week): (typeof weeks)[number] => ({ week, median: null, worst: null, count: 0 }),
+    ),
+  };
 }

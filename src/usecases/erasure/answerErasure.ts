@@ -27,18 +27,31 @@ const RECIPIENTS_WAIT_MS = 3_600_000;
 export async function answerErasure(ctx: Context, row: PlanRow): Promise<PhaseOutcome> {
   return ctx.transaction(async (h) => {
     const request = (await requestById(h, row.request_id))!;
-    const answer = (await lettersOf(h, request.id)).findLast(({ template }) => template === 'erasure-answer' || template === 'erasure-part');
+    const answer = (await lettersOf(h, request.id)).findLast(
+      ({ template }) => template === 'erasure-answer' || template === 'erasure-part',
+    );
     const { address, name } = await answerAddress(ctx, h, request);
     if (!answer) {
       const untold = (await recipientsOf(ctx, h, request)).filter(({ how }) => how === null);
-      if (untold.length > 0) return { done: false, waitMs: RECIPIENTS_WAIT_MS, error: `Waits until ${untold.length} ${untold.length === 1 ? 'recipient has' : 'recipients have'} been told (GDPR art. 19).` };
+      if (untold.length > 0)
+        return {
+          done: false,
+          waitMs: RECIPIENTS_WAIT_MS,
+          error: `Waits until ${untold.length} ${untold.length === 1 ? 'recipient has' : 'recipients have'} been told (GDPR art. 19).`,
+        };
     }
     if (!answer && address) {
       await queueLetter(ctx, h, request, address, await letterOf(ctx, h, row, request, name));
       return { done: false, waitMs: POLL_MS };
     }
     // A letter that fails is tried again for days, and can be sent again by hand: until it is out, the person's address is kept.
-    if (answer && answer.state !== 'sent') return { done: false, waitMs: answer.tries > 0 ? ctx.retryBaseMs * 30 : POLL_MS, error: answer.tries > 0 ? 'The answer could not be mailed yet; the person’s address is kept until it is.' : null };
+    if (answer && answer.state !== 'sent')
+      return {
+        done: false,
+        waitMs: answer.tries > 0 ? ctx.retryBaseMs * 30 : POLL_MS,
+        error:
+          answer.tries > 0 ? 'The answer could not be mailed yet; the person’s address is kept until it is.' : null,
+      };
     await setPlan(h, row.id, { phase: 'own', own_at: ctx.clock.now(), error: null });
     return { done: true };
   });
@@ -50,13 +63,23 @@ async function letterOf(ctx: Context, h: Handle, row: PlanRow, request: RequestR
   const register = await saidRegister(h, request.language);
   const { records, keptBecause, restricted: marked, nothing, told } = wordsOf(request.language);
   const say = (place: string, count: number) => `${register.place(place)}: ${records(count)}`;
-  const gone = (wanted: (line: PlanLine) => boolean) => [...groupBy(lines.filter(wanted), (line) => `${line.system}/${line.collection}`)].map(([place, own]) => say(place, own.length));
+  const gone = (wanted: (line: PlanLine) => boolean) =>
+    [...groupBy(lines.filter(wanted), (line) => `${line.system}/${line.collection}`)].map(([place, own]) =>
+      say(place, own.length),
+    );
   const erased = gone(({ action }) => action === 'erase');
   const residue = residueOf(lines).map((line) => {
-    const because = keptBecause[line.rule as keyof typeof keptBecause](line.until ? sayDayIn(request.language, line.until) : null, line.law);
+    const because = keptBecause[line.rule as keyof typeof keptBecause](
+      line.until ? sayDayIn(request.language, line.until) : null,
+      line.law,
+    );
     return `${say(`${line.system}/${line.collection}`, line.count)}. ${because}${line.restricted > 0 ? ` ${marked}` : ''}`;
   });
-  const recipients = (await recipientsOf(ctx, h, request)).filter(({ wasTold }) => wasTold).map(({ recipient, toldOn }) => told(register.say(recipient) ?? `“${recipient}”`, sayDayIn(request.language, toldOn!)));
+  const recipients = (await recipientsOf(ctx, h, request))
+    .filter(({ wasTold }) => wasTold)
+    .map(({ recipient, toldOn }) =>
+      told(register.say(recipient) ?? `“${recipient}”`, sayDayIn(request.language, toldOn!)),
+    );
   const trace = (await lastTrace(h, request.id, 'find'))!;
   return writeLetter(ctx, h, request, name, residue.length > 0 ? 'erasure-part' : 'erasure-answer', {
     // An empty list is said in a word: what is not there is the answer too.

@@ -42,8 +42,29 @@ beforeEach(() => {
 });
 
 async function opened(right: 'erasure' | 'access' = 'erasure', email = EMAIL): Promise<string> {
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }, { kind: 'phone', value: '10 22 33 44' }], name: { givenName: 'Jens', familyName: 'Toft' }, externalId: `e${n++}`, occurredAt: world.worker.clock.now() })] });
-  const made = await openRequest(signe, { right, regimes: ['eu-gdpr'], receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Jens', familyName: 'Toft', emails: [email] }, text: 'please', language: 'en' });
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice({
+        identifiers: [
+          { kind: 'email', value: email },
+          { kind: 'phone', value: '10 22 33 44' },
+        ],
+        name: { givenName: 'Jens', familyName: 'Toft' },
+        externalId: `e${n++}`,
+        occurredAt: world.worker.clock.now(),
+      }),
+    ],
+  });
+  const made = await openRequest(signe, {
+    right,
+    regimes: ['eu-gdpr'],
+    receivedAt: world.worker.clock.now(),
+    channel: 'phone',
+    person: { givenName: 'Jens', familyName: 'Toft', emails: [email] },
+    text: 'please',
+    language: 'en',
+  });
   if (!made.ok) throw new Error(made.refusal.code);
   return made.value.ref;
 }
@@ -55,7 +76,9 @@ async function planned(): Promise<string> {
   await world.drain();
   await acceptBand(signe, { ref, band: 'certain' });
   await acceptBand(signe, { ref, band: 'likely' });
-  expect((await decide(signe, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'no longer needed' })).ok).toBe(true);
+  expect((await decide(signe, { ref, outcome: 'fulfil', ground: 'art-17-1-a', reason: 'no longer needed' })).ok).toBe(
+    true,
+  );
   expect(await makePlan(signe, { ref })).toMatchObject({ ok: true });
   return ref;
 }
@@ -75,7 +98,15 @@ async function runUntilDone(): Promise<void> {
 }
 
 describe('an erasure, killed at every write', () => {
-  test.each([1, 2, 3, 5].flatMap((write) => [[write, true], [write, false]] as [number, boolean][]))('at write %i, before its effect: %s: each record is erased once', async (write, before) => {
+  test.each(
+    [1, 2, 3, 5].flatMap(
+      (write) =>
+        [
+          [write, true],
+          [write, false],
+        ] as [number, boolean][],
+    ),
+  )('at write %i, before its effect: %s: each record is erased once', async (write, before) => {
     world.goTo(new Date(Date.parse(world.worker.clock.now()) + 3_600_000).toISOString());
     const ref = await planned();
     shelf.dieAtWrite = write;
@@ -84,12 +115,21 @@ describe('an erasure, killed at every write', () => {
     await runUntilDone();
     expect([...shelf.records.values()].map(({ erasedTimes }) => erasedTimes)).toEqual([1, 1, 1, 1, 1]);
     expect(await world.knex('plans').where({ state: 'executing' })).toEqual([]);
-    expect(await world.knex('requests').where({ ref }).first()).toMatchObject({ outcome: 'erased', person_sealed: null, text_sealed: null, stage: 'closed' });
+    expect(await world.knex('requests').where({ ref }).first()).toMatchObject({
+      outcome: 'erased',
+      person_sealed: null,
+      text_sealed: null,
+      stage: 'closed',
+    });
     const certificate = await readCertificate(signe, { ref });
     expect(certificate.ok && certificate.value.content).toMatchObject({ reference: ref, keysDestroyed: true });
     const answer = world.mails.filter(({ subject }) => subject.includes(`Your data is erased (${ref})`));
     expect(new Set(answer.map(({ messageId }) => messageId)).size).toBe(1);
-    const standing = await checkStanding(world.worker, { identifier: { kind: 'email', value: EMAIL }, purpose: 'newsletter', systemId: 'sys_shop' });
+    const standing = await checkStanding(world.worker, {
+      identifier: { kind: 'email', value: EMAIL },
+      purpose: 'newsletter',
+      systemId: 'sys_shop',
+    });
     expect(standing.ok && standing.value.standing).toBe('erased');
     await world.knex('suppressions').delete();
   });
@@ -97,7 +137,8 @@ describe('an erasure, killed at every write', () => {
 
 test('a backup from before an erasure is put back: the journal erases again, before anything is served', async () => {
   const ref = await planned();
-  const program = (name: string) => join('/usr/lib/postgresql', readdirSync('/usr/lib/postgresql').sort().at(-1)!, 'bin', name);
+  const program = (name: string) =>
+    join('/usr/lib/postgresql', readdirSync('/usr/lib/postgresql').sort().at(-1)!, 'bin', name);
   const [dump, restored] = [join(world.folder, 'before.dump'), `${world.url}_restored`];
   execFileSync(program('pg_dump'), ['--format=custom', `--file=${dump}`, `--dbname=${world.url}`]);
   expect((await confirmPlan(signe, { ref, typed: ref })).ok).toBe(true);
@@ -108,9 +149,16 @@ test('a backup from before an erasure is put back: the journal erases again, bef
   execFileSync(program('pg_restore'), ['--exit-on-error', `--dbname=${restored}`, dump]);
   const knex = createClient(restored, 2);
   try {
-    const old: Context = { ...world.worker, transaction: (work) => knex.transaction((trx) => work({ trx, actor: world.worker.actor })) };
+    const old: Context = {
+      ...world.worker,
+      transaction: (work) => knex.transaction((trx) => work({ trx, actor: world.worker.actor })),
+    };
     const standing = async () => {
-      const answer = await checkStanding(old, { identifier: { kind: 'email', value: EMAIL }, purpose: 'newsletter', systemId: 'sys_shop' });
+      const answer = await checkStanding(old, {
+        identifier: { kind: 'email', value: EMAIL },
+        purpose: 'newsletter',
+        systemId: 'sys_shop',
+      });
       return answer.ok && answer.value.standing;
     };
     expect(await standing()).toBe('granted');
@@ -140,10 +188,15 @@ test('after all that the ledger still verifies, and the trail’s chain is whole
 describe('refusals leave everything as it was', () => {
   test('a plan that would come out otherwise is not carried out', async () => {
     const ref = await planned();
-    await world.knex('holds').insert({ id: `h${n++}`, matter: 'injury claim', system_id: 'sys_shelf', opened_at: '2026-11-01' });
+    await world
+      .knex('holds')
+      .insert({ id: `h${n++}`, matter: 'injury claim', system_id: 'sys_shelf', opened_at: '2026-11-01' });
     expect(await confirmPlan(signe, { ref, typed: ref })).toEqual({ ok: false, refusal: { code: 'plan-changed' } });
     await world.knex('holds').delete();
-    expect(await confirmPlan(signe, { ref, typed: 'BK-2026-99999' })).toEqual({ ok: false, refusal: { code: 'reference-wrong', expected: ref } });
+    expect(await confirmPlan(signe, { ref, typed: 'BK-2026-99999' })).toEqual({
+      ok: false,
+      refusal: { code: 'reference-wrong', expected: ref },
+    });
     expect(shelf.writes).toBe(0);
   });
 
@@ -153,12 +206,16 @@ describe('refusals leave everything as it was', () => {
     await proveAtCounter(signe, { ref });
     await startTrace(signe, { ref });
     await world.drain();
-    expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({ refusal: { code: 'matches-undecided' } });
+    expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({
+      refusal: { code: 'matches-undecided' },
+    });
     expect(await makePlan(signe, { ref })).toMatchObject({ refusal: { code: 'not-decided' } });
     const view = await traceView(signe, { ref });
     const [match] = view.ok && view.value ? view.value.matches : [];
     await giveVerdicts(signe, { ref, verdicts: [{ matchId: match!.id, verdict: 'unsure' }] });
-    expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({ refusal: { code: 'matches-undecided' } });
+    expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({
+      refusal: { code: 'matches-undecided' },
+    });
   });
 
   test('a failing system is tried again and then found', async () => {
@@ -168,25 +225,42 @@ describe('refusals leave everything as it was', () => {
     await startTrace(signe, { ref });
     await world.drain();
     const view = await traceView(signe, { ref });
-    expect(view.ok && view.value).toMatchObject({ state: 'finished', steps: expect.arrayContaining([expect.objectContaining({ name: 'Shelf', state: 'done', tries: 3 })]) });
+    expect(view.ok && view.value).toMatchObject({
+      state: 'finished',
+      steps: expect.arrayContaining([expect.objectContaining({ name: 'Shelf', state: 'done', tries: 3 })]),
+    });
   });
 });
 
 describe('identity', () => {
-  const mailOf = (ref: string) => world.mails.filter(({ subject }) => subject.includes(ref) && subject.includes('Is it you')).at(-1)!;
+  const mailOf = (ref: string) =>
+    world.mails.filter(({ subject }) => subject.includes(ref) && subject.includes('Is it you')).at(-1)!;
   test('only to an address on file; five wrong codes end the check, a letter follows', async () => {
     const ref = await opened('access', 'ask@post.example');
-    expect(await askIdentity(signe, { ref, address: 'stranger@post.example' })).toMatchObject({ refusal: { code: 'address-not-on-file' } });
+    expect(await askIdentity(signe, { ref, address: 'stranger@post.example' })).toMatchObject({
+      refusal: { code: 'address-not-on-file' },
+    });
     expect((await askIdentity(signe, { ref, address: 'ask@post.example' })).ok).toBe(true);
     await world.drain();
     const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
-    for (let left = 4; left > 0; left--) expect(await proveIdentity(world.worker, { token, code: 'wrong' })).toMatchObject({ refusal: { code: 'code-wrong', left } });
-    expect(await proveIdentity(world.worker, { token, code: 'wrong' })).toMatchObject({ refusal: { code: 'tries-used-up' } });
+    for (let left = 4; left > 0; left--)
+      expect(await proveIdentity(world.worker, { token, code: 'wrong' })).toMatchObject({
+        refusal: { code: 'code-wrong', left },
+      });
+    expect(await proveIdentity(world.worker, { token, code: 'wrong' })).toMatchObject({
+      refusal: { code: 'tries-used-up' },
+    });
     const right = /Code: (\d{6})/.exec(mailOf(ref).text)![1]!;
-    expect(await proveIdentity(world.worker, { token, code: right })).toMatchObject({ refusal: { code: 'tries-used-up' } });
+    expect(await proveIdentity(world.worker, { token, code: right })).toMatchObject({
+      refusal: { code: 'tries-used-up' },
+    });
     expect((await refuseForIdentity(signe, { ref })).ok).toBe(true);
     await world.drain();
-    expect(world.mails.some(({ subject, text }) => subject.includes(`We could not establish who asks (${ref})`) && text.includes('art. 77'))).toBe(true);
+    expect(
+      world.mails.some(
+        ({ subject, text }) => subject.includes(`We could not establish who asks (${ref})`) && text.includes('art. 77'),
+      ),
+    ).toBe(true);
   });
 
   test('after five wrong codes a second code works, and it is the same question on the clock', async () => {
@@ -202,7 +276,12 @@ describe('identity', () => {
     must(await askIdentity(signe, { ref, address: 'second@post.example' }));
     await world.drain();
     const mail = mailOf(ref);
-    must(await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(mail.text)![1]!, code: /Code: (\d{6})/.exec(mail.text)![1]! }));
+    must(
+      await proveIdentity(world.worker, {
+        token: /identity\/([\w-]+)/.exec(mail.text)![1]!,
+        code: /Code: (\d{6})/.exec(mail.text)![1]!,
+      }),
+    );
     const view = must(await requestView(signe, { ref }));
     expect(view.events.map(({ kind }) => kind)).toEqual(['identity-asked', 'identity-proven']);
     expect(view).toMatchObject({ state: 'running', identity: { state: 'proven' } });
@@ -216,7 +295,10 @@ describe('identity', () => {
     for (let n = 0; n < 5; n++) await proveIdentity(world.worker, { token, code: 'wrong' });
     expect(must(await requestView(signe, { ref })).state).toBe('paused');
     must(await proveAtCounter(signe, { ref }));
-    expect(must(await requestView(signe, { ref }))).toMatchObject({ state: 'running', pauses: [{ kind: 'identity', to: expect.any(String) }] });
+    expect(must(await requestView(signe, { ref }))).toMatchObject({
+      state: 'running',
+      pauses: [{ kind: 'identity', to: expect.any(String) }],
+    });
     const quick = await opened('access', 'quick@post.example');
     must(await askIdentity(signe, { ref: quick, address: 'quick@post.example' }));
     must(await proveAtCounter(signe, { ref: quick }));
@@ -231,9 +313,13 @@ describe('identity', () => {
     const first = mailOf(ref);
     await askIdentity(signe, { ref, address: 'late@post.example' });
     await world.drain();
-    expect(await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(first.text)![1]!, code: 'x' })).toMatchObject({ refusal: { code: 'link-unknown' } });
+    expect(
+      await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(first.text)![1]!, code: 'x' }),
+    ).toMatchObject({ refusal: { code: 'link-unknown' } });
     await world.knex('identity_checks').update({ expires_at: '2020-01-01' });
-    expect(await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!, code: 'x' })).toMatchObject({ refusal: { code: 'link-expired' } });
+    expect(
+      await proveIdentity(world.worker, { token: /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!, code: 'x' }),
+    ).toMatchObject({ refusal: { code: 'link-expired' } });
   });
 });
 
@@ -245,18 +331,32 @@ describe('who sees a request', () => {
     expect(await requestView(other, { ref })).toMatchObject({ refusal: { code: 'not-found' } });
     const list = await readRequests(other, { state: 'all', right: null, stage: null, after: null, limit: 50 });
     expect(list.ok && list.value.lines).toEqual([]);
-    expect(await requestView(world.user('usr_x', 'administrator'), { ref })).toMatchObject({ refusal: { code: 'not-allowed' } });
+    expect(await requestView(world.user('usr_x', 'administrator'), { ref })).toMatchObject({
+      refusal: { code: 'not-allowed' },
+    });
     const masked = await requestView(world.user('usr_x', 'auditor'), { ref });
     expect(masked.ok && masked.value).toMatchObject({ isMasked: true, who: 'J. T.', person: null, text: null });
   });
 
   test('an extension is announced with its reason, once, and not after its last day', async () => {
     const ref = await opened('access', 'long@post.example');
-    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: '' })).toMatchObject({ refusal: { code: 'extension-without-reason' } });
-    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'nine workshops' })).toMatchObject({ ok: true });
-    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({ refusal: { code: 'letter-on-its-way' } });
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: '' })).toMatchObject({
+      refusal: { code: 'extension-without-reason' },
+    });
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'nine workshops' })).toMatchObject({
+      ok: true,
+    });
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({
+      refusal: { code: 'letter-on-its-way' },
+    });
     await world.drain();
-    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({ refusal: { code: 'event-twice' } });
-    expect(world.mails.some(({ subject, text }) => subject.includes(`We need more time (${ref})`) && text.includes('nine workshops'))).toBe(true);
+    expect(await recordClockEvent(signe, { ref, kind: 'extended', reason: 'again' })).toMatchObject({
+      refusal: { code: 'event-twice' },
+    });
+    expect(
+      world.mails.some(
+        ({ subject, text }) => subject.includes(`We need more time (${ref})`) && text.includes('nine workshops'),
+      ),
+    ).toBe(true);
   });
 });

@@ -7,7 +7,13 @@ import { deleteAudiences } from '../../db/consent/audiences';
 import { forgetSealedParts, personsOfChoices } from '../../db/consent/ledger';
 import { insertCertificate, insertResidue, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
-import { forgetPerson, insertSuppressions, personsByHash, personsById, setPersonDetails } from '../../db/persons/persons';
+import {
+  forgetPerson,
+  insertSuppressions,
+  personsByHash,
+  personsById,
+  setPersonDetails,
+} from '../../db/persons/persons';
 import { forgetRequests } from '../../db/requests/forgetRequests';
 import { refsOfNotes } from '../../db/requests/notes';
 import { requestById, requestsByRefs, setRequest, type RequestRow } from '../../db/requests/requests';
@@ -30,7 +36,10 @@ import type { PhaseOutcome } from './runErasure';
 
 /** Suppression, Bookend's own part as the plan says, key destruction, residue, certificate: in one transaction, last of all. */
 export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOutcome> {
-  const lists = await listsNaming(ctx, speaksOfPerson(await ctx.transaction(async (h) => known(ctx, h, row, (await requestById(h, row.request_id))!))));
+  const lists = await listsNaming(
+    ctx,
+    speaksOfPerson(await ctx.transaction(async (h) => known(ctx, h, row, (await requestById(h, row.request_id))!))),
+  );
   const files = await ctx.transaction(async (h) => {
     const request = (await requestById(h, row.request_id))!;
     // The moment at which this part first began: a certificate made after a crash says the same.
@@ -40,25 +49,54 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     const part = await ownPart(h, lines);
     const who = await known(ctx, h, row, request);
     const people = await personsById(h, part.persons);
-    const suppressions = await suppress(ctx, h, request, who, [...part.persons, ...(request.person_id ? [request.person_id] : [])], now);
-    await insertResidue(h, residue.map((line) => residueRow(ctx, request, line, now)));
+    const suppressions = await suppress(
+      ctx,
+      h,
+      request,
+      who,
+      [...part.persons, ...(request.person_id ? [request.person_id] : [])],
+      now,
+    );
+    await insertResidue(
+      h,
+      residue.map((line) => residueRow(ctx, request, line, now)),
+    );
     const outcome = residue.length > 0 ? 'erased-in-part' : 'erased';
-    const told = (await recipientsOf(ctx, h, request)).filter(({ wasTold }) => wasTold).map(({ recipient, toldOn }) => ({ recipient, toldOn: toldOn! }));
+    const told = (await recipientsOf(ctx, h, request))
+      .filter(({ wasTold }) => wasTold)
+      .map(({ recipient, toldOn }) => ({ recipient, toldOn: toldOn! }));
     // What is open has come since the plan was made, and is answered under a key of its own.
-    const requests = (await requestsByRefs(h, part.requests)).filter(({ id, closed_at }) => id === request.id || closed_at !== null);
+    const requests = (await requestsByRefs(h, part.requests)).filter(
+      ({ id, closed_at }) => id === request.id || closed_at !== null,
+    );
     const ids = requests.map(({ id }) => id);
     const work = await endWorkNaming(ctx, h, { hashes: who.keys.map(({ hash }) => hash), names: who.names }, now);
-    const dataKeyIds = [...requests.map(({ data_key_id }) => data_key_id), ...people.filter(({ id }) => part.personsWhole.includes(id)).map(({ data_key_id }) => data_key_id), ...work];
+    const dataKeyIds = [
+      ...requests.map(({ data_key_id }) => data_key_id),
+      ...people.filter(({ id }) => part.personsWhole.includes(id)).map(({ data_key_id }) => data_key_id),
+      ...work,
+    ];
     await insertCertificate(h, certificate(ctx, row, request, { lines, residue, told, part, outcome }, now));
     // First outside the database: a crash after it does the erasure again, a crash before it has erased nothing.
-    await ctx.journal.append({ schema: 'bookend-erasure-2', id: row.id, at: new Date(now).toISOString(), ref: request.ref, personIds: part.persons, requestIds: ids, dataKeyIds, suppressions, outcome });
+    await ctx.journal.append({
+      schema: 'bookend-erasure-2',
+      id: row.id,
+      at: new Date(now).toISOString(),
+      ref: request.ref,
+      personIds: part.persons,
+      requestIds: ids,
+      dataKeyIds,
+      suppressions,
+      outcome,
+    });
     const packs = await packsOfRequests(h, ids);
     for (const pack of packs) await setPack(h, pack.id, { state: 'gone', path: null });
     await forgetHeldLines(ctx, h, who);
     for (const id of part.persons) await forgetPerson(h, id, now);
     await forgetSealedParts(h, part.choicesOnly);
     // Nobody may use what is kept for anything else: whoever asks is told no.
-    if (part.keepsAnything && request.person_id && !part.persons.includes(request.person_id)) await setPersonDetails(h, request.person_id, { restricted_from: now, restricted_until: null });
+    if (part.keepsAnything && request.person_id && !part.persons.includes(request.person_id))
+      await setPersonDetails(h, request.person_id, { restricted_from: now, restricted_until: null });
     await closeAnswered(ctx, h, request, outcome, null, now);
     await recordTrail(ctx, h, 'erasure-finished', request.ref, row.fingerprint);
     await forgetRequests(h, ids);
@@ -86,18 +124,60 @@ async function ownPart(h: Handle, lines: readonly PlanLine[]): Promise<OwnPart> 
  * Keyed hashes of every identifier of the person, so that an import cannot bring them back. What a living person is known by as well
  * (a family's address) is not suppressed: it would refuse them.
  */
-async function suppress(ctx: Context, h: Handle, request: RequestRow, who: KnownPerson, erased: readonly string[], now: string): Promise<JournalEntry['suppressions']> {
-  const owners = (await personsByHash(h, who.keys.map(({ hash }) => hash))).filter(({ person_id }) => !erased.includes(person_id));
-  const living = new Set((await personsById(h, [...new Set(owners.map(({ person_id }) => person_id))])).filter(({ erased_at }) => !erased_at).map(({ id }) => id));
-  const shared = new Set(owners.filter(({ person_id }) => living.has(person_id)).map(({ hash }) => hash.toString('hex')));
-  const rows = who.keys.filter(({ hash }) => !shared.has(hash.toString('hex'))).map((key) => ({ ...ctx.keys.suppression(indexText(key)), kind: key.kind }));
-  await insertSuppressions(h, rows.map(({ hash, version, kind }) => ({ hash, key_version: version, kind, erased_at: now, request_ref: request.ref })));
+async function suppress(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  who: KnownPerson,
+  erased: readonly string[],
+  now: string,
+): Promise<JournalEntry['suppressions']> {
+  const owners = (
+    await personsByHash(
+      h,
+      who.keys.map(({ hash }) => hash),
+    )
+  ).filter(({ person_id }) => !erased.includes(person_id));
+  const living = new Set(
+    (await personsById(h, [...new Set(owners.map(({ person_id }) => person_id))]))
+      .filter(({ erased_at }) => !erased_at)
+      .map(({ id }) => id),
+  );
+  const shared = new Set(
+    owners.filter(({ person_id }) => living.has(person_id)).map(({ hash }) => hash.toString('hex')),
+  );
+  const rows = who.keys
+    .filter(({ hash }) => !shared.has(hash.toString('hex')))
+    .map((key) => ({ ...ctx.keys.suppression(indexText(key)), kind: key.kind }));
+  await insertSuppressions(
+    h,
+    rows.map(({ hash, version, kind }) => ({
+      hash,
+      key_version: version,
+      kind,
+      erased_at: now,
+      request_ref: request.ref,
+    })),
+  );
   return rows.map(({ hash, version, kind }) => ({ hash: hash.toString('hex'), version, kind }));
 }
 
 function residueRow(ctx: Context, request: RequestRow, line: ResidueLine, now: string) {
   const id = ctx.keys.id('rsd');
-  return { id, request_ref: request.ref, system_id: line.system, collection: line.collection, count: line.count, rule: line.rule, restricted: line.restricted, why: line.why, law: line.law, until: line.until, keys_sealed: ctx.keys.sealOwn(JSON.stringify(line.keys), id), created_at: now };
+  return {
+    id,
+    request_ref: request.ref,
+    system_id: line.system,
+    collection: line.collection,
+    count: line.count,
+    rule: line.rule,
+    restricted: line.restricted,
+    why: line.why,
+    law: line.law,
+    until: line.until,
+    keys_sealed: ctx.keys.sealOwn(JSON.stringify(line.keys), id),
+    created_at: now,
+  };
 }
 
 interface Facts {
@@ -108,13 +188,51 @@ interface Facts {
   outcome: string;
 }
 
-function certificate(ctx: Context, row: PlanRow, request: RequestRow, { lines, residue, told, part, outcome }: Facts, now: string) {
+function certificate(
+  ctx: Context,
+  row: PlanRow,
+  request: RequestRow,
+  { lines, residue, told, part, outcome }: Facts,
+  now: string,
+) {
   const gone = lines.filter(({ action, rule }) => action !== 'keep' && rule !== 'kept-apart');
-  const done = [...groupBy(gone, (line) => `${line.system}/${line.collection}/${line.action}`)].map(([, own]) => ({ system: own[0]!.system, collection: own[0]!.collection, action: own[0]!.action, count: own.length }));
+  const done = [...groupBy(gone, (line) => `${line.system}/${line.collection}/${line.action}`)].map(([, own]) => ({
+    system: own[0]!.system,
+    collection: own[0]!.collection,
+    action: own[0]!.action,
+    count: own.length,
+  }));
   const content = {
-    schema: 'bookend-certificate-2', reference: request.ref, regime: request.regime, regimes: request.regimes, organisation: ctx.organisation.name, receivedAt: request.received_at, finishedAt: new Date(now).toISOString(), planFrozenOn: row.frozen_on, planFingerprint: row.fingerprint, outcome, done,
-    residue: residue.map(({ system, collection, count, rule, why, law, until, restricted }) => ({ system, collection, count, rule, why, law, until, restricted })), recipientsTold: told,
-    proof: 'A second trace with the same search keys found nothing beyond the residue.', keysDestroyed: !part.keepsAnything,
+    schema: 'bookend-certificate-2',
+    reference: request.ref,
+    regime: request.regime,
+    regimes: request.regimes,
+    organisation: ctx.organisation.name,
+    receivedAt: request.received_at,
+    finishedAt: new Date(now).toISOString(),
+    planFrozenOn: row.frozen_on,
+    planFingerprint: row.fingerprint,
+    outcome,
+    done,
+    residue: residue.map(({ system, collection, count, rule, why, law, until, restricted }) => ({
+      system,
+      collection,
+      count,
+      rule,
+      why,
+      law,
+      until,
+      restricted,
+    })),
+    recipientsTold: told,
+    proof: 'A second trace with the same search keys found nothing beyond the residue.',
+    keysDestroyed: !part.keepsAnything,
   };
-  return { id: ctx.keys.id('crt'), request_ref: request.ref, content, signature: ctx.keys.sign(canonicalBytes(content)), issued_at: now };
+  return {
+    id: ctx.keys.id('crt'),
+    request_ref: request.ref,
+    content,
+    signature: ctx.keys.sign(canonicalBytes(content)),
+    issued_at: now,
+  };
 }

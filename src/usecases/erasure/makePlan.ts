@@ -20,7 +20,14 @@ import { OWN_SYSTEM } from './ownPart';
 import { requestsInTheWay, rulesFor } from './planFacts';
 import { planRecords } from './planRecords';
 
-export type MakePlanRefusal = PlanRefusal | { code: 'not-an-erasure' } | { code: 'not-decided' } | { code: 'plan-running' } | { code: 'matches-undecided'; count: number } | { code: 'no-trace' } | InTheWay;
+export type MakePlanRefusal =
+  | PlanRefusal
+  | { code: 'not-an-erasure' }
+  | { code: 'not-decided' }
+  | { code: 'plan-running' }
+  | { code: 'matches-undecided'; count: number }
+  | { code: 'no-trace' }
+  | InTheWay;
 
 type InTheWay = { code: 'open-requests'; refs: string[] };
 
@@ -50,11 +57,42 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     const rows = [];
     for (const [position, line] of lines.entries()) {
       rows.push({
-        plan_id: id, position, system_id: line.system, collection: line.collection, record_key: line.key, action: line.action, doer: line.doer, rule: line.rule, keep_until: line.keepUntil, law: line.law, restrict: line.restrict, together: line.together.map((other) => other.slice(line.system.length + 1)),
-        clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)), released_by: line.releasedBy.map((other) => other.slice(line.system.length + 1)), reasons_sealed: await vault.seal(request.data_key_id, JSON.stringify(line.reasons), `reasons:${id}:${position}`), title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
+        plan_id: id,
+        position,
+        system_id: line.system,
+        collection: line.collection,
+        record_key: line.key,
+        action: line.action,
+        doer: line.doer,
+        rule: line.rule,
+        keep_until: line.keepUntil,
+        law: line.law,
+        restrict: line.restrict,
+        together: line.together.map((other) => other.slice(line.system.length + 1)),
+        clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)),
+        released_by: line.releasedBy.map((other) => other.slice(line.system.length + 1)),
+        reasons_sealed: await vault.seal(
+          request.data_key_id,
+          JSON.stringify(line.reasons),
+          `reasons:${id}:${position}`,
+        ),
+        title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
       });
     }
-    await insertPlan(h, { id, request_id: request.id, trace_id: trace.id, frozen_on: on, fingerprint, ...totalsOf(lines), k, created_at: ctx.clock.now() }, rows);
+    await insertPlan(
+      h,
+      {
+        id,
+        request_id: request.id,
+        trace_id: trace.id,
+        frozen_on: on,
+        fingerprint,
+        ...totalsOf(lines),
+        k,
+        created_at: ctx.clock.now(),
+      },
+      rows,
+    );
     await setRequest(h, request.id, { plan: 'draft' });
     await recordTrail(ctx, h, 'plan-made', request.ref, fingerprint);
     return ok({ planId: id });
@@ -62,14 +100,33 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
 }
 
 /** Owners of what no connector can change are asked once a system, with every record of it. */
-async function askHelpers(ctx: Context, h: Handle, request: RequestRow, lines: readonly PlanLine[], titles: ReadonlyMap<string, string>): Promise<void> {
+async function askHelpers(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  lines: readonly PlanLine[],
+  titles: ReadonlyMap<string, string>,
+): Promise<void> {
   const systems = new Map((await listSystems(h)).map((system) => [system.id, system]));
-  for (const [systemId, own] of groupBy(lines.filter(({ doer, action }) => doer === 'helper' && action !== 'keep'), ({ system }) => system)) {
-    await createTask(ctx, h, request, systems.get(systemId)!, 'erase', own.map((line) => `${line.action}: ${titles.get(line.record) || line.key} (${line.key})`).join('\n'));
+  for (const [systemId, own] of groupBy(
+    lines.filter(({ doer, action }) => doer === 'helper' && action !== 'keep'),
+    ({ system }) => system,
+  )) {
+    await createTask(
+      ctx,
+      h,
+      request,
+      systems.get(systemId)!,
+      'erase',
+      own.map((line) => `${line.action}: ${titles.get(line.record) || line.key} (${line.key})`).join('\n'),
+    );
   }
 }
 
-async function cohortOf(lines: readonly PlanLine[], alike: (id: string) => Promise<number | null>): Promise<number | null> {
+async function cohortOf(
+  lines: readonly PlanLine[],
+  alike: (id: string) => Promise<number | null>,
+): Promise<number | null> {
   const counts: number[] = [];
   for (const line of lines.filter(isAnonymous)) {
     const count = await alike(line.record);
@@ -80,14 +137,27 @@ async function cohortOf(lines: readonly PlanLine[], alike: (id: string) => Promi
 }
 
 /** What is kept apart is not said to be anonymous, so nobody counts among how many it could hide. */
-const isAnonymous = ({ action, rule }: Pick<PlanLine, 'action' | 'rule'>): boolean => action === 'anonymise' && rule !== 'kept-apart';
+const isAnonymous = ({ action, rule }: Pick<PlanLine, 'action' | 'rule'>): boolean =>
+  action === 'anonymise' && rule !== 'kept-apart';
 
 /** Whom a plan is about: the one the request knows, and everybody whose entry in Bookend was found to be theirs. */
 function peopleIn(request: RequestRow, records: readonly PlanRecord[]): (string | null)[] {
-  return [request.person_id, ...records.filter(({ system, collection }) => system === OWN_SYSTEM && collection === 'persons').map(({ key }) => key)];
+  return [
+    request.person_id,
+    ...records
+      .filter(({ system, collection }) => system === OWN_SYSTEM && collection === 'persons')
+      .map(({ key }) => key),
+  ];
 }
 
-export type ConfirmPlanRefusal = { code: 'no-plan' } | { code: 'plan-running' } | { code: 'reference-wrong'; expected: string } | { code: 'plan-changed' } | { code: 'small-cohort'; k: number | null } | InTheWay | PlanRefusal;
+export type ConfirmPlanRefusal =
+  | { code: 'no-plan' }
+  | { code: 'plan-running' }
+  | { code: 'reference-wrong'; expected: string }
+  | { code: 'plan-changed' }
+  | { code: 'small-cohort'; k: number | null }
+  | InTheWay
+  | PlanRefusal;
 
 /** Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as an intention first. */
 export async function confirmPlan(ctx: Context, input: { ref: string; typed: string; acceptance?: string }) {
@@ -95,25 +165,49 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
     const row = await lastPlan(h, request.id);
     if (!row) return refuse({ code: 'no-plan' });
     if (row.state !== 'draft') return refuse({ code: 'plan-running' });
-    if (input.typed.trim().toUpperCase() !== request.ref) return refuse({ code: 'reference-wrong', expected: request.ref });
+    if (input.typed.trim().toUpperCase() !== request.ref)
+      return refuse({ code: 'reference-wrong', expected: request.ref });
     const acceptance = input.acceptance?.trim() ?? '';
     const { records, titles, close } = await planRecords(ctx, h, request, row.trace_id);
     await close();
     const inTheWay = await requestsInTheWay(ctx, h, request, await knownPerson(ctx, h, request, row.trace_id));
     if (inTheWay.length > 0) return refuse({ code: 'open-requests', refs: inTheWay });
-    const again = plan(records, await rulesFor(ctx, h, peopleIn(request, records)), row.frozen_on, (bytes) => ctx.keys.hash(bytes));
+    const again = plan(records, await rulesFor(ctx, h, peopleIn(request, records)), row.frozen_on, (bytes) =>
+      ctx.keys.hash(bytes),
+    );
     if (!again.ok) return refuse(again.refusal);
     if (again.value.fingerprint !== row.fingerprint) return refuse({ code: 'plan-changed' });
-    if (needsAcceptance(row.k, again.value.lines.filter(isAnonymous).length) && acceptance.length < 5) return refuse({ code: 'small-cohort', k: row.k });
+    if (needsAcceptance(row.k, again.value.lines.filter(isAnonymous).length) && acceptance.length < 5)
+      return refuse({ code: 'small-cohort', k: row.k });
 
     const now = ctx.clock.now();
     const operations = again.value.lines.flatMap((line, position) =>
-      line.doer !== 'bookend' && (line.action !== 'keep' || line.restrict) ? [{ idempotency_key: `${row.id}:${position}`, plan_id: row.id, position, kind: line.action === 'keep' ? ('restrict' as const) : line.action, token: line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null, intended_at: now }] : [],
+      line.doer !== 'bookend' && (line.action !== 'keep' || line.restrict)
+        ? [
+            {
+              idempotency_key: `${row.id}:${position}`,
+              plan_id: row.id,
+              position,
+              kind: line.action === 'keep' ? ('restrict' as const) : line.action,
+              token:
+                line.action === 'anonymise' ? ctx.keys.random(9).toString('base64url').replace(/[-_]/g, 'x') : null,
+              intended_at: now,
+            },
+          ]
+        : [],
     );
     await insertOperations(h, operations);
     await askHelpers(ctx, h, request, again.value.lines, titles);
-    const accepted = acceptance ? await vaultOf(ctx, h).seal(request.data_key_id, acceptance, `cohort:${row.id}`) : null;
-    await setPlan(h, row.id, { state: 'executing', phase: 'outside', k_accepted_sealed: accepted, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
+    const accepted = acceptance
+      ? await vaultOf(ctx, h).seal(request.data_key_id, acceptance, `cohort:${row.id}`)
+      : null;
+    await setPlan(h, row.id, {
+      state: 'executing',
+      phase: 'outside',
+      k_accepted_sealed: accepted,
+      confirmed_by: ctx.actor.id,
+      confirmed_at: ctx.clock.now(),
+    });
     await setRequest(h, request.id, { plan: 'executing' });
     await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: row.id });
     await recordTrail(ctx, h, 'plan-confirmed', request.ref, row.fingerprint);

@@ -7,14 +7,32 @@ import type { Context } from '../context';
 import { vaultOf } from '../shared/vault';
 
 /** The lines of a plan as they were worked out, reasons opened. */
-export async function openLines(ctx: Context, h: Handle, row: Pick<PlanRow, 'id'>, request: RequestRow): Promise<PlanLine[]> {
+export async function openLines(
+  ctx: Context,
+  h: Handle,
+  row: Pick<PlanRow, 'id'>,
+  request: RequestRow,
+): Promise<PlanLine[]> {
   const vault = vaultOf(ctx, h);
   const lines: PlanLine[] = [];
   for (const line of await planLines(h, row.id)) {
-    const reasons = (await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]';
+    const reasons =
+      (await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]';
     lines.push({
-      record: `${line.system_id}/${line.collection}/${line.record_key}`, system: line.system_id, collection: line.collection, key: line.record_key, action: line.action, doer: line.doer, rule: line.rule, keepUntil: line.keep_until, law: line.law,
-      clearFirst: line.clear_first, releasedBy: line.released_by, together: line.together, restrict: line.restrict, reasons: JSON.parse(reasons) as Reason[],
+      record: `${line.system_id}/${line.collection}/${line.record_key}`,
+      system: line.system_id,
+      collection: line.collection,
+      key: line.record_key,
+      action: line.action,
+      doer: line.doer,
+      rule: line.rule,
+      keepUntil: line.keep_until,
+      law: line.law,
+      clearFirst: line.clear_first,
+      releasedBy: line.released_by,
+      together: line.together,
+      restrict: line.restrict,
+      reasons: JSON.parse(reasons) as Reason[],
     });
   }
   return lines;

@@ -26,13 +26,16 @@ beforeAll(async () => {
   const { worker } = world;
   const { transaction, mailer } = worker;
   worker.transaction = (work) => {
-    if (--outage.after < 0 && outage.lasts-- > 0) return Promise.reject(Object.assign(new Error('away'), { code: 'ECONNREFUSED' }));
+    if (--outage.after < 0 && outage.lasts-- > 0)
+      return Promise.reject(Object.assign(new Error('away'), { code: 'ECONNREFUSED' }));
     return transaction(work);
   };
-  worker.mailer = { send: async (one) => {
-    if (mail === 'away') throw Object.assign(new Error('away'), { code: 'ECONNREFUSED' });
-    await mailer.send(one);
-  } };
+  worker.mailer = {
+    send: async (one) => {
+      if (mail === 'away') throw Object.assign(new Error('away'), { code: 'ECONNREFUSED' });
+      await mailer.send(one);
+    },
+  };
 });
 afterAll(() => world.close());
 beforeEach(() => {
@@ -42,12 +45,35 @@ beforeEach(() => {
 
 async function readyToErase(): Promise<string> {
   world.pass(3600);
-  const [givenName, familyName] = ['Nora', `Brandt${String.fromCharCode(97 + (n % 26))}${String.fromCharCode(97 + Math.floor(n / 26))}`];
+  const [givenName, familyName] = [
+    'Nora',
+    `Brandt${String.fromCharCode(97 + (n % 26))}${String.fromCharCode(97 + Math.floor(n / 26))}`,
+  ];
   const email = `outage${n++}@post.example`;
   shelf = new Shelf({ givenName, familyName });
   for (const key of ['a', 'b', 'c']) shelf.put(key, email);
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: email }], name: { givenName, familyName }, externalId: `o${n}`, occurredAt: world.worker.clock.now() })] });
-  const { ref } = must(await openRequest(signe, { right: 'erasure', regimes: ['eu-gdpr'], receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName, familyName, emails: [email] }, text: 'please', language: 'en' }));
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice({
+        identifiers: [{ kind: 'email', value: email }],
+        name: { givenName, familyName },
+        externalId: `o${n}`,
+        occurredAt: world.worker.clock.now(),
+      }),
+    ],
+  });
+  const { ref } = must(
+    await openRequest(signe, {
+      right: 'erasure',
+      regimes: ['eu-gdpr'],
+      receivedAt: world.worker.clock.now(),
+      channel: 'phone',
+      person: { givenName, familyName, emails: [email] },
+      text: 'please',
+      language: 'en',
+    }),
+  );
   await world.drain();
   must(await proveAtCounter(signe, { ref }));
   must(await startTrace(signe, { ref }));
@@ -66,11 +92,21 @@ async function rounds(most: number, isDone: () => Promise<boolean>): Promise<voi
     if (await isDone()) return;
   }
 }
-const stateOf = async (ref: string) => (await world.knex('requests').where({ ref }).first()) as { id: string; stage: string; outcome: string | null };
+const stateOf = async (ref: string) =>
+  (await world.knex('requests').where({ ref }).first()) as { id: string; stage: string; outcome: string | null };
 
 test('the database goes away at any moment of an erasure, for a moment or for long: each record is erased once, one certificate, one letter', async () => {
   // Which transaction is the first to fail, and how many fail before it is back.
-  for (const [after, lasts] of [[0, 1], [4, 1], [2, 3], [9, 3], [1, 9], [6, 9], [14, 9], [20, 1]] as const) {
+  for (const [after, lasts] of [
+    [0, 1],
+    [4, 1],
+    [2, 3],
+    [9, 3],
+    [1, 9],
+    [6, 9],
+    [14, 9],
+    [20, 1],
+  ] as const) {
     const ref = await readyToErase();
     must(await confirmPlan(signe, { ref, typed: ref, acceptance: 'Only the town stays in it.' }));
     outage = { after, lasts };
@@ -78,10 +114,17 @@ test('the database goes away at any moment of an erasure, for a moment or for lo
     await rounds(lasts + 12, async () => outage.lasts <= 0 && (await stateOf(ref)).stage === 'closed');
     outage = { after: Infinity, lasts: 0 };
     await world.drain();
-    expect([after, lasts, (await stateOf(ref)).stage, (await stateOf(ref)).outcome]).toEqual([after, lasts, 'closed', 'erased']);
+    expect([after, lasts, (await stateOf(ref)).stage, (await stateOf(ref)).outcome]).toEqual([
+      after,
+      lasts,
+      'closed',
+      'erased',
+    ]);
     expect([...shelf.records.values()].map(({ erasedTimes }) => erasedTimes)).toEqual([1, 1, 1]);
     const { id } = await stateOf(ref);
-    expect(await world.knex('letters').where({ request_id: id, template: 'erasure-answer' }).select('state')).toEqual([{ state: 'sent' }]);
+    expect(await world.knex('letters').where({ request_id: id, template: 'erasure-answer' }).select('state')).toEqual([
+      { state: 'sent' },
+    ]);
     expect(world.mails.slice(mails).filter(({ subject }) => subject.includes(ref))).toHaveLength(1);
     expect(await world.knex('certificates').where({ request_ref: ref })).toHaveLength(1);
   }
@@ -93,10 +136,19 @@ test('a mail server that is away holds the letter, not the erasure; the letter g
   mail = 'away';
   const mails = world.mails.length;
   // Each job that waits once, and what it puts off not before its time.
-  for (let jobs = 0; jobs < 40 && world.queue.some(({ startAfter }) => !startAfter || Date.parse(startAfter) < Date.now() + 1000); jobs++) await world.drainOnce(world.queue.findIndex(({ startAfter }) => !startAfter || Date.parse(startAfter) < Date.now() + 1000));
+  for (
+    let jobs = 0;
+    jobs < 40 && world.queue.some(({ startAfter }) => !startAfter || Date.parse(startAfter) < Date.now() + 1000);
+    jobs++
+  )
+    await world.drainOnce(
+      world.queue.findIndex(({ startAfter }) => !startAfter || Date.parse(startAfter) < Date.now() + 1000),
+    );
   expect([...shelf.records.values()].map(({ erasedTimes }) => erasedTimes)).toEqual([1, 1, 1]);
   const { id } = await stateOf(ref);
-  expect(await world.knex('letters').where({ request_id: id, template: 'erasure-answer' }).select('state')).toEqual([{ state: 'queued' }]);
+  expect(await world.knex('letters').where({ request_id: id, template: 'erasure-answer' }).select('state')).toEqual([
+    { state: 'queued' },
+  ]);
   mail = 'there';
   await world.knex('letters').where({ request_id: id }).update({ next_try_at: null });
   await rounds(6, async () => (await stateOf(ref)).stage === 'closed');

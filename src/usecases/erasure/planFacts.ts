@@ -14,7 +14,11 @@ const MOST_COMPARED = 5000;
 
 /** The rules a plan for these people is made by. */
 export function rulesFor(ctx: Context, h: Handle, personIds: readonly (string | null)[]): Promise<PlanRules> {
-  return planRules(h, personIds.filter((id) => id !== null), { financialYearEnd: ctx.organisation.financialYearEnd, zone: ctx.organisation.zone });
+  return planRules(
+    h,
+    personIds.filter((id) => id !== null),
+    { financialYearEnd: ctx.organisation.financialYearEnd, zone: ctx.organisation.zone },
+  );
 }
 
 /**
@@ -22,7 +26,12 @@ export function rulesFor(ctx: Context, h: Handle, personIds: readonly (string | 
  * person Bookend knows, and by what the requests say of themselves. Also one that is answered and whose copy nobody has fetched yet, and
  * a message of theirs that nobody has looked at: it may ask for something.
  */
-export async function requestsInTheWay(ctx: Context, h: Handle, request: RequestRow, known: KnownPerson): Promise<string[]> {
+export async function requestsInTheWay(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  known: KnownPerson,
+): Promise<string[]> {
   const vault = vaultOf(ctx, h);
   const refs = new Set<string>();
   const open = await otherOpenRequests(h, request.id, MOST_COMPARED);
@@ -30,17 +39,26 @@ export async function requestsInTheWay(ctx: Context, h: Handle, request: Request
   for (const other of open) {
     if (request.person_id && other.person_id === request.person_id) refs.add(other.ref);
     else {
-      const said = JSON.parse((await vault.unseal(other.data_key_id, other.person_sealed, `person:${other.id}`)) ?? '{}') as PersonRecord;
+      const said = JSON.parse(
+        (await vault.unseal(other.data_key_id, other.person_sealed, `person:${other.id}`)) ?? '{}',
+      ) as PersonRecord;
       const { band } = score(known.record, said);
       if (band === 'certain' || band === 'likely') refs.add(other.ref);
     }
   }
   const now = Date.parse(ctx.clock.real());
   const own = request.person_id ? await requestsOfPersons(h, [request.person_id]) : [];
-  for (const pack of await packsOfRequests(h, own.map(({ id }) => id))) {
+  for (const pack of await packsOfRequests(
+    h,
+    own.map(({ id }) => id),
+  )) {
     const link = pack.state === 'ready' ? await linkOfPack(h, pack.id) : undefined;
-    if (link && !link.confirmed_at && Date.parse(link.expires_at) > now) refs.add(own.find(({ id }) => id === pack.request_id)!.ref);
+    if (link && !link.confirmed_at && Date.parse(link.expires_at) > now)
+      refs.add(own.find(({ id }) => id === pack.request_id)!.ref);
   }
-  const messages = await proposalsBySender(h, known.keys.map(({ hash }) => hash));
+  const messages = await proposalsBySender(
+    h,
+    known.keys.map(({ hash }) => hash),
+  );
   return [...[...refs].sort(), ...messages.map(() => 'a message to the privacy mailbox')];
 }

@@ -36,8 +36,17 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
     const id = planId(match.system_id, match.collection, match.record_key);
     titles.set(id, record.title);
     records.push({
-      id, system: match.system_id, collection: match.collection, key: match.record_key, facts: record.fields, isShared: match.is_shared, isOthersToo: record.isOthersToo ?? false,
-      refersTo: record.refersTo.map((ref) => ({ id: planId(match.system_id, ref.collection, ref.key), nullable: ref.nullable })),
+      id,
+      system: match.system_id,
+      collection: match.collection,
+      key: match.record_key,
+      facts: record.fields,
+      isShared: match.is_shared,
+      isOthersToo: record.isOthersToo ?? false,
+      refersTo: record.refersTo.map((ref) => ({
+        id: planId(match.system_id, ref.collection, ref.key),
+        nullable: ref.nullable,
+      })),
       ...whoDoes(system, match.collection),
     });
   }
@@ -45,7 +54,17 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
   const own = planId(OWN_SYSTEM, 'requests', request.ref);
   if (!titles.has(own)) {
     titles.set(own, `${request.ref} ${request.right}`);
-    records.push({ id: own, system: OWN_SYSTEM, collection: 'requests', key: request.ref, facts: {}, isShared: false, refersTo: [], can: { erase: true, anonymise: true }, doer: 'bookend' });
+    records.push({
+      id: own,
+      system: OWN_SYSTEM,
+      collection: 'requests',
+      key: request.ref,
+      facts: {},
+      isShared: false,
+      refersTo: [],
+      can: { erase: true, anonymise: true },
+      doer: 'bookend',
+    });
   }
   return {
     records,
@@ -66,12 +85,27 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
     if (system.kind === 'bookend') return { can: all, doer: 'bookend' };
     const connector = system.kind === BY_HAND ? null : connectorOf(system.id);
     const can = connector?.can(collection);
-    return can?.erase ? { can: { ...can, restrict: Boolean(connector!.restrict), together: Boolean(connector!.eraseTogether) }, doer: 'connector' } : { can: all, doer: 'helper' };
+    return can?.erase
+      ? {
+          can: { ...can, restrict: Boolean(connector!.restrict), together: Boolean(connector!.eraseTogether) },
+          doer: 'connector',
+        }
+      : { can: all, doer: 'helper' };
   }
 
   function connectorOf(id: string): Connector {
     const system = systems.get(id)!;
-    const connector = connectors.get(id) ?? ctx.connect({ id, kind: system.kind, name: system.name, defaultCountry: system.default_country, connection: connectionOfSystem(ctx, system), fields: {}, references: [] });
+    const connector =
+      connectors.get(id) ??
+      ctx.connect({
+        id,
+        kind: system.kind,
+        name: system.name,
+        defaultCountry: system.default_country,
+        connection: connectionOfSystem(ctx, system),
+        fields: {},
+        references: [],
+      });
     connectors.set(id, connector);
     return connector;
   }

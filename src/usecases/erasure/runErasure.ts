@@ -23,7 +23,12 @@ export async function runErasure(ctx: Context, { planId }: { planId: string }): 
       if (!outcome.done) {
         await ctx.transaction(async (h) => {
           await setPlan(h, planId, { error: outcome.error ?? null });
-          await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId }, new Date(Date.parse(ctx.clock.real()) + outcome.waitMs).toISOString());
+          await ctx.jobs.enqueue(
+            h.trx,
+            'run-erasure',
+            { planId },
+            new Date(Date.parse(ctx.clock.real()) + outcome.waitMs).toISOString(),
+          );
         });
         return;
       }

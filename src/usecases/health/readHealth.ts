@@ -26,7 +26,14 @@ export interface Health {
   daily: 'ok' | 'failed' | 'unknown';
 }
 
-const DOWN = { status: 'down', database: 'unreachable', worker: 'unknown', mail: 'unknown', intake: 'unknown', daily: 'unknown' } as const;
+const DOWN = {
+  status: 'down',
+  database: 'unreachable',
+  worker: 'unknown',
+  mail: 'unknown',
+  intake: 'unknown',
+  daily: 'unknown',
+} as const;
 /** A storage that answers later than this is not there, milliseconds. */
 const STORAGE_MS = 2000;
 
@@ -39,12 +46,17 @@ export async function readHealth(ctx: Context): Promise<Health> {
       const beat = await lastBeat(h, 'worker');
       const parts = {
         storage,
-        worker: beat && Date.parse(ctx.clock.real()) - Date.parse(beat) < WORKER_MS ? ('ok' as const) : ('not seen' as const),
+        worker:
+          beat && Date.parse(ctx.clock.real()) - Date.parse(beat) < WORKER_MS ? ('ok' as const) : ('not seen' as const),
         mail: letters.length + mails.length > 0 ? ('failing' as const) : ('ok' as const),
         intake: arrivals.length > 0 ? ('waiting' as const) : ('ok' as const),
         daily: (await dailyFailures(h)).length > 0 ? ('failed' as const) : ('ok' as const),
       };
-      return { status: Object.values(parts).every((part) => part === 'ok') ? 'ok' : 'degraded', database: 'ok', ...parts };
+      return {
+        status: Object.values(parts).every((part) => part === 'ok') ? 'ok' : 'degraded',
+        database: 'ok',
+        ...parts,
+      };
     });
   } catch (error) {
     ctx.log.error({ cause: faultCode(error) }, 'health: the database cannot be asked');
@@ -55,10 +67,13 @@ export async function readHealth(ctx: Context): Promise<Health> {
 async function probeStorage(ctx: Context): Promise<Health['storage']> {
   const late = new AbortController();
   const timeout = delay(STORAGE_MS, 'late' as const, { signal: late.signal }).catch(() => 'late' as const);
-  const probe = ctx.storage.probe().then(() => 'kept' as const, (error: unknown) => {
-    ctx.log.error({ cause: faultCode(error) }, 'health: the storage cannot be written to');
-    return 'refused' as const;
-  });
+  const probe = ctx.storage.probe().then(
+    () => 'kept' as const,
+    (error: unknown) => {
+      ctx.log.error({ cause: faultCode(error) }, 'health: the storage cannot be written to');
+      return 'refused' as const;
+    },
+  );
   const answer = await Promise.race([probe, timeout]);
   late.abort();
   return answer === 'kept' ? 'ok' : 'unreachable';

@@ -25,11 +25,22 @@ export async function openTask(ctx: Context, input: { token: string }): Promise<
     const { task, request } = found.value;
     const what = await vaultOf(ctx, h).unseal(request.data_key_id, task.what_sealed, `task:${task.id}`);
     await recordTrail(ctx, h, 'helper-opened', request.ref, task.system_id);
-    return ok({ ref: request.ref, kind: task.kind, system: (await systemById(h, task.system_id))?.name ?? '', what: what ?? '', dueOn: task.due_on, uploads: task.uploads });
+    return ok({
+      ref: request.ref,
+      kind: task.kind,
+      system: (await systemById(h, task.system_id))?.name ?? '',
+      what: what ?? '',
+      dueOn: task.due_on,
+      uploads: task.uploads,
+    });
   });
 }
 
-async function usable(ctx: Context, h: Handle, token: string): Promise<Result<{ task: HelperTaskRow; request: RequestRow }, TaskRefusal>> {
+async function usable(
+  ctx: Context,
+  h: Handle,
+  token: string,
+): Promise<Result<{ task: HelperTaskRow; request: RequestRow }, TaskRefusal>> {
   const task = await lockHelperTask(h, { token_hash: ctx.keys.hash(Buffer.from(token)) });
   if (!task || task.state === 'cancelled') return refuse({ code: 'link-unknown' });
   if (task.state === 'done') return refuse({ code: 'link-used' });
@@ -38,11 +49,15 @@ async function usable(ctx: Context, h: Handle, token: string): Promise<Result<{ 
 }
 
 /** A file the owner hands over joins the trace: its rows about the person and every document become matches to be reviewed. */
-export async function uploadToTask(ctx: Context, input: { token: string; fileName: string; bytes: Buffer }): Promise<Result<{ found: number; problems: string[] }, TaskRefusal>> {
+export async function uploadToTask(
+  ctx: Context,
+  input: { token: string; fileName: string; bytes: Buffer },
+): Promise<Result<{ found: number; problems: string[] }, TaskRefusal>> {
   const loaded = await ctx.transaction(async (h) => {
     const found = await usable(ctx, h, input.token);
     if (!found.ok) return found;
-    if (found.value.request.decision !== 'none' || found.value.task.kind !== 'search') return refuse<TaskRefusal>({ code: 'task-too-late' });
+    if (found.value.request.decision !== 'none' || found.value.task.kind !== 'search')
+      return refuse<TaskRefusal>({ code: 'task-too-late' });
     const trace = (await lastTrace(h, found.value.request.id, 'find'))!;
     return ok({ ...found.value, trace, search: await loadSearch(ctx, h, trace, found.value.request, null) });
   });
@@ -59,11 +74,26 @@ export async function uploadToTask(ctx: Context, input: { token: string; fileNam
     if (!again.ok) return again;
     const vault = vaultOf(ctx, h);
     const step = { trace_id: trace.id, system_id: task.system_id, round: 1 };
-    if (!(await stepsOf(h, trace.id)).some(({ system_id }) => system_id === task.system_id)) await insertSteps(h, [step]);
+    if (!(await stepsOf(h, trace.id)).some(({ system_id }) => system_id === task.system_id))
+      await insertSteps(h, [step]);
     const rows = [];
     for (const record of records) rows.push(await matchOf(ctx, step, search, record, null, vault, 'possible'));
-    const found = await insertMatches(h, rows.filter((row) => row !== null));
-    await insertProblems(h, await Promise.all(problems.map(async ({ key, code, text }) => ({ trace_id: trace.id, system_id: task.system_id, place_sealed: await vault.seal(request.data_key_id, key, `problem:${trace.id}`), code, text }))));
+    const found = await insertMatches(
+      h,
+      rows.filter((row) => row !== null),
+    );
+    await insertProblems(
+      h,
+      await Promise.all(
+        problems.map(async ({ key, code, text }) => ({
+          trace_id: trace.id,
+          system_id: task.system_id,
+          place_sealed: await vault.seal(request.data_key_id, key, `problem:${trace.id}`),
+          code,
+          text,
+        })),
+      ),
+    );
     await setStep(h, step, { state: 'done', finished_at: ctx.clock.real(), scanned: records.length, found });
     await setHelperTask(h, task.id, { uploads: again.value.task.uploads + 1 });
     if (found > 0) await ctx.jobs.enqueue(h.trx, 'find-alike', { traceId: trace.id });
@@ -74,12 +104,22 @@ export async function uploadToTask(ctx: Context, input: { token: string; fileNam
 }
 
 /** The owner says that this is all, or that it is done. For an erasure, what the owner removed is noted as done by them. */
-export async function finishTask(ctx: Context, input: { token: string; answer: string }): Promise<Result<null, TaskRefusal>> {
+export async function finishTask(
+  ctx: Context,
+  input: { token: string; answer: string },
+): Promise<Result<null, TaskRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await usable(ctx, h, input.token);
     if (!found.ok) return found;
     const { task, request } = found.value;
-    await setHelperTask(h, task.id, { state: 'done', done_at: ctx.clock.now(), what_sealed: null, answer_sealed: input.answer ? await vaultOf(ctx, h).seal(request.data_key_id, input.answer, `answer:${task.id}`) : null });
+    await setHelperTask(h, task.id, {
+      state: 'done',
+      done_at: ctx.clock.now(),
+      what_sealed: null,
+      answer_sealed: input.answer
+        ? await vaultOf(ctx, h).seal(request.data_key_id, input.answer, `answer:${task.id}`)
+        : null,
+    });
     if (task.kind === 'erase') await noteErased(ctx, h, request, task.system_id);
     await refreshRequest(ctx, h, request.id);
     await recordTrail(ctx, h, 'helper-done', request.ref, task.system_id);
@@ -90,7 +130,18 @@ export async function finishTask(ctx: Context, input: { token: string; answer: s
 async function noteErased(ctx: Context, h: Handle, request: RequestRow, systemId: string): Promise<void> {
   const plan = await lastPlan(h, request.id);
   if (plan?.state !== 'executing') return;
-  const own = new Set((await planLines(h, plan.id)).filter(({ system_id, doer }) => system_id === systemId && doer === 'helper').map(({ position }) => position));
-  for (const operation of (await operationsOf(h, plan.id)).filter(({ position, state }) => own.has(position) && state !== 'done')) await setOperation(h, operation.idempotency_key, { state: 'done', done_at: ctx.clock.now(), detail: 'done by its owner' });
+  const own = new Set(
+    (await planLines(h, plan.id))
+      .filter(({ system_id, doer }) => system_id === systemId && doer === 'helper')
+      .map(({ position }) => position),
+  );
+  for (const operation of (await operationsOf(h, plan.id)).filter(
+    ({ position, state }) => own.has(position) && state !== 'done',
+  ))
+    await setOperation(h, operation.idempotency_key, {
+      state: 'done',
+      done_at: ctx.clock.now(),
+      detail: 'done by its owner',
+    });
   await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: plan.id });
 }

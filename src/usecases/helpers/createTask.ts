@@ -15,14 +15,55 @@ const WORKING_DAYS = 7;
  * Asks the owner of a system for what Bookend cannot do there itself. The mail names the system and the day, and nothing of
  * the person: that stands behind its link. A task of the same kind that is open already is not asked twice.
  */
-export async function createTask(ctx: Context, h: Handle, request: RequestRow, system: SystemRow, kind: HelperTaskRow['kind'], what: string): Promise<void> {
+export async function createTask(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  system: SystemRow,
+  kind: HelperTaskRow['kind'],
+  what: string,
+): Promise<void> {
   if (!system.owner_email) return;
-  if ((await helperTasksOf(h, request.id)).some((task) => task.system_id === system.id && task.kind === kind && task.state !== 'cancelled')) return;
+  if (
+    (await helperTasksOf(h, request.id)).some(
+      (task) => task.system_id === system.id && task.kind === kind && task.state !== 'cancelled',
+    )
+  )
+    return;
   const id = ctx.keys.id('hlp');
   const token = ctx.keys.random(24).toString('base64url');
   const dueOn = dueDay(ctx, request);
-  await insertHelperTask(h, { id, request_id: request.id, system_id: system.id, kind, token_hash: ctx.keys.hash(Buffer.from(token)), owner_email: system.owner_email, what_sealed: await vaultOf(ctx, h).seal(request.data_key_id, what, `task:${id}`), due_on: dueOn, state: 'open', answer_sealed: null, uploads: 0, reminded_at: null, escalated_at: null, created_at: ctx.clock.now(), done_at: null });
-  await queueMail(ctx, h, system.owner_email, helperMail({ kind, owner: system.owner, system: system.name, ref: request.ref, dueOn, link: `${ctx.baseUrl}/task/${token}`, organisation: ctx.organisation.name }));
+  await insertHelperTask(h, {
+    id,
+    request_id: request.id,
+    system_id: system.id,
+    kind,
+    token_hash: ctx.keys.hash(Buffer.from(token)),
+    owner_email: system.owner_email,
+    what_sealed: await vaultOf(ctx, h).seal(request.data_key_id, what, `task:${id}`),
+    due_on: dueOn,
+    state: 'open',
+    answer_sealed: null,
+    uploads: 0,
+    reminded_at: null,
+    escalated_at: null,
+    created_at: ctx.clock.now(),
+    done_at: null,
+  });
+  await queueMail(
+    ctx,
+    h,
+    system.owner_email,
+    helperMail({
+      kind,
+      owner: system.owner,
+      system: system.name,
+      ref: request.ref,
+      dueOn,
+      link: `${ctx.baseUrl}/task/${token}`,
+      organisation: ctx.organisation.name,
+    }),
+  );
   await recordTrail(ctx, h, 'helper-asked', request.ref, `${system.id}: ${kind}`);
 }
 

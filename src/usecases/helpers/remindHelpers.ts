@@ -19,12 +19,26 @@ export async function remindHelpers(ctx: Context): Promise<number> {
       const isLate = task.due_on < today;
       if (isLate ? task.escalated_at : task.reminded_at) continue;
       const system = (await systemById(h, task.system_id))!;
-      const mail = helperReminder({ kind: task.kind, owner: system.owner, system: system.name, ref: task.ref, dueOn: task.due_on, organisation: ctx.organisation.name, isLate });
+      const mail = helperReminder({
+        kind: task.kind,
+        owner: system.owner,
+        system: system.name,
+        ref: task.ref,
+        dueOn: task.due_on,
+        organisation: ctx.organisation.name,
+        isLate,
+      });
       await queueMail(ctx, h, task.owner_email, mail);
       sent++;
       if (isLate) {
-        for (const user of (await listUsers(h)).filter(({ active, roles }) => active && reachOf(roles, 'requests.see') === 'all')) {
-          await queueMail(ctx, h, user.email, { ...mail, template: 'helper-escalation', text: `Hello ${user.name.split(' ')[0]},\n\n${system.owner ?? 'the owner'} of ${system.name} has not answered what ${task.ref} needs; it was due ${task.due_on}.\n\n${ctx.baseUrl}/requests/${task.ref}` });
+        for (const user of (await listUsers(h)).filter(
+          ({ active, roles }) => active && reachOf(roles, 'requests.see') === 'all',
+        )) {
+          await queueMail(ctx, h, user.email, {
+            ...mail,
+            template: 'helper-escalation',
+            text: `Hello ${user.name.split(' ')[0]},\n\n${system.owner ?? 'the owner'} of ${system.name} has not answered what ${task.ref} needs; it was due ${task.due_on}.\n\n${ctx.baseUrl}/requests/${task.ref}`,
+          });
           sent++;
         }
         await recordTrail(ctx, h, 'helper-escalated', task.ref, task.system_id);

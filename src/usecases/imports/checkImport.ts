@@ -22,7 +22,13 @@ export async function checkImport(ctx: Context, { importId }: { importId: string
 async function tryOut(ctx: Context, importId: string): Promise<void> {
   const file = await fileOf(ctx, importId);
   if (!file || file.row.state !== 'checking' || !file.row.mapping) return;
-  const counts: Record<RecordStatus, number> = { recorded: 0, duplicate: 0, conflict: 0, suppressed: 0, quarantined: 0 };
+  const counts: Record<RecordStatus, number> = {
+    recorded: 0,
+    duplicate: 0,
+    conflict: 0,
+    suppressed: 0,
+    quarantined: 0,
+  };
   const held: HeldLine[] = [];
   const dry: DryRun = { known: new Map() };
   const reader = readerOf(file);
@@ -34,7 +40,13 @@ async function tryOut(ctx: Context, importId: string): Promise<void> {
     const outcomes = await ctx.transaction((h) => settleLines(ctx, h, file.row.system_id, prepared, dry));
     for (const [i, outcome] of outcomes.entries()) {
       counts[outcome.status]++;
-      if (outcome.status !== 'recorded' && held.length < HELD_SHOWN) held.push({ line: lines[i]!.line, status: outcome.status, reasons: outcome.reasons, raw: lines[i]!.raw.slice(0, 400) });
+      if (outcome.status !== 'recorded' && held.length < HELD_SHOWN)
+        held.push({
+          line: lines[i]!.line,
+          status: outcome.status,
+          reasons: outcome.reasons,
+          raw: lines[i]!.raw.slice(0, 400),
+        });
     }
     total += lines.length;
     const isStill = await ctx.transaction(async (h) => {
@@ -45,15 +57,31 @@ async function tryOut(ctx: Context, importId: string): Promise<void> {
     if (total >= MOST_LINES) break;
   }
   await ctx.transaction(async (h) => {
-    await setImport(h, importId, { state: 'checked', total, preview: { counts, held: held.length > 0 ? await sealPreview(ctx, h, file.row, held) : null, isPartial: total >= MOST_LINES } });
+    await setImport(h, importId, {
+      state: 'checked',
+      total,
+      preview: {
+        counts,
+        held: held.length > 0 ? await sealPreview(ctx, h, file.row, held) : null,
+        isPartial: total >= MOST_LINES,
+      },
+    });
     await recordTrail(ctx, h, 'import-checked', importId, `${total} lines`);
   });
 }
 
 /** The lines of a file without its header. */
-export async function* dataLines(ctx: Context, file: NonNullable<Awaited<ReturnType<typeof fileOf>>>): AsyncGenerator<{ line: number; raw: string }> {
+export async function* dataLines(
+  ctx: Context,
+  file: NonNullable<Awaited<ReturnType<typeof fileOf>>>,
+): AsyncGenerator<{ line: number; raw: string }> {
   let isFirst = file.format !== 'ndjson';
-  for await (const line of linesOf(ctx, file.row.file_path, file, await ctx.transaction((h) => importKey(h, file.row)))) {
+  for await (const line of linesOf(
+    ctx,
+    file.row.file_path,
+    file,
+    await ctx.transaction((h) => importKey(h, file.row)),
+  )) {
     if (!isFirst) yield line;
     isFirst = false;
   }

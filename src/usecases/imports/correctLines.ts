@@ -1,7 +1,14 @@
 import type { RecordStatus } from '../../core/consent/schema';
 import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { heldLines, importById, lockHeldLine, moveLine, type ImportLineRow, type ImportRow } from '../../db/imports/imports';
+import {
+  heldLines,
+  importById,
+  lockHeldLine,
+  moveLine,
+  type ImportLineRow,
+  type ImportRow,
+} from '../../db/imports/imports';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
 import { readChecks } from '../consent/recordChoices';
@@ -20,7 +27,10 @@ export interface Corrected {
 }
 
 /** One line in quarantine, as it should have been: it is run again, and ends where it then belongs. */
-export async function correctLine(ctx: Context, input: { importId: string; line: number; raw: string }): Promise<Result<Corrected, CorrectRefusal>> {
+export async function correctLine(
+  ctx: Context,
+  input: { importId: string; line: number; raw: string },
+): Promise<Result<Corrected, CorrectRefusal>> {
   return inFinishedImport(ctx, input.importId, async (h, row) => {
     const held = await lockHeldLine(h, row.id, input.line);
     if (!held) return refuse({ code: 'line-not-held' });
@@ -33,14 +43,21 @@ export async function correctLine(ctx: Context, input: { importId: string; line:
 const AT_ONCE = 1000;
 
 /** Every line in quarantine again as it is: what held it may have been put right meanwhile, such as a purpose that was missing. */
-export async function rerunHeld(ctx: Context, input: { importId: string }): Promise<Result<{ lines: number; recorded: number }, CorrectRefusal>> {
+export async function rerunHeld(
+  ctx: Context,
+  input: { importId: string },
+): Promise<Result<{ lines: number; recorded: number }, CorrectRefusal>> {
   return inFinishedImport(ctx, input.importId, async (h, row) => {
     let [count, recorded, after] = [0, 0, 0];
     for (;;) {
       const held = (await heldLines(h, row.id, after, AT_ONCE, 'quarantined')).filter(({ raw_sealed }) => raw_sealed);
       if (held.length === 0) break;
       const lines: Line[] = [];
-      for (const line of held) lines.push({ line: line.line, raw: (await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line)) ?? '' });
+      for (const line of held)
+        lines.push({
+          line: line.line,
+          raw: (await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line)) ?? '',
+        });
       const outcomes = await runAgain(ctx, h, row, held, lines);
       count += held.length;
       recorded += outcomes.filter(({ status }) => status === 'recorded').length;
@@ -51,7 +68,11 @@ export async function rerunHeld(ctx: Context, input: { importId: string }): Prom
   });
 }
 
-async function inFinishedImport<T>(ctx: Context, importId: string, work: (h: Handle, row: ImportRow) => Promise<Result<T, CorrectRefusal>>): Promise<Result<T, CorrectRefusal>> {
+async function inFinishedImport<T>(
+  ctx: Context,
+  importId: string,
+  work: (h: Handle, row: ImportRow) => Promise<Result<T, CorrectRefusal>>,
+): Promise<Result<T, CorrectRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
     const row = await importById(h, importId);
@@ -61,7 +82,13 @@ async function inFinishedImport<T>(ctx: Context, importId: string, work: (h: Han
   });
 }
 
-async function runAgain(ctx: Context, h: Handle, row: ImportRow, held: readonly ImportLineRow[], lines: readonly Line[]): Promise<Corrected[]> {
+async function runAgain(
+  ctx: Context,
+  h: Handle,
+  row: ImportRow,
+  held: readonly ImportLineRow[],
+  lines: readonly Line[],
+): Promise<Corrected[]> {
   const checks = await readChecks(ctx, h, row.system_id);
   const file = { row, format: row.format, header: await openHeader(ctx, h, row), delimiter: row.delimiter };
   const outcomes = await settleLines(ctx, h, row.system_id, await prepareLines(ctx, readerOf(file), checks, lines));

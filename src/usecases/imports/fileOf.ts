@@ -21,12 +21,24 @@ export async function fileOf(ctx: Context, importId: string): Promise<ImportFile
   });
   if (first === null) return null;
   const header = first[0] ?? '';
-  return { row, format: row.format, encoding: row.encoding, header, delimiter: row.format === 'xlsx' ? ';' : delimiterOf(header), sample: first.slice(1) };
+  return {
+    row,
+    format: row.format,
+    encoding: row.encoding,
+    header,
+    delimiter: row.format === 'xlsx' ? ';' : delimiterOf(header),
+    sample: first.slice(1),
+  };
 }
 
 async function firstLines(ctx: Context, row: ImportRow): Promise<string[]> {
   const first: string[] = [];
-  for await (const { raw } of linesOf(ctx, row.file_path, { format: row.format, encoding: row.encoding, delimiter: ';' }, await ctx.transaction((h) => importKey(h, row)))) {
+  for await (const { raw } of linesOf(
+    ctx,
+    row.file_path,
+    { format: row.format, encoding: row.encoding, delimiter: ';' },
+    await ctx.transaction((h) => importKey(h, row)),
+  )) {
     first.push(raw);
     if (first.length > SAMPLE) break;
   }

@@ -17,7 +17,8 @@ import { uploadImport } from './uploadImport';
 import { watchFolders } from './watchFolders';
 
 const HEADER = 'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick';
-const line = (id: string, more: { name?: string; email?: string; on?: string; purpose?: string; tick?: string } = {}) => `${id};${more.on ?? '2026-11-20'};Aarhus;L-${id};${more.name ?? 'Ann'};Skov;${more.email ?? `${id.toLowerCase()}@mail.example`};;DK;${more.purpose ?? 'newsletter'};${more.tick ?? 'J'}`;
+const line = (id: string, more: { name?: string; email?: string; on?: string; purpose?: string; tick?: string } = {}) =>
+  `${id};${more.on ?? '2026-11-20'};Aarhus;L-${id};${more.name ?? 'Ann'};Skov;${more.email ?? `${id.toLowerCase()}@mail.example`};;DK;${more.purpose ?? 'newsletter'};${more.tick ?? 'J'}`;
 
 let world: TestWorld;
 let coordinator: Context;
@@ -30,7 +31,12 @@ beforeAll(async () => {
 afterAll(() => world.close());
 
 async function upload(content: string | Buffer, more: { systemId?: string; fileName?: string; ctx?: Context } = {}) {
-  return uploadImport(more.ctx ?? coordinator, { systemId: more.systemId ?? 'sys_tills', fileName: more.fileName ?? 'till.csv', content: Readable.from([Buffer.from(content)]), way: 'page' });
+  return uploadImport(more.ctx ?? coordinator, {
+    systemId: more.systemId ?? 'sys_tills',
+    fileName: more.fileName ?? 'till.csv',
+    content: Readable.from([Buffer.from(content)]),
+    way: 'page',
+  });
 }
 async function view(id: string) {
   const result = await readImport(coordinator, { id });
@@ -53,14 +59,22 @@ const choicesCount = async () => Number(((await world.knex('choices').count('* a
 
 test('a dry run leaves no trace and tells what the run then does', async () => {
   const before = await choicesCount();
-  const text = [HEADER, line('A1'), line('A2', { tick: 'N' }), line('A3', { purpose: 'moon-travel' }), line('A1')].join('\r\n');
+  const text = [HEADER, line('A1'), line('A2', { tick: 'N' }), line('A3', { purpose: 'moon-travel' }), line('A1')].join(
+    '\r\n',
+  );
   const { preview, id } = await check(text);
   expect(preview!.counts).toEqual({ recorded: 2, duplicate: 1, conflict: 0, suppressed: 0, quarantined: 1 });
   expect(await choicesCount()).toBe(before);
   expect(await world.knex('persons').count('* as n').first()).toEqual({ n: 0 });
   await startImport(coordinator, { importId: id });
   await world.drain();
-  expect((await view(id)).summary).toMatchObject({ state: 'finished', total: 4, recorded: 2, duplicate: 1, quarantined: 1 });
+  expect((await view(id)).summary).toMatchObject({
+    state: 'finished',
+    total: 4,
+    recorded: 2,
+    duplicate: 1,
+    quarantined: 1,
+  });
   expect(await choicesCount()).toBe(before + 2);
 });
 
@@ -71,11 +85,29 @@ test('an import whose file is let go of while somebody opens its page is shown a
 });
 
 test('every line of a broken file is accounted for, with its reason', async () => {
-  const bad = ['B1;2026-11-20;Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J', line('B2', { on: '2026-02-30' }), line('B3', { tick: 'X' }), 'B4;too;few', line('B5', { email: 'not an address' }), line('B6', { on: '2027-02-01' }), '', line('B7')];
+  const bad = [
+    'B1;2026-11-20;Aarhus;L-1;Ann;"Open;a@mail.example;;DK;newsletter;J',
+    line('B2', { on: '2026-02-30' }),
+    line('B3', { tick: 'X' }),
+    'B4;too;few',
+    line('B5', { email: 'not an address' }),
+    line('B6', { on: '2027-02-01' }),
+    '',
+    line('B7'),
+  ];
   const { summary, held } = await take([HEADER, ...bad].join('\n'));
   expect(summary).toMatchObject({ total: 7, recorded: 1, quarantined: 6 });
-  expect(summary.recorded + summary.duplicate + summary.conflict + summary.suppressed + summary.quarantined).toBe(summary.total);
-  expect(held.map(({ reasons }) => reasons[0]!.code)).toEqual(['quotes-broken', 'line-wrong', 'tick-unknown', 'cells-wrong', 'identifier-unreadable', 'in-the-future']);
+  expect(summary.recorded + summary.duplicate + summary.conflict + summary.suppressed + summary.quarantined).toBe(
+    summary.total,
+  );
+  expect(held.map(({ reasons }) => reasons[0]!.code)).toEqual([
+    'quotes-broken',
+    'line-wrong',
+    'tick-unknown',
+    'cells-wrong',
+    'identifier-unreadable',
+    'in-the-future',
+  ]);
   expect(held[1]!.reasons[0]!.text).toContain('signed_on must be a day that exists');
   expect(held[0]!.raw).toBe(bad[0]);
 });
@@ -88,9 +120,14 @@ test('the same file twice changes nothing', async () => {
   expect(await choicesCount()).toBe(before);
 });
 
-test.each([['latin1', 'D1'], ['utf8', 'D2'], ['utf8 with a mark', 'D3']])('a file in %s is read as what it is', async (encoding, id) => {
+test.each([
+  ['latin1', 'D1'],
+  ['utf8', 'D2'],
+  ['utf8 with a mark', 'D3'],
+])('a file in %s is read as what it is', async (encoding, id) => {
   const text = [HEADER, line(id, { name: `Søren${id}` })].join('\n');
-  const bytes = encoding === 'latin1' ? Buffer.from(text, 'latin1') : Buffer.from(encoding === 'utf8' ? text : `\uFEFF${text}`);
+  const bytes =
+    encoding === 'latin1' ? Buffer.from(text, 'latin1') : Buffer.from(encoding === 'utf8' ? text : `\uFEFF${text}`);
   const { summary } = await take(bytes);
   expect(summary).toMatchObject({ recorded: 1, quarantined: 0 });
   expect(summary.encoding === 'UTF-8').toBe(encoding !== 'latin1');
@@ -99,7 +136,12 @@ test.each([['latin1', 'D1'], ['utf8', 'D2'], ['utf8 with a mark', 'D3']])('a fil
 });
 
 describe('other layouts', () => {
-  const tabs = ['Event\tWhen\tMail\tConsent\tTopic', 'X1\t2026-11-02\tx1@mail.example\tyes\tNews', 'X2\t2026-11-02\tx2@mail.example\tno\tNews', 'X3\t2026-11-02\tx3@mail.example\tperhaps\tNews'].join('\n');
+  const tabs = [
+    'Event\tWhen\tMail\tConsent\tTopic',
+    'X1\t2026-11-02\tx1@mail.example\tyes\tNews',
+    'X2\t2026-11-02\tx2@mail.example\tno\tNews',
+    'X3\t2026-11-02\tx3@mail.example\tperhaps\tNews',
+  ].join('\n');
   test('a file nobody has mapped waits with a proposal; the mapping is kept for the next', async () => {
     const uploaded = await upload(tabs, { systemId: 'sys_shop', fileName: 'export.tsv' });
     if (!uploaded.ok) throw new Error(uploaded.refusal.code);
@@ -108,8 +150,20 @@ describe('other layouts', () => {
     expect(summary.state).toBe('unmapped');
     expect(toMap!.columns).toEqual(['Event', 'When', 'Mail', 'Consent', 'Topic']);
     expect(toMap!.mapping.columns).toMatchObject({ occurredAt: 'When', email: 'Mail', answer: 'Consent' });
-    const mapping = { columns: { externalId: 'Event', occurredAt: 'When', email: 'Mail', answer: 'Consent', purpose: 'Topic' }, answers: { YES: 'grant' as const, NO: 'refuse' as const }, purposes: { News: 'newsletter' }, constants: { country: 'DK' }, addressFrom: 'email' as const };
-    expect(await mapImport(coordinator, { importId: uploaded.value.id, name: 'export', mapping: { ...mapping, columns: { occurredAt: 'When' } } })).toMatchObject({ refusal: { code: 'mapping-incomplete', missing: ['purpose', 'answer', 'email'] } });
+    const mapping = {
+      columns: { externalId: 'Event', occurredAt: 'When', email: 'Mail', answer: 'Consent', purpose: 'Topic' },
+      answers: { YES: 'grant' as const, NO: 'refuse' as const },
+      purposes: { News: 'newsletter' },
+      constants: { country: 'DK' },
+      addressFrom: 'email' as const,
+    };
+    expect(
+      await mapImport(coordinator, {
+        importId: uploaded.value.id,
+        name: 'export',
+        mapping: { ...mapping, columns: { occurredAt: 'When' } },
+      }),
+    ).toMatchObject({ refusal: { code: 'mapping-incomplete', missing: ['purpose', 'answer', 'email'] } });
     expect((await mapImport(coordinator, { importId: uploaded.value.id, name: 'export', mapping })).ok).toBe(true);
     await world.drain();
     const { preview } = await view(uploaded.value.id);
@@ -120,7 +174,16 @@ describe('other layouts', () => {
   });
 
   test('NDJSON in the shape of the API, and a line that is none', async () => {
-    const uploaded = await upload([JSON.stringify(choice({ externalId: 'nd1', identifiers: [{ kind: 'email', value: 'nd1@mail.example' }], name: null })), '{"identifiers":[]}', 'no json'].join('\n'), { systemId: 'sys_shop', fileName: 'choices.ndjson' });
+    const uploaded = await upload(
+      [
+        JSON.stringify(
+          choice({ externalId: 'nd1', identifiers: [{ kind: 'email', value: 'nd1@mail.example' }], name: null }),
+        ),
+        '{"identifiers":[]}',
+        'no json',
+      ].join('\n'),
+      { systemId: 'sys_shop', fileName: 'choices.ndjson' },
+    );
     if (!uploaded.ok) throw new Error(uploaded.refusal.code);
     await world.drain();
     const { preview, summary } = await view(uploaded.value.id);
@@ -133,25 +196,73 @@ describe('other layouts', () => {
     const workbook = new ExcelJS.Workbook();
     const sheet = workbook.addWorksheet('Tills');
     sheet.addRow(HEADER.split(';'));
-    sheet.addRow(['W1', new Date('2026-11-03T00:00:00Z'), 'Aarhus', 'L-W1', 'Ann', { formula: 'A1', result: 'Skov' }, 'w1@mail.example', '', 'DK', 'newsletter', 'J']);
-    sheet.addRow(['W2', '2026-13-01', 'Aarhus', 'L-W2', 'Ann', 'Sko;v', 'w2@mail.example', '', 'DK', 'newsletter', 'J']);
+    sheet.addRow([
+      'W1',
+      new Date('2026-11-03T00:00:00Z'),
+      'Aarhus',
+      'L-W1',
+      'Ann',
+      { formula: 'A1', result: 'Skov' },
+      'w1@mail.example',
+      '',
+      'DK',
+      'newsletter',
+      'J',
+    ]);
+    sheet.addRow([
+      'W2',
+      '2026-13-01',
+      'Aarhus',
+      'L-W2',
+      'Ann',
+      'Sko;v',
+      'w2@mail.example',
+      '',
+      'DK',
+      'newsletter',
+      'J',
+    ]);
     const { preview, summary, id } = await check(Buffer.from(await workbook.xlsx.writeBuffer()));
     expect(summary.encoding).toBe('XLSX');
     expect(preview!.counts).toMatchObject({ recorded: 1, quarantined: 1 });
     await startImport(coordinator, { importId: id });
     await world.drain();
-    expect((await world.knex('choices').orderBy('seq', 'desc').first()) as object).toMatchObject({ occurred_on: '2026-11-03', answer: 'grant' });
+    expect((await world.knex('choices').orderBy('seq', 'desc').first()) as object).toMatchObject({
+      occurred_on: '2026-11-03',
+      answer: 'grant',
+    });
   });
 });
 
 test('quarantine: a line is corrected and ends where it belongs; what was missing comes and all run again', async () => {
-  const { id, held } = await take([HEADER, line('Q1', { tick: 'X' }), line('Q2', { purpose: 'late-purpose' }), line('Q3', { purpose: 'late-purpose' })].join('\n'));
+  const { id, held } = await take(
+    [
+      HEADER,
+      line('Q1', { tick: 'X' }),
+      line('Q2', { purpose: 'late-purpose' }),
+      line('Q3', { purpose: 'late-purpose' }),
+    ].join('\n'),
+  );
   expect(held).toHaveLength(3);
-  expect(await correctLine(coordinator, { importId: id, line: 2, raw: line('Q1', { tick: 'Y' }) })).toMatchObject({ value: { status: 'quarantined', reasons: [{ code: 'tick-unknown' }] } });
-  expect(await correctLine(coordinator, { importId: id, line: 2, raw: line('Q1', { tick: 'N' }) })).toMatchObject({ value: { status: 'recorded' } });
-  expect(await correctLine(coordinator, { importId: id, line: 2, raw: line('Q1') })).toMatchObject({ refusal: { code: 'line-not-held' } });
+  expect(await correctLine(coordinator, { importId: id, line: 2, raw: line('Q1', { tick: 'Y' }) })).toMatchObject({
+    value: { status: 'quarantined', reasons: [{ code: 'tick-unknown' }] },
+  });
+  expect(await correctLine(coordinator, { importId: id, line: 2, raw: line('Q1', { tick: 'N' }) })).toMatchObject({
+    value: { status: 'recorded' },
+  });
+  expect(await correctLine(coordinator, { importId: id, line: 2, raw: line('Q1') })).toMatchObject({
+    refusal: { code: 'line-not-held' },
+  });
   expect(await rerunHeld(coordinator, { importId: id })).toMatchObject({ value: { lines: 2, recorded: 0 } });
-  await world.knex('purposes').insert({ id: 'late-purpose', version: 1, valid_from: '2020-01-01', recorded_at: '2020-01-01', kind: 'consent', title: 'late', plain: 'late' });
+  await world.knex('purposes').insert({
+    id: 'late-purpose',
+    version: 1,
+    valid_from: '2020-01-01',
+    recorded_at: '2020-01-01',
+    kind: 'consent',
+    title: 'late',
+    plain: 'late',
+  });
   expect(await rerunHeld(coordinator, { importId: id })).toMatchObject({ value: { lines: 2, recorded: 2 } });
   expect((await view(id)).summary).toMatchObject({ total: 3, recorded: 3, quarantined: 0 });
 });
@@ -165,7 +276,9 @@ test.each([
 });
 
 test('HTML and formulas in names stay text, and the list of held lines is safe to open', async () => {
-  const { held } = await take([HEADER, line('E1', { name: '=HYPERLINK(1)', purpose: 'no-such' }), line('E2', { name: '<b>Ann</b>' })].join('\n'));
+  const { held } = await take(
+    [HEADER, line('E1', { name: '=HYPERLINK(1)', purpose: 'no-such' }), line('E2', { name: '<b>Ann</b>' })].join('\n'),
+  );
   expect(heldCsv([{ ...held[0]!, raw: '=1+1' }])).toContain("'=1+1");
 });
 
@@ -174,21 +287,41 @@ test('a killed run goes on where it stopped: each line once', async () => {
   await startImport(coordinator, { importId: id });
   world.queue.length = 0;
   const row = async () => (await world.knex('imports').where({ id }).first()) as { done_lines: number; state: string };
-  const dying: Context = { ...world.worker, transaction: async (work) => ((await row()).done_lines > 0 ? Promise.reject(new Error('killed')) : world.worker.transaction(work)) };
+  const dying: Context = {
+    ...world.worker,
+    transaction: async (work) =>
+      (await row()).done_lines > 0 ? Promise.reject(new Error('killed')) : world.worker.transaction(work),
+  };
   await expect(runImport(dying, { importId: id })).rejects.toThrow('killed');
   const stopped = await row();
   expect(stopped.state).toBe('running');
   expect(stopped.done_lines).toBeGreaterThan(0);
   expect(stopped.done_lines).toBeLessThan(9500);
   await runImport(world.worker, { importId: id });
-  expect(await world.knex('imports').where({ id }).first()).toMatchObject({ state: 'finished', recorded: 9500, total: 9500, duplicate: 0 });
+  expect(await world.knex('imports').where({ id }).first()).toMatchObject({
+    state: 'finished',
+    recorded: 9500,
+    total: 9500,
+    duplicate: 0,
+  });
   expect(await world.knex('import_lines').where({ import_id: id })).toEqual([]);
 }, 120_000);
 
 describe('a watched folder', () => {
   const drop = mkdtempSync(join(tmpdir(), 'bookend-drop-'));
   beforeAll(async () => {
-    await world.worker.transaction((h) => insertSystem(h, { id: 'sys_drop', kind: 'import', name: 'drop', default_country: 'DK', connection_sealed: world.worker.keys.sealOwn(JSON.stringify({ drop }), 'connection:sys_drop'), is_traced: false, owner: null, sort_order: 9 }));
+    await world.worker.transaction((h) =>
+      insertSystem(h, {
+        id: 'sys_drop',
+        kind: 'import',
+        name: 'drop',
+        default_country: 'DK',
+        connection_sealed: world.worker.keys.sealOwn(JSON.stringify({ drop }), 'connection:sys_drop'),
+        is_traced: false,
+        owner: null,
+        sort_order: 9,
+      }),
+    );
     await addMapping(world.worker, { system_id: 'sys_drop', name: 'nightly', mapping: TILL_MAPPING });
   });
   test('takes in what is new, once, also under another name; a file of another layout is noted and shown', async () => {
@@ -198,15 +331,36 @@ describe('a watched folder', () => {
     renameSync(join(drop, 'till-1.csv'), join(drop, 'till-1-copy.csv'));
     expect(await watchFolders(world.worker)).toMatchObject({ taken: 0, refused: [] });
     writeFileSync(join(drop, 'other.csv'), 'name;mail\nAnn;a@mail.example');
-    expect(await watchFolders(world.worker)).toMatchObject({ taken: 0, refused: [{ system: 'sys_drop', file: 'other.csv', code: 'columns-missing' }] });
+    expect(await watchFolders(world.worker)).toMatchObject({
+      taken: 0,
+      refused: [{ system: 'sys_drop', file: 'other.csv', code: 'columns-missing' }],
+    });
     expect(await watchFolders(world.worker)).toMatchObject({ taken: 0, refused: [] });
-    expect(await world.knex('imports').select('state', 'error', 'recorded').where({ system_id: 'sys_drop' }).orderBy('created_at')).toEqual(expect.arrayContaining([{ state: 'finished', error: null, recorded: 2 }, { state: 'failed', error: 'columns-missing', recorded: 0 }]));
+    expect(
+      await world
+        .knex('imports')
+        .select('state', 'error', 'recorded')
+        .where({ system_id: 'sys_drop' })
+        .orderBy('created_at'),
+    ).toEqual(
+      expect.arrayContaining([
+        { state: 'finished', error: null, recorded: 2 },
+        { state: 'failed', error: 'columns-missing', recorded: 0 },
+      ]),
+    );
   });
 });
 
 test('who may: an auditor may not; a machine only for its own system', async () => {
-  expect(await upload(HEADER, { ctx: world.user('usr_2', 'auditor') })).toMatchObject({ refusal: { code: 'not-allowed' } });
+  expect(await upload(HEADER, { ctx: world.user('usr_2', 'auditor') })).toMatchObject({
+    refusal: { code: 'not-allowed' },
+  });
   const shop = world.as({ kind: 'machine', id: 'api_1', systemId: 'sys_shop', scopes: ['choices:write'] });
-  expect(await upload([HEADER, line('M1')].join('\n'), { ctx: shop })).toMatchObject({ refusal: { code: 'not-allowed' } });
-  expect((await recordChoices(world.worker, { systemId: 'sys_tills', choices: [choice({ externalId: 'last' })] }))[0]!.status).toBe('recorded');
+  expect(await upload([HEADER, line('M1')].join('\n'), { ctx: shop })).toMatchObject({
+    refusal: { code: 'not-allowed' },
+  });
+  expect(
+    (await recordChoices(world.worker, { systemId: 'sys_tills', choices: [choice({ externalId: 'last' })] }))[0]!
+      .status,
+  ).toBe('recorded');
 });

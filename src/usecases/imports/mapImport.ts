@@ -12,7 +12,10 @@ import { columnsOf } from './uploadImport';
 export type MapImportRefusal = AccessRefusal | MappingRefusal | { code: 'import-already-started' };
 
 /** Says which column of a file is what, keeps it for the next file of this source, and tries the file out. */
-export async function mapImport(ctx: Context, input: { importId: string; name: string; mapping: Mapping }): Promise<Result<null, MapImportRefusal>> {
+export async function mapImport(
+  ctx: Context,
+  input: { importId: string; name: string; mapping: Mapping },
+): Promise<Result<null, MapImportRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   const file = await fileOf(ctx, input.importId);
   if (!file) return refuse({ code: 'not-found' });
@@ -22,7 +25,14 @@ export async function mapImport(ctx: Context, input: { importId: string; name: s
     const row = await lockImport(h, input.importId);
     if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     if (row.state !== 'unmapped' && row.state !== 'checked') return refuse({ code: 'import-already-started' });
-    await saveMappingRow(h, { id: ctx.keys.id('map'), system_id: row.system_id, name: input.name, mapping: input.mapping, created_by: ctx.actor.id, created_at: ctx.clock.now() });
+    await saveMappingRow(h, {
+      id: ctx.keys.id('map'),
+      system_id: row.system_id,
+      name: input.name,
+      mapping: input.mapping,
+      created_by: ctx.actor.id,
+      created_at: ctx.clock.now(),
+    });
     await setImport(h, row.id, { state: 'checking', mapping: input.mapping, checked_lines: 0 });
     await ctx.jobs.enqueue(h.trx, 'check-import', { importId: row.id });
     await recordTrail(ctx, h, 'mapping-saved', row.system_id, input.name);
@@ -31,9 +41,17 @@ export async function mapImport(ctx: Context, input: { importId: string; name: s
 }
 
 /** Used by the demo and by a first installation: a mapping that is known from the start. */
-export async function addMapping(ctx: Context, input: Pick<MappingRow, 'system_id' | 'name' | 'mapping'>): Promise<void> {
+export async function addMapping(
+  ctx: Context,
+  input: Pick<MappingRow, 'system_id' | 'name' | 'mapping'>,
+): Promise<void> {
   await ctx.transaction(async (h) => {
-    await saveMappingRow(h, { id: ctx.keys.id('map'), ...input, created_by: ctx.actor.id, created_at: ctx.clock.now() });
+    await saveMappingRow(h, {
+      id: ctx.keys.id('map'),
+      ...input,
+      created_by: ctx.actor.id,
+      created_at: ctx.clock.now(),
+    });
     await recordTrail(ctx, h, 'mapping-saved', input.system_id, input.name);
   });
 }

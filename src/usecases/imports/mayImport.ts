@@ -5,12 +5,15 @@ import { systemInReach, systemsInReach } from '../systems/systemsInReach';
 
 /** A colleague by role, a system's owner for their own, a machine only for its own system and with the scope for it. */
 export async function mayImport(ctx: Context, h: Handle, systemId: string): Promise<boolean> {
-  if (ctx.actor.kind === 'machine') return ctx.actor.systemId === systemId && ctx.actor.scopes.includes('choices:write');
+  if (ctx.actor.kind === 'machine')
+    return ctx.actor.systemId === systemId && ctx.actor.scopes.includes('choices:write');
   if (ctx.actor.kind === 'worker') return true;
   return (await systemInReach(ctx, h, 'imports.run', systemId)) !== null;
 }
 
 /** The systems whose imports the one who acts may see; null: of all. */
 export async function importableSystems(ctx: Context, h: Handle): Promise<Set<string> | null> {
-  return reach(ctx, 'imports.run') === 'all' ? null : new Set((await systemsInReach(ctx, h, 'imports.run')).map(({ id }) => id));
+  return reach(ctx, 'imports.run') === 'all'
+    ? null
+    : new Set((await systemsInReach(ctx, h, 'imports.run')).map(({ id }) => id));
 }

@@ -49,10 +49,12 @@ class Observer extends Transform {
   }
   override _transform(chunk: Buffer, _: BufferEncoding, done: TransformCallback): void {
     this.bytes += chunk.length;
-    const most = formatOf(this.head.length > 0 ? this.head : chunk) === 'xlsx' ? Math.min(this.most, MOST_WORKBOOK) : this.most;
+    const most =
+      formatOf(this.head.length > 0 ? this.head : chunk) === 'xlsx' ? Math.min(this.most, MOST_WORKBOOK) : this.most;
     if (this.bytes > most) return done(new FileTooLarge(most));
     this.sum.update(chunk);
-    if (this.head.length < HEAD_BYTES) this.head = Buffer.concat([this.head, chunk.subarray(0, HEAD_BYTES - this.head.length)]);
+    if (this.head.length < HEAD_BYTES)
+      this.head = Buffer.concat([this.head, chunk.subarray(0, HEAD_BYTES - this.head.length)]);
     if (this.isUtf8) this.decode(chunk, true);
     done(null, chunk);
   }
@@ -73,7 +75,13 @@ class Observer extends Transform {
 }
 
 /** Takes a file into storage, sealed; a table of text is never held in memory. @throws FileTooLarge, FileDamaged */
-export async function storeFile(ctx: Context, name: string, source: Readable, most: number, key: WrappedKey | null): Promise<FileFacts> {
+export async function storeFile(
+  ctx: Context,
+  name: string,
+  source: Readable,
+  most: number,
+  key: WrappedKey | null,
+): Promise<FileFacts> {
   const observer = new Observer(most);
   await pipeline(source, observer, ctx.keys.sealStream(key), ctx.storage.write(name));
   const format = formatOf(observer.head);
@@ -89,7 +97,12 @@ export async function storeFile(ctx: Context, name: string, source: Readable, mo
     if (format === 'xlsx') throw new FileDamaged('the workbook cannot be read', { cause });
     throw cause;
   }
-  return { ...facts, header: first[0] ?? '', delimiter: format === 'xlsx' ? ';' : delimiterOf(first[0] ?? ''), sample: first.slice(1) };
+  return {
+    ...facts,
+    header: first[0] ?? '',
+    delimiter: format === 'xlsx' ? ';' : delimiterOf(first[0] ?? ''),
+    sample: first.slice(1),
+  };
 }
 
 function formatOf(head: Buffer): ImportFormat {
@@ -103,12 +116,20 @@ function guess(head: Buffer): string {
 }
 
 /** Every line that is not blank, with its number in the file; the header is the first. */
-export async function* linesOf(ctx: Context, name: string, file: Pick<FileFacts, 'format' | 'encoding' | 'delimiter'>, key: WrappedKey | null): AsyncGenerator<{ line: number; raw: string }> {
+export async function* linesOf(
+  ctx: Context,
+  name: string,
+  file: Pick<FileFacts, 'format' | 'encoding' | 'delimiter'>,
+  key: WrappedKey | null,
+): AsyncGenerator<{ line: number; raw: string }> {
   const sealed = ctx.storage.read(name);
   // Whether it is there shows only when it is opened. From then on nobody takes it away from under us.
   await once(sealed, 'readable');
   const plain = ctx.keys.unsealStream(key);
-  const decoded = file.format === 'xlsx' || file.encoding === 'UTF-8' ? null : (iconv.decodeStream(file.encoding) as NodeJS.ReadWriteStream);
+  const decoded =
+    file.format === 'xlsx' || file.encoding === 'UTF-8'
+      ? null
+      : (iconv.decodeStream(file.encoding) as NodeJS.ReadWriteStream);
   // What goes wrong in one of them ends them all, and is thrown where they are read.
   (decoded ? pipeline(sealed, plain, decoded) : pipeline(sealed, plain)).catch(() => {});
   try {

@@ -16,9 +16,47 @@ import { proposalFor } from './uploadImport';
 
 const HELD_A_PAGE = 200;
 
-async function summary(ctx: Context, h: Handle, row: ImportRow, systems: ReadonlyMap<string, string>): Promise<ImportSummary> {
-  const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error } = row;
-  return { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, done_lines, checked_lines, bytes, way, error, fileName: await openFileName(ctx, h, row), system: systems.get(row.system_id) ?? row.system_id, at: row.created_at };
+async function summary(
+  ctx: Context,
+  h: Handle,
+  row: ImportRow,
+  systems: ReadonlyMap<string, string>,
+): Promise<ImportSummary> {
+  const {
+    id,
+    state,
+    total,
+    recorded,
+    duplicate,
+    conflict,
+    suppressed,
+    quarantined,
+    encoding,
+    done_lines,
+    checked_lines,
+    bytes,
+    way,
+    error,
+  } = row;
+  return {
+    id,
+    state,
+    total,
+    recorded,
+    duplicate,
+    conflict,
+    suppressed,
+    quarantined,
+    encoding,
+    done_lines,
+    checked_lines,
+    bytes,
+    way,
+    error,
+    fileName: await openFileName(ctx, h, row),
+    system: systems.get(row.system_id) ?? row.system_id,
+    at: row.created_at,
+  };
 }
 
 export async function readImports(ctx: Context): Promise<Result<ImportSummary[], AccessRefusal>> {
@@ -26,14 +64,19 @@ export async function readImports(ctx: Context): Promise<Result<ImportSummary[],
   return ctx.transaction(async (h) => {
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const summaries: ImportSummary[] = [];
-    for (const row of await listImports(h, 20, await importableSystems(ctx, h))) summaries.push(await summary(ctx, h, row, systems));
+    for (const row of await listImports(h, 20, await importableSystems(ctx, h)))
+      summaries.push(await summary(ctx, h, row, systems));
     return ok(summaries);
   });
 }
 
 /** One import: what the dry run says, what became of it, and the lines that did not simply go in. A look at personal data: it is in the trail. */
-export async function readImport(ctx: Context, input: { id: string; after?: number }): Promise<Result<ImportView, AccessRefusal>> {
-  if (ctx.actor.kind !== 'machine' && !reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+export async function readImport(
+  ctx: Context,
+  input: { id: string; after?: number },
+): Promise<Result<ImportView, AccessRefusal>> {
+  if (ctx.actor.kind !== 'machine' && !reach(ctx, 'imports.run'))
+    return refuse({ code: 'not-allowed', act: 'imports.run' });
   const isTheirs = await ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
     return row !== undefined && (await mayImport(ctx, h, row.system_id));
@@ -45,16 +88,39 @@ export async function readImport(ctx: Context, input: { id: string; after?: numb
     if (!row) return refuse({ code: 'not-found' });
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const held: HeldLine[] = [];
-    for (const line of await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE)) held.push({ line: line.line, status: line.status, reasons: line.reasons, raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line) });
+    for (const line of await heldLines(h, row.id, input.after ?? 0, HELD_A_PAGE))
+      held.push({
+        line: line.line,
+        status: line.status,
+        reasons: line.reasons,
+        raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line),
+      });
     const preview = row.preview && { ...row.preview, held: await openPreview(ctx, h, row) };
     if (held.length > 0 || preview) await recordTrail(ctx, h, 'quarantine-opened', row.id);
     const toMap = row.state === 'unmapped' && file ? { ...proposalFor(file), sample: file.sample } : null;
-    return ok({ summary: await summary(ctx, h, row, systems), held, next: held.length === HELD_A_PAGE ? held.at(-1)!.line : null, preview, toMap });
+    return ok({
+      summary: await summary(ctx, h, row, systems),
+      held,
+      next: held.length === HELD_A_PAGE ? held.at(-1)!.line : null,
+      preview,
+      toMap,
+    });
   });
 }
 
 /** For machines: the counts, which add up to the file. */
-export async function readImportState(ctx: Context, input: { id: string }): Promise<Result<Pick<ImportSummary, 'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined' | 'done_lines'>, AccessRefusal>> {
+export async function readImportState(
+  ctx: Context,
+  input: { id: string },
+): Promise<
+  Result<
+    Pick<
+      ImportSummary,
+      'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined' | 'done_lines'
+    >,
+    AccessRefusal
+  >
+> {
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
     if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
@@ -65,7 +131,12 @@ export async function readImportState(ctx: Context, input: { id: string }): Prom
 
 /** What was held back as CSV, safe to open in a spreadsheet. */
 export function heldCsv(lines: readonly HeldLine[]): string {
-  return csvLine(['line', 'status', 'reasons', 'raw']) + lines.map((line) => csvLine([line.line, line.status, line.reasons.map(({ text }) => text).join(' '), line.raw])).join('');
+  return (
+    csvLine(['line', 'status', 'reasons', 'raw']) +
+    lines
+      .map((line) => csvLine([line.line, line.status, line.reasons.map(({ text }) => text).join(' '), line.raw]))
+      .join('')
+  );
 }
 
 /** The sources a file can come from, those with a mapping first. */
@@ -74,6 +145,8 @@ export async function readImportSources(ctx: Context): Promise<Result<{ id: stri
   return ctx.transaction(async (h) => {
     const systems = (await systemsInReach(ctx, h, 'imports.run')).filter(({ kind }) => kind !== 'bookend');
     const mapped = new Set(await systemsWithMappings(h));
-    return ok(systems.map(({ id, name }) => ({ id, name })).sort((a, b) => Number(mapped.has(b.id)) - Number(mapped.has(a.id))));
+    return ok(
+      systems.map(({ id, name }) => ({ id, name })).sort((a, b) => Number(mapped.has(b.id)) - Number(mapped.has(a.id))),
+    );
   });
 }

@@ -15,7 +15,10 @@ const LINES_AT_ONCE = 4000;
 export type StartImportRefusal = AccessRefusal | { code: 'import-already-started' };
 
 /** Asks for a checked file to be taken in. */
-export async function startImport(ctx: Context, { importId }: { importId: string }): Promise<Result<null, StartImportRefusal>> {
+export async function startImport(
+  ctx: Context,
+  { importId }: { importId: string },
+): Promise<Result<null, StartImportRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
     const row = await lockImport(h, importId);
@@ -52,7 +55,13 @@ export async function runImport(ctx: Context, { importId }: { importId: string }
       const row = await lockImport(h, importId);
       if (row?.state !== 'running') return;
       await setImport(h, importId, { state: 'finished', total: passed, finished_at: ctx.clock.now() });
-      await recordTrail(ctx, h, 'import-run', importId, `${passed} lines: ${row.recorded} recorded, ${row.quarantined} quarantined`);
+      await recordTrail(
+        ctx,
+        h,
+        'import-run',
+        importId,
+        `${passed} lines: ${row.recorded} recorded, ${row.quarantined} quarantined`,
+      );
     });
     await ctx.storage.remove(file.row.file_path);
   });
@@ -63,14 +72,29 @@ async function writePart(ctx: Context, row: ImportRow, read: ReadLines, doneLine
   await ctx.transaction(async (h) => {
     const outcomes = await settleLines(ctx, h, systemId, read);
     const seal = await rawSealer(ctx, h, row);
-    await addImportLines(h, importId, outcomes.map((outcome, i) => lineRow(seal, importId, read.lines[i]!, outcome)), doneLines);
+    await addImportLines(
+      h,
+      importId,
+      outcomes.map((outcome, i) => lineRow(seal, importId, read.lines[i]!, outcome)),
+      doneLines,
+    );
   });
 }
 
 /** What the ledger has needs no second copy; what it has not must not be lost. An erased person's line is not kept. */
-export function lineRow(seal: (line: number, raw: string) => Buffer, importId: string, { line, raw }: Line, outcome: RecordOutcome): ImportLineRow {
+export function lineRow(
+  seal: (line: number, raw: string) => Buffer,
+  importId: string,
+  { line, raw }: Line,
+  outcome: RecordOutcome,
+): ImportLineRow {
   return {
-    import_id: importId, line, status: outcome.status, reasons: outcome.reasons, choice_id: outcome.id ?? null, identifier_hashes: outcome.identifierHashes,
+    import_id: importId,
+    line,
+    status: outcome.status,
+    reasons: outcome.reasons,
+    choice_id: outcome.id ?? null,
+    identifier_hashes: outcome.identifierHashes,
     raw_sealed: outcome.status === 'quarantined' || outcome.status === 'conflict' ? seal(line, raw) : null,
   };
 }

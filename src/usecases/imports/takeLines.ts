@@ -17,22 +17,45 @@ export interface ReadLines {
   prepared: PreparedChoice[];
 }
 
-export function readerOf(file: Pick<ImportFile, 'format' | 'header' | 'delimiter' | 'row'>): (raw: string) => MappedLine {
+export function readerOf(
+  file: Pick<ImportFile, 'format' | 'header' | 'delimiter' | 'row'>,
+): (raw: string) => MappedLine {
   const mapping = file.row.mapping!;
   return file.format === 'ndjson' ? objectReader(mapping) : lineReader(mapping, columnsOf(file), file.delimiter);
 }
 
 /** Reads and hashes some lines; needs no lock and no transaction. */
-export async function prepareLines(ctx: Context, reader: (raw: string) => MappedLine, checks: Checks, lines: readonly Line[]): Promise<ReadLines> {
+export async function prepareLines(
+  ctx: Context,
+  reader: (raw: string) => MappedLine,
+  checks: Checks,
+  lines: readonly Line[],
+): Promise<ReadLines> {
   const read = lines.map(({ raw }) => reader(raw));
-  return { lines, read, prepared: await prepareChoices(ctx, read.flatMap((line) => (line.ok ? [line.choice] : [])), checks) };
+  return {
+    lines,
+    read,
+    prepared: await prepareChoices(
+      ctx,
+      read.flatMap((line) => (line.ok ? [line.choice] : [])),
+      checks,
+    ),
+  };
 }
 
 /** Settles them: one outcome per line, in order. */
-export async function settleLines(ctx: Context, h: Handle, systemId: string, { read, prepared }: ReadLines, dry: DryRun | null = null): Promise<RecordOutcome[]> {
+export async function settleLines(
+  ctx: Context,
+  h: Handle,
+  systemId: string,
+  { read, prepared }: ReadLines,
+  dry: DryRun | null = null,
+): Promise<RecordOutcome[]> {
   const outcomes = await recordPrepared(ctx, h, systemId, prepared, dry);
   let next = 0;
-  return read.map((line) => (line.ok ? outcomes[next++]! : { status: 'quarantined', reasons: line.reasons, identifierHashes: [] }));
+  return read.map((line) =>
+    line.ok ? outcomes[next++]! : { status: 'quarantined', reasons: line.reasons, identifierHashes: [] },
+  );
 }
 
 /** Lines of a file in parts of equal size. */

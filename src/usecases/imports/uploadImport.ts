@@ -13,7 +13,13 @@ import { mayImport } from './mayImport';
 import { FileDamaged, FileTooLarge, storeFile, type FileFacts } from './readFile';
 import { importKey, sealFileName, sealHeader } from './sealed';
 
-export type UploadRefusal = AccessRefusal | MappingRefusal | { code: 'file-damaged' } | { code: 'file-too-large'; most: number } | { code: 'unknown-system'; system: string } | { code: 'unknown-mapping'; mapping: string };
+export type UploadRefusal =
+  | AccessRefusal
+  | MappingRefusal
+  | { code: 'file-damaged' }
+  | { code: 'file-too-large'; most: number }
+  | { code: 'unknown-system'; system: string }
+  | { code: 'unknown-mapping'; mapping: string };
 
 export interface Uploaded {
   id: string;
@@ -36,7 +42,8 @@ const MOST_BYTES = 8 * 1024 ** 3;
 
 /** Takes a file in as it flows, sealed, and finds how it is to be read. Nothing is recorded yet. */
 export async function uploadImport(ctx: Context, input: Upload): Promise<Result<Uploaded, UploadRefusal>> {
-  if (ctx.actor.kind === 'user' && !reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
+  if (ctx.actor.kind === 'user' && !reach(ctx, 'imports.run'))
+    return refuse({ code: 'not-allowed', act: 'imports.run' });
   // Before a byte of it is taken.
   const may = await ctx.transaction(async (h): Promise<Result<null, UploadRefusal>> => {
     if (!(await systemById(h, input.systemId))) return refuse({ code: 'unknown-system', system: input.systemId });
@@ -51,17 +58,46 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
   const file = stored.value;
   const result = await ctx.transaction(async (h): Promise<Result<Uploaded, UploadRefusal>> => {
     if (!(await systemById(h, input.systemId))) return refuse({ code: 'unknown-system', system: input.systemId });
-    if (input.way === 'folder' && (await importOfFile(h, input.systemId, file.sha256, 'folder'))) return ok({ id: '', mapping: null });
+    if (input.way === 'folder' && (await importOfFile(h, input.systemId, file.sha256, 'folder')))
+      return ok({ id: '', mapping: null });
     const chosen = await chooseMapping(h, input, file);
     if (!chosen.ok && input.way !== 'folder') return chosen;
     const mapping = chosen.ok ? chosen.value : null;
     // A file in a watched folder that cannot be read is noted once, and shown: nobody else would learn of it.
     const state = !chosen.ok ? 'failed' : !mapping ? 'unmapped' : input.runNow ? 'running' : 'checking';
     await insertImport(h, {
-      id, system_id: input.systemId, file_sha256: file.sha256, file_path: path, file_name_sealed: await sealFileName(ctx, h, { id, data_key_id: keyId }, input.fileName), data_key_id: keyId, encoding: file.encoding, state, format: file.format, header: null, header_sealed: file.format === 'ndjson' ? null : await sealHeader(ctx, h, { id, data_key_id: keyId }, file.header), delimiter: file.delimiter, mapping: mapping?.mapping ?? null, bytes: file.bytes, way: input.way,
-      total: 0, recorded: 0, duplicate: 0, conflict: 0, suppressed: 0, quarantined: 0, created_by: ctx.actor.id, created_at: ctx.clock.now(), finished_at: null, done_lines: 0, checked_lines: 0, preview: null, error: chosen.ok ? null : chosen.refusal.code,
+      id,
+      system_id: input.systemId,
+      file_sha256: file.sha256,
+      file_path: path,
+      file_name_sealed: await sealFileName(ctx, h, { id, data_key_id: keyId }, input.fileName),
+      data_key_id: keyId,
+      encoding: file.encoding,
+      state,
+      format: file.format,
+      header: null,
+      header_sealed:
+        file.format === 'ndjson' ? null : await sealHeader(ctx, h, { id, data_key_id: keyId }, file.header),
+      delimiter: file.delimiter,
+      mapping: mapping?.mapping ?? null,
+      bytes: file.bytes,
+      way: input.way,
+      total: 0,
+      recorded: 0,
+      duplicate: 0,
+      conflict: 0,
+      suppressed: 0,
+      quarantined: 0,
+      created_by: ctx.actor.id,
+      created_at: ctx.clock.now(),
+      finished_at: null,
+      done_lines: 0,
+      checked_lines: 0,
+      preview: null,
+      error: chosen.ok ? null : chosen.refusal.code,
     });
-    if (state === 'running' || state === 'checking') await ctx.jobs.enqueue(h.trx, state === 'running' ? 'run-import' : 'check-import', { importId: id });
+    if (state === 'running' || state === 'checking')
+      await ctx.jobs.enqueue(h.trx, state === 'running' ? 'run-import' : 'check-import', { importId: id });
     await recordTrail(ctx, h, 'import-checked', id, `${file.bytes} bytes, ${input.way}`);
     return chosen.ok ? ok({ id, mapping: mapping?.name ?? null }) : chosen;
   });
@@ -69,9 +105,20 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
   return result;
 }
 
-async function store(ctx: Context, path: string, content: Readable, keyId: string): Promise<Result<FileFacts, UploadRefusal>> {
+async function store(
+  ctx: Context,
+  path: string,
+  content: Readable,
+  keyId: string,
+): Promise<Result<FileFacts, UploadRefusal>> {
   try {
-    const file = await storeFile(ctx, path, content, MOST_BYTES, await ctx.transaction((h) => importKey(h, { data_key_id: keyId })));
+    const file = await storeFile(
+      ctx,
+      path,
+      content,
+      MOST_BYTES,
+      await ctx.transaction((h) => importKey(h, { data_key_id: keyId })),
+    );
     if (file.header.trim() !== '') return ok(file);
     await ctx.storage.remove(path);
     return refuse({ code: 'file-empty' });
@@ -95,7 +142,11 @@ export function columnsOf(file: Pick<FileFacts, 'format' | 'header' | 'delimiter
 /** NDJSON in the API's own shape needs no mapping of its own. */
 const OWN_SHAPE: Mapping = { columns: {}, answers: {}, purposes: {}, constants: {}, addressFrom: null };
 
-async function chooseMapping(h: Handle, input: Upload, file: FileFacts): Promise<Result<{ name: string; mapping: Mapping } | null, UploadRefusal>> {
+async function chooseMapping(
+  h: Handle,
+  input: Upload,
+  file: FileFacts,
+): Promise<Result<{ name: string; mapping: Mapping } | null, UploadRefusal>> {
   const columns = columnsOf(file);
   if (file.format === 'ndjson' && columns.includes('identifiers')) return ok({ name: 'choices', mapping: OWN_SHAPE });
   const saved = await mappingsOf(h, input.systemId);
@@ -108,12 +159,16 @@ async function chooseMapping(h: Handle, input: Upload, file: FileFacts): Promise
   const fitting = saved.find(({ mapping }) => checkMapping(mapping, columns) === null);
   if (fitting) return ok(fitting);
   // A machine cannot be asked which column is what: the file of another layout is refused, with what is missing.
-  if (input.way !== 'page') return refuse(saved[0] ? checkMapping(saved[0].mapping, columns)! : { code: 'unknown-mapping', mapping: '' });
+  if (input.way !== 'page')
+    return refuse(saved[0] ? checkMapping(saved[0].mapping, columns)! : { code: 'unknown-mapping', mapping: '' });
   return ok(null);
 }
 
 /** What is proposed for a file nobody has mapped yet. */
-export function proposalFor(file: Pick<FileFacts, 'format' | 'header' | 'delimiter'>): { columns: string[]; mapping: Mapping } {
+export function proposalFor(file: Pick<FileFacts, 'format' | 'header' | 'delimiter'>): {
+  columns: string[];
+  mapping: Mapping;
+} {
   const columns = columnsOf(file);
   return { columns, mapping: proposeMapping(columns) };
 }

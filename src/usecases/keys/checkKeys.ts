@@ -13,10 +13,21 @@ export async function checkKeys(ctx: Context): Promise<void> {
     const ours = ctx.keys.checks();
     for (const { kind, version, value } of ours) {
       const before = known.get(`${kind} ${version}`);
-      if (before && !before.equals(value)) throw new Error(`The ${kind} key (version ${version}) is not the one this database was written with. Put the right key file back; nothing was changed.`);
+      if (before && !before.equals(value))
+        throw new Error(
+          `The ${kind} key (version ${version}) is not the one this database was written with. Put the right key file back; nothing was changed.`,
+        );
     }
-    const missing = [...known.keys()].filter((name) => name.startsWith('master') && !ours.some(({ kind, version }) => `${kind} ${version}` === name));
-    if (missing.length > 0) throw new Error(`The key file lacks the ${missing.join(', ')} key that this database was written with. Put the newest key file back; nothing was changed.`);
-    await insertKeyChecks(h, ours.filter(({ kind, version }) => !known.has(`${kind} ${version}`)));
+    const missing = [...known.keys()].filter(
+      (name) => name.startsWith('master') && !ours.some(({ kind, version }) => `${kind} ${version}` === name),
+    );
+    if (missing.length > 0)
+      throw new Error(
+        `The key file lacks the ${missing.join(', ')} key that this database was written with. Put the newest key file back; nothing was changed.`,
+      );
+    await insertKeyChecks(
+      h,
+      ours.filter(({ kind, version }) => !known.has(`${kind} ${version}`)),
+    );
   });
 }

@@ -1,22 +1,44 @@
 import type { KeysView } from '../../core/consent/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
-import { countKeysByVersion, insertKeyExport, lastRotation, lockKeyExport, openKeyExports, setKeyExport } from '../../db/access/keyWork';
+import {
+  countKeysByVersion,
+  insertKeyExport,
+  lastRotation,
+  lockKeyExport,
+  openKeyExports,
+  setKeyExport,
+} from '../../db/access/keyWork';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
-export type KeyExportRefusal = AccessRefusal | { code: 'reason-missing' } | { code: 'own-export' } | { code: 'export-approved-already' } | { code: 'export-not-approved' } | { code: 'export-fetched' } | { code: 'passphrase-short'; least: number };
+export type KeyExportRefusal =
+  | AccessRefusal
+  | { code: 'reason-missing' }
+  | { code: 'own-export' }
+  | { code: 'export-approved-already' }
+  | { code: 'export-not-approved' }
+  | { code: 'export-fetched' }
+  | { code: 'passphrase-short'; least: number };
 
 const LEAST_PASSPHRASE = 16;
 
 /** One administrator asks for a copy of the keys, with a reason; another has to agree before the first can fetch it. */
-export async function askForKeys(ctx: Context, input: { reason: string }): Promise<Result<{ id: string }, KeyExportRefusal>> {
+export async function askForKeys(
+  ctx: Context,
+  input: { reason: string },
+): Promise<Result<{ id: string }, KeyExportRefusal>> {
   if (!reach(ctx, 'keys.change')) return refuse({ code: 'not-allowed', act: 'keys.change' });
   if (input.reason.trim().length < 5) return refuse({ code: 'reason-missing' });
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('kex');
-    await insertKeyExport(h, { id, reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id), asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
+    await insertKeyExport(h, {
+      id,
+      reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id),
+      asked_by: ctx.actor.id,
+      asked_at: ctx.clock.now(),
+    });
     await recordTrail(ctx, h, 'key-export-asked', id, input.reason.trim());
     return ok({ id });
   });
@@ -36,7 +58,10 @@ export async function approveKeyExport(ctx: Context, input: { id: string }): Pro
 }
 
 /** The copy, once, to the one who asked, sealed under a passphrase of theirs. */
-export async function fetchKeys(ctx: Context, input: { id: string; passphrase: string }): Promise<Result<{ copy: string }, KeyExportRefusal>> {
+export async function fetchKeys(
+  ctx: Context,
+  input: { id: string; passphrase: string },
+): Promise<Result<{ copy: string }, KeyExportRefusal>> {
   if (!reach(ctx, 'keys.change')) return refuse({ code: 'not-allowed', act: 'keys.change' });
   if (input.passphrase.length < LEAST_PASSPHRASE) return refuse({ code: 'passphrase-short', least: LEAST_PASSPHRASE });
   return ctx.transaction(async (h) => {
@@ -56,9 +81,24 @@ export async function readKeysView(ctx: Context): Promise<Result<KeysView, Acces
     const names = await userNames(h);
     const rotation = await lastRotation(h);
     return ok({
-      newest: ctx.keys.masterVersion(), versions: await countKeysByVersion(h), mayChange: reach(ctx, 'keys.change') !== null,
-      rotation: rotation ? { state: rotation.state, total: Number(rotation.total), done: Number(rotation.done), toVersion: rotation.to_version } : null,
-      exports: (await openKeyExports(h)).map((row) => ({ id: row.id, reason: ctx.keys.unsealOwn(row.reason_sealed, row.id), askedBy: names.get(row.asked_by) ?? row.asked_by, isOwn: row.asked_by === ctx.actor.id, approvedBy: row.approved_by ? (names.get(row.approved_by) ?? row.approved_by) : null })),
+      newest: ctx.keys.masterVersion(),
+      versions: await countKeysByVersion(h),
+      mayChange: reach(ctx, 'keys.change') !== null,
+      rotation: rotation
+        ? {
+            state: rotation.state,
+            total: Number(rotation.total),
+            done: Number(rotation.done),
+            toVersion: rotation.to_version,
+          }
+        : null,
+      exports: (await openKeyExports(h)).map((row) => ({
+        id: row.id,
+        reason: ctx.keys.unsealOwn(row.reason_sealed, row.id),
+        askedBy: names.get(row.asked_by) ?? row.asked_by,
+        isOwn: row.asked_by === ctx.actor.id,
+        approvedBy: row.approved_by ? (names.get(row.approved_by) ?? row.approved_by) : null,
+      })),
     });
   });
 }

@@ -47,8 +47,13 @@ async function deliverOne(ctx: Context): Promise<Outcome> {
     if (!letter) return 'none';
     const request = (await requestById(h, letter.request_id))!;
     const vault = vaultOf(ctx, h);
-    const open = (sealed: Buffer | null, part: string) => vault.unseal(request.data_key_id, sealed, `letter-${part}:${letter.id}`);
-    const [to, subject, text] = [await open(letter.address_sealed, 'address'), await open(letter.subject_sealed, 'subject'), await open(letter.body_sealed, 'body')];
+    const open = (sealed: Buffer | null, part: string) =>
+      vault.unseal(request.data_key_id, sealed, `letter-${part}:${letter.id}`);
+    const [to, subject, text] = [
+      await open(letter.address_sealed, 'address'),
+      await open(letter.subject_sealed, 'subject'),
+      await open(letter.body_sealed, 'body'),
+    ];
     if (!to || !subject || !text) {
       await setLetter(h, letter.id, { state: 'failed', error: 'its key was destroyed' });
       await putOnClock(ctx, h, request, letter.id, null);
@@ -74,13 +79,29 @@ async function deliverOne(ctx: Context): Promise<Outcome> {
  * What a letter says counts from when it has left. One that is given up has said nothing: an answer that never left opens the request
  * again, with its clock running as it was.
  */
-async function putOnClock(ctx: Context, h: Handle, request: RequestRow, letterId: string, at: string | null): Promise<void> {
+async function putOnClock(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  letterId: string,
+  at: string | null,
+): Promise<void> {
   const kinds = (await clockEventsOfLetter(h, letterId)).map(({ kind }) => kind);
   if (kinds.length === 0) return;
   await setCounting(h, letterId, at);
   // Whoever has opened it again meanwhile has undone its decision; the first answer stays on the clock.
-  if (kinds.includes('answered') && request.decision !== 'none') await setRequest(h, request.id, at ? { answered: true, closed_at: request.closed_at ?? at } : { answered: false, closed_at: null });
-  if (kinds.includes('appeal-answered')) await setRequest(h, request.id, at ? { appeal: 'answered', closed_at: request.closed_at ?? at } : { appeal: 'open', closed_at: null });
+  if (kinds.includes('answered') && request.decision !== 'none')
+    await setRequest(
+      h,
+      request.id,
+      at ? { answered: true, closed_at: request.closed_at ?? at } : { answered: false, closed_at: null },
+    );
+  if (kinds.includes('appeal-answered'))
+    await setRequest(
+      h,
+      request.id,
+      at ? { appeal: 'answered', closed_at: request.closed_at ?? at } : { appeal: 'open', closed_at: null },
+    );
   if (!at) await recordTrail(ctx, h, 'letter-given-up', request.ref);
   await refreshRequest(ctx, h, request.id);
 }
@@ -90,7 +111,11 @@ async function deliverMail(ctx: Context): Promise<Outcome> {
   return ctx.transaction(async (h) => {
     const row = await takeDueMail(h, ctx.clock.real());
     if (!row) return 'none';
-    const text = !row.mail_sealed ? null : row.data_key_id ? await vaultOf(ctx, h).unseal(row.data_key_id, row.mail_sealed, row.id) : ctx.keys.unsealOwn(row.mail_sealed, row.id);
+    const text = !row.mail_sealed
+      ? null
+      : row.data_key_id
+        ? await vaultOf(ctx, h).unseal(row.data_key_id, row.mail_sealed, row.id)
+        : ctx.keys.unsealOwn(row.mail_sealed, row.id);
     if (text === null) {
       await setOutbox(h, row.id, { state: 'failed', error: 'the person was erased', mail_sealed: null });
       return 'sent';
@@ -102,7 +127,14 @@ async function deliverMail(ctx: Context): Promise<Outcome> {
       ctx.log.warn({ mail: row.id, tries, cause: fault }, 'mail not taken by the mail server');
       return isOutage(fault) ? 'no-server' : 'refused';
     }
-    await setOutbox(h, row.id, { state: 'sent', sent_at: ctx.clock.real(), tries, error: null, mail_sealed: null, next_try_at: null });
+    await setOutbox(h, row.id, {
+      state: 'sent',
+      sent_at: ctx.clock.real(),
+      tries,
+      error: null,
+      mail_sealed: null,
+      next_try_at: null,
+    });
     return 'sent';
   });
 }
@@ -125,5 +157,7 @@ function isOutage(fault: string): boolean {
 
 function notTaken(ctx: Context, tries: number, error: string) {
   const next = new Date(Date.parse(ctx.clock.real()) + waitAfter(tries, ctx.retryBaseMs * FIRST_WAIT)).toISOString();
-  return tries >= MOST_TRIES ? { tries, error, state: 'failed' as const, next_try_at: null } : { tries, error, state: 'queued' as const, next_try_at: next };
+  return tries >= MOST_TRIES
+    ? { tries, error, state: 'failed' as const, next_try_at: null }
+    : { tries, error, state: 'queued' as const, next_try_at: next };
 }

@@ -12,7 +12,10 @@ import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 /** A letter as it went, on the house's paper: for the post, or for the file. A look, so it is in the trail. */
-export async function letterAsPdf(ctx: Context, input: { ref: string; id: string }): Promise<Result<Buffer, AccessRefusal>> {
+export async function letterAsPdf(
+  ctx: Context,
+  input: { ref: string; id: string },
+): Promise<Result<Buffer, AccessRefusal>> {
   const how = reach(ctx, 'requests.see');
   if (how === null || how === 'masked') return refuse({ code: 'not-allowed', act: 'requests.see' });
   const found = await ctx.transaction(async (h) => {
@@ -20,11 +23,26 @@ export async function letterAsPdf(ctx: Context, input: { ref: string; id: string
     const letter = request ? (await lettersOf(h, request.id)).find(({ id }) => id === input.id) : undefined;
     if (!request || !letter) return null;
     const vault = vaultOf(ctx, h);
-    const [subject, text] = [await vault.unseal(request.data_key_id, letter.subject_sealed, `letter-subject:${letter.id}`), await vault.unseal(request.data_key_id, letter.body_sealed, `letter-body:${letter.id}`)];
+    const [subject, text] = [
+      await vault.unseal(request.data_key_id, letter.subject_sealed, `letter-subject:${letter.id}`),
+      await vault.unseal(request.data_key_id, letter.body_sealed, `letter-body:${letter.id}`),
+    ];
     if (!subject || !text) return null;
     await recordTrail(ctx, h, 'record-opened', request.ref, `letter ${letter.template}`);
-    return { subject, text, day: localDay(letter.sent_at ?? letter.queued_at, ctx.organisation.zone), language: languageOf(request.language) };
+    return {
+      subject,
+      text,
+      day: localDay(letter.sent_at ?? letter.queued_at, ctx.organisation.zone),
+      language: languageOf(request.language),
+    };
   });
   if (!found) return refuse({ code: 'not-found' });
-  return ok(await letterPdf(letterFromText(found.subject, found.text), { organisation: ctx.organisation.name, address: ctx.organisation.address, date: sayDayIn(found.language, found.day), lang: found.language }));
+  return ok(
+    await letterPdf(letterFromText(found.subject, found.text), {
+      organisation: ctx.organisation.name,
+      address: ctx.organisation.address,
+      date: sayDayIn(found.language, found.day),
+      lang: found.language,
+    }),
+  );
 }

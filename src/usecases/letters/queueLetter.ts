@@ -7,16 +7,31 @@ import { vaultOf } from '../shared/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Writes a letter down, to be sent by the worker; in the transaction of what causes it. */
-export async function queueLetter(ctx: Context, h: Handle, request: RequestRow, address: string, letter: Letter): Promise<string> {
+export async function queueLetter(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  address: string,
+  letter: Letter,
+): Promise<string> {
   const vault = vaultOf(ctx, h);
   const id = ctx.keys.id('let');
   const domain = ctx.organisation.contact.split('@')[1] ?? 'bookend.example';
   await insertLetter(h, {
-    id, request_id: request.id, template: letter.template, template_version: letter.version, message_id: `<${id}@${domain}>`,
+    id,
+    request_id: request.id,
+    template: letter.template,
+    template_version: letter.version,
+    message_id: `<${id}@${domain}>`,
     address_sealed: await vault.seal(request.data_key_id, address, `letter-address:${id}`),
     subject_sealed: await vault.seal(request.data_key_id, letter.subject, `letter-subject:${id}`),
     body_sealed: await vault.seal(request.data_key_id, letterText(letter), `letter-body:${id}`),
-    state: 'queued', tries: 0, error: null, queued_at: ctx.clock.now(), sent_at: null, next_try_at: null,
+    state: 'queued',
+    tries: 0,
+    error: null,
+    queued_at: ctx.clock.now(),
+    sent_at: null,
+    next_try_at: null,
   });
   await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
   await recordTrail(ctx, h, 'letter-queued', request.ref, letter.template);

@@ -11,13 +11,41 @@ import { recordTrail } from '../trail/recordTrail';
 export type QueuedMail = Pick<Mail, 'to' | 'subject' | 'text' | 'attachments'>;
 
 /** Writes down a mail that belongs to no request, to be sent by the worker; in the transaction of what causes it. */
-export async function queueMail(ctx: Context, h: Handle, to: string, mailing: Mailing, more: { personId?: string; attachments?: Mail['attachments'] } = {}): Promise<void> {
+export async function queueMail(
+  ctx: Context,
+  h: Handle,
+  to: string,
+  mailing: Mailing,
+  more: { personId?: string; attachments?: Mail['attachments'] } = {},
+): Promise<void> {
   const id = ctx.keys.id('out');
   const domain = ctx.organisation.contact.split('@')[1] ?? 'bookend.example';
-  const mail: QueuedMail = { to, subject: mailing.subject, text: mailing.text, ...(more.attachments ? { attachments: more.attachments } : {}) };
+  const mail: QueuedMail = {
+    to,
+    subject: mailing.subject,
+    text: mailing.text,
+    ...(more.attachments ? { attachments: more.attachments } : {}),
+  };
   const normal = normaliseIdentifier('email', to, '', null);
-  const key = await newWorkKey(ctx, h, { kind: 'mail', subject: id, hashes: normal ? [ctx.keys.index(indexText(normal))] : [] });
-  await insertOutbox(h, { id, template: mailing.template, person_id: more.personId ?? null, message_id: `<${id}@${domain}>`, mail_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(mail), id), data_key_id: key, state: 'queued', tries: 0, error: null, queued_at: ctx.clock.real(), sent_at: null, next_try_at: null });
+  const key = await newWorkKey(ctx, h, {
+    kind: 'mail',
+    subject: id,
+    hashes: normal ? [ctx.keys.index(indexText(normal))] : [],
+  });
+  await insertOutbox(h, {
+    id,
+    template: mailing.template,
+    person_id: more.personId ?? null,
+    message_id: `<${id}@${domain}>`,
+    mail_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(mail), id),
+    data_key_id: key,
+    state: 'queued',
+    tries: 0,
+    error: null,
+    queued_at: ctx.clock.real(),
+    sent_at: null,
+    next_try_at: null,
+  });
   await ctx.jobs.enqueue(h.trx, 'deliver-letters', {});
   await recordTrail(ctx, h, 'mail-queued', more.personId ?? null, mailing.template);
 }

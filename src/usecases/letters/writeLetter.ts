@@ -12,9 +12,31 @@ import type { RequestRow } from '../../db/requests/requests';
 import type { Context } from '../context';
 
 /** A letter about a request, in its language and the newest wording. */
-export async function writeLetter(ctx: Context, h: Handle, request: Pick<RequestRow, 'ref' | 'language' | 'right' | 'regimes' | 'received_at'>, name: string | null, template: TemplateId, fields: Readonly<Record<string, FieldValue>>): Promise<Letter> {
+export async function writeLetter(
+  ctx: Context,
+  h: Handle,
+  request: Pick<RequestRow, 'ref' | 'language' | 'right' | 'regimes' | 'received_at'>,
+  name: string | null,
+  template: TemplateId,
+  fields: Readonly<Record<string, FieldValue>>,
+): Promise<Letter> {
   const on = localDay(request.received_at, ctx.organisation.zone);
-  const remedies = remediesOf({ language: request.language, regimes: request.regimes, authority: ctx.organisation.authority, on }, await lawTable(h));
+  const remedies = remediesOf(
+    { language: request.language, regimes: request.regimes, authority: ctx.organisation.authority, on },
+    await lawTable(h),
+  );
   const own = await newestTemplate(h, template, languageOf(request.language));
-  return frameLetter(template, { ref: request.ref, name, language: request.language, right: request.right, remedies, organisation: ctx.organisation }, fields, own?.text ? own : null);
+  return frameLetter(
+    template,
+    {
+      ref: request.ref,
+      name,
+      language: request.language,
+      right: request.right,
+      remedies,
+      organisation: ctx.organisation,
+    },
+    fields,
+    own?.text ? own : null,
+  );
 }

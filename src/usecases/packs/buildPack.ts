@@ -10,7 +10,11 @@ import { gatherPack } from './gatherPack';
 import { registerGapsOf, sayLacking } from './registerGapsOf';
 import { RedactionLeak, writePack } from './writePack';
 
-export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building' } | { code: 'no-pack-for-right'; right: string } | { code: 'register-incomplete'; missing: string[] };
+export type StartPackRefusal =
+  | { code: 'not-decided' }
+  | { code: 'pack-building' }
+  | { code: 'no-pack-for-right'; right: string }
+  | { code: 'register-incomplete'; missing: string[] };
 
 /**
  * Asks for the pack of a decided request; built by the worker. Where the register lacks what the answer has to say, it is refused, or the
@@ -18,13 +22,23 @@ export type StartPackRefusal = { code: 'not-decided' } | { code: 'pack-building'
  */
 export async function startPack(ctx: Context, input: { ref: string; sayMissing?: boolean }) {
   return workOnRequest<{ packId: string }, StartPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
-    if (request.right !== 'access' && request.right !== 'portability') return refuse({ code: 'no-pack-for-right', right: request.right });
+    if (request.right !== 'access' && request.right !== 'portability')
+      return refuse({ code: 'no-pack-for-right', right: request.right });
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
     if (request.pack === 'building') return refuse({ code: 'pack-building' });
     const missing = await sayLacking(h, request);
     if (missing.length > 0 && !input.sayMissing) return refuse({ code: 'register-incomplete', missing });
     const gaps = await registerGapsOf(h, request.id);
-    await insertRegisterGaps(h, gaps.map(({ system, collection, facts }) => ({ system_id: system, collection, request_ref: request.ref, facts, asked_at: ctx.clock.now() })));
+    await insertRegisterGaps(
+      h,
+      gaps.map(({ system, collection, facts }) => ({
+        system_id: system,
+        collection,
+        request_ref: request.ref,
+        facts,
+        asked_at: ctx.clock.now(),
+      })),
+    );
     const packId = ctx.keys.id('pck');
     await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.now() });
     await setRequest(h, request.id, { pack: 'building', carried_out: false });
@@ -45,7 +59,11 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
       if (!(error instanceof RedactionLeak)) throw error;
       await ctx.storage.remove(unfinished);
       await ctx.transaction(async (h) => {
-        await setPack(h, packId, { state: 'failed', error: `A redacted passage stands in ${error.path} as well. Redact it there, or withhold that record; nothing was handed over.`, finished_at: ctx.clock.now() });
+        await setPack(h, packId, {
+          state: 'failed',
+          error: `A redacted passage stands in ${error.path} as well. Redact it there, or withhold that record; nothing was handed over.`,
+          finished_at: ctx.clock.now(),
+        });
         await setRequest(h, pack.request_id, { pack: 'none' });
         await refreshRequest(ctx, h, pack.request_id);
       });
@@ -55,7 +73,15 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
     const { sha256, bytes, files } = written;
     await ctx.storage.rename(unfinished, `pack-${packId}`);
     await ctx.transaction(async (h) => {
-      await setPack(h, packId, { state: 'ready', path: `pack-${packId}`, sha256, bytes, files, withheld: content.withheld.length, finished_at: ctx.clock.now() });
+      await setPack(h, packId, {
+        state: 'ready',
+        path: `pack-${packId}`,
+        sha256,
+        bytes,
+        files,
+        withheld: content.withheld.length,
+        finished_at: ctx.clock.now(),
+      });
       await setRequest(h, pack.request_id, { pack: 'ready', carried_out: true });
       const request = await refreshRequest(ctx, h, pack.request_id);
       await recordTrail(ctx, h, 'pack-built', request.ref, `${files} files`);

@@ -18,7 +18,9 @@ export async function choiceWords(h: Handle, language: Language): Promise<Choice
   return {
     purpose: (id) => titles.get(id) ?? id,
     wording: (ask, version, seenIn) => {
-      const words = wordings.find((one) => one.kind === 'ask' && one.id === ask && String(one.version) === version)?.words;
+      const words = wordings.find(
+        (one) => one.kind === 'ask' && one.id === ask && String(one.version) === version,
+      )?.words;
       return words?.[seenIn ?? 'en'] ?? words?.['en'] ?? null;
     },
   };

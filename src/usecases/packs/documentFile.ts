@@ -11,7 +11,12 @@ import { textPdf } from './pdf';
  *
  * @returns null where the record is no document, or its file was too large to be kept
  */
-export async function documentFile(ctx: Context, record: FoundRecord, passages: readonly Redaction[] | undefined, language: Language): Promise<FoundFile | null> {
+export async function documentFile(
+  ctx: Context,
+  record: FoundRecord,
+  passages: readonly Redaction[] | undefined,
+  language: Language,
+): Promise<FoundFile | null> {
   const file = record.files.find(({ isRecord }) => isRecord);
   if (!file || record.text === null) return null;
   if (!passages) return file;

@@ -84,16 +84,35 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
     const vault = vaultOf(ctx, h);
     const language = packLanguage(request);
     const register = await saidRegister(h, language);
-    const found = (await matchesOf(h, trace.id)).filter(({ verdict, is_outside }) => verdict === 'theirs' && !is_outside);
+    const found = (await matchesOf(h, trace.id)).filter(
+      ({ verdict, is_outside }) => verdict === 'theirs' && !is_outside,
+    );
     const theirs = request.right === 'portability' ? await givenOnly(h, found) : found;
     const redactions = await openRedactions(h, request, trace.id, vault);
     const handed = theirs.filter(({ id, is_shared }) => !is_shared || redactions.has(id));
     const neverDisclose = await neverDisclosed(ctx, h, request);
-    const held = await withholding(h, request, vault, { theirs, handed, redactions, neverDisclose, register, language });
-    const collections = collectionsOf(handed, register, (await listSystems(h)).map(({ id }) => id));
+    const held = await withholding(h, request, vault, {
+      theirs,
+      handed,
+      redactions,
+      neverDisclose,
+      register,
+      language,
+    });
+    const collections = collectionsOf(
+      handed,
+      register,
+      (await listSystems(h)).map(({ id }) => id),
+    );
     const known = new Set(theirs.map(({ system_id, collection }) => `${system_id}/${collection}`));
     const letter = coverLetter({
-      ref: request.ref, language, regime: request.regime, right: request.right, notGiven: found.length - theirs.length, organisation: ctx.organisation, withheld: held.lines.length,
+      ref: request.ref,
+      language,
+      regime: request.regime,
+      right: request.right,
+      notGiven: found.length - theirs.length,
+      organisation: ctx.organisation,
+      withheld: held.lines.length,
       name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })),
       foundOn: localDay(trace.finished_at ?? trace.started_at, ctx.organisation.zone),
       register: [...known].sort().map((place) => entryAt(place, register)),
@@ -101,11 +120,23 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
       notSearched: await notSearched(h, trace, language),
     });
     return {
-      requestId, ref: request.ref, language, zone: ctx.organisation.zone, organisation: ctx.organisation.name, say: register.own, system: register.system, letter, collections, redactions, neverDisclose,
+      requestId,
+      ref: request.ref,
+      language,
+      zone: ctx.organisation.zone,
+      organisation: ctx.organisation.name,
+      say: register.own,
+      system: register.system,
+      letter,
+      collections,
+      redactions,
+      neverDisclose,
       date: sayDayIn(language, localDay(ctx.clock.now(), ctx.organisation.zone)),
       linked: request.right === 'portability' ? contextOf(ctx.organisation.name) : null,
       messages: handed.filter(({ collection }) => collection === MESSAGES),
-      documents: held.documents, withheld: held.lines, removed: held.removed,
+      documents: held.documents,
+      withheld: held.lines,
+      removed: held.removed,
       meanings: await meaningsOf(h, handed),
       choices: await choiceWords(h, language),
     };
@@ -114,11 +145,20 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
 
 /** What a person did not give themselves is no part of a portable copy (GDPR art. 20(1)). */
 async function givenOnly(h: Handle, found: readonly MatchHead[]): Promise<MatchHead[]> {
-  const given = new Set((await registerEntries(h)).filter(({ isGiven }) => isGiven).map(({ system, collection }) => `${system}/${collection}`));
+  const given = new Set(
+    (await registerEntries(h))
+      .filter(({ isGiven }) => isGiven)
+      .map(({ system, collection }) => `${system}/${collection}`),
+  );
   return found.filter(({ system_id, collection }) => given.has(`${system_id}/${collection}`));
 }
 
-async function openRedactions(h: Handle, request: RequestRow, traceId: string, vault: Vault): Promise<Map<string, Redaction[]>> {
+async function openRedactions(
+  h: Handle,
+  request: RequestRow,
+  traceId: string,
+  vault: Vault,
+): Promise<Map<string, Redaction[]>> {
   const redactions = new Map<string, Redaction[]>();
   for (const [id, row] of await redactionsOf(h, traceId)) {
     const passages = await vault.unseal(request.data_key_id, row.passages_sealed, `redaction:${id}`);
@@ -137,12 +177,26 @@ interface ToWithhold {
 }
 
 /** What is held back, each with its reason; and, read in the same pass, what is a document and which words must stand nowhere. */
-async function withholding(h: Handle, request: RequestRow, vault: Vault, all: ToWithhold): Promise<{ lines: WithheldLine[]; documents: MatchHead[]; removed: string[] }> {
+async function withholding(
+  h: Handle,
+  request: RequestRow,
+  vault: Vault,
+  all: ToWithhold,
+): Promise<{ lines: WithheldLine[]; documents: MatchHead[]; removed: string[] }> {
   const { theirs, handed, redactions, neverDisclose, register, language } = all;
   const lines: WithheldLine[] = [];
-  const line = (match: MatchHead, title: string, why: WithheldReason) => lines.push({ place: register.place(`${match.system_id}/${match.collection}`), title, why: WITHHELD[language][why] });
+  const line = (match: MatchHead, title: string, why: WithheldReason) =>
+    lines.push({
+      place: register.place(`${match.system_id}/${match.collection}`),
+      title,
+      why: WITHHELD[language][why],
+    });
   for (const match of theirs.filter(({ id, is_shared }) => is_shared && !redactions.has(id))) {
-    line(match, (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '', 'others-data');
+    line(
+      match,
+      (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '',
+      'others-data',
+    );
   }
   const removed = new Set<string>();
   const documents: MatchHead[] = [];
@@ -160,9 +214,19 @@ async function withholding(h: Handle, request: RequestRow, vault: Vault, all: To
 }
 
 /** By system, in the order of the register; what others hang on before what hangs on it. */
-function collectionsOf(handed: readonly MatchHead[], register: SaidRegister, order: readonly string[]): PackCollection[] {
-  const groups = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([place, matches]) => ({ place, matches, title: register.place(place), system: register.system(matches[0]!.system_id) }));
-  const hangs = ({ matches }: { matches: readonly MatchHead[] }) => (matches.every(({ parent_key }) => parent_key !== null) ? 1 : 0);
+function collectionsOf(
+  handed: readonly MatchHead[],
+  register: SaidRegister,
+  order: readonly string[],
+): PackCollection[] {
+  const groups = [...groupBy(handed, (match) => `${match.system_id}/${match.collection}`)].map(([place, matches]) => ({
+    place,
+    matches,
+    title: register.place(place),
+    system: register.system(matches[0]!.system_id),
+  }));
+  const hangs = ({ matches }: { matches: readonly MatchHead[] }) =>
+    matches.every(({ parent_key }) => parent_key !== null) ? 1 : 0;
   const at = ({ matches }: { matches: readonly MatchHead[] }) => order.indexOf(matches[0]!.system_id);
   groups.sort((a, b) => at(a) - at(b) || hangs(a) - hangs(b) || a.title.localeCompare(b.title, 'en'));
   const paths = pathsOf(groups);
@@ -175,7 +239,20 @@ function entryAt(place: string, register: SaidRegister): RegisterEntry {
   if (known) return known;
   const [system, collection] = [place.slice(0, place.indexOf('/')), place.slice(place.indexOf('/') + 1)];
   const title = system === OWN_SYSTEM ? 'Bookend' : register.place(place);
-  return { system, collection, title, purposes: [], categories: [], recipients: [], retention: '', source: '', transfers: null, automatedDecisions: null, isGiven: false, nothing: [] };
+  return {
+    system,
+    collection,
+    title,
+    purposes: [],
+    categories: [],
+    recipients: [],
+    retention: '',
+    source: '',
+    transfers: null,
+    automatedDecisions: null,
+    isGiven: false,
+    nothing: [],
+  };
 }
 
 /** What no law that binds the request lets be handed over. */
@@ -187,7 +264,8 @@ async function neverDisclosed(ctx: Context, h: Handle, request: RequestRow): Pro
 async function meaningsOf(h: Handle, matches: readonly MatchHead[]): Promise<Handing['meanings']> {
   const meanings = new Map<string, Readonly<Record<string, Holds | null>>>();
   for (const system of new Set(matches.map(({ system_id }) => system_id))) {
-    for (const [collection, fields] of Object.entries(await confirmedFields(h, system))) meanings.set(`${system}/${collection}`, fields);
+    for (const [collection, fields] of Object.entries(await confirmedFields(h, system)))
+      meanings.set(`${system}/${collection}`, fields);
   }
   return meanings;
 }

@@ -40,9 +40,30 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
     const secret = [...ctx.keys.random(4)].map((byte) => words[byte % words.length]).join('-');
     const id = ctx.keys.id('lnk');
     const expires = new Date(Date.parse(ctx.clock.real()) + VALID_DAYS * 86_400_000).toISOString();
-    await insertLink(h, { id, pack_id: pack.id, token_hash: ctx.keys.hash(Buffer.from(token)), secret_hash: ctx.keys.index(`secret:${id}:${secret}`), expires_at: expires, tries: 0, opened_at: null, released_at: null, ticket_hash: null, confirmed_at: null });
+    await insertLink(h, {
+      id,
+      pack_id: pack.id,
+      token_hash: ctx.keys.hash(Buffer.from(token)),
+      secret_hash: ctx.keys.index(`secret:${id}:${secret}`),
+      expires_at: expires,
+      tries: 0,
+      opened_at: null,
+      released_at: null,
+      ticket_hash: null,
+      confirmed_at: null,
+    });
     const trace = (await lastTrace(h, request.id, 'find'))!;
-    const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'hand-over', { link: `${ctx.baseUrl}/hand-over/${token}?lang=${languageOf(request.language)}`, until: sayDayIn(request.language, localDay(expires, ctx.organisation.zone)), notSearched: await notSearched(h, trace, request.language) }));
+    const letterId = await queueLetter(
+      ctx,
+      h,
+      request,
+      address,
+      await writeLetter(ctx, h, request, name, 'hand-over', {
+        link: `${ctx.baseUrl}/hand-over/${token}?lang=${languageOf(request.language)}`,
+        until: sayDayIn(request.language, localDay(expires, ctx.organisation.zone)),
+        notSearched: await notSearched(h, trace, request.language),
+      }),
+    );
     await setRequest(h, request.id, { pack: 'sent' });
     await recordTrail(ctx, h, 'pack-sent', request.ref);
     await closeAnswered(ctx, h, { ...request, pack: 'sent' }, 'fulfilled', letterId);
@@ -50,10 +71,18 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
   });
 }
 
-export type LinkRefusal = { code: 'link-unknown' } | { code: 'link-expired' } | { code: 'link-used' } | { code: 'tries-used-up' } | { code: 'secret-wrong'; left: number };
+export type LinkRefusal =
+  | { code: 'link-unknown' }
+  | { code: 'link-expired' }
+  | { code: 'link-used' }
+  | { code: 'tries-used-up' }
+  | { code: 'secret-wrong'; left: number };
 
 /** What the page of a link says on GET: nothing is used up by looking, as a mail scanner does. */
-export async function openLink(ctx: Context, input: { token: string }): Promise<Result<{ state: 'closed' | 'released'; language: Language }, LinkRefusal>> {
+export async function openLink(
+  ctx: Context,
+  input: { token: string },
+): Promise<Result<{ state: 'closed' | 'released'; language: Language }, LinkRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await usable(ctx, h, { token_hash: ctx.keys.hash(Buffer.from(input.token)) });
     if (!found.ok) return found;
@@ -62,20 +91,32 @@ export async function openLink(ctx: Context, input: { token: string }): Promise<
       await recordTrail(ctx, h, 'link-opened', await refOf(h, found.value));
     }
     const pack = (await packById(h, found.value.pack_id))!;
-    return ok({ state: found.value.released_at ? 'released' : 'closed', language: packLanguage((await requestById(h, pack.request_id))!) });
+    return ok({
+      state: found.value.released_at ? 'released' : 'closed',
+      language: packLanguage((await requestById(h, pack.request_id))!),
+    });
   });
 }
 
 /** POST with the second word: gives a ticket with which the file can be fetched, again if it breaks off. */
-export async function releaseLink(ctx: Context, input: { token: string; secret: string }): Promise<Result<{ ticket: string }, LinkRefusal>> {
+export async function releaseLink(
+  ctx: Context,
+  input: { token: string; secret: string },
+): Promise<Result<{ ticket: string }, LinkRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await usable(ctx, h, { token_hash: ctx.keys.hash(Buffer.from(input.token)) });
     if (!found.ok) return found;
     const link = found.value;
-    if (!ctx.keys.index(`secret:${link.id}:${input.secret.trim().toLowerCase().replace(/\s+/g, '-')}`).equals(link.secret_hash)) {
+    if (
+      !ctx.keys
+        .index(`secret:${link.id}:${input.secret.trim().toLowerCase().replace(/\s+/g, '-')}`)
+        .equals(link.secret_hash)
+    ) {
       await setLink(h, link.id, { tries: link.tries + 1 });
       await recordTrail(ctx, h, 'link-refused', await refOf(h, link), `wrong second word, try ${link.tries + 1}`);
-      return link.tries + 1 >= MOST_TRIES ? refuse({ code: 'tries-used-up' }) : refuse({ code: 'secret-wrong', left: MOST_TRIES - link.tries - 1 });
+      return link.tries + 1 >= MOST_TRIES
+        ? refuse({ code: 'tries-used-up' })
+        : refuse({ code: 'secret-wrong', left: MOST_TRIES - link.tries - 1 });
     }
     const ticket = ctx.keys.random(24).toString('base64url');
     await setLink(h, link.id, { released_at: ctx.clock.real(), ticket_hash: ctx.keys.hash(Buffer.from(ticket)) });
@@ -85,7 +126,10 @@ export async function releaseLink(ctx: Context, input: { token: string; secret: 
 }
 
 /** The pack itself, unsealed as it streams. */
-export async function downloadPack(ctx: Context, input: { ticket: string }): Promise<Result<{ stream: Readable; bytes: number; name: string }, LinkRefusal>> {
+export async function downloadPack(
+  ctx: Context,
+  input: { ticket: string },
+): Promise<Result<{ stream: Readable; bytes: number; name: string }, LinkRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await usable(ctx, h, { ticket_hash: ctx.keys.hash(Buffer.from(input.ticket)) });
     if (!found.ok) return found;
@@ -114,7 +158,11 @@ export async function confirmDownload(ctx: Context, input: { ticket: string }): 
   });
 }
 
-async function usable(ctx: Context, h: Handle, where: Parameters<typeof lockLink>[1]): Promise<Result<LinkRow, LinkRefusal>> {
+async function usable(
+  ctx: Context,
+  h: Handle,
+  where: Parameters<typeof lockLink>[1],
+): Promise<Result<LinkRow, LinkRefusal>> {
   const link = await lockLink(h, where);
   if (!link) return refuse({ code: 'link-unknown' });
   if (link.confirmed_at) return refuse({ code: 'link-used' });

@@ -32,10 +32,21 @@ export function opener(ctx: Context, { requestId, language, redactions, neverDis
         const vault = vaultOf(ctx, h);
         const found: FoundRecord[] = [];
         for await (const [match, sealed] of sealedRecords(h, piece)) {
-          const record = JSON.parse((await vault.unseal(request.data_key_id, sealed, `record:${match.id}`))!) as FoundRecord;
+          const record = JSON.parse(
+            (await vault.unseal(request.data_key_id, sealed, `record:${match.id}`))!,
+          ) as FoundRecord;
           const passages = redactions.get(match.id);
           const known = meanings.get(`${match.system_id}/${match.collection}`) ?? {};
-          found.push(asFound ? record : onlyHeld(passages ? redactRecord(record, passages, language).record : record, neverDisclose, known, language));
+          found.push(
+            asFound
+              ? record
+              : onlyHeld(
+                  passages ? redactRecord(record, passages, language).record : record,
+                  neverDisclose,
+                  known,
+                  language,
+                ),
+          );
         }
         return found;
       });
@@ -50,7 +61,12 @@ export async function openOne(open: Open, match: MatchHead, asFound = false): Pr
 }
 
 /** A record in which forbidden values are only said to be held; what is attached stays out then, because it is not looked into. */
-function onlyHeld(record: FoundRecord, kinds: readonly string[], meanings: Readonly<Record<string, Holds | null>>, language: Language): FoundRecord {
+function onlyHeld(
+  record: FoundRecord,
+  kinds: readonly string[],
+  meanings: Readonly<Record<string, Holds | null>>,
+  language: Language,
+): FoundRecord {
   if (kinds.length === 0) return record;
   const say = (name: string, value: string) => {
     // What a person confirmed of the field comes first, then its name; only then what the value looks like.

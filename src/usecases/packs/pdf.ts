@@ -19,7 +19,8 @@ let fonts: Fonts | null = null;
 /** The house fonts as they ship with the application. */
 function fontsOf(): Fonts {
   const require = createRequire(join(process.cwd(), 'package.json'));
-  const file = (pkg: string, name: string) => readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', name));
+  const file = (pkg: string, name: string) =>
+    readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', name));
   fonts ??= {
     serif: file('@fontsource/source-serif-4', 'source-serif-4-latin-400-normal.woff'),
     sans: file('@fontsource/ibm-plex-sans', 'ibm-plex-sans-latin-400-normal.woff'),
@@ -41,7 +42,11 @@ interface Margins {
 }
 
 /** A document on A4 in the house's type, and its bytes once it has been written. */
-export function newPdf(about: { title: string; author?: string; language?: string }, margins: Margins, options: PDFKit.PDFDocumentOptions = {}): { doc: PDFKit.PDFDocument; finished(): Promise<Buffer> } {
+export function newPdf(
+  about: { title: string; author?: string; language?: string },
+  margins: Margins,
+  options: PDFKit.PDFDocumentOptions = {},
+): { doc: PDFKit.PDFDocument; finished(): Promise<Buffer> } {
   const { serif, sans } = fontsOf();
   const { title, author, language } = about;
   const info = { Title: printable(title), ...(author ? { Author: printable(author) } : {}) };
@@ -71,16 +76,35 @@ export async function textPdf(title: string, text: string): Promise<Buffer> {
 }
 
 /** A letter on the house's paper, A4. */
-export async function letterPdf(letter: Letter, head: { organisation: string; address: string; date: string; lang?: string }): Promise<Buffer> {
-  const { doc, finished } = newPdf({ title: letter.subject, author: head.organisation, language: head.lang ?? 'en' }, LETTER_MARGINS);
+export async function letterPdf(
+  letter: Letter,
+  head: { organisation: string; address: string; date: string; lang?: string },
+): Promise<Buffer> {
+  const { doc, finished } = newPdf(
+    { title: letter.subject, author: head.organisation, language: head.lang ?? 'en' },
+    LETTER_MARGINS,
+  );
   doc.font('serif').fontSize(15).fillColor(CLOTH).text(printable(head.organisation));
   doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(head.address)).text(head.date);
   doc.moveDown(0.6).strokeColor(RULE).moveTo(72, doc.y).lineTo(523, doc.y).stroke().moveDown(1.4);
   doc.font('serif').fontSize(14).text(printable(letter.subject)).moveDown(0.8);
   doc.font('sans').fontSize(10).text(printable(letter.greeting)).moveDown(0.7);
   for (const part of letter.body) {
-    if (part.kind === 'heading') doc.moveDown(0.3).font('serif').fontSize(11.5).fillColor(CLOTH).text(printable(part.text)).moveDown(0.2).fillColor(INK);
-    else if (part.kind === 'list') doc.font('sans').fontSize(10).list(part.items.map(printable), { bulletRadius: 1.6, textIndent: 12 }).moveDown(0.5);
+    if (part.kind === 'heading')
+      doc
+        .moveDown(0.3)
+        .font('serif')
+        .fontSize(11.5)
+        .fillColor(CLOTH)
+        .text(printable(part.text))
+        .moveDown(0.2)
+        .fillColor(INK);
+    else if (part.kind === 'list')
+      doc
+        .font('sans')
+        .fontSize(10)
+        .list(part.items.map(printable), { bulletRadius: 1.6, textIndent: 12 })
+        .moveDown(0.5);
     else doc.font('sans').fontSize(10).text(printable(part.text), { lineGap: 1.5 }).moveDown(0.6);
   }
   doc.moveDown(0.8).text(printable(letter.closing));

@@ -27,18 +27,29 @@ export async function registerGapsOf(h: Handle, requestId: string): Promise<Regi
 const MOST_PHRASES = 3;
 
 /** What an answer would lack, place by place, in words: facts that nobody has recorded, and what is not said in the person's language. */
-export async function sayLacking(h: Handle, request: Pick<RequestRow, 'id' | 'language' | 'regime'>): Promise<string[]> {
+export async function sayLacking(
+  h: Handle,
+  request: Pick<RequestRow, 'id' | 'language' | 'regime'>,
+): Promise<string[]> {
   const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-  const place = ({ system, collection }: { system: string; collection: string }) => `${names.get(system) ?? system} · ${collection}`;
+  const place = ({ system, collection }: { system: string; collection: string }) =>
+    `${names.get(system) ?? system} · ${collection}`;
   const facts = (await registerGapsOf(h, request.id)).map((gap) => `${place(gap)}: ${sayFacts(gap.facts)}`);
   const language = packLanguage(request);
   const say = phrasebook(language, await registerWords(h, language));
-  const found = new Set((await collectionsFound(h, request.id)).map(({ system_id, collection }) => `${system_id}/${collection}`));
+  const found = new Set(
+    (await collectionsFound(h, request.id)).map(({ system_id, collection }) => `${system_id}/${collection}`),
+  );
   const words = (await registerEntries(h)).flatMap((entry) => {
     const missing = found.has(`${entry.system}/${entry.collection}`) ? missingPhrases(entry, say) : [];
     if (missing.length === 0) return [];
     const more = missing.length > MOST_PHRASES ? ` and ${missing.length - MOST_PHRASES} more` : '';
-    return [`${place(entry)}: no ${LANGUAGE_NAMES[language]} for ${missing.slice(0, MOST_PHRASES).map((phrase) => `“${phrase}”`).join(', ')}${more}`];
+    return [
+      `${place(entry)}: no ${LANGUAGE_NAMES[language]} for ${missing
+        .slice(0, MOST_PHRASES)
+        .map((phrase) => `“${phrase}”`)
+        .join(', ')}${more}`,
+    ];
   });
   return [...facts, ...words];
 }

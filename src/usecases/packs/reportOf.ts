@@ -8,7 +8,13 @@ import type { FoundRecord } from '../../ports/connector';
 import { OWN_SYSTEM } from '../erasure/ownPart';
 import { MESSAGES, type PackCollection, type PackContent } from './gatherPack';
 import type { Open } from './openRecords';
-import { typesetReport, type OverviewLine, type ReportRecord, type ReportSection, type TimelineLine } from './typesetReport';
+import {
+  typesetReport,
+  type OverviewLine,
+  type ReportRecord,
+  type ReportSection,
+  type TimelineLine,
+} from './typesetReport';
 
 /** Records that the readable report shows; all of them stand in the data beside it. */
 const MOST_RECORDS = 2000;
@@ -25,7 +31,12 @@ export async function reportOf(content: PackContent, open: Open): Promise<Buffer
   const shown = timeline.slice(0, MOST_TIMELINE);
   return typesetReport(
     { words, organisation: content.organisation, date: content.date, language: content.language },
-    { overview, timeline: shown, timelineText: words.timelineText(shown.length, timeline.length), sections: sectionsOf(content, open, at) },
+    {
+      overview,
+      timeline: shown,
+      timelineText: words.timelineText(shown.length, timeline.length),
+      sections: sectionsOf(content, open, at),
+    },
   );
 }
 
@@ -34,7 +45,10 @@ interface Dated extends TimelineLine {
 }
 
 /** What there is, since when, until when it is kept; and what happened when, the newest first. */
-async function lookThrough(content: PackContent, open: Open): Promise<{ overview: OverviewLine[]; timeline: Dated[]; at: ReadonlyMap<string, number> }> {
+async function lookThrough(
+  content: PackContent,
+  open: Open,
+): Promise<{ overview: OverviewLine[]; timeline: Dated[]; at: ReadonlyMap<string, number> }> {
   const at = new Map<string, number>();
   const timeline: Dated[] = [];
   const overview: OverviewLine[] = [];
@@ -47,9 +61,19 @@ async function lookThrough(content: PackContent, open: Open): Promise<{ overview
       if (ms === null) continue;
       at.set(match.id, ms);
       first = Math.min(first ?? ms, ms);
-      timeline.push({ ms, when: sayDate(dayOf(ms, content.zone), content), where: collection.title, what: headingOf(record, collection, content) });
+      timeline.push({
+        ms,
+        when: sayDate(dayOf(ms, content.zone), content),
+        where: collection.title,
+        what: headingOf(record, collection, content),
+      });
     }
-    overview.push({ place: collection.title, count: collection.matches.length, since: first === null ? '–' : sayDate(dayOf(first, content.zone), content), kept: collection.entry.retention || notSaid });
+    overview.push({
+      place: collection.title,
+      count: collection.matches.length,
+      since: first === null ? '–' : sayDate(dayOf(first, content.zone), content),
+      kept: collection.entry.retention || notSaid,
+    });
   }
   return { overview, timeline: timeline.sort((a, b) => b.ms - a.ms), at };
 }
@@ -57,7 +81,12 @@ async function lookThrough(content: PackContent, open: Open): Promise<{ overview
 const dayOf = (ms: number, zone: string): string => localDay(new Date(ms).toISOString(), zone);
 
 const NOT_AN_EVENT = /birth|born|dob|fodsel|geburt|geboorte|until|expir|due|valid|updated|modified|changed/;
-const TELLING = [/^occurred_at$/, /^(date|at|time|timestamp|when)$/, /^(placed|ordered|issued|sent|received|signed|written|delivered)(_at|_on)?$/, /^(created|registered|joined|signed_up)(_at|_on)?$/];
+const TELLING = [
+  /^occurred_at$/,
+  /^(date|at|time|timestamp|when)$/,
+  /^(placed|ordered|issued|sent|received|signed|written|delivered)(_at|_on)?$/,
+  /^(created|registered|joined|signed_up)(_at|_on)?$/,
+];
 
 /** When what a record tells of happened, in milliseconds; null: it does not say. Days of birth and ends of periods are no events. */
 function happenedAt(record: FoundRecord): number | null {
@@ -78,10 +107,13 @@ const isChoice = (collection: PackCollection): boolean => collection.place === `
 function headingOf(record: FoundRecord, collection: PackCollection, content: PackContent): string {
   const { language } = content;
   if (record.collection === MESSAGES) return record.fields['subject']?.trim() || PACK_WORDS[language].report.noSubject;
-  if (isChoice(collection)) return `${content.choices.purpose(record.fields['purpose'] ?? '')}: ${sayValue('answer', record.fields['answer'] ?? '', record.fields, content)}`;
+  if (isChoice(collection))
+    return `${content.choices.purpose(record.fields['purpose'] ?? '')}: ${sayValue('answer', record.fields['answer'] ?? '', record.fields, content)}`;
   const parts = record.title.split(' · ');
   if (record.files.some(({ isRecord }) => isRecord)) return parts.map((part) => sayPart(part, language)).join(' · ');
-  const values = new Map(Object.entries(record.fields).flatMap(([name, value]) => (value && !isLink(name) ? [[value, name] as const] : [])));
+  const values = new Map(
+    Object.entries(record.fields).flatMap(([name, value]) => (value && !isLink(name) ? [[value, name] as const] : [])),
+  );
   const said = parts.flatMap((part) => {
     const field = values.get(part);
     return field === undefined ? [] : [sayValue(field, part, record.fields, content)];
@@ -103,10 +135,14 @@ function sectionsOf(content: PackContent, open: Open, at: ReadonlyMap<string, nu
   const { report } = PACK_WORDS[content.language];
   const byPlace = new Map(content.collections.map((collection) => [collection.place, collection]));
   const placeOf = (match: MatchHead) => `${match.system_id}:${match.collection}/${match.record_key}`;
-  const byTime = (matches: readonly MatchHead[]) => matches.toSorted((a, b) => (at.get(a.id) ?? 0) - (at.get(b.id) ?? 0));
+  const byTime = (matches: readonly MatchHead[]) =>
+    matches.toSorted((a, b) => (at.get(a.id) ?? 0) - (at.get(b.id) ?? 0));
   const all = content.collections.flatMap(({ matches }) => byTime(matches));
   const here = new Set(all.map(placeOf));
-  const parentOf = (match: MatchHead) => (match.parent_key && here.has(`${match.system_id}:${match.parent_key}`) ? `${match.system_id}:${match.parent_key}` : null);
+  const parentOf = (match: MatchHead) =>
+    match.parent_key && here.has(`${match.system_id}:${match.parent_key}`)
+      ? `${match.system_id}:${match.parent_key}`
+      : null;
   const children = new Map<string, MatchHead[]>();
   for (const match of all) {
     const parent = parentOf(match);
@@ -118,7 +154,8 @@ function sectionsOf(content: PackContent, open: Open, at: ReadonlyMap<string, nu
     const walk = (match: MatchHead, depth: number, seen: ReadonlySet<string>): void => {
       if (seen.has(match.id)) return;
       ordered.push({ match, depth });
-      for (const child of children.get(placeOf(match)) ?? []) walk(child, Math.min(depth + 1, 3), new Set([...seen, match.id]));
+      for (const child of children.get(placeOf(match)) ?? [])
+        walk(child, Math.min(depth + 1, 3), new Set([...seen, match.id]));
     };
     const roots = byTime(collection.matches).filter((match) => parentOf(match) === null);
     // Where everything hangs on records of one other collection, it is told under those.
@@ -126,22 +163,49 @@ function sectionsOf(content: PackContent, open: Open, at: ReadonlyMap<string, nu
     for (const root of roots) walk(root, 0, new Set());
     const shown = ordered.slice(0, left);
     left -= shown.length;
-    return [{
-      title: collection.title, count: roots.length, purposes: collection.entry.purposes.length > 0 ? `${report.purposesText}: ${collection.entry.purposes.join(', ')}` : null,
-      rest: ordered.length > shown.length ? report.rest(ordered.length - shown.length, `${collection.path}.csv`) : null,
-      records: () => recordsOf(content, open, shown, byPlace),
-    }];
+    return [
+      {
+        title: collection.title,
+        count: roots.length,
+        purposes:
+          collection.entry.purposes.length > 0
+            ? `${report.purposesText}: ${collection.entry.purposes.join(', ')}`
+            : null,
+        rest:
+          ordered.length > shown.length ? report.rest(ordered.length - shown.length, `${collection.path}.csv`) : null,
+        records: () => recordsOf(content, open, shown, byPlace),
+      },
+    ];
   });
 }
 
-async function* recordsOf(content: PackContent, open: Open, shown: readonly { match: MatchHead; depth: number }[], byPlace: ReadonlyMap<string, PackCollection>): AsyncGenerator<ReportRecord> {
-  const depths = new Map(shown.map(({ match, depth }) => [`${match.collection}/${match.record_key}`, { depth, collection: byPlace.get(`${match.system_id}/${match.collection}`)! }]));
+async function* recordsOf(
+  content: PackContent,
+  open: Open,
+  shown: readonly { match: MatchHead; depth: number }[],
+  byPlace: ReadonlyMap<string, PackCollection>,
+): AsyncGenerator<ReportRecord> {
+  const depths = new Map(
+    shown.map(({ match, depth }) => [
+      `${match.collection}/${match.record_key}`,
+      { depth, collection: byPlace.get(`${match.system_id}/${match.collection}`)! },
+    ]),
+  );
   for await (const record of open(shown.map(({ match }) => match))) {
-    const { depth, collection } = depths.get(`${record.collection}/${record.key}`) ?? { depth: 0, collection: [...byPlace.values()].find(({ place }) => place.endsWith(`/${record.collection}`))! };
+    const { depth, collection } = depths.get(`${record.collection}/${record.key}`) ?? {
+      depth: 0,
+      collection: [...byPlace.values()].find(({ place }) => place.endsWith(`/${record.collection}`))!,
+    };
     const heading = headingOf(record, collection, content);
     yield {
-      depth, heading: depth > 0 || heading === '' ? [ownTitle(collection), heading].filter(Boolean).join(': ') : heading, fields: fieldsOf(record, collection, content).map(({ title, value }) => ({ title, value: value.slice(0, MOST_VALUE) })),
-      text: record.text?.slice(0, MOST_TEXT) ?? null, attached: record.files.filter(({ isRecord }) => !isRecord).map(({ name }) => name),
+      depth,
+      heading: depth > 0 || heading === '' ? [ownTitle(collection), heading].filter(Boolean).join(': ') : heading,
+      fields: fieldsOf(record, collection, content).map(({ title, value }) => ({
+        title,
+        value: value.slice(0, MOST_VALUE),
+      })),
+      text: record.text?.slice(0, MOST_TEXT) ?? null,
+      attached: record.files.filter(({ isRecord }) => !isRecord).map(({ name }) => name),
     };
   }
 }
@@ -154,7 +218,9 @@ function ownTitle({ title, system }: PackCollection): string {
 
 /** Who, to whom and when, of a message. */
 export function messageHead(record: FoundRecord): Record<string, string | null> {
-  return Object.fromEntries(['date', 'from', 'to', 'cc', 'subject'].map((field) => [field, record.fields[field] ?? null]));
+  return Object.fromEntries(
+    ['date', 'from', 'to', 'cc', 'subject'].map((field) => [field, record.fields[field] ?? null]),
+  );
 }
 
 function fieldsOf(record: FoundRecord, collection: PackCollection, content: PackContent): SaidField[] {
@@ -164,7 +230,20 @@ function fieldsOf(record: FoundRecord, collection: PackCollection, content: Pack
   if (isChoice(collection)) {
     const { purpose, ask, askVersion, language, ...rest } = record.fields;
     const wording = content.choices.wording(ask ?? null, askVersion ?? null, language ?? null);
-    return sayFields({ purpose: content.choices.purpose(purpose ?? ''), ask: wording ? `“${wording}”` : null, ...rest, system: rest['system'] ? content.system(rest['system']) : null }, titleOf, content);
+    return sayFields(
+      {
+        purpose: content.choices.purpose(purpose ?? ''),
+        ask: wording ? `“${wording}”` : null,
+        ...rest,
+        system: rest['system'] ? content.system(rest['system']) : null,
+      },
+      titleOf,
+      content,
+    );
   }
-  return sayFields(Object.fromEntries(Object.entries(record.fields).filter(([name]) => !isLink(name))), titleOf, content);
+  return sayFields(
+    Object.fromEntries(Object.entries(record.fields).filter(([name]) => !isLink(name))),
+    titleOf,
+    content,
+  );
 }

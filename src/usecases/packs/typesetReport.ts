@@ -58,18 +58,30 @@ const INDENT = 16;
 /** A document for a reader, A4: at a glance, contents, what happened when, and every record in words, with page numbers. */
 export async function typesetReport(head: ReportHead, report: Report): Promise<Buffer> {
   const { words } = head;
-  const { doc, finished } = newPdf({ title: words.title, author: head.organisation, language: head.language }, { top: 56, bottom: 64, left: MARGIN, right: MARGIN }, { bufferPages: true });
+  const { doc, finished } = newPdf(
+    { title: words.title, author: head.organisation, language: head.language },
+    { top: 56, bottom: 64, left: MARGIN, right: MARGIN },
+    { bufferPages: true },
+  );
   const page = new Page(doc);
 
   page.title(words.title, words.made(head.organisation, head.date));
   page.heading(words.overview);
-  page.table(words.columns, report.overview.map(({ place, count, since, kept }) => [place, String(count), since, kept]), [0.37, 0.12, 0.2, 0.31]);
+  page.table(
+    words.columns,
+    report.overview.map(({ place, count, since, kept }) => [place, String(count), since, kept]),
+    [0.37, 0.12, 0.2, 0.31],
+  );
   const contents = page.reserve(words.contents, report.sections.length + 1);
   if (report.timeline.length > 0) {
     contents.entry(words.timeline, page.newPage());
     page.heading(words.timeline);
     page.muted(report.timelineText);
-    page.table(null, report.timeline.map(({ when, where, what }) => [when, where, what]), [0.22, 0.33, 0.45]);
+    page.table(
+      null,
+      report.timeline.map(({ when, where, what }) => [when, where, what]),
+      [0.22, 0.33, 0.45],
+    );
   }
   for (const section of report.sections) {
     contents.entry(`${section.title} (${section.count})`, page.newSection());
@@ -121,11 +133,22 @@ class Page {
 
   heading(text: string): void {
     this.keepTogether(60);
-    this.doc.moveDown(0.4).font('serif').fontSize(14).fillColor(CLOTH).text(printable(text), MARGIN, this.doc.y, { width: WIDTH }).moveDown(0.25);
+    this.doc
+      .moveDown(0.4)
+      .font('serif')
+      .fontSize(14)
+      .fillColor(CLOTH)
+      .text(printable(text), MARGIN, this.doc.y, { width: WIDTH })
+      .moveDown(0.25);
   }
 
   muted(text: string): void {
-    this.doc.font('sans').fontSize(8.5).fillColor(MUTED).text(printable(text), MARGIN, this.doc.y, { width: WIDTH }).moveDown(0.5);
+    this.doc
+      .font('sans')
+      .fontSize(8.5)
+      .fillColor(MUTED)
+      .text(printable(text), MARGIN, this.doc.y, { width: WIDTH })
+      .moveDown(0.5);
   }
 
   /** @param shares of the width, by column */
@@ -158,9 +181,24 @@ class Page {
     const width = RIGHT - left;
     this.keepTogether(44);
     const top = this.doc.y;
-    this.doc.font('serif').fontSize(depth > 0 ? 9.5 : 10.5).fillColor(INK).text(printable(heading.slice(0, 200)), left, top + 2, { width }).moveDown(0.15);
-    for (const { title, value } of [...fields, ...(attached.length > 0 ? [{ title: attachedWord, value: attached.join(', ') }] : [])]) this.field(title, value, left, width);
-    if (text) this.doc.moveDown(0.3).font('sans').fontSize(8.5).fillColor(INK).text(printable(text), left, this.doc.y, { width, lineGap: 1 });
+    this.doc
+      .font('serif')
+      .fontSize(depth > 0 ? 9.5 : 10.5)
+      .fillColor(INK)
+      .text(printable(heading.slice(0, 200)), left, top + 2, { width })
+      .moveDown(0.15);
+    for (const { title, value } of [
+      ...fields,
+      ...(attached.length > 0 ? [{ title: attachedWord, value: attached.join(', ') }] : []),
+    ])
+      this.field(title, value, left, width);
+    if (text)
+      this.doc
+        .moveDown(0.3)
+        .font('sans')
+        .fontSize(8.5)
+        .fillColor(INK)
+        .text(printable(text), left, this.doc.y, { width, lineGap: 1 });
     this.doc.moveDown(0.4);
     this.doc.strokeColor(RULE).lineWidth(0.5).moveTo(left, this.doc.y).lineTo(RIGHT, this.doc.y).stroke();
     this.doc.moveDown(0.35);
@@ -170,7 +208,10 @@ class Page {
     const [said, named] = [printable(value), printable(title)];
     const values = width - VALUES;
     this.doc.font('sans').fontSize(8.5);
-    const height = Math.max(this.doc.heightOfString(said, { width: values }), this.doc.heightOfString(named, { width: VALUES - 10 }));
+    const height = Math.max(
+      this.doc.heightOfString(said, { width: values }),
+      this.doc.heightOfString(named, { width: VALUES - 10 }),
+    );
     // A long value goes over the page by itself; a short one is not torn from its title.
     if (height < 120) this.keepTogether(height);
     const top = this.doc.y;
@@ -197,7 +238,11 @@ class Page {
         this.doc.switchToPage(at);
         for (const [i, { title, page }] of entries.slice(0, most).entries()) {
           const y = top + i * line;
-          this.doc.font('sans').fontSize(9).fillColor(INK).text(printable(title), MARGIN, y, { width: WIDTH - 40, lineBreak: false, ellipsis: true });
+          this.doc
+            .font('sans')
+            .fontSize(9)
+            .fillColor(INK)
+            .text(printable(title), MARGIN, y, { width: WIDTH - 40, lineBreak: false, ellipsis: true });
           this.doc.text(String(page), RIGHT - 40, y, { width: 40, align: 'right', lineBreak: false });
         }
       },
@@ -211,8 +256,16 @@ class Page {
     const kept = margins.bottom;
     // Below the margin nothing may be written but this.
     margins.bottom = 0;
-    this.doc.font('sans').fontSize(8).fillColor(MUTED).text(printable(organisation), MARGIN, height - 40, { width: WIDTH / 2, lineBreak: false });
-    this.doc.text(printable(text), MARGIN + WIDTH / 2, height - 40, { width: WIDTH / 2, align: 'right', lineBreak: false });
+    this.doc
+      .font('sans')
+      .fontSize(8)
+      .fillColor(MUTED)
+      .text(printable(organisation), MARGIN, height - 40, { width: WIDTH / 2, lineBreak: false });
+    this.doc.text(printable(text), MARGIN + WIDTH / 2, height - 40, {
+      width: WIDTH / 2,
+      align: 'right',
+      lineBreak: false,
+    });
     margins.bottom = kept;
   }
 }

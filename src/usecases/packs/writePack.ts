@@ -34,26 +34,40 @@ interface FileSum {
  *
  * @throws RedactionLeak where something that was removed stands in a file all the same
  */
-export async function writePack(ctx: Context, content: PackContent, name: string): Promise<{ sha256: string; bytes: number; files: number }> {
+export async function writePack(
+  ctx: Context,
+  content: PackContent,
+  name: string,
+): Promise<{ sha256: string; bytes: number; files: number }> {
   const zip = new yazl.ZipFile();
   // A record that cannot be read ends the writing, not the worker.
-  (zip as unknown as NodeJS.EventEmitter).on('error', (error: Error) => void (zip.outputStream as unknown as Readable).destroy(error));
+  (zip as unknown as NodeJS.EventEmitter).on(
+    'error',
+    (error: Error) => void (zip.outputStream as unknown as Readable).destroy(error),
+  );
   const leaks = new Set<string>();
   const sums: FileSum[] = [];
   const mtime = new Date(ctx.clock.now());
-  const add = (path: string, make: () => Readable) => zip.addReadStreamLazy(path, { mtime }, (give) => give(null, counted(path, make(), sums, content.removed, leaks)));
+  const add = (path: string, make: () => Readable) =>
+    zip.addReadStreamLazy(path, { mtime }, (give) => give(null, counted(path, make(), sums, content.removed, leaks)));
   const open = opener(ctx, content);
   const words = PACK_WORDS[content.language];
   const { names } = words;
   /** What is packed inside of a file is not seen in its bytes: its words are read back before it is added. */
   const addFile = async (path: string, { name: fileName, base64 }: Pick<FoundFile, 'name' | 'base64'>) => {
     const bytes = Buffer.from(base64, 'base64');
-    if (content.removed.length > 0 && tracesIn(await ctx.fileReader.words(fileName, bytes), content.removed).length > 0) leaks.add(path);
+    if (content.removed.length > 0 && tracesIn(await ctx.fileReader.words(fileName, bytes), content.removed).length > 0)
+      leaks.add(path);
     add(path, () => Readable.from([bytes]));
   };
 
   add(names.readme, () => Readable.from([readmeOf(content, words)]));
-  const cover = await letterPdf(content.letter, { organisation: ctx.organisation.name, address: ctx.organisation.address, date: content.date, lang: content.language });
+  const cover = await letterPdf(content.letter, {
+    organisation: ctx.organisation.name,
+    address: ctx.organisation.address,
+    date: content.date,
+    lang: content.language,
+  });
   add(names.cover, () => Readable.from([cover]));
   await addFile(names.report, { name: names.report, base64: (await reportOf(content, open)).toString('base64') });
   if (content.linked) add('data.jsonld', () => Readable.from(linkedOf(content, open)));
@@ -70,14 +84,29 @@ export async function writePack(ctx: Context, content: PackContent, name: string
   for (const [i, match] of content.documents.entries()) {
     // The passages are offsets into the text as it was found, not into what is left of it.
     const record = await openOne(open, match, true);
-    const document = content.neverDisclose.length > 0 ? null : await documentFile(ctx, record, content.redactions.get(match.id), content.language);
-    if (document) await addFile(`${names.documents}/${String(i + 1).padStart(3, '0')}-${safeName(document.name)}`, document);
+    const document =
+      content.neverDisclose.length > 0
+        ? null
+        : await documentFile(ctx, record, content.redactions.get(match.id), content.language);
+    if (document)
+      await addFile(`${names.documents}/${String(i + 1).padStart(3, '0')}-${safeName(document.name)}`, document);
   }
-  add(names.withheld, () => Readable.from([csvLine([...words.withheldHead]), ...content.withheld.map((line) => csvLine([line.place, line.title, line.why]))]));
-  zip.addReadStreamLazy('manifest.json', { mtime }, (give) => give(null, Readable.from([JSON.stringify({ schema: 'bookend-pack-1', files: sums }, null, 2)])));
+  add(names.withheld, () =>
+    Readable.from([
+      csvLine([...words.withheldHead]),
+      ...content.withheld.map((line) => csvLine([line.place, line.title, line.why])),
+    ]),
+  );
+  zip.addReadStreamLazy('manifest.json', { mtime }, (give) =>
+    give(null, Readable.from([JSON.stringify({ schema: 'bookend-pack-1', files: sums }, null, 2)])),
+  );
   zip.end();
 
-  const key = asWrapped(await ctx.transaction(async (h) => (await dataKeys(h, [(await requestById(h, content.requestId))!.data_key_id])).values().next().value));
+  const key = asWrapped(
+    await ctx.transaction(
+      async (h) => (await dataKeys(h, [(await requestById(h, content.requestId))!.data_key_id])).values().next().value,
+    ),
+  );
   if (!key) throw new Error('the request’s key is destroyed');
   const whole = createHash('sha256');
   let bytes = 0;
@@ -95,7 +124,9 @@ export async function writePack(ctx: Context, content: PackContent, name: string
 /** What each file is, in the reader's language: only what is there. */
 function readmeOf(content: PackContent, { names, readme }: PackWords): string {
   const line = (path: string, what: string) => `  ${path}\n      ${what}\n`;
-  const tables = content.collections.map(({ path, title, matches }) => line(`${path}.csv, .json`, readme.table(title, matches.length)));
+  const tables = content.collections.map(({ path, title, matches }) =>
+    line(`${path}.csv, .json`, readme.table(title, matches.length)),
+  );
   return [
     `${readme.title(content.organisation, content.ref)}\n`,
     `${readme.begin}\n`,
@@ -119,7 +150,13 @@ export class RedactionLeak extends Error {
 }
 
 /** Sums up a file as it is written, and reads every one of its words for what was removed. */
-function counted(path: string, source: Readable, sums: FileSum[], removed: readonly string[], leaks: Set<string>): Readable {
+function counted(
+  path: string,
+  source: Readable,
+  sums: FileSum[],
+  removed: readonly string[],
+  leaks: Set<string>,
+): Readable {
   const hash = createHash('sha256');
   let bytes = 0;
   const through = new PassThrough();
@@ -176,6 +213,10 @@ async function* csvOf(matches: readonly MatchHead[], open: Open): AsyncGenerator
 
 /** A message as it is read: who, to whom, when, about what, and its words. */
 function messageText(record: FoundRecord, content: PackContent): string {
-  const head = sayFields(messageHead(record), (field) => fieldTitle(field, content.language, null, content.say), content);
+  const head = sayFields(
+    messageHead(record),
+    (field) => fieldTitle(field, content.language, null, content.say),
+    content,
+  );
   return `${head.map(({ title, value }) => `${title}: ${value}`).join('\n')}\n\n${record.text ?? ''}\n`;
 }

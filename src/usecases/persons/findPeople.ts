@@ -3,7 +3,13 @@ import { fullName, nameTokens, normaliseEmail, normalisePhone } from '../../core
 import { nameFit } from '../../core/identity/nameFit';
 import { nameSearchTerms } from '../../core/identity/phonetic';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { identifiersOf, personsByHash, personsById, personsByLooseHash, personsByNameTerms } from '../../db/persons/persons';
+import {
+  identifiersOf,
+  personsByHash,
+  personsById,
+  personsByLooseHash,
+  personsByNameTerms,
+} from '../../db/persons/persons';
 import { listSystems } from '../../db/systems/systems';
 import type { Handle } from '../../db/handle';
 import type { Context } from '../context';
@@ -37,7 +43,10 @@ export async function findPeople(ctx: Context, words: string): Promise<Result<Fo
     const vault = vaultOf(ctx, h);
     const rows = await personsById(h, ids.slice(0, MOST_LOOKED_AT));
     await vault.load(rows.map((row) => row.data_key_id));
-    const identifiers = await identifiersOf(h, rows.map((row) => row.id));
+    const identifiers = await identifiersOf(
+      h,
+      rows.map((row) => row.id),
+    );
     const found: FoundPerson[] = [];
     for (const id of ids.slice(0, MOST_LOOKED_AT)) {
       const row = rows.find((candidate) => candidate.id === id);
@@ -50,15 +59,32 @@ export async function findPeople(ctx: Context, words: string): Promise<Result<Fo
         const value = (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${id}`)) ?? '';
         own.push({ kind: identifier.kind, value: how === 'masked' ? maskIdentifier(identifier.kind, value) : value });
       }
-      found.push({ id, name: name && how === 'masked' ? maskName(name) : name, country: row.country, identifiers: own, isLoose: fit === 'sound' });
+      found.push({
+        id,
+        name: name && how === 'masked' ? maskName(name) : name,
+        country: row.country,
+        identifiers: own,
+        isLoose: fit === 'sound',
+      });
     }
-    await recordTrail(ctx, h, 'person-searched', null, query, await newWorkKey(ctx, h, { kind: 'search', subject: 'people', hashes, name: query }));
+    await recordTrail(
+      ctx,
+      h,
+      'person-searched',
+      null,
+      query,
+      await newWorkKey(ctx, h, { kind: 'search', subject: 'people', hashes, name: query }),
+    );
     return ok(found.sort((a, b) => Number(a.isLoose) - Number(b.isLoose)).slice(0, MOST));
   });
 }
 
 /** Whom the words point at, and the keyed hashes of every identifier they can be read as. */
-async function idsFor(ctx: Context, h: Handle, query: string): Promise<{ ids: string[]; hashes: Buffer[]; isByName: boolean }> {
+async function idsFor(
+  ctx: Context,
+  h: Handle,
+  query: string,
+): Promise<{ ids: string[]; hashes: Buffer[]; isByName: boolean }> {
   const hashes: Buffer[] = [];
   const email = query.includes('@') ? normaliseEmail(query) : null;
   if (email) {
@@ -68,7 +94,10 @@ async function idsFor(ctx: Context, h: Handle, query: string): Promise<{ ids: st
   }
   const systems = await listSystems(h);
   if (/\d/.test(query)) {
-    for (const country of new Set([ctx.organisation.country, ...systems.map(({ default_country }) => default_country)])) {
+    for (const country of new Set([
+      ctx.organisation.country,
+      ...systems.map(({ default_country }) => default_country),
+    ])) {
       const phone = normalisePhone(query, country);
       if (phone) hashes.push(ctx.keys.index(indexText({ kind: 'phone', scope: '', value: phone })));
     }
@@ -79,7 +108,9 @@ async function idsFor(ctx: Context, h: Handle, query: string): Promise<{ ids: st
     const byNumber = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
     if (byNumber.length > 0 || !/\p{L}/u.test(query)) return { ids: byNumber, hashes, isByName: false };
   }
-  const words = nameTokens(query).filter((token) => token.length > 1).map(fullName);
+  const words = nameTokens(query)
+    .filter((token) => token.length > 1)
+    .map(fullName);
   const groups = words.map((word) => nameSearchTerms(word).map((term) => ctx.keys.index(`name:${term}`)));
   return { ids: await personsByNameTerms(h, groups, MOST_LOOKED_AT), hashes, isByName: true };
 }

@@ -11,8 +11,14 @@ export interface NormalIdentifier {
 }
 
 /** Normalises one identifier, or null where it cannot be one. */
-export function normaliseIdentifier(kind: string, value: string, systemId: string, country: string | null): NormalIdentifier | null {
-  const of = (normal: string | null, scope = '', loose: string | null = null): NormalIdentifier | null => (normal ? { kind, scope, value: normal, loose } : null);
+export function normaliseIdentifier(
+  kind: string,
+  value: string,
+  systemId: string,
+  country: string | null,
+): NormalIdentifier | null {
+  const of = (normal: string | null, scope = '', loose: string | null = null): NormalIdentifier | null =>
+    normal ? { kind, scope, value: normal, loose } : null;
   switch (kind) {
     case 'email': {
       const email = normaliseEmail(value);

@@ -18,13 +18,25 @@ import { askRebuild } from '../consent/rebuildFolds';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
-export type PurposeRefusal = AccessRefusal | { code: 'purpose-in-the-past'; validFrom: string } | { code: 'parent-unknown'; parent: string } | { code: 'purpose-circle'; parent: string };
+export type PurposeRefusal =
+  | AccessRefusal
+  | { code: 'purpose-in-the-past'; validFrom: string }
+  | { code: 'parent-unknown'; parent: string }
+  | { code: 'purpose-circle'; parent: string };
 
 const PEOPLE_AT_ONCE = 2000;
 
-export async function readPurposes(ctx: Context): Promise<Result<{ purposes: PurposeWithWords[]; mayDraft: boolean; mayPublish: boolean }, AccessRefusal>> {
+export async function readPurposes(
+  ctx: Context,
+): Promise<Result<{ purposes: PurposeWithWords[]; mayDraft: boolean; mayPublish: boolean }, AccessRefusal>> {
   if (!reach(ctx, 'purposes.see')) return refuse({ code: 'not-allowed', act: 'purposes.see' });
-  return ctx.transaction(async (h) => ok({ purposes: await allPurposes(h), mayDraft: reach(ctx, 'purposes.draft') !== null, mayPublish: reach(ctx, 'purposes.publish') !== null }));
+  return ctx.transaction(async (h) =>
+    ok({
+      purposes: await allPurposes(h),
+      mayDraft: reach(ctx, 'purposes.draft') !== null,
+      mayPublish: reach(ctx, 'purposes.publish') !== null,
+    }),
+  );
 }
 
 /** Tries a change out on everybody, as if it held from its first moment. Nothing is saved. */
@@ -39,23 +51,49 @@ export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<
     const at = new Date(Math.max(Date.parse(draft.validFrom), Date.parse(now))).toISOString();
     const wordings = await allWordings(h);
     const moment = { at, knownAt: at, zone: ctx.organisation.zone, laws: await lawTable(h) };
-    const [old, fresh] = [rulesAt(versions, wordings, moment), rulesAt([...versions, { ...next, recordedAt: now }], wordings, moment)];
+    const [old, fresh] = [
+      rulesAt(versions, wordings, moment),
+      rulesAt([...versions, { ...next, recordedAt: now }], wordings, moment),
+    ];
     const refold = before?.confirmWithinHours !== next.confirmWithinHours;
-    const affected = [...fresh.purposes.values()].filter(({ id, parent }) => id === next.id || parent === next.id).map(({ id }) => id);
+    const affected = [...fresh.purposes.values()]
+      .filter(({ id, parent }) => id === next.id || parent === next.id)
+      .map(({ id }) => id);
     const sum: WhatIf = { people: 0, altered: 0, gained: 0, lost: 0, changes: [] };
     const changes = new Map<string, number>();
     await ctx.words.refresh(h);
-    for (let after = 0; ; ) {
+    for (let after = 0; ;) {
       const rows = await personsAfter(h, after, PEOPLE_AT_ONCE);
       if (rows.length === 0) break;
       const facts = await factsOfAll(h, rows);
-      const stored = refold ? null : await foldRows(h, rows.map(({ no }) => no));
-      const choices = refold ? groupBy(await choicesOf(h, rows.map(({ id }) => id)), ({ personId }) => personId) : null;
+      const stored = refold
+        ? null
+        : await foldRows(
+            h,
+            rows.map(({ no }) => no),
+          );
+      const choices = refold
+        ? groupBy(
+            await choicesOf(
+              h,
+              rows.map(({ id }) => id),
+            ),
+            ({ personId }) => personId,
+          )
+        : null;
       for (const row of rows) {
         const own = facts.get(row.id)!;
-        const folds = (rules: Rules) => (choices ? foldsOf(choices.get(row.id) ?? [], own, rules) : stored!.has(row.no) ? decodeFolds(stored!.get(row.no)!.folds, ctx.words) : []);
+        const folds = (rules: Rules) =>
+          choices
+            ? foldsOf(choices.get(row.id) ?? [], own, rules)
+            : stored!.has(row.no)
+              ? decodeFolds(stored!.get(row.no)!.folds, ctx.words)
+              : [];
         const isAltered = affected.map((id) => {
-          const [was, will] = [readStanding(folds(old), own, old, id, 'any'), readStanding(folds(fresh), own, fresh, id, 'any')];
+          const [was, will] = [
+            readStanding(folds(old), own, old, id, 'any'),
+            readStanding(folds(fresh), own, fresh, id, 'any'),
+          ];
           if (was.standing === will.standing && was.permitted === will.permitted) return false;
           changes.set(`${was.standing} ${will.standing}`, (changes.get(`${was.standing} ${will.standing}`) ?? 0) + 1);
           if (was.permitted !== will.permitted) sum[will.permitted ? 'gained' : 'lost']++;
@@ -66,13 +104,18 @@ export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<
       sum.people += rows.length;
       after = rows.at(-1)!.no;
     }
-    sum.changes = [...changes].map(([pair, count]) => ({ from: pair.split(' ')[0] as Standing, to: pair.split(' ')[1] as Standing, count })).sort((a, b) => b.count - a.count);
+    sum.changes = [...changes]
+      .map(([pair, count]) => ({ from: pair.split(' ')[0] as Standing, to: pair.split(' ')[1] as Standing, count }))
+      .sort((a, b) => b.count - a.count);
     return ok(sum);
   });
 }
 
 /** Publishes a version. The old one stays: choices and questions of its time are read by it. */
-export async function publishPurpose(ctx: Context, draft: PurposeDraft): Promise<Result<{ version: number }, PurposeRefusal>> {
+export async function publishPurpose(
+  ctx: Context,
+  draft: PurposeDraft,
+): Promise<Result<{ version: number }, PurposeRefusal>> {
   if (!reach(ctx, 'purposes.publish')) return refuse({ code: 'not-allowed', act: 'purposes.publish' });
   return ctx.transaction(async (h) => {
     const checked = await check(ctx, h, draft);
@@ -86,18 +129,34 @@ export async function publishPurpose(ctx: Context, draft: PurposeDraft): Promise
   });
 }
 
-async function check(ctx: Context, h: Handle, draft: PurposeDraft): Promise<Result<{ versions: PurposeWithWords[]; next: PurposeWithWords; before: PurposeWithWords | null }, PurposeRefusal>> {
+async function check(
+  ctx: Context,
+  h: Handle,
+  draft: PurposeDraft,
+): Promise<
+  Result<{ versions: PurposeWithWords[]; next: PurposeWithWords; before: PurposeWithWords | null }, PurposeRefusal>
+> {
   const versions = await allPurposes(h);
   const now = ctx.clock.now();
-  if (Date.parse(draft.validFrom) < Date.parse(now) - 60_000) return refuse({ code: 'purpose-in-the-past', validFrom: draft.validFrom });
+  if (Date.parse(draft.validFrom) < Date.parse(now) - 60_000)
+    return refuse({ code: 'purpose-in-the-past', validFrom: draft.validFrom });
   const own = versions.filter(({ id }) => id === draft.id);
   const before = purposeInForce(versions, draft.id, draft.validFrom, now) as PurposeWithWords | null;
   for (let at = draft.parent, steps = 0; at; steps++) {
     if (at === draft.id || steps > 50) return refuse({ code: 'purpose-circle', parent: draft.parent! });
-    const parent: PurposeWithWords | null = purposeInForce(versions, at, draft.validFrom, now) as PurposeWithWords | null;
+    const parent: PurposeWithWords | null = purposeInForce(
+      versions,
+      at,
+      draft.validFrom,
+      now,
+    ) as PurposeWithWords | null;
     if (!parent) return refuse({ code: 'parent-unknown', parent: at });
     at = parent.parent;
   }
-  const next = { ...newPurpose({ words: {}, sortOrder: versions.length, publishedBy: null, ...(before ?? {}), ...draft }), version: Math.max(0, ...own.map(({ version }) => version)) + 1, recordedAt: now } as PurposeWithWords;
+  const next = {
+    ...newPurpose({ words: {}, sortOrder: versions.length, publishedBy: null, ...(before ?? {}), ...draft }),
+    version: Math.max(0, ...own.map(({ version }) => version)) + 1,
+    recordedAt: now,
+  } as PurposeWithWords;
   return ok({ versions, next, before });
 }

@@ -15,32 +15,76 @@ import { workOnRequest } from './workOnRequest';
 
 /** The person contests the answer: the request opens again and the appeal's own clock runs. */
 export async function receiveAppeal(ctx: Context, input: { ref: string; receivedOn: Day; text: string }) {
-  return workOnRequest<{ dueOn: Day | null }, ClockRefusal | { code: 'person-gone' }>(ctx, input.ref, 'requests.work', async (h, request) => {
-    const at = receivedAtOf(ctx, input.receivedOn);
-    const events = (await clockEventsOf(h, [request.id])).get(request.id)!;
-    const reading = clockOf(ctx, await lawTable(h), request, [...events, { kind: 'appeal-received', at }]);
-    if (!reading.ok) return refuse(reading.refusal);
-    const vault = vaultOf(ctx, h);
-    if (!(await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`))) return refuse({ code: 'person-gone' });
-    const sealed = await vault.seal(request.data_key_id, input.text, `event:${request.id}`);
-    await insertClockEvent(h, { request_id: request.id, kind: 'appeal-received', at, reason_sealed: sealed, until: null, actor: ctx.actor.id });
-    await setRequest(h, request.id, { appeal: 'open', closed_at: null });
-    await recordTrail(ctx, h, 'appeal-received', request.ref);
-    return ok({ dueOn: reading.value.appealDueOn });
-  }, { closedToo: true });
+  return workOnRequest<{ dueOn: Day | null }, ClockRefusal | { code: 'person-gone' }>(
+    ctx,
+    input.ref,
+    'requests.work',
+    async (h, request) => {
+      const at = receivedAtOf(ctx, input.receivedOn);
+      const events = (await clockEventsOf(h, [request.id])).get(request.id)!;
+      const reading = clockOf(ctx, await lawTable(h), request, [...events, { kind: 'appeal-received', at }]);
+      if (!reading.ok) return refuse(reading.refusal);
+      const vault = vaultOf(ctx, h);
+      if (!(await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`)))
+        return refuse({ code: 'person-gone' });
+      const sealed = await vault.seal(request.data_key_id, input.text, `event:${request.id}`);
+      await insertClockEvent(h, {
+        request_id: request.id,
+        kind: 'appeal-received',
+        at,
+        reason_sealed: sealed,
+        until: null,
+        actor: ctx.actor.id,
+      });
+      await setRequest(h, request.id, { appeal: 'open', closed_at: null });
+      await recordTrail(ctx, h, 'appeal-received', request.ref);
+      return ok({ dueOn: reading.value.appealDueOn });
+    },
+    { closedToo: true },
+  );
 }
 
 /** Answers the appeal in writing, with what the person can still do, and closes the request again. */
 export async function answerAppeal(ctx: Context, input: { ref: string; outcome: 'upheld' | 'reversed'; text: string }) {
-  return workOnRequest<null, { code: 'no-open-appeal' } | { code: 'no-address' }>(ctx, input.ref, 'requests.work', async (h, request) => {
-    if (request.appeal !== 'open') return refuse({ code: 'no-open-appeal' });
-    const { address, name } = await answerAddress(ctx, h, request);
-    if (!address) return refuse({ code: 'no-address' });
-    const now = ctx.clock.now();
-    const letterId = await queueLetter(ctx, h, request, address, await writeLetter(ctx, h, request, name, 'appeal-answer', { upheld: input.outcome === 'upheld' ? 'yes' : null, reversed: input.outcome === 'reversed' ? 'yes' : null, text: input.text }));
-    await insertClockEvent(h, { request_id: request.id, kind: 'appeal-answered', at: now, reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.text, `event:${request.id}`), until: null, actor: ctx.actor.id }, letterId);
-    await setRequest(h, request.id, { appeal: 'answered', closed_at: now, outcome: input.outcome === 'reversed' ? 'appeal-reversed' : 'appeal-upheld' });
-    await recordTrail(ctx, h, 'appeal-answered', request.ref, input.outcome);
-    return ok(null);
-  });
+  return workOnRequest<null, { code: 'no-open-appeal' } | { code: 'no-address' }>(
+    ctx,
+    input.ref,
+    'requests.work',
+    async (h, request) => {
+      if (request.appeal !== 'open') return refuse({ code: 'no-open-appeal' });
+      const { address, name } = await answerAddress(ctx, h, request);
+      if (!address) return refuse({ code: 'no-address' });
+      const now = ctx.clock.now();
+      const letterId = await queueLetter(
+        ctx,
+        h,
+        request,
+        address,
+        await writeLetter(ctx, h, request, name, 'appeal-answer', {
+          upheld: input.outcome === 'upheld' ? 'yes' : null,
+          reversed: input.outcome === 'reversed' ? 'yes' : null,
+          text: input.text,
+        }),
+      );
+      await insertClockEvent(
+        h,
+        {
+          request_id: request.id,
+          kind: 'appeal-answered',
+          at: now,
+          reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.text, `event:${request.id}`),
+          until: null,
+          actor: ctx.actor.id,
+        },
+        letterId,
+      );
+      await setRequest(h, request.id, {
+        appeal: 'answered',
+        closed_at: now,
+        outcome: input.outcome === 'reversed' ? 'appeal-reversed' : 'appeal-upheld',
+      });
+      await recordTrail(ctx, h, 'appeal-answered', request.ref, input.outcome);
+      return ok(null);
+    },
+  );
 }

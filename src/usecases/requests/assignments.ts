@@ -13,17 +13,34 @@ export async function readAssignments(ctx: Context): Promise<Result<AssignmentVi
   if (!reach(ctx, 'assignments.see')) return refuse({ code: 'not-allowed', act: 'assignments.see' });
   return ctx.transaction(async (h) => {
     const names = await userNames(h);
-    const rules = (await assignmentRules(h)).map((rule) => ({ ...rule, userName: names.get(rule.userId) ?? rule.userId }));
+    const rules = (await assignmentRules(h)).map((rule) => ({
+      ...rule,
+      userName: names.get(rule.userId) ?? rule.userId,
+    }));
     return ok({ rules, workload: await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone)) });
   });
 }
 
-export async function addAssignmentRule(ctx: Context, input: Omit<AssignmentRule, 'id'>): Promise<Result<null, AccessRefusal | { code: 'cannot-own' }>> {
+export async function addAssignmentRule(
+  ctx: Context,
+  input: Omit<AssignmentRule, 'id'>,
+): Promise<Result<null, AccessRefusal | { code: 'cannot-own' }>> {
   if (!reach(ctx, 'assignments.change')) return refuse({ code: 'not-allowed', act: 'assignments.change' });
   return ctx.transaction(async (h) => {
-    if (!(await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))).some(({ userId }) => userId === input.userId)) return refuse({ code: 'cannot-own' });
+    if (
+      !(await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))).some(
+        ({ userId }) => userId === input.userId,
+      )
+    )
+      return refuse({ code: 'cannot-own' });
     await insertAssignmentRule(h, { ...input, id: ctx.keys.id('asg') });
-    await recordTrail(ctx, h, 'assignment-changed', input.userId, `${input.right ?? 'every right'}, ${input.regime ?? 'every law'}, ${input.language ?? 'every language'}`);
+    await recordTrail(
+      ctx,
+      h,
+      'assignment-changed',
+      input.userId,
+      `${input.right ?? 'every right'}, ${input.regime ?? 'every law'}, ${input.language ?? 'every language'}`,
+    );
     return ok(null);
   });
 }

@@ -6,5 +6,8 @@ import type { Context } from '../context';
 export function receivedAtOf(ctx: Context, receivedOn: Day): string {
   const now = ctx.clock.now();
   if (receivedOn === localDay(now, ctx.organisation.zone)) return now;
-  return Temporal.PlainDate.from(receivedOn).toZonedDateTime({ timeZone: ctx.organisation.zone, plainTime: '12:00' }).toInstant().toString();
+  return Temporal.PlainDate.from(receivedOn)
+    .toZonedDateTime({ timeZone: ctx.organisation.zone, plainTime: '12:00' })
+    .toInstant()
+    .toString();
 }

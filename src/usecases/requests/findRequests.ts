@@ -3,7 +3,10 @@ import type { Context } from '../context';
 import { reach } from '../shared/may';
 
 /** Requests whose reference begins or ends with what was typed. */
-export async function findRequests(ctx: Context, words: string): Promise<{ ref: string; right: string; stage: string }[]> {
+export async function findRequests(
+  ctx: Context,
+  words: string,
+): Promise<{ ref: string; right: string; stage: string }[]> {
   const digits = /(\d{1,5})$/.exec(words.trim())?.[1];
   if (!reach(ctx, 'requests.see') || !digits) return [];
   return ctx.transaction((h) => findRequestsByRef(h, digits, 6));

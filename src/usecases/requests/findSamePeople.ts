@@ -22,25 +22,51 @@ export async function findSamePeople(ctx: Context): Promise<void> {
       const vault = vaultOf(ctx, h);
       await vault.load(open.map(({ data_key_id }) => data_key_id));
       const people = new Map<string, PersonRecord>();
-      for (const { id, data_key_id, person_sealed } of open) people.set(id, JSON.parse((await vault.unseal(data_key_id, person_sealed, `person:${id}`)) ?? '{}') as PersonRecord);
+      for (const { id, data_key_id, person_sealed } of open)
+        people.set(
+          id,
+          JSON.parse((await vault.unseal(data_key_id, person_sealed, `person:${id}`)) ?? '{}') as PersonRecord,
+        );
       const found = new Map<string, SamePeopleRow>();
       const opened = groupBy(open, ({ right }) => right);
       for (const [right, newcomers] of groupBy(fresh, (one) => one.right)) {
         const others = opened.get(right) ?? [];
-        const [left, against] = [newcomers.map(({ id }) => people.get(id) ?? {}), others.map(({ id }) => people.get(id)!)];
+        const [left, against] = [
+          newcomers.map(({ id }) => people.get(id) ?? {}),
+          others.map(({ id }) => people.get(id)!),
+        ];
         for (const [i, j] of candidatePairs(left, against)) {
           const [one, other] = [newcomers[i]!, others[j]!];
           if (one.id === other.id) continue;
           const { band, fields } = score(left[i]!, against[j]!);
           if (band === 'unlikely') continue;
-          const [later, earlier] = one.received_at > other.received_at || (one.received_at === other.received_at && one.id > other.id) ? [one, other] : [other, one];
-          found.set(`${later.id} ${earlier.id}`, { request_id: later.id, other_id: earlier.id, band, because: fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' ')).join(', ') });
+          const [later, earlier] =
+            one.received_at > other.received_at || (one.received_at === other.received_at && one.id > other.id)
+              ? [one, other]
+              : [other, one];
+          found.set(`${later.id} ${earlier.id}`, {
+            request_id: later.id,
+            other_id: earlier.id,
+            band,
+            because: fields
+              .filter(({ weight }) => weight > 0)
+              .map(({ field }) => field.replace('-', ' '))
+              .join(', '),
+          });
         }
       }
-      await keepSamePeople(h, [...found.values()], fresh.map(({ id }) => id), ctx.clock.now());
+      await keepSamePeople(
+        h,
+        [...found.values()],
+        fresh.map(({ id }) => id),
+        ctx.clock.now(),
+      );
     });
     return true;
   });
   // Somebody compares who may have begun before the newest came: once more, after them.
-  if (!isDone) await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'find-same-people', {}, new Date(Date.parse(ctx.clock.real()) + AGAIN_MS).toISOString()));
+  if (!isDone)
+    await ctx.transaction((h) =>
+      ctx.jobs.enqueue(h.trx, 'find-same-people', {}, new Date(Date.parse(ctx.clock.real()) + AGAIN_MS).toISOString()),
+    );
 }

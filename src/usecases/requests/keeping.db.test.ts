@@ -33,16 +33,54 @@ beforeAll(async () => {
   world.worker.journal = { append: async (entry) => void kept.push(entry), read: async () => kept };
   world.worker.matterUrl = 'https://matters.example/{matter}';
   await world.worker.transaction(async (h) => {
-    await insertUser(h, { id: 'usr_signe', email: 's@x.example', name: 'Signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' });
-    await setSystem(h, 'sys_shop', { connection_sealed: world.worker.keys.sealOwn(JSON.stringify({ signInUrl: 'https://shop.example/in', signInSecret: SECRET }), 'connection:sys_shop'), is_traced: false });
+    await insertUser(h, {
+      id: 'usr_signe',
+      email: 's@x.example',
+      name: 'Signe',
+      password_hash: 'x',
+      roles: ['coordinator'],
+      active: true,
+      created_at: '2026-01-01T00:00:00Z',
+    });
+    await setSystem(h, 'sys_shop', {
+      connection_sealed: world.worker.keys.sealOwn(
+        JSON.stringify({ signInUrl: 'https://shop.example/in', signInSecret: SECRET }),
+        'connection:sys_shop',
+      ),
+      is_traced: false,
+    });
   });
   signe = world.user('usr_signe', 'coordinator', 'supervisor');
   anybody = world.as(PUBLIC);
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: [choice({ identifiers: [{ kind: 'email', value: EMAIL }, { kind: 'customer-number', value: 'C-1001' }], name: { givenName: 'Lone', familyName: 'Dam' }, externalId: 'k-1', occurredAt: world.worker.clock.now() })] });
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: [
+      choice({
+        identifiers: [
+          { kind: 'email', value: EMAIL },
+          { kind: 'customer-number', value: 'C-1001' },
+        ],
+        name: { givenName: 'Lone', familyName: 'Dam' },
+        externalId: 'k-1',
+        occurredAt: world.worker.clock.now(),
+      }),
+    ],
+  });
 });
 afterAll(() => world.close());
 
-const open = async (more: object = {}) => must(await openRequest(signe, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'public-form', person: { givenName: 'Lone', familyName: 'Dam', emails: [EMAIL] }, text: 'All of it, please', language: 'da', ...more }));
+const open = async (more: object = {}) =>
+  must(
+    await openRequest(signe, {
+      right: 'access',
+      receivedAt: world.worker.clock.now(),
+      channel: 'public-form',
+      person: { givenName: 'Lone', familyName: 'Dam', emails: [EMAIL] },
+      text: 'All of it, please',
+      language: 'da',
+      ...more,
+    }),
+  );
 
 describe('signing in at a shop', () => {
   const part = (value: object) => Buffer.from(JSON.stringify(value)).toString('base64url');
@@ -55,14 +93,22 @@ describe('signing in at a shop', () => {
     const url = new URL(must(await beginShopProof(anybody, { ref, word: statusWord, system: 'sys_shop' })).url);
     const now = Math.floor(Date.now() / 1000);
     const state = url.searchParams.get('state')!;
-    return { ref, statusWord, state, url, claims: { aud: world.worker.baseUrl, iat: now, exp: now + 300, state, sub: 'C-1001' } };
+    return {
+      ref,
+      statusWord,
+      state,
+      url,
+      claims: { aud: world.worker.baseUrl, iat: now, exp: now + 300, state, sub: 'C-1001' },
+    };
   };
 
   test('the account that is on file proves it, once', async () => {
     const { ref, statusWord, state, url, claims } = await begin();
     expect(url.origin + url.pathname).toBe('https://shop.example/in');
     expect(url.searchParams.get('return')).toBe(`${world.worker.baseUrl}/identity/shop`);
-    expect(must(await readStatus(anybody, { ref, word: statusWord })).shops).toEqual([{ id: 'sys_shop', name: expect.any(String) }]);
+    expect(must(await readStatus(anybody, { ref, word: statusWord })).shops).toEqual([
+      { id: 'sys_shop', name: expect.any(String) },
+    ]);
     expect(must(await finishShopProof(anybody, { state, token: token(claims) }))).toEqual({ ref, language: 'da' });
     expect(must(await requestView(signe, { ref })).identity).toMatchObject({ state: 'proven', method: 'shop-session' });
     expect(refusal(await finishShopProof(anybody, { state, token: token(claims) }))).toBe('link-used');
@@ -70,9 +116,19 @@ describe('signing in at a shop', () => {
   });
 
   test('an address proves it only where the shop has confirmed it', async () => {
-    for (const [verified, expected] of [[false, 'signed-in-as-other'], [true, null]] as const) {
+    for (const [verified, expected] of [
+      [false, 'signed-in-as-other'],
+      [true, null],
+    ] as const) {
       const { state, claims } = await begin();
-      expect(refusal(await finishShopProof(anybody, { state, token: token({ ...claims, sub: 'C-9', email: EMAIL, email_verified: verified }) }))).toBe(expected);
+      expect(
+        refusal(
+          await finishShopProof(anybody, {
+            state,
+            token: token({ ...claims, sub: 'C-9', email: EMAIL, email_verified: verified }),
+          }),
+        ),
+      ).toBe(expected);
     }
   });
 
@@ -90,11 +146,16 @@ describe('signing in at a shop', () => {
     expect(await refused(token({ ...claims, sub: 'C-2002' }))).toBe('signed-in-as-other');
     expect(must(await requestView(signe, { ref })).identity.state).toBe('none');
     expect(refusal(await finishShopProof(anybody, { state: 'unknown', token: token(claims) }))).toBe('link-unknown');
-    expect(refusal(await beginShopProof(anybody, { ref, word: 'WRONGWRD', system: 'sys_shop' }))).toBe('status-unknown');
+    expect(refusal(await beginShopProof(anybody, { ref, word: 'WRONGWRD', system: 'sys_shop' }))).toBe(
+      'status-unknown',
+    );
   });
 
   test('who asks for somebody else, or is not on file, is offered none', async () => {
-    for (const more of [{ onBehalf: { kind: 'agent', name: 'A', email: 'a@x.example' } }, { person: { emails: ['nobody@mail.example'] } }]) {
+    for (const more of [
+      { onBehalf: { kind: 'agent', name: 'A', email: 'a@x.example' } },
+      { person: { emails: ['nobody@mail.example'] } },
+    ]) {
       const { ref, statusWord } = await open(more);
       expect(must(await readStatus(anybody, { ref, word: statusWord })).shops).toEqual([]);
     }
@@ -104,7 +165,10 @@ describe('signing in at a shop', () => {
 test('a request is linked to the organisation’s own matter, and the link taken away', async () => {
   const { ref } = await open();
   must(await setMatter(signe, { ref, matter: ' M 2026/17 ' }));
-  expect(must(await requestView(signe, { ref }))).toMatchObject({ matter: 'M 2026/17', matterUrl: 'https://matters.example/M%202026%2F17' });
+  expect(must(await requestView(signe, { ref }))).toMatchObject({
+    matter: 'M 2026/17',
+    matterUrl: 'https://matters.example/M%202026%2F17',
+  });
   must(await setMatter(signe, { ref, matter: '' }));
   expect(must(await requestView(signe, { ref }))).toMatchObject({ matter: null, matterUrl: null });
 });
@@ -116,7 +180,14 @@ describe('the end of a request’s own data', () => {
     must(await addNote(signe, { ref, text: 'Lone rang twice' }));
     must(await startTrace(signe, { ref }));
     await world.drain();
-    must(await decide(signe, { ref, outcome: 'refuse', ground: 'art-12-5', reason: 'The same was sent last week to her.' }));
+    must(
+      await decide(signe, {
+        ref,
+        outcome: 'refuse',
+        ground: 'art-12-5',
+        reason: 'The same was sent last week to her.',
+      }),
+    );
     await world.drain();
     const before = must(await requestView(signe, { ref }));
     expect(before.goesOn).toBe('2029-11-24');
@@ -127,17 +198,43 @@ describe('the end of a request’s own data', () => {
     expect(await removeOldRequests(world.worker)).toBe(1);
     expect(await removeOldRequests(world.worker)).toBe(0);
     const row = await world.knex('requests').where({ ref }).first();
-    expect(row).toMatchObject({ person_id: null, person_sealed: null, text_sealed: null, right: 'access', removed_at: expect.anything() });
+    expect(row).toMatchObject({
+      person_id: null,
+      person_sealed: null,
+      text_sealed: null,
+      right: 'access',
+      removed_at: expect.anything(),
+    });
     expect((await world.knex('data_keys').where({ id: key }).first()).destroyed_at).not.toBeNull();
-    for (const table of ['letters', 'request_notes', 'helper_tasks']) expect([table, await world.knex(table).where({ request_id: row.id }).whereNotNull(table === 'letters' ? 'body_sealed' : table === 'request_notes' ? 'text_sealed' : 'what_sealed')]).toEqual([table, []]);
-    expect(must(await requestView(signe, { ref }))).toMatchObject({ person: null, text: null, removedAt: '2029-11-25', notes: [] });
+    for (const table of ['letters', 'request_notes', 'helper_tasks'])
+      expect([
+        table,
+        await world
+          .knex(table)
+          .where({ request_id: row.id })
+          .whereNotNull(
+            table === 'letters' ? 'body_sealed' : table === 'request_notes' ? 'text_sealed' : 'what_sealed',
+          ),
+      ]).toEqual([table, []]);
+    expect(must(await requestView(signe, { ref }))).toMatchObject({
+      person: null,
+      text: null,
+      removedAt: '2029-11-25',
+      notes: [],
+    });
     expect((await world.knex('trail').where({ act: 'request-removed', subject: ref })).length).toBe(1);
   });
 
   test('stays gone when a backup brings it back', async () => {
     const [row] = await world.knex('requests').whereNotNull('removed_at');
-    await world.knex('data_keys').where({ id: row.data_key_id }).update({ destroyed_at: null, wrapped: Buffer.from('back') });
-    await world.knex('requests').where({ id: row.id }).update({ text_sealed: Buffer.from('back') });
+    await world
+      .knex('data_keys')
+      .where({ id: row.data_key_id })
+      .update({ destroyed_at: null, wrapped: Buffer.from('back') });
+    await world
+      .knex('requests')
+      .where({ id: row.id })
+      .update({ text_sealed: Buffer.from('back') });
     expect(await replayJournal(world.worker)).toBe(1);
     expect((await world.knex('requests').where({ id: row.id }).first()).text_sealed).toBeNull();
   });

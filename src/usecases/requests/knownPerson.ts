@@ -35,7 +35,12 @@ export interface KnownPerson {
  *
  * @param traceId the trace whose taught keys count too; null: none
  */
-export async function knownPerson(ctx: Context, h: Handle, request: RequestRow, traceId: string | null): Promise<KnownPerson> {
+export async function knownPerson(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  traceId: string | null,
+): Promise<KnownPerson> {
   const vault = vaultOf(ctx, h);
   const person = await personOfRequest(ctx, h, request);
   const country = person.country ?? ctx.organisation.country;
@@ -58,12 +63,21 @@ export async function knownPerson(ctx: Context, h: Handle, request: RequestRow, 
   const phones = [...(person.phones ?? [])];
   const customerNumbers = [...(person.customerNumbers ?? [])];
   for (const row of traceId ? await traceKeysOf(h, traceId) : []) {
-    const value = row.kind === 'name' ? null : await vault.unseal(request.data_key_id, row.value_sealed, `key:${row.id}`);
+    const value =
+      row.kind === 'name' ? null : await vault.unseal(request.data_key_id, row.value_sealed, `key:${row.id}`);
     if (!value) continue;
-    if (row.kind === 'address' && !isStruck({ kind: row.kind, scope: row.scope, hash: row.hash })) homes.push({ street: value.slice(0, value.lastIndexOf(', ')), postcode: value.slice(value.lastIndexOf(', ') + 2) });
+    if (row.kind === 'address' && !isStruck({ kind: row.kind, scope: row.scope, hash: row.hash }))
+      homes.push({
+        street: value.slice(0, value.lastIndexOf(', ')),
+        postcode: value.slice(value.lastIndexOf(', ') + 2),
+      });
     if (row.kind === 'email' && !emails.includes(value)) emails.push(value);
     if (row.kind === 'phone' && !phones.includes(value)) phones.push(value);
-    if (row.kind === 'customer-number' && !customerNumbers.some((own) => own.value === value && own.system === row.scope)) customerNumbers.push({ system: row.scope, value });
+    if (
+      row.kind === 'customer-number' &&
+      !customerNumbers.some((own) => own.value === value && own.system === row.scope)
+    )
+      customerNumbers.push({ system: row.scope, value });
   }
   const known = request.person_id ? await personById(h, request.person_id) : undefined;
   for (const row of known && !known.erased_at ? await identifiersOf(h, [known.id]) : []) {

@@ -23,7 +23,14 @@ export async function addNoteTo(ctx: Context, h: Handle, request: RequestRow, te
   const id = ctx.keys.id('not');
   const able = (await listUsers(h)).filter(({ active, roles }) => active && reachOf(roles, 'requests.see'));
   const mentions = mentionedIn(text, able).map((user) => user.id);
-  await insertNote(h, { id, request_id: request.id, author_id: ctx.actor.id, text_sealed: await vaultOf(ctx, h).seal(request.data_key_id, text, `note:${id}`), mentions, at: ctx.clock.now() });
+  await insertNote(h, {
+    id,
+    request_id: request.id,
+    author_id: ctx.actor.id,
+    text_sealed: await vaultOf(ctx, h).seal(request.data_key_id, text, `note:${id}`),
+    mentions,
+    at: ctx.clock.now(),
+  });
   for (const user of mentions) await addMember(h, request.id, user);
   return mentions.length;
 }

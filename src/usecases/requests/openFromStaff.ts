@@ -13,12 +13,29 @@ export function openFromStaff(ctx: Context, form: StaffForm) {
 }
 
 export function fromStaffForm(ctx: Context, form: StaffForm): NewRequest {
-  return { right: form.right, regimes: form.regimes, receivedAt: receivedAtOf(ctx, form.receivedOn), channel: form.channel as NewRequest['channel'], person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language };
+  return {
+    right: form.right,
+    regimes: form.regimes,
+    receivedAt: receivedAtOf(ctx, form.receivedOn),
+    channel: form.channel as NewRequest['channel'],
+    person: personOf({ ...form, birthDate: form.birthDate || null }),
+    onBehalf: onBehalfOf(form),
+    text: form.text || null,
+    language: form.language,
+  };
 }
 
 /** From the public form: received now, under the laws that follow from where the person says they live. */
 export function openFromPublic(ctx: Context, form: InferType<typeof publicRequestSchema>) {
-  return openRequest(ctx, { right: form.right as Right, receivedAt: ctx.clock.now(), channel: 'public-form', person: personOf({ ...form, birthDate: form.birthDate || null }), onBehalf: onBehalfOf(form), text: form.text || null, language: form.language });
+  return openRequest(ctx, {
+    right: form.right as Right,
+    receivedAt: ctx.clock.now(),
+    channel: 'public-form',
+    person: personOf({ ...form, birthDate: form.birthDate || null }),
+    onBehalf: onBehalfOf(form),
+    text: form.text || null,
+    language: form.language,
+  });
 }
 
 interface PersonFields {
@@ -34,11 +51,19 @@ interface PersonFields {
 
 function personOf(form: PersonFields): NewRequest['person'] {
   return {
-    givenName: form.givenName, familyName: form.familyName, birthDate: form.birthDate, emails: form.email ? [form.email] : [], phones: form.phone ? [form.phone] : [],
-    customerNumbers: form.customerNumber ? [{ system: '', value: form.customerNumber }] : [], ...(form.country ? { country: form.country } : {}), ...(form.region ? { region: form.region } : {}),
+    givenName: form.givenName,
+    familyName: form.familyName,
+    birthDate: form.birthDate,
+    emails: form.email ? [form.email] : [],
+    phones: form.phone ? [form.phone] : [],
+    customerNumbers: form.customerNumber ? [{ system: '', value: form.customerNumber }] : [],
+    ...(form.country ? { country: form.country } : {}),
+    ...(form.region ? { region: form.region } : {}),
   };
 }
 
 function onBehalfOf(form: { forWhom: string; agentName: string; agentEmail: string }): NewRequest['onBehalf'] {
-  return form.forWhom === 'self' ? null : { kind: form.forWhom as 'agent' | 'guardian', name: form.agentName, email: form.agentEmail || null };
+  return form.forWhom === 'self'
+    ? null
+    : { kind: form.forWhom as 'agent' | 'guardian', name: form.agentName, email: form.agentEmail || null };
 }

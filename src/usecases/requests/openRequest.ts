@@ -12,7 +12,14 @@ import type { ClockRefusal } from '../../core/clock/events';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/handle';
 import { personsByHash } from '../../db/persons/persons';
-import { addCoordinators, addMember, insertRequest, nextRef, setRequest, type RequestRow } from '../../db/requests/requests';
+import {
+  addCoordinators,
+  addMember,
+  insertRequest,
+  nextRef,
+  setRequest,
+  type RequestRow,
+} from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../context';
 import { queueLetter } from '../letters/queueLetter';
@@ -60,11 +67,21 @@ export async function openRequest(ctx: Context, input: NewRequest): Promise<Resu
 }
 
 /** The same in a transaction that is open already. */
-export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
-  if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
+export async function openRequestIn(
+  ctx: Context,
+  h: Handle,
+  input: NewRequest,
+): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
+  if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work'))
+    return refuse({ code: 'not-allowed', act: 'requests.work' });
   const region = input.person.region ?? null;
   const place = { country: input.person.country ?? null, region };
-  const regimes = [...(input.regimes ?? (await lawsOfRequest(ctx, h, { place, right: input.right, receivedAt: input.receivedAt })).laws.map(({ regime }) => regime))];
+  const regimes = [
+    ...(input.regimes ??
+      (await lawsOfRequest(ctx, h, { place, right: input.right, receivedAt: input.receivedAt })).laws.map(
+        ({ regime }) => regime,
+      )),
+  ];
   const regime = regimes[0];
   // None is guessed: somebody who knows has to say which law it is.
   if (!regime) return refuse({ code: 'no-law-found' });
@@ -76,14 +93,58 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
   const vault = vaultOf(ctx, h);
   const key = await vault.newKey();
   const row: RequestRow = {
-    id, ref, right: input.right, regime, regimes, received_at: input.receivedAt, channel: input.channel, language: input.language, country: input.person.country ?? null,
-    person_id: await soleOwner(ctx, h, input.person), data_key_id: key,
-    person_sealed: await vault.seal(key, JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }), `person:${id}`),
-    text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null, on_behalf_kind: input.onBehalf?.kind ?? null,
-    identity: 'none', identity_method: null, trace: 'none', undecided: 0, decision: 'none', decision_ground: null, decision_reason_sealed: null, decided_by: null, decided_at: null,
-    pack: 'none', plan: 'none', carried_out: false, answered: false, outcome: null, stage: 'intake', due_on: reading.value.dueOn, created_at: ctx.clock.now(), closed_at: null,
-    region, appeal: 'none', authority: input.onBehalf ? 'needed' : 'not-needed', status_hash: statusHash(ctx, id, statusWord), joined_to: null, fact_tries: 0, acknowledged_at: null, helpers_open: 0, matter: null, removed_at: null, system_id: ctx.actor.kind === 'machine' ? ctx.actor.systemId : null,
-    owner_id: assign(await assignmentRules(h), { right: input.right, regime, language: input.language }, await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone))),
+    id,
+    ref,
+    right: input.right,
+    regime,
+    regimes,
+    received_at: input.receivedAt,
+    channel: input.channel,
+    language: input.language,
+    country: input.person.country ?? null,
+    person_id: await soleOwner(ctx, h, input.person),
+    data_key_id: key,
+    person_sealed: await vault.seal(
+      key,
+      JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }),
+      `person:${id}`,
+    ),
+    text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null,
+    on_behalf_kind: input.onBehalf?.kind ?? null,
+    identity: 'none',
+    identity_method: null,
+    trace: 'none',
+    undecided: 0,
+    decision: 'none',
+    decision_ground: null,
+    decision_reason_sealed: null,
+    decided_by: null,
+    decided_at: null,
+    pack: 'none',
+    plan: 'none',
+    carried_out: false,
+    answered: false,
+    outcome: null,
+    stage: 'intake',
+    due_on: reading.value.dueOn,
+    created_at: ctx.clock.now(),
+    closed_at: null,
+    region,
+    appeal: 'none',
+    authority: input.onBehalf ? 'needed' : 'not-needed',
+    status_hash: statusHash(ctx, id, statusWord),
+    joined_to: null,
+    fact_tries: 0,
+    acknowledged_at: null,
+    helpers_open: 0,
+    matter: null,
+    removed_at: null,
+    system_id: ctx.actor.kind === 'machine' ? ctx.actor.systemId : null,
+    owner_id: assign(
+      await assignmentRules(h),
+      { right: input.right, regime, language: input.language },
+      await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone)),
+    ),
   };
   await insertRequest(h, row);
   await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
@@ -94,7 +155,25 @@ export async function openRequestIn(ctx: Context, h: Handle, input: NewRequest):
   if (address) {
     await setRequest(h, id, { acknowledged_at: ctx.clock.now() });
     const day = (on: string) => sayDayIn(input.language, on);
-    await queueLetter(ctx, h, row, address, await writeLetter(ctx, h, row, input.onBehalf?.email ? input.onBehalf.name : sayName(input.person), 'acknowledgement', { receivedOn: day(reading.value.receivedOn), dueOn: day(reading.value.dueOn), statusLink: `${ctx.baseUrl}/status?lang=${languageOf(input.language)}`, statusWord }));
+    await queueLetter(
+      ctx,
+      h,
+      row,
+      address,
+      await writeLetter(
+        ctx,
+        h,
+        row,
+        input.onBehalf?.email ? input.onBehalf.name : sayName(input.person),
+        'acknowledgement',
+        {
+          receivedOn: day(reading.value.receivedOn),
+          dueOn: day(reading.value.dueOn),
+          statusLink: `${ctx.baseUrl}/status?lang=${languageOf(input.language)}`,
+          statusWord,
+        },
+      ),
+    );
   }
   await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
   return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn, statusWord });
@@ -116,8 +195,14 @@ async function soleOwner(ctx: Context, h: Handle, person: PersonRecord): Promise
   const systems = await listSystems(h);
   const identifiers = [
     ...(person.emails ?? []).map((value) => normaliseIdentifier('email', value, '', null)),
-    ...(person.phones ?? []).map((value) => normaliseIdentifier('phone', value, '', person.country ?? ctx.organisation.country)),
-    ...(person.customerNumbers ?? []).flatMap(({ value, system }) => systems.filter(({ id }) => !system || id === system).map(({ id }) => normaliseIdentifier('customer-number', value, id, null))),
+    ...(person.phones ?? []).map((value) =>
+      normaliseIdentifier('phone', value, '', person.country ?? ctx.organisation.country),
+    ),
+    ...(person.customerNumbers ?? []).flatMap(({ value, system }) =>
+      systems
+        .filter(({ id }) => !system || id === system)
+        .map(({ id }) => normaliseIdentifier('customer-number', value, id, null)),
+    ),
   ];
   const hashes = identifiers.flatMap((identifier) => (identifier ? [ctx.keys.index(indexText(identifier))] : []));
   const owners = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];

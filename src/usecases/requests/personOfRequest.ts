@@ -10,7 +10,12 @@ export async function personOfRequest(ctx: Context, h: Handle, request: RequestR
   const vault = vaultOf(ctx, h);
   const text = await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`);
   const said = (text ? JSON.parse(text) : {}) as PersonRecord;
-  const record = { ...said, emails: [...(said.emails ?? [])], phones: [...(said.phones ?? [])], customerNumbers: [...(said.customerNumbers ?? [])] };
+  const record = {
+    ...said,
+    emails: [...(said.emails ?? [])],
+    phones: [...(said.phones ?? [])],
+    customerNumbers: [...(said.customerNumbers ?? [])],
+  };
   const known = request.person_id ? await personById(h, request.person_id) : undefined;
   if (!known || known.erased_at) return record;
   for (const identifier of await identifiersOf(h, [known.id])) {
@@ -18,12 +23,21 @@ export async function personOfRequest(ctx: Context, h: Handle, request: RequestR
     if (!value) continue;
     if (identifier.kind === 'email' && !record.emails.includes(value)) record.emails.push(value);
     if (identifier.kind === 'phone' && !record.phones.includes(value)) record.phones.push(value);
-    if (identifier.kind === 'customer-number' && !record.customerNumbers.some((own) => own.value === value && own.system === identifier.scope)) record.customerNumbers.push({ system: identifier.scope, value });
+    if (
+      identifier.kind === 'customer-number' &&
+      !record.customerNumbers.some((own) => own.value === value && own.system === identifier.scope)
+    )
+      record.customerNumbers.push({ system: identifier.scope, value });
   }
   return record;
 }
 
-export async function sayPersonOfRequest(ctx: Context, h: Handle, request: RequestRow, vault = vaultOf(ctx, h)): Promise<string | null> {
+export async function sayPersonOfRequest(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  vault = vaultOf(ctx, h),
+): Promise<string | null> {
   const text = await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`);
   if (!text) return null;
   const said = JSON.parse(text) as PersonRecord;

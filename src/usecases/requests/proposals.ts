@@ -27,7 +27,16 @@ export async function readProposals(ctx: Context): Promise<Result<ProposalView[]
       if (!text) continue;
       const { from, subject, text: words } = JSON.parse(text) as ProposalContent;
       const [givenName = '', ...rest] = (from?.name ?? '').trim().split(/\s+/);
-      views.push({ id: row.id, receivedOn: localDay(row.received_at, ctx.organisation.zone), right: row.right, language: row.language, reasons: row.reasons, from: from ? { ...from, givenName, familyName: rest.join(' ') } : null, subject, text: words });
+      views.push({
+        id: row.id,
+        receivedOn: localDay(row.received_at, ctx.organisation.zone),
+        right: row.right,
+        language: row.language,
+        reasons: row.reasons,
+        from: from ? { ...from, givenName, familyName: rest.join(' ') } : null,
+        subject,
+        text: words,
+      });
     }
     if (views.length > 0) await recordTrail(ctx, h, 'proposals-viewed', null, `${views.length}`);
     return ok(views);
@@ -37,7 +46,10 @@ export async function readProposals(ctx: Context): Promise<Result<ProposalView[]
 type Confirm = InferType<typeof openRequestSchema>;
 
 /** The colleague has looked at it, corrected what was wrong, and opens the request. The proposal’s copy of the message goes. */
-export async function confirmProposal(ctx: Context, input: { id: string; form: Confirm }): Promise<Result<OpenedRequest, OpenRequestRefusal | { code: 'proposal-gone' }>> {
+export async function confirmProposal(
+  ctx: Context,
+  input: { id: string; form: Confirm },
+): Promise<Result<OpenedRequest, OpenRequestRefusal | { code: 'proposal-gone' }>> {
   if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   return ctx.transaction(async (h) => {
     const row = await claim(ctx, h, input.id, 'opened');
@@ -54,7 +66,10 @@ export async function confirmProposal(ctx: Context, input: { id: string; form: C
 }
 
 /** It is no request: an advertisement, a question for the shop. Its text goes at once. */
-export async function setAsideProposal(ctx: Context, input: { id: string }): Promise<Result<null, AccessRefusal | { code: 'proposal-gone' }>> {
+export async function setAsideProposal(
+  ctx: Context,
+  input: { id: string },
+): Promise<Result<null, AccessRefusal | { code: 'proposal-gone' }>> {
   if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   return ctx.transaction(async (h) => {
     const row = await claim(ctx, h, input.id, 'set-aside');

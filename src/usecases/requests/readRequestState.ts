@@ -6,11 +6,20 @@ import type { Context } from '../context';
 import { readingOf } from './clockOf';
 
 /** State and clock of a request, for machines: nothing of the person. */
-export async function readRequestState(ctx: Context, input: { ref: string }): Promise<Result<{ ref: string; right: string; stage: string; outcome: string | null; clock: ClockReading }, { code: 'not-found' }>> {
+export async function readRequestState(
+  ctx: Context,
+  input: { ref: string },
+): Promise<
+  Result<
+    { ref: string; right: string; stage: string; outcome: string | null; clock: ClockReading },
+    { code: 'not-found' }
+  >
+> {
   return ctx.transaction(async (h) => {
     const row = await requestByRef(h, input.ref);
     // A machine reads what its own system has opened, and learns of nothing else.
-    if (!row || (ctx.actor.kind === 'machine' && row.system_id !== ctx.actor.systemId)) return refuse({ code: 'not-found' });
+    if (!row || (ctx.actor.kind === 'machine' && row.system_id !== ctx.actor.systemId))
+      return refuse({ code: 'not-found' });
     const reading = readingOf(ctx, await lawTable(h), row, (await clockEventsOf(h, [row.id])).get(row.id)!);
     return ok({ ref: row.ref, right: row.right, stage: row.stage, outcome: row.outcome, clock: reading });
   });

@@ -12,14 +12,36 @@ import { shopsToSignIn } from './shopProof';
  * How a request stands, for whoever has its reference and word. It says nothing of what was found or decided, and a
  * reference that does not exist answers like a word that does not fit.
  */
-export async function readStatus(ctx: Context, input: { ref: string; word: string }): Promise<Result<StatusView, { code: 'status-unknown' }>> {
+export async function readStatus(
+  ctx: Context,
+  input: { ref: string; word: string },
+): Promise<Result<StatusView, { code: 'status-unknown' }>> {
   return ctx.transaction(async (h) => {
     const row = await requestByRef(h, input.ref.trim());
     const given = statusHash(ctx, row?.id ?? 'nobody', input.word);
     if (!row?.status_hash || !given.equals(row.status_hash)) return refuse({ code: 'status-unknown' });
     const reading = readingOf(ctx, await lawTable(h), row, (await clockEventsOf(h, [row.id])).get(row.id)!);
-    const step = row.joined_to ? 'joined' : row.closed_at ? 'answered' : row.appeal === 'open' ? 'appeal' : row.identity === 'asked' ? 'waits-for-you' : row.stage === 'intake' || row.stage === 'identity' ? 'received' : 'worked-on';
+    const step = row.joined_to
+      ? 'joined'
+      : row.closed_at
+        ? 'answered'
+        : row.appeal === 'open'
+          ? 'appeal'
+          : row.identity === 'asked'
+            ? 'waits-for-you'
+            : row.stage === 'intake' || row.stage === 'identity'
+              ? 'received'
+              : 'worked-on';
     await recordTrail(ctx, h, 'status-read', row.ref);
-    return ok({ ref: row.ref, right: row.right, language: row.language, step, receivedOn: reading.receivedOn, dueOn: row.due_on, isExtended: reading.reasons.some(({ code }) => code === 'extended'), shops: await shopsToSignIn(ctx, h, row) });
+    return ok({
+      ref: row.ref,
+      right: row.right,
+      language: row.language,
+      step,
+      receivedOn: reading.receivedOn,
+      dueOn: row.due_on,
+      isExtended: reading.reasons.some(({ code }) => code === 'extended'),
+      shops: await shopsToSignIn(ctx, h, row),
+    });
   });
 }

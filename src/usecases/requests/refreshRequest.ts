@@ -14,12 +14,28 @@ export async function refreshRequest(ctx: Context, h: Handle, id: string): Promi
   const events = (await clockEventsOf(h, [id])).get(id)!;
   const reading = readingOf(ctx, await lawTable(h), row, events);
   const next: RequestRow = { ...row, trace: facts.trace, undecided: facts.undecided };
-  const change = { trace: facts.trace, undecided: facts.undecided, helpers_open: await countOpenHelpers(h, id), stage: stageOf(stageFacts(next)), due_on: row.appeal === 'open' && reading.appealDueOn ? reading.appealDueOn : reading.dueOn };
+  const change = {
+    trace: facts.trace,
+    undecided: facts.undecided,
+    helpers_open: await countOpenHelpers(h, id),
+    stage: stageOf(stageFacts(next)),
+    due_on: row.appeal === 'open' && reading.appealDueOn ? reading.appealDueOn : reading.dueOn,
+  };
   if (change.stage !== row.stage) await insertStage(h, { request_id: id, stage: change.stage, at: ctx.clock.now() });
   await setRequest(h, id, change);
   return { ...row, ...change };
 }
 
 export function stageFacts(row: RequestRow): StageFacts {
-  return { right: row.right, identity: row.identity, trace: row.trace, matchesUndecided: row.undecided, decision: row.decision, carriedOut: row.carried_out, answered: row.answered, appeal: row.appeal, authority: row.authority };
+  return {
+    right: row.right,
+    identity: row.identity,
+    trace: row.trace,
+    matchesUndecided: row.undecided,
+    decision: row.decision,
+    carriedOut: row.carried_out,
+    answered: row.answered,
+    appeal: row.appeal,
+    authority: row.authority,
+  };
 }

@@ -23,7 +23,17 @@ export async function removeOldRequests(ctx: Context): Promise<number> {
       if (!request) return [];
       const now = ctx.clock.now();
       // Outside the database first, as with an erasure: a restored backup must not bring it back.
-      await ctx.journal.append({ schema: 'bookend-erasure-2', id: `removed:${id}`, at: new Date(now).toISOString(), ref: request.ref, personIds: [], requestIds: [id], dataKeyIds: [request.data_key_id], suppressions: [], outcome: null });
+      await ctx.journal.append({
+        schema: 'bookend-erasure-2',
+        id: `removed:${id}`,
+        at: new Date(now).toISOString(),
+        ref: request.ref,
+        personIds: [],
+        requestIds: [id],
+        dataKeyIds: [request.data_key_id],
+        suppressions: [],
+        outcome: null,
+      });
       const packs = await packsOfRequests(h, [id]);
       for (const pack of packs) await setPack(h, pack.id, { state: 'gone', path: null });
       await forgetRequests(h, [id]);

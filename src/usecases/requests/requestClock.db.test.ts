@@ -25,7 +25,13 @@ beforeAll(async () => void ({ world, signe, mikkel, open, view } = await request
 afterAll(() => world.close());
 
 describe('the law and the day', () => {
-  test.each<[string | null, string | null, Right, string]>([['DK', null, 'access', 'eu-gdpr'], ['GB', null, 'access', 'uk-gdpr'], ['US', 'CA', 'access', 'us-ca'], ['US', 'CO', 'opt-out', 'us-co'], [null, null, 'access', 'eu-gdpr']])('%s %s %s: %s follows from the place', async (country, region, right, regime) => {
+  test.each<[string | null, string | null, Right, string]>([
+    ['DK', null, 'access', 'eu-gdpr'],
+    ['GB', null, 'access', 'uk-gdpr'],
+    ['US', 'CA', 'access', 'us-ca'],
+    ['US', 'CO', 'opt-out', 'us-co'],
+    [null, null, 'access', 'eu-gdpr'],
+  ])('%s %s %s: %s follows from the place', async (country, region, right, regime) => {
     const { ref } = await open({ right, person: { givenName: 'A', emails: ['a@mail.example'], country, region } });
     expect((await view(ref)).regime).toBe(regime);
   });
@@ -33,18 +39,49 @@ describe('the law and the day', () => {
   test('a correction works the clock out anew and keeps what stood before, with its reason', async () => {
     const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
     expect((await view(ref)).dueOn).toBe('2026-12-21');
-    expect(must(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-11-16', reason: 'The letter lay in York.' })).dueOn).toBe('2026-12-31');
+    expect(
+      must(
+        await changeBasis(signe, {
+          ref,
+          regimes: ['us-ca'],
+          receivedOn: '2026-11-16',
+          reason: 'The letter lay in York.',
+        }),
+      ).dueOn,
+    ).toBe('2026-12-31');
     const after = await view(ref);
-    expect(after).toMatchObject({ regimes: ['us-ca'], receivedOn: '2026-11-16', clock: { acknowledgeBy: '2026-12-01' } });
-    expect(after.changes).toMatchObject([{ regimeWas: 'eu-gdpr', regime: 'us-ca', receivedWas: '2026-11-20', receivedOn: '2026-11-16', reason: 'The letter lay in York.', by: 'Signe Aaby' }]);
-    expect(refusal(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-11-16', reason: 'again' }))).toBe('nothing-changed');
-    expect(refusal(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-12-24', reason: 'in the future' }))).toBe('received-in-the-future');
-    expect(refusal(await changeBasis(signe, { ref, regimes: ['xx'], receivedOn: '2026-11-16', reason: 'no such law' }))).toBe('unknown-regime');
+    expect(after).toMatchObject({
+      regimes: ['us-ca'],
+      receivedOn: '2026-11-16',
+      clock: { acknowledgeBy: '2026-12-01' },
+    });
+    expect(after.changes).toMatchObject([
+      {
+        regimeWas: 'eu-gdpr',
+        regime: 'us-ca',
+        receivedWas: '2026-11-20',
+        receivedOn: '2026-11-16',
+        reason: 'The letter lay in York.',
+        by: 'Signe Aaby',
+      },
+    ]);
+    expect(
+      refusal(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-11-16', reason: 'again' })),
+    ).toBe('nothing-changed');
+    expect(
+      refusal(await changeBasis(signe, { ref, regimes: ['us-ca'], receivedOn: '2026-12-24', reason: 'in the future' })),
+    ).toBe('received-in-the-future');
+    expect(
+      refusal(await changeBasis(signe, { ref, regimes: ['xx'], receivedOn: '2026-11-16', reason: 'no such law' })),
+    ).toBe('unknown-regime');
     expect((await view(ref)).changes).toHaveLength(1);
   });
 
   test('receipt is acknowledged by mail by itself; without an address it is due, until somebody has said that it was done', async () => {
-    const { ref } = await open({ regimes: ['us-ca'], person: { givenName: 'No', familyName: 'Address', phones: ['+14155550100'] } });
+    const { ref } = await open({
+      regimes: ['us-ca'],
+      person: { givenName: 'No', familyName: 'Address', phones: ['+14155550100'] },
+    });
     expect((await view(ref)).acknowledgeBy).not.toBeNull();
     must(await acknowledgeByHand(signe, { ref }));
     expect(await view(ref)).toMatchObject({ acknowledgeBy: null, acknowledgedAt: expect.any(String) });
@@ -56,13 +93,18 @@ describe('the law and the day', () => {
     const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
     expect(must(await whatIf(signe, { ref, kind: 'extended', on: '2026-11-26' })).dueOn).toBe('2027-02-22');
     expect(must(await whatIf(signe, { ref, kind: 'nothing', on: '2027-01-04' })).state).toBe('overdue');
-    expect(refusal(await whatIf(signe, { ref, kind: 'identity-proven', on: '2026-11-26' }))).toBe('event-without-its-pair');
+    expect(refusal(await whatIf(signe, { ref, kind: 'identity-proven', on: '2026-11-26' }))).toBe(
+      'event-without-its-pair',
+    );
     expect((await view(ref)).events).toEqual([]);
   });
 });
 
 describe('what is told counts when it is told', () => {
-  const FAILS = { send: async () => Promise.reject(Object.assign(new Error('no such mailbox'), { code: 'EMESSAGE', responseCode: 550 })) };
+  const FAILS = {
+    send: async () =>
+      Promise.reject(Object.assign(new Error('no such mailbox'), { code: 'EMESSAGE', responseCode: 550 })),
+  };
   /** Until the letter is given up: each try comes when it is due. */
   const triedOut = async (failing: Context) => {
     for (let n = 0; n < MOST_TRIES; n++) {
@@ -78,11 +120,20 @@ describe('what is told counts when it is told', () => {
     expect(await view(ref)).toMatchObject({ isExtended: false, dueOn: '2026-12-21', waiting: [{ kind: 'extended' }] });
     await world.drain();
     expect(await view(ref)).toMatchObject({ isExtended: true, dueOn: '2027-02-22', waiting: [] });
-    const { ref: silent } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['uk-gdpr'], person: { givenName: 'No', familyName: 'Address', phones: ['+442079460100'] } });
-    for (const kind of ['extended', 'clarification-asked', 'fee-asked'] as const) expect(refusal(await recordClockEvent(signe, { ref: silent, kind, reason: 'nine workshops' }))).toBe('no-address');
+    const { ref: silent } = await open({
+      receivedAt: '2026-11-20T10:00:00Z',
+      regimes: ['uk-gdpr'],
+      person: { givenName: 'No', familyName: 'Address', phones: ['+442079460100'] },
+    });
+    for (const kind of ['extended', 'clarification-asked', 'fee-asked'] as const)
+      expect(refusal(await recordClockEvent(signe, { ref: silent, kind, reason: 'nine workshops' }))).toBe(
+        'no-address',
+      );
     must(await recordClockEvent(signe, { ref: silent, kind: 'extended', reason: 'nine workshops', toldByHand: true }));
     expect(await view(silent)).toMatchObject({ isExtended: true, dueOn: '2027-02-22' });
-    expect(await world.knex('letters').join('requests', 'requests.id', 'letters.request_id').where({ ref: silent })).toEqual([]);
+    expect(
+      await world.knex('letters').join('requests', 'requests.id', 'letters.request_id').where({ ref: silent }),
+    ).toEqual([]);
   });
 
   test('an answer that never leaves opens the request again, on the Desk and with its clock running; sent after all, it is answered on that day', async () => {
@@ -91,7 +142,11 @@ describe('what is told counts when it is told', () => {
     must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
     world.queue.length = 0;
     await triedOut({ ...world.worker, mailer: FAILS });
-    expect(await view(ref)).toMatchObject({ state: 'running', answeredOn: null, letters: expect.arrayContaining([expect.objectContaining({ template: 'nothing-found', state: 'failed' })]) });
+    expect(await view(ref)).toMatchObject({
+      state: 'running',
+      answeredOn: null,
+      letters: expect.arrayContaining([expect.objectContaining({ template: 'nothing-found', state: 'failed' })]),
+    });
     expect((await world.knex('requests').where({ ref }).first()).closed_at).toBeNull();
     expect(await world.knex('trail').where({ act: 'letter-given-up', subject: ref })).toHaveLength(1);
     const failed = (await view(ref)).letters.find(({ state }) => state === 'failed')!;
@@ -121,7 +176,9 @@ describe('what is told counts when it is told', () => {
     const leaving = (trx: Handle['trx']): Handle['trx'] =>
       new Proxy(trx, {
         apply(target, self, given) {
-          const query = Reflect.apply(target as never, self, given) as { then: (ok: (rows: unknown) => unknown, no: never) => Promise<unknown> };
+          const query = Reflect.apply(target as never, self, given) as {
+            then: (ok: (rows: unknown) => unknown, no: never) => Promise<unknown>;
+          };
           if (given[0] !== 'clock_events' || hasLeft) return query;
           hasLeft = true;
           const then = query.then.bind(query);
@@ -129,10 +186,20 @@ describe('what is told counts when it is told', () => {
           return query;
         },
       });
-    const watched = (begin: Context['transaction']): Context['transaction'] => (work) => begin((h) => work({ ...h, trx: leaving(h.trx) }));
-    const found = await view(ref, { ...mikkel, transaction: watched(mikkel.transaction), snapshot: watched(mikkel.snapshot) });
+    const watched =
+      (begin: Context['transaction']): Context['transaction'] =>
+      (work) =>
+        begin((h) => work({ ...h, trx: leaving(h.trx) }));
+    const found = await view(ref, {
+      ...mikkel,
+      transaction: watched(mikkel.transaction),
+      snapshot: watched(mikkel.snapshot),
+    });
     expect(hasLeft).toBe(true);
-    expect({ state: found.state, waiting: found.waiting.map(({ kind }) => kind) }).toEqual({ state: 'running', waiting: ['answered'] });
+    expect({ state: found.state, waiting: found.waiting.map(({ kind }) => kind) }).toEqual({
+      state: 'running',
+      waiting: ['answered'],
+    });
     expect(await view(ref)).toMatchObject({ state: 'answered-in-time', waiting: [] });
   });
 
@@ -147,9 +214,22 @@ describe('what is told counts when it is told', () => {
 
 describe('several laws', () => {
   test('a Californian of an organisation in Denmark: both laws bind, each date is the earliest, each remedy is named', async () => {
-    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', person: { givenName: 'Cal', familyName: 'Ford', emails: ['cal@mail.example'], country: 'US', region: 'CA' } });
+    const { ref } = await open({
+      receivedAt: '2026-11-20T10:00:00Z',
+      person: { givenName: 'Cal', familyName: 'Ford', emails: ['cal@mail.example'], country: 'US', region: 'CA' },
+    });
     const found = await view(ref);
-    expect(found).toMatchObject({ regime: 'us-ca', regimes: ['us-ca', 'eu-gdpr'], dueOn: '2026-12-21', clock: { laws: [{ regime: 'us-ca', dueOn: '2027-01-04' }, { regime: 'eu-gdpr', dueOn: '2026-12-21' }] } });
+    expect(found).toMatchObject({
+      regime: 'us-ca',
+      regimes: ['us-ca', 'eu-gdpr'],
+      dueOn: '2026-12-21',
+      clock: {
+        laws: [
+          { regime: 'us-ca', dueOn: '2027-01-04' },
+          { regime: 'eu-gdpr', dueOn: '2026-12-21' },
+        ],
+      },
+    });
     expect(found.clock.reasons[0]).toMatchObject({ code: 'several-laws' });
     must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
     await world.drain();
@@ -158,17 +238,37 @@ describe('several laws', () => {
 
   test('a changed row is looked at before, adopted with its reason, and counts by day of receipt', async () => {
     const ib = world.user('usr_ib', 'administrator');
-    const [before, after] = [await open({ receivedAt: '2026-11-10T10:00:00Z', regimes: ['us-ky'] }), await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['us-ky'] })];
-    const draft = lawDraftSchema.validateSync({ ...must(await readLaws(ib)).drafts.find(({ regime }) => regime === 'us-ky')!, effectiveFrom: '2026-11-15', respondIn: 30, extendedTo: 60, source: 'KRS 367.3615, as amended', reason: 'amended' });
-    const moved = { under: 2, moved: [{ ref: after.ref, receivedOn: '2026-11-20', was: '2027-01-04', will: '2026-12-20' }], broken: [] };
+    const [before, after] = [
+      await open({ receivedAt: '2026-11-10T10:00:00Z', regimes: ['us-ky'] }),
+      await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['us-ky'] }),
+    ];
+    const draft = lawDraftSchema.validateSync({
+      ...must(await readLaws(ib)).drafts.find(({ regime }) => regime === 'us-ky')!,
+      effectiveFrom: '2026-11-15',
+      respondIn: 30,
+      extendedTo: 60,
+      source: 'KRS 367.3615, as amended',
+      reason: 'amended',
+    });
+    const moved = {
+      under: 2,
+      moved: [{ ref: after.ref, receivedOn: '2026-11-20', was: '2027-01-04', will: '2026-12-20' }],
+      broken: [],
+    };
     expect(must(await previewLaw(ib, draft))).toEqual(moved);
     expect((await view(after.ref)).dueOn).toBe('2027-01-04');
     expect(refusal(await adoptLaw(signe, draft))).toBe('not-allowed');
     expect(must(await adoptLaw(ib, draft))).toEqual(moved);
     expect([(await view(before.ref)).dueOn, (await view(after.ref)).dueOn]).toEqual(['2026-12-25', '2026-12-20']);
-    expect(must(await readLaws(ib)).lines.filter(({ regime }) => regime === 'us-ky')).toMatchObject([{ adoptedBy: null, isConfirmed: false }, { adoptedBy: 'usr_ib', isConfirmed: true, reason: 'amended' }]);
+    expect(must(await readLaws(ib)).lines.filter(({ regime }) => regime === 'us-ky')).toMatchObject([
+      { adoptedBy: null, isConfirmed: false },
+      { adoptedBy: 'usr_ib', isConfirmed: true, reason: 'amended' },
+    ]);
     must(await stateLaw(ib, { regime: 'us-ky', isMet: false, reason: 'fewer than 100,000 people there' }));
-    expect((await view((await open({ person: { givenName: 'Ken', familyName: 'Tuck', country: 'US', region: 'KY' } })).ref)).regimes).toEqual(['eu-gdpr']);
+    expect(
+      (await view((await open({ person: { givenName: 'Ken', familyName: 'Tuck', country: 'US', region: 'KY' } })).ref))
+        .regimes,
+    ).toEqual(['eu-gdpr']);
     must(await stateLaw(ib, { regime: 'us-ky', isMet: true, reason: 'we do now' }));
   });
 });
@@ -179,8 +279,17 @@ describe('after the answer', () => {
     must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
     await world.drain();
     expect(await view(ref)).toMatchObject({ stage: 'closed', mayReopen: true });
-    expect(must(await receiveAppeal(signe, { ref, receivedOn: '2026-11-24', text: 'I was a customer!' })).dueOn).toBe('2027-01-23');
-    expect(await view(ref)).toMatchObject({ stage: 'appeal', dueOn: '2027-01-23', state: 'running', appeal: 'open', next: { code: 'answer-appeal' }, stages: expect.arrayContaining(['appeal']) });
+    expect(must(await receiveAppeal(signe, { ref, receivedOn: '2026-11-24', text: 'I was a customer!' })).dueOn).toBe(
+      '2027-01-23',
+    );
+    expect(await view(ref)).toMatchObject({
+      stage: 'appeal',
+      dueOn: '2027-01-23',
+      state: 'running',
+      appeal: 'open',
+      next: { code: 'answer-appeal' },
+      stages: expect.arrayContaining(['appeal']),
+    });
     must(await answerAppeal(signe, { ref, outcome: 'reversed', text: 'You are right; we look again.' }));
     await world.drain();
     expect(await view(ref)).toMatchObject({ stage: 'closed', outcome: 'appeal-reversed' });

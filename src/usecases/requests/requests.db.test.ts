@@ -30,8 +30,12 @@ afterAll(() => world.close());
 
 describe('colleagues', () => {
   test('a new request goes by rule, else to whoever has the fewest open', async () => {
-    expect(refusal(await addAssignmentRule(signe, { right: 'limit', regime: null, language: null, userId: 'usr_anna' }))).toBe('not-allowed');
-    expect(refusal(await addAssignmentRule(mikkel, { right: 'limit', regime: null, language: null, userId: 'usr_pia' }))).toBe('cannot-own');
+    expect(
+      refusal(await addAssignmentRule(signe, { right: 'limit', regime: null, language: null, userId: 'usr_anna' })),
+    ).toBe('not-allowed');
+    expect(
+      refusal(await addAssignmentRule(mikkel, { right: 'limit', regime: null, language: null, userId: 'usr_pia' })),
+    ).toBe('cannot-own');
     must(await addAssignmentRule(mikkel, { right: 'limit', regime: null, language: null, userId: 'usr_anna' }));
     for (let n = 0; n < 3; n++) expect((await view((await open({ right: 'limit' })).ref)).owner?.name).toBe('Anna Bo');
     const { workload } = must(await readAssignments(mikkel));
@@ -44,12 +48,20 @@ describe('colleagues', () => {
     await world.knex('request_members').where({ user_id: 'usr_anna' }).delete();
     const anna = world.user('usr_anna', 'coordinator');
     expect(refusal(await requestView(anna, { ref }))).toBe('not-found');
-    expect(must(await addNote(signe, { ref, text: '@Anna, was she at the camp? @Pia cannot see this.' })).mentioned).toBe(1);
-    expect((await view(ref, anna)).notes[0]).toMatchObject({ by: 'Signe Aaby', text: expect.stringContaining('@Anna') });
+    expect(
+      must(await addNote(signe, { ref, text: '@Anna, was she at the camp? @Pia cannot see this.' })).mentioned,
+    ).toBe(1);
+    expect((await view(ref, anna)).notes[0]).toMatchObject({
+      by: 'Signe Aaby',
+      text: expect.stringContaining('@Anna'),
+    });
     expect(refusal(await setOwner(signe, { ref, userId: 'usr_pia' }))).toBe('cannot-own');
     must(await setOwner(signe, { ref, userId: 'usr_anna' }));
     expect((await view(ref)).owner?.name).toBe('Anna Bo');
-    const sealed = await world.knex('request_notes').whereRaw('mentions @> ?', [['usr_anna']]).first();
+    const sealed = await world
+      .knex('request_notes')
+      .whereRaw('mentions @> ?', [['usr_anna']])
+      .first();
     expect(sealed.text_sealed.toString('utf8')).not.toContain('Anna');
   });
 
@@ -68,7 +80,9 @@ describe('colleagues', () => {
 
   test('a calendar feed names references and days; a new one ends the old', async () => {
     const { ref } = await open();
-    const first = must(await makeCalendarFeed(signe)).path.split('/').at(-1)!;
+    const first = must(await makeCalendarFeed(signe))
+      .path.split('/')
+      .at(-1)!;
     const feed = must(await readCalendarFeed(world.worker, { token: first }));
     expect(feed).toMatch(/^BEGIN:VCALENDAR\r\n/);
     expect(feed).toContain(`SUMMARY:${ref}: answer due`);
@@ -97,7 +111,9 @@ describe('joining', () => {
     const first = await open({ right: 'portability', receivedAt: '2026-11-20T10:00:00Z' });
     const second = await open({ right: 'portability', text: 'again, please' });
     const other = await open({ right: 'rectification' });
-    expect((await view(second.ref)).joinable).toEqual([{ ref: first.ref, receivedOn: '2026-11-20', band: 'certain', because: 'known as one person' }]);
+    expect((await view(second.ref)).joinable).toEqual([
+      { ref: first.ref, receivedOn: '2026-11-20', band: 'certain', because: 'known as one person' },
+    ]);
     expect((await view(first.ref)).joinable).toEqual([]);
     expect(refusal(await joinRequests(signe, { ref: second.ref, into: other.ref }))).toBe('cannot-join');
     must(await joinRequests(signe, { ref: second.ref, into: first.ref }));
@@ -108,7 +124,10 @@ describe('joining', () => {
   test('a request that comes while others are compared is compared after them', async () => {
     world.goTo('2026-11-24T11:00:00Z');
     await world.drain();
-    const { id } = await open({ right: 'restriction', person: { givenName: 'Bo', familyName: 'Elm', emails: ['bo.elm@mail.example'] } });
+    const { id } = await open({
+      right: 'restriction',
+      person: { givenName: 'Bo', familyName: 'Elm', emails: ['bo.elm@mail.example'] },
+    });
     const comparedAt = async () => (await world.knex('requests').where({ id }).first()).compared_at as string | null;
     // Its own job finds another at work.
     world.queue.length = 0;
@@ -121,21 +140,47 @@ describe('joining', () => {
   test('somebody whom nobody knows asks again from another address: the older one is offered with how sure it is; a namesake born on another day is not, nor another right', async () => {
     world.goTo('2026-11-24T12:00:00Z');
     const ida = (more: object) => ({ person: { givenName: 'Ida', familyName: 'Kvist', ...more } });
-    const first = await open({ right: 'access', receivedAt: '2026-11-18T10:00:00Z', ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }) });
-    await open({ right: 'access', receivedAt: '2026-11-19T10:00:00Z', ...ida({ emails: ['other.ida@mail.example'], birthDate: '1961-01-02' }) });
-    await open({ right: 'erasure', receivedAt: '2026-11-19T11:00:00Z', ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }) });
-    const again = await open({ right: 'access', receivedAt: '2026-11-20T10:00:00Z', ...ida({ emails: ['idak@post.example'], birthDate: '06.05.1990' }) });
+    const first = await open({
+      right: 'access',
+      receivedAt: '2026-11-18T10:00:00Z',
+      ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }),
+    });
+    await open({
+      right: 'access',
+      receivedAt: '2026-11-19T10:00:00Z',
+      ...ida({ emails: ['other.ida@mail.example'], birthDate: '1961-01-02' }),
+    });
+    await open({
+      right: 'erasure',
+      receivedAt: '2026-11-19T11:00:00Z',
+      ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }),
+    });
+    const again = await open({
+      right: 'access',
+      receivedAt: '2026-11-20T10:00:00Z',
+      ...ida({ emails: ['idak@post.example'], birthDate: '06.05.1990' }),
+    });
     expect((await view(again.ref)).joinable).toEqual([]);
     await world.drain();
-    expect((await view(again.ref)).joinable).toEqual([{ ref: first.ref, receivedOn: '2026-11-18', band: 'certain', because: 'name, birth date' }]);
+    expect((await view(again.ref)).joinable).toEqual([
+      { ref: first.ref, receivedOn: '2026-11-18', band: 'certain', because: 'name, birth date' },
+    ]);
     expect((await view(first.ref)).joinable).toEqual([]);
     expect(await world.knex('requests').whereNull('compared_at').whereNull('closed_at')).toEqual([]);
     must(await joinRequests(signe, { ref: again.ref, into: first.ref }));
     expect((await view(again.ref)).outcome).toBe(`joined-to-${first.ref}`);
     const status = async () => must(await readStatus(world.worker, { ref: again.ref, word: again.statusWord })).step;
-    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual(['joined', first.ref, 'answered-in-time']);
+    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual([
+      'joined',
+      first.ref,
+      'answered-in-time',
+    ]);
     must(await reopenRequest(mikkel, { ref: again.ref, reason: 'It was another Ida.' }));
-    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual(['received', null, 'running']);
+    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual([
+      'received',
+      null,
+      'running',
+    ]);
     // What only the newer one said was proven by nobody.
     expect((await view(first.ref)).person!.emails).toEqual(['ida.kvist@mail.example']);
   });
@@ -148,7 +193,9 @@ describe('for somebody else', () => {
     expect(world.mails.at(-1)!.to).toBe('quirke@law.example');
     must(await proveAtCounter(signe, { ref }));
     expect(await view(ref)).toMatchObject({ stage: 'identity', next: { code: 'show-authority' } });
-    expect(refusal(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'fine' }))).toBe('identity-not-proven');
+    expect(refusal(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'fine' }))).toBe(
+      'identity-not-proven',
+    );
     must(await showAuthority(signe, { ref }));
     expect((await view(ref)).stage).toBe('trace');
     expect(refusal(await showAuthority(signe, { ref }))).toBe('authority-not-needed');
@@ -163,29 +210,69 @@ describe('for somebody else', () => {
 });
 
 describe('facts', () => {
-  const file = { givenName: 'Lone', familyName: 'Dam', birthDate: '1987-03-14', phones: ['+4510123456'], postcode: '8000', emails: [EMAIL] };
-  const right = [{ kind: 'birth-date', value: '14.03.1987' }, { kind: 'phone', value: '10 12 34 56' }, { kind: 'postcode', value: '8000' }] as const;
+  const file = {
+    givenName: 'Lone',
+    familyName: 'Dam',
+    birthDate: '1987-03-14',
+    phones: ['+4510123456'],
+    postcode: '8000',
+    emails: [EMAIL],
+  };
+  const right = [
+    { kind: 'birth-date', value: '14.03.1987' },
+    { kind: 'phone', value: '10 12 34 56' },
+    { kind: 'postcode', value: '8000' },
+  ] as const;
   beforeEach(() => void (outside.held = [file]));
 
   test('enough that agree prove identity, and nothing of the file is told', async () => {
     const { ref } = await open();
     expect(refusal(await checkFacts(signe, { ref, facts: right.slice(0, 2) }))).toBe('too-few-facts');
-    expect(must(await checkFacts(signe, { ref, facts: right }))).toEqual({ agree: 3, differ: 0, unknown: 0, isProven: true, left: 3 });
+    expect(must(await checkFacts(signe, { ref, facts: right }))).toEqual({
+      agree: 3,
+      differ: 0,
+      unknown: 0,
+      isProven: true,
+      left: 3,
+    });
     expect(await view(ref)).toMatchObject({ identity: { state: 'proven', method: 'facts' }, stage: 'trace' });
   });
 
   test('three tries, and this way is closed with a way out', async () => {
     const { ref } = await open();
     const wrong = [...right.slice(0, 2), { kind: 'postcode', value: '9999' }] as const;
-    for (const left of [2, 1, 0]) expect(must(await checkFacts(signe, { ref, facts: wrong }))).toMatchObject({ agree: 2, differ: 1, isProven: false, left });
+    for (const left of [2, 1, 0])
+      expect(must(await checkFacts(signe, { ref, facts: wrong }))).toMatchObject({
+        agree: 2,
+        differ: 1,
+        isProven: false,
+        left,
+      });
     expect(refusal(await checkFacts(signe, { ref, facts: right }))).toBe('facts-used-up');
     expect(await view(ref)).toMatchObject({ identity: { state: 'failed' }, next: { code: 'refuse-identity' } });
   });
 
   test('somebody who points at their own record proves nothing about another', async () => {
-    outside.held = [file, { givenName: 'Eva', familyName: 'Falk', birthDate: '1970-01-01', phones: ['+4510999999'], postcode: '1000', emails: ['eva@mail.example'], customerNumbers: [{ system: 'sys_shelf', value: '77' }] }];
-    const { ref } = await open({ person: { givenName: 'Eva', familyName: 'Falk', emails: [EMAIL], customerNumbers: [{ system: '', value: '77' }] } });
-    const own = [{ kind: 'birth-date', value: '1970-01-01' }, { kind: 'phone', value: '10999999' }, { kind: 'postcode', value: '1000' }] as const;
+    outside.held = [
+      file,
+      {
+        givenName: 'Eva',
+        familyName: 'Falk',
+        birthDate: '1970-01-01',
+        phones: ['+4510999999'],
+        postcode: '1000',
+        emails: ['eva@mail.example'],
+        customerNumbers: [{ system: 'sys_shelf', value: '77' }],
+      },
+    ];
+    const { ref } = await open({
+      person: { givenName: 'Eva', familyName: 'Falk', emails: [EMAIL], customerNumbers: [{ system: '', value: '77' }] },
+    });
+    const own = [
+      { kind: 'birth-date', value: '1970-01-01' },
+      { kind: 'phone', value: '10999999' },
+      { kind: 'postcode', value: '1000' },
+    ] as const;
     expect(refusal(await checkFacts(signe, { ref, facts: own }))).toBe('nothing-on-file');
   });
 
@@ -199,7 +286,11 @@ describe('facts', () => {
 describe('the status page', () => {
   test('reference and word open it; a wrong word answers like a reference that does not exist', async () => {
     const { ref, statusWord } = await open();
-    expect(must(await readStatus(world.worker, { ref, word: ` ${statusWord.toLowerCase()} ` }))).toMatchObject({ ref, step: 'received', right: 'access' });
+    expect(must(await readStatus(world.worker, { ref, word: ` ${statusWord.toLowerCase()} ` }))).toMatchObject({
+      ref,
+      step: 'received',
+      right: 'access',
+    });
     const wrong = await readStatus(world.worker, { ref, word: 'XXXXXXXX' });
     expect(wrong).toEqual(await readStatus(world.worker, { ref: 'BK-2026-99999', word: statusWord }));
     expect(refusal(wrong)).toBe('status-unknown');
@@ -209,38 +300,80 @@ describe('the status page', () => {
 });
 
 describe('the privacy mailbox', () => {
-  const message = (key: string, more: Partial<InboxMessage> = {}): InboxMessage => ({ key, from: { name: 'Lone Dam', address: EMAIL }, subject: 'Data', text: 'Please delete my account.', receivedAt: '2026-11-22T07:00:00Z', ...more });
-  const form = { right: 'erasure' as const, forWhom: 'self' as const, agentName: '', agentEmail: '', country: 'DK', region: '', language: 'en' as const, regimes: ['eu-gdpr' as const], channel: 'phone' as const, receivedOn: '2026-11-22', givenName: 'Lone', familyName: 'Dam', birthDate: '', email: EMAIL, phone: '', customerNumber: '', text: 'Please delete my account.' };
+  const message = (key: string, more: Partial<InboxMessage> = {}): InboxMessage => ({
+    key,
+    from: { name: 'Lone Dam', address: EMAIL },
+    subject: 'Data',
+    text: 'Please delete my account.',
+    receivedAt: '2026-11-22T07:00:00Z',
+    ...more,
+  });
+  const form = {
+    right: 'erasure' as const,
+    forWhom: 'self' as const,
+    agentName: '',
+    agentEmail: '',
+    country: 'DK',
+    region: '',
+    language: 'en' as const,
+    regimes: ['eu-gdpr' as const],
+    channel: 'phone' as const,
+    receivedOn: '2026-11-22',
+    givenName: 'Lone',
+    familyName: 'Dam',
+    birthDate: '',
+    email: EMAIL,
+    phone: '',
+    customerNumber: '',
+    text: 'Please delete my account.',
+  };
 
   test('each message is proposed once, with right, person and day; what cannot be read is counted', async () => {
-    outside.messages = [message('1'), message('2', { subject: 'Spring prices', text: 'Our list is out', receivedAt: '2099-01-01T00:00:00Z' })];
+    outside.messages = [
+      message('1'),
+      message('2', { subject: 'Spring prices', text: 'Our list is out', receivedAt: '2099-01-01T00:00:00Z' }),
+    ];
     expect(await takeInbox(world.worker)).toMatchObject({ proposed: 2, unreadable: 0 });
     expect(await takeInbox(world.worker)).toMatchObject({ proposed: 0, unreadable: 0 });
     outside.messages.push(message('3'));
     const inbox = world.worker.inbox!;
-    world.worker.inbox = { ...inbox, read: async (key) => {
-      if (key === '3') throw new UnreadableMessage('broken');
-      return inbox.read(key);
-    } };
+    world.worker.inbox = {
+      ...inbox,
+      read: async (key) => {
+        if (key === '3') throw new UnreadableMessage('broken');
+        return inbox.read(key);
+      },
+    };
     expect(await takeInbox(world.worker)).toMatchObject({ proposed: 0, unreadable: 1 });
     world.worker.inbox = inbox;
     outside.messages.pop();
     const [first, second] = must(await readProposals(signe));
-    expect(first).toMatchObject({ right: 'erasure', receivedOn: '2026-11-22', from: { givenName: 'Lone', familyName: 'Dam' }, language: 'en' });
+    expect(first).toMatchObject({
+      right: 'erasure',
+      receivedOn: '2026-11-22',
+      from: { givenName: 'Lone', familyName: 'Dam' },
+      language: 'en',
+    });
     // A header that names a day to come is not believed.
     expect(second).toMatchObject({ right: null, receivedOn: '2026-11-24' });
   });
 
   test('confirming opens it with its true day of receipt, as mail, once; the copy of the message is gone', async () => {
     const [first, second] = must(await readProposals(signe));
-    expect(refusal(await confirmProposal(signe, { id: first!.id, form: { ...form, receivedOn: '2027-01-01' } }))).toBe('received-in-the-future');
+    expect(refusal(await confirmProposal(signe, { id: first!.id, form: { ...form, receivedOn: '2027-01-01' } }))).toBe(
+      'received-in-the-future',
+    );
     expect(must(await readProposals(signe))).toHaveLength(2);
     const opened = must(await confirmProposal(signe, { id: first!.id, form }));
     expect(await view(opened.ref)).toMatchObject({ right: 'erasure', channel: 'mail', receivedOn: '2026-11-22' });
     expect(refusal(await confirmProposal(signe, { id: first!.id, form }))).toBe('proposal-gone');
     must(await setAsideProposal(signe, { id: second!.id }));
     expect(must(await readProposals(signe))).toEqual([]);
-    for (const row of await world.knex('mail_proposals').join('data_keys', 'data_keys.id', 'mail_proposals.data_key_id').select('content_sealed', 'wrapped')) expect(row).toEqual({ content_sealed: null, wrapped: null });
+    for (const row of await world
+      .knex('mail_proposals')
+      .join('data_keys', 'data_keys.id', 'mail_proposals.data_key_id')
+      .select('content_sealed', 'wrapped'))
+      expect(row).toEqual({ content_sealed: null, wrapped: null });
   });
 });
 
@@ -248,7 +381,10 @@ test('figures count what was received, answered, in time and late, and the days 
   const before = must(await readFigures(mikkel, { by: 'channel', from: '2026-06-01', to: '2026-06-30' }));
   expect(before.rows).toEqual([]);
   world.goTo('2026-06-01T10:00:00Z');
-  const [quick, slow] = [await open({ channel: 'letter', regimes: ['eu-gdpr'] }), await open({ channel: 'letter', regimes: ['eu-gdpr'] })];
+  const [quick, slow] = [
+    await open({ channel: 'letter', regimes: ['eu-gdpr'] }),
+    await open({ channel: 'letter', regimes: ['eu-gdpr'] }),
+  ];
   await open({ channel: 'counter', regimes: ['eu-gdpr'] });
   world.goTo('2026-06-11T10:00:00Z');
   must(await decide(signe, { ref: quick.ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
@@ -264,5 +400,7 @@ test('figures count what was received, answered, in time and late, and the days 
   expect(view.months).toMatchObject([{ key: '2026-06', received: 3 }]);
   expect(view.stages).toMatchObject([{ stage: 'identity', passed: 2, median: 25 }]);
   expect(view.waiting.length).toBeGreaterThan(0);
-  expect(refusal(await readFigures(world.user('usr_pia', 'counter-staff'), { by: 'right', from: null, to: null }))).toBe('not-allowed');
+  expect(
+    refusal(await readFigures(world.user('usr_pia', 'counter-staff'), { by: 'right', from: null, to: null })),
+  ).toBe('not-allowed');
 });

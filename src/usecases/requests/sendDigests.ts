@@ -28,13 +28,35 @@ export async function sendDigests(ctx: Context): Promise<number> {
     const own = actAs(ctx, { kind: 'user', id: user.id, name: user.name, roles: user.roles });
     const page = await readRequests(own, { state: 'open', right: null, stage: null, after: null, limit: 200 });
     if (!page.ok) continue;
-    const lines = page.value.lines.filter((line) => line.state === 'overdue' || line.missedTarget !== null || (line.state === 'running' && line.workingDaysLeft <= SOON)).slice(0, MOST_LINES);
+    const lines = page.value.lines
+      .filter(
+        (line) =>
+          line.state === 'overdue' ||
+          line.missedTarget !== null ||
+          (line.state === 'running' && line.workingDaysLeft <= SOON),
+      )
+      .slice(0, MOST_LINES);
     sent += await ctx.transaction(async (h) => {
-      const mentions = (await mentionsOf(h, user.id, new Date(Date.parse(ctx.clock.now()) - DAY_MS).toISOString())).map(({ ref }) => ref);
+      const mentions = (await mentionsOf(h, user.id, new Date(Date.parse(ctx.clock.now()) - DAY_MS).toISOString())).map(
+        ({ ref }) => ref,
+      );
       const mails = await countProposals(h);
       if (lines.length === 0 && mentions.length === 0 && mails === 0) return 0;
       if (!(await claimDigest(h, user.id, today))) return 0;
-      await queueMail(ctx, h, user.email, digestMail({ name: user.name, today, lines, mentions, mails, baseUrl: ctx.baseUrl, organisation: ctx.organisation.name }));
+      await queueMail(
+        ctx,
+        h,
+        user.email,
+        digestMail({
+          name: user.name,
+          today,
+          lines,
+          mentions,
+          mails,
+          baseUrl: ctx.baseUrl,
+          organisation: ctx.organisation.name,
+        }),
+      );
       return 1;
     });
   }

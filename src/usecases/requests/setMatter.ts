@@ -6,12 +6,18 @@ import { workOnRequest } from './workOnRequest';
 
 /** The number under which the organisation's own matter register has a request; empty takes it away. */
 export async function setMatter(ctx: Context, input: { ref: string; matter: string }) {
-  return workOnRequest<null, never>(ctx, input.ref, 'requests.work', async (h, request) => {
-    const matter = input.matter.trim().slice(0, 80) || null;
-    await setRequest(h, request.id, { matter });
-    await recordTrail(ctx, h, 'matter-linked', request.ref, matter ?? 'taken away');
-    return ok(null);
-  }, { closedToo: true });
+  return workOnRequest<null, never>(
+    ctx,
+    input.ref,
+    'requests.work',
+    async (h, request) => {
+      const matter = input.matter.trim().slice(0, 80) || null;
+      await setRequest(h, request.id, { matter });
+      await recordTrail(ctx, h, 'matter-linked', request.ref, matter ?? 'taken away');
+      return ok(null);
+    },
+    { closedToo: true },
+  );
 }
 
 /** Where the matter register shows it; null where it has no address, or there is no matter. */

@@ -23,7 +23,10 @@ const MOST_TEXT = 20_000;
  * @param seen keys this process has kept already
  * @returns how many were proposed, how many could not be read, and how many wait because something is away
  */
-export async function takeInbox(ctx: Context, seen: Set<string> = new Set()): Promise<{ proposed: number; unreadable: number; waiting: number }> {
+export async function takeInbox(
+  ctx: Context,
+  seen: Set<string> = new Set(),
+): Promise<{ proposed: number; unreadable: number; waiting: number }> {
   const result = { proposed: 0, unreadable: 0, waiting: 0 };
   if (!ctx.inbox) return result;
   const keys = await ctx.inbox.keys().catch(async (error: unknown) => {
@@ -40,7 +43,11 @@ export async function takeInbox(ctx: Context, seen: Set<string> = new Set()): Pr
       seen.add(key);
     } catch (error) {
       const isUnreadable = error instanceof Error && error.name === 'UnreadableMessage';
-      await noteWaiting(ctx, { kind: 'mail', source: null, key, state: isUnreadable ? 'unreadable' : 'waiting' }, error);
+      await noteWaiting(
+        ctx,
+        { kind: 'mail', source: null, key, state: isUnreadable ? 'unreadable' : 'waiting' },
+        error,
+      );
       if (isUnreadable) {
         result.unreadable++;
         seen.add(key);
@@ -65,10 +72,26 @@ async function propose(ctx: Context, message: InboxMessage): Promise<boolean> {
     const id = ctx.keys.id('prp');
     const vault = vaultOf(ctx, h);
     const dataKey = await vault.newKey();
-    const content: ProposalContent = { from: message.from, subject: message.subject, text: message.text.slice(0, MOST_TEXT) };
+    const content: ProposalContent = {
+      from: message.from,
+      subject: message.subject,
+      text: message.text.slice(0, MOST_TEXT),
+    };
     const inserted = await insertProposal(h, {
-      id, message_hash: hash, received_at: receivedAt, taken_at: now, right: intent.right, language: intent.language, reasons: intent.reasons, data_key_id: dataKey, sender_hash: senderHash(ctx, message.from?.address),
-      content_sealed: await vault.seal(dataKey, JSON.stringify(content), `proposal:${id}`), state: 'waiting', request_id: null, decided_by: null, decided_at: null,
+      id,
+      message_hash: hash,
+      received_at: receivedAt,
+      taken_at: now,
+      right: intent.right,
+      language: intent.language,
+      reasons: intent.reasons,
+      data_key_id: dataKey,
+      sender_hash: senderHash(ctx, message.from?.address),
+      content_sealed: await vault.seal(dataKey, JSON.stringify(content), `proposal:${id}`),
+      state: 'waiting',
+      request_id: null,
+      decided_by: null,
+      decided_at: null,
     });
     if (inserted) await recordTrail(ctx, h, 'mail-proposed', id);
     return inserted;

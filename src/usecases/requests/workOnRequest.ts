@@ -10,7 +10,13 @@ import { refreshRequest } from './refreshRequest';
  * The frame of every act on one request: who may, the row locked, the act, the row refreshed.
  * Whoever may not see the request is told that there is none.
  */
-export async function workOnRequest<T, R extends RefusalBase>(ctx: Context, ref: string, act: Act, work: (h: Handle, request: RequestRow) => Promise<Result<T, R>>, { closedToo = false }: { closedToo?: boolean } = {}): Promise<Result<T, R | AccessRefusal | { code: 'request-closed' }>> {
+export async function workOnRequest<T, R extends RefusalBase>(
+  ctx: Context,
+  ref: string,
+  act: Act,
+  work: (h: Handle, request: RequestRow) => Promise<Result<T, R>>,
+  { closedToo = false }: { closedToo?: boolean } = {},
+): Promise<Result<T, R | AccessRefusal | { code: 'request-closed' }>> {
   if (!reach(ctx, act)) return refuse({ code: 'not-allowed', act });
   return ctx.transaction(async (h) => {
     const request = await lockRequest(h, ref);

@@ -38,11 +38,15 @@ export async function dailyWork(ctx: Context, tasks: typeof DAILY = DAILY): Prom
       await ctx.transaction((h) => startDailyRun(h, task, day, ctx.clock.real()));
       try {
         await work(ctx);
-        await ctx.transaction((h) => endDailyRun(h, task, day, { state: 'done', finished_at: ctx.clock.real(), error: null }));
+        await ctx.transaction((h) =>
+          endDailyRun(h, task, day, { state: 'done', finished_at: ctx.clock.real(), error: null }),
+        );
         done.push(task);
       } catch (error) {
         ctx.log.error({ task, cause: faultCode(error) }, 'daily work failed');
-        await ctx.transaction((h) => endDailyRun(h, task, day, { state: 'failed', finished_at: ctx.clock.real(), error: faultCode(error) }));
+        await ctx.transaction((h) =>
+          endDailyRun(h, task, day, { state: 'failed', finished_at: ctx.clock.real(), error: faultCode(error) }),
+        );
       }
     });
   }

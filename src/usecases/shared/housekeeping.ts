@@ -19,7 +19,11 @@ export async function housekeeping(ctx: Context): Promise<void> {
     await forgetOldLinks(h, before(1));
     await endOldWork(ctx, h);
     await forgetEndedImports(h);
-    return [...(await takeOldAudiences(h, before(AUDIENCE_DAYS, ctx.clock.now()))), ...(await takeOldExports(h, before(AUDIENCE_DAYS, ctx.clock.now()))), ...(await takeUnusedImports(h, before(AUDIENCE_DAYS, ctx.clock.now())))];
+    return [
+      ...(await takeOldAudiences(h, before(AUDIENCE_DAYS, ctx.clock.now()))),
+      ...(await takeOldExports(h, before(AUDIENCE_DAYS, ctx.clock.now()))),
+      ...(await takeUnusedImports(h, before(AUDIENCE_DAYS, ctx.clock.now()))),
+    ];
   });
   for (const file of files) await ctx.storage.remove(file);
 }

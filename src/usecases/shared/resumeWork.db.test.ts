@@ -22,21 +22,50 @@ beforeAll(async () => {
   await seedLedger(world);
   await addMapping(world.worker, { system_id: 'sys_tills', name: 'nightly', mapping: TILL_MAPPING });
   world.goTo('2024-11-24T08:00:00Z');
-  await recordChoices(world.worker, { systemId: 'sys_shop', choices: Array.from({ length: 30 }, (_, i) => choice({ identifiers: [{ kind: 'email', value: `p${i}@mail.example` }], occurredAt: '2024-11-20T09:00:00Z', externalId: `r${i}` })) });
+  await recordChoices(world.worker, {
+    systemId: 'sys_shop',
+    choices: Array.from({ length: 30 }, (_, i) =>
+      choice({
+        identifiers: [{ kind: 'email', value: `p${i}@mail.example` }],
+        occurredAt: '2024-11-20T09:00:00Z',
+        externalId: `r${i}`,
+      }),
+    ),
+  });
   world.goTo('2026-11-24T08:00:00Z');
 });
 afterAll(() => world.close());
 
 const states = async () =>
-  Object.fromEntries(await Promise.all(['imports', 'ledger_exports', 'audience_runs', 'fold_rebuilds', 'ledger_verifications', 'sealed_removals'].map(async (table) => [table, (await world.knex(table).select('state')).map(({ state }) => state as string)])));
+  Object.fromEntries(
+    await Promise.all(
+      ['imports', 'ledger_exports', 'audience_runs', 'fold_rebuilds', 'ledger_verifications', 'sealed_removals'].map(
+        async (table) => [table, (await world.knex(table).select('state')).map(({ state }) => state as string)],
+      ),
+    ),
+  );
 
 test('whatever a killed worker left is taken up by the next: each piece ends, once', async () => {
   const supervisor = world.user('usr_mikkel', 'supervisor');
-  const uploaded = must(await uploadImport(supervisor, { systemId: 'sys_tills', fileName: 'till.csv', content: Readable.from([`${HEADER}\nT1;2026-11-20;Aarhus;L-1;Ann;Skov;t1@mail.example;;DK;newsletter;J\n`]), way: 'page' }));
+  const uploaded = must(
+    await uploadImport(supervisor, {
+      systemId: 'sys_tills',
+      fileName: 'till.csv',
+      content: Readable.from([`${HEADER}\nT1;2026-11-20;Aarhus;L-1;Ann;Skov;t1@mail.example;;DK;newsletter;J\n`]),
+      way: 'page',
+    }),
+  );
   await world.drain();
   must(await startImport(supervisor, { importId: uploaded.id }));
   must(await startExport(supervisor, { ...EVERYONE, format: 'csv' } as never));
-  must(await startAudience(supervisor, { name: 'November', purpose: 'newsletter', channel: 'email', content: Readable.from([Buffer.from('email\np1@mail.example\n')]) }));
+  must(
+    await startAudience(supervisor, {
+      name: 'November',
+      purpose: 'newsletter',
+      channel: 'email',
+      content: Readable.from([Buffer.from('email\np1@mail.example\n')]),
+    }),
+  );
   must(await startRebuild(supervisor));
   must(await startVerification(supervisor));
   must(await startRemoval(supervisor, { beforeDay: '2025-11-01', typed: 30 }));
@@ -52,9 +81,13 @@ test('whatever a killed worker left is taken up by the next: each piece ends, on
   expect(await rebuilt(world, true)).toMatchObject({ people: 31, differing: 0 });
 
   // Asked for again by mistake, what is finished stays as it was.
-  const [{ id, finished_at: finishedAt }] = (await world.knex('ledger_verifications')) as [{ id: string; finished_at: string }];
+  const [{ id, finished_at: finishedAt }] = (await world.knex('ledger_verifications')) as [
+    { id: string; finished_at: string },
+  ];
   world.pass(60);
   expect(await verifyLedger(world.worker, { verificationId: id })).toEqual([]);
-  expect((await world.knex('ledger_verifications').where({ id }).first()) as object).toMatchObject({ finished_at: finishedAt });
+  expect((await world.knex('ledger_verifications').where({ id }).first()) as object).toMatchObject({
+    finished_at: finishedAt,
+  });
   expect(await resumeWork(world.worker)).toBe(0);
 });

@@ -24,7 +24,8 @@ import type { Context } from '../context';
 export async function resumeWork(ctx: Context): Promise<number> {
   const pieces = await ctx.transaction(async (h) => {
     const found: { name: JobName; payload: JobPayloads[JobName]; lock: string }[] = [];
-    const add = <N extends JobName>(name: N, lock: string, payload: JobPayloads[N]) => void found.push({ name, payload, lock });
+    const add = <N extends JobName>(name: N, lock: string, payload: JobPayloads[N]) =>
+      void found.push({ name, payload, lock });
     for (const { id } of await plansExecuting(h)) add('run-erasure', `plan:${id}`, { planId: id });
     for (const { id } of await packsInState(h, 'building')) add('build-pack', `pack:${id}`, { packId: id });
     for (const requestId of await requestsWithOpenActs(h)) add('run-record-acts', `acts:${requestId}`, { requestId });
@@ -45,6 +46,7 @@ export async function resumeWork(ctx: Context): Promise<number> {
   });
   let count = 0;
   // Each in a transaction of its own: the lock that is tried is let go at once.
-  for (const { name, payload, lock } of pieces) if (await ctx.transaction((h) => ctx.jobs.resume(h.trx, name, payload as never, lock))) count++;
+  for (const { name, payload, lock } of pieces)
+    if (await ctx.transaction((h) => ctx.jobs.resume(h.trx, name, payload as never, lock))) count++;
   return count;
 }

@@ -13,7 +13,9 @@ export function claimsOf(token: string, secret: string): Record<string, unknown>
   try {
     const { alg } = JSON.parse(Buffer.from(head, 'base64url').toString('utf8')) as { alg?: string };
     const claims: unknown = JSON.parse(Buffer.from(body, 'base64url').toString('utf8'));
-    return alg === 'HS256' && claims !== null && typeof claims === 'object' ? (claims as Record<string, unknown>) : null;
+    return alg === 'HS256' && claims !== null && typeof claims === 'object'
+      ? (claims as Record<string, unknown>)
+      : null;
   } catch {
     return null;
   }

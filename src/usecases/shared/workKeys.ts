@@ -6,7 +6,13 @@ import type { Context } from '../context';
 import { vaultOf } from './vault';
 
 /** How long a piece of work is kept, days: long enough to be looked at again, no longer. */
-const DAYS: Readonly<Record<WorkKeyRow['kind'], number>> = { search: 400, import: 180, audience: 30, export: 30, mail: 60 };
+const DAYS: Readonly<Record<WorkKeyRow['kind'], number>> = {
+  search: 400,
+  import: 180,
+  audience: 30,
+  export: 30,
+  mail: 60,
+};
 const DAY_MS = 86_400_000;
 const AT_ONCE = 500;
 
@@ -24,7 +30,15 @@ export async function newWorkKey(ctx: Context, h: Handle, about: WorkAbout): Pro
   const id = await vaultOf(ctx, h).newKey();
   const made = ctx.clock.now();
   const ends = new Date(Date.parse(made) + DAYS[about.kind] * DAY_MS).toISOString();
-  await insertWorkKey(h, { data_key_id: id, kind: about.kind, subject: about.subject, hashes: [...(about.hashes ?? [])], name_terms: nameTerms(ctx, about.name ?? ''), made_at: made, ends_at: ends });
+  await insertWorkKey(h, {
+    data_key_id: id,
+    kind: about.kind,
+    subject: about.subject,
+    hashes: [...(about.hashes ?? [])],
+    name_terms: nameTerms(ctx, about.name ?? ''),
+    made_at: made,
+    ends_at: ends,
+  });
   return id;
 }
 
@@ -33,8 +47,17 @@ function nameTerms(ctx: Context, name: string): Buffer[] {
 }
 
 /** Destroys the keys of every piece of work that names the person. @returns their ids */
-export async function endWorkNaming(ctx: Context, h: Handle, person: { hashes: readonly Buffer[]; names: readonly string[] }, now: string): Promise<string[]> {
-  const rows = await workNaming(h, person.hashes, person.names.flatMap((name) => nameTerms(ctx, name)));
+export async function endWorkNaming(
+  ctx: Context,
+  h: Handle,
+  person: { hashes: readonly Buffer[]; names: readonly string[] },
+  now: string,
+): Promise<string[]> {
+  const rows = await workNaming(
+    h,
+    person.hashes,
+    person.names.flatMap((name) => nameTerms(ctx, name)),
+  );
   return end(h, rows, now);
 }
 

@@ -7,7 +7,15 @@ import type { Context } from '../context';
 import { outOfReach } from './withinReach';
 
 /** The connector of a registered system, its connection settings unsealed. The caller closes it. `isLeftOut` tells records of people who are no longer active, where those are not searched. */
-export async function openConnector(ctx: Context, systemId: string): Promise<{ connector: Connector; country: string | null; name: string; isLeftOut: (record: FoundRecord) => boolean }> {
+export async function openConnector(
+  ctx: Context,
+  systemId: string,
+): Promise<{
+  connector: Connector;
+  country: string | null;
+  name: string;
+  isLeftOut: (record: FoundRecord) => boolean;
+}> {
   const { row, fields, references } = await ctx.transaction(async (h) => ({
     row: await systemById(h, systemId),
     fields: await confirmedFields(h, systemId),
@@ -17,11 +25,30 @@ export async function openConnector(ctx: Context, systemId: string): Promise<{ c
   const connection = connectionOfSystem(ctx, row);
   // Looked at each time: a link may have been put in the way since the settings were checked.
   const [place] = Object.values(await outOfReach(connection ?? {}, ctx.reach, ctx.folders.real));
-  if (place) throw new ConnectorError('not-allowed', `Bookend may not reach ${place}. Whoever runs it lists the place in BOOKEND_REACH first.`);
-  return { connector: ctx.connect({ id: row.id, kind: row.kind, name: row.name, defaultCountry: row.default_country, connection, fields, references }), country: row.default_country, name: row.name, isLeftOut: (record) => !row.searches_inactive && isInactive(row.inactive_rule, record) };
+  if (place)
+    throw new ConnectorError(
+      'not-allowed',
+      `Bookend may not reach ${place}. Whoever runs it lists the place in BOOKEND_REACH first.`,
+    );
+  return {
+    connector: ctx.connect({
+      id: row.id,
+      kind: row.kind,
+      name: row.name,
+      defaultCountry: row.default_country,
+      connection,
+      fields,
+      references,
+    }),
+    country: row.default_country,
+    name: row.name,
+    isLeftOut: (record) => !row.searches_inactive && isInactive(row.inactive_rule, record),
+  };
 }
 
 /** Connection settings, unsealed; null where a system has none. */
 export function connectionOfSystem(ctx: Context, row: SystemRow): Record<string, string> | null {
-  return row.connection_sealed ? (JSON.parse(ctx.keys.unsealOwn(row.connection_sealed, `connection:${row.id}`)) as Record<string, string>) : null;
+  return row.connection_sealed
+    ? (JSON.parse(ctx.keys.unsealOwn(row.connection_sealed, `connection:${row.id}`)) as Record<string, string>)
+    : null;
 }

@@ -32,24 +32,107 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
   const vault = vaultOf(ctx, h);
   const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
   const identifiers: { kind: string; scope: string; value: string }[] = [];
-  for (const identifier of await identifiersOf(h, [row.id])) identifiers.push({ kind: identifier.kind, scope: identifier.scope, value: (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${row.id}`)) ?? '' });
+  for (const identifier of await identifiersOf(h, [row.id]))
+    identifiers.push({
+      kind: identifier.kind,
+      scope: identifier.scope,
+      value: (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${row.id}`)) ?? '',
+    });
   const of = (kind: string) => identifiers.filter((identifier) => identifier.kind === kind);
   const [first, ...rest] = (name ?? '').split(' ');
-  const person: PersonRecord = { givenName: first || null, familyName: rest.join(' ') || null, emails: of('email').map(({ value }) => value), phones: of('phone').map(({ value }) => value), customerNumbers: of('customer-number').map(({ scope, value }) => ({ system: scope, value })), country: row.country };
+  const person: PersonRecord = {
+    givenName: first || null,
+    familyName: rest.join(' ') || null,
+    emails: of('email').map(({ value }) => value),
+    phones: of('phone').map(({ value }) => value),
+    customerNumbers: of('customer-number').map(({ scope, value }) => ({ system: scope, value })),
+    country: row.country,
+  };
   const bare = { text: null, files: [], refersTo: [] };
-  const own: FoundRecord = { ...bare, collection: 'persons', key: row.id, title: name ?? 'Person', person, parent: null, fields: { name, country: row.country, language: row.language, ...Object.fromEntries(identifiers.map(({ kind, value }, i) => [`${kind} ${identifiers.slice(0, i).filter((other) => other.kind === kind).length + 1}`, value])) } };
+  const own: FoundRecord = {
+    ...bare,
+    collection: 'persons',
+    key: row.id,
+    title: name ?? 'Person',
+    person,
+    parent: null,
+    fields: {
+      name,
+      country: row.country,
+      language: row.language,
+      ...Object.fromEntries(
+        identifiers.map(({ kind, value }, i) => [
+          `${kind} ${identifiers.slice(0, i).filter((other) => other.kind === kind).length + 1}`,
+          value,
+        ]),
+      ),
+    },
+  };
   const parent = { collection: 'persons', key: row.id };
   const choices = await choicesOf(h, [row.id]);
-  const parts = await sealedParts(h, choices.map(({ seq }) => seq));
+  const parts = await sealedParts(
+    h,
+    choices.map(({ seq }) => seq),
+  );
   const records = [own];
   for (const choice of choices) {
     const opened = await vault.unseal(row.data_key_id, parts.get(choice.seq) ?? null, `${choice.id}|${row.id}|1`);
-    const sealed = opened ? (JSON.parse(opened) as { address: { value: string } | null; place: string | null; evidence: unknown }) : null;
-    records.push({ ...bare, collection: 'choices', key: choice.id, title: `${choice.purpose}: ${choice.answer}`, person: {}, parent, fields: { purpose: choice.purpose, answer: choice.answer, occurredAt: choice.occurredAt, recordedAt: choice.recordedAt, system: choice.row.system_id, ask: choice.row.ask, askVersion: choice.row.ask_version === null ? null : String(choice.row.ask_version), language: choice.row.language, method: choice.row.method, place: sealed?.place ?? null, address: sealed?.address?.value ?? null, evidence: sealed?.evidence ? JSON.stringify(sealed.evidence) : null } });
+    const sealed = opened
+      ? (JSON.parse(opened) as { address: { value: string } | null; place: string | null; evidence: unknown })
+      : null;
+    records.push({
+      ...bare,
+      collection: 'choices',
+      key: choice.id,
+      title: `${choice.purpose}: ${choice.answer}`,
+      person: {},
+      parent,
+      fields: {
+        purpose: choice.purpose,
+        answer: choice.answer,
+        occurredAt: choice.occurredAt,
+        recordedAt: choice.recordedAt,
+        system: choice.row.system_id,
+        ask: choice.row.ask,
+        askVersion: choice.row.ask_version === null ? null : String(choice.row.ask_version),
+        language: choice.row.language,
+        method: choice.row.method,
+        place: sealed?.place ?? null,
+        address: sealed?.address?.value ?? null,
+        evidence: sealed?.evidence ? JSON.stringify(sealed.evidence) : null,
+      },
+    });
   }
   for (const request of await allRequestsOfPerson(h, row.id)) {
-    records.push({ ...bare, collection: 'requests', key: request.ref, title: `${request.ref} ${request.right}`, person: {}, parent, fields: { reference: request.ref, right: request.right, receivedAt: request.received_at, stage: request.stage, outcome: request.outcome } });
-    for (const note of await notesOf(h, request.id)) records.push({ ...bare, collection: 'notes', key: note.id, title: `Note on ${request.ref}`, person: {}, parent, fields: { reference: request.ref, at: note.at, text: await vault.unseal(request.data_key_id, note.text_sealed, `note:${note.id}`) } });
+    records.push({
+      ...bare,
+      collection: 'requests',
+      key: request.ref,
+      title: `${request.ref} ${request.right}`,
+      person: {},
+      parent,
+      fields: {
+        reference: request.ref,
+        right: request.right,
+        receivedAt: request.received_at,
+        stage: request.stage,
+        outcome: request.outcome,
+      },
+    });
+    for (const note of await notesOf(h, request.id))
+      records.push({
+        ...bare,
+        collection: 'notes',
+        key: note.id,
+        title: `Note on ${request.ref}`,
+        person: {},
+        parent,
+        fields: {
+          reference: request.ref,
+          at: note.at,
+          text: await vault.unseal(request.data_key_id, note.text_sealed, `note:${note.id}`),
+        },
+      });
   }
   return records;
 }
@@ -63,7 +146,17 @@ async function messagesOf(ctx: Context, h: Handle, hashes: readonly Buffer[]): P
     if (!text) continue;
     const { from, subject, text: words } = JSON.parse(text) as ProposalContent;
     const [givenName = '', ...rest] = (from?.name ?? '').split(' ');
-    records.push({ collection: 'messages', key: row.id, title: subject, person: { givenName: givenName || null, familyName: rest.join(' ') || null, emails: from ? [from.address] : [] }, parent: null, refersTo: [], files: [], text: words, fields: { receivedAt: row.received_at, subject } });
+    records.push({
+      collection: 'messages',
+      key: row.id,
+      title: subject,
+      person: { givenName: givenName || null, familyName: rest.join(' ') || null, emails: from ? [from.address] : [] },
+      parent: null,
+      refersTo: [],
+      files: [],
+      text: words,
+      fields: { receivedAt: row.received_at, subject },
+    });
   }
   return records;
 }

@@ -23,11 +23,19 @@ export async function saidRegister(h: Handle, language: string | null | undefine
   const say = phrasebook(languageOf(language), said);
   const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
   const system = (id: string) => say(names.get(id) ?? id) ?? names.get(id) ?? id;
-  const entries = (await registerEntries(h)).map((entry) => entryIn(entry, names.get(entry.system) ?? entry.system, say));
+  const entries = (await registerEntries(h)).map((entry) =>
+    entryIn(entry, names.get(entry.system) ?? entry.system, say),
+  );
   const titles = new Map(entries.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
   const unnamed = (place: string): string => {
     const [id = '', collection = ''] = [place.slice(0, place.indexOf('/')), place.slice(place.indexOf('/') + 1)];
     return titleIn(`${names.get(id) ?? id} · ${collection.replace(/_/g, ' ')}`, names.get(id) ?? id, say);
   };
-  return { say, own: (phrase) => said.get(phrase) ?? null, system, place: (place) => titles.get(place) ?? unnamed(place), entries };
+  return {
+    say,
+    own: (phrase) => said.get(phrase) ?? null,
+    system,
+    place: (place) => titles.get(place) ?? unnamed(place),
+    entries,
+  };
 }

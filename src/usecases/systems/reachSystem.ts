@@ -17,7 +17,13 @@ export async function testSystem(ctx: Context, input: { id: string }): Promise<R
   const reached = await tryToReach(row.kind, async () => (await openConnector(ctx, row.id)).connector);
   await ctx.transaction(async (h) => {
     await markReached(h, row.id, ctx.clock.now(), reached.ok ? null : reached.said.slice(0, 200));
-    await recordTrail(ctx, h, 'system-changed', row.id, `connection tested: ${reached.ok ? 'it answers' : reached.said.slice(0, 200)}`);
+    await recordTrail(
+      ctx,
+      h,
+      'system-changed',
+      row.id,
+      `connection tested: ${reached.ok ? 'it answers' : reached.said.slice(0, 200)}`,
+    );
   });
   return ok(reached);
 }
@@ -28,7 +34,11 @@ export async function tryToReach(kind: string, open: () => Connector | Promise<C
   try {
     connector = await open();
     const { collections } = await connector.describe();
-    return { ok: true, collections: collections.length, fields: collections.reduce((sum, { fields }) => sum + fields.length, 0) };
+    return {
+      ok: true,
+      collections: collections.length,
+      fields: collections.reduce((sum, { fields }) => sum + fields.length, 0),
+    };
   } catch (error) {
     if (!isConnectorError(error)) throw error;
     return { ok: false, ...diagnose(kind, error.kind), said: `${error.kind}: ${error.message}` };

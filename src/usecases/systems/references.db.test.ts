@@ -42,7 +42,17 @@ beforeAll(async () => {
   world = await testWorld('references');
   admin = world.user('usr_ib', 'administrator');
   coordinator = world.user('usr_signe', 'coordinator', 'supervisor');
-  await world.worker.transaction((h) => insertUser(h, { id: 'usr_signe', email: 'signe@larkmere.example', name: 'signe', password_hash: 'x', roles: ['coordinator'], active: true, created_at: '2026-01-01T00:00:00Z' }));
+  await world.worker.transaction((h) =>
+    insertUser(h, {
+      id: 'usr_signe',
+      email: 'signe@larkmere.example',
+      name: 'signe',
+      password_hash: 'x',
+      roles: ['coordinator'],
+      active: true,
+      created_at: '2026-01-01T00:00:00Z',
+    }),
+  );
   await world.knex.raw(`create database undeclared_${process.pid}`);
   const address = new URL(world.url);
   address.pathname = `/undeclared_${process.pid}`;
@@ -50,12 +60,27 @@ beforeAll(async () => {
   const shop = createClient(url, 1);
   await shop.raw(SHOP);
   await shop.destroy();
-  system = must(await addSystem(admin, { kind: 'sql', name: 'Lamp shop', country: 'DK', owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', settings: { url } })).id;
+  system = must(
+    await addSystem(admin, {
+      kind: 'sql',
+      name: 'Lamp shop',
+      country: 'DK',
+      owner: 'Bo Iversen',
+      ownerEmail: 'bo@larkmere.example',
+      settings: { url },
+    }),
+  ).id;
   must(await readFields(admin, { id: system }));
   const fields = must(await readSystem(admin, { id: system })).fields;
   for (const collection of new Set(fields.map((field) => field.collection))) {
     const own = fields.filter((field) => field.collection === collection);
-    must(await confirmFields(admin, { system, collection, holds: Object.fromEntries(own.map(({ field, proposed }) => [field, proposed])) }));
+    must(
+      await confirmFields(admin, {
+        system,
+        collection,
+        holds: Object.fromEntries(own.map(({ field, proposed }) => [field, proposed])),
+      }),
+    );
   }
   must(await changeSearching(admin, { system, isTraced: true, searchesInactive: true, inactive: null }));
 });
@@ -67,15 +92,27 @@ afterAll(async () => {
 /** Where a trace for Astrid Bording finds her, and how sure it is. */
 async function found(): Promise<string[]> {
   const person = { givenName: 'Astrid', familyName: 'Bording', emails: ['astrid@mail.example'] };
-  const { ref } = must(await openRequest(coordinator, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person, text: null, language: 'en' }));
+  const { ref } = must(
+    await openRequest(coordinator, {
+      right: 'access',
+      receivedAt: world.worker.clock.now(),
+      channel: 'phone',
+      person,
+      text: null,
+      language: 'en',
+    }),
+  );
   must(await proveAtCounter(coordinator, { ref }));
   must(await startTrace(coordinator, { ref }));
   await world.drain();
-  return must(await traceView(coordinator, { ref }))!.matches.map(({ place, band }) => `${place} ${band}`).sort();
+  return must(await traceView(coordinator, { ref }))!
+    .matches.map(({ place, band }) => `${place} ${band}`)
+    .sort();
 }
 
 const references = async () => must(await readSystem(admin, { id: system })).references;
-const says = ({ collection, fields, to, when, meaning }: Awaited<ReturnType<typeof references>>[number]) => `${collection}.${fields[0]} → ${to}${when ? ` (${when.value})` : ''} ${meaning}`;
+const says = ({ collection, fields, to, when, meaning }: Awaited<ReturnType<typeof references>>[number]) =>
+  `${collection}.${fields[0]} → ${to}${when ? ` (${when.value})` : ''} ${meaning}`;
 
 test('what a system does not declare is proposed from names, types and values, with what it means; nothing is followed before somebody confirms it', async () => {
   expect((await references()).map(says)).toEqual([
@@ -89,7 +126,9 @@ test('what a system does not declare is proposed from names, types and values, w
   ]);
   expect((await references()).filter(({ isConfirmed }) => isConfirmed)).toEqual([]);
   // What points is a key of the system's own.
-  const pointing = must(await readSystem(admin, { id: system })).fields.find(({ collection, field }) => collection === 'orders' && field === 'customer_id')!;
+  const pointing = must(await readSystem(admin, { id: system })).fields.find(
+    ({ collection, field }) => collection === 'orders' && field === 'customer_id',
+  )!;
   expect([pointing.proposed, pointing.because]).toEqual([null, 'it points at buyers']);
   expect(await found()).toEqual(['buyers/11 certain', 'buyers/5 certain']);
 });
@@ -97,30 +136,66 @@ test('what a system does not declare is proposed from names, types and values, w
 test('confirmed, they are followed both ways: what hangs on the person at every depth, their address, nothing of who shares it, and who only names them as a mention', async () => {
   const before = (await world.knex('trail').where({ act: 'system-changed', subject: system, actor: 'usr_ib' })).length;
   must(await confirmReferences(admin, { system, references: await references() }));
-  const theirs = ['addresses/11', 'addresses/5', 'buyers/11', 'buyers/5', 'orders/105', 'orders/111', 'parcels/505', 'parcels/511', 'remarks/11', 'remarks/5', 'visits/11', 'visits/5'];
+  const theirs = [
+    'addresses/11',
+    'addresses/5',
+    'buyers/11',
+    'buyers/5',
+    'orders/105',
+    'orders/111',
+    'parcels/505',
+    'parcels/511',
+    'remarks/11',
+    'remarks/5',
+    'visits/11',
+    'visits/5',
+  ];
   const seen = await found();
   expect(seen.filter((line) => line.endsWith('certain'))).toEqual(theirs.map((place) => `${place} certain`));
   // Recommended by her: the record names her and is somebody else's, and so is all that hangs on it.
   expect(seen.filter((line) => !line.endsWith('certain'))).toEqual(['buyers/7 possible']);
-  expect(await world.knex('trail').where({ act: 'system-changed', subject: system, actor: 'usr_ib' })).toHaveLength(before + 1);
+  expect(await world.knex('trail').where({ act: 'system-changed', subject: system, actor: 'usr_ib' })).toHaveLength(
+    before + 1,
+  );
 });
 
 test('said to mean nothing it is not followed, and stays so when the system is read again; what is said by hand is followed and can be taken back', async () => {
   const all = await references();
-  must(await confirmReferences(admin, { system, references: [{ ...all.find(({ collection }) => collection === 'visits')!, meaning: 'nothing' }] }));
+  must(
+    await confirmReferences(admin, {
+      system,
+      references: [{ ...all.find(({ collection }) => collection === 'visits')!, meaning: 'nothing' }],
+    }),
+  );
   must(await readFields(admin, { id: system }));
   expect((await references()).map(says)).toContain('visits.q7 → buyers nothing');
   expect((await found()).filter((place) => place.startsWith('visits'))).toEqual([]);
   const byHand = { collection: 'visits', fields: ['page'], to: 'orders', toFields: ['what'], when: null };
   must(await confirmReferences(admin, { system, references: [{ ...byHand, meaning: 'belongs' }] }));
-  expect((await references()).find(({ origin }) => origin === 'by-hand')).toMatchObject({ ...byHand, because: 'said by hand', isConfirmed: true });
+  expect((await references()).find(({ origin }) => origin === 'by-hand')).toMatchObject({
+    ...byHand,
+    because: 'said by hand',
+    isConfirmed: true,
+  });
   must(await takeBackReference(admin, { system, ends: byHand }));
   expect((await references()).filter(({ origin }) => origin === 'by-hand')).toEqual([]);
   expect(refusal(await takeBackReference(admin, { system, ends: all[0]! }))).toBe('declared-there');
 });
 
 test('a field that is not there is refused, and who may not change the system says nothing of it', async () => {
-  const ends = { collection: 'visits', fields: ['nowhere'], to: 'buyers', toFields: ['login'], when: null, meaning: 'belongs' as const };
-  expect(await confirmReferences(admin, { system, references: [ends] })).toMatchObject({ ok: false, refusal: { code: 'no-such-field', field: 'visits.nowhere' } });
-  expect(refusal(await confirmReferences(coordinator, { system, references: [{ ...ends, fields: ['q7'] }] }))).toBe('not-allowed');
+  const ends = {
+    collection: 'visits',
+    fields: ['nowhere'],
+    to: 'buyers',
+    toFields: ['login'],
+    when: null,
+    meaning: 'belongs' as const,
+  };
+  expect(await confirmReferences(admin, { system, references: [ends] })).toMatchObject({
+    ok: false,
+    refusal: { code: 'no-such-field', field: 'visits.nowhere' },
+  });
+  expect(refusal(await confirmReferences(coordinator, { system, references: [{ ...ends, fields: ['q7'] }] }))).toBe(
+    'not-allowed',
+  );
 });

@@ -56,7 +56,11 @@ export async function confirmReferences(
     if (!row) return refuse({ code: 'not-found' });
     const known = new Set((await fieldsOf(h, row.id)).map(({ collection, field }) => `${collection}\u0000${field}`));
     for (const { collection, fields, to, toFields, when } of input.references) {
-      const places = [...fields.map((field) => [collection, field]), ...toFields.map((field) => [to, field]), ...(when ? [[collection, when.field]] : [])];
+      const places = [
+        ...fields.map((field) => [collection, field]),
+        ...toFields.map((field) => [to, field]),
+        ...(when ? [[collection, when.field]] : []),
+      ];
       const missing = places.find((place) => !known.has(place.join('\u0000')));
       if (missing) return refuse({ code: 'no-such-field', field: missing.join('.') });
     }
@@ -68,13 +72,17 @@ export async function confirmReferences(
       await putReference(h, { ...own, meaning, confirmed_by: ctx.actor.id, confirmed_at: ctx.clock.now() });
       if (before?.confirmed_at == null || before.meaning !== meaning) changes.push(`${sayEnds(ends)}: ${meaning}`);
     }
-    if (changes.length > 0) await recordTrail(ctx, h, 'system-changed', row.id, `references confirmed: ${changes.join(', ')}`.slice(0, 2000));
+    if (changes.length > 0)
+      await recordTrail(ctx, h, 'system-changed', row.id, `references confirmed: ${changes.join(', ')}`.slice(0, 2000));
     return ok({ confirmed: changes.length });
   });
 }
 
 /** Takes a reference back that was said by hand. What the system declares or Bookend proposes can be said to mean nothing instead. */
-export async function takeBackReference(ctx: Context, input: { system: string; ends: ReferenceEnds }): Promise<Result<null, ReferenceRefusal>> {
+export async function takeBackReference(
+  ctx: Context,
+  input: { system: string; ends: ReferenceEnds },
+): Promise<Result<null, ReferenceRefusal>> {
   if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
   return ctx.transaction(async (h) => {
     const row = await systemInReach(ctx, h, 'systems.change', input.system);

@@ -17,7 +17,10 @@ const MOST_FIELDS = 2000;
 const MOST_WORDS = 300;
 
 /** What the register says, in one language: what is said, what ships, what nobody has said yet. */
-export async function readRegisterWords(ctx: Context, input: { language: Language }): Promise<Result<WordsView, AccessRefusal>> {
+export async function readRegisterWords(
+  ctx: Context,
+  input: { language: Language },
+): Promise<Result<WordsView, AccessRefusal>> {
   if (!reach(ctx, 'systems.see')) return refuse({ code: 'not-allowed', act: 'systems.see' });
   return ctx.transaction(async (h) => {
     const uses = await usesOf(ctx, h);
@@ -37,15 +40,33 @@ export async function readRegisterWords(ctx: Context, input: { language: Languag
 }
 
 /** Of the systems that the one who asks may see. */
-async function usesOf(ctx: Context, h: Handle): Promise<(PhraseUse | { phrase: string; kind: 'field'; system: string })[]> {
+async function usesOf(
+  ctx: Context,
+  h: Handle,
+): Promise<(PhraseUse | { phrase: string; kind: 'field'; system: string })[]> {
   const systems = await systemsInReach(ctx, h, 'systems.see');
   const ids = systems.map(({ id }) => id);
-  const places = [...new Set((await allWordings(h)).flatMap(({ kind, place }) => (kind === 'ask' && place ? [place] : [])))];
-  const register = phrasesOf(systems, (await registerEntries(h)).filter(({ system }) => ids.includes(system)));
-  const phrases = [...register, ...places.filter((place) => !register.some(({ phrase }) => phrase === place)).map((phrase): PhraseUse => ({ phrase, kind: 'place', system: 'asks' }))];
+  const places = [
+    ...new Set((await allWordings(h)).flatMap(({ kind, place }) => (kind === 'ask' && place ? [place] : []))),
+  ];
+  const register = phrasesOf(
+    systems,
+    (await registerEntries(h)).filter(({ system }) => ids.includes(system)),
+  );
+  const phrases = [
+    ...register,
+    ...places
+      .filter((place) => !register.some(({ phrase }) => phrase === place))
+      .map((phrase): PhraseUse => ({ phrase, kind: 'place', system: 'asks' })),
+  ];
   const fields = await fieldNamesToSay(h, ids, MOST_FIELDS);
   const seen = new Set(phrases.map(({ phrase }) => phrase));
-  return [...phrases, ...fields.filter(({ field }) => !seen.has(field) && seen.add(field)).map(({ field, system }) => ({ phrase: field, kind: 'field' as const, system }))];
+  return [
+    ...phrases,
+    ...fields
+      .filter(({ field }) => !seen.has(field) && seen.add(field))
+      .map(({ field, system }) => ({ phrase: field, kind: 'field' as const, system })),
+  ];
 }
 
 /** A field's usual name in words; null: it says nothing in the language. */
@@ -55,15 +76,32 @@ function shippedTitle(field: string, language: Language): string | null {
 }
 
 /** Says a phrase of the register in a language; without words, what ships counts again. */
-export async function sayInLanguage(ctx: Context, input: { phrase: string; language: Language; words: string }): Promise<Result<null, AccessRefusal | { code: 'not-found' } | { code: 'words-too-long'; most: number }>> {
+export async function sayInLanguage(
+  ctx: Context,
+  input: { phrase: string; language: Language; words: string },
+): Promise<Result<null, AccessRefusal | { code: 'not-found' } | { code: 'words-too-long'; most: number }>> {
   if (reach(ctx, 'systems.change') !== 'all') return refuse({ code: 'not-allowed', act: 'systems.change' });
   const words = input.words.normalize('NFC').replace(/\s+/g, ' ').trim();
   if (words.length > MOST_WORDS) return refuse({ code: 'words-too-long', most: MOST_WORDS });
   return ctx.transaction(async (h) => {
-    if (input.language === REGISTER_LANGUAGE || !(await usesOf(ctx, h)).some(({ phrase }) => phrase === input.phrase)) return refuse({ code: 'not-found' });
+    if (input.language === REGISTER_LANGUAGE || !(await usesOf(ctx, h)).some(({ phrase }) => phrase === input.phrase))
+      return refuse({ code: 'not-found' });
     if (words === '') await removeRegisterWord(h, input.phrase, input.language);
-    else await setRegisterWord(h, { phrase: input.phrase, language: input.language, words, said_by: ctx.actor.id, said_at: ctx.clock.now() });
-    await recordTrail(ctx, h, 'register-words-changed', null, `${input.language}: ${input.phrase} – ${words || 'as shipped'}`);
+    else
+      await setRegisterWord(h, {
+        phrase: input.phrase,
+        language: input.language,
+        words,
+        said_by: ctx.actor.id,
+        said_at: ctx.clock.now(),
+      });
+    await recordTrail(
+      ctx,
+      h,
+      'register-words-changed',
+      null,
+      `${input.language}: ${input.phrase} – ${words || 'as shipped'}`,
+    );
     return ok(null);
   });
 }

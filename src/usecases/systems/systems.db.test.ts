@@ -42,7 +42,21 @@ beforeAll(async () => {
   admin = world.user('usr_ib', 'administrator');
   owner = world.user('usr_bo', 'system-owner');
   coordinator = world.user('usr_signe', 'coordinator', 'supervisor');
-  for (const [id, roles] of [['bo', 'system-owner'], ['signe', 'coordinator']] as const) await world.worker.transaction((h) => insertUser(h, { id: `usr_${id}`, email: `${id}@larkmere.example`, name: id, password_hash: 'x', roles: [roles], active: true, created_at: '2026-01-01T00:00:00Z' }));
+  for (const [id, roles] of [
+    ['bo', 'system-owner'],
+    ['signe', 'coordinator'],
+  ] as const)
+    await world.worker.transaction((h) =>
+      insertUser(h, {
+        id: `usr_${id}`,
+        email: `${id}@larkmere.example`,
+        name: id,
+        password_hash: 'x',
+        roles: [roles],
+        active: true,
+        created_at: '2026-01-01T00:00:00Z',
+      }),
+    );
   await world.knex.raw('create database club_of_' + process.pid);
   const address = new URL(world.url);
   address.pathname = `/club_of_${process.pid}`;
@@ -58,26 +72,66 @@ afterAll(async () => {
 
 /** A trace for Mette Holmgaard through what is registered. */
 async function traced(): Promise<string> {
-  const { ref } = must(await openRequest(coordinator, { right: 'access', receivedAt: world.worker.clock.now(), channel: 'phone', person: { givenName: 'Mette', familyName: 'Holmgaard', emails: ['mette@mail.example'] }, text: null, language: 'en' }));
+  const { ref } = must(
+    await openRequest(coordinator, {
+      right: 'access',
+      receivedAt: world.worker.clock.now(),
+      channel: 'phone',
+      person: { givenName: 'Mette', familyName: 'Holmgaard', emails: ['mette@mail.example'] },
+      text: null,
+      language: 'en',
+    }),
+  );
   must(await proveAtCounter(coordinator, { ref }));
   must(await startTrace(coordinator, { ref }));
   await world.drain();
   return ref;
 }
 
-const club = (more: object = {}) => ({ kind: 'sql', name: 'Riding club', country: 'DK', owner: 'Bo Iversen', ownerEmail: 'bo@larkmere.example', settings: { url }, ...more });
+const club = (more: object = {}) => ({
+  kind: 'sql',
+  name: 'Riding club',
+  country: 'DK',
+  owner: 'Bo Iversen',
+  ownerEmail: 'bo@larkmere.example',
+  settings: { url },
+  ...more,
+});
 
 test('settings are tried before anything is kept; what is wrong is said with what to do', async () => {
-  expect(must(await tryConnection(admin, { kind: 'sql', settings: { url } }))).toEqual({ ok: true, collections: 2, fields: 8 });
+  expect(must(await tryConnection(admin, { kind: 'sql', settings: { url } }))).toEqual({
+    ok: true,
+    collections: 2,
+    fields: 8,
+  });
   const locked = new URL(url);
   locked.password = 'wrong';
-  expect(must(await tryConnection(admin, { kind: 'sql', settings: { url: locked.toString() } }))).toMatchObject({ ok: false, what: 'The database answers and turns us away.', said: expect.stringContaining('not-allowed') });
-  expect(must(await tryConnection(admin, { kind: 'files', settings: { path: '/nowhere/at/all' } }))).toMatchObject({ ok: false, what: 'There is nothing at that path.' });
-  expect(refusal(await tryConnection(admin, { kind: 'rest', settings: { url: 'https://x.example', mapping: '{' } }))).toBe('settings-wrong');
+  expect(must(await tryConnection(admin, { kind: 'sql', settings: { url: locked.toString() } }))).toMatchObject({
+    ok: false,
+    what: 'The database answers and turns us away.',
+    said: expect.stringContaining('not-allowed'),
+  });
+  expect(must(await tryConnection(admin, { kind: 'files', settings: { path: '/nowhere/at/all' } }))).toMatchObject({
+    ok: false,
+    what: 'There is nothing at that path.',
+  });
+  expect(
+    refusal(await tryConnection(admin, { kind: 'rest', settings: { url: 'https://x.example', mapping: '{' } })),
+  ).toBe('settings-wrong');
   expect(refusal(await tryConnection(owner, { kind: 'sql', settings: { url } }))).toBe('not-allowed');
   // Neither this server's files nor what else is on its network are seen through a connection.
-  for (const [kind, settings] of [['files', { path: '/etc' }], ['sql', { url: 'postgres://a:b@10.0.0.7/payroll' }], ['rest', { url: 'http://169.254.169.254', mapping: '{}' }]] as const) {
-    expect(await tryConnection(admin, { kind, settings })).toMatchObject({ ok: false, refusal: { code: 'settings-wrong', problems: { [Object.keys(settings)[0]!]: expect.stringContaining('BOOKEND_REACH') } } });
+  for (const [kind, settings] of [
+    ['files', { path: '/etc' }],
+    ['sql', { url: 'postgres://a:b@10.0.0.7/payroll' }],
+    ['rest', { url: 'http://169.254.169.254', mapping: '{}' }],
+  ] as const) {
+    expect(await tryConnection(admin, { kind, settings })).toMatchObject({
+      ok: false,
+      refusal: {
+        code: 'settings-wrong',
+        problems: { [Object.keys(settings)[0]!]: expect.stringContaining('BOOKEND_REACH') },
+      },
+    });
     expect(refusal(await addSystem(admin, club({ kind, settings })))).toBe('settings-wrong');
   }
   expect(await world.knex('systems').whereNot({ kind: 'bookend' })).toEqual([]);
@@ -85,32 +139,96 @@ test('settings are tried before anything is kept; what is wrong is said with wha
 
 test('from adding to being searched: read, confirmed, switched on; a trace finds what only the confirmed fields say', async () => {
   const { id } = must(await addSystem(admin, club()));
-  expect((await world.knex('systems').where({ id }).first()).connection_sealed.includes(Buffer.from('postgres'))).toBe(false);
-  expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('not-read');
+  expect((await world.knex('systems').where({ id }).first()).connection_sealed.includes(Buffer.from('postgres'))).toBe(
+    false,
+  );
+  expect(
+    refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null })),
+  ).toBe('not-read');
   expect(must(await readFields(owner, { id }))).toEqual({ collections: 2, fields: 8, references: 1 });
   const view = must(await readSystem(owner, { id }));
-  expect(view.fields.filter(({ proposed }) => proposed).map(({ field, proposed }) => [field, proposed])).toEqual([['who', 'full-name'], ['reach', 'email'], ['notes', 'free-text']]);
+  expect(view.fields.filter(({ proposed }) => proposed).map(({ field, proposed }) => [field, proposed])).toEqual([
+    ['who', 'full-name'],
+    ['reach', 'email'],
+    ['notes', 'free-text'],
+  ]);
   expect([view.settings, view.sealed]).toEqual([{}, ['url']]);
-  expect(refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }))).toBe('fields-unconfirmed');
+  expect(
+    refusal(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null })),
+  ).toBe('fields-unconfirmed');
 
-  expect(must(await confirmFields(owner, { system: id, collection: 'club.members', holds: { who: 'full-name', reach: 'email', notes: 'free-text', state: null, invented: 'email' } }))).toEqual({ confirmed: 4 });
-  must(await changeRegister(owner, { system: id, collection: 'club.members', title: 'Riding club · members', purposes: ['running the club'], categories: ['name and contact'], recipients: [], retention: 'one year after leaving', source: 'you', transfers: null, automatedDecisions: null, isGiven: true, nothing: [] }));
+  expect(
+    must(
+      await confirmFields(owner, {
+        system: id,
+        collection: 'club.members',
+        holds: { who: 'full-name', reach: 'email', notes: 'free-text', state: null, invented: 'email' },
+      }),
+    ),
+  ).toEqual({ confirmed: 4 });
+  must(
+    await changeRegister(owner, {
+      system: id,
+      collection: 'club.members',
+      title: 'Riding club · members',
+      purposes: ['running the club'],
+      categories: ['name and contact'],
+      recipients: [],
+      retention: 'one year after leaving',
+      source: 'you',
+      transfers: null,
+      automatedDecisions: null,
+      isGiven: true,
+      nothing: [],
+    }),
+  );
   must(await changeSearching(owner, { system: id, isTraced: true, searchesInactive: true, inactive: null }));
 
   const ref = await traced();
   const found = must(await traceView(coordinator, { ref }))!.matches.filter(({ system }) => system === id);
-  expect(found.map(({ place, because }) => `${place} ${because}`).sort()).toEqual(['club.members/1 email, name', 'club.members/2 email, name', 'club.members/3 speaks of them', 'club.rides/1 hangs on club.members 1', 'club.rides/2 hangs on club.members 2'].sort());
+  expect(found.map(({ place, because }) => `${place} ${because}`).sort()).toEqual(
+    [
+      'club.members/1 email, name',
+      'club.members/2 email, name',
+      'club.members/3 speaks of them',
+      'club.rides/1 hangs on club.members 1',
+      'club.rides/2 hangs on club.members 2',
+    ].sort(),
+  );
 });
 
 test('people who are no longer active are left out only by a field that is there, counted, and named in the letter', async () => {
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
-  expect(refusal(await changeSearching(admin, { system: row.id, isTraced: true, searchesInactive: false, inactive: { collection: 'club.members', field: 'nothing', values: ['closed'] } }))).toBe('inactive-unknown');
-  must(await changeSearching(admin, { system: row.id, isTraced: true, searchesInactive: false, inactive: { collection: 'club.members', field: 'state', values: ['closed'] } }));
+  expect(
+    refusal(
+      await changeSearching(admin, {
+        system: row.id,
+        isTraced: true,
+        searchesInactive: false,
+        inactive: { collection: 'club.members', field: 'nothing', values: ['closed'] },
+      }),
+    ),
+  ).toBe('inactive-unknown');
+  must(
+    await changeSearching(admin, {
+      system: row.id,
+      isTraced: true,
+      searchesInactive: false,
+      inactive: { collection: 'club.members', field: 'state', values: ['closed'] },
+    }),
+  );
   const ref = await traced();
   const view = must(await traceView(coordinator, { ref }))!;
-  expect(view.matches.filter(({ system }) => system === row.id).map(({ place }) => place).sort()).toEqual(['club.members/1', 'club.members/3', 'club.rides/1']);
+  expect(
+    view.matches
+      .filter(({ system }) => system === row.id)
+      .map(({ place }) => place)
+      .sort(),
+  ).toEqual(['club.members/1', 'club.members/3', 'club.rides/1']);
   const trace = await world.knex('traces').where({ id: view.id }).first();
-  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toEqual(['people who are no longer active in Riding club']);
+  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toEqual([
+    'people who are no longer active in Riding club',
+  ]);
 });
 
 test('between trace and pack a column is renamed and a row vanishes: what was found is handed over, as of its day; traced again, the loss is told and stands in the letter', async () => {
@@ -127,10 +245,15 @@ test('between trace and pack a column is renamed and a row vanishes: what was fo
   // Nothing is claimed that nobody said: the pack stops, or says what is not recorded, and that becomes a task.
   expect(refusal(await startPack(coordinator, { ref }))).toBe('register-incomplete');
   must(await startPack(coordinator, { ref, sayMissing: true }));
-  expect((await readDesk(world.user('usr_sup', 'supervisor'))).waiting.map(({ who, what }) => `${who} ${what}`).join()).toContain('the register does not say');
+  expect(
+    (await readDesk(world.user('usr_sup', 'supervisor'))).waiting.map(({ who, what }) => `${who} ${what}`).join(),
+  ).toContain('the register does not say');
   await world.drain();
   const files = await packOf(world, ref);
-  const data = [...files].filter(([name]) => name.endsWith('.json')).map(([, bytes]) => bytes.toString()).join('\n');
+  const data = [...files]
+    .filter(([name]) => name.endsWith('.json'))
+    .map(([, bytes]) => bytes.toString())
+    .join('\n');
   expect(data).toContain('Samsø');
   expect(data).toContain('"notes":"pays by card"');
   const cover = await world.worker.fileReader.words('cover-letter.pdf', files.get('cover-letter.pdf')!);
@@ -140,17 +263,28 @@ test('between trace and pack a column is renamed and a row vanishes: what was fo
   await world.drain();
   const again = must(await traceView(coordinator, { ref: second }))!;
   expect([again.state, again.matches.some(({ place }) => place === 'club.members/1')]).toEqual(['finished', true]);
-  expect(again.gone.map(({ system, place }) => `${system} ${place}`)).toEqual(['Riding club club.members/3', 'Riding club club.rides/1']);
-  expect(again.problems).toEqual([{ system: 'Riding club', place: 'club.members.notes', text: expect.stringContaining('there no longer') }]);
+  expect(again.gone.map(({ system, place }) => `${system} ${place}`)).toEqual([
+    'Riding club club.members/3',
+    'Riding club club.rides/1',
+  ]);
+  expect(again.problems).toEqual([
+    { system: 'Riding club', place: 'club.members.notes', text: expect.stringContaining('there no longer') },
+  ]);
   const trace = await world.knex('traces').where({ id: again.id }).first();
-  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toContain('1 part of Riding club that could not be read');
+  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toContain(
+    '1 part of Riding club that could not be read',
+  );
 
   await client.raw('alter table club.members rename to riders');
   world.pass(60);
   must(await startTrace(coordinator, { ref: second }));
   await world.drain();
-  expect(must(await traceView(coordinator, { ref: second }))!.problems).toEqual([{ system: 'Riding club', place: 'club.members', text: expect.stringContaining('The table was there') }]);
-  await client.raw("alter table club.riders rename to members; alter table club.members rename column remarks to notes");
+  expect(must(await traceView(coordinator, { ref: second }))!.problems).toEqual([
+    { system: 'Riding club', place: 'club.members', text: expect.stringContaining('The table was there') },
+  ]);
+  await client.raw(
+    'alter table club.riders rename to members; alter table club.members rename column remarks to notes',
+  );
   await client.destroy();
   expect((await world.knex('systems').where({ id: row.id }).first()).is_traced).toBe(true);
 });
@@ -161,34 +295,75 @@ test('reading again keeps what was confirmed and lets go of what is there no lon
   await client.raw('alter table club.members drop column state, add column born date');
   await client.destroy();
   must(await readFields(admin, { id: row.id }));
-  const members = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.members');
-  expect(members.map(({ field, isConfirmed, holds, proposed }) => [field, isConfirmed, holds, proposed])).toEqual([['no', false, null, null], ['who', true, 'full-name', 'full-name'], ['reach', true, 'email', 'email'], ['notes', true, 'free-text', 'free-text'], ['born', false, null, 'birth-date']]);
+  const members = must(await readSystem(admin, { id: row.id })).fields.filter(
+    ({ collection }) => collection === 'club.members',
+  );
+  expect(members.map(({ field, isConfirmed, holds, proposed }) => [field, isConfirmed, holds, proposed])).toEqual([
+    ['no', false, null, null],
+    ['who', true, 'full-name', 'full-name'],
+    ['reach', true, 'email', 'email'],
+    ['notes', true, 'free-text', 'free-text'],
+    ['born', false, null, 'birth-date'],
+  ]);
 });
 
 test('a changed connection is kept only when it answers, a secret left empty stays', async () => {
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
-  expect(must(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@127.0.0.1:9/z' } }))).toMatchObject({ ok: false });
+  expect(
+    must(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@127.0.0.1:9/z' } })),
+  ).toMatchObject({ ok: false });
   expect(must(await testSystem(owner, { id: row.id }))).toMatchObject({ ok: true });
-  expect(refusal(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@elsewhere.example/z' } }))).toBe('settings-wrong');
-  expect(must(await changeConnection(owner, { id: row.id, settings: { url: '', schemas: 'club' } }))).toEqual({ ok: true, collections: 2, fields: 8 });
-  expect(must(await readSystem(owner, { id: row.id }))).toMatchObject({ settings: { schemas: 'club' }, sealed: ['url'] });
+  expect(
+    refusal(await changeConnection(owner, { id: row.id, settings: { url: 'postgres://x:y@elsewhere.example/z' } })),
+  ).toBe('settings-wrong');
+  expect(must(await changeConnection(owner, { id: row.id, settings: { url: '', schemas: 'club' } }))).toEqual({
+    ok: true,
+    collections: 2,
+    fields: 8,
+  });
+  expect(must(await readSystem(owner, { id: row.id }))).toMatchObject({
+    settings: { schemas: 'club' },
+    sealed: ['url'],
+  });
 });
 
 test('an owner sees and changes their own systems and no others; who only sees, sees no settings', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'bookend-folder-'));
   writeFileSync(join(folder, 'camp.csv'), 'navn,mail\nIda,ida@mail.example\n');
-  const { id } = must(await addSystem(admin, club({ kind: 'files', name: 'Camp', ownerEmail: 'other@larkmere.example', settings: { path: folder, url: 'ignored' } })));
+  const { id } = must(
+    await addSystem(
+      admin,
+      club({
+        kind: 'files',
+        name: 'Camp',
+        ownerEmail: 'other@larkmere.example',
+        settings: { path: folder, url: 'ignored' },
+      }),
+    ),
+  );
   expect(must(await readSystems(owner)).systems.map(({ name }) => name)).toEqual(['Riding club']);
-  for (const refused of [await readSystem(owner, { id }), await readFields(owner, { id }), await testSystem(owner, { id }), await changeConnection(owner, { id, settings: { path: folder } }), await confirmFields(owner, { system: id, collection: 'files', holds: {} })]) expect(refusal(refused)).toBe('not-found');
+  for (const refused of [
+    await readSystem(owner, { id }),
+    await readFields(owner, { id }),
+    await testSystem(owner, { id }),
+    await changeConnection(owner, { id, settings: { path: folder } }),
+    await confirmFields(owner, { system: id, collection: 'files', holds: {} }),
+  ])
+    expect(refusal(refused)).toBe('not-found');
   expect(must(await readSystem(coordinator, { id }))).toMatchObject({ settings: {}, sealed: [], mayChange: false });
   expect(refusal(await readFields(coordinator, { id }))).toBe('not-allowed');
   must(await readFields(admin, { id }));
-  expect(must(await readSystem(admin, { id })).fields.map(({ field, proposed }) => [field, proposed])).toEqual([['navn', 'full-name'], ['mail', 'email']]);
+  expect(must(await readSystem(admin, { id })).fields.map(({ field, proposed }) => [field, proposed])).toEqual([
+    ['navn', 'full-name'],
+    ['mail', 'email'],
+  ]);
   expect(must(await readSystem(admin, { id })).settings).toEqual({ path: folder });
 });
 
 test('a system that is away is said, and everything is in the trail', async () => {
-  const { id } = must(await addSystem(admin, club({ kind: 'mailbox', name: 'Old mail', settings: { path: '/nowhere/mail' } })));
+  const { id } = must(
+    await addSystem(admin, club({ kind: 'mailbox', name: 'Old mail', settings: { path: '/nowhere/mail' } })),
+  );
   expect(refusal(await readFields(admin, { id }))).toBe('system-unreachable');
   expect(must(await testSystem(admin, { id }))).toMatchObject({ ok: false, what: 'There is nothing at that path.' });
   const acts = await world.knex('trail').where({ act: 'system-changed' }).orderBy('at');
@@ -197,23 +372,44 @@ test('a system that is away is said, and everything is in the trail', async () =
 
 test('a field of another party, confirmed as that, finds the record that names them and teaches nothing of whom it is about', async () => {
   const client = createClient(url, 1);
-  await client.raw("create table club.tips (id serial primary key, reach text, recommended_by text); insert into club.tips (reach, recommended_by) values ('newcomer@mail.example', 'mette@mail.example'), ('second@mail.example', 'third@mail.example')");
+  await client.raw(
+    "create table club.tips (id serial primary key, reach text, recommended_by text); insert into club.tips (reach, recommended_by) values ('newcomer@mail.example', 'mette@mail.example'), ('second@mail.example', 'third@mail.example')",
+  );
   await client.destroy();
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
   must(await readFields(admin, { id: row.id }));
-  const tips = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.tips');
-  expect(tips.map(({ field, proposed, role }) => [field, proposed, role])).toEqual([['id', null, 'subject'], ['reach', 'email', 'subject'], ['recommended_by', 'email', 'other']]);
+  const tips = must(await readSystem(admin, { id: row.id })).fields.filter(
+    ({ collection }) => collection === 'club.tips',
+  );
+  expect(tips.map(({ field, proposed, role }) => [field, proposed, role])).toEqual([
+    ['id', null, 'subject'],
+    ['reach', 'email', 'subject'],
+    ['recommended_by', 'email', 'other'],
+  ]);
   const holds = Object.fromEntries(tips.map(({ field, proposed }) => [field, proposed]));
-  must(await confirmFields(admin, { system: row.id, collection: 'club.tips', holds, roles: { recommended_by: 'other' } }));
-  expect(must(await readSystem(admin, { id: row.id })).fields.find(({ field }) => field === 'recommended_by')).toMatchObject({ holds: 'email', role: 'other', isConfirmed: true });
+  must(
+    await confirmFields(admin, { system: row.id, collection: 'club.tips', holds, roles: { recommended_by: 'other' } }),
+  );
+  expect(
+    must(await readSystem(admin, { id: row.id })).fields.find(({ field }) => field === 'recommended_by'),
+  ).toMatchObject({ holds: 'email', role: 'other', isConfirmed: true });
   const view = must(await traceView(coordinator, { ref: await traced() }))!;
   const found = view.matches.filter(({ place }) => place.startsWith('club.tips'));
   expect(found.map(({ place, band }) => `${place} ${band}`)).toEqual(['club.tips/1 possible']);
   expect(view.keys.map(({ value }) => value)).not.toContain('newcomer@mail.example');
   // As the record's own, it would be theirs, and bring the newcomer in.
-  must(await confirmFields(admin, { system: row.id, collection: 'club.tips', holds, roles: { recommended_by: 'subject' } }));
+  must(
+    await confirmFields(admin, {
+      system: row.id,
+      collection: 'club.tips',
+      holds,
+      roles: { recommended_by: 'subject' },
+    }),
+  );
   const own = must(await traceView(coordinator, { ref: await traced() }))!;
-  expect(own.matches.filter(({ place }) => place.startsWith('club.tips')).map(({ band }) => band)).not.toEqual(['possible']);
+  expect(own.matches.filter(({ place }) => place.startsWith('club.tips')).map(({ band }) => band)).not.toEqual([
+    'possible',
+  ]);
 });
 
 test('an address that a record of theirs teaches finds them under another name at the same house, and nobody else who lives there', async () => {
@@ -228,11 +424,32 @@ test('an address that a record of theirs teaches finds them under another name a
   await client.destroy();
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
   must(await readFields(admin, { id: row.id }));
-  const homes = must(await readSystem(admin, { id: row.id })).fields.filter(({ collection }) => collection === 'club.homes');
-  must(await confirmFields(admin, { system: row.id, collection: 'club.homes', holds: Object.fromEntries(homes.map(({ field, proposed }) => [field, proposed])) }));
+  const homes = must(await readSystem(admin, { id: row.id })).fields.filter(
+    ({ collection }) => collection === 'club.homes',
+  );
+  must(
+    await confirmFields(admin, {
+      system: row.id,
+      collection: 'club.homes',
+      holds: Object.fromEntries(homes.map(({ field, proposed }) => [field, proposed])),
+    }),
+  );
   const view = must(await traceView(coordinator, { ref: await traced() }))!;
-  expect(view.keys.filter(({ kind }) => kind === 'address').map(({ value, taught }) => `${value} ${taught}`).sort()).toEqual(['Skolegade 2, 5000 true', 'Strandgade 14, 8000 true']);
-  const found = new Map(view.matches.filter(({ place }) => place.startsWith('club.homes')).map(({ place, band }) => [place.split('/')[1], band]));
+  expect(
+    view.keys
+      .filter(({ kind }) => kind === 'address')
+      .map(({ value, taught }) => `${value} ${taught}`)
+      .sort(),
+  ).toEqual(['Skolegade 2, 5000 true', 'Strandgade 14, 8000 true']);
+  const found = new Map(
+    view.matches
+      .filter(({ place }) => place.startsWith('club.homes'))
+      .map(({ place, band }) => [place.split('/')[1], band]),
+  );
   // People move: another address takes nothing from a record that bears their name.
-  expect([...found].sort()).toEqual([['1', 'certain'], ['2', 'possible'], ['5', 'certain']]);
+  expect([...found].sort()).toEqual([
+    ['1', 'certain'],
+    ['2', 'possible'],
+    ['5', 'certain'],
+  ]);
 });

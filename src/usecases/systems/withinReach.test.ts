@@ -5,20 +5,38 @@ import { folders } from '../../main/folders';
 import { leadsElsewhere, outOfReach } from './withinReach';
 
 const ALLOWED = ['db.example:5432', 'service.example', '/srv/papers'];
-const places = async (settings: Record<string, string>) => Object.values(await outOfReach(settings, ALLOWED, folders.real));
+const places = async (settings: Record<string, string>) =>
+  Object.values(await outOfReach(settings, ALLOWED, folders.real));
 
 test.each([
-  [{ url: 'postgres://a:b@db.example/shop' }], [{ url: 'postgresql://a:b@DB.example:5432/shop?sslmode=require' }], [{ url: 'https://service.example/v2' }], [{ url: 'http://service.example:8080' }],
-  [{ path: '/srv/papers' }], [{ path: '/srv/papers/old/' }], [{ folder: '/srv/papers/in', drop: '/srv/papers/out' }], [{ schemas: '/etc', signInUrl: 'https://anywhere.example' }],
+  [{ url: 'postgres://a:b@db.example/shop' }],
+  [{ url: 'postgresql://a:b@DB.example:5432/shop?sslmode=require' }],
+  [{ url: 'https://service.example/v2' }],
+  [{ url: 'http://service.example:8080' }],
+  [{ path: '/srv/papers' }],
+  [{ path: '/srv/papers/old/' }],
+  [{ folder: '/srv/papers/in', drop: '/srv/papers/out' }],
+  [{ schemas: '/etc', signInUrl: 'https://anywhere.example' }],
 ])('%j is within', async (settings) => expect(await places(settings)).toEqual([]));
 
 test.each([
-  [{ url: 'postgres://a:b@db.example:5433/shop' }, ['db.example:5433']], [{ url: 'http://169.254.169.254/latest' }, ['169.254.169.254:80']], [{ url: 'https://service.example.evil.example' }, ['service.example.evil.example:443']],
-  [{ url: 'postgres://a:b@db.example/shop?host=/var/run' }, ['this address']], [{ url: 'postgres://a:b@db.example/shop?sslrootcert=/etc/shadow' }, ['this address']], [{ url: 'postgres:///shop' }, ['this address']], [{ url: 'nonsense' }, ['this address']],
-  [{ path: '/srv/papers/../secrets' }, ['/srv/secrets']], [{ path: '/srv/papers-of-others' }, ['/srv/papers-of-others']], [{ path: '/' }, ['/']], [{ folder: '/srv/papers/in', drop: '/etc' }, ['/etc']],
+  [{ url: 'postgres://a:b@db.example:5433/shop' }, ['db.example:5433']],
+  [{ url: 'http://169.254.169.254/latest' }, ['169.254.169.254:80']],
+  [{ url: 'https://service.example.evil.example' }, ['service.example.evil.example:443']],
+  [{ url: 'postgres://a:b@db.example/shop?host=/var/run' }, ['this address']],
+  [{ url: 'postgres://a:b@db.example/shop?sslrootcert=/etc/shadow' }, ['this address']],
+  [{ url: 'postgres:///shop' }, ['this address']],
+  [{ url: 'nonsense' }, ['this address']],
+  [{ path: '/srv/papers/../secrets' }, ['/srv/secrets']],
+  [{ path: '/srv/papers-of-others' }, ['/srv/papers-of-others']],
+  [{ path: '/' }, ['/']],
+  [{ folder: '/srv/papers/in', drop: '/etc' }, ['/etc']],
 ])('%j leads out', async (settings, expected) => expect(await places(settings)).toEqual(expected));
 
-test('where nothing is listed, nothing is within', async () => expect(Object.keys(await outOfReach({ url: 'https://service.example', path: '/srv/papers' }, [], folders.real))).toEqual(['url', 'path']));
+test('where nothing is listed, nothing is within', async () =>
+  expect(
+    Object.keys(await outOfReach({ url: 'https://service.example', path: '/srv/papers' }, [], folders.real)),
+  ).toEqual(['url', 'path']));
 
 test('a link inside of what is allowed that leads out of it leads out; one that stays inside does not', async () => {
   const root = mkdtempSync(join(tmpdir(), 'bookend-reach-'));
@@ -27,7 +45,9 @@ test('a link inside of what is allowed that leads out of it leads out; one that 
   symlinkSync(join(root, 'papers', 'inner'), join(root, 'papers', 'in'));
   const wrong = (path: string) => outOfReach({ path }, [join(root, 'papers')], folders.real);
   expect(await wrong(join(root, 'papers', 'out'))).toEqual({ path: join(root, 'secrets') });
-  expect(await wrong(join(root, 'papers', 'out', 'not-there-yet'))).toEqual({ path: join(root, 'secrets', 'not-there-yet') });
+  expect(await wrong(join(root, 'papers', 'out', 'not-there-yet'))).toEqual({
+    path: join(root, 'secrets', 'not-there-yet'),
+  });
   expect(await wrong(join(root, 'papers', 'in'))).toEqual({});
 });
 

@@ -3,7 +3,12 @@ import type { Folders } from '../../ports/folders';
 
 const ADDRESSES = new Set(['url']);
 const FOLDERS = new Set(['path', 'folder', 'drop']);
-const USUAL_PORTS: Record<string, string> = { 'postgres:': '5432', 'postgresql:': '5432', 'https:': '443', 'http:': '80' };
+const USUAL_PORTS: Record<string, string> = {
+  'postgres:': '5432',
+  'postgresql:': '5432',
+  'https:': '443',
+  'http:': '80',
+};
 /** What may stand behind the question mark of a database's address: others would lead elsewhere, or to files of this server. */
 const HARMLESS = new Set(['sslmode', 'application_name']);
 
@@ -15,13 +20,18 @@ const HARMLESS = new Set(['sslmode', 'application_name']);
  * @param real where a path really leads: a link inside of what is allowed may lead out of it
  * @returns the settings and where they lead, in words
  */
-export async function outOfReach(settings: Readonly<Record<string, string>>, allowed: readonly string[], real: Folders['real']): Promise<Record<string, string>> {
+export async function outOfReach(
+  settings: Readonly<Record<string, string>>,
+  allowed: readonly string[],
+  real: Folders['real'],
+): Promise<Record<string, string>> {
   const wrong: Record<string, string> = {};
   const folders = await Promise.all(allowed.filter((place) => place.startsWith('/')).map(real));
   for (const [name, value] of Object.entries(settings)) {
     if (ADDRESSES.has(name)) {
       const host = hostOf(value);
-      if (host === null || !(allowed.includes(host) || allowed.includes(host.replace(/:\d+$/, '')))) wrong[name] = host ?? 'this address';
+      if (host === null || !(allowed.includes(host) || allowed.includes(host.replace(/:\d+$/, ''))))
+        wrong[name] = host ?? 'this address';
     } else if (FOLDERS.has(name)) {
       const path = await real(value);
       if (!folders.some((folder) => path === folder || path.startsWith(folder + sep))) wrong[name] = path;
@@ -31,7 +41,10 @@ export async function outOfReach(settings: Readonly<Record<string, string>>, all
 }
 
 /** Whether settings lead to another place than before: a secret that was given for one must not be sent to another. */
-export function leadsElsewhere(given: Readonly<Record<string, string>>, kept: Readonly<Record<string, string>>): boolean {
+export function leadsElsewhere(
+  given: Readonly<Record<string, string>>,
+  kept: Readonly<Record<string, string>>,
+): boolean {
   return Object.keys(given).some((name) => {
     const value = given[name]?.trim();
     if (!value || kept[name] === undefined) return false;

@@ -14,7 +14,15 @@ import { vaultOf } from '../shared/vault';
  * What owners handed over for the trace before goes on with the next one, verdicts and redactions with it: nobody is asked twice, and
  * there is nowhere to search it again. Only what the conditions say of it is worked out anew.
  */
-export async function carryUploads(ctx: Context, h: Handle, request: RequestRow, from: TraceRow, to: string, byHand: readonly SystemRow[], conditions: TraceConditions): Promise<void> {
+export async function carryUploads(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  from: TraceRow,
+  to: string,
+  byHand: readonly SystemRow[],
+  conditions: TraceConditions,
+): Promise<void> {
   const vault = vaultOf(ctx, h);
   const steps = (await stepsOf(h, from.id)).filter(({ system_id }) => byHand.some(({ id }) => id === system_id));
   for (const { system_id, round, state, scanned, found, finished_at } of steps) {
@@ -24,23 +32,61 @@ export async function carryUploads(ctx: Context, h: Handle, request: RequestRow,
     await clearProblems(h, from.id, system_id);
     for (const { code, text, place_sealed } of problems) {
       const place = (await vault.unseal(request.data_key_id, place_sealed, `problem:${from.id}`)) ?? '';
-      await insertProblems(h, [{ trace_id: to, system_id, code, text, place_sealed: await vault.seal(request.data_key_id, place, `problem:${to}`) }]);
+      await insertProblems(h, [
+        {
+          trace_id: to,
+          system_id,
+          code,
+          text,
+          place_sealed: await vault.seal(request.data_key_id, place, `problem:${to}`),
+        },
+      ]);
     }
   }
-  const handed = (await matchesOf(h, from.id)).filter(({ system_id }) => steps.some((step) => step.system_id === system_id));
+  const handed = (await matchesOf(h, from.id)).filter(({ system_id }) =>
+    steps.some((step) => step.system_id === system_id),
+  );
   for await (const [match, sealed] of sealedRecords(h, handed)) {
-    const record = JSON.parse((await vault.unseal(request.data_key_id, sealed, `record:${match.id}`)) ?? 'null') as FoundRecord | null;
+    const record = JSON.parse(
+      (await vault.unseal(request.data_key_id, sealed, `record:${match.id}`)) ?? 'null',
+    ) as FoundRecord | null;
     const system = byHand.find(({ id }) => id === match.system_id)!.name;
-    const isOutside = record !== null && !fits(conditions, { system, collection: record.collection, title: record.title, text: record.text, fields: record.fields });
+    const isOutside =
+      record !== null &&
+      !fits(conditions, {
+        system,
+        collection: record.collection,
+        title: record.title,
+        text: record.text,
+        fields: record.fields,
+      });
     if (isOutside !== match.is_outside) await setOutside(h, match.id, isOutside);
   }
-  await moveMatches(h, handed.map(({ id }) => id), to);
+  await moveMatches(
+    h,
+    handed.map(({ id }) => id),
+    to,
+  );
 }
 
 /** What a reviewer decided to remove from a record stands for the same words found again. */
-export async function carryRedaction(ctx: Context, h: Handle, request: RequestRow, from: string, to: { id: string; trace_id: string }): Promise<void> {
+export async function carryRedaction(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  from: string,
+  to: { id: string; trace_id: string },
+): Promise<void> {
   const decided = await redactionOf(h, from);
   const vault = vaultOf(ctx, h);
-  const passages = decided ? await vault.unseal(request.data_key_id, decided.passages_sealed, `redaction:${from}`) : null;
-  if (decided && passages) await setRedaction(h, { ...decided, match_id: to.id, trace_id: to.trace_id, passages_sealed: await vault.seal(request.data_key_id, passages, `redaction:${to.id}`) });
+  const passages = decided
+    ? await vault.unseal(request.data_key_id, decided.passages_sealed, `redaction:${from}`)
+    : null;
+  if (decided && passages)
+    await setRedaction(h, {
+      ...decided,
+      match_id: to.id,
+      trace_id: to.trace_id,
+      passages_sealed: await vault.seal(request.data_key_id, passages, `redaction:${to.id}`),
+    });
 }

@@ -21,7 +21,10 @@ export async function findAlike(ctx: Context, { traceId }: { traceId: string }):
       if (!request) return [];
       const vault = vaultOf(ctx, h);
       const found: { id: string; text: string }[] = [];
-      for await (const [match, sealed] of sealedRecords(h, (await matchesOf(h, traceId)).filter(({ parent_key }) => parent_key === null))) {
+      for await (const [match, sealed] of sealedRecords(
+        h,
+        (await matchesOf(h, traceId)).filter(({ parent_key }) => parent_key === null),
+      )) {
         const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
         if (text) found.push({ id: match.id, text: wordsOf(JSON.parse(text) as FoundRecord) });
       }
@@ -32,9 +35,22 @@ export async function findAlike(ctx: Context, { traceId }: { traceId: string }):
     return true;
   });
   // Somebody works on it who may have begun before the newest records came: once more, after them.
-  if (!isDone) await ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'find-alike', { traceId }, new Date(Date.parse(ctx.clock.real()) + AGAIN_MS).toISOString()));
+  if (!isDone)
+    await ctx.transaction((h) =>
+      ctx.jobs.enqueue(
+        h.trx,
+        'find-alike',
+        { traceId },
+        new Date(Date.parse(ctx.clock.real()) + AGAIN_MS).toISOString(),
+      ),
+    );
 }
 
 function wordsOf(record: FoundRecord): string {
-  return record.text ?? Object.entries(record.fields).flatMap(([name, value]) => (value === null || PLACE_FIELDS.has(name) ? [] : [value])).join(' ');
+  return (
+    record.text ??
+    Object.entries(record.fields)
+      .flatMap(([name, value]) => (value === null || PLACE_FIELDS.has(name) ? [] : [value]))
+      .join(' ')
+  );
 }

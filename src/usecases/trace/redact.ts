@@ -24,8 +24,21 @@ export async function redact(ctx: Context, input: { ref: string; matchId: string
     if (text === null) return refuse({ code: 'nothing-to-redact' });
     const passages = mergeRedactions(input.passages.filter(({ start, end }) => start >= 0 && end <= text.length));
     if (passages.length === 0) await clearRedaction(h, match.id);
-    else await setRedaction(h, { match_id: match.id, trace_id: trace.id, passages_sealed: await vault.seal(request.data_key_id, JSON.stringify(passages), `redaction:${match.id}`), decided_by: ctx.actor.id, decided_at: ctx.clock.now() });
-    await recordTrail(ctx, h, 'record-redacted', request.ref, `${match.system_id}/${match.collection}/${match.record_key}: ${passages.length} passages`);
+    else
+      await setRedaction(h, {
+        match_id: match.id,
+        trace_id: trace.id,
+        passages_sealed: await vault.seal(request.data_key_id, JSON.stringify(passages), `redaction:${match.id}`),
+        decided_by: ctx.actor.id,
+        decided_at: ctx.clock.now(),
+      });
+    await recordTrail(
+      ctx,
+      h,
+      'record-redacted',
+      request.ref,
+      `${match.system_id}/${match.collection}/${match.record_key}: ${passages.length} passages`,
+    );
     return ok({ passages: passages.length });
   });
 }

@@ -15,7 +15,17 @@ import { redactionOf, redactionsOf } from '../../db/trace/redactions';
 import { problemsOf } from '../../db/trace/problems';
 import { listSystems } from '../../db/systems/systems';
 import { goneSince, matchById, matchesById, matchesOf, setBandVerdict, setVerdict } from '../../db/trace/matches';
-import { lastTrace, setStep, setTrace, stepsOf, struckId, struckKeys, traceBefore, traceById, traceKeysOf } from '../../db/trace/traces';
+import {
+  lastTrace,
+  setStep,
+  setTrace,
+  stepsOf,
+  struckId,
+  struckKeys,
+  traceBefore,
+  traceById,
+  traceKeysOf,
+} from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../context';
 import { knownPerson } from '../requests/knownPerson';
@@ -27,7 +37,10 @@ import { otherPeople } from './runTraceStep';
 import { readSecond } from './secondReader';
 
 /** The newest trace of a request, as far as it has come. */
-export async function traceView(ctx: Context, input: { ref: string }): Promise<Result<TraceView | null, AccessRefusal>> {
+export async function traceView(
+  ctx: Context,
+  input: { ref: string },
+): Promise<Result<TraceView | null, AccessRefusal>> {
   if (!reach(ctx, 'requests.review')) return refuse({ code: 'not-allowed', act: 'requests.review' });
   return ctx.transaction(async (h) => {
     const request = await requestByRef(h, input.ref);
@@ -43,26 +56,121 @@ export async function traceView(ctx: Context, input: { ref: string }): Promise<R
     for (const row of await matchesOf(h, trace.id)) {
       const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
       matches.push({
-        id: row.id, system: row.system_id, systemName: names.get(row.system_id) ?? row.system_id, collection: row.collection, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', parent: row.parent_key,
-        place: `${row.collection}/${row.record_key}`, band: row.band, weight: row.weight, because: row.parent_key ? `hangs on ${row.parent_key.replace('/', ' ')}` : agreeing.join(', ') || 'speaks of them', isShared: row.is_shared, isRedacted: redactions.has(row.id), verdict: row.verdict,
-        topics: JSON.parse((await vault.unseal(request.data_key_id, row.topics_sealed, `topics:${row.id}`)) ?? '["other"]') as Topic[], isOutside: row.is_outside, news: row.news,
-        second: row.second_asked_by ? { askedBy: nameOf(row.second_asked_by), isOwnAsk: row.second_asked_by === ctx.actor.id, verdict: row.second_verdict, by: row.second_by ? nameOf(row.second_by) : null } : null,
+        id: row.id,
+        system: row.system_id,
+        systemName: names.get(row.system_id) ?? row.system_id,
+        collection: row.collection,
+        title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '',
+        parent: row.parent_key,
+        place: `${row.collection}/${row.record_key}`,
+        band: row.band,
+        weight: row.weight,
+        because: row.parent_key
+          ? `hangs on ${row.parent_key.replace('/', ' ')}`
+          : agreeing.join(', ') || 'speaks of them',
+        isShared: row.is_shared,
+        isRedacted: redactions.has(row.id),
+        verdict: row.verdict,
+        topics: JSON.parse(
+          (await vault.unseal(request.data_key_id, row.topics_sealed, `topics:${row.id}`)) ?? '["other"]',
+        ) as Topic[],
+        isOutside: row.is_outside,
+        news: row.news,
+        second: row.second_asked_by
+          ? {
+              askedBy: nameOf(row.second_asked_by),
+              isOwnAsk: row.second_asked_by === ctx.actor.id,
+              verdict: row.second_verdict,
+              by: row.second_by ? nameOf(row.second_by) : null,
+            }
+          : null,
       });
     }
-    matches.sort((a, b) => BANDS.indexOf(a.band) - BANDS.indexOf(b.band) || b.weight - a.weight || (a.place < b.place ? -1 : 1));
+    matches.sort(
+      (a, b) => BANDS.indexOf(a.band) - BANDS.indexOf(b.band) || b.weight - a.weight || (a.place < b.place ? -1 : 1),
+    );
     const struck = await struckKeys(h, request.id);
     const keys = [];
-    for (const key of await traceKeysOf(h, trace.id)) keys.push({ id: key.id, isStruck: struck.has(struckId(key)), kind: key.kind, value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '', round: key.round, taught: key.taught_by !== null });
-    const steps = (await stepsOf(h, trace.id)).map(({ system_id, round, state, scanned, found, left_out, tries, error_code, error_text, next_try_at, started_at, finished_at }) => ({ system_id, round, state, scanned, found, left_out, tries, error_code, error_text, next_try_at, started_at, finished_at, name: names.get(system_id) ?? system_id }));
+    for (const key of await traceKeysOf(h, trace.id))
+      keys.push({
+        id: key.id,
+        isStruck: struck.has(struckId(key)),
+        kind: key.kind,
+        value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '',
+        round: key.round,
+        taught: key.taught_by !== null,
+      });
+    const steps = (await stepsOf(h, trace.id)).map(
+      ({
+        system_id,
+        round,
+        state,
+        scanned,
+        found,
+        left_out,
+        tries,
+        error_code,
+        error_text,
+        next_try_at,
+        started_at,
+        finished_at,
+      }) => ({
+        system_id,
+        round,
+        state,
+        scanned,
+        found,
+        left_out,
+        tries,
+        error_code,
+        error_text,
+        next_try_at,
+        started_at,
+        finished_at,
+        name: names.get(system_id) ?? system_id,
+      }),
+    );
     const helpers = [];
-    for (const task of await helperTasksOf(h, request.id)) helpers.push({ id: task.id, system: names.get(task.system_id) ?? task.system_id, kind: task.kind, dueOn: task.due_on, state: task.state, uploads: task.uploads, answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`) });
+    for (const task of await helperTasksOf(h, request.id))
+      helpers.push({
+        id: task.id,
+        system: names.get(task.system_id) ?? task.system_id,
+        kind: task.kind,
+        dueOn: task.due_on,
+        state: task.state,
+        uploads: task.uploads,
+        answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`),
+      });
     const problems = [];
-    for (const row of await problemsOf(h, trace.id)) problems.push({ system: names.get(row.system_id) ?? row.system_id, place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '', text: row.text });
+    for (const row of await problemsOf(h, trace.id))
+      problems.push({
+        system: names.get(row.system_id) ?? row.system_id,
+        place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '',
+        text: row.text,
+      });
     const gone = [];
     const before = await traceBefore(h, trace);
-    for (const row of before ? await goneSince(h, trace, before) : []) gone.push({ system: names.get(row.system_id) ?? row.system_id, title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '', place: `${row.collection}/${row.record_key}` });
+    for (const row of before ? await goneSince(h, trace, before) : [])
+      gone.push({
+        system: names.get(row.system_id) ?? row.system_id,
+        title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '',
+        place: `${row.collection}/${row.record_key}`,
+      });
     const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
-    return ok({ conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS, helpers, problems, gone, alike: await alikeOf(h, trace.id), id: trace.id, state: trace.state, round: trace.round, steps, keys, matches, undecided: matches.filter(isOpen).length });
+    return ok({
+      conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS,
+      helpers,
+      problems,
+      gone,
+      alike: await alikeOf(h, trace.id),
+      id: trace.id,
+      state: trace.state,
+      round: trace.round,
+      steps,
+      keys,
+      matches,
+      undecided: matches.filter(isOpen).length,
+    });
   });
 }
 
@@ -80,14 +188,42 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
     const record = JSON.parse(text) as FoundRecord;
     const person = (await knownPerson(ctx, h, request, match.trace_id)).record;
     const scored = match.parent_key ? [] : score(person, record.person).fields;
-    await recordTrail(ctx, h, 'record-opened', request.ref, `${match.system_id}/${match.collection}/${match.record_key}`);
+    await recordTrail(
+      ctx,
+      h,
+      'record-opened',
+      request.ref,
+      `${match.system_id}/${match.collection}/${match.record_key}`,
+    );
     const others = record.text ? otherPeople(ctx, person, record) : [];
     const decided = await redactionOf(h, match.id);
-    const passages = decided ? await vaultOf(ctx, h).unseal(request.data_key_id, decided.passages_sealed, `redaction:${match.id}`) : null;
-    const own = [...(person.emails ?? []), ...(person.phones ?? []), sayName(person) ?? '', person.givenName ?? '', ctx.organisation.name, ...ctx.organisation.ownDomains];
+    const passages = decided
+      ? await vaultOf(ctx, h).unseal(request.data_key_id, decided.passages_sealed, `redaction:${match.id}`)
+      : null;
+    const own = [
+      ...(person.emails ?? []),
+      ...(person.phones ?? []),
+      sayName(person) ?? '',
+      person.givenName ?? '',
+      ctx.organisation.name,
+      ...ctx.organisation.ownDomains,
+    ];
     return ok({
-      id: match.id, title: record.title, fields: scored.length > 0 ? scored : compare(person, record.person).map((field) => ({ ...field, weight: 0 })), record: record.fields, text: record.text,
-      files: record.files.map(({ name, mediaType }) => ({ name, mediaType })), others, proposed: record.text ? proposeRedactions(record.text, others, detect(record.text), own) : [], redacted: passages ? (JSON.parse(passages) as Redaction[]) : null, marks: [...(person.emails ?? []), ...(person.phones ?? []), person.familyName ?? '', person.givenName ?? ''].filter((mark) => mark.length > 2),
+      id: match.id,
+      title: record.title,
+      fields: scored.length > 0 ? scored : compare(person, record.person).map((field) => ({ ...field, weight: 0 })),
+      record: record.fields,
+      text: record.text,
+      files: record.files.map(({ name, mediaType }) => ({ name, mediaType })),
+      others,
+      proposed: record.text ? proposeRedactions(record.text, others, detect(record.text), own) : [],
+      redacted: passages ? (JSON.parse(passages) as Redaction[]) : null,
+      marks: [
+        ...(person.emails ?? []),
+        ...(person.phones ?? []),
+        person.familyName ?? '',
+        person.givenName ?? '',
+      ].filter((mark) => mark.length > 2),
     });
   });
 }
@@ -95,20 +231,37 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
 export type VerdictRefusal = { code: 'already-decided' } | { code: 'not-found' };
 
 /** What the reviewer says of matches; null takes it back. What hangs on a record shares its verdict. All of them stand, or none. */
-export async function giveVerdicts(ctx: Context, input: { ref: string; verdicts: readonly { matchId: string; verdict: Verdict | null }[] }) {
+export async function giveVerdicts(
+  ctx: Context,
+  input: { ref: string; verdicts: readonly { matchId: string; verdict: Verdict | null }[] },
+) {
   return workOnRequest<{ changed: number }, VerdictRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
-    const matches = await matchesById(h, request.id, input.verdicts.map(({ matchId }) => matchId));
+    const matches = await matchesById(
+      h,
+      request.id,
+      input.verdicts.map(({ matchId }) => matchId),
+    );
     if (input.verdicts.some(({ matchId }) => !matches.has(matchId))) return refuse({ code: 'not-found' });
     let changed = 0;
     for (const { matchId, verdict } of input.verdicts) {
       const match = matches.get(matchId)!;
-      if (match.second_asked_by !== null && match.second_asked_by !== ctx.actor.id && match.verdict_by !== ctx.actor.id) {
+      if (
+        match.second_asked_by !== null &&
+        match.second_asked_by !== ctx.actor.id &&
+        match.verdict_by !== ctx.actor.id
+      ) {
         changed += await readSecond(ctx, h, request.ref, match, verdict);
         continue;
       }
       changed += (await setVerdict(h, match, verdict, ctx.actor.id, ctx.clock.now())).length;
-      await recordTrail(ctx, h, 'verdict-given', request.ref, `${verdict ?? 'taken back'}: ${match.system_id}/${match.collection}/${match.record_key}`);
+      await recordTrail(
+        ctx,
+        h,
+        'verdict-given',
+        request.ref,
+        `${verdict ?? 'taken back'}: ${match.system_id}/${match.collection}/${match.record_key}`,
+      );
     }
     return ok({ changed });
   });
@@ -128,17 +281,24 @@ export async function acceptBand(ctx: Context, input: { ref: string; band: Band 
 
 /** Puts a failed system's steps, of every round, back into the queue. */
 export async function retrySystem(ctx: Context, input: { ref: string; systemId: string }) {
-  return workOnRequest<null, { code: 'not-found' } | { code: 'step-not-failed' }>(ctx, input.ref, 'requests.review', async (h, request) => {
-    const trace = await lastTrace(h, request.id, 'find');
-    if (!trace) return refuse({ code: 'not-found' });
-    const failed = (await stepsOf(h, trace.id)).filter(({ system_id, state }) => system_id === input.systemId && (state === 'failed' || state === 'waiting'));
-    if (failed.length === 0) return refuse({ code: 'step-not-failed' });
-    await setTrace(h, trace.id, { state: 'running', finished_at: null });
-    for (const step of failed) {
-      await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
-      await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId: step.system_id });
-    }
-    await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
-    return ok(null);
-  });
+  return workOnRequest<null, { code: 'not-found' } | { code: 'step-not-failed' }>(
+    ctx,
+    input.ref,
+    'requests.review',
+    async (h, request) => {
+      const trace = await lastTrace(h, request.id, 'find');
+      if (!trace) return refuse({ code: 'not-found' });
+      const failed = (await stepsOf(h, trace.id)).filter(
+        ({ system_id, state }) => system_id === input.systemId && (state === 'failed' || state === 'waiting'),
+      );
+      if (failed.length === 0) return refuse({ code: 'step-not-failed' });
+      await setTrace(h, trace.id, { state: 'running', finished_at: null });
+      for (const step of failed) {
+        await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
+        await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId: step.system_id });
+      }
+      await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
+      return ok(null);
+    },
+  );
 }

@@ -18,16 +18,38 @@ export async function askSecondReader(ctx: Context, input: { ref: string; matchI
     if (!match || trace?.request_id !== request.id) return refuse({ code: 'not-found' });
     if (match.second_verdict !== null) return refuse({ code: 'read-already' });
     await setSecond(h, match.id, { second_asked_by: input.isWanted ? ctx.actor.id : null });
-    await recordTrail(ctx, h, 'verdict-given', request.ref, `second reader ${input.isWanted ? 'asked for' : 'not wanted any more'}: ${match.system_id}/${match.collection}/${match.record_key}`);
+    await recordTrail(
+      ctx,
+      h,
+      'verdict-given',
+      request.ref,
+      `second reader ${input.isWanted ? 'asked for' : 'not wanted any more'}: ${match.system_id}/${match.collection}/${match.record_key}`,
+    );
     return ok(null);
   });
 }
 
 /** What the second reader says. Where the two differ the match is unsure again, for both to look at. Returns how many records it changed. */
-export async function readSecond(ctx: Context, h: Handle, ref: string, match: MatchRow, verdict: Verdict | null): Promise<number> {
-  await setSecond(h, match.id, { second_verdict: verdict, second_by: verdict === null ? null : ctx.actor.id, second_at: verdict === null ? null : ctx.clock.now() });
+export async function readSecond(
+  ctx: Context,
+  h: Handle,
+  ref: string,
+  match: MatchRow,
+  verdict: Verdict | null,
+): Promise<number> {
+  await setSecond(h, match.id, {
+    second_verdict: verdict,
+    second_by: verdict === null ? null : ctx.actor.id,
+    second_at: verdict === null ? null : ctx.clock.now(),
+  });
   const differs = verdict !== null && match.verdict !== null && verdict !== match.verdict;
   const changed = differs ? await setVerdict(h, match, 'unsure', ctx.actor.id, ctx.clock.now()) : [];
-  await recordTrail(ctx, h, 'verdict-given', ref, `second reader: ${verdict ?? 'taken back'}${differs ? `, the first said ${match.verdict}` : ''}: ${match.system_id}/${match.collection}/${match.record_key}`);
+  await recordTrail(
+    ctx,
+    h,
+    'verdict-given',
+    ref,
+    `second reader: ${verdict ?? 'taken back'}${differs ? `, the first said ${match.verdict}` : ''}: ${match.system_id}/${match.collection}/${match.record_key}`,
+  );
   return Math.max(1, changed.length);
 }

@@ -30,7 +30,10 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
     const byHand = new Set((await listSystems(h)).filter(({ kind }) => kind === BY_HAND).map(({ id }) => id));
     const systems = [...new Set(steps.map(({ system_id }) => system_id))].filter((id) => !byHand.has(id));
     await setTrace(h, traceId, { round });
-    await insertSteps(h, systems.map((system_id) => ({ trace_id: traceId, system_id, round })));
+    await insertSteps(
+      h,
+      systems.map((system_id) => ({ trace_id: traceId, system_id, round })),
+    );
     for (const systemId of systems) await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId });
     return;
   }
@@ -44,10 +47,26 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
     const vault = vaultOf(ctx, h);
     const { record: known } = await knownPerson(ctx, h, request, traceId);
     let learnt = 0;
-    const teaching = (await matchesOf(h, traceId)).filter((match) => (match.band === 'certain' || match.verdict === 'theirs') && match.verdict !== 'not-theirs' && !match.parent_key && match.round === trace!.round && !match.is_shared);
+    const teaching = (await matchesOf(h, traceId)).filter(
+      (match) =>
+        (match.band === 'certain' || match.verdict === 'theirs') &&
+        match.verdict !== 'not-theirs' &&
+        !match.parent_key &&
+        match.round === trace!.round &&
+        !match.is_shared,
+    );
     for await (const [match, sealed] of sealedRecords(h, teaching)) {
       const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-      if (text) learnt += await addTraceKeys(ctx, h, request, traceId, teaches(known, (JSON.parse(text) as FoundRecord).person), trace!.round + 1, match.id);
+      if (text)
+        learnt += await addTraceKeys(
+          ctx,
+          h,
+          request,
+          traceId,
+          teaches(known, (JSON.parse(text) as FoundRecord).person),
+          trace!.round + 1,
+          match.id,
+        );
     }
     return learnt;
   }

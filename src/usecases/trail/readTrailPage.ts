@@ -16,7 +16,10 @@ export interface TrailLine {
 }
 
 /** Who did or saw what, when and why. Those who may not see all see their own acts. */
-export async function readTrailPage(ctx: Context, filter: { subject: string | null; act: string | null; before: number | null }): Promise<{ lines: TrailLine[]; next: number | null; isChainGood: boolean }> {
+export async function readTrailPage(
+  ctx: Context,
+  filter: { subject: string | null; act: string | null; before: number | null },
+): Promise<{ lines: TrailLine[]; next: number | null; isChainGood: boolean }> {
   if (ctx.actor.kind !== 'user') return { lines: [], next: null, isChainGood: true };
   const all = reachOf(ctx.actor.roles, 'trail.see') === 'all';
   const actor = all ? null : ctx.actor.id;
@@ -28,15 +31,33 @@ export async function readTrailPage(ctx: Context, filter: { subject: string | nu
     const vault = vaultOf(ctx, h);
     await vault.load(rows.flatMap(({ data_key_id }) => data_key_id ?? []));
     const lines: TrailLine[] = [];
-    for (const row of rows.slice(0, 100)) lines.push({ seq: row.seq, at: row.at, actor: names.get(row.actor) ?? row.actor, act: row.act, subject: row.subject, details: await openDetails(ctx, vault, row, isMasked) });
+    for (const row of rows.slice(0, 100))
+      lines.push({
+        seq: row.seq,
+        at: row.at,
+        actor: names.get(row.actor) ?? row.actor,
+        act: row.act,
+        subject: row.subject,
+        details: await openDetails(ctx, vault, row, isMasked),
+      });
     const month = ctx.clock.now().slice(0, 7);
-    const isChainGood = (await trailMonths(h)).includes(month) ? brokenAt(ctx, await trailOfMonth(h, month)) === null : true;
+    const isChainGood = (await trailMonths(h)).includes(month)
+      ? brokenAt(ctx, await trailOfMonth(h, month)) === null
+      : true;
     return { lines, next: rows.length > 100 ? rows[99]!.seq : null, isChainGood };
   });
 }
 
 /** What was looked for: words that name somebody. */
-const NAMING: ReadonlySet<string> = new Set(['person-searched', 'ledger-searched', 'ledger-exported', 'identities-linked', 'identities-unlinked', 'trace-started', 'recipient-told']);
+const NAMING: ReadonlySet<string> = new Set([
+  'person-searched',
+  'ledger-searched',
+  'ledger-exported',
+  'identities-linked',
+  'identities-unlinked',
+  'trace-started',
+  'recipient-told',
+]);
 
 /** One entry that cannot be read must not hide the others. */
 async function openDetails(ctx: Context, vault: Vault, row: TrailRow, isMasked: boolean): Promise<string | null> {
@@ -55,7 +76,15 @@ export function brokenAt(ctx: Pick<Context, 'keys'>, rows: Awaited<ReturnType<ty
   let previous: Uint8Array = Buffer.alloc(32);
   for (const row of rows) {
     const sealedIsGood = !row.details_sealed || ctx.keys.hash(row.details_sealed).toString('hex') === row.details_hash;
-    const expected = link((bytes) => ctx.keys.hash(bytes), previous, { id: row.id, month: row.month, at: row.at, actor: row.actor, act: row.act as TrailAct, subject: row.subject, detailsHash: row.details_hash });
+    const expected = link((bytes) => ctx.keys.hash(bytes), previous, {
+      id: row.id,
+      month: row.month,
+      at: row.at,
+      actor: row.actor,
+      act: row.act as TrailAct,
+      subject: row.subject,
+      detailsHash: row.details_hash,
+    });
     if (!sealedIsGood || Buffer.compare(Buffer.from(expected), row.hash) !== 0) return row.id;
     previous = row.hash;
   }

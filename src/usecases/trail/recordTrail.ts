@@ -11,15 +11,45 @@ import { vaultOf } from '../shared/vault';
  * @param details free text, kept sealed: under the key of the request or person that `subject` names, so that it dies with them
  * @param under the data key to seal under where the subject is neither; without one the details must name nobody
  */
-export async function recordTrail(ctx: Context, h: Handle, act: TrailAct, subject: string | null, details: string | null = null, under: string | null = null): Promise<void> {
+export async function recordTrail(
+  ctx: Context,
+  h: Handle,
+  act: TrailAct,
+  subject: string | null,
+  details: string | null = null,
+  under: string | null = null,
+): Promise<void> {
   const id = ctx.keys.id('trl');
   const at = ctx.clock.now();
   const month = at.slice(0, 7);
   const keyId = details ? (under ?? (await keyOfSubject(h, subject))) : null;
-  const sealed = details ? (keyId ? await vaultOf(ctx, h).seal(keyId, details, id) : ctx.keys.sealOwn(details, id)) : null;
+  const sealed = details
+    ? keyId
+      ? await vaultOf(ctx, h).seal(keyId, details, id)
+      : ctx.keys.sealOwn(details, id)
+    : null;
   const detailsHash = sealed ? ctx.keys.hash(sealed).toString('hex') : null;
-  const entry: TrailEntry = { id, month, at: new Date(at).toISOString(), actor: ctx.actor.id, act, subject, detailsHash };
+  const entry: TrailEntry = {
+    id,
+    month,
+    at: new Date(at).toISOString(),
+    actor: ctx.actor.id,
+    act,
+    subject,
+    detailsHash,
+  };
   const previous = await lastTrailHash(h, month);
   const hash = Buffer.from(link((bytes) => ctx.keys.hash(bytes), previous, entry));
-  await insertTrail(h, { id, month, at, actor: ctx.actor.id, act, subject, details_sealed: sealed, details_hash: detailsHash, data_key_id: keyId, hash });
+  await insertTrail(h, {
+    id,
+    month,
+    at,
+    actor: ctx.actor.id,
+    act,
+    subject,
+    details_sealed: sealed,
+    details_hash: detailsHash,
+    data_key_id: keyId,
+    hash,
+  });
 }

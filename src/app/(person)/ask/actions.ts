@@ -23,12 +23,17 @@ export async function askNow(values: unknown): Promise<ActionResult<{ ref: strin
     // A program filled in the field that people do not see: it is thanked and nothing is opened.
     if (form.value.website) return { ok: true, value: { ref: '', word: '' } };
     const result = await openFromPublic(await publicContext(), form.value);
-    return result.ok ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } } : { ok: false, message: sayRefusal(result.refusal) };
+    return result.ok
+      ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } }
+      : { ok: false, message: sayRefusal(result.refusal) };
   });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
-export async function askPosted(_before: Posted<{ ref: string; word: string }>, form: FormData): Promise<Posted<{ ref: string; word: string }>> {
+export async function askPosted(
+  _before: Posted<{ ref: string; word: string }>,
+  form: FormData,
+): Promise<Posted<{ ref: string; word: string }>> {
   const names = Object.keys(publicRequestSchema.fields);
   const values = Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]));
   return answered(await askNow(values), form, names);

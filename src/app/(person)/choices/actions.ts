@@ -17,7 +17,10 @@ import { atLeast } from '../../lib/atLeast';
 import { clientAddress, publicContext } from '../../lib/session';
 import type { Posted } from '../../../ui/parts/posted';
 
-const changesSchema = yup.array(yup.object({ purpose: yup.string().max(80).required(), yes: yup.boolean().required() }).required()).max(200).required();
+const changesSchema = yup
+  .array(yup.object({ purpose: yup.string().max(80).required(), yes: yup.boolean().required() }).required())
+  .max(200)
+  .required();
 
 /** What finding somebody and writing their mail takes, and then some, milliseconds. */
 const ANSWER_MS = 700;
@@ -26,7 +29,8 @@ const ANSWER_MS = 700;
 export async function askNow(language: Language, email: string): Promise<ActionResult> {
   return inWords(sayLost(languageOf(language)), async () => {
     if (typeof email !== 'string') return { ok: false, message: sayNotAnAddress(language) };
-    if (!(await hasRoom('public-form', await clientAddress()))) return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
+    if (!(await hasRoom('public-form', await clientAddress())))
+      return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
     if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email.trim())) return { ok: false, message: sayNotAnAddress(language) };
     // Whoever is known has a link made and a mail written; the answer comes no sooner for those who are not.
     await atLeast(ANSWER_MS, askForPage(await publicContext(), { email: email.slice(0, 320) }));
@@ -36,13 +40,18 @@ export async function askNow(language: Language, email: string): Promise<ActionR
 
 export async function proveNow(token: string, language: Language, code: string): Promise<ActionResult> {
   return inWords(sayLost(languageOf(language)), async () => {
-    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
+    if (!(await hasRoom('one-time', await clientAddress())))
+      return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
     const result = await proveCode(await publicContext(), { token: token.slice(0, 100), code: code.slice(0, 20) });
     return result.ok ? { ok: true, value: null } : { ok: false, message: sayOwnRefusal(language, result.refusal) };
   });
 }
 
-export async function changeNow(token: string, language: Language, values: unknown): Promise<ActionResult<{ changed: number }>> {
+export async function changeNow(
+  token: string,
+  language: Language,
+  values: unknown,
+): Promise<ActionResult<{ changed: number }>> {
   return inWords(sayLost(languageOf(language)), async () => {
     const form = readForm(changesSchema, values);
     if (!form.ok) return { ok: false, message: 'The page sent something it should not have. Nothing was changed.' };
@@ -54,7 +63,8 @@ export async function changeNow(token: string, language: Language, values: unkno
 
 export async function confirmNow(token: string, language: Language): Promise<ActionResult> {
   return inWords(sayLost(languageOf(language)), async () => {
-    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
+    if (!(await hasRoom('one-time', await clientAddress())))
+      return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
     const result = await confirmChoice(await publicContext(), { token: token.slice(0, 100) });
     return result.ok ? result : { ok: false, message: sayOwnRefusal(language, result.refusal) };
   });
@@ -73,7 +83,12 @@ export async function provePosted(token: string, language: Language, _before: Po
 }
 
 /** Each purpose is a field of its own; what its answer was when the page was made stands beside it, so that only what was changed is sent. */
-export async function changePosted(token: string, language: Language, _before: Posted<{ changed: number }>, form: FormData): Promise<Posted<{ changed: number }>> {
+export async function changePosted(
+  token: string,
+  language: Language,
+  _before: Posted<{ changed: number }>,
+  form: FormData,
+): Promise<Posted<{ changed: number }>> {
   const changes = form.getAll('shown').flatMap((one) => {
     const [purpose = '', before = ''] = String(one).split('=');
     const said = form.get(`answer-${purpose}`);
@@ -82,6 +97,11 @@ export async function changePosted(token: string, language: Language, _before: P
   return answered(await changeNow(token, language, changes), form, []);
 }
 
-export async function confirmPosted(token: string, language: Language, _before: Posted, form: FormData): Promise<Posted> {
+export async function confirmPosted(
+  token: string,
+  language: Language,
+  _before: Posted,
+  form: FormData,
+): Promise<Posted> {
   return answered(await confirmNow(token, language), form, []);
 }

@@ -17,12 +17,19 @@ import { ownPath } from './ownPath';
 export async function signInNow(email: string, password: string): Promise<ActionResult> {
   return inWords('The server did not answer. Try again.', async () => {
     const account = createHash('sha256').update(String(email).trim().toLowerCase()).digest('hex');
-    if (!(await hasRoom('sign-in', await clientAddress())) || !(await hasRoom('sign-in-account', account))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+    if (!(await hasRoom('sign-in', await clientAddress())) || !(await hasRoom('sign-in-account', account)))
+      return { ok: false, message: sayRefusal({ code: 'too-many' }) };
     const ctx = await publicContext();
     const result = await signIn(ctx, { email: String(email).slice(0, 320), password: String(password).slice(0, 500) });
     if (!result.ok) return { ok: false, message: sayRefusal(result.refusal) };
     await giveBack('sign-in-account', account);
-    (await cookies()).set(SESSION_COOKIE, result.value.token, { httpOnly: true, sameSite: 'lax', secure: ctx.baseUrl.startsWith('https:'), path: '/', maxAge: 10 * 3600 });
+    (await cookies()).set(SESSION_COOKIE, result.value.token, {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: ctx.baseUrl.startsWith('https:'),
+      path: '/',
+      maxAge: 10 * 3600,
+    });
     return { ok: true, value: null };
   });
 }

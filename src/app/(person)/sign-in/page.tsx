@@ -9,5 +9,9 @@ export const metadata = { title: 'Sign in' };
 export default async function SignInPage({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
   const to = ownPath(String((await searchParams).to ?? ''));
   if (await currentStaff()) redirect(to);
-  return <SignInFrame><SignInForm signIn={signInNow} post={signInPosted} to={to} /></SignInFrame>;
+  return (
+    <SignInFrame>
+      <SignInForm signIn={signInNow} post={signInPosted} to={to} />
+    </SignInFrame>
+  );
 }

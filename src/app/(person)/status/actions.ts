@@ -20,25 +20,36 @@ export async function lookAtStatus(language: string, ref: string, word: string):
     const words = ASK_WORDS[languageOf(language)];
     const form = readForm(statusSchema, { ref, word });
     if (!form.ok) return { ok: false, message: words.unknown };
-    if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
+    if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`)))
+      return { ok: false, message: words.tooMany };
     const result = await readStatus(await publicContext(), form.value);
     return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
   });
 }
 
 /** Where somebody signs in who wants to show that it is them. */
-export async function signInAtShop(language: string, ref: string, word: string, system: string): Promise<ActionResult<{ url: string }>> {
+export async function signInAtShop(
+  language: string,
+  ref: string,
+  word: string,
+  system: string,
+): Promise<ActionResult<{ url: string }>> {
   return inWords(ASK_WORDS[languageOf(language)].lost, async () => {
     const words = ASK_WORDS[languageOf(language)];
     const form = readForm(statusSchema, { ref, word });
     if (!form.ok) return { ok: false, message: words.unknown };
-    if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`))) return { ok: false, message: words.tooMany };
+    if (!(await hasRoom('one-time', await clientAddress())) || !(await hasRoom('one-time', `status ${form.value.ref}`)))
+      return { ok: false, message: words.tooMany };
     const result = await beginShopProof(await publicContext(), { ...form.value, system: String(system) });
     return result.ok ? { ok: true, value: result.value } : { ok: false, message: words.unknown };
   });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
-export async function statusPosted(language: string, _before: Posted<StatusView>, form: FormData): Promise<Posted<StatusView>> {
+export async function statusPosted(
+  language: string,
+  _before: Posted<StatusView>,
+  form: FormData,
+): Promise<Posted<StatusView>> {
   return answered(await lookAtStatus(language, fieldOf(form, 'ref'), fieldOf(form, 'word')), form, ['ref']);
 }

@@ -15,7 +15,12 @@ export default async function StatusPage({ searchParams }: { searchParams: Promi
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].statusTitle}</h1>
       <p>{ASK_WORDS[language].statusLead}</p>
-      <StatusForm language={language} look={lookAtStatus.bind(null, language)} begin={signInAtShop.bind(null, language)} post={statusPosted.bind(null, language)} />
+      <StatusForm
+        language={language}
+        look={lookAtStatus.bind(null, language)}
+        begin={signInAtShop.bind(null, language)}
+        post={statusPosted.bind(null, language)}
+      />
     </PersonPage>
   );
 }

@@ -14,7 +14,8 @@ const LOST = 'We could not be reached. What you typed is still here; try again.'
 
 export async function openNow(token: string): Promise<ActionResult<TaskView>> {
   return inWords(LOST, async () => {
-    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayRefusal({ code: 'too-many' }) };
+    if (!(await hasRoom('one-time', await clientAddress())))
+      return { ok: false, message: sayRefusal({ code: 'too-many' }) };
     const result = await openTask(await publicContext(), { token });
     return result.ok ? result : { ok: false, message: sayRefusal(result.refusal) };
   });

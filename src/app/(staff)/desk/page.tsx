@@ -7,5 +7,11 @@ export const metadata = { title: 'Desk' };
 
 export default async function DeskPage() {
   const { ctx, actor } = await staff('desk.see');
-  return <DeskSheet desk={await readDesk(ctx)} mayOpen={reachOf(actor.roles, 'requests.work') !== null} seesRequests={reachOf(actor.roles, 'requests.see') !== null} />;
+  return (
+    <DeskSheet
+      desk={await readDesk(ctx)}
+      mayOpen={reachOf(actor.roles, 'requests.work') !== null}
+      seesRequests={reachOf(actor.roles, 'requests.see') !== null}
+    />
+  );
 }

@@ -44,7 +44,11 @@ export async function mapFile(importId: string, values: unknown): Promise<Action
   return act((ctx) => mapImport(ctx, { importId, name, mapping }));
 }
 
-export async function correctOne(importId: string, line: number, raw: string): Promise<ActionResult<{ status: RecordStatus; reasons: Reason[] }>> {
+export async function correctOne(
+  importId: string,
+  line: number,
+  raw: string,
+): Promise<ActionResult<{ status: RecordStatus; reasons: Reason[] }>> {
   return act((ctx) => correctLine(ctx, { importId, line: Number(line), raw: String(raw) }));
 }
 
@@ -76,7 +80,11 @@ export async function checkDraftNow(form: FormData): Promise<ActionResult<Messag
 }
 
 export async function findNow(identifier: { kind: string; value: string }): Promise<ActionResult<AtTheCounter[]>> {
-  return act((ctx) => findAtCounter(ctx, { identifier: { kind: String(identifier.kind), value: String(identifier.value).slice(0, 320) } }));
+  return act((ctx) =>
+    findAtCounter(ctx, {
+      identifier: { kind: String(identifier.kind), value: String(identifier.value).slice(0, 320) },
+    }),
+  );
 }
 
 export async function recordAnswer(values: unknown): Promise<ActionResult<{ status: string; reasons: Reason[] }>> {
@@ -100,8 +108,17 @@ export async function exportNow(values: Record<string, string | null>): Promise<
   if (typeof values !== 'object' || values === null) return { ok: false, message: 'Choose what is exported.' };
   const format = (['csv', 'ndjson', 'jsonld'] as const).find((known) => known === values['format']) ?? 'csv';
   return act((ctx) => {
-    const edge = (day: string | null | undefined, more: number) => (day && daySchema.isValidSync(day) ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString() : null);
-    return startExport(ctx, { format, from: edge(values['from'], 0), to: edge(values['to'], 1), purpose: values['purpose'] ?? null, identifier: values['identifier'] ? { kind: 'email', value: values['identifier'] } : null });
+    const edge = (day: string | null | undefined, more: number) =>
+      day && daySchema.isValidSync(day)
+        ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString()
+        : null;
+    return startExport(ctx, {
+      format,
+      from: edge(values['from'], 0),
+      to: edge(values['to'], 1),
+      purpose: values['purpose'] ?? null,
+      identifier: values['identifier'] ? { kind: 'email', value: values['identifier'] } : null,
+    });
   });
 }
 
@@ -126,7 +143,10 @@ export async function publishNow(values: unknown): Promise<ActionResult<{ versio
   if (!form.ok) return form;
   return act(async (ctx) => {
     const now = ctx.clock.now();
-    const result = await publishPurpose(ctx, { ...form.value, validFrom: form.value.validFrom < now ? now : form.value.validFrom });
+    const result = await publishPurpose(ctx, {
+      ...form.value,
+      validFrom: form.value.validFrom < now ? now : form.value.validFrom,
+    });
     return result.ok ? ok(result.value) : result;
   });
 }

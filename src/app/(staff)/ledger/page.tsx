@@ -10,12 +10,36 @@ import { verifyNow } from './actions';
 
 export const metadata = { title: 'Ledger' };
 
-export default async function LedgerPage({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
+export default async function LedgerPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
   const { ctx, actor } = await staff('ledger.see');
   const search = await searchParams;
   const before = Number(search['before']);
   const answer = ANSWERS.find((known) => known === search['answer']) ?? null;
-  const edge = (day: string | undefined, more: number) => (day && daySchema.isValidSync(day) ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString() : null);
-  const view = shown(await readLedger(ctx, { purpose: search['purpose'] ?? null, answer, system: search['system'] ?? null, from: edge(search['from'], 0), to: edge(search['to'], 1), before: Number.isSafeInteger(before) && before > 0 ? before : null }));
-  return <LedgerSheet view={view} sources={shown(await readSources(ctx))} zone={ctx.organisation.zone} mayImport={reachOf(actor.roles, 'imports.run') !== null} verify={verifyNow} />;
+  const edge = (day: string | undefined, more: number) =>
+    day && daySchema.isValidSync(day)
+      ? new Date(beginningOfDay(addDays(day, more), ctx.organisation.zone)).toISOString()
+      : null;
+  const view = shown(
+    await readLedger(ctx, {
+      purpose: search['purpose'] ?? null,
+      answer,
+      system: search['system'] ?? null,
+      from: edge(search['from'], 0),
+      to: edge(search['to'], 1),
+      before: Number.isSafeInteger(before) && before > 0 ? before : null,
+    }),
+  );
+  return (
+    <LedgerSheet
+      view={view}
+      sources={shown(await readSources(ctx))}
+      zone={ctx.organisation.zone}
+      mayImport={reachOf(actor.roles, 'imports.run') !== null}
+      verify={verifyNow}
+    />
+  );
 }

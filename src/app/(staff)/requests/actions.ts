@@ -3,7 +3,13 @@
 import { conditionsSchema, type TraceConditions } from '../../../core/requests/conditions';
 import type { Band } from '../../../core/identity/score';
 import { redactionsSchema } from '../../../core/detect/schema';
-import { basisSchema, decisionSchema, factsSchema, openRequestSchema, verdictsSchema } from '../../../core/requests/schema';
+import {
+  basisSchema,
+  decisionSchema,
+  factsSchema,
+  openRequestSchema,
+  verdictsSchema,
+} from '../../../core/requests/schema';
 import { daySchema } from '../../../core/shared/schema';
 import type { ActionResult } from '../../../ui/parts/actionResult';
 import { confirmPlan, makePlan } from '../../../usecases/erasure/makePlan';
@@ -57,8 +63,22 @@ export async function identityRefused(ref: string): Promise<ActionResult> {
   return act((ctx) => refuseForIdentity(ctx, { ref }));
 }
 
-export async function clockEvent(ref: string, kind: StaffClockEvent, reason: string, until: string | null, toldByHand = false): Promise<ActionResult<{ dueOn: string }>> {
-  return act((ctx) => recordClockEvent(ctx, { ref, kind, reason: reason.slice(0, 2000), until: until && daySchema.isValidSync(until) ? until : null, toldByHand: toldByHand === true }));
+export async function clockEvent(
+  ref: string,
+  kind: StaffClockEvent,
+  reason: string,
+  until: string | null,
+  toldByHand = false,
+): Promise<ActionResult<{ dueOn: string }>> {
+  return act((ctx) =>
+    recordClockEvent(ctx, {
+      ref,
+      kind,
+      reason: reason.slice(0, 2000),
+      until: until && daySchema.isValidSync(until) ? until : null,
+      toldByHand: toldByHand === true,
+    }),
+  );
 }
 
 export async function changeRequestBasis(ref: string, values: unknown): Promise<ActionResult<{ dueOn: string }>> {
@@ -66,18 +86,30 @@ export async function changeRequestBasis(ref: string, values: unknown): Promise<
   return form.ok ? act((ctx) => changeBasis(ctx, { ref, ...form.value })) : form;
 }
 
-export async function askWhatIf(ref: string, kind: WhatIfKind, on: string): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>> {
+export async function askWhatIf(
+  ref: string,
+  kind: WhatIfKind,
+  on: string,
+): Promise<ActionResult<{ dueOn: string; state: string; workingDaysLeft: number }>> {
   return daySchema.isValidSync(on) ? act((ctx) => whatIf(ctx, { ref, kind, on })) : NO_DAY;
 }
 
-export async function appealReceived(ref: string, on: string, text: string): Promise<ActionResult<{ dueOn: string | null }>> {
-  return daySchema.isValidSync(on) ? act((ctx) => receiveAppeal(ctx, { ref, receivedOn: on, text: text.slice(0, 5000) })) : NO_DAY;
+export async function appealReceived(
+  ref: string,
+  on: string,
+  text: string,
+): Promise<ActionResult<{ dueOn: string | null }>> {
+  return daySchema.isValidSync(on)
+    ? act((ctx) => receiveAppeal(ctx, { ref, receivedOn: on, text: text.slice(0, 5000) }))
+    : NO_DAY;
 }
 
 export async function appealAnswered(ref: string, outcome: 'upheld' | 'reversed', text: string): Promise<ActionResult> {
   const said = typeof text === 'string' ? text.trim() : '';
   if (said.length < 10) return { ok: false, message: 'Answer the appeal in a sentence.' };
-  return act((ctx) => answerAppeal(ctx, { ref, outcome: outcome === 'reversed' ? 'reversed' : 'upheld', text: said.slice(0, 5000) }));
+  return act((ctx) =>
+    answerAppeal(ctx, { ref, outcome: outcome === 'reversed' ? 'reversed' : 'upheld', text: said.slice(0, 5000) }),
+  );
 }
 
 export async function reopen(ref: string, reason: string): Promise<ActionResult> {
@@ -94,7 +126,10 @@ export async function note(ref: string, text: string): Promise<ActionResult<{ me
   return act((ctx) => addNote(ctx, { ref, text: said.slice(0, 2000) }));
 }
 
-export async function compareWithFile(ref: string, facts: unknown): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>> {
+export async function compareWithFile(
+  ref: string,
+  facts: unknown,
+): Promise<ActionResult<FactsOutcome & { isProven: boolean; left: number }>> {
   const form = readForm(factsSchema, { facts });
   return form.ok ? act((ctx) => checkFacts(ctx, { ref, facts: form.value.facts })) : form;
 }
@@ -107,7 +142,10 @@ export async function effectsOf(ref: string): Promise<ActionResult<EffectView[]>
   return act((ctx) => readEffects(ctx, { ref }));
 }
 
-export async function carryOut(ref: string, purposes: readonly string[]): Promise<ActionResult<{ recorded: number; systems: number }>> {
+export async function carryOut(
+  ref: string,
+  purposes: readonly string[],
+): Promise<ActionResult<{ recorded: number; systems: number }>> {
   return act((ctx) => carryOutChoices(ctx, { ref, purposes: purposes.slice(0, 500) }));
 }
 
@@ -127,8 +165,15 @@ export async function sendLetterAgain(ref: string, letterId: string): Promise<Ac
   return act((ctx) => sendAgain(ctx, { ref: String(ref), letterId: String(letterId) }));
 }
 
-export async function recipientTold(ref: string, recipient: string, how: string, wasTold: boolean): Promise<ActionResult> {
-  return act((ctx) => tellRecipient(ctx, { ref, recipient: String(recipient), how: String(how), wasTold: wasTold === true }));
+export async function recipientTold(
+  ref: string,
+  recipient: string,
+  how: string,
+  wasTold: boolean,
+): Promise<ActionResult> {
+  return act((ctx) =>
+    tellRecipient(ctx, { ref, recipient: String(recipient), how: String(how), wasTold: wasTold === true }),
+  );
 }
 
 export async function actsFinished(ref: string): Promise<ActionResult> {
@@ -194,7 +239,11 @@ export async function judge(ref: string, verdicts: unknown): Promise<ActionResul
   return form.ok ? act((ctx) => giveVerdicts(ctx, { ref, verdicts: form.value.verdicts })) : form;
 }
 
-export async function redactPassages(ref: string, matchId: string, passages: unknown): Promise<ActionResult<{ passages: number }>> {
+export async function redactPassages(
+  ref: string,
+  matchId: string,
+  passages: unknown,
+): Promise<ActionResult<{ passages: number }>> {
   const form = readForm(redactionsSchema, { passages });
   return form.ok ? act((ctx) => redact(ctx, { ref, matchId, passages: form.value.passages })) : form;
 }

@@ -23,7 +23,18 @@ export default async function RequestsPage({ searchParams }: { searchParams: Pro
   const after = dueOn && id && /^\d{4}-\d{2}-\d{2}$/.test(dueOn) ? { dueOn, id } : null;
   const regime = REGIME_IDS.find((known) => known === search['regime']) ?? null;
   const waits = WAITS.find((known) => known === search['waits']) ?? null;
-  const page = shown(await readRequests(ctx, { state, right, stage, regime, owner: search['owner'] ?? null, waits, after, limit: 50 }));
+  const page = shown(
+    await readRequests(ctx, { state, right, stage, regime, owner: search['owner'] ?? null, waits, after, limit: 50 }),
+  );
   const mayOpen = reachOf(actor.roles, 'requests.work') !== null;
-  return <RequestList lines={page.lines} open={page.open} next={page.next ? `${page.next.dueOn}~${page.next.id}` : null} mayOpen={mayOpen} colleagues={page.colleagues} waiting={mayOpen ? await countWaitingProposals(ctx) : 0} />;
+  return (
+    <RequestList
+      lines={page.lines}
+      open={page.open}
+      next={page.next ? `${page.next.dueOn}~${page.next.id}` : null}
+      mayOpen={mayOpen}
+      colleagues={page.colleagues}
+      waiting={mayOpen ? await countWaitingProposals(ctx) : 0}
+    />
+  );
 }

@@ -6,7 +6,16 @@ import { KeysPanel } from '../../../ui/systems/KeysPanel';
 import { readKeysView } from '../../../usecases/keys/exportKeys';
 import { LawsPanel } from '../../../ui/systems/LawsPanel';
 import { readLaws } from '../../../usecases/clock/adoptLaw';
-import { adoptLawNow, approveKeysNow, askForKeysNow, fetchKeysNow, previewLawNow, rotateNow, setActive, stateLawNow } from './actions';
+import {
+  adoptLawNow,
+  approveKeysNow,
+  askForKeysNow,
+  fetchKeysNow,
+  previewLawNow,
+  rotateNow,
+  setActive,
+  stateLawNow,
+} from './actions';
 
 export const metadata = { title: 'Setup' };
 
@@ -15,10 +24,28 @@ export default async function SetupPage() {
   const colleagues = shown(await readColleagues(ctx));
   return (
     <>
-      <div className="page-head"><div><h1>Setup</h1><p className="sub">{ctx.organisation.name}, {ctx.organisation.zone}. Contact {ctx.organisation.contact}.</p></div></div>
-      <ColleagueTable colleagues={colleagues} own={actor.id} mayChange={reachOf(actor.roles, 'people.change') !== null} setActive={setActive} />
-      <KeysPanel keys={shown(await readKeysView(ctx))} actions={{ rotate: rotateNow, ask: askForKeysNow, approve: approveKeysNow, fetchCopy: fetchKeysNow }} />
-      <LawsPanel view={shown(await readLaws(ctx))} actions={{ preview: previewLawNow, adopt: adoptLawNow, state: stateLawNow }} />
+      <div className="page-head">
+        <div>
+          <h1>Setup</h1>
+          <p className="sub">
+            {ctx.organisation.name}, {ctx.organisation.zone}. Contact {ctx.organisation.contact}.
+          </p>
+        </div>
+      </div>
+      <ColleagueTable
+        colleagues={colleagues}
+        own={actor.id}
+        mayChange={reachOf(actor.roles, 'people.change') !== null}
+        setActive={setActive}
+      />
+      <KeysPanel
+        keys={shown(await readKeysView(ctx))}
+        actions={{ rotate: rotateNow, ask: askForKeysNow, approve: approveKeysNow, fetchCopy: fetchKeysNow }}
+      />
+      <LawsPanel
+        view={shown(await readLaws(ctx))}
+        actions={{ preview: previewLawNow, adopt: adoptLawNow, state: stateLawNow }}
+      />
     </>
   );
 }

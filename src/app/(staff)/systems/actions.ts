@@ -4,7 +4,16 @@ import type { Holds } from '../../../core/identity/fieldHolds';
 import type { RegisterEntry } from '../../../core/letters/cover';
 import type { Language } from '../../../core/letters/mailings';
 import type { FieldRole } from '../../../core/systems/fieldRoles';
-import { connectionSchema, fieldsSchema, referenceEndsSchema, referencesSchema, registerSchema, registerWordSchema, searchingSchema, systemSchema } from '../../../core/systems/schema';
+import {
+  connectionSchema,
+  fieldsSchema,
+  referenceEndsSchema,
+  referencesSchema,
+  registerSchema,
+  registerWordSchema,
+  searchingSchema,
+  systemSchema,
+} from '../../../core/systems/schema';
 import type { ReferenceEnds, ReferenceMeaning } from '../../../core/systems/references';
 import type { InactiveRule, Reached } from '../../../core/systems/views';
 import type { ActionResult } from '../../../ui/parts/actionResult';
@@ -31,16 +40,26 @@ export async function addSystemNow(values: unknown): Promise<ActionResult<{ id: 
   return form.ok ? act((ctx) => addSystem(ctx, form.value)) : form;
 }
 
-export async function changeConnectionNow(id: string, settings: Record<string, string>): Promise<ActionResult<Reached>> {
+export async function changeConnectionNow(
+  id: string,
+  settings: Record<string, string>,
+): Promise<ActionResult<Reached>> {
   const form = readForm(connectionSchema, { id, settings });
   return form.ok ? act((ctx) => changeConnection(ctx, form.value)) : form;
 }
 
-export async function readFieldsNow(id: string): Promise<ActionResult<{ collections: number; fields: number; references: number }>> {
+export async function readFieldsNow(
+  id: string,
+): Promise<ActionResult<{ collections: number; fields: number; references: number }>> {
   return act((ctx) => readFields(ctx, { id: String(id) }));
 }
 
-export async function confirmFieldsNow(system: string, collection: string, holds: Record<string, Holds | null>, roles: Record<string, FieldRole> = {}): Promise<ActionResult<{ confirmed: number }>> {
+export async function confirmFieldsNow(
+  system: string,
+  collection: string,
+  holds: Record<string, Holds | null>,
+  roles: Record<string, FieldRole> = {},
+): Promise<ActionResult<{ confirmed: number }>> {
   const form = readForm(fieldsSchema, { system, collection, holds, roles });
   return form.ok ? act((ctx) => confirmFields(ctx, form.value)) : form;
 }
@@ -68,7 +87,12 @@ export async function sayInLanguageNow(phrase: string, language: Language, words
   return form.ok ? act((ctx) => sayInLanguage(ctx, form.value)) : form;
 }
 
-export async function changeSearchingNow(input: { system: string; isTraced: boolean; searchesInactive: boolean; inactive: InactiveRule | null }): Promise<ActionResult<null>> {
+export async function changeSearchingNow(input: {
+  system: string;
+  isTraced: boolean;
+  searchesInactive: boolean;
+  inactive: InactiveRule | null;
+}): Promise<ActionResult<null>> {
   const form = readForm(searchingSchema, input);
   return form.ok ? act((ctx) => changeSearching(ctx, form.value)) : form;
 }

@@ -8,4 +8,13 @@ import { NAMES, SPECIAL } from './special';
 import { TRACES } from './traces';
 
 /** Every built-in detector. */
-export const DETECTORS: readonly Detector[] = [...CONTACT, ...MONEY, ...IDENTITY, ...TRACES, ...SPECIAL, ...NAMES, ...PEOPLE, ...NUMBERS];
+export const DETECTORS: readonly Detector[] = [
+  ...CONTACT,
+  ...MONEY,
+  ...IDENTITY,
+  ...TRACES,
+  ...SPECIAL,
+  ...NAMES,
+  ...PEOPLE,
+  ...NUMBERS,
+];

@@ -9,12 +9,16 @@ export const DA: LanguageWords = {
   records: (count) => `${count} ${count === 1 ? 'post' : 'poster'}`,
   nothing: 'Intet.',
   keptBecause: {
-    hold: () => 'Vi har brug for det for at fastlægge, gøre gældende eller forsvare retskrav (GDPR art. 17, stk. 3, litra e).',
-    retention: (until, law) => `${law ?? 'En lov'} forpligter os til at gemme det (GDPR art. 17, stk. 3, litra b)${until ? `, til og med ${until}` : ''}.`,
-    unclear: () => 'En lov kan forpligte os til at gemme det (GDPR art. 17, stk. 3, litra b); vi er ved at finde ud af hvor længe.',
+    hold: () =>
+      'Vi har brug for det for at fastlægge, gøre gældende eller forsvare retskrav (GDPR art. 17, stk. 3, litra e).',
+    retention: (until, law) =>
+      `${law ?? 'En lov'} forpligter os til at gemme det (GDPR art. 17, stk. 3, litra b)${until ? `, til og med ${until}` : ''}.`,
+    unclear: () =>
+      'En lov kan forpligte os til at gemme det (GDPR art. 17, stk. 3, litra b); vi er ved at finde ud af hvor længe.',
     open: () => 'Det hører til noget, der ikke er afsluttet; vi har brug for det indtil da.',
     others: () => 'Det hører også til andre, som en adresse flere deler; det, der knyttede det til dig, er slettet.',
-    'kept-apart': (until) => `Dit navn er taget ud af det. Det holdes for sig selv, fordi en post, som vi skal gemme, hænger sammen med det${until ? `, til og med ${until}` : ''}.`,
+    'kept-apart': (until) =>
+      `Dit navn er taget ud af det. Det holdes for sig selv, fordi en post, som vi skal gemme, hænger sammen med det${until ? `, til og med ${until}` : ''}.`,
   },
   restricted: 'Brugen er begrænset: det gemmes kun.',
   told: (recipient, day) => `${recipient}, ${day}`,
@@ -24,7 +28,8 @@ export const DA: LanguageWords = {
     inactive: (name) => `personer, der ikke længere er aktive i ${name}`,
     narrowed: 'alt uden for det, du spurgte om',
   },
-  remedies: (authority) => `Du kan altid skrive til os. Du kan også klage til en tilsynsmyndighed (GDPR art. 77), for os ${authority}, og gå til domstolene (art. 79).`,
+  remedies: (authority) =>
+    `Du kan altid skrive til os. Du kan også klage til en tilsynsmyndighed (GDPR art. 77), for os ${authority}, og gå til domstolene (art. 79).`,
   remediesElsewhere: {
     uk: 'Du kan klage til Information Commissioner i Storbritannien og gå til domstolene.',
     'uk-complaint': 'Du kan klage til os, til Information Commissioner i Storbritannien, og gå til domstolene.',
@@ -33,7 +38,19 @@ export const DA: LanguageWords = {
     'state-appeal': 'Du kan klage til os og derefter henvende dig til delstatens Attorney General.',
     authority: 'Du kan klage til dit lands tilsynsmyndighed for databeskyttelse.',
   },
-  rights: { access: 'om en kopi af dine data', portability: 'om dine data i en form, som maskiner kan læse', rectification: 'om at få dine data rettet', erasure: 'om at få dine data slettet', restriction: 'om at begrænse brugen af dine data', objection: 'om at stoppe en brug af dine data, som du gør indsigelse mod', 'automated-decision': 'om en automatisk afgørelse', 'opt-out': 'om at stoppe salg eller deling af dine data', limit: 'om at begrænse brugen af følsomme data', withdrawal: 'om at trække dit samtykke tilbage', information: 'om oplysning om, hvad vi gør med dine data' },
+  rights: {
+    access: 'om en kopi af dine data',
+    portability: 'om dine data i en form, som maskiner kan læse',
+    rectification: 'om at få dine data rettet',
+    erasure: 'om at få dine data slettet',
+    restriction: 'om at begrænse brugen af dine data',
+    objection: 'om at stoppe en brug af dine data, som du gør indsigelse mod',
+    'automated-decision': 'om en automatisk afgørelse',
+    'opt-out': 'om at stoppe salg eller deling af dine data',
+    limit: 'om at begrænse brugen af følsomme data',
+    withdrawal: 'om at trække dit samtykke tilbage',
+    information: 'om oplysning om, hvad vi gør med dine data',
+  },
   templates: {
     acknowledgement: `Vi har din anmodning
 

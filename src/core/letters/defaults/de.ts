@@ -9,31 +9,52 @@ export const DE: LanguageWords = {
   records: (count) => `${count} ${count === 1 ? 'Datensatz' : 'Datensätze'}`,
   nothing: 'Nichts.',
   keptBecause: {
-    hold: () => 'Wir brauchen es, um Rechtsansprüche geltend zu machen, auszuüben oder zu verteidigen (Art. 17 Abs. 3 lit. e DSGVO).',
-    retention: (until, law) => `${law ?? 'Ein Gesetz'} verpflichtet uns, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO)${until ? `, bis ${until}` : ''}.`,
-    unclear: () => 'Ein Gesetz kann uns verpflichten, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO); wir klären, wie lange.',
+    hold: () =>
+      'Wir brauchen es, um Rechtsansprüche geltend zu machen, auszuüben oder zu verteidigen (Art. 17 Abs. 3 lit. e DSGVO).',
+    retention: (until, law) =>
+      `${law ?? 'Ein Gesetz'} verpflichtet uns, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO)${until ? `, bis ${until}` : ''}.`,
+    unclear: () =>
+      'Ein Gesetz kann uns verpflichten, es aufzubewahren (Art. 17 Abs. 3 lit. b DSGVO); wir klären, wie lange.',
     open: () => 'Es gehört zu etwas, das noch nicht abgeschlossen ist; bis dahin brauchen wir es.',
     others: () => 'Es gehört auch anderen, etwa eine gemeinsame Anschrift; was es mit Ihnen verband, ist gelöscht.',
-    'kept-apart': (until) => `Ihr Name wurde daraus entfernt. Es wird getrennt aufbewahrt, weil ein Datensatz, den wir behalten müssen, damit verbunden ist${until ? `, bis ${until}` : ''}.`,
+    'kept-apart': (until) =>
+      `Ihr Name wurde daraus entfernt. Es wird getrennt aufbewahrt, weil ein Datensatz, den wir behalten müssen, damit verbunden ist${until ? `, bis ${until}` : ''}.`,
   },
   restricted: 'Die Nutzung ist eingeschränkt: Es wird nur aufbewahrt.',
   told: (recipient, day) => `${recipient}, am ${day}`,
   notSearched: {
     system: (name) => name,
-    unread: (count, name) => `${count} ${count === 1 ? 'Teil' : 'Teile'} von ${name}, ${count === 1 ? 'der' : 'die'} nicht gelesen werden ${count === 1 ? 'konnte' : 'konnten'}`,
+    unread: (count, name) =>
+      `${count} ${count === 1 ? 'Teil' : 'Teile'} von ${name}, ${count === 1 ? 'der' : 'die'} nicht gelesen werden ${count === 1 ? 'konnte' : 'konnten'}`,
     inactive: (name) => `Personen, die in ${name} nicht mehr aktiv sind`,
     narrowed: 'alles außerhalb dessen, wonach Sie gefragt haben',
   },
-  remedies: (authority) => `Sie können uns jederzeit schreiben. Sie können sich auch bei einer Aufsichtsbehörde beschweren (Art. 77 DSGVO), für uns ${authority}, und den Rechtsweg beschreiten (Art. 79).`,
+  remedies: (authority) =>
+    `Sie können uns jederzeit schreiben. Sie können sich auch bei einer Aufsichtsbehörde beschweren (Art. 77 DSGVO), für uns ${authority}, und den Rechtsweg beschreiten (Art. 79).`,
   remediesElsewhere: {
     uk: 'Sie können sich beim Information Commissioner des Vereinigten Königreichs beschweren und den Rechtsweg beschreiten.',
-    'uk-complaint': 'Sie können sich bei uns und beim Information Commissioner des Vereinigten Königreichs beschweren und den Rechtsweg beschreiten.',
-    california: 'Sie können sich an die California Privacy Protection Agency oder an den Attorney General von Kalifornien wenden.',
+    'uk-complaint':
+      'Sie können sich bei uns und beim Information Commissioner des Vereinigten Königreichs beschweren und den Rechtsweg beschreiten.',
+    california:
+      'Sie können sich an die California Privacy Protection Agency oder an den Attorney General von Kalifornien wenden.',
     state: 'Sie können sich an den Attorney General des Bundesstaats wenden.',
-    'state-appeal': 'Sie können bei uns Einspruch erheben und sich danach an den Attorney General des Bundesstaats wenden.',
+    'state-appeal':
+      'Sie können bei uns Einspruch erheben und sich danach an den Attorney General des Bundesstaats wenden.',
     authority: 'Sie können sich bei der Datenschutzaufsicht Ihres Landes beschweren.',
   },
-  rights: { access: 'um eine Kopie Ihrer Daten', portability: 'um Ihre Daten in maschinenlesbarer Form', rectification: 'um die Berichtigung Ihrer Daten', erasure: 'um die Löschung Ihrer Daten', restriction: 'um die Einschränkung der Nutzung Ihrer Daten', objection: 'um das Ende einer Nutzung, der Sie widersprechen', 'automated-decision': 'um die Prüfung einer automatisierten Entscheidung', 'opt-out': 'um das Ende von Verkauf oder Weitergabe Ihrer Daten', limit: 'um die Begrenzung der Nutzung sensibler Daten', withdrawal: 'um den Widerruf Ihrer Einwilligung', information: 'um Auskunft darüber, was wir mit Ihren Daten tun' },
+  rights: {
+    access: 'um eine Kopie Ihrer Daten',
+    portability: 'um Ihre Daten in maschinenlesbarer Form',
+    rectification: 'um die Berichtigung Ihrer Daten',
+    erasure: 'um die Löschung Ihrer Daten',
+    restriction: 'um die Einschränkung der Nutzung Ihrer Daten',
+    objection: 'um das Ende einer Nutzung, der Sie widersprechen',
+    'automated-decision': 'um die Prüfung einer automatisierten Entscheidung',
+    'opt-out': 'um das Ende von Verkauf oder Weitergabe Ihrer Daten',
+    limit: 'um die Begrenzung der Nutzung sensibler Daten',
+    withdrawal: 'um den Widerruf Ihrer Einwilligung',
+    information: 'um Auskunft darüber, was wir mit Ihren Daten tun',
+  },
   templates: {
     acknowledgement: `Wir haben Ihre Anfrage
 

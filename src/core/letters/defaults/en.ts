@@ -10,11 +10,14 @@ export const EN: LanguageWords = {
   nothing: 'Nothing.',
   keptBecause: {
     hold: () => 'We need it to establish, exercise or defend legal claims (GDPR art. 17(3)(e)).',
-    retention: (until, law) => `${law ?? 'A law'} obliges us to keep it (GDPR art. 17(3)(b))${until ? `, until ${until}` : ''}.`,
+    retention: (until, law) =>
+      `${law ?? 'A law'} obliges us to keep it (GDPR art. 17(3)(b))${until ? `, until ${until}` : ''}.`,
     unclear: () => 'A law may oblige us to keep it (GDPR art. 17(3)(b)); we are finding out until when.',
     open: () => 'It belongs to something that is not closed yet; we need it until then.',
-    others: () => 'It belongs to other people as well, such as an address that several share; what tied it to you is gone.',
-    'kept-apart': (until) => `Your name has been taken from it. It is kept apart because a record that we must keep is tied to it${until ? `, until ${until}` : ''}.`,
+    others: () =>
+      'It belongs to other people as well, such as an address that several share; what tied it to you is gone.',
+    'kept-apart': (until) =>
+      `Your name has been taken from it. It is kept apart because a record that we must keep is tied to it${until ? `, until ${until}` : ''}.`,
   },
   restricted: 'Its use is restricted: it is kept and nothing else.',
   told: (recipient, day) => `${recipient}, on ${day}`,
@@ -24,7 +27,8 @@ export const EN: LanguageWords = {
     inactive: (name) => `people who are no longer active in ${name}`,
     narrowed: 'anything outside of what you asked about',
   },
-  remedies: (authority) => `You may write to us at any time. You may also lodge a complaint with a supervisory authority (GDPR art. 77), for us ${authority}, and seek a judicial remedy (art. 79).`,
+  remedies: (authority) =>
+    `You may write to us at any time. You may also lodge a complaint with a supervisory authority (GDPR art. 77), for us ${authority}, and seek a judicial remedy (art. 79).`,
   remediesElsewhere: {
     uk: 'You may complain to the Information Commissioner and seek a judicial remedy.',
     'uk-complaint': 'You may complain to us, to the Information Commissioner, and seek a judicial remedy.',
@@ -33,7 +37,19 @@ export const EN: LanguageWords = {
     'state-appeal': 'You may appeal to us, and then contact the state attorney general.',
     authority: 'You may complain to the data protection authority of your country.',
   },
-  rights: { access: 'for a copy of your data', portability: 'for your data in a form that machines can read', rectification: 'to have your data corrected', erasure: 'to have your data erased', restriction: 'to restrict the use of your data', objection: 'to stop a use of your data you object to', 'automated-decision': 'about an automated decision', 'opt-out': 'to stop the sale or sharing of your data', limit: 'to limit the use of sensitive data', withdrawal: 'to withdraw your consent', information: 'for information about what we do with your data' },
+  rights: {
+    access: 'for a copy of your data',
+    portability: 'for your data in a form that machines can read',
+    rectification: 'to have your data corrected',
+    erasure: 'to have your data erased',
+    restriction: 'to restrict the use of your data',
+    objection: 'to stop a use of your data you object to',
+    'automated-decision': 'about an automated decision',
+    'opt-out': 'to stop the sale or sharing of your data',
+    limit: 'to limit the use of sensitive data',
+    withdrawal: 'to withdraw your consent',
+    information: 'for information about what we do with your data',
+  },
   templates: {
     acknowledgement: `We have your request
 

@@ -9,31 +9,50 @@ export const NL: LanguageWords = {
   records: (count) => `${count} ${count === 1 ? 'record' : 'records'}`,
   nothing: 'Niets.',
   keptBecause: {
-    hold: () => 'Wij hebben het nodig om een rechtsvordering in te stellen, uit te oefenen of te onderbouwen (AVG art. 17 lid 3 onder e).',
-    retention: (until, law) => `${law ?? 'Een wet'} verplicht ons het te bewaren (AVG art. 17 lid 3 onder b)${until ? `, tot en met ${until}` : ''}.`,
+    hold: () =>
+      'Wij hebben het nodig om een rechtsvordering in te stellen, uit te oefenen of te onderbouwen (AVG art. 17 lid 3 onder e).',
+    retention: (until, law) =>
+      `${law ?? 'Een wet'} verplicht ons het te bewaren (AVG art. 17 lid 3 onder b)${until ? `, tot en met ${until}` : ''}.`,
     unclear: () => 'Een wet kan ons verplichten het te bewaren (AVG art. 17 lid 3 onder b); wij zoeken uit hoe lang.',
     open: () => 'Het hoort bij iets dat nog niet is afgesloten; tot dan hebben wij het nodig.',
     others: () => 'Het hoort ook bij anderen, zoals een gedeeld adres; wat het met u verbond, is gewist.',
-    'kept-apart': (until) => `Uw naam is eruit verwijderd. Het wordt apart bewaard omdat een gegeven dat wij moeten bewaren ermee verbonden is${until ? `, tot en met ${until}` : ''}.`,
+    'kept-apart': (until) =>
+      `Uw naam is eruit verwijderd. Het wordt apart bewaard omdat een gegeven dat wij moeten bewaren ermee verbonden is${until ? `, tot en met ${until}` : ''}.`,
   },
   restricted: 'Het gebruik is beperkt: het wordt alleen bewaard.',
   told: (recipient, day) => `${recipient}, op ${day}`,
   notSearched: {
     system: (name) => name,
-    unread: (count, name) => `${count} ${count === 1 ? 'deel' : 'delen'} van ${name} ${count === 1 ? 'dat' : 'die'} niet kon${count === 1 ? '' : 'den'} worden gelezen`,
+    unread: (count, name) =>
+      `${count} ${count === 1 ? 'deel' : 'delen'} van ${name} ${count === 1 ? 'dat' : 'die'} niet kon${count === 1 ? '' : 'den'} worden gelezen`,
     inactive: (name) => `mensen die in ${name} niet meer actief zijn`,
     narrowed: 'alles buiten wat u vroeg',
   },
-  remedies: (authority) => `U kunt ons altijd schrijven. U kunt ook een klacht indienen bij een toezichthouder (art. 77 AVG), voor ons ${authority}, en naar de rechter gaan (art. 79).`,
+  remedies: (authority) =>
+    `U kunt ons altijd schrijven. U kunt ook een klacht indienen bij een toezichthouder (art. 77 AVG), voor ons ${authority}, en naar de rechter gaan (art. 79).`,
   remediesElsewhere: {
     uk: 'U kunt een klacht indienen bij de Information Commissioner van het Verenigd Koninkrijk en naar de rechter gaan.',
-    'uk-complaint': 'U kunt een klacht indienen bij ons en bij de Information Commissioner van het Verenigd Koninkrijk, en naar de rechter gaan.',
-    california: 'U kunt zich wenden tot de California Privacy Protection Agency of tot de Attorney General van Californië.',
+    'uk-complaint':
+      'U kunt een klacht indienen bij ons en bij de Information Commissioner van het Verenigd Koninkrijk, en naar de rechter gaan.',
+    california:
+      'U kunt zich wenden tot de California Privacy Protection Agency of tot de Attorney General van Californië.',
     state: 'U kunt zich wenden tot de Attorney General van de staat.',
     'state-appeal': 'U kunt bij ons bezwaar maken en zich daarna wenden tot de Attorney General van de staat.',
     authority: 'U kunt een klacht indienen bij de toezichthouder voor gegevensbescherming van uw land.',
   },
-  rights: { access: 'om een kopie van uw gegevens', portability: 'om uw gegevens in een vorm die machines kunnen lezen', rectification: 'om uw gegevens te corrigeren', erasure: 'om uw gegevens te wissen', restriction: 'om het gebruik van uw gegevens te beperken', objection: 'om een gebruik te stoppen waartegen u bezwaar maakt', 'automated-decision': 'om naar een geautomatiseerd besluit te kijken', 'opt-out': 'om verkoop of delen van uw gegevens te stoppen', limit: 'om het gebruik van gevoelige gegevens te beperken', withdrawal: 'om uw toestemming in te trekken', information: 'om informatie over wat wij met uw gegevens doen' },
+  rights: {
+    access: 'om een kopie van uw gegevens',
+    portability: 'om uw gegevens in een vorm die machines kunnen lezen',
+    rectification: 'om uw gegevens te corrigeren',
+    erasure: 'om uw gegevens te wissen',
+    restriction: 'om het gebruik van uw gegevens te beperken',
+    objection: 'om een gebruik te stoppen waartegen u bezwaar maakt',
+    'automated-decision': 'om naar een geautomatiseerd besluit te kijken',
+    'opt-out': 'om verkoop of delen van uw gegevens te stoppen',
+    limit: 'om het gebruik van gevoelige gegevens te beperken',
+    withdrawal: 'om uw toestemming in te trekken',
+    information: 'om informatie over wat wij met uw gegevens doen',
+  },
   templates: {
     acknowledgement: `Wij hebben uw verzoek
 

@@ -21,7 +21,12 @@ export interface LanguageWords {
   records(count: number): string;
   nothing: string;
   /** Why something stays, by the plan's rule, and until when where a day is known. Names no matter. */
-  keptBecause: Readonly<Record<'hold' | 'retention' | 'unclear' | 'open' | 'others' | 'kept-apart', (until: string | null, law: string | null) => string>>;
+  keptBecause: Readonly<
+    Record<
+      'hold' | 'retention' | 'unclear' | 'open' | 'others' | 'kept-apart',
+      (until: string | null, law: string | null) => string
+    >
+  >;
   /** Its system has marked it as only kept. */
   restricted: string;
   /** A recipient, and the day on which they were told (GDPR art. 19). */

@@ -13,18 +13,36 @@ import { changeNow, changePosted, proveNow, provePosted } from '../actions';
 
 export const metadata = { title: 'Your choices' };
 
-export default async function OwnChoicesPage({ params, searchParams }: { params: Promise<{ token: string }>; searchParams: Promise<{ lang?: string }> }) {
+export default async function OwnChoicesPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ token: string }>;
+  searchParams: Promise<{ lang?: string }>;
+}) {
   const ctx = await publicContext();
   const { token } = await params;
   const list = await headers();
   const asked = (await searchParams).lang;
-  const result = await pageView(ctx, { token: token.slice(0, 100), gpc: list.get('sec-gpc') === '1', language: asked ? languageOf(asked) : null });
+  const result = await pageView(ctx, {
+    token: token.slice(0, 100),
+    gpc: list.get('sec-gpc') === '1',
+    language: asked ? languageOf(asked) : null,
+  });
   if (!result.ok) {
     const language = languageOf(asked ?? list.get('accept-language'));
     return (
       <PersonPage organisation={ctx.organisation.name} language={language}>
         <h1>{WORDS[language].title}</h1>
-        {result.refusal.code === 'code-needed' ? <PageCode language={language} prove={proveNow.bind(null, token, language)} post={provePosted.bind(null, token, language)} /> : <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>}
+        {result.refusal.code === 'code-needed' ? (
+          <PageCode
+            language={language}
+            prove={proveNow.bind(null, token, language)}
+            post={provePosted.bind(null, token, language)}
+          />
+        ) : (
+          <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>
+        )}
       </PersonPage>
     );
   }
@@ -33,13 +51,27 @@ export default async function OwnChoicesPage({ params, searchParams }: { params:
     <PersonPage organisation={ctx.organisation.name} language={view.language}>
       <h1>{WORDS[view.language].title}</h1>
       <p>{WORDS[view.language].lead}</p>
-      <ChoicesForm view={view} token={token} change={changeNow.bind(null, token, view.language)} post={changePosted.bind(null, token, view.language)} days={daysOf(view, view.language, ctx.organisation.zone)} />
+      <ChoicesForm
+        view={view}
+        token={token}
+        change={changeNow.bind(null, token, view.language)}
+        post={changePosted.bind(null, token, view.language)}
+        days={daysOf(view, view.language, ctx.organisation.zone)}
+      />
     </PersonPage>
   );
 }
 
 /** Days in the person's own language, made here so that server and browser say the same. */
 function daysOf(view: PageView, language: Language, zone: string): Record<string, string> {
-  const say = (at: string) => (language === 'en' ? sayDay(dayIn(at, zone)) : new Intl.DateTimeFormat(language, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${dayIn(at, zone)}T00:00:00Z`)));
-  return Object.fromEntries([...view.purposes.flatMap(({ id, answer }) => (answer.since ? [[id, say(answer.since)]] : [])), ...view.history.map(({ id, occurredAt }) => [id, say(occurredAt)])]);
+  const say = (at: string) =>
+    language === 'en'
+      ? sayDay(dayIn(at, zone))
+      : new Intl.DateTimeFormat(language, { dateStyle: 'medium', timeZone: 'UTC' }).format(
+          new Date(`${dayIn(at, zone)}T00:00:00Z`),
+        );
+  return Object.fromEntries([
+    ...view.purposes.flatMap(({ id, answer }) => (answer.since ? [[id, say(answer.since)]] : [])),
+    ...view.history.map(({ id, occurredAt }) => [id, say(occurredAt)]),
+  ]);
 }

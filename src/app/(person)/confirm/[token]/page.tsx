@@ -18,7 +18,18 @@ export default async function ConfirmPage({ params }: { params: Promise<{ token:
   return (
     <PersonPage organisation={ctx.organisation.name} language={language}>
       <h1>{words.confirmTitle}</h1>
-      {result.ok ? <><p>{words.confirmLead.replace('{title}', result.value.title)}</p><ConfirmButton language={language} confirm={confirmNow.bind(null, token, language)} post={confirmPosted.bind(null, token, language)} /></> : <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>}
+      {result.ok ? (
+        <>
+          <p>{words.confirmLead.replace('{title}', result.value.title)}</p>
+          <ConfirmButton
+            language={language}
+            confirm={confirmNow.bind(null, token, language)}
+            post={confirmPosted.bind(null, token, language)}
+          />
+        </>
+      ) : (
+        <p className="note bad">{sayOwnRefusal(language, result.refusal)}</p>
+      )}
     </PersonPage>
   );
 }

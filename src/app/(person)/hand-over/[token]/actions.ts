@@ -16,11 +16,18 @@ import { TICKET_COOKIE } from '../ticket';
 export async function releaseNow(asked: string, token: string, secret: string): Promise<ActionResult> {
   const language = languageOf(asked);
   return inWords(LINK_WORDS[language].lost, async () => {
-    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
+    if (!(await hasRoom('one-time', await clientAddress())))
+      return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
     const ctx = await publicContext();
     const result = await releaseLink(ctx, { token: token.slice(0, 100), secret: secret.slice(0, 100) });
     if (!result.ok) return { ok: false, message: sayOwnRefusal(language, result.refusal) };
-    (await cookies()).set(TICKET_COOKIE, result.value.ticket, { httpOnly: true, sameSite: 'strict', secure: ctx.baseUrl.startsWith('https:'), path: '/hand-over', maxAge: 3600 });
+    (await cookies()).set(TICKET_COOKIE, result.value.ticket, {
+      httpOnly: true,
+      sameSite: 'strict',
+      secure: ctx.baseUrl.startsWith('https:'),
+      path: '/hand-over',
+      maxAge: 3600,
+    });
     return { ok: true, value: null };
   });
 }

@@ -22,7 +22,20 @@ export default async function HandOverPage(props: LinkParams) {
   return (
     <PersonPage organisation={ctx.organisation.name} language={language}>
       <h1>{link.ok ? words.ready : words.closed}</h1>
-      {link.ok ? <HandOver token={token} language={language} readme={PACK_WORDS[link.value.language].names.readme} release={releaseNow.bind(null, language)} confirm={confirmNow.bind(null, language)} post={releasePosted.bind(null, language, token)} /> : <p className="note">{sayOwnRefusal(language, link.refusal)} {words.reach(ctx.organisation.contact)}</p>}
+      {link.ok ? (
+        <HandOver
+          token={token}
+          language={language}
+          readme={PACK_WORDS[link.value.language].names.readme}
+          release={releaseNow.bind(null, language)}
+          confirm={confirmNow.bind(null, language)}
+          post={releasePosted.bind(null, language, token)}
+        />
+      ) : (
+        <p className="note">
+          {sayOwnRefusal(language, link.refusal)} {words.reach(ctx.organisation.contact)}
+        </p>
+      )}
     </PersonPage>
   );
 }

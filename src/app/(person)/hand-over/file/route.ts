@@ -13,5 +13,12 @@ export const GET = answering(async (): Promise<Response> => {
   const result = await downloadPack(await publicContext(), { ticket });
   if (!result.ok) return problem(410, result.refusal.code, sayRefusal(result.refusal));
   const { stream, bytes, name } = result.value;
-  return new Response(Readable.toWeb(stream) as ReadableStream, { headers: { 'content-type': 'application/zip', 'content-length': String(bytes), 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' } });
+  return new Response(Readable.toWeb(stream) as ReadableStream, {
+    headers: {
+      'content-type': 'application/zip',
+      'content-length': String(bytes),
+      'content-disposition': `attachment; filename="${name}"`,
+      'cache-control': 'no-store',
+    },
+  });
 });

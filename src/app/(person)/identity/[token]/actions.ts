@@ -14,13 +14,19 @@ import type { Posted } from '../../../../ui/parts/posted';
 export async function proveNow(asked: string, token: string, code: string): Promise<ActionResult<{ ref: string }>> {
   const language = languageOf(asked);
   return inWords(LINK_WORDS[language].lost, async () => {
-    if (!(await hasRoom('one-time', await clientAddress()))) return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
+    if (!(await hasRoom('one-time', await clientAddress())))
+      return { ok: false, message: sayOwnRefusal(language, { code: 'too-many' }) };
     const result = await proveIdentity(await publicContext(), { token: token.slice(0, 100), code: code.slice(0, 20) });
     return result.ok ? result : { ok: false, message: sayOwnRefusal(language, result.refusal) };
   });
 }
 
 /** The same form, sent by a page whose scripts have not run. */
-export async function provePosted(language: string, token: string, _before: Posted<{ ref: string }>, form: FormData): Promise<Posted<{ ref: string }>> {
+export async function provePosted(
+  language: string,
+  token: string,
+  _before: Posted<{ ref: string }>,
+  form: FormData,
+): Promise<Posted<{ ref: string }>> {
   return answered(await proveNow(language, token, fieldOf(form, 'code')), form, []);
 }

@@ -18,7 +18,12 @@ export default async function IdentityPage(props: LinkParams) {
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{words.title}</h1>
       <p>{words.lead}</p>
-      <CodeForm token={token} language={language} prove={proveNow.bind(null, language)} post={provePosted.bind(null, language, token)} />
+      <CodeForm
+        token={token}
+        language={language}
+        prove={proveNow.bind(null, language)}
+        post={provePosted.bind(null, language, token)}
+      />
     </PersonPage>
   );
 }

@@ -10,17 +10,33 @@ export const metadata = { title: 'Is it you?' };
 export const dynamic = 'force-dynamic';
 
 /** Where a shop sends somebody back who signed in there. */
-export default async function ShopProofPage({ searchParams }: { searchParams: Promise<{ state?: string; token?: string }> }) {
+export default async function ShopProofPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ state?: string; token?: string }>;
+}) {
   const ctx = await publicContext();
   const { state = '', token = '' } = await searchParams;
-  const result = (await hasRoom('one-time', await clientAddress())) ? await finishShopProof(ctx, { state: state.slice(0, 200), token: token.slice(0, 4000) }) : null;
+  const result = (await hasRoom('one-time', await clientAddress()))
+    ? await finishShopProof(ctx, { state: state.slice(0, 200), token: token.slice(0, 4000) })
+    : null;
   const language = languageOf(result?.ok ? result.value.language : (await headers()).get('accept-language'));
   const words = PROOF_WORDS[language];
   return (
     <PersonPage organisation={ctx.organisation.name}>
       <div lang={language}>
         <h1>{result?.ok ? words.proven : words.notProven}</h1>
-        <p>{result?.ok ? words.provenText(result.value.ref) : result === null ? words.tooMany : result.refusal.code === 'signed-in-as-other' ? words.other : result.refusal.code === 'link-used' ? words.used : words.again}</p>
+        <p>
+          {result?.ok
+            ? words.provenText(result.value.ref)
+            : result === null
+              ? words.tooMany
+              : result.refusal.code === 'signed-in-as-other'
+                ? words.other
+                : result.refusal.code === 'link-used'
+                  ? words.used
+                  : words.again}
+        </p>
       </div>
     </PersonPage>
   );

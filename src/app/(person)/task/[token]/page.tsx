@@ -12,7 +12,13 @@ export default async function TaskPage({ params }: { params: Promise<{ token: st
   return (
     <PersonPage organisation={organisation.name}>
       <h1>We need your help with a system</h1>
-      <HelperTask token={token} open={openNow} finish={finishNow} postOpen={openPosted.bind(null, token)} postFinish={finishPosted.bind(null, token)} />
+      <HelperTask
+        token={token}
+        open={openNow}
+        finish={finishNow}
+        postOpen={openPosted.bind(null, token)}
+        postFinish={finishPosted.bind(null, token)}
+      />
     </PersonPage>
   );
 }

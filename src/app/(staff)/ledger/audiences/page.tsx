@@ -10,6 +10,19 @@ export const metadata = { title: 'Before a send' };
 export default async function AudiencesPage() {
   const { ctx } = await staff('audiences.check');
   const { purposes } = shown(await readPurposes(ctx));
-  const titles = [...new Map(purposes.filter(({ kind }) => kind !== 'necessary').map(({ id, title }) => [id, { id, title }])).values()].sort((a, b) => Number(b.id === 'newsletter') - Number(a.id === 'newsletter'));
-  return <AudienceSheet audiences={shown(await readAudiences(ctx))} purposes={titles} asked={shown(await readPermissionCounts(ctx))} zone={ctx.organisation.zone} again={askListAgain} checkDraft={checkDraftNow} />;
+  const titles = [
+    ...new Map(
+      purposes.filter(({ kind }) => kind !== 'necessary').map(({ id, title }) => [id, { id, title }]),
+    ).values(),
+  ].sort((a, b) => Number(b.id === 'newsletter') - Number(a.id === 'newsletter'));
+  return (
+    <AudienceSheet
+      audiences={shown(await readAudiences(ctx))}
+      purposes={titles}
+      asked={shown(await readPermissionCounts(ctx))}
+      zone={ctx.organisation.zone}
+      again={askListAgain}
+      checkDraft={checkDraftNow}
+    />
+  );
 }

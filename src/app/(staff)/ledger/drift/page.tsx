@@ -5,10 +5,27 @@ import { believeNow, compareNow, correctDriftNow } from '../actions';
 
 export const metadata = { title: 'Drift' };
 
-export default async function DriftPage({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
+export default async function DriftPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
   const { ctx } = await staff('drift.see');
   const search = await searchParams;
   const direction = search['direction'] === 'looser' || search['direction'] === 'stricter' ? search['direction'] : null;
-  const view = shown(await readDrift(ctx, { systemId: search['system'] ?? null, purpose: search['purpose'] ?? null, direction, after: search['after'] ?? null }));
-  return <DriftSheet view={view} zone={ctx.organisation.zone} actions={{ compare: compareNow, correct: correctDriftNow, believe: believeNow }} />;
+  const view = shown(
+    await readDrift(ctx, {
+      systemId: search['system'] ?? null,
+      purpose: search['purpose'] ?? null,
+      direction,
+      after: search['after'] ?? null,
+    }),
+  );
+  return (
+    <DriftSheet
+      view={view}
+      zone={ctx.organisation.zone}
+      actions={{ compare: compareNow, correct: correctDriftNow, believe: believeNow }}
+    />
+  );
 }

@@ -11,8 +11,17 @@ export default async function ImportsPage() {
   const { ctx } = await staff('imports.run');
   return (
     <>
-      <NotTakenIn arrivals={shown(await readArrivals(ctx, { kind: 'file' }))} what="file" zone={ctx.organisation.zone} settle={settleFile} />
-      <ImportSheet imports={shown(await readImports(ctx))} sources={shown(await readImportSources(ctx))} zone={ctx.organisation.zone} />
+      <NotTakenIn
+        arrivals={shown(await readArrivals(ctx, { kind: 'file' }))}
+        what="file"
+        zone={ctx.organisation.zone}
+        settle={settleFile}
+      />
+      <ImportSheet
+        imports={shown(await readImports(ctx))}
+        sources={shown(await readImportSources(ctx))}
+        zone={ctx.organisation.zone}
+      />
     </>
   );
 }

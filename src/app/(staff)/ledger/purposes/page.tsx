@@ -8,5 +8,15 @@ export const metadata = { title: 'Purposes' };
 export default async function PurposesPage() {
   const { ctx } = await staff('purposes.see');
   const { purposes, mayDraft, mayPublish } = shown(await readPurposes(ctx));
-  return <PurposesSheet versions={purposes} now={ctx.clock.now()} zone={ctx.organisation.zone} mayDraft={mayDraft} mayPublish={mayPublish} tryOut={tryPurpose} publish={publishNow} />;
+  return (
+    <PurposesSheet
+      versions={purposes}
+      now={ctx.clock.now()}
+      zone={ctx.organisation.zone}
+      mayDraft={mayDraft}
+      mayPublish={mayPublish}
+      tryOut={tryPurpose}
+      publish={publishNow}
+    />
+  );
 }

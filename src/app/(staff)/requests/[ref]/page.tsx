@@ -14,5 +14,13 @@ export default async function RequestPage({ params }: { params: Promise<{ ref: s
   const { ref } = await params;
   const request = shown(await requestView(ctx, { ref }));
   const trace = await traceView(ctx, { ref });
-  return <RequestSheet request={request} trace={trace.ok ? trace.value : null} zone={ctx.organisation.zone} today={localDay(ctx.clock.now(), ctx.organisation.zone)} actions={actions} />;
+  return (
+    <RequestSheet
+      request={request}
+      trace={trace.ok ? trace.value : null}
+      zone={ctx.organisation.zone}
+      today={localDay(ctx.clock.now(), ctx.organisation.zone)}
+      actions={actions}
+    />
+  );
 }

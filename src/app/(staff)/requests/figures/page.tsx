@@ -7,10 +7,20 @@ import { shown, staff } from '../../../lib/session';
 
 export const metadata = { title: 'Figures' };
 
-export default async function FiguresPage({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
+export default async function FiguresPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
   const { ctx } = await staff('figures.see');
   const search = await searchParams;
   const day = (value: string | undefined) => (value && daySchema.isValidSync(value) ? value : null);
-  const view = shown(await readFigures(ctx, { by: FIGURE_DIMENSIONS.find((known) => known === search['by']) ?? 'right', from: day(search['from']), to: day(search['to']) }));
+  const view = shown(
+    await readFigures(ctx, {
+      by: FIGURE_DIMENSIONS.find((known) => known === search['by']) ?? 'right',
+      from: day(search['from']),
+      to: day(search['to']),
+    }),
+  );
   return <FiguresSheet view={view} today={localDay(ctx.clock.now(), ctx.organisation.zone)} />;
 }

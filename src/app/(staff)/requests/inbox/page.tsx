@@ -15,9 +15,29 @@ export default async function InboxPage() {
   const proposals = shown(await readProposals(ctx));
   return (
     <>
-      <div className="page-head"><div><h1>Came by mail</h1><p className="sub">{proposals.length} {proposals.length === 1 ? 'message' : 'messages'} to {ctx.organisation.contact}, each proposed as a request. Nothing is opened until you confirm.</p></div></div>
-      <NotTakenIn arrivals={shown(await readArrivals(ctx, { kind: 'mail' }))} what="message" zone={ctx.organisation.zone} settle={settleMessage} />
-      <InboxSheet proposals={proposals} today={localDay(ctx.clock.now(), ctx.organisation.zone)} laws={laws} standpoint={standpoint} open={openFromProposal} setAside={setAside} />
+      <div className="page-head">
+        <div>
+          <h1>Came by mail</h1>
+          <p className="sub">
+            {proposals.length} {proposals.length === 1 ? 'message' : 'messages'} to {ctx.organisation.contact}, each
+            proposed as a request. Nothing is opened until you confirm.
+          </p>
+        </div>
+      </div>
+      <NotTakenIn
+        arrivals={shown(await readArrivals(ctx, { kind: 'mail' }))}
+        what="message"
+        zone={ctx.organisation.zone}
+        settle={settleMessage}
+      />
+      <InboxSheet
+        proposals={proposals}
+        today={localDay(ctx.clock.now(), ctx.organisation.zone)}
+        laws={laws}
+        standpoint={standpoint}
+        open={openFromProposal}
+        setAside={setAside}
+      />
     </>
   );
 }

@@ -8,5 +8,13 @@ export const metadata = { title: 'Letters' };
 
 export default async function LettersPage() {
   const { ctx, actor } = await staff('letters.see');
-  return <LettersPanel templates={shown(await readTemplates(ctx))} mayChange={reachOf(actor.roles, 'letters.change') !== null} zone={ctx.organisation.zone} preview={previewLetter} save={saveLetter} />;
+  return (
+    <LettersPanel
+      templates={shown(await readTemplates(ctx))}
+      mayChange={reachOf(actor.roles, 'letters.change') !== null}
+      zone={ctx.organisation.zone}
+      preview={previewLetter}
+      save={saveLetter}
+    />
+  );
 }

@@ -11,8 +11,20 @@ export default async function NewRequestPage() {
   const { laws, standpoint } = await readLawTable(ctx);
   return (
     <>
-      <div className="page-head"><div><h1>Open a request</h1><p className="sub">For what came by phone, letter, mail or over the counter. What is not known can stay empty.</p></div></div>
-      <NewRequestForm today={localDay(ctx.clock.now(), ctx.organisation.zone)} laws={laws} standpoint={standpoint} open={openFromForm} />
+      <div className="page-head">
+        <div>
+          <h1>Open a request</h1>
+          <p className="sub">
+            For what came by phone, letter, mail or over the counter. What is not known can stay empty.
+          </p>
+        </div>
+      </div>
+      <NewRequestForm
+        today={localDay(ctx.clock.now(), ctx.organisation.zone)}
+        laws={laws}
+        standpoint={standpoint}
+        open={openFromForm}
+      />
     </>
   );
 }

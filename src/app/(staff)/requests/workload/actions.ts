@@ -19,5 +19,7 @@ export async function removeRule(id: string): Promise<ActionResult> {
 
 export async function makeFeed(): Promise<ActionResult<{ address: string }>> {
   const result = await act((ctx) => makeCalendarFeed(ctx));
-  return result.ok ? { ok: true, value: { address: `${(await publicContext()).baseUrl}${result.value.path}.ics` } } : result;
+  return result.ok
+    ? { ok: true, value: { address: `${(await publicContext()).baseUrl}${result.value.path}.ics` } }
+    : result;
 }

@@ -8,5 +8,13 @@ export const metadata = { title: 'Who answers for what' };
 
 export default async function WorkloadPage() {
   const { ctx, actor } = await staff('assignments.see');
-  return <WorkloadSheet view={shown(await readAssignments(ctx))} mayChange={reachOf(actor.roles, 'assignments.change') !== null} add={addRule} remove={removeRule} makeFeed={makeFeed} />;
+  return (
+    <WorkloadSheet
+      view={shown(await readAssignments(ctx))}
+      mayChange={reachOf(actor.roles, 'assignments.change') !== null}
+      add={addRule}
+      remove={removeRule}
+      makeFeed={makeFeed}
+    />
+  );
 }

@@ -11,7 +11,15 @@ export default async function NewSystemPage() {
   if (reachOf(actor.roles, 'systems.change') !== 'all') forbidden();
   return (
     <>
-      <div className="page-head"><div><h1>Add a system</h1><p className="sub">Say what it is and how it is reached. Then Bookend reads what is there, you confirm what its fields hold, and switch it on.</p></div></div>
+      <div className="page-head">
+        <div>
+          <h1>Add a system</h1>
+          <p className="sub">
+            Say what it is and how it is reached. Then Bookend reads what is there, you confirm what its fields hold,
+            and switch it on.
+          </p>
+        </div>
+      </div>
       <NewSystemForm tryIt={tryConnectionNow} add={addSystemNow} />
     </>
   );

@@ -10,7 +10,12 @@ export async function POST(request: Request): Promise<Response> {
     const search = new URL(request.url).searchParams;
     const channel = CHANNELS.find((known) => known === search.get('channel')) ?? 'email';
     const content = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
-    const result = await startAudience(ctx, { name: fileNameOf(request), purpose: search.get('purpose') ?? '', channel, content });
+    const result = await startAudience(ctx, {
+      name: fileNameOf(request),
+      purpose: search.get('purpose') ?? '',
+      channel,
+      content,
+    });
     return respond(result.ok ? { status: 202, body: { id: result.value.id } } : refused(result.refusal));
   });
 }

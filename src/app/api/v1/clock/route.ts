@@ -8,7 +8,13 @@ export async function POST(request: Request): Promise<Response> {
     const result = await computeClock(ctx, {
       ...query,
       regimes: regimes ?? [regime!],
-      events: events.map(({ kind, at, reason, until, raisedAt }) => ({ kind, at, reason: reason ?? null, until: until ?? null, raisedAt: raisedAt ?? null })),
+      events: events.map(({ kind, at, reason, until, raisedAt }) => ({
+        kind,
+        at,
+        reason: reason ?? null,
+        until: until ?? null,
+        raisedAt: raisedAt ?? null,
+      })),
     });
     return result.ok ? { status: 200, body: result.value } : refused(result.refusal);
   });

@@ -11,6 +11,9 @@ export async function GET(): Promise<Response> {
     const health = await readHealth(await publicContext());
     return Response.json(health, { status: health.status === 'down' ? 503 : 200, headers: HEADERS });
   } catch {
-    return Response.json({ status: 'down', database: 'unreachable', worker: 'unknown' }, { status: 503, headers: HEADERS });
+    return Response.json(
+      { status: 'down', database: 'unreachable', worker: 'unknown' },
+      { status: 503, headers: HEADERS },
+    );
   }
 }

@@ -9,7 +9,14 @@ export async function POST(request: Request): Promise<Response> {
   return machineCall(request, 'choices:write', async ({ ctx, systemId }) => {
     const mapping = new URL(request.url).searchParams.get('mapping');
     const content = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
-    const result = await uploadImport(ctx, { systemId, fileName: fileNameOf(request), content, way: 'api', runNow: true, ...(mapping ? { mapping } : {}) });
+    const result = await uploadImport(ctx, {
+      systemId,
+      fileName: fileNameOf(request),
+      content,
+      way: 'api',
+      runNow: true,
+      ...(mapping ? { mapping } : {}),
+    });
     return respond(result.ok ? { status: 202, body: { id: result.value.id } } : refused(result.refusal));
   });
 }

@@ -1,17 +1,45 @@
-import { choiceInputSchema, ledgerExportSchema, ledgerSearchSchema, saleInputSchema, standingQuerySchema } from '../../../../core/consent/schema';
+import {
+  choiceInputSchema,
+  ledgerExportSchema,
+  ledgerSearchSchema,
+  saleInputSchema,
+  standingQuerySchema,
+} from '../../../../core/consent/schema';
 import { clockQuerySchema, lawsQuerySchema } from '../../../../core/clock/schema';
 import { detectQuerySchema } from '../../../../core/detect/schema';
 import { requestInputSchema } from '../../../../core/requests/schema';
 import { toJsonSchema } from '../../../lib/jsonSchema';
 
 const call = (scope: string, summary: string, body: Parameters<typeof toJsonSchema>[0]) => ({
-  post: { summary, security: [{ key: [scope] }], requestBody: { required: true, content: { 'application/json': { schema: toJsonSchema(body) } } }, responses: { 200: { description: 'done' }, default: { description: 'a problem (RFC 9457)', content: { 'application/problem+json': {} } } } },
+  post: {
+    summary,
+    security: [{ key: [scope] }],
+    requestBody: { required: true, content: { 'application/json': { schema: toJsonSchema(body) } } },
+    responses: {
+      200: { description: 'done' },
+      default: { description: 'a problem (RFC 9457)', content: { 'application/problem+json': {} } },
+    },
+  },
 });
 
-const answers = { 200: { description: 'done' }, default: { description: 'a problem (RFC 9457)', content: { 'application/problem+json': {} } } };
-const parameters = (names: readonly string[]) => names.map((name) => ({ name, in: 'query', schema: { type: 'string' } }));
-const get = (scope: string, summary: string, query: readonly string[] = []) => ({ get: { summary, security: [{ key: [scope] }], parameters: parameters(query), responses: answers } });
-const file = (scope: string, summary: string, query: readonly string[]) => ({ post: { summary, security: [{ key: [scope] }], parameters: parameters(query), requestBody: { required: true, content: { 'application/octet-stream': {} } }, responses: { 202: { description: 'taken, and worked off' }, default: answers.default } } });
+const answers = {
+  200: { description: 'done' },
+  default: { description: 'a problem (RFC 9457)', content: { 'application/problem+json': {} } },
+};
+const parameters = (names: readonly string[]) =>
+  names.map((name) => ({ name, in: 'query', schema: { type: 'string' } }));
+const get = (scope: string, summary: string, query: readonly string[] = []) => ({
+  get: { summary, security: [{ key: [scope] }], parameters: parameters(query), responses: answers },
+});
+const file = (scope: string, summary: string, query: readonly string[]) => ({
+  post: {
+    summary,
+    security: [{ key: [scope] }],
+    parameters: parameters(query),
+    requestBody: { required: true, content: { 'application/octet-stream': {} } },
+    responses: { 202: { description: 'taken, and worked off' }, default: answers.default },
+  },
+});
 
 /** Generated from the schemas that validate. */
 export function GET(): Response {
@@ -22,7 +50,11 @@ export function GET(): Response {
     components: { securitySchemes: { key: { type: 'http', scheme: 'bearer' } } },
     paths: {
       '/choices': call('choices:write', 'Record one choice', choiceInputSchema),
-      '/sales': call('choices:write', 'Record who bought when, with the address that was given (soft opt-in)', saleInputSchema),
+      '/sales': call(
+        'choices:write',
+        'Record who bought when, with the address that was given (soft opt-in)',
+        saleInputSchema,
+      ),
       '/standing': call('standing:read', 'May we', standingQuerySchema),
       '/requests': call('requests:write', 'Open a request', requestInputSchema),
       '/detect': call('detect:read', 'Recognise personal data in a text', detectQuerySchema),
@@ -46,7 +78,9 @@ export function GET(): Response {
       '/ledger/consistency': get('ledger:read', 'That an older head is the beginning of a newer one', ['from', 'to']),
       '/choices/{id}/proof': get('ledger:read', 'That a choice is in the ledger'),
       '/choices/{id}/receipt': get('ledger:read', 'The consent record'),
-      '/webhooks/{system}': { post: { summary: 'What a system sends by itself, signed (Standard Webhooks)', responses: answers } },
+      '/webhooks/{system}': {
+        post: { summary: 'What a system sends by itself, signed (Standard Webhooks)', responses: answers },
+      },
       '/health': { get: { summary: 'Is it up', responses: { 200: { description: 'up' } } } },
     },
   });

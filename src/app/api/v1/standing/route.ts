@@ -5,7 +5,12 @@ import { api, refused } from '../../../lib/api';
 export async function POST(request: Request): Promise<Response> {
   return api(request, 'standing:read', standingQuerySchema, async ({ ctx, systemId, body }) => {
     const { at, knownAt, ...query } = body;
-    const result = await checkStanding(ctx, { ...query, systemId, ...(at ? { at } : {}), ...(knownAt ? { knownAt } : {}) });
+    const result = await checkStanding(ctx, {
+      ...query,
+      systemId,
+      ...(at ? { at } : {}),
+      ...(knownAt ? { knownAt } : {}),
+    });
     return result.ok ? { status: 200, body: result.value } : refused(result.refusal);
   });
 }

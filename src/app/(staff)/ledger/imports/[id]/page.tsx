@@ -5,10 +5,27 @@ import { correctOne, mapFile, rerunAll, runFile } from '../../actions';
 
 export const metadata = { title: 'Import' };
 
-export default async function ImportPage({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<{ after?: string }> }) {
+export default async function ImportPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ after?: string }>;
+}) {
   const { ctx } = await staff('imports.run');
   const after = Number((await searchParams).after);
   const { id } = await params;
   const view = shown(await readImport(ctx, { id, ...(after > 0 ? { after } : {}) }));
-  return <ImportResult view={view} zone={ctx.organisation.zone} actions={{ run: runFile.bind(null, id), map: mapFile.bind(null, id), correct: correctOne.bind(null, id), rerun: rerunAll.bind(null, id) }} />;
+  return (
+    <ImportResult
+      view={view}
+      zone={ctx.organisation.zone}
+      actions={{
+        run: runFile.bind(null, id),
+        map: mapFile.bind(null, id),
+        correct: correctOne.bind(null, id),
+        rerun: rerunAll.bind(null, id),
+      }}
+    />
+  );
 }

@@ -8,6 +8,7 @@ export const GET = answering(async (_: Request, { params }: { params: Promise<{ 
   const ctx = await staffContext();
   if (!ctx) return problem(401, 'signed-out', 'Sign in.');
   const result = await openMatch(ctx, await params);
-  if (!result.ok) return problem(result.refusal.code === 'not-allowed' ? 403 : 404, result.refusal.code, 'Not for you, or not here.');
+  if (!result.ok)
+    return problem(result.refusal.code === 'not-allowed' ? 403 : 404, result.refusal.code, 'Not for you, or not here.');
   return Response.json(result.value);
 });

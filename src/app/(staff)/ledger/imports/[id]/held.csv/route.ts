@@ -7,6 +7,12 @@ export const GET = answering(async (_: Request, { params }: { params: Promise<{ 
   const ctx = await staffContext();
   if (!ctx) return problem(401, 'signed-out', 'Sign in.');
   const result = await readImport(ctx, await params);
-  if (!result.ok) return problem(result.refusal.code === 'not-allowed' ? 403 : 404, result.refusal.code, 'Not for you, or not here.');
-  return new Response(heldCsv(result.value.held), { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="held-lines.csv"' } });
+  if (!result.ok)
+    return problem(result.refusal.code === 'not-allowed' ? 403 : 404, result.refusal.code, 'Not for you, or not here.');
+  return new Response(heldCsv(result.value.held), {
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': 'attachment; filename="held-lines.csv"',
+    },
+  });
 });
