@@ -25,6 +25,16 @@ export default tseslint.config(
     },
   },
   {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      '@typescript-eslint/no-unnecessary-type-assertion': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+    },
+  },
+  {
     files: ['src/core/**', 'src/usecases/**', 'src/db/**'],
     ignores: ['**/*.test.ts', '**/*.prop.test.ts', '**/*.db.test.ts'],
     rules: { 'no-restricted-syntax': ['error', ...NO_OWN_TIME] },

@@ -112,7 +112,7 @@ export async function growLedger(ctx: Context, choices: number, tell: (n: number
                 name: null,
                 evidence: null,
                 externalId: `x${from + i}-${c}`,
-              } as never,
+              },
             },
           });
           const fold = foldOne(

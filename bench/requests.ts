@@ -210,14 +210,14 @@ await part('sql', async () => {
 await part('matching', async () => {
   const address = await shop();
   const client = createClient(address, 2);
-  const all = (await client('customers')) as {
+  const all: {
     first_name: string;
     last_name: string;
     email: string;
     phone: string;
     birth_date: string;
     city: string;
-  }[];
+  }[] = await client('customers');
   const people = all
     .filter((_, i) => i % Math.floor(RECORDS / 20) === 0)
     .map((row): PersonRecord => ({
@@ -522,7 +522,7 @@ await part('pack', async () => {
   const unpacked = mkdtempSync(join(tmpdir(), 'bookend-bench-'));
   await pipeline(
     ctx.storage.read(pack.path),
-    ctx.keys.unsealStream(key!),
+    ctx.keys.unsealStream(key),
     createWriteStream(join(unpacked, 'pack.zip')),
   );
   spawnSync('/usr/bin/python3', [

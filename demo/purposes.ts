@@ -341,7 +341,7 @@ export async function addPurposes(ctx: Context, today: string): Promise<void> {
         recordedAt: now,
         publishedBy: 'usr_mikkel',
         sortOrder,
-      } as PurposeWithWords);
+      });
     for (const { versions, material, ...draft } of WORDINGS) {
       for (const [i, days] of versions.entries())
         await insertWording(h, {

@@ -77,7 +77,7 @@ describe('what a stranger can check', () => {
     await page.select('form[aria-label=Export] select[name=purpose]', 'newsletter');
     await press(page, 'Export');
     await seen(page, 'Download');
-    const href = await page.$eval('a[href^="/ledger/exports/"]', (link) => (link as HTMLAnchorElement).href);
+    const href = await page.$eval('a[href^="/ledger/exports/"]', (link) => link.href);
     const csv = await page.evaluate(async (address) => (await fetch(address)).text(), href);
     expect(csv.split('\r\n').length).toBeGreaterThan(100);
     expect(csv).not.toMatch(/@(mail|post|brev|inbox)\.example/);

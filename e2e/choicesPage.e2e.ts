@@ -12,7 +12,7 @@ afterAll(() => browser.close());
 
 const ANNA = 'anna.kjaer@mail.example';
 const chosen = (name: string) =>
-  page.$$eval(`input[name="answer-${name}"]`, (radios) => radios.map((radio) => (radio as HTMLInputElement).checked));
+  page.$$eval(`input[name="answer-${name}"]`, (radios) => radios.map((radio) => radio.checked));
 const choose = (name: string, nth: 0 | 1) =>
   page.evaluate(
     (purpose, n) => document.querySelectorAll<HTMLInputElement>(`input[name="answer-${purpose}"]`)[n]!.click(),
@@ -77,7 +77,7 @@ test('a mailed code opens the page in the person’s language; a yes and a no ar
   await go(page, link);
   await page.click('summary');
   await seen(page, 'trak det tilbage');
-  const receipt = await page.$eval('details a', (one) => (one as HTMLAnchorElement).href);
+  const receipt = await page.$eval('details a', (one) => one.href);
   const text = await page.evaluate(async (address) => (await fetch(address)).text(), receipt);
   expect(JSON.parse(text)).toMatchObject({
     '@context': expect.anything(),

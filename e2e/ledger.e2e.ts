@@ -131,7 +131,7 @@ test('the newsletter service still believes in a yes → drift → put right →
       (row) => row.innerText.includes('november.csv') && row.innerText.includes('finished'),
     ),
   );
-  const href = await page.$eval('a[href$="result.csv"]', (link) => (link as HTMLAnchorElement).href);
+  const href = await page.$eval('a[href$="result.csv"]', (link) => link.href);
   const csv = await page.evaluate(async (address) => (await fetch(address)).text(), href);
   const line = (who: string) => csv.split(/\r?\n/).find((one) => one.includes(`,${who},`)) ?? '';
   expect(line(RASMUS)).toMatch(/,no,withdrawn/);

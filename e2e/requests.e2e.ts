@@ -37,7 +37,7 @@ test('a message to the privacy mailbox → proposed with right, person and day �
   await go(page, '/requests/inbox');
   await seen(page, 'Indsigt i mine oplysninger');
   await seen(page, '“indsigt” is said when access is asked for.');
-  const received = await page.$eval('input[name=receivedOn]', (field) => (field as HTMLInputElement).value);
+  const received = await page.$eval('input[name=receivedOn]', (field) => field.value);
   expect(received).toBe('2026-11-20');
   await press(page, 'Open the request');
   await at(page, /^\/requests\/BK-/);

@@ -34,7 +34,7 @@ const kind = (label: string) =>
   page.evaluate(
     (words) =>
       [...document.querySelectorAll('.kinds label')]
-        .find((one) => one.textContent!.startsWith(words))!
+        .find((one) => one.textContent.startsWith(words))!
         .querySelector('input')!
         .click(),
     label,
@@ -44,7 +44,7 @@ const confirmAll = async (collection: string) => {
     (name) =>
       (
         [...document.querySelectorAll('details.collection')]
-          .find((one) => one.querySelector('summary')!.textContent!.startsWith(name))!
+          .find((one) => one.querySelector('summary')!.textContent.startsWith(name))!
           .querySelector('.pad button') as HTMLButtonElement
       ).click(),
     collection,

@@ -29,10 +29,10 @@ async function check(name, args) {
 }
 
 /** A check of a check: on something wrong it has to say so, by the name of the rule. */
-function checkBites(name, args, cwd, expected) {
+function checkBites(name, args, cwd, expected, input = '') {
   say(name);
-  const { status, stdout } = spawnSync('node', args, { cwd, encoding: 'utf8' });
-  if (status !== 0 && stdout.includes(expected)) total.passed++;
+  const { status, stdout, stderr } = spawnSync('node', args, { cwd, encoding: 'utf8', input });
+  if (status !== 0 && `${stdout}${stderr}`.includes(expected)) total.passed++;
   else {
     console.error(`  ${name}: “${expected}” was not found\n${stdout}`);
     total.failed++;
@@ -131,12 +131,17 @@ endWith(async () => {
   if (!part) {
     const tsc = BIN('typescript', 'bin/tsc');
     const cruise = BIN('dependency-cruiser', 'bin/dependency-cruise.mjs');
+    const prettier = BIN('prettier', 'bin/prettier.cjs');
+    const eslint = BIN('eslint', 'bin/eslint.js');
     const types = async () => {
+      await check('formatting', [...prettier, '--check', '.']);
       await check('types', [...tsc, '--noEmit', '-p', '.']);
       await check('types of the core, with the language alone', [...tsc, '--noEmit', '-p', 'tsconfig.core.json']);
     };
     const rules = async () => {
-      await check('lint', [...BIN('eslint', 'bin/eslint.js'), '.', '--max-warnings', '0']);
+      await check('lint', [...eslint, '.', '--max-warnings', '0']);
+    };
+    const structure = async () => {
       await check('dependency rules', [
         ...cruise,
         'src',
@@ -147,7 +152,22 @@ endWith(async () => {
         '.dependency-cruiser.cjs',
       ]);
     };
-    await Promise.all([types(), rules()]);
+    // The lint asks the types of everything and takes as long as all the others.
+    await Promise.all([types().then(structure), rules()]);
+    checkBites(
+      'formatting finds what is not formatted',
+      [...prettier, '--check', '--stdin-filepath', 'src/core/leak.ts'],
+      ROOT,
+      '(stdin)',
+      'export const wide={a:1};',
+    );
+    checkBites(
+      'lint finds a promise that nobody waits for',
+      [...eslint, '--stdin', '--stdin-filename', 'src/main/web.ts'],
+      ROOT,
+      'no-floating-promises',
+      'export async function leak() {}\nleak();\n',
+    );
     checkBites(
       'dependency rules find a wrong import',
       [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')],

@@ -85,7 +85,7 @@ export async function tellRecipients(page: Page): Promise<void> {
 export async function judgeEachByKey(page: Page): Promise<number> {
   await page.waitForSelector('.matches tr.sel');
   const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
-  const chosen = () => page.$eval('.matches tr.sel', (row) => (row as HTMLTableRowElement).rowIndex);
+  const chosen = () => page.$eval('.matches tr.sel', (row) => row.rowIndex);
   for (let n = 0, from = await chosen(); n < rows; n++) {
     await page.keyboard.press('t');
     let to = await chosen();

@@ -30,9 +30,9 @@ test('a piece of work waits in the queue at most once, and asking again only bri
   const later = new Date(Date.now() + 3_600_000).toISOString();
   for (let n = 0; n < 5; n++) await enqueue('run-erasure', { planId: 'pln_once' }, later);
   await Promise.all(Array.from({ length: 5 }, () => enqueue('run-erasure', { planId: 'pln_once' })));
-  const { rows } = (await world.knex.raw(
+  const { rows }: { rows: unknown[] } = await world.knex.raw(
     "select state, start_after <= now() as due from queue.job where singleton_key = 'pln_once'",
-  )) as { rows: unknown[] };
+  );
   expect(rows).toEqual([{ state: 'created', due: true }]);
   await world.knex.raw('delete from queue.job');
 });

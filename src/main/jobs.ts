@@ -60,14 +60,15 @@ export function jobsOf(boss: PgBoss): Jobs {
       if (id === null) await forward();
     },
     async resume(trx, name, payload, lockName) {
-      const { rows } = (await trx.raw(
+      const { rows }: { rows: unknown[] } = await trx.raw(
         `select 1 from ${SCHEMA}.job where name = ? and singleton_key = ? and state in ('created', 'retry') limit 1`,
         [name, keyOf(payload)],
-      )) as { rows: unknown[] };
+      );
       if (rows.length > 0) return false;
-      const { rows: free } = (await trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [
-        lockName,
-      ])) as { rows: [{ free: boolean }] };
+      const { rows: free }: { rows: [{ free: boolean }] } = await trx.raw(
+        'select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free',
+        [lockName],
+      );
       if (!free[0].free) return false;
       await jobs.enqueue(trx, name, payload);
       return true;
@@ -114,9 +115,9 @@ export function workOff(
   async function look(): Promise<void> {
     while (!stopped) {
       try {
-        const { rows } = (await knex.raw(
+        const { rows }: { rows: { name: JobName }[] } = await knex.raw(
           `select distinct name from ${SCHEMA}.job where state < 'active' and start_after <= now()`,
-        )) as { rows: { name: JobName }[] };
+        );
         for (const { name } of rows) if (resting.has(name)) wake(name);
         await delay(LOOK_MS);
       } catch (error) {

@@ -122,7 +122,7 @@ function docx(paragraphs: readonly string[]): Promise<Buffer> {
     `<?xml version="1.0" encoding="UTF-8"?><w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${paragraphs.map((text) => `<w:p><w:r><w:t xml:space="preserve">${escape(text)}</w:t></w:r></w:p>`).join('')}</w:body></w:document>`,
   );
   zip.end();
-  return collect(zip.outputStream as NodeJS.ReadableStream);
+  return collect(zip.outputStream);
 }
 
 async function pdf(path: string, text: string): Promise<void> {

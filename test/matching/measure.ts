@@ -41,7 +41,7 @@ export function measure(
       }
     }
   const at = (rank: number) => ({
-    precision: counts.said[rank] ? counts.hit[rank]! / counts.said[rank]! : 1,
+    precision: counts.said[rank] ? counts.hit[rank]! / counts.said[rank] : 1,
     recall: counts.hit[rank]! / counts.true,
   });
   const possible = at(1);

@@ -180,9 +180,9 @@ async function fill(knex: Knex, rows: readonly Filled[]): Promise<Map<string, Fi
         : keys.length === 1
           ? '??::text'
           : `jsonb_build_array(${keys.map(() => '??::text').join(', ')})::text`;
-    const inserted = (await knex(row.table)
+    const inserted: { place: string }[] = await knex(row.table)
       .insert(values)
-      .returning(knex.raw(`${key} as place`, keys.length === 0 ? [row.table] : [...keys]))) as { place: string }[];
+      .returning(knex.raw(`${key} as place`, keys.length === 0 ? [row.table] : [...keys]));
     truth.set(`${row.table}/${inserted[0]!.place}`, row);
   }
   await knex.raw('set session_replication_role = origin');
@@ -196,10 +196,10 @@ async function neutral(knex: Knex, table: string, given: readonly string[]): Pro
   const tables = known.get(knex) ?? new Map<string, { name: string; type: string }[]>();
   known.set(knex, tables);
   if (!tables.has(table)) {
-    const { rows } = (await knex.raw(
+    const { rows }: { rows: { name: string; type: string }[] } = await knex.raw(
       `select column_name as name, data_type as type from information_schema.columns where table_schema = 'public' and table_name = ? and is_nullable = 'NO' and column_default is null and is_generated = 'NEVER'`,
       [table],
-    )) as { rows: { name: string; type: string }[] };
+    );
     tables.set(table, rows);
   }
   const empty = (type: string) =>

@@ -10,10 +10,10 @@ import { must } from './must';
 
 /** A purpose as the database keeps it, of which only what matters is said. */
 export function purposeRow(draft: Partial<PurposeWithWords> & { id: string }): PurposeWithWords {
-  return newPurpose({
+  const words = {
     plain: draft.id,
     words: {},
-    confirmBy: 'source',
+    confirmBy: 'source' as const,
     channels: ['email'],
     categories: [],
     recipients: [],
@@ -22,8 +22,8 @@ export function purposeRow(draft: Partial<PurposeWithWords> & { id: string }): P
     balancing: null,
     publishedBy: null,
     sortOrder: 0,
-    ...draft,
-  }) as PurposeWithWords;
+  };
+  return { ...newPurpose({ id: draft.id }), ...words, ...draft };
 }
 
 /** Two systems, three purposes, an ask and a notice: enough for the ledger's tests. */
@@ -93,7 +93,7 @@ export function choice(more: Partial<ChoiceInput> = {}): ChoiceInput {
     evidence: null,
     externalId: 'evt_1',
     ...more,
-  } as ChoiceInput;
+  };
 }
 
 /** How the tills' nightly file is read. */

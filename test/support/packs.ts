@@ -17,7 +17,7 @@ export async function packOf(world: TestWorld, ref: string): Promise<Map<string,
   const key = await world.worker.transaction(async (h) =>
     asWrapped((await dataKeys(h, [pack.data_key_id])).get(pack.data_key_id)),
   );
-  return unzip(await buffer(world.worker.storage.read(pack.path).pipe(world.worker.keys.unsealStream(key!))));
+  return unzip(await buffer(world.worker.storage.read(pack.path).pipe(world.worker.keys.unsealStream(key))));
 }
 
 function unzip(bytes: Buffer): Promise<Map<string, Buffer>> {
@@ -25,16 +25,16 @@ function unzip(bytes: Buffer): Promise<Map<string, Buffer>> {
     const files = new Map<string, Buffer>();
     yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
       if (error) return reject(error);
-      zip!.on('entry', (entry: yauzl.Entry) =>
-        zip!.openReadStream(entry, (wrong, stream) =>
+      zip.on('entry', (entry: yauzl.Entry) =>
+        zip.openReadStream(entry, (wrong, stream) =>
           wrong
             ? reject(wrong)
-            : void buffer(stream).then((content) => (files.set(entry.fileName, content), zip!.readEntry()), reject),
+            : void buffer(stream).then((content) => (files.set(entry.fileName, content), zip.readEntry()), reject),
         ),
       );
-      zip!.on('error', reject);
-      zip!.on('end', () => resolve(files));
-      zip!.readEntry();
+      zip.on('error', reject);
+      zip.on('end', () => resolve(files));
+      zip.readEntry();
     });
   });
 }

@@ -27,7 +27,7 @@ export function checkBody<S extends yup.Schema>(
   schema: S,
   json: unknown,
 ): { ok: true; value: yup.InferType<S> } | { ok: false; problems: BodyProblem[] } {
-  const problems = [...unstorable(json, ''), ...unknownFields(schema.describe({ value: json }) as Described, json, '')];
+  const problems = [...unstorable(json, ''), ...unknownFields(schema.describe({ value: json }), json, '')];
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
   try {
     return { ok: true, value: validateWhole(schema, json) };

@@ -7,7 +7,7 @@ interface Described extends SchemaDescription {
 
 /** A Yup schema as JSON Schema, as far as the API uses it. */
 export function toJsonSchema(schema: Schema): Record<string, unknown> {
-  return convert(schema.describe() as Described);
+  return convert(schema.describe());
 }
 
 function convert(description: Described): Record<string, unknown> {

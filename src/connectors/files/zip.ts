@@ -19,7 +19,7 @@ export async function openZip(bytes: Buffer, unpacked: Unpacked, mostEntries: nu
     yauzl.fromBuffer(bytes, { lazyEntries: true, validateEntrySizes: true }, (error, opened) =>
       error
         ? reject(new FileProblem('damaged', 'The archive is damaged or cut off.', { cause: error }))
-        : resolve(opened!),
+        : resolve(opened),
     ),
   );
   const entries: Archive['entries'] = [];

@@ -129,7 +129,7 @@ async function textWithin(response: Response): Promise<string> {
     bytes += part.length;
     if (bytes > MOST_BYTES)
       throw new ConnectorError('wrong-answer', `The service’s answer is larger than ${MOST_BYTES / 1_048_576} MB.`);
-    text += decoder.decode(part as Uint8Array, { stream: true });
+    text += decoder.decode(part, { stream: true });
   }
   return text + decoder.decode();
 }

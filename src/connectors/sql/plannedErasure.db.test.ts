@@ -308,7 +308,7 @@ test('stand-ins fit the type of a column that may not be empty', async () => {
       contact: 'full-name' as const,
     },
   };
-  const connector = sqlConnector('s', { url }, confirmed as never);
+  const connector = sqlConnector('s', { url }, confirmed);
   const token = 'Tok3nTok3nTo';
   await connector.anonymise!({ collection: 'people', key: '1' }, { idempotencyKey: 'a', token, person: PERSON });
   expect(await connector.isAnonymised!({ collection: 'people', key: '1' }, token)).toBe(true);

@@ -72,7 +72,7 @@ export async function readSchema(
     .split(',')
     .map((name) => name.trim())
     .filter(Boolean);
-  const rowsOf = async <T>(sql: string): Promise<T[]> => ((await knex.raw(sql)) as { rows: T[] }).rows;
+  const rowsOf = async <T>(sql: string): Promise<T[]> => (await knex.raw<{ rows: T[] }>(sql)).rows;
   const columns = await rowsOf<{
     id: string;
     schema: string;

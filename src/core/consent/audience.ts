@@ -36,7 +36,7 @@ function fieldOf(line: string, kind: 'email' | 'phone'): string | null {
   try {
     const value = JSON.parse(line) as Record<string, unknown>;
     const name = Object.keys(value).find((key) => NAMES[kind].test(key) || key === 'value');
-    return name && typeof value[name] === 'string' ? (value[name] as string).trim() || null : null;
+    return name && typeof value[name] === 'string' ? value[name].trim() || null : null;
   } catch {
     return null;
   }

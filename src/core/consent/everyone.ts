@@ -136,7 +136,7 @@ export class Everyone {
     counts.forEach((states, l) => {
       for (let state = 0; state < STATES; state++)
         if (states[state]! > 0)
-          addShare(shares, this.lanes[l]!.purpose.id, STANDINGS[state >> 1]!, state % 2 === 1, states[state]!);
+          addShare(shares, this.lanes[l]!.purpose.id, STANDINGS[state >> 1]!, state % 2 === 1, states[state]);
     });
   }
 

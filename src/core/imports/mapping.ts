@@ -120,7 +120,7 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
       return wrong('not-json', 'This line is no JSON object.');
     if (holdsHalfLetter(value))
       return wrong('letters-broken', 'A text of this line holds half a letter, which nothing can keep.');
-    if ('identifiers' in value) return checked(value as Record<string, unknown>, {});
+    if ('identifiers' in value) return checked(value, {});
     const flat = value as Record<string, unknown>;
     return toChoice(mapping, (field) => {
       const column = mapping.columns[field];
@@ -207,7 +207,7 @@ function wrong(code: string, text: string): MappedLine {
 export function cellsOf(line: string, delimiter: string): string[] | null {
   if (!line.includes('"')) return line.split(delimiter);
   try {
-    const rows = parse(line, { delimiter, relax_column_count: true }) as string[][];
+    const rows: string[][] = parse(line, { delimiter, relax_column_count: true });
     return rows.length === 1 ? rows[0]! : null;
   } catch {
     return null;

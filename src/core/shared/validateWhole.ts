@@ -17,9 +17,9 @@ export function validateWhole<S extends yup.Schema>(
   value: unknown,
   options: { stripUnknown?: boolean } = {},
 ): yup.InferType<S> {
-  const wrong = [...wrongKinds(schema.describe({ value }) as Described, value, '')];
+  const wrong = [...wrongKinds(schema.describe({ value }), value, '')];
   if (wrong.length > 0) throw new yup.ValidationError(wrong);
-  return schema.validateSync(value, { abortEarly: false, ...options }) as yup.InferType<S>;
+  return schema.validateSync(value, { abortEarly: false, ...options });
 }
 
 function* wrongKinds(described: Described, value: unknown, path: string): Generator<yup.ValidationError> {

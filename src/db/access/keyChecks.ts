@@ -7,7 +7,7 @@ export interface KeyCheckRow {
 }
 
 export async function keyChecks(h: Handle): Promise<KeyCheckRow[]> {
-  return h.trx('key_checks').select('kind', 'version', 'value') as unknown as Promise<KeyCheckRow[]>;
+  return h.trx('key_checks').select('kind', 'version', 'value');
 }
 
 export async function insertKeyChecks(h: Handle, rows: readonly KeyCheckRow[]): Promise<void> {

@@ -51,13 +51,13 @@ export async function keysUnderOlder(
     .whereNotNull('wrapped')
     .limit(limit)
     .forUpdate()
-    .skipLocked() as unknown as Promise<{ id: string; wrapped: Buffer; master_version: number }[]>;
+    .skipLocked();
 }
 
 export async function countKeysByVersion(h: Handle): Promise<{ version: number; keys: number; destroyed: number }[]> {
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: { version: number; keys: number; destroyed: number }[] } = await h.trx.raw(
     'select master_version as version, count(wrapped)::int as keys, (count(*) - count(wrapped))::int as destroyed from data_keys group by 1 order by 1',
-  )) as { rows: { version: number; keys: number; destroyed: number }[] };
+  );
   return rows;
 }
 

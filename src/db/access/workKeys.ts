@@ -27,7 +27,7 @@ export async function workNaming(
     .whereRaw("hashes && ?::bytea[] or (name_terms <> '{}' and name_terms <@ ?::bytea[])", [
       hashes as Buffer[],
       nameTerms as Buffer[],
-    ]) as unknown as Promise<WorkKeyRow[]>;
+    ]);
 }
 
 export async function workOver(h: Handle, now: string, most: number): Promise<WorkKeyRow[]> {
@@ -35,8 +35,10 @@ export async function workOver(h: Handle, now: string, most: number): Promise<Wo
 }
 
 export async function workKeyOf(h: Handle, kind: WorkKeyRow['kind'], subject: string): Promise<string | null> {
-  const row = (await h.trx('work_keys').where({ kind, subject }).first('data_key_id')) as
-    { data_key_id: string } | undefined;
+  const row: { data_key_id: string } | undefined = await h
+    .trx('work_keys')
+    .where({ kind, subject })
+    .first('data_key_id');
   return row?.data_key_id ?? null;
 }
 

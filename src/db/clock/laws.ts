@@ -37,7 +37,7 @@ export async function lawRows(h: Handle): Promise<LawRow[]> {
   const { last } = (await h.trx('laws').max('no as last').first()) as { last: number | null };
   const database = h.trx.client.config;
   if (!known || known.last !== last || known.database !== database) {
-    const rows = (await h.trx('laws').orderByRaw(`origin = 'adopted', no`)) as LawRow[];
+    const rows: LawRow[] = await h.trx('laws').orderByRaw(`origin = 'adopted', no`);
     known = { database, last: last ?? 0, rows };
   }
   return known.rows;
@@ -65,9 +65,9 @@ export async function insertLaw(
 
 /** Laws that the organisation says it does not come under, with why. */
 export async function lawsNotMet(h: Handle): Promise<{ regime: string; reason: string }[]> {
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: { regime: string; reason: string }[] } = await h.trx.raw(
     'select regime, reason from (select distinct on (regime) regime, is_met, reason from law_standpoints order by regime, no desc) newest where not is_met order by regime',
-  )) as { rows: { regime: string; reason: string }[] };
+  );
   return rows;
 }
 

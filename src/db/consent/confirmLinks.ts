@@ -9,7 +9,7 @@ export interface ConfirmLinkRow {
 }
 
 export async function insertConfirmLinks(h: Handle, rows: readonly ConfirmLinkRow[]): Promise<void> {
-  if (rows.length > 0) await h.trx('confirm_links').insert(rows as ConfirmLinkRow[]);
+  if (rows.length > 0) await h.trx('confirm_links').insert(rows);
 }
 
 export async function lockConfirmLink(h: Handle, tokenHash: Buffer): Promise<ConfirmLinkRow | undefined> {
@@ -26,12 +26,12 @@ export async function confirmationsSince(
   personIds: readonly string[],
   since: string,
 ): Promise<Map<string, number>> {
-  const rows = (await h
+  const rows: { person_id: string; n: number }[] = await h
     .trx('confirm_links')
     .select('person_id')
     .count('* as n')
     .whereRaw('person_id = any(?)', [personIds as string[]])
     .where('expires_at', '>', since)
-    .groupBy('person_id')) as { person_id: string; n: number }[];
+    .groupBy('person_id');
   return new Map(rows.map(({ person_id, n }) => [person_id, Number(n)]));
 }

@@ -51,9 +51,9 @@ export async function driftRunsRunning(h: Handle): Promise<DriftRunRow[]> {
 
 /** The newest comparison of each system. */
 export async function lastDriftRuns(h: Handle): Promise<DriftRunRow[]> {
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: DriftRunRow[] } = await h.trx.raw(
     'select distinct on (system_id) * from drift_runs order by system_id, started_at desc',
-  )) as { rows: DriftRunRow[] };
+  );
   return rows;
 }
 
@@ -128,20 +128,22 @@ export async function openDrift(h: Handle, filter: DriftFilter): Promise<DriftIt
   if (filter.purpose) query.where('purpose', filter.purpose);
   if (filter.direction) query.where('direction', filter.direction);
   if (filter.after) query.where('id', '>', filter.after);
-  return query as unknown as Promise<DriftItemRow[]>;
+  return query;
 }
 
 export async function countDrift(
   h: Handle,
   now: string,
 ): Promise<{ system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[]> {
-  const { rows } = (await h.trx.raw(
+  const {
+    rows,
+  }: {
+    rows: { system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[];
+  } = await h.trx.raw(
     `select system_id, purpose, direction, state, case when found_at > ?::timestamptz - interval '1 day' then 'today' when found_at > ?::timestamptz - interval '7 days' then 'this week' else 'older' end as age, count(*)::int as n
      from drift_items where state <> 'settled' group by 1, 2, 3, 4, 5 order by 1, 2, 3`,
     [now, now],
-  )) as {
-    rows: { system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[];
-  };
+  );
   return rows;
 }
 
@@ -150,15 +152,11 @@ export async function lockDriftItems(h: Handle, ids: readonly string[]): Promise
     .trx('drift_items')
     .whereRaw('id = any(?)', [ids as string[]])
     .orderBy('id')
-    .forUpdate() as unknown as Promise<DriftItemRow[]>;
+    .forUpdate();
 }
 
 export async function driftInWork(h: Handle, limit: number): Promise<DriftItemRow[]> {
-  return h
-    .trx('drift_items')
-    .whereIn('state', ['intended', 'accepted'])
-    .orderBy(['system_id', 'id'])
-    .limit(limit) as unknown as Promise<DriftItemRow[]>;
+  return h.trx('drift_items').whereIn('state', ['intended', 'accepted']).orderBy(['system_id', 'id']).limit(limit);
 }
 
 export async function setDriftItem(h: Handle, id: string, change: Partial<Omit<DriftItemRow, 'id'>>): Promise<void> {
@@ -188,7 +186,5 @@ export async function noteFollowed(h: Handle, rows: readonly FollowRow[]): Promi
 }
 
 export async function followRows(h: Handle, since: string): Promise<FollowRow[]> {
-  return h.trx('follow_times').where('said_at', '>=', since).orderBy('said_at').limit(100_000) as unknown as Promise<
-    FollowRow[]
-  >;
+  return h.trx('follow_times').where('said_at', '>=', since).orderBy('said_at').limit(100_000);
 }

@@ -143,10 +143,10 @@ export async function nodeHashes(
   wanted: readonly Pick<TreeNode, 'level' | 'index'>[],
 ): Promise<Map<string, Buffer>> {
   if (wanted.length === 0) return new Map();
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: { level: number; index: number; hash: Buffer }[] } = await h.trx.raw(
     'select n.level, n.index, n.hash from ledger_nodes n join unnest(?::smallint[], ?::bigint[]) as w(level, index) on w.level = n.level and w.index = n.index',
     [wanted.map(({ level }) => level), wanted.map(({ index }) => index)],
-  )) as { rows: { level: number; index: number; hash: Buffer }[] };
+  );
   return new Map(rows.map(({ level, index, hash }) => [`${level}/${index}`, hash]));
 }
 
@@ -190,7 +190,7 @@ export async function dedupOf(h: Handle, systemId: string, externalHashes: reado
   return h
     .trx('choice_dedup')
     .where('system_id', systemId)
-    .whereRaw('external_hash = any(?)', [externalHashes as Buffer[]]) as unknown as Promise<DedupRow[]>;
+    .whereRaw('external_hash = any(?)', [externalHashes as Buffer[]]);
 }
 
 interface JoinedChoice extends ChoiceRow {
@@ -316,7 +316,7 @@ export async function streamChoices(h: Handle, filter: StreamFilter): Promise<Ch
   if (filter.to) query.where('occurred_at', '<', filter.to);
   if (filter.before !== null) query.where('seq', '<', filter.before);
   if (filter.after !== null) query.where('seq', '>', filter.after);
-  return query as unknown as Promise<ChoiceRow[]>;
+  return query;
 }
 
 export async function ledgerSize(h: Handle): Promise<{ choices: number; folios: number; head: HeadRow | null }> {

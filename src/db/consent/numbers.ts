@@ -34,28 +34,28 @@ export async function peopleWithFacts(
   countries: readonly string[],
   whereUnknown: boolean,
 ): Promise<number[]> {
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: { no: number }[] } = await h.trx.raw(
     `select no from persons where restricted_from is not null or erased_at is not null or birth_year is not null or is_linked or country = any(?) or split_part(country, '-', 1) = any(?) or (? and country is null) or exists (select 1 from unnest(?::text[]) c where c like country || '-%')
      union select p.no from persons p join person_facts f on f.person_id = p.id`,
     [countries as string[], countries as string[], whereUnknown, countries as string[]],
-  )) as { rows: { no: number }[] };
+  );
   return rows.map(({ no }) => no);
 }
 
 export async function personIdsOf(h: Handle, nos: readonly number[]): Promise<string[]> {
-  const rows = (await h
+  const rows: { id: string }[] = await h
     .trx('persons')
     .select('id')
-    .whereRaw('no = any(?)', [nos as number[]])) as { id: string }[];
+    .whereRaw('no = any(?)', [nos as number[]]);
   return rows.map(({ id }) => id);
 }
 
 /** Whose each number is. */
 export async function personIdsByNo(h: Handle, nos: readonly number[]): Promise<Map<number, string>> {
-  const rows = (await h
+  const rows: { no: number; id: string }[] = await h
     .trx('persons')
     .select('no', 'id')
-    .whereRaw('no = any(?)', [[...new Set(nos)]])) as { no: number; id: string }[];
+    .whereRaw('no = any(?)', [[...new Set(nos)]]);
   return new Map(rows.map(({ no, id }) => [no, id]));
 }
 

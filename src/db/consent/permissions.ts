@@ -112,9 +112,12 @@ export async function permissionCounts(
   h: Handle,
   since: string,
 ): Promise<{ system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[]> {
-  const { rows } = (await h.trx.raw(
-    'select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused, max(day) as last_day from permission_counts where day >= ? group by 1, 2 order by sum(permitted + refused) desc, 1, 2 limit 100',
-    [since],
-  )) as { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] };
+  const {
+    rows,
+  }: { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] } =
+    await h.trx.raw(
+      'select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused, max(day) as last_day from permission_counts where day >= ? group by 1, 2 order by sum(permitted + refused) desc, 1, 2 limit 100',
+      [since],
+    );
   return rows;
 }

@@ -24,9 +24,5 @@ export interface SourceDay {
 
 /** What each system delivered, day by day, since a day. */
 export async function sourceDays(h: Handle, since: string): Promise<SourceDay[]> {
-  return h
-    .trx('source_days')
-    .where('day', '>=', since)
-    .orderBy(['system_id', 'day'])
-    .limit(50_000) as unknown as Promise<SourceDay[]>;
+  return h.trx('source_days').where('day', '>=', since).orderBy(['system_id', 'day']).limit(50_000);
 }

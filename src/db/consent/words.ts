@@ -69,15 +69,12 @@ export function newWordBook(): WordBook {
   }
 
   async function give(h: Handle, kind: Kind, wanted: readonly string[]): Promise<[number, string][]> {
-    const there = new Set(
-      (
-        (await h
-          .trx('dictionary')
-          .where({ kind })
-          .whereIn('value', [...wanted])
-          .select('value')) as { value: string }[]
-      ).map(({ value }) => value),
-    );
+    const known: { value: string }[] = await h
+      .trx('dictionary')
+      .where({ kind })
+      .whereIn('value', [...wanted])
+      .select('value');
+    const there = new Set(known.map(({ value }) => value));
     const last = (await h.trx('dictionary').where({ kind }).max('no as no').first()) as { no: number | null };
     const rows = [...new Set(wanted)]
       .filter((value) => !there.has(value))

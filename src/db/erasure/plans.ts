@@ -77,12 +77,12 @@ export async function planRules(
     months: number;
     days: number;
   }[];
-  const open = (await h.trx('open_rules')) as {
+  const open: {
     system_id: string;
     collection: string;
     field: string;
     open_values: string[];
-  }[];
+  }[] = await h.trx('open_rules');
   const holds = (await h
     .trx('holds')
     .whereNull('closed_at')
@@ -144,7 +144,7 @@ export async function insertPlan(
     .whereIn('state', ['draft', 'stopped'])
     .update({ state: 'replaced' });
   await h.trx('plans').insert({ ...plan, state: 'draft' });
-  await h.trx.batchInsert('plan_lines', lines as PlanLineRow[], 1000);
+  await h.trx.batchInsert('plan_lines', lines, 1000);
 }
 
 export async function lastPlan(h: Handle, requestId: string): Promise<PlanRow | undefined> {
@@ -219,9 +219,7 @@ export async function insertResidue(h: Handle, rows: readonly ResidueRow[]): Pro
 }
 
 export async function listResidue(h: Handle): Promise<ResidueRow[]> {
-  return h.trx('residue').whereNull('gone_at').orderByRaw('until nulls last, id').limit(500) as unknown as Promise<
-    ResidueRow[]
-  >;
+  return h.trx('residue').whereNull('gone_at').orderByRaw('until nulls last, id').limit(500);
 }
 
 export interface CertificateRow {

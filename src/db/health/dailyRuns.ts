@@ -33,8 +33,8 @@ export async function endDailyRun(
 
 /** Tasks whose newest run failed. */
 export async function dailyFailures(h: Handle): Promise<DailyRunRow[]> {
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: DailyRunRow[] } = await h.trx.raw(
     "select * from (select distinct on (task) * from daily_runs order by task, day desc) newest where state = 'failed'",
-  )) as { rows: DailyRunRow[] };
+  );
   return rows;
 }

@@ -155,7 +155,7 @@ export async function heldLines(
     .orderBy('line')
     .limit(limit);
   if (status) query.where({ status });
-  return query as unknown as Promise<ImportLineRow[]>;
+  return query;
 }
 
 export async function lockHeldLine(h: Handle, importId: string, line: number): Promise<ImportLineRow | undefined> {
@@ -200,7 +200,7 @@ export async function heldLinesAnywhere(
     .orderBy(['l.import_id', 'l.line'])
     .limit(limit);
   if (after) query.whereRaw('(l.import_id, l.line) > (?, ?)', [after.import_id, after.line]);
-  return query as unknown as Promise<HeldAnywhere[]>;
+  return query;
 }
 
 export async function clearHeldLine(

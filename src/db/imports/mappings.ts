@@ -23,6 +23,6 @@ export async function saveMappingRow(h: Handle, row: MappingRow): Promise<void> 
 }
 
 export async function systemsWithMappings(h: Handle): Promise<string[]> {
-  const rows = (await h.trx('import_mappings').distinct('system_id')) as { system_id: string }[];
+  const rows: { system_id: string }[] = await h.trx('import_mappings').distinct('system_id');
   return rows.map(({ system_id }) => system_id);
 }

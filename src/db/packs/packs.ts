@@ -44,7 +44,7 @@ export async function packsInState(h: Handle, state: PackRow['state']): Promise<
 }
 
 export async function packsOfRequests(h: Handle, requestIds: readonly string[]): Promise<PackRow[]> {
-  return h.trx('packs').whereRaw('request_id = any(?)', [requestIds as string[]]) as unknown as Promise<PackRow[]>;
+  return h.trx('packs').whereRaw('request_id = any(?)', [requestIds as string[]]);
 }
 
 export async function setPack(h: Handle, id: string, change: Partial<PackRow>): Promise<void> {

@@ -19,7 +19,7 @@ export interface LinkRow {
  * @param knownAt instant
  */
 export async function linksAround(h: Handle, personId: string, knownAt: string): Promise<LinkRow[]> {
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: LinkRow[] } = await h.trx.raw(
     `with recursive open as (select * from person_links where linked_at <= :knownAt and (unlinked_at is null or unlinked_at > :knownAt)),
        reached (id) as (
          select :personId::text
@@ -28,7 +28,7 @@ export async function linksAround(h: Handle, personId: string, knownAt: string):
        )
      select * from open where person_a in (select id from reached) order by linked_at, id limit 200`,
     { personId, knownAt },
-  )) as { rows: LinkRow[] };
+  );
   return rows;
 }
 

@@ -31,10 +31,10 @@ export interface IdentifierRow {
 /** Numbers for people who are about to be written. */
 export async function nextPersonNos(h: Handle, count: number): Promise<number[]> {
   if (count === 0) return [];
-  const { rows } = (await h.trx.raw(
+  const { rows }: { rows: { no: number }[] } = await h.trx.raw(
     "select nextval(pg_get_serial_sequence('persons', 'no'))::int as no from generate_series(1, ?)",
     [count],
-  )) as { rows: { no: number }[] };
+  );
   return rows.map(({ no }) => no);
 }
 
@@ -104,7 +104,7 @@ export async function personById(h: Handle, id: string): Promise<PersonRow | und
 
 export async function personsById(h: Handle, ids: readonly string[]): Promise<PersonRow[]> {
   if (ids.length === 0) return [];
-  return h.trx('persons').whereRaw('id = any(?)', [ids as string[]]) as unknown as Promise<PersonRow[]>;
+  return h.trx('persons').whereRaw('id = any(?)', [ids as string[]]);
 }
 
 /** Which people each identifier hash points at. */
@@ -116,9 +116,7 @@ export async function personsByHash(
   return h
     .trx('identifiers')
     .select('hash', 'person_id', 'kind')
-    .whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<
-    { hash: Buffer; person_id: string; kind: string }[]
-  >;
+    .whereRaw('hash = any(?)', [hashes as Buffer[]]);
 }
 
 export async function personsByLooseHash(h: Handle, hash: Buffer): Promise<string[]> {
@@ -133,7 +131,7 @@ export async function identifiersOf(h: Handle, personIds: readonly string[]): Pr
   return h
     .trx('identifiers')
     .whereRaw('person_id = any(?)', [personIds as string[]])
-    .orderBy('id') as unknown as Promise<IdentifierRow[]>;
+    .orderBy('id');
 }
 
 /**
@@ -149,7 +147,7 @@ export async function personsByNameTerms(
   const query = h
     .trx('person_name_terms as n')
     .select('n.person_id')
-    .whereRaw('n.term_hash = any(?)', [groups.flat() as Buffer[]])
+    .whereRaw('n.term_hash = any(?)', [[...groups].flat()])
     .groupBy('n.person_id')
     .orderByRaw('count(*) desc, n.person_id')
     .limit(limit);
@@ -166,7 +164,7 @@ export async function suppressionsOf(
   return h
     .trx('suppressions')
     .select('hash', 'erased_at')
-    .whereRaw('hash = any(?)', [hashes as Buffer[]]) as unknown as Promise<{ hash: Buffer; erased_at: string }[]>;
+    .whereRaw('hash = any(?)', [hashes as Buffer[]]);
 }
 
 export async function insertSuppressions(
@@ -230,7 +228,7 @@ export async function factsOfPersons(h: Handle, personIds: readonly string[]): P
   return h
     .trx('person_facts')
     .whereRaw('person_id = any(?)', [personIds as string[]])
-    .orderBy('valid_from') as unknown as Promise<FactRow[]>;
+    .orderBy('valid_from');
 }
 
 export async function insertFact(h: Handle, row: FactRow): Promise<void> {
@@ -251,7 +249,5 @@ export async function addFactOnce(h: Handle, row: FactRow): Promise<boolean> {
 
 /** People in order of their number, for going through everybody. Erased people are left out. */
 export async function personsAfter(h: Handle, no: number, limit: number): Promise<PersonRow[]> {
-  return h.trx('persons').where('no', '>', no).whereNull('erased_at').orderBy('no').limit(limit) as unknown as Promise<
-    PersonRow[]
-  >;
+  return h.trx('persons').where('no', '>', no).whereNull('erased_at').orderBy('no').limit(limit);
 }

@@ -6,7 +6,7 @@ export async function assignmentRules(h: Handle): Promise<AssignmentRule[]> {
     .trx('assignment_rules')
     .select('id', 'right', 'regime', 'language', { userId: 'user_id' })
     .orderBy('sort_order')
-    .limit(200) as unknown as Promise<AssignmentRule[]>;
+    .limit(200);
 }
 
 export async function insertAssignmentRule(h: Handle, rule: AssignmentRule): Promise<void> {
@@ -23,12 +23,12 @@ export async function deleteAssignmentRule(h: Handle, id: string): Promise<numbe
 
 /** Open requests by the colleague who answers for them; whoever works as coordinator and has none counts as none. */
 export async function workload(h: Handle, today: string): Promise<(Workload & { name: string; overdue: number })[]> {
-  const result = (await h.trx.raw(
+  const result: { rows: (Workload & { name: string; overdue: number })[] } = await h.trx.raw(
     `
     select u.id as "userId", u.name, count(r.id)::int as open, count(r.id) filter (where r.due_on < ?)::int as overdue
     from users u left join requests r on r.owner_id = u.id and r.is_open
     where u.active and 'coordinator' = any(u.roles) group by u.id, u.name order by u.name limit 200`,
     [today],
-  )) as { rows: (Workload & { name: string; overdue: number })[] };
+  );
   return result.rows;
 }

@@ -58,7 +58,7 @@ export async function helperTasksDue(h: Handle, upTo: string): Promise<(HelperTa
     .where('requests.is_open', true)
     .where('helper_tasks.due_on', '<=', upTo)
     .orderBy('helper_tasks.due_on')
-    .limit(1000) as unknown as Promise<(HelperTaskRow & { ref: string })[]>;
+    .limit(1000);
 }
 
 export async function forgetHelperTasks(h: Handle, requestIds: readonly string[]): Promise<void> {

@@ -19,11 +19,11 @@ export async function notesOf(h: Handle, requestId: string): Promise<NoteRow[]> 
 
 /** The reference of the request that each note belongs to, by the note's id. */
 export async function refsOfNotes(h: Handle, ids: readonly string[]): Promise<Map<string, string>> {
-  const rows = (await h
+  const rows: { id: string; ref: string }[] = await h
     .trx('request_notes')
     .join('requests', 'requests.id', 'request_notes.request_id')
     .whereIn('request_notes.id', [...ids])
-    .select('request_notes.id', 'requests.ref')) as { id: string; ref: string }[];
+    .select('request_notes.id', 'requests.ref');
   return new Map(rows.map(({ id, ref }) => [id, ref]));
 }
 
@@ -44,5 +44,5 @@ export async function mentionsOf(h: Handle, userId: string, since: string): Prom
     .where('request_notes.at', '>=', since)
     .where('requests.is_open', true)
     .orderBy('request_notes.at', 'desc')
-    .limit(50) as unknown as Promise<{ ref: string; at: string }[]>;
+    .limit(50);
 }

@@ -71,10 +71,10 @@ export async function requestsToRemove(h: Handle, before: string, most: number, 
 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */
 export async function nextRef(h: Handle, year: number): Promise<string> {
-  const result = (await h.trx.raw(
+  const result: { rows: { last: number }[] } = await h.trx.raw(
     'insert into request_numbers (year, last) values (?, 1) on conflict (year) do update set last = request_numbers.last + 1 returning last',
     [year],
-  )) as { rows: { last: number }[] };
+  );
   return `BK-${year}-${String(result.rows[0]!.last).padStart(5, '0')}`;
 }
 
@@ -211,7 +211,7 @@ export async function requestsOfPersons(h: Handle, personIds: readonly string[])
     .trx('requests')
     .whereRaw('person_id = any(?)', [personIds as string[]])
     .orderBy('received_at')
-    .limit(1000) as unknown as Promise<RequestRow[]>;
+    .limit(1000);
 }
 
 /** Requests by their references, whoever may see them. */
@@ -219,7 +219,7 @@ export async function requestsByRefs(h: Handle, refs: readonly string[]): Promis
   return h
     .trx('requests')
     .whereRaw('ref = any(?)', [refs as string[]])
-    .limit(1000) as unknown as Promise<RequestRow[]>;
+    .limit(1000);
 }
 
 /** For an erasure: every request of the person, whoever may see it. */
@@ -268,7 +268,7 @@ export async function openRequestsLike(h: Handle, request: RequestRow): Promise<
     .whereNot('requests.id', request.id)
     .where('received_at', '<=', request.received_at)
     .orderBy('received_at')
-    .limit(5) as unknown as Promise<{ ref: string; receivedAt: string }[]>;
+    .limit(5);
 }
 
 interface ClockEventRow {
@@ -354,5 +354,5 @@ export async function findRequestsByRef(
     .select('ref', 'right', 'stage')
     .whereRaw('ref like ?', [`%${ending}`])
     .orderBy('ref', 'desc')
-    .limit(limit) as unknown as Promise<{ ref: string; right: string; stage: string }[]>;
+    .limit(limit);
 }

@@ -67,11 +67,12 @@ export async function samePeopleOf(
   request: Pick<RequestRow, 'id' | 'right' | 'received_at'>,
   most: number,
 ): Promise<Joinable[]> {
-  return (await visible(h)
+  const rows: Joinable[] = await visible(h)
     .join('same_people as s', 's.other_id', 'requests.id')
     .where({ 's.request_id': request.id, 'requests.right': request.right, is_open: true })
     .where('received_at', '<=', request.received_at)
     .orderByRaw("array_position(array['certain', 'likely', 'possible'], s.band), received_at")
     .limit(most)
-    .select('requests.ref', { receivedAt: 'requests.received_at' }, 's.band', 's.because')) as Joinable[];
+    .select('requests.ref', { receivedAt: 'requests.received_at' }, 's.band', 's.because');
+  return rows;
 }

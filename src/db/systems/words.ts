@@ -13,10 +13,11 @@ const MOST = 20_000;
 
 /** What an organisation has said in one language, by phrase. */
 export async function registerWords(h: Handle, language: Language): Promise<Map<string, string>> {
-  const rows = (await h.trx('register_words').where({ language }).limit(MOST).select('phrase', 'words')) as Pick<
-    RegisterWordRow,
-    'phrase' | 'words'
-  >[];
+  const rows: Pick<RegisterWordRow, 'phrase' | 'words'>[] = await h
+    .trx('register_words')
+    .where({ language })
+    .limit(MOST)
+    .select('phrase', 'words');
   return new Map(rows.map(({ phrase, words }) => [phrase, words]));
 }
 
@@ -40,5 +41,5 @@ export async function fieldNamesToSay(
     .whereIn('s.id', [...systems])
     .distinct('f.field', { system: 's.name' })
     .orderBy(['s.name', 'f.field'])
-    .limit(most) as unknown as Promise<{ field: string; system: string }[]>;
+    .limit(most);
 }

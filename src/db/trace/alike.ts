@@ -19,5 +19,5 @@ export async function alikeOf(h: Handle, traceId: string): Promise<AlikePair[]> 
     .select('a', 'b', 'similarity')
     .where({ trace_id: traceId })
     .orderBy('similarity', 'desc')
-    .limit(50_000) as unknown as Promise<AlikePair[]>;
+    .limit(50_000);
 }

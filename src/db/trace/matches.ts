@@ -117,12 +117,13 @@ export async function countFound(h: Handle, requestId: string): Promise<{ theirs
 }
 
 export async function matchesOf(h: Handle, traceId: string): Promise<MatchHead[]> {
-  return (await h
+  const heads: MatchHead[] = await h
     .trx('matches')
     .where({ trace_id: traceId })
     .orderByRaw('system_id, weight desc, id')
     .limit(MOST)
-    .select(...HEAD, h.trx.raw('octet_length(record_sealed) as record_bytes'))) as MatchHead[];
+    .select(...HEAD, h.trx.raw('octet_length(record_sealed) as record_bytes'));
+  return heads;
 }
 
 /** The sealed records of some matches, a few megabytes at a time, in the order of the matches. */
@@ -131,13 +132,13 @@ export async function* sealedRecords<M extends Pick<MatchHead, 'id' | 'record_by
   matches: readonly M[],
 ): AsyncGenerator<[match: M, sealed: Buffer]> {
   for (const some of inPieces(matches)) {
-    const rows = (await h
+    const rows: Pick<MatchRow, 'id' | 'record_sealed'>[] = await h
       .trx('matches')
       .whereIn(
         'id',
         some.map(({ id }) => id),
       )
-      .select('id', 'record_sealed')) as Pick<MatchRow, 'id' | 'record_sealed'>[];
+      .select('id', 'record_sealed');
     const sealed = new Map(rows.map(({ id, record_sealed }) => [id, record_sealed]));
     for (const match of some) yield [match, sealed.get(match.id)!];
   }
@@ -182,7 +183,7 @@ export async function setVerdict(
   by: string,
   at: string,
 ): Promise<string[]> {
-  const result = (await h.trx.raw(
+  const result: { rows: { id: string }[] } = await h.trx.raw(
     `with recursive tree as (
        select id, collection || '/' || record_key as place from matches where id = ?
        union
@@ -190,7 +191,7 @@ export async function setVerdict(
      )
      update matches set verdict = ?, verdict_by = ?, verdict_at = ? where id in (select id from tree) returning id`,
     [match.id, match.trace_id, match.system_id, verdict, by, at],
-  )) as { rows: { id: string }[] };
+  );
   return result.rows.map(({ id }) => id);
 }
 
@@ -203,7 +204,7 @@ export async function setBandVerdict(
   by: string,
   at: string,
 ): Promise<number> {
-  const result = (await h.trx.raw(
+  const result: { rowCount: number } = await h.trx.raw(
     `with recursive tree as (
        select id, system_id, collection || '/' || record_key as place from matches where trace_id = ? and band = ? and verdict is null and parent_key is null and not is_outside
        union
@@ -211,7 +212,7 @@ export async function setBandVerdict(
      )
      update matches set verdict = ?, verdict_by = ?, verdict_at = ? where id in (select id from tree)`,
     [traceId, band, traceId, verdict, by, at],
-  )) as { rowCount: number };
+  );
   return result.rowCount;
 }
 

@@ -23,11 +23,11 @@ export async function problemsOf(h: Handle, traceId: string): Promise<ProblemRow
 }
 
 export async function countProblems(h: Handle, traceId: string): Promise<{ system_id: string; n: number }[]> {
-  const rows = (await h
+  const rows: { system_id: string; n: string }[] = await h
     .trx('trace_problems')
     .where({ trace_id: traceId })
     .groupBy('system_id')
     .select('system_id')
-    .count('* as n')) as { system_id: string; n: string }[];
+    .count('* as n');
   return rows.map(({ system_id, n }) => ({ system_id, n: Number(n) }));
 }

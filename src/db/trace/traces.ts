@@ -180,9 +180,10 @@ export async function claimStep(
     .skipLocked()) as unknown as StepRow[];
   for (const step of due) {
     if (step.state === 'running') {
-      const { rows } = (await h.trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free', [
-        lockOf(step),
-      ])) as { rows: [{ free: boolean }] };
+      const { rows }: { rows: [{ free: boolean }] } = await h.trx.raw(
+        'select pg_try_advisory_xact_lock(hashtextextended(?, 1)) as free',
+        [lockOf(step)],
+      );
       if (!rows[0].free) continue;
     }
     await setStep(h, step, { state: 'running', next_try_at: null, started_at: now });

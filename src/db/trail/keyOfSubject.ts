@@ -11,11 +11,11 @@ export async function keyOfSubject(h: Handle, subject: string | null): Promise<s
           ? { name: 'persons', column: 'id' }
           : null;
   if (!table) return null;
-  const row = (await h
+  const row: { id: string } | undefined = await h
     .trx(table.name)
     .join('data_keys', 'data_keys.id', `${table.name}.data_key_id`)
     .where(`${table.name}.${table.column}`, subject)
     .whereNotNull('data_keys.wrapped')
-    .first('data_keys.id')) as { id: string } | undefined;
+    .first('data_keys.id');
   return row?.id ?? null;
 }

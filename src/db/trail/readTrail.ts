@@ -16,11 +16,11 @@ export async function readTrail(h: Handle, filter: TrailFilter): Promise<TrailRo
   if (filter.subject) query.where('subject', filter.subject);
   if (filter.act) query.where('act', filter.act);
   if (filter.before) query.where('seq', '<', filter.before);
-  return query as unknown as Promise<TrailRow[]>;
+  return query;
 }
 
 export async function trailOfMonth(h: Handle, month: string): Promise<TrailRow[]> {
-  return h.trx('trail').select('*').where({ month }).orderBy('seq') as unknown as Promise<TrailRow[]>;
+  return h.trx('trail').select('*').where({ month }).orderBy('seq');
 }
 
 export async function trailMonths(h: Handle): Promise<string[]> {

@@ -92,7 +92,7 @@ test('a necessary purpose has nothing to press; yes and no stand alike side by s
     radios('a').map((radio) => [
       radio.parentElement!.tagName,
       radio.parentElement!.className,
-      radio.parentElement!.textContent!.trim(),
+      radio.parentElement!.textContent.trim(),
     ]),
   ).toEqual([
     ['LABEL', '', 'Yes'],

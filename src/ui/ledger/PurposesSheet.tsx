@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import type { PurposeDraft } from '../../core/consent/schema';
-import { PURPOSE_KINDS, type Standing } from '../../core/consent/types';
+import { PURPOSE_KINDS } from '../../core/consent/types';
 import type { PurposeShown, WhatIf } from '../../core/consent/views';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import { useSay } from '../parts/Say';
@@ -442,8 +442,7 @@ function Found({ found }: { found: WhatIf }) {
       </p>
       {found.changes.slice(0, 6).map(({ from, to, count }) => (
         <p key={`${from}${to}`}>
-          <span className="num">{count}</span> <StandingMark standing={from as Standing} /> →{' '}
-          <StandingMark standing={to as Standing} />
+          <span className="num">{count}</span> <StandingMark standing={from} /> → <StandingMark standing={to} />
         </p>
       ))}
     </div>

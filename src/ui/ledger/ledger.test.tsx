@@ -89,7 +89,7 @@ describe('held lines', () => {
     );
     expect(screen.queryByLabelText('Correct line 5')).toBeNull();
     fireEvent.click(screen.getByLabelText('Correct line 4'));
-    const field = () => screen.getByLabelText('Line 4, corrected') as HTMLInputElement;
+    const field = () => screen.getByLabelText<HTMLInputElement>('Line 4, corrected');
     expect(field().value).toBe('a;b');
     fireEvent.change(field(), { target: { value: 'bad' } });
     fireEvent.click(screen.getByText('Run it'));
@@ -197,14 +197,14 @@ describe('one import', () => {
         map={async (values) => (sent.push(values as Record<string, unknown>), { ok: true, value: null })}
       />,
     );
-    expect((screen.getByLabelText('e-mail') as HTMLSelectElement).value).toBe('E-mail');
+    expect(screen.getByLabelText<HTMLSelectElement>('e-mail').value).toBe('E-mail');
     fireEvent.change(screen.getByLabelText('family name'), { target: { value: 'Navn' } });
     const constants = screen.getByText('The same in every line, where no column says it').closest('fieldset')!;
     fireEvent.change(within(constants).getByLabelText('purpose'), { target: { value: 'newsletter' } });
     fireEvent.click(screen.getByText('Another word'));
     fireEvent.change(screen.getByLabelText('word 2'), { target: { value: 'ok' } });
     fireEvent.change(screen.getByLabelText('means 2'), { target: { value: 'refuse' } });
-    const keep = screen.getByText('Keep it and try the file out') as HTMLButtonElement;
+    const keep: HTMLButtonElement = screen.getByText('Keep it and try the file out');
     expect(keep.disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Name of the mapping'), { target: { value: 'the fair' } });
     fireEvent.click(keep);
@@ -264,7 +264,7 @@ describe('drift', () => {
     ],
     items: [item('a', 'looser'), item('b', 'stricter')],
     next: null,
-    follow: { medianHours: 3.5, worstHours: 60, count: 4, open: 1, weeks: [] } as unknown as DriftView['follow'],
+    follow: { medianHours: 3.5, worstHours: 60, count: 4, open: 1, weeks: [] },
     mayCorrect: true,
     ...more,
   });
@@ -358,7 +358,7 @@ describe('the counter', () => {
     await waitFor(() => expect(screen.getByText(/Nobody is known by that/)).toBeTruthy());
     fireEvent.change(screen.getByLabelText('Family name'), { target: { value: 'Holt' } });
     fireEvent.change(screen.getByPlaceholderText('Aarhus, or on the phone'), { target: { value: 'Aarhus' } });
-    expect((screen.getByText('Record the answer') as HTMLButtonElement).disabled).toBe(true);
+    expect(screen.getByText<HTMLButtonElement>('Record the answer').disabled).toBe(true);
     fireEvent.click(screen.getByLabelText('No'));
     fireEvent.click(screen.getByText('Record the answer'));
     await waitFor(() => expect(sent).toHaveLength(1));
@@ -392,7 +392,7 @@ describe('the counter', () => {
     fireEvent.click(screen.getByLabelText('Yes'));
     fireEvent.click(screen.getByText('Record the answer'));
     await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('quarantined: Several people share it.'));
-    expect((screen.getByLabelText('Exact value') as HTMLInputElement).value).toBe('ida@mail.example');
+    expect(screen.getByLabelText<HTMLInputElement>('Exact value').value).toBe('ida@mail.example');
   });
 });
 
@@ -439,7 +439,7 @@ test('a change of a purpose is looked at before it can be published, and again a
     />,
   );
   fireEvent.click(screen.getByText('Change'));
-  const publish = () => screen.getByText('Publish') as HTMLButtonElement;
+  const publish = () => screen.getByText<HTMLButtonElement>('Publish');
   expect(publish().disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('A yes is kept, days'), { target: { value: '30' } });
   fireEvent.click(screen.getByText('What would change?'));
@@ -553,9 +553,7 @@ describe('proof', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Compare only' }));
     await waitFor(() => expect(asked).toEqual([true]));
     await waitFor(() =>
-      expect((screen.getByRole('button', { name: 'Rebuild every standing' }) as HTMLButtonElement).disabled).toBe(
-        false,
-      ),
+      expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Rebuild every standing' }).disabled).toBe(false),
     );
     fireEvent.click(screen.getByRole('button', { name: 'Rebuild every standing' }));
     await waitFor(() => expect(asked).toEqual([true, false]));
@@ -606,7 +604,7 @@ describe('proof', () => {
     fireEvent.change(screen.getByLabelText('from'), { target: { value: '2026-01-01' } });
     fireEvent.submit(screen.getByRole('form', { name: 'Export' }));
     await screen.findByText(/What you typed is still here/);
-    expect((screen.getByLabelText('from') as HTMLInputElement).value).toBe('2026-01-01');
+    expect(screen.getByLabelText<HTMLInputElement>('from').value).toBe('2026-01-01');
   });
 });
 
@@ -639,8 +637,8 @@ describe('the seal', () => {
         verify={async () => ({ ok: true, value: { id: 'ver_1' } })}
       />,
     );
-    const said = screen.getByRole('status', { name: 'Seal' }).textContent!;
-    const isOff = (screen.getByRole('button', { name: 'Verify the ledger' }) as HTMLButtonElement).disabled;
+    const said = screen.getByRole('status', { name: 'Seal' }).textContent;
+    const isOff = screen.getByRole<HTMLButtonElement>('button', { name: 'Verify the ledger' }).disabled;
     unmount();
     return { said, isOff };
   };

@@ -192,7 +192,7 @@ const WORDS: Record<string, (v: Values) => string> = {
 
 /** The words for a refusal. A code without words is a defect that the tests find. */
 export function sayRefusal(refusal: { code: string }): string {
-  return WORDS[refusal.code]?.(refusal as unknown as Values) ?? `Refused (${refusal.code}).`;
+  return WORDS[refusal.code]?.(refusal) ?? `Refused (${refusal.code}).`;
 }
 
 export const REFUSALS_WITH_WORDS: readonly string[] = Object.keys(WORDS);

@@ -8,7 +8,7 @@ import { PeopleSearch } from './PeopleSearch';
 import { PersonSheet } from './PersonSheet';
 
 const person = (links: PersonView['links']) => ({ id: 'per_1', links }) as PersonView;
-const button = (name: string) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 test('identities are linked and unlinked with a reason, never without', async () => {
   const done: string[][] = [];

@@ -56,7 +56,7 @@ export function AskForm({
   const wrongBefore = useMemo(() => wrongFields(posted.result), [posted.result]);
   const { control, register, handleSubmit, setError, formState } = useForm<Values>({
     resolver: yupResolver(publicRequestSchema),
-    defaultValues: { ...EMPTY, language, ...posted.values } as Values,
+    defaultValues: { ...EMPTY, language, ...posted.values },
     ...(wrongBefore && { errors: wrongBefore }),
   });
   const isForOther = useWatch({ control, name: 'forWhom' }) !== 'self';

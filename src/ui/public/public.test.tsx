@@ -10,7 +10,7 @@ import { HelperTask } from './HelperTask';
 import { SignInForm } from './SignInForm';
 import { StatusForm } from './StatusForm';
 
-const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 const type = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value } });
 const unreachable = async (): Promise<never> => {
@@ -35,7 +35,7 @@ describe('a request from outside', () => {
     type('E-mail we may answer to', 'rasmus@mail.example');
     fireEvent.click(button('Send my request'));
     await screen.findByText(/What you typed is still here/);
-    expect((screen.getByLabelText('Given name') as HTMLInputElement).value).toBe('Rasmus');
+    expect(screen.getByLabelText<HTMLInputElement>('Given name').value).toBe('Rasmus');
     answer = async () => ({ ok: true, value: { ref: 'BK-2026-0413', word: 'KLMN2345' } });
     fireEvent.click(button('Send my request'));
     await screen.findByText('BK-2026-0413');

@@ -195,7 +195,9 @@ function outcome(stage: Stage, request: RequestView, zone: string): string {
         : request.pack.files
           ? `pack of ${request.pack.files} files`
           : 'done';
-    default:
+    case 'answer':
+    case 'appeal':
+    case 'closed':
       return (request.outcome ?? '').replace(/-/g, ' ');
   }
 }
@@ -244,7 +246,8 @@ function body(
       return <CarryOutStage request={request} actions={actions} />;
     case 'appeal':
       return <AppealStage request={request} actions={actions} />;
-    default:
+    case 'answer':
+    case 'closed':
       return <AnswerStage request={request} zone={zone} actions={actions} />;
   }
 }

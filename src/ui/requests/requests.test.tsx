@@ -33,7 +33,7 @@ function acts(given: Partial<Record<keyof RequestActions, ActionResult<never> | 
   ) as RequestActions;
   return { called, actions };
 }
-const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 describe('identity', () => {
   const identity = {
@@ -615,7 +615,7 @@ describe('opening and finding', () => {
     expect(sent).toEqual([
       expect.objectContaining({ right: 'access', channel: 'phone', receivedOn: '2026-11-24', givenName: 'Lone' }),
     ]);
-    expect((screen.getByLabelText('Given name') as HTMLInputElement).value).toBe('Lone');
+    expect(screen.getByLabelText<HTMLInputElement>('Given name').value).toBe('Lone');
   });
 
   test('the list says who is next and why, or that nothing fits', () => {

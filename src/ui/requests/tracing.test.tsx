@@ -107,7 +107,7 @@ function stage(view: TraceView) {
   );
   return called;
 }
-const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 test('what the trace before found and this one did not is told, by name', () => {
   stage(trace({ gone: [{ system: 'Web shop', title: 'Order 11', place: 'orders/11' }] }));

@@ -33,7 +33,7 @@ function acts(given: Partial<Record<keyof RequestActions, ActionResult<never> | 
   ) as RequestActions;
   return { called, actions };
 }
-const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 const type = (label: string | RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const around = (part: ReactNode) => (
@@ -284,7 +284,7 @@ describe('colleagues', () => {
     expect(screen.getByText(/Look at the camp/)).toBeTruthy();
     type(/Note for colleagues/, '@Mikkel done');
     fireEvent.click(button('Note it'));
-    await waitFor(() => expect((screen.getByLabelText(/Note for colleagues/) as HTMLInputElement).value).toBe(''));
+    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>(/Note for colleagues/).value).toBe(''));
     fireEvent.mouseDown(screen.getByRole('combobox'));
     fireEvent.click(screen.getByRole('option', { name: 'Mikkel' }));
     fireEvent.click(button('Hand it over'));
@@ -329,7 +329,7 @@ describe('carrying out', () => {
     ];
     const { called, actions } = acts({ effectsOf: { ok: true, value: effects } });
     show(around(<ChoicesPanel request={requestView({ right: 'withdrawal', stage: 'carry-out' })} actions={actions} />));
-    expect(((await screen.findByLabelText('Orders')) as HTMLInputElement).disabled).toBe(true);
+    expect((await screen.findByLabelText<HTMLInputElement>('Orders')).disabled).toBe(true);
     fireEvent.click(screen.getByLabelText('Post'));
     fireEvent.click(button('Record 1 choice in the ledger'));
     await waitFor(() => expect(called).toContainEqual(['carryOut', REF, ['newsletter']]));

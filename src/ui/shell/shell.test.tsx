@@ -15,7 +15,7 @@ beforeAll(() => {
     observe() {}
     unobserve() {}
     disconnect() {}
-  } as never;
+  };
   HTMLElement.prototype.scrollIntoView = () => {};
 });
 

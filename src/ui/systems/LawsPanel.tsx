@@ -69,7 +69,7 @@ export function LawsPanel({ view, actions }: { view: LawsView; actions: LawActio
               Requests received from its first day on are counted by it; those before keep the row of their day.
             </p>
             <LawForm
-              draft={draft as LawDraft}
+              draft={draft}
               isMet={!view.notMet.some(({ regime }) => regime === draft.regime)}
               actions={actions}
               close={() => setEditing(null)}

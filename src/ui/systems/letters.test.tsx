@@ -16,8 +16,7 @@ const FIELDS = [
 
 beforeAll(() => {
   // What the test's document lacks of a real one, for the editor's sense of place.
-  Range.prototype.getClientRects = () =>
-    ({ length: 0, item: () => null, [Symbol.iterator]: [][Symbol.iterator] }) as unknown as DOMRectList;
+  Range.prototype.getClientRects = () => ({ length: 0, item: () => null, [Symbol.iterator]: [][Symbol.iterator] });
   Range.prototype.getBoundingClientRect = () => new DOMRect();
   document.elementFromPoint = () => null;
 });
@@ -48,7 +47,7 @@ function Editing({
 
 test('a wording is shown as it will look, with its fields as pieces and its conditions', async () => {
   show(<Editing seen={[]} />);
-  expect((screen.getByLabelText('Subject') as HTMLInputElement).value).toBe('About {{ref}}');
+  expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('About {{ref}}');
   const box = await screen.findByLabelText('Wording');
   expect([...box.querySelectorAll('.field-chip')].map((chip) => chip.textContent)).toEqual(['right', 'remedies']);
   expect(box.querySelector('h2')!.textContent).toBe('If you disagree');
@@ -74,7 +73,7 @@ test('who may only read changes nothing', async () => {
   show(<Editing seen={[]} isEditable={false} />);
   const box = await screen.findByLabelText('Wording');
   await waitFor(() => expect(box.getAttribute('contenteditable')).toBe('false'));
-  expect((screen.getByLabelText('Subject') as HTMLInputElement).readOnly).toBe(true);
+  expect(screen.getByLabelText<HTMLInputElement>('Subject').readOnly).toBe(true);
   expect(screen.queryByRole('toolbar')).toBeNull();
 });
 
@@ -104,16 +103,16 @@ test('each letter in each language is edited by itself, previewed and saved; wha
       save={async (...args) => (saved.push(args), { ok: false, message: 'It lacks the remedies.' })}
     />,
   );
-  expect((screen.getByRole('button', { name: 'Save as a new version' }) as HTMLButtonElement).disabled).toBe(true);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save as a new version' }).disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('Subject'), { target: { value: 'We have it' } });
   fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'da' } });
-  await waitFor(() => expect((screen.getByLabelText('Subject') as HTMLInputElement).value).toBe('acknowledgement da'));
+  await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('acknowledgement da'));
   fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'en' } });
-  await waitFor(() => expect((screen.getByLabelText('Subject') as HTMLInputElement).value).toBe('We have it'));
+  await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('We have it'));
   fireEvent.click(screen.getByRole('button', { name: 'Preview' }));
   await screen.findByText('As it looks');
   fireEvent.click(screen.getByRole('button', { name: 'Save as a new version' }));
   await screen.findByText('It lacks the remedies.');
   expect(saved).toEqual([['acknowledgement', 'en', 'We have it\n\nWords.']]);
-  expect((screen.getByLabelText('Subject') as HTMLInputElement).value).toBe('We have it');
+  expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('We have it');
 });

@@ -67,7 +67,7 @@ function acts() {
 }
 const sheet = (one: SystemView, actions = acts().actions) =>
   show(<SystemSheet system={one} actions={actions} zone="Europe/Copenhagen" />);
-const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 test('what a field holds is proposed with its reason, changed by a person, and confirmed with the whole collection', async () => {
   const { called, actions } = acts();
@@ -134,7 +134,7 @@ test('a kept secret is never shown and may stay empty; what the system says is s
   const { called, actions } = acts();
   sheet(system(), actions);
   fireEvent.click(button('Change the connection'));
-  expect((screen.getByLabelText('Address') as HTMLInputElement).value).toBe('');
+  expect(screen.getByLabelText<HTMLInputElement>('Address').value).toBe('');
   fireEvent.change(screen.getByLabelText('Address'), { target: { value: 'http://x' } });
   fireEvent.click(button(/keep them/));
   await screen.findByText(/begins with postgres/);
@@ -148,7 +148,7 @@ test('what a collection is for is asked in full, with its categories proposed fr
   const { called, actions } = acts();
   sheet(system(), actions);
   fireEvent.click(button('Say it'));
-  expect((screen.getByLabelText('Holds') as HTMLInputElement).value).toBe('name and contact');
+  expect(screen.getByLabelText<HTMLInputElement>('Holds').value).toBe('name and contact');
   fireEvent.click(button('Say it so'));
   await screen.findByText('What is it used for?');
   expect(called).toEqual([]);

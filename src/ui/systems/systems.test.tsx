@@ -6,7 +6,7 @@ import { ColleagueTable } from './ColleagueTable';
 import { KeysPanel } from './KeysPanel';
 import { SystemsSheet } from './SystemsSheet';
 
-const button = (name: string | RegExp) => screen.getByRole('button', { name }) as HTMLButtonElement;
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 const keys = (more: Partial<KeysView> = {}): KeysView => ({
   newest: 2,
   versions: [
@@ -33,10 +33,7 @@ describe('keys', () => {
     expect(button('Wrap 40 data keys anew').disabled).toBe(false);
     unmount();
     show(
-      <KeysPanel
-        keys={keys({ rotation: { state: 'running', toVersion: 2, done: 10, total: 40 } as KeysView['rotation'] })}
-        actions={none}
-      />,
+      <KeysPanel keys={keys({ rotation: { state: 'running', toVersion: 2, done: 10, total: 40 } })} actions={none} />,
     );
     expect(screen.getByRole('status').textContent).toContain('10 of 40');
     expect(button(/Wrap/).disabled).toBe(true);

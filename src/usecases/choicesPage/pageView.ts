@@ -190,7 +190,7 @@ async function recordOwn(
   const purposes = purposesInForce((await readRules(h)).purposes, ctx.clock.now(), ctx.clock.now());
   const confirmable = drafts.flatMap(({ purpose, answer }, i) =>
     answer === 'grant' && outcomes[i]!.id && purposes.find(({ id }) => id === purpose)?.confirmWithinHours
-      ? [{ purpose, confirms: outcomes[i]!.id! }]
+      ? [{ purpose, confirms: outcomes[i]!.id }]
       : [],
   );
   if (confirmable.length > 0)

@@ -62,7 +62,7 @@ describe('recording', () => {
   });
 
   test('nothing of the person is readable in the tables of the ledger', async () => {
-    await record(choice({ externalId: 'clear', evidence: { ip: '192.0.2.77' } as never }));
+    await record(choice({ externalId: 'clear', evidence: { ip: '192.0.2.77' } }));
     const rows = [
       ...(await world.knex('choices')),
       ...(await world.knex('choice_sealed')),

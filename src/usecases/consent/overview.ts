@@ -102,7 +102,7 @@ function answered(ctx: Context, rows: readonly RateRow[]): Answered[] {
 function sharesShown(shares: Shares, titles: ReadonlyMap<string, string>): OverviewView['shares'] {
   return [...titles].map(([id, title]) => {
     const share = shares.get(id) ?? { permitted: 0, standings: {} };
-    const standings = (Object.entries(share.standings) as [string, number][]).sort((a, b) => b[1] - a[1]);
+    const standings = Object.entries<number>(share.standings).sort((a, b) => b[1] - a[1]);
     return { id, title, people: standings.reduce((sum, [, n]) => sum + n, 0), permitted: share.permitted, standings };
   });
 }

@@ -175,10 +175,10 @@ describe('folds that run along', () => {
       const rules = await readRules(h);
       const now = world.worker.clock.now();
       for (const row of await personsById(h, await everybody())) {
-        const { rows } = (await h.trx.raw(
+        const { rows }: { rows: { hash: Buffer; value_sealed: Buffer }[] } = await h.trx.raw(
           "select value_sealed, hash from identifiers where person_id = ? and kind = 'email'",
           [row.id],
-        )) as { rows: { hash: Buffer; value_sealed: Buffer }[] };
+        );
         const [{ wrapped, master_version }] = (await h.trx('data_keys').where({ id: row.data_key_id })) as [
           { wrapped: Buffer; master_version: number },
         ];

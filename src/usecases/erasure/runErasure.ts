@@ -46,7 +46,8 @@ async function runPhase(ctx: Context, row: PlanRow): Promise<PhaseOutcome> {
       return answerErasure(ctx, row);
     case 'own':
       return finishErasure(ctx, row);
-    default:
+    case 'draft':
+    case 'finished':
       throw new Error(`plan ${row.id} is executing in phase ${row.phase}`);
   }
 }

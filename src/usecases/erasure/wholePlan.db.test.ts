@@ -527,14 +527,14 @@ async function whereItStands(needles: readonly string[]): Promise<string[]> {
     ];
     if (texts.some((text) => needles.some((needle) => text.includes(needle)))) found.push(place);
   };
-  const tables = (await world
-    .knex('information_schema.columns')
-    .where({ table_schema: 'public' })
-    .select('table_name', 'column_name', 'data_type')) as {
+  const tables: {
     table_name: string;
     column_name: string;
     data_type: string;
-  }[];
+  }[] = await world
+    .knex('information_schema.columns')
+    .where({ table_schema: 'public' })
+    .select('table_name', 'column_name', 'data_type');
   for (const { table_name: table, column_name: column, data_type: type } of tables) {
     if (!/bytea|text|json|ARRAY|character/.test(type)) continue;
     for (const row of await world.knex(table).whereNotNull(column).select({ value: column }))

@@ -126,10 +126,7 @@ export async function* linesOf(
   // Whether it is there shows only when it is opened. From then on nobody takes it away from under us.
   await once(sealed, 'readable');
   const plain = ctx.keys.unsealStream(key);
-  const decoded =
-    file.format === 'xlsx' || file.encoding === 'UTF-8'
-      ? null
-      : (iconv.decodeStream(file.encoding) as NodeJS.ReadWriteStream);
+  const decoded = file.format === 'xlsx' || file.encoding === 'UTF-8' ? null : iconv.decodeStream(file.encoding);
   // What goes wrong in one of them ends them all, and is thrown where they are read.
   (decoded ? pipeline(sealed, plain, decoded) : pipeline(sealed, plain)).catch(() => {});
   try {

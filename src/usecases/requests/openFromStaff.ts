@@ -1,6 +1,5 @@
 import type { InferType } from 'yup';
 import type { openRequestSchema, publicRequestSchema } from '../../core/requests/schema';
-import type { Right } from '../../core/requests/rights';
 import type { Context } from '../context';
 import { receivedAtOf } from './dayOfReceipt';
 import { openRequest, type NewRequest } from './openRequest';
@@ -17,7 +16,7 @@ export function fromStaffForm(ctx: Context, form: StaffForm): NewRequest {
     right: form.right,
     regimes: form.regimes,
     receivedAt: receivedAtOf(ctx, form.receivedOn),
-    channel: form.channel as NewRequest['channel'],
+    channel: form.channel,
     person: personOf({ ...form, birthDate: form.birthDate || null }),
     onBehalf: onBehalfOf(form),
     text: form.text || null,
@@ -28,7 +27,7 @@ export function fromStaffForm(ctx: Context, form: StaffForm): NewRequest {
 /** From the public form: received now, under the laws that follow from where the person says they live. */
 export function openFromPublic(ctx: Context, form: InferType<typeof publicRequestSchema>) {
   return openRequest(ctx, {
-    right: form.right as Right,
+    right: form.right,
     receivedAt: ctx.clock.now(),
     channel: 'public-form',
     person: personOf({ ...form, birthDate: form.birthDate || null }),
@@ -63,7 +62,5 @@ function personOf(form: PersonFields): NewRequest['person'] {
 }
 
 function onBehalfOf(form: { forWhom: string; agentName: string; agentEmail: string }): NewRequest['onBehalf'] {
-  return form.forWhom === 'self'
-    ? null
-    : { kind: form.forWhom as 'agent' | 'guardian', name: form.agentName, email: form.agentEmail || null };
+  return form.forWhom === 'self' ? null : { kind: form.forWhom, name: form.agentName, email: form.agentEmail || null };
 }

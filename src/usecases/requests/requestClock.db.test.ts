@@ -176,9 +176,9 @@ describe('what is told counts when it is told', () => {
     const leaving = (trx: Handle['trx']): Handle['trx'] =>
       new Proxy(trx, {
         apply(target, self, given) {
-          const query = Reflect.apply(target as never, self, given) as {
+          const query: {
             then: (ok: (rows: unknown) => unknown, no: never) => Promise<unknown>;
-          };
+          } = Reflect.apply(target as never, self, given);
           if (given[0] !== 'clock_events' || hasLeft) return query;
           hasLeft = true;
           const then = query.then.bind(query);

@@ -211,7 +211,7 @@ export async function linkMatter(ref: string, matter: string): Promise<ActionRes
 
 export async function beginTrace(ref: string, conditions: unknown): Promise<ActionResult<{ traceId: string }>> {
   const form = readForm(conditionsSchema, conditions);
-  return form.ok ? act((ctx) => startTrace(ctx, { ref, conditions: form.value as TraceConditions })) : form;
+  return form.ok ? act((ctx) => startTrace(ctx, { ref, conditions: form.value })) : form;
 }
 
 export async function stopTrace(ref: string): Promise<ActionResult> {
