@@ -1,6 +1,6 @@
 'use server';
 
-import { conditionsSchema, type TraceConditions } from '../../../core/requests/conditions';
+import { conditionsSchema } from '../../../core/requests/conditions';
 import type { Band } from '../../../core/identity/score';
 import { redactionsSchema } from '../../../core/detect/schema';
 import {
