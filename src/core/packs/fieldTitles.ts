@@ -77,7 +77,13 @@ const BY_NAME: readonly [RegExp, Said][] = [
   title('outcome|result', 'Outcome', 'Udfald', 'Ergebnis', 'Uitkomst'),
   title('kind|type', 'Kind', 'Art', 'Art', 'Soort'),
   title('right', 'Asked for', 'Anmodet om', 'Angefragt', 'Gevraagd'),
-  title('(total|amount|sum|price|gross|net|value|unit_price)(_cents)?', 'Amount', 'Beløb', 'Betrag', 'Bedrag'),
+  title(
+    '(total|amount|sum|price|gross|net|value|unit_price|pris|belob|preis|betrag|prijs|bedrag)(_cents)?',
+    'Amount',
+    'Beløb',
+    'Betrag',
+    'Bedrag',
+  ),
   title('currency', 'Currency', 'Valuta', 'Währung', 'Valuta'),
   title('quantity|qty|count|pieces', 'Quantity', 'Antal', 'Menge', 'Aantal'),
   title('product|item|article|product_name', 'Product', 'Vare', 'Artikel', 'Product'),
@@ -146,6 +152,10 @@ export function fieldTitle(field: string, language: Language, confirmed: Holds |
   if (own !== null) return own;
   if (confirmed && confirmed !== 'free-text') return BY_HOLDS[confirmed][language];
   const parts = field.split('.').filter((part) => part.trim() !== '');
+  // One of several has its place among them, counted as people count.
+  const last = parts.at(-1)!;
+  if (parts.length > 1 && /^\d{1,3}$/.test(last))
+    return `${fieldTitle(parts.slice(0, -1).join('.'), language, null, say)} ${Number(last) + 1}`;
   // What a thing is called is told as the thing.
   if (parts.length === 2 && parts[1] === 'name') return fieldTitle(parts[0]!, language, null, say);
   if (parts.length > 1 && parts.length < 6)

@@ -36,6 +36,9 @@ describe('field titles', () => {
     ['email 2', 'da', 'E-mail 2'],
     ['evidence.ip', 'da', 'Dokumentation: IP-adresse'],
     ['Fornavn', 'de', 'Vorname'],
+    ['pris', 'da', 'Beløb'],
+    ['email.0', 'da', 'E-mail 1'],
+    ['evidence.ip.1', 'nl', 'Bewijs: IP-adres 2'],
     ['frobnication', 'da', '“frobnication”'],
     ['frobnication_level', 'en', 'Frobnication level'],
   ] as const)('%s in %s is %s', (field, language, title) =>
