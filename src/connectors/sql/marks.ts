@@ -1,6 +1,7 @@
 import { ConnectorError, type Connector, type RecordRef } from '../../ports/connector';
 import { guarded } from './guarded';
-import { from, keyOf, rowOf, rowsOf, tableOf, toRecord, toRecords, withKey, type Database, type Row } from './rows';
+import { toRecord, toRecords } from './records';
+import { from, keyOf, rowOf, rowsOf, tableOf, withKey, type Database, type Row } from './rows';
 import type { Table } from './schema';
 
 const FLAGS_AT_ONCE = 500;

@@ -37,6 +37,11 @@ export function pointedAtBy(
   return values.length === 0 ? null : isIn(rowsOf(db, target), reference, reference.toColumns, values);
 }
 
+/** Whether a row is one of those that the reference stands for. */
+export function pointsThere(row: Row, { when }: Reference): boolean {
+  return when === null || String(row[when.field]) === when.value;
+}
+
 function tuplesOf(rows: readonly Row[], columns: readonly string[]): unknown[][] {
   return rows
     .map((row) => columns.map((column) => row[column]))

@@ -4,7 +4,8 @@ import type { Holds } from '../../core/identity/fieldHolds';
 import type { FieldHolds, FoundBatch, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
 import { guarded } from './guarded';
-import { IS_ABOUT, keyOf, rowsOf, say, toRecord, toRecords, type Database, type Row } from './rows';
+import { toRecord, toRecords } from './records';
+import { IS_ABOUT, keyOf, rowsOf, say, type Database, type Row } from './rows';
 import { pointedAtBy, pointing } from './references';
 import type { Reference, Table } from './schema';
 

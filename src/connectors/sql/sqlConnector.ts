@@ -4,7 +4,8 @@ import { ConnectorError, type Connector, type FieldHolds, type RecordRef } from 
 import { anonymised, named } from './anonymise';
 import { guarded, guardedChange } from './guarded';
 import { flagsOf, restrictionOf } from './marks';
-import { from, keyOf, rowOf, rowsOf, say, tableOf, toRecords, withKey, type Database, type Row } from './rows';
+import { toRecords } from './records';
+import { from, keyOf, rowOf, rowsOf, say, tableOf, withKey, type Database, type Row } from './rows';
 import { describeTables, readSchema, type Table } from './schema';
 import { overlapOf } from './references';
 import { search } from './search';

@@ -1,11 +1,14 @@
 import { detect } from '../detect/detect';
 import type { DetectedKind } from '../detect/types';
 import { holdsByName, plainFieldName, type Holds } from '../identity/fieldHolds';
+import { withoutLoneNames } from './loneNames';
 
 /** What a field seems to hold, and why; a person confirms it. */
 export interface Proposal {
   holds: Holds | null;
   because: string;
+  /** Told from what the values are, whatever the field is called. */
+  isByValues?: true;
   /** Kinds recognised anywhere in the sampled values, with how many values each stood in. */
   contains: Partial<Record<DetectedKind, number>>;
 }
@@ -53,7 +56,7 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
   for (const [kind, holds] of Object.entries(BY_KIND) as [DetectedKind, Holds][]) {
     const n = whole[kind] ?? 0;
     if (n > 0 && n >= filled.length * SHARE)
-      return { holds, because: `${n} ${of} ${n === 1 ? 'is' : 'are'} ${ARE[kind]}`, contains };
+      return { holds, because: `${n} ${of} ${n === 1 ? 'is' : 'are'} ${ARE[kind]}`, contains, isByValues: true };
   }
   const named = holdsByName(name.split('.').at(-1)!);
   const isText =
@@ -79,6 +82,22 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
     because: filled.length > 0 ? 'no sign of a person' : 'no sign of a person, and nothing stands in it',
     contains,
   };
+}
+
+/**
+ * The fields of one collection together: a name alone says little, since products and groups have one too, unless its values are names of people.
+ *
+ * @param sampled some records, as they come
+ */
+export function proposeFields<F extends { name: string; type: string }>(
+  fields: readonly F[],
+  sampled: readonly Readonly<Record<string, string | null>>[],
+): (F & Proposal)[] {
+  const valuesOf = (name: string) => sampled.map((record) => record[name] ?? null);
+  const alone = fields.map((field) => ({ ...field, ...proposeHolds(field.name, field.type, valuesOf(field.name)) }));
+  return withoutLoneNames(alone, ({ isByValues }) => isByValues ?? false).map((field, i) =>
+    field.holds === alone[i]!.holds ? field : { ...field, because: 'a name, and no other sign of a person beside it' },
+  );
 }
 
 const MESSAGE_ID_NAME = /^(message_?id|in_reply_to|references|thread_?id|mail_?id)$/;

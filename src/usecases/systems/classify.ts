@@ -2,14 +2,13 @@ import type { Holds } from '../../core/identity/fieldHolds';
 import { proposeRole, type FieldRole } from '../../core/systems/fieldRoles';
 import { fieldNameOf } from '../../core/systems/fieldNames';
 import { diagnose } from '../../core/systems/kinds';
-import { withoutLoneNames } from '../../core/systems/loneNames';
-import { proposeHolds } from '../../core/systems/proposeHolds';
+import { proposeFields, type Proposal } from '../../core/systems/proposeHolds';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { isNumber, type Shape } from '../../core/systems/references';
+import { isNumber, type ReferenceProposal, type Shape } from '../../core/systems/references';
 import { confirmField, fieldsOf, replaceFields, type FieldRow } from '../../db/systems/fields';
 import { placeOf, replaceReferences } from '../../db/systems/references';
 import { setSystem } from '../../db/systems/systems';
-import { isConnectorError } from '../../ports/connector';
+import { isConnectorError, type Connector, type SystemDescription } from '../../ports/connector';
 import type { Context } from '../context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
@@ -38,79 +37,13 @@ export async function readFields(
   const { connector } = await openConnector(ctx, row.id);
   try {
     const { collections } = await connector.describe();
-    const fields: Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>[] = [];
-    const shapes: Shape[] = [];
-    for (const collection of collections) {
-      const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
-      const known = new Set<string>();
-      const proposed = collection.fields.map(({ name, type, holds }, place) => {
-        const own =
-          connector.sample && row.kind !== 'rest'
-            ? proposeHolds(
-                name,
-                type,
-                sampled.map((record) => record[name] ?? null),
-              )
-            : null;
-        return {
-          name,
-          type,
-          place,
-          holds: own ? own.holds : (holds as Holds | null),
-          because: own?.because ?? (row.kind === 'rest' && holds ? 'as the mapping says' : 'by its kind'),
-          contains: own?.contains ?? {},
-        };
-      });
-      const likely = withoutLoneNames(proposed, ({ because }) => because.includes('names of people'));
-      for (const { name, type, place, holds, because, contains } of likely) {
-        const field = fieldNameOf(name);
-        if (known.has(field)) continue;
-        known.add(field);
-        const why =
-          holds === null && proposed[place]!.holds !== null
-            ? 'a name, and no other sign of a person beside it'
-            : because;
-        fields.push({
-          system_id: row.id,
-          collection: collection.name,
-          field,
-          place,
-          type,
-          proposed: holds,
-          because: why,
-          contains,
-          proposed_role: proposeRole(name),
-        });
-      }
-      const holders = new Set(
-        likely
-          .filter(
-            ({ holds }) =>
-              holds !== null && holds !== 'country' && holds !== 'free-text' && holds !== 'customer-number',
-          )
-          .map(({ name }) => name),
-      );
-      const valuesOf = (name: string) => [...new Set(sampled.flatMap((record) => record[name] ?? []))];
-      shapes.push({
-        name: collection.name,
-        fields: collection.fields.map(({ name, type }) => ({ name, type, holdsPerson: holders.has(name) })),
-        keys: collection.keys ?? [],
-        references: collection.references ?? [],
-        sampled: Object.fromEntries(collection.fields.map(({ name }) => [name, valuesOf(name)])),
-      });
-    }
-    const references = await proposeReferences(connector, shapes);
-    // A number by which a record points at another is a key of the system's own, no number that a customer knows.
-    for (const field of fields) {
-      const points = references.find(
-        (reference) =>
-          reference.collection === field.collection &&
-          reference.fields.length === 1 &&
-          reference.fields[0] === field.field,
-      );
-      if (points && field.proposed === 'customer-number' && isNumber(field.type))
-        Object.assign(field, { proposed: null, because: `it points at ${points.to}` });
-    }
+    const read: ReadCollection[] = [];
+    for (const collection of collections) read.push(await readCollection(connector, row.kind, collection));
+    const references = await proposeReferences(
+      connector,
+      read.map(({ shape }) => shape),
+    );
+    const fields = read.flatMap(({ shape, proposals }) => fieldsToKeep(row.id, shape.name, proposals, references));
     await ctx.transaction(async (h) => {
       await replaceFields(h, row.id, fields);
       await replaceReferences(
@@ -140,6 +73,70 @@ export async function readFields(
   } finally {
     await connector.close();
   }
+}
+
+type Described = SystemDescription['collections'][number];
+type Proposed = Pick<Described['fields'][number], 'name' | 'type'> & Proposal;
+type KeptField = Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>;
+
+interface ReadCollection {
+  shape: Shape;
+  proposals: Proposed[];
+}
+
+/** Signs of a person by which a collection is one of people; a number may be any key. */
+const NO_SIGN: readonly (Holds | null)[] = [null, 'country', 'free-text', 'customer-number'];
+
+/** One collection, with what its fields seem to hold; of a service the mapping says that. */
+async function readCollection(connector: Connector, kind: string, collection: Described): Promise<ReadCollection> {
+  const sampled = connector.sample ? await connector.sample(collection.name, SAMPLE) : [];
+  const byValues = proposeFields(collection.fields, sampled);
+  const proposals = collection.fields.map(({ name, type, holds }, i): Proposed => {
+    if (!connector.sample) return { name, type, holds: holds as Holds | null, because: 'by its kind', contains: {} };
+    const { because, contains } = byValues[i]!;
+    if (kind !== 'rest') return { name, type, holds: byValues[i]!.holds, because, contains };
+    return { name, type, holds: holds as Holds | null, because: holds ? 'as the mapping says' : because, contains };
+  });
+  const valuesOf = (name: string) => [...new Set(sampled.flatMap((record) => record[name] ?? []))];
+  const shape: Shape = {
+    name: collection.name,
+    fields: proposals.map(({ name, type, holds }) => ({ name, type, holdsPerson: !NO_SIGN.includes(holds) })),
+    keys: collection.keys ?? [],
+    references: collection.references ?? [],
+    sampled: Object.fromEntries(collection.fields.map(({ name }) => [name, valuesOf(name)])),
+  };
+  return { shape, proposals };
+}
+
+/** Each field once, by a name without values in it. */
+function fieldsToKeep(
+  system: string,
+  collection: string,
+  proposals: readonly Proposed[],
+  references: readonly ReferenceProposal[],
+): KeptField[] {
+  const kept = new Map<string, KeptField>();
+  for (const [place, { name, type, holds, because, contains }] of proposals.entries()) {
+    const field = fieldNameOf(name);
+    if (kept.has(field)) continue;
+    // A number by which a record points at another is a key of the system's own, no number that a customer knows.
+    const points =
+      holds === 'customer-number' && isNumber(type)
+        ? references.find((one) => one.collection === collection && one.fields.join() === name)
+        : undefined;
+    const proposed = points ? { proposed: null, because: `it points at ${points.to}` } : { proposed: holds, because };
+    kept.set(field, {
+      system_id: system,
+      collection,
+      field,
+      place,
+      type,
+      ...proposed,
+      contains,
+      proposed_role: proposeRole(name),
+    });
+  }
+  return [...kept.values()];
 }
 
 /** What a person says the fields of a collection hold. From then on it is searched by that, whatever they are called. */

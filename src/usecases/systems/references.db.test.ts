@@ -1,4 +1,5 @@
 import { insertUser } from '../../db/access/users';
+import { sqlConnector } from '../../connectors/sql/sqlConnector';
 import { createClient } from '../../db/client';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
@@ -20,6 +21,7 @@ const SHOP = `
   create table orders (no int primary key, customer_id int, what text);
   create table parcels (no int primary key, order_id int, weight int);
   create table remarks (no int primary key, thing_type text, thing_id int, words text);
+  create table notes (no int primary key, kind text, about text);
   create table visits (no int primary key, q7 text, page text);
   insert into addresses select n, 'Kirkestien ' || n, '8' || (100 + n) from generate_series(1, 12) n;
   insert into buyers select n, 'handle' || n, 'buyer' || n || '@mail.example', 'Signe Ravn' || n, least(n, 11), null from generate_series(1, 12) n;
@@ -30,6 +32,8 @@ const SHOP = `
   insert into orders select 100 + n, n, 'lamp ' || n from generate_series(1, 12) n;
   insert into parcels select 500 + n, 100 + n, n from generate_series(1, 12) n;
   insert into remarks select n, case when n % 2 = 0 then 'Shop::Order' else 'Shop::Parcel' end, case when n % 2 = 0 then 100 + n else 500 + n end, 'left at the door' from generate_series(1, 12) n;
+  insert into orders values (505, 99, 'rug');
+  insert into notes values (1, 'order', '505'), (2, 'parcel', '505'), (3, 'order', 'the red one');
   insert into visits select n, 'handle' || n, 'lamps' from generate_series(1, 12) n;
 `;
 
@@ -157,6 +161,33 @@ test('confirmed, they are followed both ways: what hangs on the person at every 
   expect(await world.knex('trail').where({ act: 'system-changed', subject: system, actor: 'usr_ib' })).toHaveLength(
     before + 1,
   );
+});
+
+test('a reference with a condition counts for the records that meet it: another of the same number is no target, and one of another type breaks nothing', async () => {
+  const open = sqlConnector('sys_x', { url }, {}, [
+    {
+      collection: 'notes',
+      fields: ['about'],
+      to: 'orders',
+      toFields: ['no'],
+      when: { field: 'kind', value: 'order' },
+      meaning: 'belongs',
+    },
+    {
+      collection: 'notes',
+      fields: ['about'],
+      to: 'parcels',
+      toFields: ['no'],
+      when: { field: 'kind', value: 'parcel' },
+      meaning: 'belongs',
+    },
+  ]);
+  const note = (no: number) => open.read({ collection: 'notes', key: String(no) });
+  expect((await note(1))!.refersTo).toEqual([{ collection: 'orders', key: '505', nullable: true }]);
+  expect((await note(2))!.refersTo).toEqual([{ collection: 'parcels', key: '505', nullable: true }]);
+  // Words where a number is meant point at nothing, and the rest is found.
+  expect((await note(3))!.refersTo).toEqual([]);
+  await open.close();
 });
 
 test('said to mean nothing it is not followed, and stays so when the system is read again; what is said by hand is followed and can be taken back', async () => {
