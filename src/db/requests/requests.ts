@@ -144,7 +144,7 @@ export interface RequestFilter {
   /** Who answers for it. */
   owner?: string | null;
   waits?: 'person' | 'us' | 'machine' | 'helper' | null;
-  after: { dueOn: string; id: string } | null;
+  after: { dueOn: string; ref: string } | null;
   limit: number;
 }
 
@@ -153,13 +153,14 @@ const WAITS_ON_PERSON = `stage = 'identity' and identity = 'asked' and authority
 const WAITS_ON_HELPER = `(stage = 'decide' and helpers_open > 0)`;
 const WAITS_ON_MACHINE = `((stage = 'trace' and trace = 'running') or (stage = 'carry-out' and (plan = 'executing' or pack = 'building')))`;
 
-/** By due day, keyset-paged. */
+/** By due day, of one day in the order of their references; keyset-paged, both in one direction. */
 export async function listRequests(h: Handle, filter: RequestFilter): Promise<RequestRow[]> {
+  const order = filter.state === 'closed' ? 'desc' : 'asc';
   const query = visible(h)
     .select('requests.*')
     .orderBy([
-      { column: 'due_on', order: filter.state === 'closed' ? 'desc' : 'asc' },
-      { column: 'id', order: 'asc' },
+      { column: 'due_on', order },
+      { column: 'ref', order },
     ])
     .limit(filter.limit);
   if (filter.state !== 'all') query.where('is_open', filter.state === 'open');
@@ -173,10 +174,7 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.waits === 'us')
     query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE}) and not (${WAITS_ON_HELPER})`);
   if (filter.after)
-    query.whereRaw(`(due_on, id) ${filter.state === 'closed' ? '<' : '>'} (?, ?)`, [
-      filter.after.dueOn,
-      filter.after.id,
-    ]);
+    query.whereRaw(`(due_on, ref) ${order === 'desc' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.ref]);
   return query;
 }
 

@@ -55,7 +55,7 @@ export async function readRequests(
     {
       lines: RequestLine[];
       open: number;
-      next: { dueOn: string; id: string } | null;
+      next: { dueOn: string; ref: string } | null;
       colleagues: { id: string; name: string }[];
     },
     AccessRefusal
@@ -90,7 +90,7 @@ export async function readRequests(
     return ok({
       lines,
       open: await countOpenRequests(h),
-      next: rows.length > filter.limit && last ? { dueOn: last.due_on, id: last.id } : null,
+      next: rows.length > filter.limit && last ? { dueOn: last.due_on, ref: last.ref } : null,
       colleagues: await ableColleagues(h),
     });
   });

@@ -5,6 +5,7 @@ import type { Context } from '../context';
 import { addAssignmentRule, readAssignments } from './assignments';
 import { makeCalendarFeed, readCalendarFeed } from './calendarFeed';
 import { checkFacts } from './checkFacts';
+import { readRequests } from './requestView';
 import { decide } from './decide';
 import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from './identity';
 import { findSamePeople } from './findSamePeople';
@@ -404,3 +405,25 @@ test('figures count what was received, answered, in time and late, and the days 
     refusal(await readFigures(world.user('usr_pia', 'counter-staff'), { by: 'right', from: null, to: null })),
   ).toBe('not-allowed');
 });
+
+test.each(['open', 'closed'] as const)(
+  'a list of %s requests that are due on one day is turned over without losing or repeating any',
+  async (state) => {
+    world.goTo(state === 'open' ? '2027-03-01T10:00:00Z' : '2027-03-02T10:00:00Z');
+    const refs: string[] = [];
+    for (let n = 0; n < 7; n++) refs.push((await open({ channel: 'letter', regimes: ['eu-gdpr'] })).ref);
+    if (state === 'closed')
+      for (const ref of refs)
+        must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+    await world.drain();
+    const seen: string[] = [];
+    const turn = async (after: { dueOn: string; ref: string } | null) =>
+      must(await readRequests(signe, { state, right: null, stage: null, after, limit: 2 }));
+    for (let page = await turn(null); ; page = await turn(page.next)) {
+      seen.push(...page.lines.map(({ ref }) => ref));
+      if (!page.next) break;
+    }
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.filter((ref) => refs.includes(ref)).sort()).toEqual(refs);
+  },
+);

@@ -19,8 +19,8 @@ export default async function RequestsPage({ searchParams }: { searchParams: Pro
   const state = search['state'] === 'closed' || search['state'] === 'all' ? search['state'] : 'open';
   const right = search['right'] && isRight(search['right']) ? search['right'] : null;
   const stage = STAGES.find((known) => known === search['stage']) ?? null;
-  const [dueOn, id] = (search['after'] ?? '').split('~');
-  const after = dueOn && id && /^\d{4}-\d{2}-\d{2}$/.test(dueOn) ? { dueOn, id } : null;
+  const [dueOn, ref] = (search['after'] ?? '').split('~');
+  const after = dueOn && ref && /^\d{4}-\d{2}-\d{2}$/.test(dueOn) ? { dueOn, ref } : null;
   const regime = REGIME_IDS.find((known) => known === search['regime']) ?? null;
   const waits = WAITS.find((known) => known === search['waits']) ?? null;
   const page = shown(
@@ -31,7 +31,7 @@ export default async function RequestsPage({ searchParams }: { searchParams: Pro
     <RequestList
       lines={page.lines}
       open={page.open}
-      next={page.next ? `${page.next.dueOn}~${page.next.id}` : null}
+      next={page.next ? `${page.next.dueOn}~${page.next.ref}` : null}
       mayOpen={mayOpen}
       colleagues={page.colleagues}
       waiting={mayOpen ? await countWaitingProposals(ctx) : 0}
