@@ -2,7 +2,7 @@ import { decoys } from '../test/detection/decoys';
 import { flagged, measureDetection } from '../test/detection/measure';
 import { texts } from '../test/detection/texts';
 import { detect } from '../src/core/detect/detect';
-import { DETECTORS } from '../src/core/detect/detectors/all';
+import { DETECTORS } from '../src/core/detect/all';
 import { median, recorder, timed } from './measure';
 
 // How surely each kind is recognised, on labelled texts in six languages that nothing was changed for.

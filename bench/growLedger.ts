@@ -1,19 +1,19 @@
-import { encodeFolds } from '../src/core/consent/foldCodec';
-import { foldOne, mergeFolds, type Fold } from '../src/core/consent/fold';
-import type { Answer } from '../src/core/consent/types';
-import { insertDataKeys, type DataKeyRow } from '../src/db/access/dataKeys';
-import { saveFolds, type FoldRow } from '../src/db/consent/folds';
-import { openLedgerEnd } from '../src/db/consent/ledger';
+import { encodeFolds } from '../src/core/standing/foldCodec';
+import { foldOne, mergeFolds, type Fold } from '../src/core/standing/fold';
+import type { Answer } from '../src/core/ledger/types';
+import { insertDataKeys, type DataKeyRow } from '../src/db/keys/dataKeys';
+import { saveFolds, type FoldRow } from '../src/db/standing/folds';
+import { openLedgerEnd } from '../src/db/ledger/ledger';
 import {
   insertIdentifiers,
   insertPersons,
   nextPersonNos,
   type IdentifierRow,
   type PersonRow,
-} from '../src/db/persons/persons';
-import { sealChoices, type ChoiceToSeal } from '../src/usecases/consent/sealChoices';
-import { newDataKeyRow, asWrapped } from '../src/usecases/shared/vault';
-import type { Context } from '../src/usecases/context';
+} from '../src/db/people/persons';
+import { sealChoices, type ChoiceToSeal } from '../src/usecases/ledger/sealChoices';
+import { newDataKeyRow, asWrapped } from '../src/usecases/keys/vault';
+import type { Context } from '../src/usecases/shared/context';
 import { PURPOSES } from './ledgerWorld';
 
 const PEOPLE_AT_ONCE = 1000;

@@ -1,6 +1,6 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createClient } from '../src/db/client';
+import { createClient } from '../src/db/shared/client';
 import { importSeconds, writeTillFile } from './importFile';
 import { benchContext, copyTables, fresh, seed, url } from './ledgerWorld';
 import { median, type BenchRow } from './measure';

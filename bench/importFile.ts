@@ -1,7 +1,7 @@
 import { createReadStream, writeFileSync } from 'node:fs';
 import { runImport } from '../src/usecases/imports/runImport';
 import { uploadImport } from '../src/usecases/imports/uploadImport';
-import type { Context } from '../src/usecases/context';
+import type { Context } from '../src/usecases/shared/context';
 import { timed } from './measure';
 
 const HEADER = 'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick';

@@ -1,12 +1,12 @@
 import { setTimeout as wait } from 'node:timers/promises';
-import { createClient } from '../src/db/client';
+import { createClient } from '../src/db/shared/client';
 import { readConfig } from '../src/main/config';
 import { createContext } from '../src/main/context';
 import { createQueue, jobsOf } from '../src/main/jobs';
 import { PUBLIC } from '../src/ports/actor';
-import { actAs } from '../src/usecases/context';
-import { openRequest } from '../src/usecases/requests/openRequest';
-import { proveAtCounter } from '../src/usecases/requests/identity';
+import { actAs } from '../src/usecases/shared/context';
+import { openRequest } from '../src/usecases/intake/openRequest';
+import { proveAtCounter } from '../src/usecases/identity/identity';
 import { startTrace } from '../src/usecases/trace/startTrace';
 import { recorder } from './measure';
 

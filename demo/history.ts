@@ -1,11 +1,11 @@
 import { Readable } from 'node:stream';
-import type { ChoiceInput } from '../src/core/consent/schema';
+import type { ChoiceInput } from '../src/core/ledger/schema';
 import { nightlyFile } from '../standins/tills/tillFile';
 import { byStory, type WorldPerson } from '../standins/world/people';
 import { seeded } from '../standins/world/random';
-import type { Context } from '../src/usecases/context';
+import type { Context } from '../src/usecases/shared/context';
 import { SPECIALS, type Specials } from './specials';
-import { recordChoices } from '../src/usecases/consent/recordChoices';
+import { recordChoices } from '../src/usecases/ledger/recordChoices';
 import { uploadImport } from '../src/usecases/imports/uploadImport';
 import { shopChoice } from './shopChoice';
 

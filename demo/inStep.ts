@@ -2,9 +2,9 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import type { WorldPerson } from '../standins/world/people';
-import { readsIn } from '../src/db/consent/permissions';
-import type { Context } from '../src/usecases/context';
-import { checkMany } from '../src/usecases/consent/checkMany';
+import { readsIn } from '../src/db/standing/permissions';
+import type { Context } from '../src/usecases/shared/context';
+import { checkMany } from '../src/usecases/standing/checkMany';
 
 const AT_ONCE = 500;
 

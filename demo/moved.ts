@@ -1,5 +1,5 @@
 import { listSystems, setSystem } from '../src/db/systems/systems';
-import type { Context } from '../src/usecases/context';
+import type { Context } from '../src/usecases/shared/context';
 
 /** The ports of the outside world may be others than at the last start, where something else has taken them: what was kept of them is brought up to date. */
 export async function bringAddresses(

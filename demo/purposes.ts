@@ -1,6 +1,6 @@
-import { newPurpose } from '../src/core/consent/purposes';
-import { insertPurpose, insertWording, type PurposeWithWords, type Wording } from '../src/db/consent/purposes';
-import type { Context } from '../src/usecases/context';
+import { newPurpose } from '../src/core/purposes/purposes';
+import { insertPurpose, insertWording, type PurposeWithWords, type Wording } from '../src/db/purposes/purposes';
+import type { Context } from '../src/usecases/shared/context';
 
 type Draft = Partial<PurposeWithWords> & Pick<PurposeWithWords, 'id' | 'kind' | 'title' | 'plain'>;
 

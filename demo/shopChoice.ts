@@ -1,4 +1,4 @@
-import type { ChoiceInput } from '../src/core/consent/schema';
+import type { ChoiceInput } from '../src/core/ledger/schema';
 import type { WorldPerson } from '../standins/world/people';
 import { versionOn } from './purposes';
 

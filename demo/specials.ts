@@ -1,10 +1,10 @@
-import type { ChoiceInput } from '../src/core/consent/schema';
+import type { ChoiceInput } from '../src/core/ledger/schema';
 import { addDays } from '../src/core/shared/days';
-import { personsByHash } from '../src/db/persons/persons';
+import { personsByHash } from '../src/db/people/persons';
 import { byStory, type WorldPerson } from '../standins/world/people';
-import type { Context } from '../src/usecases/context';
-import { recordChoices } from '../src/usecases/consent/recordChoices';
-import { linkPersons } from '../src/usecases/persons/linkPersons';
+import type { Context } from '../src/usecases/shared/context';
+import { recordChoices } from '../src/usecases/ledger/recordChoices';
+import { linkPersons } from '../src/usecases/people/linkPersons';
 import { countryOf, shopChoice } from './shopChoice';
 import type { WalkingClock } from './walkingClock';
 

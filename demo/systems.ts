@@ -1,7 +1,7 @@
-import type { RegisterEntry } from '../src/core/letters/cover';
+import type { RegisterEntry } from '../src/core/packs/cover';
 import type { RetentionRule } from '../src/core/erasure/types';
 import type { Mapping } from '../src/core/imports/mapping';
-import type { Context } from '../src/usecases/context';
+import type { Context } from '../src/usecases/shared/context';
 import { addMapping } from '../src/usecases/imports/mapImport';
 import { insertOpenRule, insertRetentionRule } from '../src/db/erasure/plans';
 import { registerSystem } from '../src/usecases/systems/readSystems';

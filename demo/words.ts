@@ -1,6 +1,6 @@
 import type { Language } from '../src/core/letters/mailings';
 import { setRegisterWord } from '../src/db/systems/words';
-import type { Context } from '../src/usecases/context';
+import type { Context } from '../src/usecases/shared/context';
 
 type Others = Exclude<Language, 'en'>;
 

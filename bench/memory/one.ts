@@ -8,7 +8,7 @@ import { fileReader } from '../../src/connectors/files/fileReader';
 import { makeKeyFile, readKeys } from '../../src/main/keys';
 import { folderStorage } from '../../src/main/storage';
 import type { Connector, SearchKey } from '../../src/ports/connector';
-import type { Context } from '../../src/usecases/context';
+import type { Context } from '../../src/usecases/shared/context';
 import { linesOf, storeFile } from '../../src/usecases/imports/readFile';
 import { SOUGHT } from './fixtures';
 

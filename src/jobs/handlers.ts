@@ -1,11 +1,11 @@
 import type { JobName, JobPayloads } from '../ports/jobs';
 import { checkAudience } from '../usecases/audiences/checkAudience';
-import { depositHead } from '../usecases/consent/depositHead';
-import { exportLedger } from '../usecases/consent/exportLedger';
-import { rebuildFolds } from '../usecases/consent/rebuildFolds';
-import { removeSealed } from '../usecases/consent/removeSealed';
-import { verifyLedger } from '../usecases/consent/verifyLedger';
-import type { Context } from '../usecases/context';
+import { depositHead } from '../usecases/ledger/depositHead';
+import { exportLedger } from '../usecases/ledger/exportLedger';
+import { rebuildFolds } from '../usecases/standing/rebuildFolds';
+import { removeSealed } from '../usecases/ledger/removeSealed';
+import { verifyLedger } from '../usecases/ledger/verifyLedger';
+import type { Context } from '../usecases/shared/context';
 import { compareSystem } from '../usecases/drift/compareSystem';
 import { correctDrift } from '../usecases/drift/putRight';
 import { runErasure } from '../usecases/erasure/runErasure';
@@ -14,8 +14,8 @@ import { runImport } from '../usecases/imports/runImport';
 import { rotateKeys } from '../usecases/keys/rotateKeys';
 import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
-import { findSamePeople } from '../usecases/requests/findSamePeople';
-import { runRecordActs } from '../usecases/requests/recordActs';
+import { findSamePeople } from '../usecases/intake/findSamePeople';
+import { runRecordActs } from '../usecases/carryOut/recordActs';
 import { findAlike } from '../usecases/trace/findAlike';
 import { traceSystem } from '../usecases/trace/traceSystem';
 

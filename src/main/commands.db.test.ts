@@ -6,10 +6,10 @@ import { pipeline } from 'node:stream/promises';
 import { testWorld, type TestWorld } from '../../test/support/database';
 import { choice, seedLedger } from '../../test/support/ledger';
 import { must } from '../../test/support/must';
-import { createClient } from '../db/client';
-import { recordChoices } from '../usecases/consent/recordChoices';
-import { checkStanding } from '../usecases/consent/checkStanding';
-import { startVerification, verifyLedger } from '../usecases/consent/verifyLedger';
+import { createClient } from '../db/shared/client';
+import { recordChoices } from '../usecases/ledger/recordChoices';
+import { checkStanding } from '../usecases/standing/checkStanding';
+import { startVerification, verifyLedger } from '../usecases/ledger/verifyLedger';
 import { readKeys } from './keys';
 
 let world: TestWorld;

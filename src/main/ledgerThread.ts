@@ -1,10 +1,10 @@
 import { workerData } from 'node:worker_threads';
-import { createClient } from '../db/client';
+import { createClient } from '../db/shared/client';
 import { WORKER } from '../ports/actor';
 import type { AudiencePart, FolioRange, PeopleRange } from '../ports/threads';
 import { checkAudiencePart as audiencePart } from '../usecases/audiences/checkAudiencePart';
-import { checkFolios as folios } from '../usecases/consent/checkFolios';
-import { rebuildRange as people } from '../usecases/consent/rebuildFolds';
+import { checkFolios as folios } from '../usecases/ledger/checkFolios';
+import { rebuildRange as people } from '../usecases/standing/rebuildFolds';
 import type { Config } from './config';
 import { createContext } from './context';
 

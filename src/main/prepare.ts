@@ -1,9 +1,9 @@
 import { existsSync } from 'node:fs';
-import { createClient } from '../db/client';
-import { migrate } from '../db/migrate';
+import { createClient } from '../db/shared/client';
+import { migrate } from '../db/shared/migrate';
 import { readConfig } from './config';
 import { WORKER } from '../ports/actor';
-import { backfillNodes } from '../usecases/consent/proofs';
+import { backfillNodes } from '../usecases/ledger/proofs';
 import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { createContext } from './context';

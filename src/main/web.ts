@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
-import { createClient, isDatabaseAway } from '../db/client';
-import { checkSchema } from '../db/migrate';
+import { createClient, isDatabaseAway } from '../db/shared/client';
+import { checkSchema } from '../db/shared/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
-import { actAs, type Context } from '../usecases/context';
+import { actAs, type Context } from '../usecases/shared/context';
 import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig, type Config } from './config';

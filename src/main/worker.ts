@@ -1,6 +1,6 @@
-import { createClient } from '../db/client';
+import { createClient } from '../db/shared/client';
 import { beat, forgetBeats } from '../db/health/heartbeats';
-import { checkSchema } from '../db/migrate';
+import { checkSchema } from '../db/shared/migrate';
 import { HANDLERS } from '../jobs/handlers';
 import { WORKER } from '../ports/actor';
 import type { JobName, JobPayloads } from '../ports/jobs';
@@ -8,7 +8,7 @@ import { replayJournal } from '../usecases/erasure/replayJournal';
 import { faultCode } from '../usecases/health/arrivals';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { watchFolders } from '../usecases/imports/watchFolders';
-import { takeInbox } from '../usecases/requests/takeInbox';
+import { takeInbox } from '../usecases/intake/takeInbox';
 import { dailyWork } from '../usecases/shared/dailyWork';
 import { resumeWork } from '../usecases/shared/resumeWork';
 import { readConfig } from './config';

@@ -1,5 +1,5 @@
-import type { Holds } from '../core/identity/fieldHolds';
-import type { PersonRecord } from '../core/identity/record';
+import type { Holds } from '../core/systems/fieldHolds';
+import type { PersonRecord } from '../core/people/record';
 import type { Overlap, ReferenceEnds } from '../core/systems/references';
 
 /** An identifier a trace searches by, normalised. `scope` is the system a customer number belongs to. */

@@ -1,4 +1,4 @@
-import type { Redaction } from '../core/detect/redaction';
+import type { Redaction } from '../core/trace/redaction';
 import type { FoundProblem, FoundRecord, SearchKey } from './connector';
 
 export interface FileReader {

@@ -1,4 +1,4 @@
-import type { LedgerFault } from '../core/sealing/verify';
+import type { LedgerFault } from '../core/ledger/verify';
 
 export interface FolioRange {
   from: number;

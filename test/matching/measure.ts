@@ -1,5 +1,5 @@
-import { candidatePairs } from '../../src/core/identity/blocking';
-import { score, type Band } from '../../src/core/identity/score';
+import { candidatePairs } from '../../src/core/matching/blocking';
+import { score, type Band } from '../../src/core/matching/score';
 import type { Labelled } from './people';
 
 export interface Measured {

@@ -1,4 +1,4 @@
-import type { PersonRecord } from '../../src/core/identity/record';
+import type { PersonRecord } from '../../src/core/people/record';
 
 // Made-up registers of three systems, in which one person stands in several forms, with known truth.
 

@@ -2,8 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Knex } from 'knex';
-import { createClient } from '../../src/db/client';
-import { migrate } from '../../src/db/migrate';
+import { createClient } from '../../src/db/shared/client';
+import { migrate } from '../../src/db/shared/migrate';
 import { HANDLERS } from '../../src/jobs/handlers';
 import { createContext } from '../../src/main/context';
 import { makeKeyFile } from '../../src/main/keys';
@@ -13,7 +13,7 @@ import type { Clock } from '../../src/ports/clock';
 import type { JobName, Jobs } from '../../src/ports/jobs';
 import type { Mail } from '../../src/ports/mailer';
 import type { Role } from '../../src/core/access/roles';
-import { actAs, type Context } from '../../src/usecases/context';
+import { actAs, type Context } from '../../src/usecases/shared/context';
 
 export interface TestWorld {
   knex: Knex;

@@ -1,10 +1,10 @@
-import type { ChoiceInput } from '../../src/core/consent/schema';
-import { newPurpose } from '../../src/core/consent/purposes';
+import type { ChoiceInput } from '../../src/core/ledger/schema';
+import { newPurpose } from '../../src/core/purposes/purposes';
 import type { Mapping } from '../../src/core/imports/mapping';
-import { insertPurpose, insertWording, type PurposeWithWords } from '../../src/db/consent/purposes';
+import { insertPurpose, insertWording, type PurposeWithWords } from '../../src/db/purposes/purposes';
 import { insertSystem } from '../../src/db/systems/systems';
-import { readProofPage } from '../../src/usecases/consent/readProofPage';
-import { rebuildFolds, startRebuild } from '../../src/usecases/consent/rebuildFolds';
+import { readProofPage } from '../../src/usecases/ledger/readProofPage';
+import { rebuildFolds, startRebuild } from '../../src/usecases/standing/rebuildFolds';
 import type { TestWorld } from './database';
 import { must } from './must';
 

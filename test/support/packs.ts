@@ -1,7 +1,7 @@
 import { buffer } from 'node:stream/consumers';
 import yauzl from 'yauzl';
-import { dataKeys } from '../../src/db/access/dataKeys';
-import { asWrapped } from '../../src/usecases/shared/vault';
+import { dataKeys } from '../../src/db/keys/dataKeys';
+import { asWrapped } from '../../src/usecases/keys/vault';
 import type { TestWorld } from './database';
 
 /** The files of the request's newest pack, opened as the person opens them. @throws Error where the pack is not ready, with what stopped it */

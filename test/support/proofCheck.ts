@@ -1,6 +1,6 @@
-import { hex } from '../../src/core/sealing/leaf';
-import { merkleRoot, nodeHash, type Hash } from '../../src/core/sealing/merkle';
-import { consistencyRanges } from '../../src/core/sealing/nodes';
+import { hex } from '../../src/core/ledger/leaf';
+import { merkleRoot, nodeHash, type Hash } from '../../src/core/ledger/merkle';
+import { consistencyRanges } from '../../src/core/ledger/nodes';
 
 // What somebody does who checks a proof, written from RFC 9162 step by step: the proofs of the ledger are held against it.
 

@@ -1,11 +1,11 @@
 import type { RequestView } from '../../src/core/requests/views';
-import { recordChoices } from '../../src/usecases/consent/recordChoices';
-import type { Context } from '../../src/usecases/context';
+import { recordChoices } from '../../src/usecases/ledger/recordChoices';
+import type { Context } from '../../src/usecases/shared/context';
 import { insertUser } from '../../src/db/access/users';
 import { insertSystem } from '../../src/db/systems/systems';
 import type { Connector, FoundRecord } from '../../src/ports/connector';
 import type { InboxMessage } from '../../src/ports/inbox';
-import { openRequest, type NewRequest, type OpenedRequest } from '../../src/usecases/requests/openRequest';
+import { openRequest, type NewRequest, type OpenedRequest } from '../../src/usecases/intake/openRequest';
 import { requestView } from '../../src/usecases/requests/requestView';
 import { testWorld, type TestWorld } from './database';
 import { choice, seedLedger } from './ledger';

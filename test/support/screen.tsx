@@ -2,7 +2,7 @@ import { configure, render, type RenderResult } from '@testing-library/react';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { NuqsTestingAdapter } from 'nuqs/adapters/testing';
 import type { ReactNode } from 'react';
-import { SayProvider } from '../../src/ui/parts/Say';
+import { SayProvider } from '../../src/ui/shared/Say';
 
 // A machine that does other things meanwhile is slow, not wrong.
 configure({ asyncUtilTimeout: 8000 });

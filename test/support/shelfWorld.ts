@@ -3,7 +3,7 @@ import type { Role } from '../../src/core/access/roles';
 import { insertUser } from '../../src/db/access/users';
 import { insertSystem } from '../../src/db/systems/systems';
 import { fileJournal } from '../../src/main/journal';
-import type { Context } from '../../src/usecases/context';
+import type { Context } from '../../src/usecases/shared/context';
 import { testWorld, type TestWorld } from './database';
 import { seedLedger } from './ledger';
 import type { Shelf } from './shelf';

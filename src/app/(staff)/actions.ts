@@ -4,7 +4,7 @@ import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { PaletteHit } from '../../ui/shell/Palette';
 import { signOut } from '../../usecases/access/signIn';
-import { findPeople } from '../../usecases/persons/findPeople';
+import { findPeople } from '../../usecases/people/findPeople';
 import { findRequests } from '../../usecases/requests/findRequests';
 import { SESSION_COOKIE, staffContext } from '../lib/session';
 

@@ -1,8 +1,8 @@
 import type { RefusalBase, Result } from '../../core/shared/result';
-import type { ActionResult } from '../../ui/parts/actionResult';
-import { sayRefusal } from '../../ui/messages/refusals';
-import type { Context } from '../../usecases/context';
-import { SIGNED_OUT } from '../../ui/parts/signedOut';
+import type { ActionResult } from '../../ui/shared/actionResult';
+import { sayRefusal } from '../../ui/shared/refusals';
+import type { Context } from '../../usecases/shared/context';
+import { SIGNED_OUT } from '../../ui/shared/signedOut';
 import { inWords } from './answering';
 import { staffContext } from './session';
 

@@ -1,5 +1,5 @@
 import { isDatabaseAway } from '../../main/web';
-import type { ActionResult } from '../../ui/parts/actionResult';
+import type { ActionResult } from '../../ui/shared/actionResult';
 import { problem } from './problem';
 
 /** Seconds after which it is worth asking again. */

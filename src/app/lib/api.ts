@@ -1,9 +1,9 @@
 import type * as yup from 'yup';
 import type { RefusalBase } from '../../core/shared/result';
 import { contextFor, web } from '../../main/web';
-import { sayRefusal } from '../../ui/messages/refusals';
+import { sayRefusal } from '../../ui/shared/refusals';
 import { actorOfKey, onceOnly, type Answer, type Scope } from '../../usecases/access/apiKeys';
-import type { Context } from '../../usecases/context';
+import type { Context } from '../../usecases/shared/context';
 import { answering } from './answering';
 import { checkBody } from './checkBody';
 import { problem } from './problem';

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { choiceInputSchema } from '../../core/consent/schema';
+import { choiceInputSchema } from '../../core/ledger/schema';
 import { requestInputSchema } from '../../core/requests/schema';
 import { checkBody } from './checkBody';
 

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import type { RefusalBase, Result } from '../../core/shared/result';
-import { sayRefusal } from '../../ui/messages/refusals';
+import { sayRefusal } from '../../ui/shared/refusals';
 import { problem } from './problem';
 
 export function signedOut(): Response {

@@ -1,5 +1,5 @@
-import type { ActionResult } from '../../ui/parts/actionResult';
-import type { Posted } from '../../ui/parts/posted';
+import type { ActionResult } from '../../ui/shared/actionResult';
+import type { Posted } from '../../ui/shared/posted';
 
 const MOST = 20_000;
 

@@ -6,7 +6,7 @@ import type { RefusalBase, Result } from '../../core/shared/result';
 import { contextFor, web } from '../../main/web';
 import { PUBLIC, type Actor } from '../../ports/actor';
 import { actorOfSession } from '../../usecases/access/signIn';
-import type { Context } from '../../usecases/context';
+import type { Context } from '../../usecases/shared/context';
 
 export const SESSION_COOKIE = 'bookend_session';
 

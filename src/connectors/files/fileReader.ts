@@ -1,5 +1,5 @@
 import type { FileReader } from '../../ports/fileReader';
-import { haystackOf, mentions } from '../../core/identity/mentions';
+import { haystackOf, mentions } from '../../core/matching/mentions';
 import { asFile, toRecord, wordsOf } from './filesConnector';
 import { isPdf, readFileUnits } from './readFile';
 import { LIMITS, Unpacked } from './limits';

@@ -1,7 +1,7 @@
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { join, relative, sep } from 'node:path';
-import { holdsByName } from '../../core/identity/fieldHolds';
-import type { PersonRecord } from '../../core/identity/record';
+import { holdsByName } from '../../core/systems/fieldHolds';
+import type { PersonRecord } from '../../core/people/record';
 import {
   ConnectorError,
   type Connector,
@@ -12,7 +12,7 @@ import {
   type RecordRef,
   type SearchKey,
 } from '../../ports/connector';
-import { haystackOf, mentions, type Haystack } from '../../core/identity/mentions';
+import { haystackOf, mentions, type Haystack } from '../../core/matching/mentions';
 import { eachAlone } from '../shared/eachAlone';
 import { LIMITS } from './limits';
 import { candidateLines, type Line } from './lineSearch';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import iconv from 'iconv-lite';
 import type { SearchKey } from '../../ports/connector';
-import { haystackOf, mentions } from '../../core/identity/mentions';
+import { haystackOf, mentions } from '../../core/matching/mentions';
 import { candidateLines } from './lineSearch';
 
 const KEYS: SearchKey[] = [

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import PDFDocument from 'pdfkit';
-import type { Redaction } from '../../core/detect/redaction';
+import type { Redaction } from '../../core/trace/redaction';
 import { notedBeside, runsOf, withPdf, type Run } from './documents';
 
 /** Dots an inch of the pictures that are made of pages. */

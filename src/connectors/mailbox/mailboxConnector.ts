@@ -1,7 +1,7 @@
 import { stat } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
 import type { Connector, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
-import { haystackOf, mentions, type Haystack } from '../../core/identity/mentions';
+import { haystackOf, mentions, type Haystack } from '../../core/matching/mentions';
 import { eachAlone } from '../shared/eachAlone';
 import { readAttachment } from './attachments';
 import { emlStore, filesBelow, maildirStore } from './fileStore';

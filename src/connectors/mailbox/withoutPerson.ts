@@ -1,7 +1,7 @@
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { simpleParser } from 'mailparser';
-import { sayName } from '../../core/identity/compare';
-import type { PersonRecord } from '../../core/identity/record';
+import { sayName } from '../../core/matching/compare';
+import type { PersonRecord } from '../../core/people/record';
 import { readAttachment } from './attachments';
 import { readMessage } from './readMessage';
 

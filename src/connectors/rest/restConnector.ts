@@ -1,5 +1,5 @@
-import { haystackOf, mentions } from '../../core/identity/mentions';
-import type { Holds } from '../../core/identity/fieldHolds';
+import { haystackOf, mentions } from '../../core/matching/mentions';
+import type { Holds } from '../../core/systems/fieldHolds';
 import {
   leavesAt,
   readRestMapping,

@@ -1,8 +1,8 @@
-import type { Holds } from '../../core/identity/fieldHolds';
-import { nameLevel } from '../../core/identity/names';
-import type { PersonRecord } from '../../core/identity/record';
+import type { Holds } from '../../core/systems/fieldHolds';
+import { nameLevel } from '../../core/people/names';
+import type { PersonRecord } from '../../core/people/record';
 import type { SearchKey } from '../../ports/connector';
-import { haystackOf, mentions } from '../../core/identity/mentions';
+import { haystackOf, mentions } from '../../core/matching/mentions';
 
 const SIGNS = ['email', 'phone', 'customer-number'] as const;
 

@@ -1,4 +1,4 @@
-import type { PersonRecord } from '../../core/identity/record';
+import type { PersonRecord } from '../../core/people/record';
 import type { Row } from './rows';
 import type { Column, Table } from './schema';
 

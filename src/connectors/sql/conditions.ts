@@ -1,6 +1,6 @@
-import { addressParts } from '../../core/identity/addressKeys';
-import { nearPatterns, spellings } from '../../core/identity/nearNames';
-import { nameTokens } from '../../core/identity/normalise';
+import { addressParts } from '../../core/people/addressKeys';
+import { nearPatterns, spellings } from '../../core/matching/nearNames';
+import { nameTokens } from '../../core/people/normalise';
 import type { SearchKey } from '../../ports/connector';
 import type { Table } from './schema';
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { Knex } from 'knex';
 import { plan } from '../../core/erasure/plan';
 import type { PlanLine, PlanRecord, PlanRules } from '../../core/erasure/types';
-import { createClient } from '../../db/client';
+import { createClient } from '../../db/shared/client';
 import type { RecordRef } from '../../ports/connector';
 import { sqlConnector } from './sqlConnector';
 

@@ -1,4 +1,4 @@
-import type { Holds } from '../../core/identity/fieldHolds';
+import type { Holds } from '../../core/systems/fieldHolds';
 import type { FoundRecord, RecordRef, SearchKey } from '../../ports/connector';
 import { personFrom } from '../shared/personFrom';
 import { guarded } from './guarded';

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { holdsByName, type Holds } from '../../core/identity/fieldHolds';
+import { holdsByName, type Holds } from '../../core/systems/fieldHolds';
 import { withoutLoneNames } from '../../core/systems/loneNames';
 import { proposeRole } from '../../core/systems/fieldRoles';
 import type { Reference as SaidReference, ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';

@@ -1,6 +1,6 @@
-import { isAnothers } from '../../core/identity/anothers';
-import type { PersonRecord } from '../../core/identity/record';
-import type { Holds } from '../../core/identity/fieldHolds';
+import { isAnothers } from '../../core/matching/anothers';
+import type { PersonRecord } from '../../core/people/record';
+import type { Holds } from '../../core/systems/fieldHolds';
 import type { FieldHolds, FoundBatch, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
 import { guarded } from './guarded';

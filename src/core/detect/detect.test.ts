@@ -1,6 +1,6 @@
 import { detect } from './detect';
-import { DETECTORS } from './detectors/all';
-import { isIban, isLuhn } from './detectors/money';
+import { DETECTORS } from './all';
+import { isIban, isLuhn } from './money';
 import { DETECTED_KINDS } from './types';
 
 const found = (text: string) => detect(text).map(({ kind, start, end }) => [kind, text.slice(start, end)]);

@@ -1,4 +1,4 @@
-import { DETECTORS } from './detectors/all';
+import { DETECTORS } from './all';
 import { CONTEXT_REACH, LONGEST, type Detector, type Span } from './types';
 
 const CONTEXT_GAIN = 0.3;

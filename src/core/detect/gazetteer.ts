@@ -10,7 +10,7 @@ import { faker as nl } from '@faker-js/faker/locale/nl';
 import { faker as pl } from '@faker-js/faker/locale/pl';
 import { faker as pt } from '@faker-js/faker/locale/pt_PT';
 import { faker as sv } from '@faker-js/faker/locale/sv';
-import { NICKNAMES } from '../identity/nicknames';
+import { NICKNAMES } from '../people/nicknames';
 
 // Given and family names of the languages we serve and their neighbours, from lists that are kept by others.
 

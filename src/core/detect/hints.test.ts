@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DETECTORS } from './detectors/all';
+import { DETECTORS } from './all';
 
 /** What only looks at what stands around a match changes nothing of what is in it. */
 const bare = (pattern: RegExp) =>

@@ -1,7 +1,7 @@
 import { detect } from './detect';
 import type { Language } from '../letters/mailings';
-import { plainFieldName, type Holds } from '../identity/fieldHolds';
-import { DETECTORS } from './detectors/all';
+import { plainFieldName, type Holds } from '../systems/fieldHolds';
+import { DETECTORS } from './all';
 
 /**
  * A text in which values of some kinds are only said to be held. For laws that forbid handing them over even to the person,

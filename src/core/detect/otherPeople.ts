@@ -1,8 +1,8 @@
-import { normaliseEmail, normalisePhone } from '../identity/normalise';
-import { isOtherName } from '../identity/names';
+import { normaliseEmail, normalisePhone } from '../people/normalise';
+import { isOtherName } from '../people/names';
 import { contactsIn } from './contacts';
 import { detect } from './detect';
-import { DETECTORS } from './detectors/all';
+import { DETECTORS } from './all';
 
 // Numbers of their own kind, however much they look like somebody's telephone.
 const NO_PHONES = DETECTORS.filter(({ kind }) =>

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { DETECTORS } from './detectors/all';
+import { DETECTORS } from './all';
 
 /** Body of `POST /detect`. */
 export const detectQuerySchema = yup

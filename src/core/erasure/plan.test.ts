@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { needsAcceptance, smallestCohort } from './cohort';
 import { plan } from './plan';
 import { residueOf, totalsOf } from './residue';
-import { anchorOf } from './retention';
+import { anchorOf } from '../keeping/retention';
 import type { PlanRecord, PlanRules, RetentionRule } from './types';
 
 const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest();

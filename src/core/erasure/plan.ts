@@ -1,10 +1,10 @@
 import { sayDay, type Day } from '../shared/days';
 import { reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
-import { canonicalBytes, hex } from '../sealing/leaf';
-import type { Hash } from '../sealing/merkle';
+import { canonicalBytes, hex } from '../ledger/leaf';
+import type { Hash } from '../ledger/merkle';
 import { order } from './order';
-import { readRule, sayPeriod } from './retention';
+import { readRule, sayPeriod } from '../keeping/retention';
 import type { PlanLine, PlanRecord, PlanRefusal, PlanRules } from './types';
 
 export interface Plan {

@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync';
-import { choiceInputSchema, isPlainChoice, type ChoiceInput } from '../consent/schema';
-import { ANSWERS, type Answer } from '../consent/types';
+import { choiceInputSchema, isPlainChoice, type ChoiceInput } from '../ledger/schema';
+import { ANSWERS, type Answer } from '../ledger/types';
 import { reason, type Reason } from '../shared/reason';
 
 export const IMPORT_FORMATS = ['csv', 'ndjson', 'xlsx'] as const;

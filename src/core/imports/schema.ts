@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { ANSWERS } from '../consent/types';
+import { ANSWERS } from '../ledger/types';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from './mapping';
 
 const fieldsOf = (value: unknown): value is Record<string, string> =>

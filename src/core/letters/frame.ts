@@ -1,10 +1,10 @@
 import type { Day } from '../shared/days';
 import type { Right } from '../requests/rights';
-import { DA } from './defaults/da';
-import { DE } from './defaults/de';
-import { EN } from './defaults/en';
-import { NL } from './defaults/nl';
-import type { LanguageWords } from './defaults/words';
+import { DA } from '../words/da';
+import { DE } from '../words/de';
+import { EN } from '../words/en';
+import { NL } from '../words/nl';
+import type { LanguageWords } from '../words/words';
 import type { Letter, Organisation } from './letter';
 import { languageOf, type Language } from './mailings';
 import { render, type FieldValue } from './render';

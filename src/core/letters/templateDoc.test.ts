@@ -1,7 +1,7 @@
-import { EN } from './defaults/en';
-import { DA } from './defaults/da';
-import { DE } from './defaults/de';
-import { NL } from './defaults/nl';
+import { EN } from '../words/en';
+import { DA } from '../words/da';
+import { DE } from '../words/de';
+import { NL } from '../words/nl';
 import { render } from './render';
 import { TEMPLATE_FIELDS, TEMPLATE_IDS } from './templateList';
 import { toDoc, toTemplate } from './templateDoc';

@@ -1,6 +1,6 @@
-import { holdsByName, plainFieldName, type Holds } from '../identity/fieldHolds';
+import { holdsByName, plainFieldName, type Holds } from '../systems/fieldHolds';
 import type { Language } from '../letters/mailings';
-import { said, type Said } from '../letters/said';
+import { said, type Said } from '../words/said';
 import type { Phrasebook } from '../systems/phrasebook';
 
 const BY_HOLDS: Readonly<Record<Holds, Said>> = {

@@ -1,5 +1,5 @@
 import { REGISTER_WORDS } from '../../../demo/words';
-import { COVER_WORDS } from '../letters/coverWords';
+import { COVER_WORDS } from './coverWords';
 import { LANGUAGES } from '../letters/mailings';
 import { entryIn, missingPhrases, phrasebook, phrasesOf, titleIn } from '../systems/phrasebook';
 import { shippedPhrase } from '../systems/shippedPhrases';

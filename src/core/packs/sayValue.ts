@@ -1,8 +1,8 @@
-import { plainFieldName } from '../identity/fieldHolds';
+import { plainFieldName } from '../systems/fieldHolds';
 import { wordsOf } from '../letters/frame';
 import type { Language } from '../letters/mailings';
 import { fieldTitle } from './fieldTitles';
-import { said, type Said } from '../letters/said';
+import { said, type Said } from '../words/said';
 import type { Phrasebook } from '../systems/phrasebook';
 
 const [YES, NO] = [said('yes', 'ja', 'ja', 'ja'), said('no', 'nej', 'nein', 'nee')];

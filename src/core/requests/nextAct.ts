@@ -1,4 +1,4 @@
-import { CHOICE_RIGHTS } from './effects';
+import { CHOICE_RIGHTS } from '../carryOut/effects';
 import type { Stage, StageFacts } from './stages';
 
 export interface NextAct {

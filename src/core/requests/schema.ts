@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { daySchema, instantSchema } from '../shared/schema';
 import { REGIME_IDS } from '../clock/regimes';
 import { LANGUAGES } from '../letters/mailings';
-import { FACT_KINDS } from './facts';
+import { FACT_KINDS } from '../identity/facts';
 import { RIGHTS, type Right } from './rights';
 import { VERDICTS } from './views';
 

@@ -1,20 +1,20 @@
 import type { ClockReading } from '../clock/clock';
-import type { PersonRecord } from '../identity/record';
-import type { Band, ScoredField } from '../identity/score';
+import type { PersonRecord } from '../people/record';
+import type { Band, ScoredField } from '../matching/score';
 import type { Reason } from '../shared/reason';
 import type { NextAct } from './nextAct';
 import type { AssignmentRule, Workload } from './assign';
-import type { Answer, Standing } from '../consent/types';
-import type { AlikePair } from './nearDuplicates';
-import type { Redaction } from '../detect/redaction';
-import type { MethodOffer } from './identityMethods';
+import type { Answer, Standing } from '../ledger/types';
+import type { AlikePair } from '../intake/nearDuplicates';
+import type { Redaction } from '../trace/redaction';
+import type { MethodOffer } from '../identity/identityMethods';
 import type { BindingLaws } from '../clock/lawsFor';
 import type { Regime } from '../clock/regimes';
 import type { TargetDays } from '../clock/targets';
-import type { TraceConditions } from './conditions';
+import type { TraceConditions } from '../trace/conditions';
 import type { Right } from './rights';
 import type { Stage } from './stages';
-import type { Topic } from './topics';
+import type { Topic } from '../trace/topics';
 
 // What use cases give and pages show: written once, between the two.
 

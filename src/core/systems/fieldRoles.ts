@@ -1,4 +1,4 @@
-import { plainFieldName } from '../identity/fieldHolds';
+import { plainFieldName } from './fieldHolds';
 
 /** Whose a field is: `subject` whom the record is about, `other` somebody whom it only names. */
 export const FIELD_ROLES = ['subject', 'other'] as const;

@@ -1,4 +1,4 @@
-import type { Holds } from '../identity/fieldHolds';
+import type { Holds } from './fieldHolds';
 
 /**
  * A name alone says little: products and groups have a name too. It counts only beside another sign of a person.

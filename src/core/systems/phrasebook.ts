@@ -1,4 +1,4 @@
-import type { RegisterEntry } from '../letters/cover';
+import type { RegisterEntry } from '../packs/cover';
 import type { Language } from '../letters/mailings';
 import { shippedPhrase } from './shippedPhrases';
 import type { RegisterFact } from './register';

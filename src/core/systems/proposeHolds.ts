@@ -1,6 +1,6 @@
 import { detect } from '../detect/detect';
 import type { DetectedKind } from '../detect/types';
-import { holdsByName, plainFieldName, type Holds } from '../identity/fieldHolds';
+import { holdsByName, plainFieldName, type Holds } from './fieldHolds';
 import { withoutLoneNames } from './loneNames';
 
 /** What a field seems to hold, and why; a person confirms it. */

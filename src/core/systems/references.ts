@@ -1,4 +1,4 @@
-import { plainFieldName } from '../identity/fieldHolds';
+import { plainFieldName } from './fieldHolds';
 import { proposeRole } from './fieldRoles';
 
 /**

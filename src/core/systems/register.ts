@@ -1,4 +1,4 @@
-import type { RegisterEntry } from '../letters/cover';
+import type { RegisterEntry } from '../packs/cover';
 
 /** What an answer has to say of a collection (GDPR art. 15(1), 15(2)). */
 export const REGISTER_FACTS = [

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { HOLDS, type Holds } from '../identity/fieldHolds';
+import { HOLDS, type Holds } from './fieldHolds';
 import { ok, refuse, type Result } from '../shared/result';
 
 /** How a service hands out a list in pieces. */

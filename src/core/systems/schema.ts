@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { HOLDS, type Holds } from '../identity/fieldHolds';
+import { HOLDS, type Holds } from './fieldHolds';
 import { LANGUAGES } from '../letters/mailings';
 import { SYSTEM_KINDS } from './kinds';
 import { REFERENCE_MEANINGS } from './references';

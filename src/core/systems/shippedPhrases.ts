@@ -1,5 +1,5 @@
 import type { Language } from '../letters/mailings';
-import { said, type Said } from '../letters/said';
+import { said, type Said } from '../words/said';
 
 /** Words that registers commonly use, in every language we speak: what an organisation need not translate itself. */
 const PHRASES: readonly Said[] = [

@@ -1,5 +1,5 @@
-import type { Holds } from '../identity/fieldHolds';
-import type { RegisterEntry } from '../letters/cover';
+import type { Holds } from './fieldHolds';
+import type { RegisterEntry } from '../packs/cover';
 import type { ReferenceEnds, ReferenceMeaning } from './references';
 import type { FieldRole } from './fieldRoles';
 import type { Language } from '../letters/mailings';

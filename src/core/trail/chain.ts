@@ -1,5 +1,5 @@
-import { canonicalBytes } from '../sealing/leaf';
-import { concat, type Hash } from '../sealing/merkle';
+import { canonicalBytes } from '../ledger/leaf';
+import { concat, type Hash } from '../ledger/merkle';
 
 export const TRAIL_ACTS = [
   'signed-in',

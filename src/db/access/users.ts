@@ -1,5 +1,5 @@
 import type { Role } from '../../core/access/roles';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface UserRow {
   id: string;

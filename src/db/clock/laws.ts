@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import type { Laws, Regime } from '../../core/clock/regimes';
 import { SHIPPED_LAWS } from '../../core/clock/shippedLaws';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface LawRow {
   no: number;

@@ -1,5 +1,5 @@
 import type { Hold, OpenRule, PlanRule, PlanRules, RetentionRule } from '../../core/erasure/types';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface PlanRow {
   id: string;

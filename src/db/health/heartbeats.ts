@@ -1,4 +1,4 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export async function beat(h: Handle, process: string, at: string): Promise<void> {
   await h.trx('heartbeats').insert({ process, at }).onConflict('process').merge();

@@ -1,8 +1,8 @@
 import type { ImportFormat, Mapping } from '../../core/imports/mapping';
 import type { Reason } from '../../core/shared/reason';
-import type { RecordStatus } from '../../core/consent/schema';
-import type { Handle } from '../handle';
-import { insertRows } from '../insertRows';
+import type { RecordStatus } from '../../core/ledger/schema';
+import type { Handle } from '../shared/handle';
+import { insertRows } from '../shared/insertRows';
 
 export interface ImportRow {
   id: string;

@@ -1,5 +1,5 @@
 import type { Mapping } from '../../core/imports/mapping';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface MappingRow {
   id: string;

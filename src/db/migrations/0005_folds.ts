@@ -81,7 +81,7 @@ export async function up(knex: Knex): Promise<void> {
     create index choices_by_purpose on choices (purpose_no, seq);
     create index choices_by_shape on choices (shape, seq);
 
-    -- All folds of a person in one row, as core/consent/foldCodec.ts writes them. A projection: it can be made again from the choices.
+    -- All folds of a person in one row, as core/standing/foldCodec.ts writes them. A projection: it can be made again from the choices.
     create table person_folds (
       person_no int primary key,
       folds bytea not null,

@@ -1,5 +1,5 @@
 import type { AssignmentRule, Workload } from '../../core/requests/assign';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export async function assignmentRules(h: Handle): Promise<AssignmentRule[]> {
   return h

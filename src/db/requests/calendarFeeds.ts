@@ -1,4 +1,4 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 import type { UserRow } from '../access/users';
 
 /** A feed's address is its secret; making a new one ends the old. */

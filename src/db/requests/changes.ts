@@ -1,4 +1,4 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 /** What a correction of the regime or the receipt replaced, and by what. */
 export interface RequestChangeRow {

@@ -1,5 +1,5 @@
 import type { FigureDimension, FigureRow, StageTime, WaitingOn } from '../../core/requests/figures';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 const COLUMNS: Record<FigureDimension, string> = {
   right: '"right"',

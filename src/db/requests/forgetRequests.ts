@@ -1,10 +1,10 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 import { forgetLetters } from '../letters/letters';
 import { forgetTraces } from '../trace/traces';
-import { forgetHelperTasks } from './helperTasks';
+import { forgetHelperTasks } from '../helpers/helperTasks';
 import { forgetNotes } from './notes';
-import { forgetRecordActs } from './recordActs';
-import { forgetSamePeople } from './samePeople';
+import { forgetRecordActs } from '../carryOut/recordActs';
+import { forgetSamePeople } from '../intake/samePeople';
 
 /**
  * Everything that requests hold of a person, whoever asks for it to go: an erasure, the end of a term, a journal that is replayed.

@@ -3,7 +3,7 @@ import type { ClockEvent } from '../../core/clock/events';
 import type { Right } from '../../core/requests/rights';
 import type { Stage } from '../../core/requests/stages';
 import { reachOf } from '../../core/access/roles';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface RequestRow {
   id: string;

@@ -1,7 +1,7 @@
-import type { Holds } from '../../core/identity/fieldHolds';
+import type { Holds } from '../../core/systems/fieldHolds';
 import type { FieldRole } from '../../core/systems/fieldRoles';
 import type { FieldHolds } from '../../ports/connector';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface FieldRow {
   system_id: string;

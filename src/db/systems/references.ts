@@ -1,5 +1,5 @@
 import type { Reference, ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface ReferenceRow {
   system_id: string;

@@ -1,6 +1,6 @@
-import type { RegisterEntry } from '../../core/letters/cover';
+import type { RegisterEntry } from '../../core/packs/cover';
 import type { InactiveRule } from '../../core/systems/views';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface SystemRow {
   id: string;

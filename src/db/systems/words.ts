@@ -1,5 +1,5 @@
 import type { Language } from '../../core/letters/mailings';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface RegisterWordRow {
   phrase: string;

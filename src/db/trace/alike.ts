@@ -1,6 +1,6 @@
-import type { AlikePair } from '../../core/requests/nearDuplicates';
-import { insertRows } from '../insertRows';
-import type { Handle } from '../handle';
+import type { AlikePair } from '../../core/intake/nearDuplicates';
+import { insertRows } from '../shared/insertRows';
+import type { Handle } from '../shared/handle';
 
 /** Replaces the pairs of a trace: they are worked out as a whole. */
 export async function replaceAlike(h: Handle, traceId: string, pairs: readonly AlikePair[]): Promise<void> {

@@ -1,6 +1,6 @@
-import type { Band } from '../../core/identity/score';
+import type { Band } from '../../core/matching/score';
 import type { Verdict } from '../../core/requests/views';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 import type { TraceRow } from './traces';
 
 export interface MatchRow {

@@ -1,4 +1,4 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 /** A record or file that a trace could not read; its place may name a person and is sealed under the request's key. */
 export interface ProblemRow {

@@ -1,4 +1,4 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface RedactionRow {
   match_id: string;

@@ -1,5 +1,5 @@
 import type { SearchKey } from '../../ports/connector';
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 export interface TraceRow {
   id: string;

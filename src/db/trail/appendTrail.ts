@@ -1,4 +1,4 @@
-import { lock, type Handle } from '../handle';
+import { lock, type Handle } from '../shared/handle';
 
 export interface TrailRow {
   seq: number;

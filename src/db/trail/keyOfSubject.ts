@@ -1,4 +1,4 @@
-import type { Handle } from '../handle';
+import type { Handle } from '../shared/handle';
 
 /** The living data key of the request or the person that an entry is about; null: it is about neither. */
 export async function keyOfSubject(h: Handle, subject: string | null): Promise<string | null> {

@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { PagePurpose, PageView } from '../../core/consent/views';
+import type { PagePurpose, PageView } from '../../core/ledger/views';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { ChoicesForm } from './ChoicesForm';
-import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../public/ownRefusals';
+import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../requests/ownRefusals';
 import { AskForPage, ConfirmButton, PageCode } from './SmallForms';
 import { WORDS } from './words';
 

@@ -4,10 +4,10 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent } from 'react';
-import type { PagePurpose, PageView } from '../../core/consent/views';
-import type { ActionResult } from '../parts/actionResult';
-import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
-import { sayLost } from '../public/ownRefusals';
+import type { PagePurpose, PageView } from '../../core/ledger/views';
+import type { ActionResult } from '../shared/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { sayLost } from '../requests/ownRefusals';
 import { WORDS, type PageWords } from './words';
 
 type Said = Record<string, boolean | undefined>;

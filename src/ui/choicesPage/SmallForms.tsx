@@ -5,9 +5,9 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
-import type { ActionResult } from '../parts/actionResult';
-import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../parts/posted';
-import { sayLost } from '../public/ownRefusals';
+import type { ActionResult } from '../shared/actionResult';
+import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { sayLost } from '../requests/ownRefusals';
 import { WORDS } from './words';
 
 const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });

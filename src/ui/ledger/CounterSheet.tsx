@@ -3,11 +3,11 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
-import type { AtTheCounter, Script } from '../../core/consent/views';
-import type { Standing } from '../../core/consent/types';
-import { useSay } from '../parts/Say';
-import { StandingMark } from '../parts/StandingMark';
-import type { ActionResult } from '../parts/actionResult';
+import type { AtTheCounter, Script } from '../../core/ledger/views';
+import type { Standing } from '../../core/ledger/types';
+import { useSay } from '../shared/Say';
+import { StandingMark } from '../shared/StandingMark';
+import type { ActionResult } from '../shared/actionResult';
 
 interface Actions {
   find: (identifier: { kind: string; value: string }) => Promise<ActionResult<AtTheCounter[]>>;

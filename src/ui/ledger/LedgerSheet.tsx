@@ -2,12 +2,12 @@
 
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
-import { ANSWERS } from '../../core/consent/types';
+import { ANSWERS } from '../../core/ledger/types';
 import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
-import type { LedgerView, SourceLine } from '../../core/consent/views';
-import type { LedgerFault } from '../../core/sealing/verify';
-import { ActButton } from '../parts/ActButton';
-import type { ActionResult } from '../parts/actionResult';
+import type { LedgerView, SourceLine } from '../../core/ledger/views';
+import type { LedgerFault } from '../../core/ledger/verify';
+import { ActButton } from '../shared/ActButton';
+import type { ActionResult } from '../shared/actionResult';
 import { RefreshWhile } from '../requests/RefreshWhile';
 import '../desk/desk.css';
 

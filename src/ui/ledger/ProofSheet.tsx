@@ -5,11 +5,11 @@ import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import type { ChoiceProof, ExportView, HeadView, RebuildView } from '../../core/consent/views';
+import type { ChoiceProof, ExportView, HeadView, RebuildView } from '../../core/ledger/views';
 import { sayInstant } from '../../core/shared/days';
-import { ActButton } from '../parts/ActButton';
-import { useSay } from '../parts/Say';
-import type { ActionResult } from '../parts/actionResult';
+import { ActButton } from '../shared/ActButton';
+import { useSay } from '../shared/Say';
+import type { ActionResult } from '../shared/actionResult';
 import { RefreshWhile } from '../requests/RefreshWhile';
 
 interface Props {

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import { STANDINGS } from '../../core/consent/types';
+import { STANDINGS } from '../../core/ledger/types';
 import type {
   AudienceView,
   DriftView,
@@ -10,20 +10,20 @@ import type {
   LedgerView,
   PurposeShown,
   Script,
-} from '../../core/consent/views';
-import type { LedgerFault } from '../../core/sealing/verify';
+} from '../../core/ledger/views';
+import type { LedgerFault } from '../../core/ledger/verify';
 import { proposeMapping } from '../../core/imports/mapping';
-import { Chart } from '../parts/Chart';
-import { StandingMark } from '../parts/StandingMark';
-import { AudienceSheet } from './AudienceSheet';
+import { Chart } from '../shared/Chart';
+import { StandingMark } from '../shared/StandingMark';
+import { AudienceSheet } from '../audiences/AudienceSheet';
 import { CounterSheet } from './CounterSheet';
-import { DriftSheet } from './DriftSheet';
-import { HeldLines } from './HeldLines';
-import { ImportResult } from './ImportResult';
+import { DriftSheet } from '../drift/DriftSheet';
+import { HeldLines } from '../imports/HeldLines';
+import { ImportResult } from '../imports/ImportResult';
 import { LedgerSheet } from './LedgerSheet';
-import { MappingForm } from './MappingForm';
+import { MappingForm } from '../imports/MappingForm';
 import { ProofSheet } from './ProofSheet';
-import { PurposesSheet } from './PurposesSheet';
+import { PurposesSheet } from '../purposes/PurposesSheet';
 
 const ZONE = 'Europe/Copenhagen';
 

@@ -3,10 +3,10 @@
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { PersonView } from '../../core/consent/views';
+import type { PersonView } from '../../core/ledger/views';
 import { sayInstant } from '../../core/shared/days';
-import { ActButton } from '../parts/ActButton';
-import type { ActionResult } from '../parts/actionResult';
+import { ActButton } from '../shared/ActButton';
+import type { ActionResult } from '../shared/actionResult';
 
 export interface LinkActions {
   link: (other: string, reason: string) => Promise<ActionResult>;

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useState, useTransition, type FormEvent } from 'react';
-import type { ActionResult } from '../parts/actionResult';
+import type { ActionResult } from '../shared/actionResult';
 import './people.css';
 
 interface Found {

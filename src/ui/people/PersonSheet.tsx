@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
-import type { PersonView } from '../../core/consent/views';
-import { StandingMark } from '../parts/StandingMark';
+import type { PersonView } from '../../core/ledger/views';
+import { StandingMark } from '../shared/StandingMark';
 import { LinksPanel, type LinkActions } from './LinksPanel';
 import { Ribbon } from './Ribbon';
 import './people.css';

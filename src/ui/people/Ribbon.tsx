@@ -1,6 +1,6 @@
 import { addDays, dayIn, daysBetween, sayDay } from '../../core/shared/days';
-import { isNo } from '../../core/consent/timeline';
-import type { Answer } from '../../core/consent/types';
+import { isNo } from '../../core/standing/timeline';
+import type { Answer } from '../../core/ledger/types';
 
 const LEFT = 150;
 const WIDTH = 620;

@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { PersonView } from '../../core/consent/views';
-import type { ActionResult } from '../parts/actionResult';
+import type { PersonView } from '../../core/ledger/views';
+import type { ActionResult } from '../shared/actionResult';
 import { LinksPanel } from './LinksPanel';
 import { PeopleSearch } from './PeopleSearch';
 import { PersonSheet } from './PersonSheet';

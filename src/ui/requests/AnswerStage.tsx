@@ -7,10 +7,10 @@ import { useState } from 'react';
 import { completionText } from '../../core/letters/completion';
 import type { Right } from '../../core/requests/rights';
 import type { RequestView } from '../../core/requests/views';
-import { ActButton } from '../parts/ActButton';
-import { AskFirst, type Question } from '../parts/AskFirst';
-import { useSay } from '../parts/Say';
-import { SecondWord } from './SecondWord';
+import { ActButton } from '../shared/ActButton';
+import { AskFirst, type Question } from '../shared/AskFirst';
+import { useSay } from '../shared/Say';
+import { SecondWord } from '../packs/SecondWord';
 import { sayInstant } from '../../core/shared/days';
 import type { RequestActions } from './actions';
 

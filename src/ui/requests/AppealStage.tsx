@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
-import { ActButton } from '../parts/ActButton';
+import { ActButton } from '../shared/ActButton';
 import type { RequestActions } from './actions';
 
 /** The person contests our answer; the appeal has a clock of its own. */

@@ -11,8 +11,8 @@ import type { Right } from '../../core/requests/rights';
 import { decisionSchema, groundsFor } from '../../core/requests/schema';
 import type { RequestView, TraceView } from '../../core/requests/views';
 import { sayDay } from '../../core/shared/days';
-import { ActButton } from '../parts/ActButton';
-import { useSay } from '../parts/Say';
+import { ActButton } from '../shared/ActButton';
+import { useSay } from '../shared/Say';
 import type { RequestActions } from './actions';
 
 /** Fulfil or refuse, with ground and reason. */

@@ -5,7 +5,7 @@ import { useCallback, useMemo } from 'react';
 import { FIGURE_DIMENSIONS, shareInTime, type FigureRow, type FiguresView } from '../../core/requests/figures';
 import { STAGES } from '../../core/requests/stages';
 import { sayDay } from '../../core/shared/days';
-import { axes, Chart, STRIPES } from '../parts/Chart';
+import { axes, Chart, STRIPES } from '../shared/Chart';
 
 const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
 const days = (value: number | null) => (value === null ? null : Math.round(value * 10) / 10);

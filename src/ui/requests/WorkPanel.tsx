@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
-import { ActButton } from '../parts/ActButton';
+import { ActButton } from '../shared/ActButton';
 import type { RequestActions } from './actions';
 
 /** Who answers for it, who sees it, and what colleagues tell each other about it. */

@@ -6,9 +6,9 @@ import { REGIME_IDS } from '../../core/clock/regimes';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import type { AssignmentView } from '../../core/requests/views';
-import { ActButton } from '../parts/ActButton';
-import type { ActionResult } from '../parts/actionResult';
-import { useSay } from '../parts/Say';
+import { ActButton } from '../shared/ActButton';
+import type { ActionResult } from '../shared/actionResult';
+import { useSay } from '../shared/Say';
 
 interface Props {
   view: AssignmentView;

@@ -1,9 +1,9 @@
-import type { Band } from '../../core/identity/score';
-import type { Redaction } from '../../core/detect/redaction';
-import type { TraceConditions } from '../../core/requests/conditions';
-import type { Fact, FactsOutcome } from '../../core/requests/facts';
+import type { Band } from '../../core/matching/score';
+import type { Redaction } from '../../core/trace/redaction';
+import type { TraceConditions } from '../../core/trace/conditions';
+import type { Fact, FactsOutcome } from '../../core/identity/facts';
 import type { EffectView, RecordActView, Verdict } from '../../core/requests/views';
-import type { ActionResult } from '../parts/actionResult';
+import type { ActionResult } from '../shared/actionResult';
 
 /** What the sheet of a request can do; each is a server action. */
 export interface RequestActions {

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { Due, DueMark } from '../../core/requests/views';
 import { daysBetween, sayShortDay } from '../../core/shared/days';
-import { DueMarkShape } from '../parts/DueMarkShape';
+import { DueMarkShape } from '../shared/DueMarkShape';
 
 const SAY: Record<DueMark['kind'], string> = {
   due: 'answer due',

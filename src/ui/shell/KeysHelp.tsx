@@ -4,7 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
-import { setSingleKeys, singleKeysAct } from '../parts/keys';
+import { setSingleKeys, singleKeysAct } from '../shared/keys';
 
 const EVERYWHERE = [
   ['Ctrl K', 'find people, requests and commands'],

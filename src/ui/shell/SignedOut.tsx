@@ -3,9 +3,9 @@
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import { useCallback, useEffect, useState } from 'react';
-import type { ActionResult } from '../parts/actionResult';
-import { SIGNED_OUT_EVENT } from '../parts/signedOut';
-import { SignInForm } from '../public/SignInForm';
+import type { ActionResult } from '../shared/actionResult';
+import { SIGNED_OUT_EVENT } from '../shared/signedOut';
+import { SignInForm } from '../access/SignInForm';
 
 /** How often an open page asks whether its session still lives, milliseconds. */
 const LOOK_MS = 20_000;

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { settingProblems, type SystemKind } from '../../core/systems/kinds';
 import type { Reached, SystemView } from '../../core/systems/views';
-import type { ActionResult } from '../parts/actionResult';
+import type { ActionResult } from '../shared/actionResult';
 import { ReachedNote, SettingsFields } from './SettingsFields';
 import type { SystemActions } from './systemActions';
 

@@ -3,10 +3,10 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { HOLDS, type Holds } from '../../core/identity/fieldHolds';
+import { HOLDS, type Holds } from '../../core/systems/fieldHolds';
 import { FIELD_ROLES, type FieldRole } from '../../core/systems/fieldRoles';
 import type { FieldLine, SystemView } from '../../core/systems/views';
-import { ActButton } from '../parts/ActButton';
+import { ActButton } from '../shared/ActButton';
 import type { SystemActions } from './systemActions';
 
 const NOTHING = 'nothing';

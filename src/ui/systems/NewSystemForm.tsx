@@ -10,7 +10,7 @@ import type { InferType } from 'yup';
 import { kindOf, settingProblems, SYSTEM_KINDS } from '../../core/systems/kinds';
 import { systemSchema } from '../../core/systems/schema';
 import type { Reached } from '../../core/systems/views';
-import type { ActionResult } from '../parts/actionResult';
+import type { ActionResult } from '../shared/actionResult';
 import { ReachedNote, SettingsFields } from './SettingsFields';
 import './systems.css';
 

@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { REFERENCE_MEANINGS, type ReferenceEnds, type ReferenceMeaning } from '../../core/systems/references';
 import type { ReferenceLine, SystemView } from '../../core/systems/views';
-import { ActButton } from '../parts/ActButton';
+import { ActButton } from '../shared/ActButton';
 import type { SystemActions } from './systemActions';
 
 const MEANS: Readonly<Record<ReferenceMeaning, string>> = {

@@ -7,12 +7,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as yup from 'yup';
-import type { RegisterEntry } from '../../core/letters/cover';
+import type { RegisterEntry } from '../../core/packs/cover';
 import { proposeCategories } from '../../core/systems/proposeHolds';
 import { registerSchema } from '../../core/systems/schema';
 import type { SystemView } from '../../core/systems/views';
-import type { ActionResult } from '../parts/actionResult';
-import { useSay } from '../parts/Say';
+import type { ActionResult } from '../shared/actionResult';
+import { useSay } from '../shared/Say';
 import type { SystemActions } from './systemActions';
 
 interface Props {

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { SystemView } from '../../core/systems/views';
-import { ActButton } from '../parts/ActButton';
+import { ActButton } from '../shared/ActButton';
 import type { SystemActions } from './systemActions';
 
 /** Whether traces go there, and whether people who are no longer active are looked for too. */

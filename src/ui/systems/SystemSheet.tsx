@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { kindOf } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
 import { sayInstant } from '../../core/shared/days';
-import { ActButton } from '../parts/ActButton';
+import { ActButton } from '../shared/ActButton';
 import { ConnectionPanel } from './ConnectionPanel';
 import { FieldsPanel } from './FieldsPanel';
 import { ReferencesPanel } from './ReferencesPanel';

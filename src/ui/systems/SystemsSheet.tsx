@@ -3,8 +3,8 @@
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { sayInstant } from '../../core/shared/days';
-import type { RegisterEntry } from '../../core/letters/cover';
-import { ActButton } from '../parts/ActButton';
+import type { RegisterEntry } from '../../core/packs/cover';
+import { ActButton } from '../shared/ActButton';
 import type { SystemActions } from './systemActions';
 
 interface SystemShown {

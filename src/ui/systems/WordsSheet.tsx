@@ -16,8 +16,8 @@ import { useRef, useState } from 'react';
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '../../core/letters/mailings';
 import { REGISTER_LANGUAGE } from '../../core/systems/phrasebook';
 import type { WordsLine, WordsView } from '../../core/systems/views';
-import type { ActionResult } from '../parts/actionResult';
-import { useSay } from '../parts/Say';
+import type { ActionResult } from '../shared/actionResult';
+import { useSay } from '../shared/Say';
 
 const KINDS: Readonly<Record<WordsLine['kind'], string>> = {
   system: 'system',

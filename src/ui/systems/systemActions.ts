@@ -1,9 +1,9 @@
-import type { Holds } from '../../core/identity/fieldHolds';
-import type { RegisterEntry } from '../../core/letters/cover';
+import type { Holds } from '../../core/systems/fieldHolds';
+import type { RegisterEntry } from '../../core/packs/cover';
 import type { ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';
 import type { InactiveRule, Reached } from '../../core/systems/views';
 import type { FieldRole } from '../../core/systems/fieldRoles';
-import type { ActionResult } from '../parts/actionResult';
+import type { ActionResult } from '../shared/actionResult';
 
 /** What can be done on the sheet of a system. */
 export interface SystemActions {

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { KeysView } from '../../core/consent/views';
-import { ColleagueTable } from './ColleagueTable';
-import { KeysPanel } from './KeysPanel';
+import type { KeysView } from '../../core/ledger/views';
+import { ColleagueTable } from '../access/ColleagueTable';
+import { KeysPanel } from '../access/KeysPanel';
 import { SystemsSheet } from './SystemsSheet';
 
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });

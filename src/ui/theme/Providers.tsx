@@ -3,7 +3,7 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
-import { SayProvider } from '../parts/Say';
+import { SayProvider } from '../shared/Say';
 import { theme } from './theme';
 
 export function Providers({ children }: { children: ReactNode }) {

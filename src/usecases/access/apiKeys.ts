@@ -1,6 +1,6 @@
 import { apiKeyBySecret, claimIdempotencyKey, insertApiKey, keepAnswer } from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 
 export type Scope =
   | 'choices:write'

@@ -13,7 +13,7 @@ import {
   type UserRow,
 } from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
-import { actAs, type Context } from '../context';
+import { actAs, type Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,8 +1,8 @@
-import type { AudienceView } from '../../core/consent/views';
+import type { AudienceView } from '../../core/ledger/views';
 import { once } from 'node:events';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { addressReader, identifierKindOf, type Channel } from '../../core/consent/audience';
+import { addressReader, identifierKindOf, type Channel } from '../../core/audiences/audience';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
@@ -15,20 +15,20 @@ import {
   setAudienceRun,
   type AudienceRow,
   type AudienceRunRow,
-} from '../../db/consent/audiences';
+} from '../../db/audiences/audiences';
 import { systemById } from '../../db/systems/systems';
 import type { AudiencePart } from '../../ports/threads';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import type { WrappedKey } from '../../ports/keys';
-import type { Context } from '../context';
-import { readRules } from '../consent/standingOfPerson';
+import type { Context } from '../shared/context';
+import { readRules } from '../standing/standingOfPerson';
 import { checkAudiencePart } from './checkAudiencePart';
 import { FileDamaged, FileTooLarge, linesOf, storeFile } from '../imports/readFile';
 import { inParts } from '../imports/takeLines';
 import { inLanes } from '../shared/inLanes';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
-import { newWorkKey } from '../shared/workKeys';
+import { vaultOf } from '../keys/vault';
+import { newWorkKey } from '../keys/workKeys';
 import { importKey } from '../imports/sealed';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,11 +1,11 @@
-import { addressReader, identifierKindOf, type Channel } from '../../core/consent/audience';
-import type { StandingAnswer } from '../../core/consent/types';
+import { addressReader, identifierKindOf, type Channel } from '../../core/audiences/audience';
+import type { StandingAnswer } from '../../core/ledger/types';
 import { csvLine } from '../../core/shared/csv';
-import { readsIn } from '../../db/consent/permissions';
+import { readsIn } from '../../db/standing/permissions';
 import type { AudiencePart, CheckedPart } from '../../ports/threads';
-import { checkMany, type Question } from '../consent/checkMany';
-import type { Context } from '../context';
-import { normaliseIdentifier } from '../persons/identifierKeys';
+import { checkMany, type Question } from '../standing/checkMany';
+import type { Context } from '../shared/context';
+import { normaliseIdentifier } from '../people/identifierKeys';
 
 /** Asks about each address of some lines; every line comes back with permitted or the reason, in order. */
 export async function checkAudiencePart(ctx: Context, part: AudiencePart): Promise<CheckedPart> {

@@ -1,8 +1,8 @@
 import sanitizeHtml from 'sanitize-html';
 import { simpleParser, type HeaderLines } from 'mailparser';
-import { checkMessage, type DraftMessage, type MessageVerdict } from '../../core/consent/messageCheck';
+import { checkMessage, type DraftMessage, type MessageVerdict } from '../../core/audiences/messageCheck';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,5 +1,5 @@
-import { audiencesAlive } from '../../db/consent/audiences';
-import type { Context } from '../context';
+import { audiencesAlive } from '../../db/audiences/audiences';
+import type { Context } from '../shared/context';
 import { listLines } from './checkAudience';
 
 /** Lists of addresses in which a person stands. Read outside of a transaction: a list may have a million lines. @returns their ids */

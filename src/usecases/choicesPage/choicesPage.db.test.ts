@@ -1,10 +1,10 @@
 import { choice, purposeRow, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
-import { insertPurpose, insertWording } from '../../db/consent/purposes';
+import { insertPurpose, insertWording } from '../../db/purposes/purposes';
 import { insertSystem } from '../../db/systems/systems';
-import { checkStanding } from '../consent/checkStanding';
-import { confirmChoice, confirmView } from '../consent/confirmChoice';
-import { recordChoices } from '../consent/recordChoices';
+import { checkStanding } from '../standing/checkStanding';
+import { confirmChoice, confirmView } from './confirmChoice';
+import { recordChoices } from '../ledger/recordChoices';
 import { askForPage, proveCode } from './openPage';
 import { changeChoices, pageReceipt, pageView } from './pageView';
 

@@ -6,12 +6,12 @@ import {
   lockChoicesPageLink,
   setChoicesPageLink,
   type ChoicesPageLinkRow,
-} from '../../db/consent/choicesPageLinks';
-import type { Handle } from '../../db/handle';
-import { personsByHash, personsById } from '../../db/persons/persons';
-import type { Context } from '../context';
+} from '../../db/choicesPage/choicesPageLinks';
+import type { Handle } from '../../db/shared/handle';
+import { personsByHash, personsById } from '../../db/people/persons';
+import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
-import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
+import { indexText, normaliseIdentifier } from '../people/identifierKeys';
 import { recordTrail } from '../trail/recordTrail';
 
 export type PageRefusal =

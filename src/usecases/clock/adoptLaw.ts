@@ -6,12 +6,12 @@ import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { insertLaw, insertStandpoint, lawRows, lawsNotMet, lawTable } from '../../db/clock/laws';
 import { userNames } from '../../db/access/users';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { clockEventsOf, openRequestsUnder, type RequestRow } from '../../db/requests/requests';
-import type { Context } from '../context';
-import { clockOf, standpointOf } from '../requests/clockOf';
+import type { Context } from '../shared/context';
+import { clockOf, standpointOf } from './clockOf';
 import { refreshRequest } from '../requests/refreshRequest';
-import { askRebuild } from '../consent/rebuildFolds';
+import { askRebuild } from '../standing/rebuildFolds';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

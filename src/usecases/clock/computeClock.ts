@@ -2,8 +2,8 @@ import { clock } from '../../core/clock/clock';
 import type { ClockEvent } from '../../core/clock/events';
 import { lawTable } from '../../db/clock/laws';
 import type { Right } from '../../core/requests/rights';
-import type { Context } from '../context';
-import { lawsOfRequest } from '../requests/clockOf';
+import type { Context } from '../shared/context';
+import { lawsOfRequest } from './clockOf';
 
 export interface ClockQuery {
   regimes: readonly string[];

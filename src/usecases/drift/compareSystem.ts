@@ -1,6 +1,6 @@
-import { driftOf } from '../../core/consent/drift';
+import { driftOf } from '../../core/drift/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { readsIn } from '../../db/consent/permissions';
+import { readsIn } from '../../db/standing/permissions';
 import {
   driftRunById,
   insertDriftItems,
@@ -12,12 +12,12 @@ import {
   settleGone,
   type DriftItemRow,
   type FollowRow,
-} from '../../db/consent/drift';
+} from '../../db/drift/drift';
 import { listSystems, markReached, systemById } from '../../db/systems/systems';
 import { isConnectorError, type Flag } from '../../ports/connector';
-import type { Context } from '../context';
-import { answerMany, type Question } from '../consent/checkMany';
-import { normaliseIdentifier } from '../persons/identifierKeys';
+import type { Context } from '../shared/context';
+import { answerMany, type Question } from '../standing/checkMany';
+import { normaliseIdentifier } from '../people/identifierKeys';
 import { reach, type AccessRefusal } from '../shared/may';
 import { connectionOfSystem, openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';

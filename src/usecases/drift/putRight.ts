@@ -1,5 +1,5 @@
-import { believedAnswer } from '../../core/consent/drift';
-import { kindFor, purposeInForce } from '../../core/consent/purposes';
+import { believedAnswer } from '../../core/drift/drift';
+import { kindFor, purposeInForce } from '../../core/purposes/purposes';
 import { groupBy } from '../../core/shared/groupBy';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -10,17 +10,17 @@ import {
   openDrift,
   setDriftItem,
   type DriftItemRow,
-} from '../../db/consent/drift';
-import { choiceById } from '../../db/consent/ledger';
-import { allPurposes } from '../../db/consent/purposes';
-import type { Handle } from '../../db/handle';
-import { identifiersOf, personById } from '../../db/persons/persons';
+} from '../../db/drift/drift';
+import { choiceById } from '../../db/ledger/ledger';
+import { allPurposes } from '../../db/purposes/purposes';
+import type { Handle } from '../../db/shared/handle';
+import { identifiersOf, personById } from '../../db/people/persons';
 import { isConnectorError, type ConnectorError, type Connector } from '../../ports/connector';
-import type { Context } from '../context';
-import { recordChoicesIn } from '../consent/recordChoices';
-import { readRules, subjectOf } from '../consent/standingOfPerson';
+import type { Context } from '../shared/context';
+import { recordChoicesIn } from '../ledger/recordChoices';
+import { readRules, subjectOf } from '../standing/standingOfPerson';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,16 +1,16 @@
-import type { DriftView } from '../../core/consent/views';
+import type { DriftView } from '../../core/ledger/views';
 import { maskName } from '../../core/access/mask';
-import { followTimes, type DriftDirection } from '../../core/consent/drift';
+import { followTimes, type DriftDirection } from '../../core/drift/drift';
 import { addDays, localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { everyWeek } from '../../core/shared/spans';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { countDrift, followRows, lastDriftRuns, openDrift } from '../../db/consent/drift';
-import { allPurposes } from '../../db/consent/purposes';
-import { personsById } from '../../db/persons/persons';
-import type { Context } from '../context';
+import { countDrift, followRows, lastDriftRuns, openDrift } from '../../db/drift/drift';
+import { allPurposes } from '../../db/purposes/purposes';
+import { personsById } from '../../db/people/persons';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { systemsInReach } from '../systems/systemsInReach';
 import { systemsWithFlags } from './compareSystem';
 

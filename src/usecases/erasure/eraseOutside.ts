@@ -1,5 +1,5 @@
 import { setTimeout as wait } from 'node:timers/promises';
-import type { PersonRecord } from '../../core/identity/record';
+import type { PersonRecord } from '../../core/people/record';
 import { groupBy } from '../../core/shared/groupBy';
 import {
   operationsOf,
@@ -18,8 +18,8 @@ import {
   type RecordRef,
   type WriteOutcome,
 } from '../../ports/connector';
-import type { Context } from '../context';
-import { knownPerson } from '../requests/knownPerson';
+import type { Context } from '../shared/context';
+import { knownPerson } from '../people/knownPerson';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import type { PhaseOutcome } from './runErasure';

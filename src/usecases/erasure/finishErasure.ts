@@ -1,10 +1,10 @@
 import { residueOf, type ResidueLine } from '../../core/erasure/residue';
 import type { PlanLine } from '../../core/erasure/types';
 import { groupBy } from '../../core/shared/groupBy';
-import { canonicalBytes } from '../../core/sealing/leaf';
-import { destroyDataKeys } from '../../db/access/dataKeys';
-import { deleteAudiences } from '../../db/consent/audiences';
-import { forgetSealedParts, personsOfChoices } from '../../db/consent/ledger';
+import { canonicalBytes } from '../../core/ledger/leaf';
+import { destroyDataKeys } from '../../db/keys/dataKeys';
+import { deleteAudiences } from '../../db/audiences/audiences';
+import { forgetSealedParts, personsOfChoices } from '../../db/ledger/ledger';
 import { insertCertificate, insertResidue, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
 import {
@@ -13,21 +13,21 @@ import {
   personsByHash,
   personsById,
   setPersonDetails,
-} from '../../db/persons/persons';
+} from '../../db/people/persons';
 import { forgetRequests } from '../../db/requests/forgetRequests';
 import { refsOfNotes } from '../../db/requests/notes';
 import { requestById, requestsByRefs, setRequest, type RequestRow } from '../../db/requests/requests';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import type { JournalEntry } from '../../ports/journal';
 import { listsNaming } from '../audiences/listsNaming';
-import type { Context } from '../context';
-import { indexText } from '../persons/identifierKeys';
+import type { Context } from '../shared/context';
+import { indexText } from '../people/identifierKeys';
 import { closeAnswered } from '../requests/decide';
-import { knownPerson, type KnownPerson } from '../requests/knownPerson';
+import { knownPerson, type KnownPerson } from '../people/knownPerson';
 import { refreshRequest } from '../requests/refreshRequest';
-import { recipientsOf } from '../requests/tellRecipients';
-import { speaksOfPerson } from '../requests/speaksOfPerson';
-import { endWorkNaming } from '../shared/workKeys';
+import { recipientsOf } from '../carryOut/tellRecipients';
+import { speaksOfPerson } from '../people/speaksOfPerson';
+import { endWorkNaming } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { forgetHeldLines } from './forgetHeldLines';
 import { openLines } from './openLines';

@@ -1,9 +1,9 @@
 import { clearHeldLine, heldLinesAnywhere } from '../../db/imports/imports';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
 import { openRaw } from '../imports/sealed';
-import type { KnownPerson } from '../requests/knownPerson';
-import { speaksOfPerson } from '../requests/speaksOfPerson';
+import type { KnownPerson } from '../people/knownPerson';
+import { speaksOfPerson } from '../people/speaksOfPerson';
 
 const AT_ONCE = 1000;
 

@@ -1,7 +1,7 @@
 import { heldBy } from '../../core/erasure/plan';
 import { operationsOf, planLines, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { requestById, setRequest } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
 import { recordTrail } from '../trail/recordTrail';
 import { OWN_SYSTEM } from './ownPart';

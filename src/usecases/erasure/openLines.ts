@@ -2,9 +2,9 @@ import type { PlanLine } from '../../core/erasure/types';
 import type { Reason } from '../../core/shared/reason';
 import { planLines, type PlanRow } from '../../db/erasure/plans';
 import type { RequestRow } from '../../db/requests/requests';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 
 /** The lines of a plan as they were worked out, reasons opened. */
 export async function openLines(

@@ -1,14 +1,14 @@
 import type { PlanRules } from '../../core/erasure/types';
-import { score } from '../../core/identity/score';
-import type { PersonRecord } from '../../core/identity/record';
-import type { Handle } from '../../db/handle';
+import { score } from '../../core/matching/score';
+import type { PersonRecord } from '../../core/people/record';
+import type { Handle } from '../../db/shared/handle';
 import { planRules } from '../../db/erasure/plans';
 import { linkOfPack, packsOfRequests } from '../../db/packs/packs';
-import { proposalsBySender } from '../../db/requests/proposals';
+import { proposalsBySender } from '../../db/intake/proposals';
 import { otherOpenRequests, requestsOfPersons, type RequestRow } from '../../db/requests/requests';
-import type { Context } from '../context';
-import type { KnownPerson } from '../requests/knownPerson';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import type { KnownPerson } from '../people/knownPerson';
+import { vaultOf } from '../keys/vault';
 
 const MOST_COMPARED = 5000;
 

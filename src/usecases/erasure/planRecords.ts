@@ -1,13 +1,13 @@
 import type { PlanRecord } from '../../core/erasure/types';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import type { RequestRow } from '../../db/requests/requests';
 import { listSystems, type SystemRow } from '../../db/systems/systems';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import type { Connector, FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { connectionOfSystem } from '../systems/openConnector';
 import { BY_HAND } from '../trace/startTrace';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { OWN_SYSTEM } from './ownPart';
 
 export interface PlanInput {

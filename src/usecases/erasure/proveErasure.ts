@@ -3,9 +3,9 @@ import { requestById } from '../../db/requests/requests';
 import { matchesOf } from '../../db/trace/matches';
 import { stepsOf, traceById } from '../../db/trace/traces';
 import { systemById } from '../../db/systems/systems';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
-import { knownPerson } from '../requests/knownPerson';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { knownPerson } from '../people/knownPerson';
 import { insertTraceOf } from '../trace/startTrace';
 import type { PhaseOutcome } from './runErasure';
 

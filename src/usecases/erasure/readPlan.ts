@@ -1,5 +1,5 @@
-import { sayPeriod } from '../../core/erasure/retention';
-import { certificateLetter, type CertificateContent } from '../../core/letters/certificate';
+import { sayPeriod } from '../../core/keeping/retention';
+import { certificateLetter, type CertificateContent } from '../../core/erasure/certificate';
 import { sayDayIn } from '../../core/letters/frame';
 import { languageOf } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
@@ -14,14 +14,14 @@ import {
   operationsOf,
   planLines,
 } from '../../db/erasure/plans';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { requestByRef, type RequestRow } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { letterPdf } from '../packs/pdf';
-import { recipientsOf } from '../requests/tellRecipients';
+import { recipientsOf } from '../carryOut/tellRecipients';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { saidRegister } from '../systems/phrasebookOf';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,8 +1,8 @@
-import { destroyDataKeys, keysAlive } from '../../db/access/dataKeys';
-import { forgetPerson, insertSuppressions, personsById } from '../../db/persons/persons';
+import { destroyDataKeys, keysAlive } from '../../db/keys/dataKeys';
+import { forgetPerson, insertSuppressions, personsById } from '../../db/people/persons';
 import { forgetRequests } from '../../db/requests/forgetRequests';
 import { insertClockEvent, requestsByRefs, setRequest } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 
 /**

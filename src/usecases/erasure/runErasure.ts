@@ -1,5 +1,5 @@
 import { planById, setPlan, type PlanRow } from '../../db/erasure/plans';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { eraseOutside } from './eraseOutside';
 import { proveErasure } from './proveErasure';
 import { answerErasure } from './answerErasure';

@@ -8,8 +8,8 @@ import {
   settleArrival,
   type ArrivalRow,
 } from '../../db/health/arrivals';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { systemsInReach } from '../systems/systemsInReach';
 import { recordTrail } from '../trail/recordTrail';

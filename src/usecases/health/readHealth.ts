@@ -4,8 +4,8 @@ import { dailyFailures } from '../../db/health/dailyRuns';
 import { lastBeat } from '../../db/health/heartbeats';
 import { lettersStuck } from '../../db/letters/letters';
 import { mailsStuck } from '../../db/letters/outbox';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
 import { faultCode } from './arrivals';
 
 /** A worker that has not been seen for so long is not there, milliseconds. */

@@ -1,7 +1,7 @@
 import type { TaskView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import type { Handle } from '../../db/handle';
-import { lockHelperTask, setHelperTask, type HelperTaskRow } from '../../db/requests/helperTasks';
+import type { Handle } from '../../db/shared/handle';
+import { lockHelperTask, setHelperTask, type HelperTaskRow } from '../../db/helpers/helperTasks';
 import { lastPlan, operationsOf, planLines, setOperation } from '../../db/erasure/plans';
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { systemById } from '../../db/systems/systems';
@@ -9,9 +9,9 @@ import { insertMatches } from '../../db/trace/matches';
 import { insertProblems } from '../../db/trace/problems';
 import { insertSteps, lastTrace, setStep, stepsOf } from '../../db/trace/traces';
 import type { FoundProblem, FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { loadSearch, matchOf } from '../trace/runTraceStep';
 import { recordTrail } from '../trail/recordTrail';
 

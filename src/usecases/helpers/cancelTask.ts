@@ -1,6 +1,6 @@
 import { ok, refuse } from '../../core/shared/result';
-import { lockHelperTask, setHelperTask } from '../../db/requests/helperTasks';
-import type { Context } from '../context';
+import { lockHelperTask, setHelperTask } from '../../db/helpers/helperTasks';
+import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 

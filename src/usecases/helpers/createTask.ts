@@ -1,12 +1,12 @@
 import { helperMail } from '../../core/letters/helper';
 import { addDays, addWorkingDays, localDay, type Day } from '../../core/shared/days';
-import type { Handle } from '../../db/handle';
-import { helperTasksOf, insertHelperTask, type HelperTaskRow } from '../../db/requests/helperTasks';
+import type { Handle } from '../../db/shared/handle';
+import { helperTasksOf, insertHelperTask, type HelperTaskRow } from '../../db/helpers/helperTasks';
 import type { RequestRow } from '../../db/requests/requests';
 import type { SystemRow } from '../../db/systems/systems';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 const WORKING_DAYS = 7;

@@ -2,9 +2,9 @@ import { helperReminder } from '../../core/letters/helper';
 import { addDays, localDay } from '../../core/shared/days';
 import { reachOf } from '../../core/access/roles';
 import { listUsers } from '../../db/access/users';
-import { helperTasksDue, setHelperTask } from '../../db/requests/helperTasks';
+import { helperTasksDue, setHelperTask } from '../../db/helpers/helperTasks';
 import { systemById } from '../../db/systems/systems';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
 import { recordTrail } from '../trail/recordTrail';
 

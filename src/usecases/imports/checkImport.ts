@@ -1,8 +1,8 @@
-import type { RecordStatus } from '../../core/consent/schema';
-import type { HeldLine } from '../../core/consent/views';
+import type { RecordStatus } from '../../core/ledger/schema';
+import type { HeldLine } from '../../core/ledger/views';
 import { importById, setImport } from '../../db/imports/imports';
-import type { Context } from '../context';
-import { readChecks, type DryRun } from '../consent/recordChoices';
+import type { Context } from '../shared/context';
+import { readChecks, type DryRun } from '../ledger/recordChoices';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { linesOf } from './readFile';

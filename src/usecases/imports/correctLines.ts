@@ -1,4 +1,4 @@
-import type { RecordStatus } from '../../core/consent/schema';
+import type { RecordStatus } from '../../core/ledger/schema';
 import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
@@ -9,9 +9,9 @@ import {
   type ImportLineRow,
   type ImportRow,
 } from '../../db/imports/imports';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
-import { readChecks } from '../consent/recordChoices';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { readChecks } from '../ledger/recordChoices';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { mayImport } from './mayImport';

@@ -1,6 +1,6 @@
 import { delimiterOf } from '../../core/imports/mapping';
 import { importById, type ImportRow } from '../../db/imports/imports';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { linesOf, type FileFacts } from './readFile';
 import { importKey } from './sealed';
 

@@ -2,7 +2,7 @@ import { checkMapping, type Mapping, type MappingRefusal } from '../../core/impo
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lockImport, setImport } from '../../db/imports/imports';
 import { saveMappingRow, type MappingRow } from '../../db/imports/mappings';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';

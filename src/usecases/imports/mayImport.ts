@@ -1,5 +1,5 @@
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { systemInReach, systemsInReach } from '../systems/systemsInReach';
 

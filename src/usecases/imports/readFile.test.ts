@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import iconv from 'iconv-lite';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { linesOf } from './readFile';
 
 const folder = mkdtempSync(join(tmpdir(), 'bookend-lines-'));

@@ -7,7 +7,7 @@ import iconv from 'iconv-lite';
 import type { ImportFormat } from '../../core/imports/mapping';
 import { delimiterOf } from '../../core/imports/mapping';
 import type { WrappedKey } from '../../ports/keys';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 
 /** How a file lies in storage and how it is to be read. */
 export interface FileFacts {

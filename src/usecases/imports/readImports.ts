@@ -1,11 +1,11 @@
-import type { HeldLine, ImportSummary, ImportView } from '../../core/consent/views';
+import type { HeldLine, ImportSummary, ImportView } from '../../core/ledger/views';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { heldLines, importById, listImports, type ImportRow } from '../../db/imports/imports';
 import { systemsWithMappings } from '../../db/imports/mappings';
 import { listSystems } from '../../db/systems/systems';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';

@@ -1,7 +1,7 @@
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { addImportLines, lockImport, setImport, type ImportLineRow, type ImportRow } from '../../db/imports/imports';
-import type { Context } from '../context';
-import { readChecks, type RecordOutcome } from '../consent/recordChoices';
+import type { Context } from '../shared/context';
+import { readChecks, type RecordOutcome } from '../ledger/recordChoices';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { dataLines } from './checkImport';

@@ -1,10 +1,10 @@
-import { dataKeys } from '../../db/access/dataKeys';
+import { dataKeys } from '../../db/keys/dataKeys';
 import type { ImportRow } from '../../db/imports/imports';
-import type { HeldLine } from '../../core/consent/views';
-import type { Handle } from '../../db/handle';
+import type { HeldLine } from '../../core/ledger/views';
+import type { Handle } from '../../db/shared/handle';
 import type { WrappedKey } from '../../ports/keys';
-import type { Context } from '../context';
-import { asWrapped, vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { asWrapped, vaultOf } from '../keys/vault';
 
 // What an import holds of people: its file's name, its first line, lines that were held back, and its file. All of it is sealed under the
 // import's own key and opened here alone. Imports from before that key existed are under the installation's.

@@ -1,8 +1,8 @@
 import { lineReader, objectReader, type MappedLine } from '../../core/imports/mapping';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
-import { prepareChoices, recordPrepared, type DryRun, type RecordOutcome } from '../consent/recordChoices';
-import type { Checks, PreparedChoice } from '../consent/prepareChoice';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { prepareChoices, recordPrepared, type DryRun, type RecordOutcome } from '../ledger/recordChoices';
+import type { Checks, PreparedChoice } from '../ledger/prepareChoice';
 import type { ImportFile } from './fileOf';
 import { columnsOf } from './uploadImport';
 

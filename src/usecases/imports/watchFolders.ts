@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import { listSystems } from '../../db/systems/systems';
 import type { FolderFile } from '../../ports/folders';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { noteKept, noteWaiting } from '../health/arrivals';
 import { connectionOfSystem } from '../systems/openConnector';
 import { uploadImport } from './uploadImport';

@@ -1,5 +1,5 @@
-import { insertKeyChecks, keyChecks } from '../../db/access/keyChecks';
-import type { Context } from '../context';
+import { insertKeyChecks, keyChecks } from '../../db/keys/keyChecks';
+import type { Context } from '../shared/context';
 
 /**
  * At every start: are these the keys the database was written with? A key that was never seen before is remembered; one that

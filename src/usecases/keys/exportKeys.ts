@@ -1,4 +1,4 @@
-import type { KeysView } from '../../core/consent/views';
+import type { KeysView } from '../../core/ledger/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import {
@@ -8,8 +8,8 @@ import {
   lockKeyExport,
   openKeyExports,
   setKeyExport,
-} from '../../db/access/keyWork';
-import type { Context } from '../context';
+} from '../../db/keys/keyWork';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

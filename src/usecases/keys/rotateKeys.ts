@@ -7,8 +7,8 @@ import {
   rotationById,
   rotationsRunning,
   setRotation,
-} from '../../db/access/keyWork';
-import type { Context } from '../context';
+} from '../../db/keys/keyWork';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,12 +1,12 @@
 import { MOST_TRIES, waitAfter } from '../../core/letters/tries';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { clockEventsOfLetter, requestById, setCounting, setRequest, type RequestRow } from '../../db/requests/requests';
 import { nextLetterAt, setLetter, takeDueLetter } from '../../db/letters/letters';
 import { nextMailAt, setOutbox, takeDueMail } from '../../db/letters/outbox';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
 import type { QueuedMail } from './queueMail';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 const LETTERS_A_RUN = 500;

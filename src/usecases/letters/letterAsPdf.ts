@@ -5,10 +5,10 @@ import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lettersOf } from '../../db/letters/letters';
 import { requestByRef } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { letterPdf } from '../packs/pdf';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 /** A letter as it went, on the house's paper: for the post, or for the file. A look, so it is in the trail. */

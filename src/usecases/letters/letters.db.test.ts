@@ -2,10 +2,10 @@ import { seedLedger } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { insertUser } from '../../db/access/users';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { decide } from '../requests/decide';
-import { openRequest } from '../requests/openRequest';
-import { recordClockEvent } from '../requests/recordClockEvent';
+import { openRequest } from '../intake/openRequest';
+import { recordClockEvent } from '../clock/recordClockEvent';
 import { previewTemplate, readTemplates, saveTemplate } from './templates';
 
 let world: TestWorld;

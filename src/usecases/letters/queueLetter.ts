@@ -1,9 +1,9 @@
 import { letterText, type Letter } from '../../core/letters/letter';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { insertLetter } from '../../db/letters/letters';
 import type { RequestRow } from '../../db/requests/requests';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Writes a letter down, to be sent by the worker; in the transaction of what causes it. */

@@ -1,11 +1,11 @@
 import type { Mailing } from '../../core/letters/mailings';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { insertOutbox } from '../../db/letters/outbox';
 import type { Mail } from '../../ports/mailer';
-import type { Context } from '../context';
-import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
-import { vaultOf } from '../shared/vault';
-import { newWorkKey } from '../shared/workKeys';
+import type { Context } from '../shared/context';
+import { indexText, normaliseIdentifier } from '../people/identifierKeys';
+import { vaultOf } from '../keys/vault';
+import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 
 export type QueuedMail = Pick<Mail, 'to' | 'subject' | 'text' | 'attachments'>;

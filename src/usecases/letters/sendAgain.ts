@@ -1,6 +1,6 @@
 import { ok, refuse } from '../../core/shared/result';
 import { lettersOf, setLetter } from '../../db/letters/letters';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 

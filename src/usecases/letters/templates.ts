@@ -7,7 +7,7 @@ import type { TemplateView } from '../../core/letters/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import { insertTemplate, newestTemplate, templateVersions } from '../../db/letters/templates';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

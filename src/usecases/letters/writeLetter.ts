@@ -6,10 +6,10 @@ import type { FieldValue } from '../../core/letters/render';
 import type { TemplateId } from '../../core/letters/templateList';
 import { localDay } from '../../core/shared/days';
 import { lawTable } from '../../db/clock/laws';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { newestTemplate } from '../../db/letters/templates';
 import type { RequestRow } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 
 /** A letter about a request, in its language and the newest wording. */
 export async function writeLetter(

@@ -2,7 +2,7 @@ import { ok, refuse } from '../../core/shared/result';
 import { insertPack, packById, setPack } from '../../db/packs/packs';
 import { setRequest } from '../../db/requests/requests';
 import { insertRegisterGaps } from '../../db/systems/registerGaps';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';

@@ -1,6 +1,6 @@
-import { allPurposes, allWordings } from '../../db/consent/purposes';
+import { allPurposes, allWordings } from '../../db/purposes/purposes';
 import type { Language } from '../../core/letters/mailings';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 
 /** How a choice is told to whoever made it. */
 export interface ChoiceWords {

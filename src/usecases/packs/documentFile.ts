@@ -1,8 +1,8 @@
-import { applyRedactions, type Redaction } from '../../core/detect/redaction';
+import { applyRedactions, type Redaction } from '../../core/trace/redaction';
 import type { Language } from '../../core/letters/mailings';
 import { PACK_WORDS } from '../../core/packs/packWords';
 import type { FoundFile, FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { textPdf } from './pdf';
 
 /**

@@ -1,22 +1,22 @@
 import type { Readable } from 'node:stream';
 import { sayDayIn } from '../../core/letters/frame';
-import { packLanguage } from '../../core/letters/cover';
+import { packLanguage } from '../../core/packs/cover';
 import { SECOND_WORDS } from '../../core/packs/secondWords';
 import { languageOf, type Language } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { dataKeys } from '../../db/access/dataKeys';
-import type { Handle } from '../../db/handle';
+import { dataKeys } from '../../db/keys/dataKeys';
+import type { Handle } from '../../db/shared/handle';
 import { insertLink, lastPack, lockLink, packById, setLink, type LinkRow } from '../../db/packs/packs';
 import { requestById, setRequest } from '../../db/requests/requests';
 import { lastTrace } from '../../db/trace/traces';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
 import { closeAnswered } from '../requests/decide';
-import { answerAddress } from '../requests/answerAddress';
+import { answerAddress } from '../letters/answerAddress';
 import { workOnRequest } from '../requests/workOnRequest';
-import { asWrapped } from '../shared/vault';
+import { asWrapped } from '../keys/vault';
 import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
 

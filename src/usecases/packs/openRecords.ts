@@ -1,12 +1,12 @@
 import { heldByField, heldWords, sayHeld } from '../../core/detect/neverDisclose';
-import type { Redaction } from '../../core/detect/redaction';
-import type { Holds } from '../../core/identity/fieldHolds';
+import type { Redaction } from '../../core/trace/redaction';
+import type { Holds } from '../../core/systems/fieldHolds';
 import type { Language } from '../../core/letters/mailings';
 import { requestById } from '../../db/requests/requests';
 import { inPieces, sealedRecords, type MatchHead } from '../../db/trace/matches';
 import type { FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 import { redactRecord } from './redactRecord';
 
 /** What decides how a record is handed over. */

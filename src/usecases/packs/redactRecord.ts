@@ -1,4 +1,4 @@
-import { applyRedactions, forbidden, REMOVED, type Redaction } from '../../core/detect/redaction';
+import { applyRedactions, forbidden, REMOVED, type Redaction } from '../../core/trace/redaction';
 import type { Language } from '../../core/letters/mailings';
 import type { FoundRecord } from '../../ports/connector';
 

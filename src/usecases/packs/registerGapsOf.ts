@@ -1,4 +1,4 @@
-import { packLanguage } from '../../core/letters/cover';
+import { packLanguage } from '../../core/packs/cover';
 import { LANGUAGE_NAMES } from '../../core/letters/mailings';
 import { missingPhrases, phrasebook } from '../../core/systems/phrasebook';
 import { missingFacts, sayFacts } from '../../core/systems/register';
@@ -6,7 +6,7 @@ import type { RequestRow } from '../../db/requests/requests';
 import { listSystems, registerEntries } from '../../db/systems/systems';
 import { registerWords } from '../../db/systems/words';
 import { collectionsFound } from '../../db/trace/matches';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 
 export interface RegisterGap {
   system: string;

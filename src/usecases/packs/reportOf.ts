@@ -1,7 +1,7 @@
 import { fieldTitle, isLink } from '../../core/packs/fieldTitles';
 import { PACK_WORDS } from '../../core/packs/packWords';
 import { momentOf, sayDate, sayFields, sayPart, sayValue, type SaidField } from '../../core/packs/sayValue';
-import { plainFieldName } from '../../core/identity/fieldHolds';
+import { plainFieldName } from '../../core/systems/fieldHolds';
 import { localDay } from '../../core/shared/days';
 import type { MatchHead } from '../../db/trace/matches';
 import type { FoundRecord } from '../../ports/connector';

@@ -2,17 +2,17 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { choice, purposeRow, rebuilt, seedLedger } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
-import { purposeDraftSchema, type PurposeDraft } from '../../core/consent/schema';
-import { insertPurpose } from '../../db/consent/purposes';
-import type { Handle } from '../../db/handle';
-import { newWordBook } from '../../db/consent/words';
+import { purposeDraftSchema, type PurposeDraft } from '../../core/ledger/schema';
+import { insertPurpose } from '../../db/purposes/purposes';
+import type { Handle } from '../../db/shared/handle';
+import { newWordBook } from '../../db/standing/words';
 import { insertSystem } from '../../db/systems/systems';
-import { checkStanding } from '../consent/checkStanding';
-import { findAtCounter, readScripts, recordByHand } from '../consent/recordByHand';
-import { readOverview } from '../consent/overview';
-import { recordChoices } from '../consent/recordChoices';
-import { linkPersons, unlinkPersons } from '../persons/linkPersons';
-import { personView } from '../persons/personView';
+import { checkStanding } from '../standing/checkStanding';
+import { findAtCounter, readScripts, recordByHand } from '../ledger/recordByHand';
+import { readOverview } from '../standing/overview';
+import { recordChoices } from '../ledger/recordChoices';
+import { linkPersons, unlinkPersons } from '../people/linkPersons';
+import { personView } from '../people/personView';
 import { publishPurpose, readPurposes, whatIf } from './changePurpose';
 
 let world: TestWorld;
@@ -181,7 +181,7 @@ describe('at the counter', () => {
   const nanna = () => world.user('usr_nanna', 'counter-staff');
   beforeAll(() =>
     world.worker.transaction(async (h) => {
-      const { insertWording } = await import('../../db/consent/purposes');
+      const { insertWording } = await import('../../db/purposes/purposes');
       await insertWording(h, {
         kind: 'ask',
         id: 'spoken-ask',

@@ -3,14 +3,14 @@ import { ok, refuse } from '../../core/shared/result';
 import type { Day } from '../../core/shared/days';
 import { lawTable } from '../../db/clock/laws';
 import { clockEventsOf, insertClockEvent, setRequest } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { answerAddress } from './answerAddress';
-import { clockOf } from './clockOf';
-import { receivedAtOf } from './dayOfReceipt';
+import { answerAddress } from '../letters/answerAddress';
+import { clockOf } from '../clock/clockOf';
+import { receivedAtOf } from '../intake/dayOfReceipt';
 import { workOnRequest } from './workOnRequest';
 
 /** The person contests the answer: the request opens again and the appeal's own clock runs. */

@@ -4,7 +4,7 @@ import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import { assignmentRules, deleteAssignmentRule, insertAssignmentRule, workload } from '../../db/requests/assignments';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 

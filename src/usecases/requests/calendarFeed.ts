@@ -4,7 +4,7 @@ import { addDays } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { setCalendarFeed, userOfCalendarFeed } from '../../db/requests/calendarFeeds';
 import { readFrame } from '../desk/readDesk';
-import { actAs, type Context } from '../context';
+import { actAs, type Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 
 const SAY: Readonly<Record<DueMark['kind'], string>> = {

@@ -2,14 +2,14 @@ import type { FieldValue } from '../../core/letters/render';
 import type { TemplateId } from '../../core/letters/templateList';
 import { stagesOf } from '../../core/requests/stages';
 import { ok, refuse } from '../../core/shared/result';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { insertClockEvent, setRequest, type RequestRow } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { answerAddress } from './answerAddress';
+import { answerAddress } from '../letters/answerAddress';
 import { workOnRequest } from './workOnRequest';
 
 export type DecideRefusal =

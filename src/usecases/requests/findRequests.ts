@@ -1,5 +1,5 @@
 import { findRequestsByRef } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 
 /** Requests whose reference begins or ends with what was typed. */

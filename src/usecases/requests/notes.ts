@@ -1,12 +1,12 @@
 import { ok, refuse } from '../../core/shared/result';
 import { listUsers } from '../../db/access/users';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { insertNote } from '../../db/requests/notes';
 import { addMember, setRequest, type RequestRow } from '../../db/requests/requests';
 import { mentionedIn } from '../../core/requests/mentions';
 import { reachOf } from '../../core/access/roles';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { workOnRequest } from './workOnRequest';
 

@@ -2,8 +2,8 @@ import type { ClockReading } from '../../core/clock/clock';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lawTable } from '../../db/clock/laws';
 import { clockEventsOf, requestByRef } from '../../db/requests/requests';
-import type { Context } from '../context';
-import { readingOf } from './clockOf';
+import type { Context } from '../shared/context';
+import { readingOf } from '../clock/clockOf';
 
 /** State and clock of a request, for machines: nothing of the person. */
 export async function readRequestState(

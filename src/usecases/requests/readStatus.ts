@@ -2,11 +2,11 @@ import type { StatusView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lawTable } from '../../db/clock/laws';
 import { clockEventsOf, requestByRef } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
-import { readingOf } from './clockOf';
-import { statusHash } from './openRequest';
-import { shopsToSignIn } from './shopProof';
+import { readingOf } from '../clock/clockOf';
+import { statusHash } from '../intake/openRequest';
+import { shopsToSignIn } from '../identity/shopProof';
 
 /**
  * How a request stands, for whoever has its reference and word. It says nothing of what was found or decided, and a

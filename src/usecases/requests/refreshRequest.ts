@@ -1,11 +1,11 @@
 import { stageOf, type StageFacts } from '../../core/requests/stages';
 import { lawTable } from '../../db/clock/laws';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { clockEventsOf, insertStage, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
-import { countOpenHelpers } from '../../db/requests/helperTasks';
+import { countOpenHelpers } from '../../db/helpers/helperTasks';
 import { traceFacts } from '../../db/trace/traces';
-import type { Context } from '../context';
-import { readingOf } from './clockOf';
+import type { Context } from '../shared/context';
+import { readingOf } from '../clock/clockOf';
 
 /** Recomputes what the lists sort and filter by; the last step of every act on a request. */
 export async function refreshRequest(ctx: Context, h: Handle, id: string): Promise<RequestRow> {

@@ -1,8 +1,8 @@
-import { destroyDataKeys } from '../../db/access/dataKeys';
+import { destroyDataKeys } from '../../db/keys/dataKeys';
 import { packsOfRequests, setPack } from '../../db/packs/packs';
 import { forgetRequests } from '../../db/requests/forgetRequests';
 import { requestsToRemove, setRequest } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 
 const AT_ONCE = 50;

@@ -1,7 +1,7 @@
 import { ok, refuse } from '../../core/shared/result';
 import { setRequest, takeBackAnswered } from '../../db/requests/requests';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { addNoteTo } from './notes';
 import { workOnRequest } from './workOnRequest';

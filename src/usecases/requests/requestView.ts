@@ -4,15 +4,15 @@ import type { ClockReading } from '../../core/clock/clock';
 import { lawsOn, regimeById, type Laws } from '../../core/clock/regimes';
 import { targetDays, type TargetDays } from '../../core/clock/targets';
 import { daysBetween, localDay, workingDaysBetween, type Day } from '../../core/shared/days';
-import { factsNeeded, identityMethods } from '../../core/requests/identityMethods';
+import { factsNeeded, identityMethods } from '../../core/identity/identityMethods';
 import { nextAct } from '../../core/requests/nextAct';
 import { stagesOf } from '../../core/requests/stages';
-import type { PersonRecord } from '../../core/identity/record';
+import type { PersonRecord } from '../../core/people/record';
 import type { RequestLine, RequestView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { listUsers, userNames } from '../../db/access/users';
 import { lawTable } from '../../db/clock/laws';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { requestChangesOf } from '../../db/requests/changes';
 import { notesOf } from '../../db/requests/notes';
 import { certificateOf } from '../../db/erasure/plans';
@@ -20,7 +20,7 @@ import { sayLacking } from '../packs/registerGapsOf';
 import { countFound } from '../../db/trace/matches';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
-import { lastIdentityCheck } from '../../db/requests/identityChecks';
+import { lastIdentityCheck } from '../../db/identity/identityChecks';
 import {
   clockEventsOf,
   clockOnFile,
@@ -32,17 +32,17 @@ import {
   type RequestFilter,
   type RequestRow,
 } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { readPlan } from '../erasure/readPlan';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { lawsOfRequest, readingOf } from './clockOf';
-import { holdsSpecialData, MOST_FACT_TRIES } from './checkFacts';
-import { addressesOnFile } from './identity';
-import { joinable } from './joinRequests';
-import type { OnBehalf } from './openRequest';
-import { sayPersonOfRequest } from './personOfRequest';
+import { lawsOfRequest, readingOf } from '../clock/clockOf';
+import { holdsSpecialData, MOST_FACT_TRIES } from '../identity/checkFacts';
+import { addressesOnFile } from '../identity/identity';
+import { joinable } from '../intake/joinRequests';
+import type { OnBehalf } from '../intake/openRequest';
+import { sayPersonOfRequest } from '../people/personOfRequest';
 import { stageFacts } from './refreshRequest';
 import { matterUrl } from './setMatter';
 

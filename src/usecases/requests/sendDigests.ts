@@ -1,11 +1,11 @@
-import { digestMail } from '../../core/letters/digest';
+import { digestMail } from '../../core/requests/digest';
 import { reachOf } from '../../core/access/roles';
 import { localDay } from '../../core/shared/days';
 import { listUsers } from '../../db/access/users';
 import { claimDigest } from '../../db/requests/calendarFeeds';
 import { mentionsOf } from '../../db/requests/notes';
-import { countProposals } from '../../db/requests/proposals';
-import { actAs, type Context } from '../context';
+import { countProposals } from '../../db/intake/proposals';
+import { actAs, type Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
 import { readRequests } from './requestView';
 

@@ -1,6 +1,6 @@
 import { ok } from '../../core/shared/result';
 import { setRequest } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 import { workOnRequest } from './workOnRequest';
 

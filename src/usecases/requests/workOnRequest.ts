@@ -1,8 +1,8 @@
 import { refuse, type Result, type RefusalBase } from '../../core/shared/result';
 import type { Act } from '../../core/access/roles';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { lockRequest, type RequestRow } from '../../db/requests/requests';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { refreshRequest } from './refreshRequest';
 

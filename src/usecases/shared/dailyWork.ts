@@ -1,9 +1,9 @@
 import { dailyRunOf, endDailyRun, startDailyRun } from '../../db/health/dailyRuns';
-import type { Context } from '../context';
+import type { Context } from './context';
 import { startComparison } from '../drift/compareSystem';
 import { faultCode } from '../health/arrivals';
 import { remindHelpers } from '../helpers/remindHelpers';
-import { moveDueDays } from '../requests/moveDueDays';
+import { moveDueDays } from '../clock/moveDueDays';
 import { removeOldRequests } from '../requests/removeOldRequests';
 import { sendDigests } from '../requests/sendDigests';
 import { housekeeping } from './housekeeping';

@@ -1,10 +1,10 @@
-import { takeOldAudiences } from '../../db/consent/audiences';
-import { forgetOldLinks } from '../../db/consent/choicesPageLinks';
-import { forgetWebhooks } from '../../db/consent/webhooks';
-import { takeOldExports } from '../../db/consent/exports';
+import { takeOldAudiences } from '../../db/audiences/audiences';
+import { forgetOldLinks } from '../../db/choicesPage/choicesPageLinks';
+import { forgetWebhooks } from '../../db/ledger/webhooks';
+import { takeOldExports } from '../../db/ledger/exports';
 import { forgetEndedImports, takeUnusedImports } from '../../db/imports/imports';
-import type { Context } from '../context';
-import { endOldWork } from './workKeys';
+import type { Context } from './context';
+import { endOldWork } from '../keys/workKeys';
 
 const DAY = 86_400_000;
 /** How long lists of addresses and their answers are kept, days: long enough to send, short enough not to become a copy. */

@@ -1,5 +1,5 @@
 import { reachOf, type Act, type Reach } from '../../core/access/roles';
-import type { Context } from '../context';
+import type { Context } from './context';
 
 export type AccessRefusal = { code: 'not-allowed'; act: Act } | { code: 'not-found' };
 

@@ -3,11 +3,11 @@ import { choice, rebuilt, seedLedger, TILL_MAPPING } from '../../../test/support
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
 import { startAudience } from '../audiences/checkAudience';
-import { startExport } from '../consent/exportLedger';
-import { startRebuild } from '../consent/rebuildFolds';
-import { startRemoval } from '../consent/removeSealed';
-import { recordChoices } from '../consent/recordChoices';
-import { startVerification, verifyLedger } from '../consent/verifyLedger';
+import { startExport } from '../ledger/exportLedger';
+import { startRebuild } from '../standing/rebuildFolds';
+import { startRemoval } from '../ledger/removeSealed';
+import { recordChoices } from '../ledger/recordChoices';
+import { startVerification, verifyLedger } from '../ledger/verifyLedger';
 import { addMapping } from '../imports/mapImport';
 import { startImport } from '../imports/runImport';
 import { uploadImport } from '../imports/uploadImport';

@@ -1,19 +1,19 @@
-import { rotationsRunning } from '../../db/access/keyWork';
-import { audienceRunsRunning } from '../../db/consent/audiences';
-import { driftInWork, driftRunsRunning } from '../../db/consent/drift';
-import { exportsRunning } from '../../db/consent/exports';
-import { rebuildsRunning } from '../../db/consent/rebuilds';
-import { removalsRunning } from '../../db/consent/sealedRemovals';
-import { verificationsRunning } from '../../db/consent/verifications';
+import { rotationsRunning } from '../../db/keys/keyWork';
+import { audienceRunsRunning } from '../../db/audiences/audiences';
+import { driftInWork, driftRunsRunning } from '../../db/drift/drift';
+import { exportsRunning } from '../../db/ledger/exports';
+import { rebuildsRunning } from '../../db/standing/rebuilds';
+import { removalsRunning } from '../../db/ledger/sealedRemovals';
+import { verificationsRunning } from '../../db/ledger/verifications';
 import { plansExecuting } from '../../db/erasure/plans';
 import { importsInState } from '../../db/imports/imports';
 import { lettersDue } from '../../db/letters/letters';
 import { mailsDue } from '../../db/letters/outbox';
 import { packsInState } from '../../db/packs/packs';
-import { requestsWithOpenActs } from '../../db/requests/recordActs';
+import { requestsWithOpenActs } from '../../db/carryOut/recordActs';
 import { systemsToTrace } from '../../db/trace/traces';
 import type { JobName, JobPayloads } from '../../ports/jobs';
-import type { Context } from '../context';
+import type { Context } from './context';
 
 /**
  * Puts back into the queue what a killed worker left: erasures, packs, imports, traces, letters. What waits already and what somebody

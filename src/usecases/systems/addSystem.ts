@@ -3,7 +3,7 @@ import { readRestMapping } from '../../core/systems/restMapping';
 import type { Reached } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { insertSystem, listSystems, setSystem } from '../../db/systems/systems';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { connectionOfSystem } from './openConnector';

@@ -1,11 +1,11 @@
-import type { RegisterEntry } from '../../core/letters/cover';
+import type { RegisterEntry } from '../../core/packs/cover';
 import type { InactiveRule } from '../../core/systems/views';
 import { missingFacts } from '../../core/systems/register';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { fieldsOf } from '../../db/systems/fields';
 import { insertRegisterEntry, setSystem } from '../../db/systems/systems';
 import { setRegisterGap } from '../../db/systems/registerGaps';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { systemInReach } from './systemsInReach';

@@ -1,4 +1,4 @@
-import type { Holds } from '../../core/identity/fieldHolds';
+import type { Holds } from '../../core/systems/fieldHolds';
 import { proposeRole, type FieldRole } from '../../core/systems/fieldRoles';
 import { fieldNameOf } from '../../core/systems/fieldNames';
 import { diagnose } from '../../core/systems/kinds';
@@ -9,7 +9,7 @@ import { confirmField, fieldsOf, replaceFields, type FieldRow } from '../../db/s
 import { placeOf, replaceReferences } from '../../db/systems/references';
 import { setSystem } from '../../db/systems/systems';
 import { isConnectorError, type Connector, type SystemDescription } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { proposeReferences } from './references';

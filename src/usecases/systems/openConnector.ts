@@ -3,7 +3,7 @@ import { confirmedReferences } from '../../db/systems/references';
 import { systemById, type SystemRow } from '../../db/systems/systems';
 import { isInactive } from '../../core/systems/inactive';
 import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { outOfReach } from './withinReach';
 
 /** The connector of a registered system, its connection settings unsealed. The caller closes it. `isLeftOut` tells records of people who are no longer active, where those are not searched. */

@@ -1,15 +1,15 @@
-import type { PersonRecord } from '../../core/identity/record';
+import type { PersonRecord } from '../../core/people/record';
 import type { FoundBatch, FoundRecord, SearchKey } from '../../ports/connector';
-import { choicesOf, sealedParts } from '../../db/consent/ledger';
-import { identifiersOf, personsByHash, personsById } from '../../db/persons/persons';
+import { choicesOf, sealedParts } from '../../db/ledger/ledger';
+import { identifiersOf, personsByHash, personsById } from '../../db/people/persons';
 import { notesOf } from '../../db/requests/notes';
-import { proposalsBySender } from '../../db/requests/proposals';
+import { proposalsBySender } from '../../db/intake/proposals';
 import { allRequestsOfPerson } from '../../db/requests/requests';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
-import { indexText } from '../persons/identifierKeys';
-import type { ProposalContent } from '../requests/takeInbox';
-import { vaultOf } from '../shared/vault';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { indexText } from '../people/identifierKeys';
+import type { ProposalContent } from '../intake/takeInbox';
+import { vaultOf } from '../keys/vault';
 
 /**
  * Bookend is a system too: people, choices and requests that the keys point at, as records like any other's.

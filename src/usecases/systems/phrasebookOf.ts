@@ -1,9 +1,9 @@
 import { languageOf } from '../../core/letters/mailings';
 import { entryIn, phrasebook, titleIn, type Phrasebook } from '../../core/systems/phrasebook';
-import type { RegisterEntry } from '../../core/letters/cover';
+import type { RegisterEntry } from '../../core/packs/cover';
 import { listSystems, registerEntries } from '../../db/systems/systems';
 import { registerWords } from '../../db/systems/words';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 
 /** The register as one language says it. */
 export interface SaidRegister {

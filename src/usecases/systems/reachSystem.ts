@@ -3,7 +3,7 @@ import type { Reached } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { markReached } from '../../db/systems/systems';
 import { isConnectorError, type Connector } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { openConnector } from './openConnector';

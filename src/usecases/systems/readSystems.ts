@@ -1,11 +1,11 @@
-import type { RegisterEntry } from '../../core/letters/cover';
+import type { RegisterEntry } from '../../core/packs/cover';
 import { kindOf } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { fieldsOf } from '../../db/systems/fields';
 import { endsOf, referencesOf } from '../../db/systems/references';
 import { insertRegisterEntry, insertSystem, registerEntries } from '../../db/systems/systems';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { connectionOfSystem } from './openConnector';

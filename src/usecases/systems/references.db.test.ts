@@ -1,13 +1,13 @@
 import { insertUser } from '../../db/access/users';
 import { sqlConnector } from '../../connectors/sql/sqlConnector';
-import { createClient } from '../../db/client';
+import { createClient } from '../../db/shared/client';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
 import { traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
-import { proveAtCounter } from '../requests/identity';
-import { openRequest } from '../requests/openRequest';
-import type { Context } from '../context';
+import { proveAtCounter } from '../identity/identity';
+import { openRequest } from '../intake/openRequest';
+import type { Context } from '../shared/context';
 import { addSystem } from './addSystem';
 import { changeSearching } from './changeSystem';
 import { confirmFields, readFields } from './classify';

@@ -12,7 +12,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { fieldsOf } from '../../db/systems/fields';
 import { placeOf, putReference, referenceAt, removeReference } from '../../db/systems/references';
 import { isConnectorError, type Connector } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { systemInReach } from './systemsInReach';

@@ -3,11 +3,11 @@ import { phrasebook, phrasesOf, REGISTER_LANGUAGE, type PhraseUse } from '../../
 import { fieldTitle } from '../../core/packs/fieldTitles';
 import type { WordsView } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { allWordings } from '../../db/consent/purposes';
+import { allWordings } from '../../db/purposes/purposes';
 import { registerEntries } from '../../db/systems/systems';
 import { fieldNamesToSay, registerWords, removeRegisterWord, setRegisterWord } from '../../db/systems/words';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { systemsInReach } from './systemsInReach';

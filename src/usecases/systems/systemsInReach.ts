@@ -1,8 +1,8 @@
 import type { Act } from '../../core/access/roles';
 import { userById } from '../../db/access/users';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { listSystems, systemById, type SystemRow } from '../../db/systems/systems';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 
 /** The systems that the one who acts may see or change: all, or those whose owner they are by their address. */

@@ -1,5 +1,5 @@
-import { fits, type TraceConditions } from '../../core/requests/conditions';
-import type { Handle } from '../../db/handle';
+import { fits, type TraceConditions } from '../../core/trace/conditions';
+import type { Handle } from '../../db/shared/handle';
 import type { RequestRow } from '../../db/requests/requests';
 import type { SystemRow } from '../../db/systems/systems';
 import { matchesOf, moveMatches, sealedRecords, setOutside } from '../../db/trace/matches';
@@ -7,8 +7,8 @@ import { clearProblems, insertProblems, problemsOf } from '../../db/trace/proble
 import { redactionOf, setRedaction } from '../../db/trace/redactions';
 import { insertSteps, setStep, stepsOf, type TraceRow } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 
 /**
  * What owners handed over for the trace before goes on with the next one, verdicts and redactions with it: nobody is asked twice, and

@@ -1,11 +1,11 @@
-import { nearDuplicates } from '../../core/requests/nearDuplicates';
+import { nearDuplicates } from '../../core/intake/nearDuplicates';
 import { replaceAlike } from '../../db/trace/alike';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { traceById } from '../../db/trace/traces';
 import { requestById } from '../../db/requests/requests';
 import type { FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 
 const AGAIN_MS = 3000;
 

@@ -1,6 +1,6 @@
 import { wordsOf } from '../../core/letters/frame';
-import type { Handle } from '../../db/handle';
-import { helperTasksOf } from '../../db/requests/helperTasks';
+import type { Handle } from '../../db/shared/handle';
+import { helperTasksOf } from '../../db/helpers/helperTasks';
 import { countProblems } from '../../db/trace/problems';
 import { stepsOf, type TraceRow } from '../../db/trace/traces';
 import { saidRegister } from '../systems/phrasebookOf';

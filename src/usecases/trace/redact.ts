@@ -1,12 +1,12 @@
-import { mergeRedactions, type Redaction } from '../../core/detect/redaction';
+import { mergeRedactions, type Redaction } from '../../core/trace/redaction';
 import { ok, refuse } from '../../core/shared/result';
 import { matchById } from '../../db/trace/matches';
 import { clearRedaction, setRedaction } from '../../db/trace/redactions';
 import { traceById } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 
 export type RedactRefusal = { code: 'already-decided' } | { code: 'not-found' } | { code: 'nothing-to-redact' };

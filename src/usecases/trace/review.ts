@@ -1,15 +1,15 @@
 import { detect } from '../../core/detect/detect';
-import { proposeRedactions, type Redaction } from '../../core/detect/redaction';
-import { compare, sayName } from '../../core/identity/compare';
-import { BANDS, score, type Band } from '../../core/identity/score';
-import { NO_CONDITIONS, type TraceConditions } from '../../core/requests/conditions';
+import { proposeRedactions, type Redaction } from '../../core/trace/redaction';
+import { compare, sayName } from '../../core/matching/compare';
+import { BANDS, score, type Band } from '../../core/matching/score';
+import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
 import { isOpen } from '../../core/requests/isOpen';
-import type { Topic } from '../../core/requests/topics';
+import type { Topic } from '../../core/trace/topics';
 import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import { requestByRef, requestById } from '../../db/requests/requests';
-import { helperTasksOf } from '../../db/requests/helperTasks';
+import { helperTasksOf } from '../../db/helpers/helperTasks';
 import { alikeOf } from '../../db/trace/alike';
 import { redactionOf, redactionsOf } from '../../db/trace/redactions';
 import { problemsOf } from '../../db/trace/problems';
@@ -27,11 +27,11 @@ import {
   traceKeysOf,
 } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
-import { knownPerson } from '../requests/knownPerson';
+import type { Context } from '../shared/context';
+import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './runTraceStep';
 import { readSecond } from './secondReader';

@@ -1,15 +1,15 @@
 import { detect } from '../../core/detect/detect';
 import { otherPeopleIn } from '../../core/detect/otherPeople';
 import type { DetectedKind } from '../../core/detect/types';
-import { nameOf, sayName } from '../../core/identity/compare';
-import type { PersonRecord } from '../../core/identity/record';
-import { isAnothers } from '../../core/identity/anothers';
-import { compareNames } from '../../core/identity/names';
-import { haystackOf, mentions } from '../../core/identity/mentions';
-import { score, type Band } from '../../core/identity/score';
-import { fits, NO_CONDITIONS, type TraceConditions } from '../../core/requests/conditions';
-import { topicsOf } from '../../core/requests/topics';
-import type { Handle } from '../../db/handle';
+import { nameOf, sayName } from '../../core/matching/compare';
+import type { PersonRecord } from '../../core/people/record';
+import { isAnothers } from '../../core/matching/anothers';
+import { compareNames } from '../../core/people/names';
+import { haystackOf, mentions } from '../../core/matching/mentions';
+import { score, type Band } from '../../core/matching/score';
+import { fits, NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
+import { topicsOf } from '../../core/trace/topics';
+import type { Handle } from '../../db/shared/handle';
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { markReached, systemById } from '../../db/systems/systems';
 import { insertMatches, keepParents, matchAt, matchesOf, type MatchRow } from '../../db/trace/matches';
@@ -34,9 +34,9 @@ import {
   type FoundRecord,
   type SearchKey,
 } from '../../ports/connector';
-import type { Context } from '../context';
-import { knownPerson, type KnownPerson } from '../requests/knownPerson';
-import { vaultOf, type Vault } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { knownPerson, type KnownPerson } from '../people/knownPerson';
+import { vaultOf, type Vault } from '../keys/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import { carryRedaction } from './carryOver';

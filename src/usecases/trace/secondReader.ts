@@ -1,9 +1,9 @@
 import type { Verdict } from '../../core/requests/views';
 import { ok, refuse } from '../../core/shared/result';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import { matchById, setSecond, setVerdict, type MatchRow } from '../../db/trace/matches';
 import { traceById } from '../../db/trace/traces';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 

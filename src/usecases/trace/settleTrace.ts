@@ -1,14 +1,14 @@
-import { teaches } from '../../core/identity/teaches';
-import type { Handle } from '../../db/handle';
+import { teaches } from '../../core/matching/teaches';
+import type { Handle } from '../../db/shared/handle';
 import { requestById } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { insertSteps, lockTrace, setTrace, stepsOf } from '../../db/trace/traces';
 import type { FoundRecord } from '../../ports/connector';
-import type { Context } from '../context';
-import { knownPerson } from '../requests/knownPerson';
+import type { Context } from '../shared/context';
+import { knownPerson } from '../people/knownPerson';
 import { refreshRequest } from '../requests/refreshRequest';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { addTraceKeys, BY_HAND } from './startTrace';
 

@@ -1,9 +1,9 @@
-import { addressKey } from '../../core/identity/addressKeys';
-import { sayName } from '../../core/identity/compare';
-import type { PersonRecord } from '../../core/identity/record';
-import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/requests/conditions';
+import { addressKey } from '../../core/people/addressKeys';
+import { sayName } from '../../core/matching/compare';
+import type { PersonRecord } from '../../core/people/record';
+import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/trace/conditions';
 import { ok, refuse } from '../../core/shared/result';
-import type { Handle } from '../../db/handle';
+import type { Handle } from '../../db/shared/handle';
 import type { RequestRow } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import {
@@ -16,12 +16,12 @@ import {
   type TraceKeyRow,
   type TraceRow,
 } from '../../db/trace/traces';
-import type { Context } from '../context';
-import { indexText, normaliseIdentifier } from '../persons/identifierKeys';
-import { personOfRequest } from '../requests/personOfRequest';
+import type { Context } from '../shared/context';
+import { indexText, normaliseIdentifier } from '../people/identifierKeys';
+import { personOfRequest } from '../people/personOfRequest';
 import { createTask } from '../helpers/createTask';
 import { workOnRequest } from '../requests/workOnRequest';
-import { vaultOf } from '../shared/vault';
+import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { carryUploads } from './carryOver';
 

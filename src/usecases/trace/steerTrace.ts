@@ -1,6 +1,6 @@
 import { ok, refuse } from '../../core/shared/result';
 import { lastTrace, setStep, setTrace, stepsOf, strikeKey, traceKeysOf, unstrikeKey } from '../../db/trace/traces';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 import { settleTrace } from './settleTrace';

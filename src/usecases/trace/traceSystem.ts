@@ -1,5 +1,5 @@
 import { claimStep, nextTryOf } from '../../db/trace/traces';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import { runTraceStep, stepLock } from './runTraceStep';
 
 /** Traces that one system is searched for at once: gentle to it, and no trace waits for another's slow answer alone. */

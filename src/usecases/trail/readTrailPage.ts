@@ -3,8 +3,8 @@ import { link, type TrailAct } from '../../core/trail/chain';
 import { readTrail, trailMonths, trailOfMonth } from '../../db/trail/readTrail';
 import { userNames } from '../../db/access/users';
 import type { TrailRow } from '../../db/trail/appendTrail';
-import type { Context } from '../context';
-import { vaultOf, type Vault } from '../shared/vault';
+import type { Context } from '../shared/context';
+import { vaultOf, type Vault } from '../keys/vault';
 
 export interface TrailLine {
   seq: number;

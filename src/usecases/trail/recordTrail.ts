@@ -1,9 +1,9 @@
 import { link, type TrailAct, type TrailEntry } from '../../core/trail/chain';
 import { insertTrail, lastTrailHash } from '../../db/trail/appendTrail';
 import { keyOfSubject } from '../../db/trail/keyOfSubject';
-import type { Handle } from '../../db/handle';
-import type { Context } from '../context';
-import { vaultOf } from '../shared/vault';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { vaultOf } from '../keys/vault';
 
 /**
  * Adds one entry to the trail, in the transaction of the act it tells of. Take it last: it holds the month's lock.

@@ -2,11 +2,11 @@
 
 import { languageOf } from '../../../core/letters/mailings';
 import { publicRequestSchema } from '../../../core/requests/schema';
-import { sayRefusal } from '../../../ui/messages/refusals';
-import type { ActionResult } from '../../../ui/parts/actionResult';
-import type { Posted } from '../../../ui/parts/posted';
-import { ASK_WORDS } from '../../../ui/public/askWords';
-import { openFromPublic } from '../../../usecases/requests/openFromStaff';
+import { sayRefusal } from '../../../ui/shared/refusals';
+import type { ActionResult } from '../../../ui/shared/actionResult';
+import type { Posted } from '../../../ui/shared/posted';
+import { ASK_WORDS } from '../../../ui/intake/askWords';
+import { openFromPublic } from '../../../usecases/intake/openFromStaff';
 import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';

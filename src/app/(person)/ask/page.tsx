@@ -1,8 +1,8 @@
 import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
-import { AskForm } from '../../../ui/public/AskForm';
-import { ASK_WORDS } from '../../../ui/public/askWords';
-import { PersonPage } from '../../../ui/public/PersonPage';
+import { AskForm } from '../../../ui/intake/AskForm';
+import { ASK_WORDS } from '../../../ui/intake/askWords';
+import { PersonPage } from '../../../ui/requests/PersonPage';
 import { publicContext } from '../../lib/session';
 import { askNow, askPosted } from './actions';
 

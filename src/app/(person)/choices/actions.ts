@@ -4,18 +4,18 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import * as yup from 'yup';
 import { languageOf, type Language } from '../../../core/letters/mailings';
-import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../../ui/public/ownRefusals';
-import type { ActionResult } from '../../../ui/parts/actionResult';
+import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../../ui/requests/ownRefusals';
+import type { ActionResult } from '../../../ui/shared/actionResult';
 import { askForPage, proveCode } from '../../../usecases/choicesPage/openPage';
 import { changeChoices } from '../../../usecases/choicesPage/pageView';
-import { confirmChoice } from '../../../usecases/consent/confirmChoice';
+import { confirmChoice } from '../../../usecases/choicesPage/confirmChoice';
 import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
 import { atLeast } from '../../lib/atLeast';
 import { clientAddress, publicContext } from '../../lib/session';
-import type { Posted } from '../../../ui/parts/posted';
+import type { Posted } from '../../../ui/shared/posted';
 
 const changesSchema = yup
   .array(yup.object({ purpose: yup.string().max(80).required(), yes: yup.boolean().required() }).required())

@@ -2,7 +2,7 @@ import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
 import { AskForPage } from '../../../ui/choicesPage/SmallForms';
 import { WORDS } from '../../../ui/choicesPage/words';
-import { PersonPage } from '../../../ui/public/PersonPage';
+import { PersonPage } from '../../../ui/requests/PersonPage';
 import { publicContext } from '../../lib/session';
 import { askNow, askPosted } from './actions';
 

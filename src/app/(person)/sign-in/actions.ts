@@ -3,9 +3,9 @@
 import { createHash } from 'node:crypto';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { sayRefusal } from '../../../ui/messages/refusals';
-import type { ActionResult } from '../../../ui/parts/actionResult';
-import type { Posted } from '../../../ui/parts/posted';
+import { sayRefusal } from '../../../ui/shared/refusals';
+import type { ActionResult } from '../../../ui/shared/actionResult';
+import type { Posted } from '../../../ui/shared/posted';
 import { signIn } from '../../../usecases/access/signIn';
 import { inWords } from '../../lib/answering';
 import { giveBack, hasRoom } from '../../lib/limits';

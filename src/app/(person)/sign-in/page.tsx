@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { SignInForm, SignInFrame } from '../../../ui/public/SignInForm';
+import { SignInForm, SignInFrame } from '../../../ui/access/SignInForm';
 import { currentStaff } from '../../lib/session';
 import { signInNow, signInPosted } from './actions';
 import { ownPath } from './ownPath';

@@ -3,16 +3,16 @@
 import { languageOf } from '../../../core/letters/mailings';
 import { statusSchema } from '../../../core/requests/schema';
 import type { StatusView } from '../../../core/requests/views';
-import type { ActionResult } from '../../../ui/parts/actionResult';
-import { ASK_WORDS } from '../../../ui/public/askWords';
+import type { ActionResult } from '../../../ui/shared/actionResult';
+import { ASK_WORDS } from '../../../ui/intake/askWords';
 import { readStatus } from '../../../usecases/requests/readStatus';
-import { beginShopProof } from '../../../usecases/requests/shopProof';
+import { beginShopProof } from '../../../usecases/identity/shopProof';
 import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
-import type { Posted } from '../../../ui/parts/posted';
+import type { Posted } from '../../../ui/shared/posted';
 
 /** Tries are limited by reference and by address, so that no word can be guessed. */
 export async function lookAtStatus(language: string, ref: string, word: string): Promise<ActionResult<StatusView>> {

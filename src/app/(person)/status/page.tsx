@@ -1,8 +1,8 @@
 import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
-import { ASK_WORDS } from '../../../ui/public/askWords';
-import { PersonPage } from '../../../ui/public/PersonPage';
-import { StatusForm } from '../../../ui/public/StatusForm';
+import { ASK_WORDS } from '../../../ui/intake/askWords';
+import { PersonPage } from '../../../ui/requests/PersonPage';
+import { StatusForm } from '../../../ui/requests/StatusForm';
 import { publicContext } from '../../lib/session';
 import { lookAtStatus, signInAtShop, statusPosted } from './actions';
 

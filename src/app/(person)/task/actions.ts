@@ -1,14 +1,14 @@
 'use server';
 
 import type { TaskView } from '../../../core/requests/views';
-import { sayRefusal } from '../../../ui/messages/refusals';
-import type { ActionResult } from '../../../ui/parts/actionResult';
+import { sayRefusal } from '../../../ui/shared/refusals';
+import type { ActionResult } from '../../../ui/shared/actionResult';
 import { finishTask, openTask } from '../../../usecases/helpers/answerTask';
 import { inWords } from '../../lib/answering';
 import { hasRoom } from '../../lib/limits';
 import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
-import type { Posted } from '../../../ui/parts/posted';
+import type { Posted } from '../../../ui/shared/posted';
 
 const LOST = 'We could not be reached. What you typed is still here; try again.';
 

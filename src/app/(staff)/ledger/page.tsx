@@ -1,9 +1,9 @@
-import { ANSWERS } from '../../../core/consent/types';
+import { ANSWERS } from '../../../core/ledger/types';
 import { reachOf } from '../../../core/access/roles';
 import { addDays, beginningOfDay } from '../../../core/shared/days';
 import { daySchema } from '../../../core/shared/schema';
-import { readLedger } from '../../../usecases/consent/readLedger';
-import { readSources } from '../../../usecases/consent/readSources';
+import { readLedger } from '../../../usecases/ledger/readLedger';
+import { readSources } from '../../../usecases/ledger/readSources';
 import { LedgerSheet } from '../../../ui/ledger/LedgerSheet';
 import { shown, staff } from '../../lib/session';
 import { verifyNow } from './actions';

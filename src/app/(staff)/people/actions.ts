@@ -1,8 +1,8 @@
 'use server';
 
-import type { ActionResult } from '../../../ui/parts/actionResult';
-import { findPeople, type FoundPerson } from '../../../usecases/persons/findPeople';
-import { linkPersons, unlinkPersons } from '../../../usecases/persons/linkPersons';
+import type { ActionResult } from '../../../ui/shared/actionResult';
+import { findPeople, type FoundPerson } from '../../../usecases/people/findPeople';
+import { linkPersons, unlinkPersons } from '../../../usecases/people/linkPersons';
 import { act } from '../../lib/act';
 
 /** An action rather than an address: what is searched for is personal data and stays out of URLs. */

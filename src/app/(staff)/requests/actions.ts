@@ -1,7 +1,7 @@
 'use server';
 
-import { conditionsSchema } from '../../../core/requests/conditions';
-import type { Band } from '../../../core/identity/score';
+import { conditionsSchema } from '../../../core/trace/conditions';
+import type { Band } from '../../../core/matching/score';
 import { redactionsSchema } from '../../../core/detect/schema';
 import {
   basisSchema,
@@ -11,29 +11,29 @@ import {
   verdictsSchema,
 } from '../../../core/requests/schema';
 import { daySchema } from '../../../core/shared/schema';
-import type { ActionResult } from '../../../ui/parts/actionResult';
+import type { ActionResult } from '../../../ui/shared/actionResult';
 import { confirmPlan, makePlan } from '../../../usecases/erasure/makePlan';
 import { cancelTask } from '../../../usecases/helpers/cancelTask';
 import { startPack } from '../../../usecases/packs/buildPack';
 import { sendPack } from '../../../usecases/packs/handOver';
-import type { FactsOutcome } from '../../../core/requests/facts';
-import { acknowledgeByHand } from '../../../usecases/requests/acknowledge';
+import type { FactsOutcome } from '../../../core/identity/facts';
+import { acknowledgeByHand } from '../../../usecases/intake/acknowledge';
 import { answerAppeal, receiveAppeal } from '../../../usecases/requests/appeals';
-import { checkFacts } from '../../../usecases/requests/checkFacts';
-import { carryOutChoices, readEffects } from '../../../usecases/requests/carryOutChoices';
-import { changeBasis, whatIf, type WhatIfKind } from '../../../usecases/requests/changeBasis';
+import { checkFacts } from '../../../usecases/identity/checkFacts';
+import { carryOutChoices, readEffects } from '../../../usecases/carryOut/carryOutChoices';
+import { changeBasis, whatIf, type WhatIfKind } from '../../../usecases/clock/changeBasis';
 import { answerByLetter, decide } from '../../../usecases/requests/decide';
-import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from '../../../usecases/requests/identity';
-import { joinRequests } from '../../../usecases/requests/joinRequests';
+import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from '../../../usecases/identity/identity';
+import { joinRequests } from '../../../usecases/intake/joinRequests';
 import { addNote, setOwner } from '../../../usecases/requests/notes';
-import { openFromStaff } from '../../../usecases/requests/openFromStaff';
+import { openFromStaff } from '../../../usecases/intake/openFromStaff';
 import { settleArrivalByHand } from '../../../usecases/health/arrivals';
-import { confirmProposal, setAsideProposal } from '../../../usecases/requests/proposals';
-import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../../../usecases/requests/recordActs';
+import { confirmProposal, setAsideProposal } from '../../../usecases/intake/proposals';
+import { correctField, finishRecordActs, readRecordActs, restrictAll } from '../../../usecases/carryOut/recordActs';
 import { reopenRequest } from '../../../usecases/requests/reopenRequest';
-import { recordClockEvent, type StaffClockEvent } from '../../../usecases/requests/recordClockEvent';
+import { recordClockEvent, type StaffClockEvent } from '../../../usecases/clock/recordClockEvent';
 import { sendAgain } from '../../../usecases/letters/sendAgain';
-import { tellRecipient } from '../../../usecases/requests/tellRecipients';
+import { tellRecipient } from '../../../usecases/carryOut/tellRecipients';
 import { setMatter } from '../../../usecases/requests/setMatter';
 import { askSecondReader } from '../../../usecases/trace/secondReader';
 import { resumeTrace as resume, stopTrace as stop, strike } from '../../../usecases/trace/steerTrace';

@@ -3,7 +3,7 @@ import { REGIME_IDS } from '../../../core/clock/regimes';
 import { STAGES } from '../../../core/requests/stages';
 import { reachOf } from '../../../core/access/roles';
 import { readRequests } from '../../../usecases/requests/requestView';
-import { countWaitingProposals } from '../../../usecases/requests/takeInbox';
+import { countWaitingProposals } from '../../../usecases/intake/takeInbox';
 import { RequestList } from '../../../ui/requests/RequestList';
 import { shown, staff } from '../../lib/session';
 

@@ -1,6 +1,6 @@
 'use server';
 
-import type { ActionResult } from '../../../ui/parts/actionResult';
+import type { ActionResult } from '../../../ui/shared/actionResult';
 import { setColleagueActive } from '../../../usecases/access/signIn';
 import { approveKeyExport, askForKeys, fetchKeys } from '../../../usecases/keys/exportKeys';
 import { startRotation } from '../../../usecases/keys/rotateKeys';

@@ -1,10 +1,10 @@
 import { reachOf } from '../../../core/access/roles';
 import { readColleagues } from '../../../usecases/access/signIn';
-import { ColleagueTable } from '../../../ui/systems/ColleagueTable';
+import { ColleagueTable } from '../../../ui/access/ColleagueTable';
 import { shown, staff } from '../../lib/session';
-import { KeysPanel } from '../../../ui/systems/KeysPanel';
+import { KeysPanel } from '../../../ui/access/KeysPanel';
 import { readKeysView } from '../../../usecases/keys/exportKeys';
-import { LawsPanel } from '../../../ui/systems/LawsPanel';
+import { LawsPanel } from '../../../ui/clock/LawsPanel';
 import { readLaws } from '../../../usecases/clock/adoptLaw';
 import {
   adoptLawNow,

@@ -1,7 +1,7 @@
 'use server';
 
-import type { Holds } from '../../../core/identity/fieldHolds';
-import type { RegisterEntry } from '../../../core/letters/cover';
+import type { Holds } from '../../../core/systems/fieldHolds';
+import type { RegisterEntry } from '../../../core/packs/cover';
 import type { Language } from '../../../core/letters/mailings';
 import type { FieldRole } from '../../../core/systems/fieldRoles';
 import {
@@ -16,7 +16,7 @@ import {
 } from '../../../core/systems/schema';
 import type { ReferenceEnds, ReferenceMeaning } from '../../../core/systems/references';
 import type { InactiveRule, Reached } from '../../../core/systems/views';
-import type { ActionResult } from '../../../ui/parts/actionResult';
+import type { ActionResult } from '../../../ui/shared/actionResult';
 import { addSystem, changeConnection, tryConnection } from '../../../usecases/systems/addSystem';
 import { changeRegister, changeSearching } from '../../../usecases/systems/changeSystem';
 import { confirmFields, readFields } from '../../../usecases/systems/classify';

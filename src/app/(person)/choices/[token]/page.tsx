@@ -1,12 +1,12 @@
 import { headers } from 'next/headers';
 import { languageOf, type Language } from '../../../../core/letters/mailings';
 import { dayIn, sayDay } from '../../../../core/shared/days';
-import type { PageView } from '../../../../core/consent/views';
+import type { PageView } from '../../../../core/ledger/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
-import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
+import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
-import { PersonPage } from '../../../../ui/public/PersonPage';
+import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';
 import { publicContext } from '../../../lib/session';
 import { changeNow, changePosted, proveNow, provePosted } from '../actions';

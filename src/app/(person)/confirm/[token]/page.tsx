@@ -1,9 +1,9 @@
 import { languageOf } from '../../../../core/letters/mailings';
 import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
-import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
+import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
-import { PersonPage } from '../../../../ui/public/PersonPage';
-import { confirmView } from '../../../../usecases/consent/confirmChoice';
+import { PersonPage } from '../../../../ui/requests/PersonPage';
+import { confirmView } from '../../../../usecases/choicesPage/confirmChoice';
 import { publicContext } from '../../../lib/session';
 import { confirmNow, confirmPosted } from '../../choices/actions';
 

@@ -2,15 +2,15 @@
 
 import { cookies } from 'next/headers';
 import { languageOf } from '../../../../core/letters/mailings';
-import { LINK_WORDS } from '../../../../ui/public/linkWords';
-import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
-import type { ActionResult } from '../../../../ui/parts/actionResult';
+import { LINK_WORDS } from '../../../../ui/requests/linkWords';
+import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import type { ActionResult } from '../../../../ui/shared/actionResult';
 import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
 import { inWords } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
-import type { Posted } from '../../../../ui/parts/posted';
+import type { Posted } from '../../../../ui/shared/posted';
 import { TICKET_COOKIE } from '../ticket';
 
 export async function releaseNow(asked: string, token: string, secret: string): Promise<ActionResult> {

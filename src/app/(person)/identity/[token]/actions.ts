@@ -1,15 +1,15 @@
 'use server';
 
 import { languageOf } from '../../../../core/letters/mailings';
-import { LINK_WORDS } from '../../../../ui/public/linkWords';
-import { sayOwnRefusal } from '../../../../ui/public/ownRefusals';
-import type { ActionResult } from '../../../../ui/parts/actionResult';
-import { proveIdentity } from '../../../../usecases/requests/identity';
+import { LINK_WORDS } from '../../../../ui/requests/linkWords';
+import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import type { ActionResult } from '../../../../ui/shared/actionResult';
+import { proveIdentity } from '../../../../usecases/identity/identity';
 import { inWords } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { answered, fieldOf } from '../../../lib/posted';
 import { clientAddress, publicContext } from '../../../lib/session';
-import type { Posted } from '../../../../ui/parts/posted';
+import type { Posted } from '../../../../ui/shared/posted';
 
 export async function proveNow(asked: string, token: string, code: string): Promise<ActionResult<{ ref: string }>> {
   const language = languageOf(asked);

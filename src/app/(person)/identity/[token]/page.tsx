@@ -1,6 +1,6 @@
-import { CodeForm } from '../../../../ui/public/CodeForm';
-import { PersonPage } from '../../../../ui/public/PersonPage';
-import { LINK_WORDS } from '../../../../ui/public/linkWords';
+import { CodeForm } from '../../../../ui/identity/CodeForm';
+import { PersonPage } from '../../../../ui/requests/PersonPage';
+import { LINK_WORDS } from '../../../../ui/requests/linkWords';
 import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';
 import { proveNow, provePosted } from './actions';

@@ -1,8 +1,8 @@
 import { headers } from 'next/headers';
 import { languageOf } from '../../../../core/letters/mailings';
-import { PersonPage } from '../../../../ui/public/PersonPage';
-import { PROOF_WORDS } from '../../../../ui/public/proofWords';
-import { finishShopProof } from '../../../../usecases/requests/shopProof';
+import { PersonPage } from '../../../../ui/requests/PersonPage';
+import { PROOF_WORDS } from '../../../../ui/identity/proofWords';
+import { finishShopProof } from '../../../../usecases/identity/shopProof';
 import { hasRoom } from '../../../lib/limits';
 import { clientAddress, publicContext } from '../../../lib/session';
 

@@ -1,5 +1,5 @@
-import { HelperTask } from '../../../../ui/public/HelperTask';
-import { PersonPage } from '../../../../ui/public/PersonPage';
+import { HelperTask } from '../../../../ui/helpers/HelperTask';
+import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { publicContext } from '../../../lib/session';
 import { finishNow, finishPosted, openNow, openPosted } from '../actions';
 

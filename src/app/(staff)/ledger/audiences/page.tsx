@@ -1,7 +1,7 @@
 import { readAudiences } from '../../../../usecases/audiences/checkAudience';
-import { readPermissionCounts } from '../../../../usecases/consent/readPermissionCounts';
+import { readPermissionCounts } from '../../../../usecases/standing/readPermissionCounts';
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
-import { AudienceSheet } from '../../../../ui/ledger/AudienceSheet';
+import { AudienceSheet } from '../../../../ui/audiences/AudienceSheet';
 import { shown, staff } from '../../../lib/session';
 import { askListAgain, checkDraftNow } from '../actions';
 

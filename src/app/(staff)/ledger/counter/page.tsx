@@ -1,4 +1,4 @@
-import { readScripts } from '../../../../usecases/consent/recordByHand';
+import { readScripts } from '../../../../usecases/ledger/recordByHand';
 import { CounterSheet } from '../../../../ui/ledger/CounterSheet';
 import { shown, staff } from '../../../lib/session';
 import { findNow, recordAnswer } from '../actions';

@@ -1,5 +1,5 @@
 import { readDrift } from '../../../../usecases/drift/readDrift';
-import { DriftSheet } from '../../../../ui/ledger/DriftSheet';
+import { DriftSheet } from '../../../../ui/drift/DriftSheet';
 import { shown, staff } from '../../../lib/session';
 import { believeNow, compareNow, correctDriftNow } from '../actions';
 

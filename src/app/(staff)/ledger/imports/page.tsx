@@ -1,6 +1,6 @@
 import { readImports, readImportSources } from '../../../../usecases/imports/readImports';
-import { ImportSheet } from '../../../../ui/ledger/ImportSheet';
-import { NotTakenIn } from '../../../../ui/parts/NotTakenIn';
+import { ImportSheet } from '../../../../ui/imports/ImportSheet';
+import { NotTakenIn } from '../../../../ui/shared/NotTakenIn';
 import { readArrivals } from '../../../../usecases/health/arrivals';
 import { shown, staff } from '../../../lib/session';
 import { settleFile } from '../actions';

@@ -1,8 +1,8 @@
-import { DIMENSIONS } from '../../../../core/consent/views';
+import { DIMENSIONS } from '../../../../core/ledger/views';
 import { localDay } from '../../../../core/shared/days';
 import { daySchema } from '../../../../core/shared/schema';
-import { readOverview } from '../../../../usecases/consent/overview';
-import { OverviewSheet } from '../../../../ui/ledger/OverviewSheet';
+import { readOverview } from '../../../../usecases/standing/overview';
+import { OverviewSheet } from '../../../../ui/standing/OverviewSheet';
 import { shown, staff } from '../../../lib/session';
 
 export const metadata = { title: 'Everybody' };

@@ -1,6 +1,6 @@
 import { reachOf } from '../../../../core/access/roles';
-import { readExports } from '../../../../usecases/consent/exportLedger';
-import { readProofPage } from '../../../../usecases/consent/readProofPage';
+import { readExports } from '../../../../usecases/ledger/exportLedger';
+import { readProofPage } from '../../../../usecases/ledger/readProofPage';
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { ProofSheet } from '../../../../ui/ledger/ProofSheet';
 import { shown, staff } from '../../../lib/session';

@@ -1,5 +1,5 @@
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
-import { PurposesSheet } from '../../../../ui/ledger/PurposesSheet';
+import { PurposesSheet } from '../../../../ui/purposes/PurposesSheet';
 import { shown, staff } from '../../../lib/session';
 import { publishNow, tryPurpose } from '../actions';
 

@@ -2,7 +2,7 @@ import { Temporal } from 'temporal-polyfill';
 import { reachOf } from '../../../../core/access/roles';
 import { localDay } from '../../../../core/shared/days';
 import { daySchema } from '../../../../core/shared/schema';
-import { personView } from '../../../../usecases/persons/personView';
+import { personView } from '../../../../usecases/people/personView';
 import { PersonSheet } from '../../../../ui/people/PersonSheet';
 import { shown, staff } from '../../../lib/session';
 import { linkNow, unlinkNow } from '../actions';

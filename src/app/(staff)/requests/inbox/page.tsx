@@ -1,8 +1,8 @@
 import { localDay } from '../../../../core/shared/days';
-import { InboxSheet } from '../../../../ui/requests/InboxSheet';
-import { NotTakenIn } from '../../../../ui/parts/NotTakenIn';
+import { InboxSheet } from '../../../../ui/intake/InboxSheet';
+import { NotTakenIn } from '../../../../ui/shared/NotTakenIn';
 import { readArrivals } from '../../../../usecases/health/arrivals';
-import { readProposals } from '../../../../usecases/requests/proposals';
+import { readProposals } from '../../../../usecases/intake/proposals';
 import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { shown, staff } from '../../../lib/session';
 import { openFromProposal, setAside, settleMessage } from '../actions';

@@ -2,7 +2,7 @@
 
 import { templateSchema } from '../../../../core/letters/schema';
 import type { TemplateId } from '../../../../core/letters/templateList';
-import type { ActionResult } from '../../../../ui/parts/actionResult';
+import type { ActionResult } from '../../../../ui/shared/actionResult';
 import { previewTemplate, saveTemplate } from '../../../../usecases/letters/templates';
 import { act } from '../../../lib/act';
 import { readForm } from '../../../lib/form';

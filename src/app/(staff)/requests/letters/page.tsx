@@ -1,5 +1,5 @@
 import { reachOf } from '../../../../core/access/roles';
-import { LettersPanel } from '../../../../ui/systems/LettersPanel';
+import { LettersPanel } from '../../../../ui/letters/LettersPanel';
 import { readTemplates } from '../../../../usecases/letters/templates';
 import { shown, staff } from '../../../lib/session';
 import { previewLetter, saveLetter } from './actions';

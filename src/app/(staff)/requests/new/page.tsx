@@ -1,5 +1,5 @@
 import { localDay } from '../../../../core/shared/days';
-import { NewRequestForm } from '../../../../ui/requests/NewRequestForm';
+import { NewRequestForm } from '../../../../ui/intake/NewRequestForm';
 import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { staff } from '../../../lib/session';
 import { openFromForm } from '../actions';

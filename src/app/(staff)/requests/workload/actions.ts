@@ -1,7 +1,7 @@
 'use server';
 
 import { assignmentSchema } from '../../../../core/requests/schema';
-import type { ActionResult } from '../../../../ui/parts/actionResult';
+import type { ActionResult } from '../../../../ui/shared/actionResult';
 import { addAssignmentRule, removeAssignmentRule } from '../../../../usecases/requests/assignments';
 import { makeCalendarFeed } from '../../../../usecases/requests/calendarFeed';
 import { act } from '../../../lib/act';

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
-import { CHANNELS } from '../../../../core/consent/audience';
+import { CHANNELS } from '../../../../core/audiences/audience';
 import { startAudience } from '../../../../usecases/audiences/checkAudience';
 import { machineCall, refused, respond } from '../../../lib/api';
 import { fileNameOf } from '../../../lib/session';

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { choiceInputSchema, type ChoiceInput } from '../../../../core/consent/schema';
-import { recordChoices } from '../../../../usecases/consent/recordChoices';
+import { choiceInputSchema, type ChoiceInput } from '../../../../core/ledger/schema';
+import { recordChoices } from '../../../../usecases/ledger/recordChoices';
 import { api } from '../../../lib/api';
 
 const MOST = 1000;

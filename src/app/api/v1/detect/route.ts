@@ -1,5 +1,5 @@
 import { detect } from '../../../../core/detect/detect';
-import { DETECTORS } from '../../../../core/detect/detectors/all';
+import { DETECTORS } from '../../../../core/detect/all';
 import { detectQuerySchema } from '../../../../core/detect/schema';
 import { api } from '../../../lib/api';
 

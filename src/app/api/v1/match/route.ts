@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { score } from '../../../../core/identity/score';
+import { score } from '../../../../core/matching/score';
 import { personRecordSchema } from '../../../../core/requests/schema';
 import { api } from '../../../lib/api';
 import { checkBody } from '../../../lib/checkBody';

@@ -4,7 +4,7 @@ import {
   ledgerSearchSchema,
   saleInputSchema,
   standingQuerySchema,
-} from '../../../../core/consent/schema';
+} from '../../../../core/ledger/schema';
 import { clockQuerySchema, lawsQuerySchema } from '../../../../core/clock/schema';
 import { detectQuerySchema } from '../../../../core/detect/schema';
 import { requestInputSchema } from '../../../../core/requests/schema';

@@ -1,5 +1,5 @@
 import { requestInputSchema } from '../../../../core/requests/schema';
-import { openRequest } from '../../../../usecases/requests/openRequest';
+import { openRequest } from '../../../../usecases/intake/openRequest';
 import { api, refused } from '../../../lib/api';
 
 export async function POST(request: Request): Promise<Response> {

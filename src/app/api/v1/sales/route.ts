@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { saleInputSchema, type SaleInput } from '../../../../core/consent/schema';
-import { recordSales } from '../../../../usecases/consent/recordSales';
+import { saleInputSchema, type SaleInput } from '../../../../core/ledger/schema';
+import { recordSales } from '../../../../usecases/ledger/recordSales';
 import { api } from '../../../lib/api';
 
 const MOST = 1000;

@@ -1,5 +1,5 @@
-import { standingQuerySchema } from '../../../../core/consent/schema';
-import { checkStanding } from '../../../../usecases/consent/checkStanding';
+import { standingQuerySchema } from '../../../../core/ledger/schema';
+import { checkStanding } from '../../../../usecases/standing/checkStanding';
 import { api, refused } from '../../../lib/api';
 
 export async function POST(request: Request): Promise<Response> {

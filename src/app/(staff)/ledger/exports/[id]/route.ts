@@ -1,4 +1,4 @@
-import { downloadExport } from '../../../../../usecases/consent/exportLedger';
+import { downloadExport } from '../../../../../usecases/ledger/exportLedger';
 import { fileAnswer, signedOut } from '../../../../lib/files';
 import { staffContext } from '../../../../lib/session';
 import { answering } from '../../../../lib/answering';

@@ -1,5 +1,5 @@
 import { readImport } from '../../../../../usecases/imports/readImports';
-import { ImportResult } from '../../../../../ui/ledger/ImportResult';
+import { ImportResult } from '../../../../../ui/imports/ImportResult';
 import { shown, staff } from '../../../../lib/session';
 import { correctOne, mapFile, rerunAll, runFile } from '../../actions';
 

@@ -1,4 +1,4 @@
-import { makeReceipt } from '../../../../../usecases/consent/makeReceipt';
+import { makeReceipt } from '../../../../../usecases/ledger/makeReceipt';
 import { jsonAnswer, signedOut } from '../../../../lib/files';
 import { staffContext } from '../../../../lib/session';
 import { answering } from '../../../../lib/answering';

@@ -1,4 +1,4 @@
-import { proveConsistency } from '../../../../../usecases/consent/proofs';
+import { proveConsistency } from '../../../../../usecases/ledger/proofs';
 import { machineCall, refused, respond } from '../../../../lib/api';
 import { problem } from '../../../../lib/problem';
 

@@ -1,5 +1,5 @@
-import { ledgerExportSchema } from '../../../../../core/consent/schema';
-import { startExport } from '../../../../../usecases/consent/exportLedger';
+import { ledgerExportSchema } from '../../../../../core/ledger/schema';
+import { startExport } from '../../../../../usecases/ledger/exportLedger';
 import { api, refused } from '../../../../lib/api';
 
 export async function POST(request: Request): Promise<Response> {

@@ -1,4 +1,4 @@
-import { readHead } from '../../../../../usecases/consent/proofs';
+import { readHead } from '../../../../../usecases/ledger/proofs';
 import { machineCall, refused, respond } from '../../../../lib/api';
 
 export async function GET(request: Request): Promise<Response> {

@@ -1,5 +1,5 @@
-import { ledgerSearchSchema } from '../../../../../core/consent/schema';
-import { searchLedger } from '../../../../../usecases/consent/searchLedger';
+import { ledgerSearchSchema } from '../../../../../core/ledger/schema';
+import { searchLedger } from '../../../../../usecases/ledger/searchLedger';
 import { api, refused } from '../../../../lib/api';
 
 export async function POST(request: Request): Promise<Response> {

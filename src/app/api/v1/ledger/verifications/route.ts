@@ -1,4 +1,4 @@
-import { startVerification } from '../../../../../usecases/consent/verifyLedger';
+import { startVerification } from '../../../../../usecases/ledger/verifyLedger';
 import { machineCall, refused, respond } from '../../../../lib/api';
 
 export async function POST(request: Request): Promise<Response> {

@@ -1,7 +1,7 @@
 import { PUBLIC } from '../../../../../ports/actor';
 import { contextFor } from '../../../../../main/web';
-import { sayRefusal } from '../../../../../ui/messages/refusals';
-import { receiveWebhook } from '../../../../../usecases/consent/receiveWebhook';
+import { sayRefusal } from '../../../../../ui/shared/refusals';
+import { receiveWebhook } from '../../../../../usecases/ledger/receiveWebhook';
 import { problem } from '../../../../lib/problem';
 import { readLimited } from '../../../../lib/readLimited';
 import { answering } from '../../../../lib/answering';

@@ -1,4 +1,4 @@
-import { proveChoice } from '../../../../../../usecases/consent/proofs';
+import { proveChoice } from '../../../../../../usecases/ledger/proofs';
 import { machineCall, refused, respond } from '../../../../../lib/api';
 
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

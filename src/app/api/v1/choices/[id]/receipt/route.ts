@@ -1,4 +1,4 @@
-import { makeReceipt } from '../../../../../../usecases/consent/makeReceipt';
+import { makeReceipt } from '../../../../../../usecases/ledger/makeReceipt';
 import { machineCall } from '../../../../../lib/api';
 import { jsonAnswer } from '../../../../../lib/files';
 

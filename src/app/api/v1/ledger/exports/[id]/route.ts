@@ -1,4 +1,4 @@
-import { readExport } from '../../../../../../usecases/consent/exportLedger';
+import { readExport } from '../../../../../../usecases/ledger/exportLedger';
 import { machineCall, refused, respond } from '../../../../../lib/api';
 
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,4 +1,4 @@
-import { readVerification } from '../../../../../../usecases/consent/verifyLedger';
+import { readVerification } from '../../../../../../usecases/ledger/verifyLedger';
 import { machineCall, refused, respond } from '../../../../../lib/api';
 
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

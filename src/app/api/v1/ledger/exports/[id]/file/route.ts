@@ -1,4 +1,4 @@
-import { downloadExport } from '../../../../../../../usecases/consent/exportLedger';
+import { downloadExport } from '../../../../../../../usecases/ledger/exportLedger';
 import { machineCall } from '../../../../../../lib/api';
 import { fileAnswer } from '../../../../../../lib/files';
 

@@ -1,0 +1,103 @@
+import type { Standing } from '../../core/ledger/types';
+import type { Handle } from '../shared/handle';
+
+export interface AudienceRow {
+  id: string;
+  name_sealed: Buffer;
+  system_id: string | null;
+  purpose: string;
+  channel: string;
+  path: string;
+  made_by: string;
+  made_at: string;
+  /** Its own key; null: from before lists had one. */
+  data_key_id: string | null;
+}
+
+export interface AudienceRunRow {
+  id: string;
+  audience_id: string;
+  state: 'running' | 'finished' | 'failed';
+  lines: number;
+  permitted: number;
+  counts: Partial<Record<Standing | 'unreadable', number>>;
+  path: string | null;
+  error: string | null;
+  asked_by: string;
+  asked_at: string;
+  finished_at: string | null;
+}
+
+export async function insertAudience(h: Handle, row: AudienceRow): Promise<void> {
+  await h.trx('audiences').insert(row);
+}
+
+export async function audienceById(h: Handle, id: string): Promise<AudienceRow | undefined> {
+  return h.trx('audiences').where({ id }).first();
+}
+
+export async function listAudiences(h: Handle, limit: number): Promise<AudienceRow[]> {
+  return h.trx('audiences').orderBy('made_at', 'desc').limit(limit);
+}
+
+export async function insertAudienceRun(
+  h: Handle,
+  row: Pick<AudienceRunRow, 'id' | 'audience_id' | 'asked_by' | 'asked_at'>,
+): Promise<void> {
+  await h.trx('audience_runs').insert({ ...row, state: 'running' });
+}
+
+export async function audienceRunById(h: Handle, id: string): Promise<AudienceRunRow | undefined> {
+  return h.trx('audience_runs').where({ id }).first();
+}
+
+export async function runsOfAudiences(h: Handle, audienceIds: readonly string[]): Promise<AudienceRunRow[]> {
+  return h
+    .trx('audience_runs')
+    .whereIn('audience_id', [...audienceIds])
+    .orderBy('asked_at', 'desc')
+    .limit(300);
+}
+
+export async function audienceRunsRunning(h: Handle): Promise<AudienceRunRow[]> {
+  return h.trx('audience_runs').where({ state: 'running' }).limit(50);
+}
+
+export async function setAudienceRun(
+  h: Handle,
+  id: string,
+  change: Partial<Omit<AudienceRunRow, 'id' | 'audience_id'>>,
+): Promise<void> {
+  await h
+    .trx('audience_runs')
+    .where({ id })
+    .update({ ...change, ...(change.counts ? { counts: JSON.stringify(change.counts) } : {}) });
+}
+
+/** Lists older than an instant: their files go, with everything about them. */
+export async function takeOldAudiences(h: Handle, before: string): Promise<string[]> {
+  return deleteAudiences(
+    h,
+    ((await h.trx('audiences').where('made_at', '<', before).limit(100)) as AudienceRow[]).map(({ id }) => id),
+  );
+}
+
+export async function audiencesAlive(h: Handle): Promise<AudienceRow[]> {
+  return h.trx('audiences').orderBy('made_at').limit(1000);
+}
+
+/** @returns the files of the lists and of their answers, to be removed once this is committed */
+export async function deleteAudiences(h: Handle, ids: readonly string[]): Promise<string[]> {
+  if (ids.length === 0) return [];
+  const audiences = (await h.trx('audiences').whereIn('id', [...ids])) as AudienceRow[];
+  const runs = await runsOfAudiences(h, ids);
+  await h
+    .trx('audience_runs')
+    .whereIn('audience_id', [...ids])
+    .delete();
+  await h
+    .trx('audiences')
+    .whereIn('id', [...ids])
+    .delete();
+  return [...audiences.map(({ path }) => path), ...runs.flatMap(({ path }) => path ?? [])];
+}

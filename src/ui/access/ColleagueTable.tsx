@@ -1,0 +1,66 @@
+'use client';
+
+import { ActButton } from '../shared/ActButton';
+import type { ActionResult } from '../shared/actionResult';
+
+interface Colleague {
+  id: string;
+  name: string;
+  email: string;
+  roles: readonly string[];
+  active: boolean;
+}
+
+/** Who works here, in which roles; an administrator can keep somebody out at once. */
+export function ColleagueTable({
+  colleagues,
+  own,
+  mayChange,
+  setActive,
+}: {
+  colleagues: Colleague[];
+  own: string;
+  mayChange: boolean;
+  setActive: (id: string, active: boolean) => Promise<ActionResult>;
+}) {
+  return (
+    <section className="sheet wrap" tabIndex={0} aria-labelledby="colleagues">
+      <header>
+        <h2 id="colleagues">People and roles</h2>
+      </header>
+      <table className="list">
+        <thead>
+          <tr>
+            <th>name</th>
+            <th>sign-in</th>
+            <th>roles</th>
+            <th>state</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {colleagues.map((one) => (
+            <tr key={one.id}>
+              <td>
+                <b>{one.name}</b>
+              </td>
+              <td>{one.email}</td>
+              <td>{one.roles.join(', ')}</td>
+              <td>{one.active ? '✓ active' : '– kept out'}</td>
+              <td style={{ textAlign: 'right' }}>
+                {mayChange && one.id !== own && (
+                  <ActButton
+                    act={() => setActive(one.id, !one.active)}
+                    done={one.active ? 'Kept out and signed out everywhere' : 'Let in again'}
+                  >
+                    {one.active ? 'Keep out' : 'Let in'}
+                  </ActButton>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,328 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useCallback, useMemo, useState, type FormEvent } from 'react';
+import type { MessageVerdict } from '../../core/audiences/messageCheck';
+import type { AskedLine, AudienceView } from '../../core/ledger/views';
+import { sayInstant, sayShortDay } from '../../core/shared/days';
+import { ActButton } from '../shared/ActButton';
+import type { ActionResult } from '../shared/actionResult';
+import { axes, Chart } from '../shared/Chart';
+import { RefreshWhile } from '../requests/RefreshWhile';
+
+const number = new Intl.NumberFormat('en');
+
+interface Props {
+  audiences: readonly AudienceView[];
+  purposes: readonly { id: string; title: string }[];
+  /** Systems that asked by themselves. */
+  asked: readonly AskedLine[];
+  zone: string;
+  again: (id: string) => Promise<ActionResult<{ runId: string }>>;
+  checkDraft: (form: FormData) => Promise<ActionResult<MessageVerdict>>;
+}
+
+/** Before a send: may each of these addresses be used, and is the message fit to go. */
+export function AudienceSheet({ audiences, purposes, asked, zone, again, checkDraft }: Props) {
+  const newest = audiences[0];
+  return (
+    <>
+      <RefreshWhile isMoving={audiences.some(({ runs }) => runs[0]?.state === 'running')} />
+      <div className="page-head">
+        <div>
+          <h1>Before a send</h1>
+          <p className="sub">
+            Ask the ledger about every address of a list; ask again on the day of each send. Check the message itself as
+            well.
+          </p>
+        </div>
+      </div>
+      <div className="two">
+        <Upload purposes={purposes} />
+        <Draft checkDraft={checkDraft} />
+      </div>
+      <section className="sheet wrap" tabIndex={0} style={{ margin: '14px 0' }} aria-labelledby="lists">
+        <header>
+          <h2 id="lists">Lists</h2>
+          <span className="muted">kept sealed for thirty days</span>
+        </header>
+        {audiences.length === 0 ? (
+          <p className="empty">No list has been asked about yet.</p>
+        ) : (
+          <table className="list">
+            <thead>
+              <tr>
+                <th>list</th>
+                <th>purpose</th>
+                <th>asked</th>
+                <th className="num">addresses</th>
+                <th className="num">permitted</th>
+                <th>state</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {audiences.map(({ id, name, purpose, runs }) => {
+                const run = runs[0];
+                return (
+                  <tr key={id}>
+                    <td>
+                      <b>{name}</b>
+                    </td>
+                    <td>{purposes.find((one) => one.id === purpose)?.title ?? purpose}</td>
+                    <td className="nowrap muted">
+                      {run ? sayInstant(run.at, zone) : '–'}
+                      {runs.length > 1 ? `, ${runs.length} times` : ''}
+                    </td>
+                    <td className="num">{number.format(run?.lines ?? 0)}</td>
+                    <td className="num">{number.format(run?.permitted ?? 0)}</td>
+                    <td>{run?.state ?? '–'}</td>
+                    <td className="nowrap" style={{ textAlign: 'right' }}>
+                      <ActButton
+                        act={() => again(id)}
+                        disabled={run?.state === 'running'}
+                        done="Asked again, as of now"
+                      >
+                        Ask again
+                      </ActButton>{' '}
+                      {runs.some(({ state }) => state === 'finished') && (
+                        <Link href={`/ledger/audiences/${id}/result.csv`} prefetch={false}>
+                          answers as CSV
+                        </Link>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+      </section>
+      {newest?.runs[0] && <WhyNots audience={newest} />}
+      <Asked lines={asked} />
+    </>
+  );
+}
+
+/** A sender that never asks obeys nobody. */
+function Asked({ lines }: { lines: readonly AskedLine[] }) {
+  return (
+    <section className="sheet wrap" tabIndex={0} style={{ marginTop: 14 }} aria-labelledby="asked">
+      <header>
+        <h2 id="asked">Asked by systems</h2>
+        <span className="muted">permission checks of the last seven days</span>
+      </header>
+      {lines.length === 0 ? (
+        <p className="empty">
+          No system has asked before a send. Whoever sends without asking does not know of a withdrawal.
+        </p>
+      ) : (
+        <table className="list">
+          <thead>
+            <tr>
+              <th>system</th>
+              <th>purpose</th>
+              <th className="num">permitted</th>
+              <th className="num">refused</th>
+              <th>last</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((one) => (
+              <tr key={`${one.system}${one.purpose}`}>
+                <td>
+                  <b>{one.system}</b>
+                </td>
+                <td>{one.purpose}</td>
+                <td className="num">{number.format(one.permitted)}</td>
+                <td className="num">{number.format(one.refused)}</td>
+                <td className="muted nowrap">{sayShortDay(one.lastDay)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+function WhyNots({ audience }: { audience: AudienceView }) {
+  const run = audience.runs[0]!;
+  const rows = useMemo(() => Object.entries(run.counts).sort((a, b) => b[1] - a[1]), [run]);
+  const table = useMemo(
+    () => ({
+      columns: ['standing', 'addresses'],
+      rows: rows.map(([standing, n]) => [standing.replaceAll('-', ' '), n]),
+    }),
+    [rows],
+  );
+  const option = useCallback(
+    (colour: (name: string) => string) => {
+      const { category, value } = axes(colour);
+      const shown = rows.toReversed();
+      const yes = ['granted', 'default-permitted', 'always-on'];
+      return {
+        grid: { left: 150, right: 40, top: 6, bottom: 22 },
+        tooltip: {},
+        xAxis: value,
+        yAxis: { ...category, data: shown.map(([standing]) => standing.replaceAll('-', ' ')) },
+        series: [
+          {
+            type: 'bar',
+            barMaxWidth: 16,
+            label: { show: true, position: 'right', color: colour('--ink-2') },
+            data: shown.map(([standing, n]) => ({
+              value: n,
+              itemStyle: { color: colour(yes.includes(standing) ? '--cloth' : '--oxblood') },
+            })),
+          },
+        ],
+      };
+    },
+    [rows],
+  );
+  return (
+    <Chart
+      title={`Why, and why not: ${audience.name}`}
+      empty="No answers yet."
+      table={table}
+      option={option}
+      height={Math.max(110, rows.length * 26 + 40)}
+    />
+  );
+}
+
+function Upload({ purposes }: { purposes: Props['purposes'] }) {
+  const [failure, setFailure] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const router = useRouter();
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const file = form.get('file') as File;
+    setBusy(true);
+    setFailure(null);
+    const response = await fetch('/ledger/audiences/upload', {
+      method: 'POST',
+      body: file,
+      headers: {
+        'x-file-name': encodeURIComponent(file.name),
+        'x-purpose': String(form.get('purpose')),
+        'x-channel': String(form.get('channel')),
+      },
+    }).catch(() => null);
+    setBusy(false);
+    if (response?.ok) return router.refresh();
+    const body = (await response?.json().catch(() => null)) as { title?: string } | null;
+    setFailure(body?.title ?? 'The list did not arrive. Try again.');
+  };
+  return (
+    <section className="sheet pad stack" aria-labelledby="ask">
+      <h2 id="ask">Check a list</h2>
+      <form onSubmit={(event) => void submit(event)} className="stack filters" style={{ margin: 0 }}>
+        <label>
+          for{' '}
+          <select name="purpose">
+            {purposes.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          by{' '}
+          <select name="channel">
+            <option value="email">e-mail</option>
+            <option value="phone">phone</option>
+            <option value="sms">text message</option>
+          </select>
+        </label>
+        <label>
+          list{' '}
+          <input
+            type="file"
+            name="file"
+            accept=".csv,.txt,.ndjson,.xlsx"
+            required
+            style={{ border: 0, padding: 0, height: 'auto' }}
+          />
+        </label>
+        {failure && (
+          <p className="note bad" role="alert">
+            {failure}
+          </p>
+        )}
+        <div>
+          <Button type="submit" variant="contained" disabled={isBusy}>
+            {isBusy ? 'Sending…' : 'Ask about every address'}
+          </Button>
+        </div>
+      </form>
+    </section>
+  );
+}
+
+function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
+  const [verdict, setVerdict] = useState<MessageVerdict | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const result = await checkDraft(new FormData(event.currentTarget)).catch((): ActionResult<MessageVerdict> => ({
+      ok: false,
+      message: 'The server did not answer. Try again.',
+    }));
+    setVerdict(result.ok ? result.value : null);
+    setFailure(result.ok ? null : result.message);
+  };
+  return (
+    <section className="sheet pad stack" aria-labelledby="draft">
+      <h2 id="draft">Check a message</h2>
+      <form onSubmit={(event) => void submit(event)} className="stack">
+        <label>
+          Draft mail (EML or HTML){' '}
+          <input type="file" name="file" accept=".eml,.html,.htm,message/rfc822,text/html" required />
+        </label>
+        <div>
+          <Button type="submit" variant="contained">
+            Check the message
+          </Button>
+        </div>
+      </form>
+      {failure && (
+        <p className="note bad" role="alert">
+          {failure}
+        </p>
+      )}
+      {verdict && (
+        <div className={`note ${verdict.isFit ? 'good' : 'bad'}`} role="status">
+          <p>
+            <b>{verdict.isFit ? '✓ Fit to go' : '✕ Not fit to go'}</b>: it reads as{' '}
+            {verdict.kind === 'service' ? 'a service message' : 'advertising'}.
+          </p>
+          <ul style={{ margin: '6px 0', paddingLeft: 18 }}>
+            {verdict.reasons.map(({ code, text, source }) => (
+              <li key={code}>
+                {text}
+                {source ? ` (${source})` : ''}
+              </li>
+            ))}
+          </ul>
+          {verdict.requirements.map((one) => (
+            <p key={one.code} className={one.isMet ? '' : 'late'}>
+              {one.isMet ? '✓' : '✕'} {one.text} <span className="muted">({one.source})</span>
+              {one.add && (
+                <>
+                  <br />
+                  {one.add}
+                </>
+              )}
+            </p>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,74 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { sayDay } from '../../core/shared/days';
+import type { RequestView } from '../../core/requests/views';
+import type { RequestActions } from '../requests/actions';
+
+const KINDS = [
+  ['identity-proven', 'identity is proven'],
+  ['clarification-given', 'they clarify'],
+  ['fee-paid', 'the fee is paid'],
+  ['extended', 'it is extended'],
+  ['nothing', 'nothing happens'],
+] as const;
+const NEEDS: Record<string, string> = {
+  'identity-proven': 'identity-asked',
+  'clarification-given': 'clarification-asked',
+  'fee-paid': 'fee-asked',
+};
+
+/** “If they answer on Thursday”: what the clock would say then. Nothing is written. */
+export function WhatIf({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
+  const times = (kind: string) => request.events.filter((event) => event.kind === kind).length;
+  const open = KINDS.filter(([kind]) =>
+    kind === 'extended'
+      ? request.clock.extendBy !== null && times('extended') === 0
+      : !NEEDS[kind] || times(NEEDS[kind]) > times(kind),
+  );
+  const [kind, setKind] = useState<(typeof KINDS)[number][0]>(open[0]![0]);
+  const [on, setOn] = useState(today);
+  const [said, setSaid] = useState<string | null>(null);
+  const ask = async () => {
+    const result = await actions.askWhatIf(request.ref, kind, on);
+    setSaid(
+      result.ok
+        ? `Then the answer is due ${sayDay(result.value.dueOn)}, ${result.value.state === 'overdue' ? 'and that day has passed' : `with ${result.value.workingDaysLeft} working days left on that day`}.`
+        : result.message,
+    );
+  };
+  return (
+    <div className="row" role="group" aria-label="What if">
+      <TextField
+        id="what-if"
+        select
+        size="small"
+        label="What if"
+        value={kind}
+        onChange={(event) => setKind(event.target.value as typeof kind)}
+        sx={{ width: 190 }}
+      >
+        {open.map(([value, text]) => (
+          <MenuItem key={value} value={value}>
+            {text}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        type="date"
+        label="on"
+        value={on}
+        onChange={(event) => setOn(event.target.value)}
+        slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
+        sx={{ width: 160 }}
+      />
+      <Button variant="outlined" onClick={() => void ask()}>
+        Work it out
+      </Button>
+      {said && <span role="status">{said}</span>}
+    </div>
+  );
+}

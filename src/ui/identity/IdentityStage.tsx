@@ -1,0 +1,130 @@
+'use client';
+
+import { useState } from 'react';
+import { askingAndClock } from '../../core/identity/identityMethods';
+import type { RequestView } from '../../core/requests/views';
+import { ActButton } from '../shared/ActButton';
+import { FactsForm } from './FactsForm';
+import type { RequestActions } from '../requests/actions';
+
+/** Who asks, and may they; in proportion to the right and the data. What asking does to the clock is said beforehand. */
+export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+  const { identity, ref } = request;
+  const [address, setAddress] = useState(identity.addresses[0]?.address ?? '');
+  const [isFactsOpen, setFactsOpen] = useState(false);
+  const authority =
+    request.authority === 'needed' && request.mayWork ? <Authority request={request} actions={actions} /> : null;
+  if (identity.state === 'proven' || !request.mayWork)
+    return (
+      <div className="body stack">
+        {authority}
+        <p className="muted">{identity.state === 'proven' ? 'Identity is proven.' : 'Identity is not proven yet.'}</p>
+      </div>
+    );
+  const clock = askingAndClock(request.laws);
+  const facts = identity.methods.find(({ method }) => method === 'facts');
+  const whyNoFacts =
+    facts && !facts.isEnough ? facts.reasons[0]!.text : identity.factTriesLeft <= 0 ? 'Three tries failed.' : null;
+  return (
+    <div className="body stack">
+      {authority}
+      {identity.state === 'asked' && (
+        <p className="note slate">
+          A code is on its way. {clock.code === 'pauses' ? 'The clock stands still until it comes back' : clock.text}
+          {clock.code === 'pauses' && <> ({clock.source})</>}.
+          {identity.tries ? ` ${identity.tries} wrong tries so far.` : ''}
+        </p>
+      )}
+      {identity.state === 'failed' && (
+        <p className="note bad">
+          {identity.factTriesLeft <= 0
+            ? 'What was said did not agree with what is on file, three times.'
+            : 'The code was wrong five times.'}{' '}
+          Send another, look at a document, or answer that identity could not be established.
+        </p>
+      )}
+      {identity.state === 'none' && (
+        <p className="muted">
+          {clock.text} {clock.source && `(${clock.source})`} A document or facts asked at once cost no time.
+        </p>
+      )}
+      {identity.addresses.length === 0 ? (
+        <p className="note">
+          No address is on file for this person, so no code can be mailed. Identity can be proven at a counter with a
+          document.
+        </p>
+      ) : (
+        <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
+          <legend className="muted" style={{ marginBottom: 4 }}>
+            Addresses on file
+          </legend>
+          {identity.addresses.map((one) => (
+            <label key={one.address} style={{ display: 'block', padding: '3px 0' }}>
+              <input
+                type="radio"
+                name="address"
+                value={one.address}
+                checked={address === one.address}
+                onChange={() => setAddress(one.address)}
+              />{' '}
+              {one.address} {one.isAsking && <span className="muted">the one that asks</span>}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <div className="row">
+        <ActButton
+          primary
+          act={() => actions.askForIdentity(ref, address)}
+          disabled={!address}
+          done="The code is in the post"
+        >
+          {identity.state === 'none' ? `Mail a code (${CLOCK_WORDS[clock.code]})` : 'Mail another code'}
+        </ActButton>
+        <button
+          className="plain"
+          aria-expanded={isFactsOpen}
+          disabled={whyNoFacts !== null}
+          onClick={() => setFactsOpen(!isFactsOpen)}
+        >
+          Compare facts with what is on file
+        </button>
+        <ActButton act={() => actions.provenAtCounter(ref)} done="Identity proven">
+          A document was looked at
+        </ActButton>
+        {identity.state !== 'none' && (
+          <ActButton color="error" act={() => actions.identityRefused(ref)} done="Answered: identity not established">
+            Answer that identity could not be established
+          </ActButton>
+        )}
+      </div>
+      {whyNoFacts && <p className="muted">Facts are not open here: {whyNoFacts}</p>}
+      {isFactsOpen && <FactsForm request={request} actions={actions} />}
+    </div>
+  );
+}
+
+const CLOCK_WORDS: Record<string, string> = {
+  pauses: 'pauses the clock',
+  'moves-start': 'the period starts when it comes back',
+  'runs-on': 'the clock runs on',
+};
+
+function Authority({ request, actions }: { request: RequestView; actions: RequestActions }) {
+  const isChild = request.onBehalf?.kind === 'guardian';
+  return (
+    <div className="note slate row">
+      <span>
+        {request.onBehalf?.name ?? 'Somebody'} asks for {request.who}.{' '}
+        {isChild ? 'Look at what shows the custody of the child.' : 'Look at the signed permission.'} Only the outcome
+        is kept.
+      </span>
+      <ActButton act={() => actions.authorityShown(request.ref)} done="They may ask">
+        {isChild ? 'Custody was shown' : 'The permission was shown'}
+      </ActButton>
+      <ActButton color="error" act={() => actions.identityRefused(request.ref)} done="Answered: not established">
+        Answer that it was not shown
+      </ActButton>
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+'use client';
+
+import Link from 'next/link';
+import type { ImportView } from '../../core/ledger/views';
+import { sayInstant } from '../../core/shared/days';
+import { ActButton } from '../shared/ActButton';
+import type { ActionResult } from '../shared/actionResult';
+import { sayRefusal } from '../shared/refusals';
+import { RefreshWhile } from '../requests/RefreshWhile';
+import { CountsLine } from './CountsLine';
+import { HeldLines, type Correct } from './HeldLines';
+import { MappingForm } from './MappingForm';
+
+interface Actions {
+  run: () => Promise<ActionResult>;
+  map: (values: unknown) => Promise<ActionResult>;
+  correct: Correct;
+  rerun: () => Promise<ActionResult<{ lines: number; recorded: number }>>;
+}
+
+/** One file from its first look to what became of every line. */
+export function ImportResult({ view, zone, actions }: { view: ImportView; zone: string; actions: Actions }) {
+  const { summary, held, preview, toMap } = view;
+  const isMoving = summary.state === 'running' || summary.state === 'checking';
+  return (
+    <>
+      <RefreshWhile isMoving={isMoving} />
+      <div className="page-head">
+        <div>
+          <h1>{summary.fileName}</h1>
+          <p className="sub">
+            {summary.system} · {sayInstant(summary.at, zone)} · read as {summary.encoding} · {summary.state}
+          </p>
+        </div>
+        <Link href="/ledger/imports">All imports</Link>
+      </div>
+      <section className="sheet pad stack" role="status">
+        {summary.state === 'failed' && (
+          <p className="note bad">
+            This file could not be read.{' '}
+            {summary.error ? sayRefusal({ code: summary.error, missing: [], expected: [] } as { code: string }) : ''}{' '}
+            Nothing of it is in the ledger.
+          </p>
+        )}
+        {toMap && (
+          <MappingForm columns={toMap.columns} proposal={toMap.mapping} sample={toMap.sample} map={actions.map} />
+        )}
+        {summary.state === 'checking' && (
+          <p>Trying it out: {summary.checked_lines} lines so far. Nothing is recorded. You can leave; it goes on.</p>
+        )}
+        {summary.state === 'checked' && preview && (
+          <>
+            <p>
+              {summary.total} lines{preview.isPartial ? ', the beginning of the file' : ''}. This is what would happen:
+            </p>
+            <CountsLine counts={preview.counts} />
+            <div className="row">
+              <ActButton primary act={actions.run}>
+                Take in {preview.isPartial ? 'the whole file' : `${summary.total} lines`}
+              </ActButton>
+              <span className="muted">Lines in quarantine are kept, sealed, with their reason.</span>
+            </div>
+            {preview.held.length > 0 && <HeldLines lines={preview.held} />}
+          </>
+        )}
+        {summary.state === 'running' && (
+          <>
+            <p>
+              {summary.done_lines}
+              {summary.total > 0 ? ` of ${summary.total}` : ''} lines. You can leave; it goes on.
+            </p>
+            <div className="progress">
+              <i
+                style={{
+                  width: `${(summary.done_lines / Math.max(1, summary.total || summary.done_lines * 2)) * 100}%`,
+                }}
+              />
+            </div>
+            <CountsLine counts={summary} />
+          </>
+        )}
+        {summary.state === 'finished' && (
+          <>
+            <p>{summary.total} lines in the file.</p>
+            <CountsLine counts={summary} />
+          </>
+        )}
+      </section>
+      {(summary.state === 'finished' || (summary.state === 'running' && held.length > 0)) && (
+        <section className="sheet" style={{ marginTop: 14 }} aria-labelledby="held">
+          <header>
+            <h2 id="held">Did not simply go in</h2>
+            {held.length > 0 && (
+              <span className="row">
+                {summary.state === 'finished' && summary.quarantined > 0 && (
+                  <ActButton act={actions.rerun} done="Every held line was run again">
+                    Run {summary.quarantined} held {summary.quarantined === 1 ? 'line' : 'lines'} again
+                  </ActButton>
+                )}
+                <a href={`/ledger/imports/${summary.id}/held.csv`}>as CSV</a>
+              </span>
+            )}
+          </header>
+          {held.length === 0 ? (
+            <p className="empty">Every line was recorded.</p>
+          ) : (
+            <HeldLines
+              key={summary.quarantined}
+              lines={held}
+              {...(summary.state === 'finished' ? { correct: actions.correct } : {})}
+            />
+          )}
+          {view.next !== null && (
+            <p className="pad">
+              <Link href={`/ledger/imports/${summary.id}?after=${view.next}`}>More lines</Link>
+            </p>
+          )}
+        </section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,346 @@
+'use client';
+
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Redaction } from '../../core/trace/redaction';
+import { isOpen } from '../../core/requests/isOpen';
+import { foldAlike } from '../../core/intake/nearDuplicates';
+import { TOPICS } from '../../core/trace/topics';
+import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
+import { isCommand } from '../shared/keys';
+import { useSay } from '../shared/Say';
+import { MatchRow, type Row } from './MatchRow';
+import { MatchSide } from './MatchSide';
+import type { RequestActions } from '../requests/actions';
+import { useVerdicts } from './useVerdicts';
+
+const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
+
+const ALL = 'everything';
+/** Verdicts that the pace is taken from. */
+const PACE = 20;
+
+const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
+
+async function load(id: string): Promise<MatchOpened> {
+  const response = await fetch(`/api/staff/matches/${id}`);
+  if (!response.ok) throw new Error('not shown');
+  return (await response.json()) as MatchOpened;
+}
+
+/** The place where most hours go: one key per verdict, the next record already loaded. */
+export function MatchReview({
+  request,
+  trace,
+  actions,
+  onChange,
+}: {
+  request: RequestView;
+  trace: TraceView;
+  actions: RequestActions;
+  onChange: () => Promise<{ isSuccess: boolean }>;
+}) {
+  const [threshold, setThreshold] = useState(0.9);
+  const [shown, setShown] = useState<string>(ALL);
+  const whole = useMemo(() => rowsOf(trace.matches, trace.alike, threshold), [trace.matches, trace.alike, threshold]);
+  const rows = useMemo(() => whole.filter((row) => isShown(row, shown)), [whole, shown]);
+  const { given, give } = useVerdicts(request.ref, actions, onChange);
+  const [selected, setSelected] = useState<string | null>(
+    () => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null,
+  );
+  const [undo, setUndo] = useState<{ id: string; before: ReadonlyMap<string, Verdict | null> }[]>([]);
+  const say = useSay();
+  const client = useQueryClient();
+  const index = Math.max(
+    0,
+    rows.findIndex(({ id }) => id === selected),
+  );
+  const current = rows[index];
+  const mayJudge = request.mayWork && request.decision.outcome === 'none';
+  const list = useRef<HTMLDivElement>(null);
+  const review = useRef<HTMLDivElement>(null);
+  const [paces, setPaces] = useState<readonly number[]>([]);
+  const verdictOf = useCallback((row: MatchLine) => (given.has(row.id) ? given.get(row.id)! : row.verdict), [given]);
+
+  const { data: opened, isError } = useQuery({
+    queryKey: ['match', current?.id],
+    queryFn: () => load(current!.id),
+    enabled: Boolean(current),
+    staleTime: 60_000,
+  });
+  useEffect(() => {
+    const next = rows[index + 1];
+    if (next)
+      void client.prefetchQuery({ queryKey: ['match', next.id], queryFn: () => load(next.id), staleTime: 60_000 });
+  }, [index, rows, client]);
+
+  const judge = useCallback(
+    (row: Row, verdict: Verdict) => {
+      if (!mayJudge) return;
+      setPaces((times) => [...times.slice(-PACE), Date.now()]);
+      const all = [row, ...row.alike];
+      setUndo((stack) => [...stack, { id: row.id, before: new Map(all.map((one) => [one.id, verdictOf(one)])) }]);
+      // What came in above while the first ones were judged is not left behind: from the end it goes on with the first that has no verdict.
+      const next = rows[rows.indexOf(row) + 1] ?? rows.find((one) => one !== row && verdictOf(one) === null);
+      if (next) setSelected(next.id);
+      give(new Map(all.map((one) => [one.id, { verdict, before: verdictOf(one) }])));
+    },
+    [give, mayJudge, rows, verdictOf],
+  );
+
+  const takeBack = useCallback(() => {
+    const last = undo.at(-1);
+    if (!last || !mayJudge) return;
+    setUndo(undo.slice(0, -1));
+    setSelected(last.id);
+    give(
+      new Map(
+        trace.matches
+          .filter(({ id }) => last.before.has(id))
+          .map((one) => [one.id, { verdict: last.before.get(one.id)!, before: verdictOf(one) }]),
+      ),
+    );
+  }, [give, mayJudge, trace.matches, undo, verdictOf]);
+
+  const redact = useCallback(
+    async (id: string, passages: readonly Redaction[]) => {
+      const result = await actions.redactPassages(request.ref, id, passages);
+      say(
+        result.ok
+          ? passages.length > 0
+            ? 'It is handed over without these passages'
+            : 'The redaction is taken back'
+          : result.message,
+        result.ok,
+      );
+      await client.invalidateQueries({ queryKey: ['match', id] });
+      void onChange();
+    },
+    [actions, client, onChange, request.ref, say],
+  );
+
+  const askSecond = useCallback(
+    async (row: Row) => {
+      const isWanted = row.second === null;
+      const result = await actions.secondReader(request.ref, row.id, isWanted);
+      say(
+        result.ok
+          ? isWanted
+            ? 'Somebody else has to read it too before anything is decided'
+            : 'No second reader any more'
+          : result.message,
+        result.ok,
+      );
+      void onChange();
+    },
+    [actions, onChange, request.ref, say],
+  );
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!current || !isCommand(event, review.current)) return;
+      const key = event.key.toLowerCase();
+      const step = key === 'j' || key === 'arrowdown' ? 1 : key === 'k' || key === 'arrowup' ? -1 : 0;
+      if (step !== 0) {
+        event.preventDefault();
+        const row = rows[Math.min(rows.length - 1, Math.max(0, index + step))];
+        if (row) setSelected(row.id);
+      } else if (KEYS[key]) {
+        event.preventDefault();
+        judge(current, KEYS[key]);
+      } else if (key === 'z') takeBack();
+      else if (key === 's' && mayJudge) void askSecond(current);
+      else if (
+        key === 'r' &&
+        mayJudge &&
+        opened?.id === current.id &&
+        opened.redacted === null &&
+        opened.proposed.length > 0
+      )
+        void redact(current.id, opened.proposed);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [askSecond, current, index, rows, judge, takeBack, mayJudge, opened, redact]);
+
+  useEffect(() => {
+    list.current?.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });
+  }, [selected]);
+
+  return (
+    <div className="review" ref={review}>
+      <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
+        <Shown
+          rows={whole}
+          shown={shown}
+          choose={setShown}
+          left={
+            mayJudge
+              ? leftInWords(whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length, paces)
+              : null
+          }
+        />
+        {trace.alike.length > 0 && (
+          <label className="fold">
+            Fold what is alike by{' '}
+            <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>
+              {THRESHOLDS.map((one) => (
+                <option key={one} value={one}>
+                  {Math.round(one * 100)} % and more
+                </option>
+              ))}
+              <option value={2}>nothing</option>
+            </select>
+          </label>
+        )}
+        <table className="list">
+          <thead>
+            <tr>
+              <th>band</th>
+              <th>where</th>
+              <th className="num">bits</th>
+              <th>verdict</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <MatchRow
+                key={row.id}
+                row={row}
+                verdict={verdictOf(row)}
+                selected={row.id === current?.id}
+                select={setSelected}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="side" tabIndex={0} role="region" aria-label="The record beside what we know">
+        {current &&
+          (isError ? (
+            <p className="note bad">This record could not be shown. Choose it again.</p>
+          ) : opened && opened.id === current.id ? (
+            <MatchSide
+              match={current}
+              opened={opened}
+              hanging={current.children}
+              mayRedact={mayJudge}
+              save={(passages) => redact(current.id, passages)}
+            />
+          ) : (
+            <p className="muted">Opening…</p>
+          ))}
+        {current && mayJudge && (
+          <div className="verdicts">
+            {Object.entries(KEYS).map(([key, verdict]) => (
+              <button
+                key={key}
+                className={`plain${verdictOf(current) === verdict ? ' on' : ''}`}
+                onClick={() => judge(current, verdict)}
+              >
+                <kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}
+              </button>
+            ))}
+            <span className="muted" style={{ alignSelf: 'center' }}>
+              <kbd>J</kbd> next <kbd>Z</kbd> undo
+            </span>
+            <button
+              className={`plain${current.second ? ' on' : ''}`}
+              disabled={current.second?.verdict != null}
+              onClick={() => void askSecond(current)}
+            >
+              <kbd>S</kbd> second reader
+            </button>
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What the list shows: a topic, or what is told apart by more than that. */
+function Shown({
+  rows,
+  shown,
+  choose,
+  left,
+}: {
+  rows: readonly Row[];
+  shown: string;
+  choose: (what: string) => void;
+  left: string | null;
+}) {
+  const count = (what: string) => rows.filter((row) => isShown(row, what)).length;
+  const more = (
+    [
+      ['open', 'without a verdict'],
+      ['new', 'new or changed'],
+      ['second', 'for a second reader'],
+      ['outside', 'outside of the conditions'],
+    ] as const
+  ).filter(([what]) => count(what) > 0 && count(what) < rows.length);
+  return (
+    <div className="fold row between">
+      <label>
+        Show{' '}
+        <select value={shown} onChange={(event) => choose(event.target.value)}>
+          <option value={ALL}>everything ({rows.length})</option>
+          {more.map(([what, words]) => (
+            <option key={what} value={what}>
+              {words} ({count(what)})
+            </option>
+          ))}
+          <optgroup label="by what it is about">
+            {TOPICS.filter((topic) => count(topic) > 0).map((topic) => (
+              <option key={topic} value={topic}>
+                {topic} ({count(topic)})
+              </option>
+            ))}
+          </optgroup>
+        </select>
+      </label>
+      {left && <span className="nowrap">{left}</span>}
+    </div>
+  );
+}
+
+function isShown(row: Row, shown: string): boolean {
+  if (shown === ALL) return true;
+  if (shown === 'open') return isOpen(row);
+  if (shown === 'new') return row.news === 'new' || row.news === 'changed';
+  if (shown === 'second') return row.second !== null;
+  if (shown === 'outside') return row.isOutside;
+  return [row, ...row.children].some(({ topics }) => (topics as readonly string[]).includes(shown));
+}
+
+/** How much is left, and how long that takes at the pace of the last verdicts. */
+function leftInWords(left: number, paces: readonly number[]): string {
+  if (left === 0) return 'all read';
+  const each = paces.length >= 4 ? (paces.at(-1)! - paces[0]!) / (paces.length - 1) : null;
+  const minutes = each === null ? null : Math.ceil((left * each) / 60_000);
+  return `${left} left${minutes === null ? '' : `, about ${minutes} min`}`;
+}
+
+/** What hangs on a record is folded under it: it shares its verdict. What is nearly the same is folded and judged with it. */
+function rowsOf(matches: readonly MatchLine[], alike: TraceView['alike'], threshold: number): Row[] {
+  const byPlace = new Map(matches.map((match) => [`${match.system}/${match.place}`, match]));
+  const rootOf = (match: MatchLine): MatchLine => {
+    const parent = match.parent ? byPlace.get(`${match.system}/${match.parent}`) : undefined;
+    return parent ? rootOf(parent) : match;
+  };
+  const roots = matches.filter((match) => rootOf(match) === match);
+  const children = new Map<string, MatchLine[]>(roots.map(({ id }) => [id, []]));
+  for (const match of matches) if (rootOf(match) !== match) children.get(rootOf(match).id)!.push(match);
+  const byId = new Map(roots.map((match) => [match.id, match]));
+  return [
+    ...foldAlike(
+      roots.map(({ id }) => id),
+      alike,
+      threshold,
+    ),
+  ].map(([id, others]) => ({
+    ...byId.get(id)!,
+    children: children.get(id)!,
+    alike: others.map((other) => byId.get(other)!),
+  }));
+}

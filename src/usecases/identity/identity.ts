@@ -1,0 +1,224 @@
+import { languageOf } from '../../core/letters/mailings';
+import { sayName } from '../../core/matching/compare';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { identifiersOf, personById } from '../../db/people/persons';
+import { insertIdentityCheck, lockIdentityCheck, setIdentityCheck } from '../../db/identity/identityChecks';
+import {
+  clockOnFile,
+  insertClockEvent,
+  lockRequestById,
+  setRequest,
+  takeBackWaiting,
+  type RequestRow,
+} from '../../db/requests/requests';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
+import { vaultOf } from '../keys/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { answerAddress } from '../letters/answerAddress';
+import { personOfRequest } from '../people/personOfRequest';
+import { refreshRequest } from '../requests/refreshRequest';
+import { workOnRequest } from '../requests/workOnRequest';
+
+const VALID_HOURS = 72;
+const MOST_TRIES = 5;
+
+/** Addresses on file for the person of a request: only these get a code. */
+export async function addressesOnFile(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+): Promise<{ address: string; isAsking: boolean }[]> {
+  const person = request.person_id ? await personById(h, request.person_id) : undefined;
+  if (!person) return [];
+  const vault = vaultOf(ctx, h);
+  const said = await personOfRequest(ctx, h, { ...request, person_id: null });
+  const found = [];
+  for (const identifier of await identifiersOf(h, [person.id])) {
+    const value =
+      identifier.kind === 'email'
+        ? await vault.unseal(person.data_key_id, identifier.value_sealed, `identifier:${person.id}`)
+        : null;
+    if (value)
+      found.push({ address: value, isAsking: (said.emails ?? []).some((email) => email.toLowerCase() === value) });
+  }
+  return found.sort((a, b) => Number(b.isAsking) - Number(a.isAsking));
+}
+
+export type IdentityRefusal =
+  | { code: 'address-not-on-file' }
+  | { code: 'identity-proven-already' }
+  | { code: 'identity-not-failed' }
+  | { code: 'no-address' };
+
+/** Mails a code to an address already on file. Asking starts the pause where the regime allows it. */
+export async function askIdentity(ctx: Context, input: { ref: string; address: string }) {
+  return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
+    if (!(await addressesOnFile(ctx, h, request)).some(({ address }) => address === input.address))
+      return refuse({ code: 'address-not-on-file' });
+    const token = ctx.keys.random(24).toString('base64url');
+    const code = String(ctx.keys.random(4).readUInt32BE() % 1_000_000).padStart(6, '0');
+    const id = ctx.keys.id('idc');
+    const real = ctx.clock.real();
+    await insertIdentityCheck(h, {
+      id,
+      request_id: request.id,
+      address_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.address, `check:${id}`),
+      token_hash: ctx.keys.hash(Buffer.from(token)),
+      code_hash: ctx.keys.index(`code:${id}:${code}`),
+      sent_at: real,
+      expires_at: new Date(Date.parse(real) + VALID_HOURS * 3_600_000).toISOString(),
+      tries: 0,
+      state: 'open',
+    });
+    await setRequest(h, request.id, { identity: 'asked', identity_method: 'mailed-code' });
+    const person = await personOfRequest(ctx, h, request);
+    const letterId = await queueLetter(
+      ctx,
+      h,
+      request,
+      input.address,
+      await writeLetter(ctx, h, request, sayName(person), 'identity-code', {
+        code,
+        link: `${ctx.baseUrl}/identity/${token}?lang=${languageOf(request.language)}`,
+        hours: String(VALID_HOURS),
+      }),
+    );
+    // A second code, after the first was used up, is the same question: it has been on the clock since it was asked first.
+    if (!(await isIdentityAsked(h, request.id)))
+      await insertClockEvent(
+        h,
+        {
+          request_id: request.id,
+          kind: 'identity-asked',
+          at: ctx.clock.now(),
+          reason_sealed: null,
+          until: null,
+          actor: ctx.actor.id,
+        },
+        letterId,
+      );
+    await recordTrail(ctx, h, 'identity-asked', request.ref);
+    return ok(null);
+  });
+}
+
+export type ProveRefusal =
+  | { code: 'link-unknown' }
+  | { code: 'link-expired' }
+  | { code: 'link-used' }
+  | { code: 'code-wrong'; left: number }
+  | { code: 'tries-used-up' };
+
+/** On the person's page: the code from the mail. The fifth wrong one ends the check. */
+export async function proveIdentity(
+  ctx: Context,
+  input: { token: string; code: string },
+): Promise<Result<{ ref: string }, ProveRefusal>> {
+  return ctx.transaction(async (h) => {
+    const check = await lockIdentityCheck(h, ctx.keys.hash(Buffer.from(input.token)));
+    if (!check || check.state === 'replaced') return refuse({ code: 'link-unknown' });
+    if (check.state === 'proven') return refuse({ code: 'link-used' });
+    if (check.state === 'failed') return refuse({ code: 'tries-used-up' });
+    if (Date.parse(check.expires_at) < Date.parse(ctx.clock.real())) return refuse({ code: 'link-expired' });
+    const request = (await lockRequestById(h, check.request_id))!;
+    if (request.closed_at) return refuse({ code: 'link-used' });
+    if (!ctx.keys.index(`code:${check.id}:${input.code.replace(/\s/g, '')}`).equals(check.code_hash)) {
+      const tries = check.tries + 1;
+      await setIdentityCheck(h, check.id, { tries, state: tries >= MOST_TRIES ? 'failed' : 'open' });
+      if (tries >= MOST_TRIES) {
+        await setRequest(h, request.id, { identity: 'failed' });
+        await refreshRequest(ctx, h, request.id);
+      }
+      await recordTrail(ctx, h, 'identity-failed', request.ref);
+      return tries >= MOST_TRIES
+        ? refuse({ code: 'tries-used-up' })
+        : refuse({ code: 'code-wrong', left: MOST_TRIES - tries });
+    }
+    await setIdentityCheck(h, check.id, { state: 'proven' });
+    await markProven(ctx, h, request, 'mailed-code');
+    return ok({ ref: request.ref });
+  });
+}
+
+/** A document looked at over the counter; only the outcome is kept. */
+export async function proveAtCounter(ctx: Context, input: { ref: string }) {
+  return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
+    await markProven(ctx, h, request, 'document-seen');
+    return ok(null);
+  });
+}
+
+/** Whoever asks for somebody else has shown that they may: a signed permission, a parent's custody. Only the outcome is kept. */
+export async function showAuthority(ctx: Context, input: { ref: string }) {
+  return workOnRequest<null, { code: 'authority-not-needed' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.authority !== 'needed') return refuse({ code: 'authority-not-needed' });
+    await setRequest(h, request.id, { authority: 'shown' });
+    await recordTrail(ctx, h, 'authority-shown', request.ref, request.on_behalf_kind);
+    return ok(null);
+  });
+}
+
+/** Whether the question is open on the clock, or on its way to the person. */
+async function isIdentityAsked(h: Handle, requestId: string): Promise<boolean> {
+  const { events, waiting } = await clockOnFile(h, requestId);
+  if (waiting.some(({ kind }) => kind === 'identity-asked')) return true;
+  const times = (wanted: string) => events.filter(({ kind }) => kind === wanted).length;
+  return times('identity-asked') > times('identity-proven');
+}
+
+export async function markProven(ctx: Context, h: Handle, request: RequestRow, method: string): Promise<void> {
+  const at = ctx.clock.now();
+  // Proven in whatever way: what was asked by letter is answered by it, and what has not left need not be asked.
+  await takeBackWaiting(h, request.id, 'identity-asked');
+  if (await isIdentityAsked(h, request.id))
+    await insertClockEvent(h, {
+      request_id: request.id,
+      kind: 'identity-proven',
+      at,
+      reason_sealed: null,
+      until: null,
+      actor: ctx.actor.id,
+    });
+  await setRequest(h, request.id, { identity: 'proven', identity_method: method });
+  await refreshRequest(ctx, h, request.id);
+  await recordTrail(ctx, h, 'identity-proven', request.ref, method);
+}
+
+/** Identity could not be established: a letter with the remedies, and the request is answered. */
+export async function refuseForIdentity(ctx: Context, input: { ref: string }) {
+  return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
+    if (request.identity === 'none' && request.authority !== 'needed') return refuse({ code: 'identity-not-failed' });
+    const { address, name } = await answerAddress(ctx, h, { ...request, person_id: null });
+    if (!address) return refuse({ code: 'no-address' });
+    const letterId = await queueLetter(
+      ctx,
+      h,
+      request,
+      address,
+      await writeLetter(ctx, h, request, name, 'identity-refusal', {}),
+    );
+    const now = ctx.clock.now();
+    await insertClockEvent(
+      h,
+      { request_id: request.id, kind: 'answered', at: now, reason_sealed: null, until: null, actor: ctx.actor.id },
+      letterId,
+    );
+    await setRequest(h, request.id, {
+      decision: 'refuse',
+      decision_ground: 'art-12-2',
+      decided_by: ctx.actor.id,
+      decided_at: now,
+      answered: true,
+      outcome: 'identity-not-proven',
+      closed_at: now,
+    });
+    await recordTrail(ctx, h, 'identity-refused', request.ref);
+    return ok(null);
+  });
+}

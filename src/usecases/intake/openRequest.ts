@@ -1,0 +1,210 @@
+import { assign } from '../../core/requests/assign';
+import { assignmentRules, workload } from '../../db/requests/assignments';
+import { sayDayIn } from '../../core/letters/frame';
+import { languageOf } from '../../core/letters/mailings';
+import { sayName } from '../../core/matching/compare';
+import type { PersonRecord } from '../../core/people/record';
+import type { Channel } from '../../core/requests/schema';
+import type { Right } from '../../core/requests/rights';
+import { localDay } from '../../core/shared/days';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import type { ClockRefusal } from '../../core/clock/events';
+import { lawTable } from '../../db/clock/laws';
+import type { Handle } from '../../db/shared/handle';
+import { personsByHash } from '../../db/people/persons';
+import {
+  addCoordinators,
+  addMember,
+  insertRequest,
+  nextRef,
+  setRequest,
+  type RequestRow,
+} from '../../db/requests/requests';
+import { listSystems } from '../../db/systems/systems';
+import type { Context } from '../shared/context';
+import { queueLetter } from '../letters/queueLetter';
+import { writeLetter } from '../letters/writeLetter';
+import { indexText, normaliseIdentifier } from '../people/identifierKeys';
+import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../keys/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { clockOf, lawsOfRequest } from '../clock/clockOf';
+import { refreshRequest } from '../requests/refreshRequest';
+
+export interface OnBehalf {
+  kind: string;
+  name: string;
+  /** Where the answer goes; without one it goes to the person. */
+  email?: string | null | undefined;
+}
+
+export interface NewRequest {
+  right: Right;
+  /** The laws that bind, that of the person's place first. Undefined: those that follow from where the person lives and the organisation is. */
+  regimes?: readonly string[] | undefined;
+  receivedAt: string;
+  channel: Channel;
+  person: PersonRecord;
+  onBehalf?: OnBehalf | null;
+  text: string | null;
+  language: string;
+}
+
+export type OpenRequestRefusal = AccessRefusal | ClockRefusal | { code: 'no-law-found' };
+
+export interface OpenedRequest {
+  id: string;
+  ref: string;
+  acknowledgeBy: string | null;
+  dueOn: string;
+  /** With the reference it opens the status page. */
+  statusWord: string;
+}
+
+/** A request enters: from a colleague, the public form or the API. Its clock runs from receipt, not from entry. */
+export async function openRequest(ctx: Context, input: NewRequest): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
+  return ctx.transaction((h) => openRequestIn(ctx, h, input));
+}
+
+/** The same in a transaction that is open already. */
+export async function openRequestIn(
+  ctx: Context,
+  h: Handle,
+  input: NewRequest,
+): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
+  if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work'))
+    return refuse({ code: 'not-allowed', act: 'requests.work' });
+  const region = input.person.region ?? null;
+  const place = { country: input.person.country ?? null, region };
+  const regimes = [
+    ...(input.regimes ??
+      (await lawsOfRequest(ctx, h, { place, right: input.right, receivedAt: input.receivedAt })).laws.map(
+        ({ regime }) => regime,
+      )),
+  ];
+  const regime = regimes[0];
+  // None is guessed: somebody who knows has to say which law it is.
+  if (!regime) return refuse({ code: 'no-law-found' });
+  const reading = clockOf(ctx, await lawTable(h), { regimes, right: input.right, received_at: input.receivedAt }, []);
+  if (!reading.ok) return reading;
+  const id = ctx.keys.id('req');
+  const ref = await nextRef(h, Number(localDay(input.receivedAt, ctx.organisation.zone).slice(0, 4)));
+  const statusWord = newStatusWord(ctx);
+  const vault = vaultOf(ctx, h);
+  const key = await vault.newKey();
+  const row: RequestRow = {
+    id,
+    ref,
+    right: input.right,
+    regime,
+    regimes,
+    received_at: input.receivedAt,
+    channel: input.channel,
+    language: input.language,
+    country: input.person.country ?? null,
+    person_id: await soleOwner(ctx, h, input.person),
+    data_key_id: key,
+    person_sealed: await vault.seal(
+      key,
+      JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }),
+      `person:${id}`,
+    ),
+    text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null,
+    on_behalf_kind: input.onBehalf?.kind ?? null,
+    identity: 'none',
+    identity_method: null,
+    trace: 'none',
+    undecided: 0,
+    decision: 'none',
+    decision_ground: null,
+    decision_reason_sealed: null,
+    decided_by: null,
+    decided_at: null,
+    pack: 'none',
+    plan: 'none',
+    carried_out: false,
+    answered: false,
+    outcome: null,
+    stage: 'intake',
+    due_on: reading.value.dueOn,
+    created_at: ctx.clock.now(),
+    closed_at: null,
+    region,
+    appeal: 'none',
+    authority: input.onBehalf ? 'needed' : 'not-needed',
+    status_hash: statusHash(ctx, id, statusWord),
+    joined_to: null,
+    fact_tries: 0,
+    acknowledged_at: null,
+    helpers_open: 0,
+    matter: null,
+    removed_at: null,
+    system_id: ctx.actor.kind === 'machine' ? ctx.actor.systemId : null,
+    owner_id: assign(
+      await assignmentRules(h),
+      { right: input.right, regime, language: input.language },
+      await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone)),
+    ),
+  };
+  await insertRequest(h, row);
+  await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
+  await addCoordinators(h, id);
+  if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
+  await refreshRequest(ctx, h, id);
+  const address = input.onBehalf?.email ?? input.person.emails?.[0];
+  if (address) {
+    await setRequest(h, id, { acknowledged_at: ctx.clock.now() });
+    const day = (on: string) => sayDayIn(input.language, on);
+    await queueLetter(
+      ctx,
+      h,
+      row,
+      address,
+      await writeLetter(
+        ctx,
+        h,
+        row,
+        input.onBehalf?.email ? input.onBehalf.name : sayName(input.person),
+        'acknowledgement',
+        {
+          receivedOn: day(reading.value.receivedOn),
+          dueOn: day(reading.value.dueOn),
+          statusLink: `${ctx.baseUrl}/status?lang=${languageOf(input.language)}`,
+          statusWord,
+        },
+      ),
+    );
+  }
+  await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
+  return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn, statusWord });
+}
+
+/** Easy to read out on the phone: no letters that look or sound like others. */
+const WORD_LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
+
+function newStatusWord(ctx: Context): string {
+  return [...ctx.keys.random(8)].map((byte) => WORD_LETTERS[byte % WORD_LETTERS.length]).join('');
+}
+
+export function statusHash(ctx: Context, requestId: string, word: string): Buffer {
+  return ctx.keys.index(`status:${requestId}:${word.trim().toUpperCase()}`);
+}
+
+/** The one person whom the request's own identifiers point at; null for nobody and for several. */
+async function soleOwner(ctx: Context, h: Handle, person: PersonRecord): Promise<string | null> {
+  const systems = await listSystems(h);
+  const identifiers = [
+    ...(person.emails ?? []).map((value) => normaliseIdentifier('email', value, '', null)),
+    ...(person.phones ?? []).map((value) =>
+      normaliseIdentifier('phone', value, '', person.country ?? ctx.organisation.country),
+    ),
+    ...(person.customerNumbers ?? []).flatMap(({ value, system }) =>
+      systems
+        .filter(({ id }) => !system || id === system)
+        .map(({ id }) => normaliseIdentifier('customer-number', value, id, null)),
+    ),
+  ];
+  const hashes = identifiers.flatMap((identifier) => (identifier ? [ctx.keys.index(indexText(identifier))] : []));
+  const owners = [...new Set((await personsByHash(h, hashes)).map(({ person_id }) => person_id))];
+  return owners.length === 1 ? owners[0]! : null;
+}

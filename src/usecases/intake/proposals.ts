@@ -1,0 +1,94 @@
+import type { InferType } from 'yup';
+import type { openRequestSchema } from '../../core/requests/schema';
+import type { ProposalView } from '../../core/requests/views';
+import { localDay } from '../../core/shared/days';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { destroyDataKeys } from '../../db/keys/dataKeys';
+import type { Handle } from '../../db/shared/handle';
+import { lockProposal, setProposal, waitingProposals, type ProposalRow } from '../../db/intake/proposals';
+import type { Context } from '../shared/context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { vaultOf } from '../keys/vault';
+import { recordTrail } from '../trail/recordTrail';
+import { fromStaffForm } from './openFromStaff';
+import { openRequestIn, type OpenedRequest, type OpenRequestRefusal } from './openRequest';
+import type { ProposalContent } from './takeInbox';
+
+const SHOWN = 50;
+
+/** What came to the privacy mailbox and waits for a colleague. A look: it is in the trail. */
+export async function readProposals(ctx: Context): Promise<Result<ProposalView[], AccessRefusal>> {
+  if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
+  return ctx.transaction(async (h) => {
+    const vault = vaultOf(ctx, h);
+    const views: ProposalView[] = [];
+    for (const row of await waitingProposals(h, SHOWN)) {
+      const text = await vault.unseal(row.data_key_id, row.content_sealed, `proposal:${row.id}`);
+      if (!text) continue;
+      const { from, subject, text: words } = JSON.parse(text) as ProposalContent;
+      const [givenName = '', ...rest] = (from?.name ?? '').trim().split(/\s+/);
+      views.push({
+        id: row.id,
+        receivedOn: localDay(row.received_at, ctx.organisation.zone),
+        right: row.right,
+        language: row.language,
+        reasons: row.reasons,
+        from: from ? { ...from, givenName, familyName: rest.join(' ') } : null,
+        subject,
+        text: words,
+      });
+    }
+    if (views.length > 0) await recordTrail(ctx, h, 'proposals-viewed', null, `${views.length}`);
+    return ok(views);
+  });
+}
+
+type Confirm = InferType<typeof openRequestSchema>;
+
+/** The colleague has looked at it, corrected what was wrong, and opens the request. The proposal’s copy of the message goes. */
+export async function confirmProposal(
+  ctx: Context,
+  input: { id: string; form: Confirm },
+): Promise<Result<OpenedRequest, OpenRequestRefusal | { code: 'proposal-gone' }>> {
+  if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
+  return ctx.transaction(async (h) => {
+    const row = await claim(ctx, h, input.id, 'opened');
+    if (!row) return refuse({ code: 'proposal-gone' });
+    const opened = await openRequestIn(ctx, h, fromStaffForm(ctx, { ...input.form, channel: 'mail' }));
+    if (!opened.ok) {
+      await setProposal(h, row.id, { state: 'waiting', decided_by: null, decided_at: null });
+      return opened;
+    }
+    await setProposal(h, row.id, { request_id: opened.value.id });
+    await forget(ctx, h, row);
+    return opened;
+  });
+}
+
+/** It is no request: an advertisement, a question for the shop. Its text goes at once. */
+export async function setAsideProposal(
+  ctx: Context,
+  input: { id: string },
+): Promise<Result<null, AccessRefusal | { code: 'proposal-gone' }>> {
+  if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
+  return ctx.transaction(async (h) => {
+    const row = await claim(ctx, h, input.id, 'set-aside');
+    if (!row) return refuse({ code: 'proposal-gone' });
+    await forget(ctx, h, row);
+    return ok(null);
+  });
+}
+
+/** Two colleagues at one message come one after the other; the second is told that it is gone. */
+async function claim(ctx: Context, h: Handle, id: string, state: 'opened' | 'set-aside'): Promise<ProposalRow | null> {
+  const row = await lockProposal(h, id);
+  if (row?.state !== 'waiting') return null;
+  await setProposal(h, id, { state, decided_by: ctx.actor.id, decided_at: ctx.clock.now() });
+  await recordTrail(ctx, h, state === 'opened' ? 'proposal-opened' : 'proposal-set-aside', id);
+  return row;
+}
+
+async function forget(ctx: Context, h: Handle, row: ProposalRow): Promise<void> {
+  await setProposal(h, row.id, { content_sealed: null, sender_hash: null });
+  await destroyDataKeys(h, [row.data_key_id], ctx.clock.now());
+}

@@ -1,0 +1,222 @@
+import type { ExportView } from '../../core/ledger/views';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { csvLine } from '../../core/shared/csv';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import {
+  exportById,
+  insertExport,
+  listExports,
+  setExport,
+  type ExportFormat,
+  type ExportRow,
+} from '../../db/ledger/exports';
+import { EVERY_CHOICE, streamChoices } from '../../db/ledger/ledger';
+import { dataKeys } from '../../db/keys/dataKeys';
+import type { Handle } from '../../db/shared/handle';
+import type { WrappedKey } from '../../ports/keys';
+import type { Context } from '../shared/context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { asWrapped, vaultOf } from '../keys/vault';
+import { newWorkKey } from '../keys/workKeys';
+import { recordTrail } from '../trail/recordTrail';
+import { mayReadLedger } from './mayReadLedger';
+import { entryOf, identifierHashes, nameIn, peopleOf, type LedgerEntry, type LedgerQuery } from './searchLedger';
+
+function mayExport(ctx: Context): boolean {
+  return ctx.actor.kind === 'machine' ? mayReadLedger(ctx) : reach(ctx, 'ledger.export') !== null;
+}
+
+/** Asks for a part of the ledger as a file; the worker writes it. */
+export async function startExport(
+  ctx: Context,
+  input: LedgerQuery & { format: ExportFormat },
+): Promise<Result<{ id: string }, AccessRefusal>> {
+  if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
+  return ctx.transaction(async (h) => {
+    const id = ctx.keys.id('exp');
+    const { format, ...query } = input;
+    const key = await newWorkKey(ctx, h, {
+      kind: 'export',
+      subject: id,
+      ...(query.identifier
+        ? { hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) }
+        : {}),
+    });
+    await insertExport(h, {
+      id,
+      format,
+      filter_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(query), id),
+      data_key_id: key,
+      made_by: ctx.actor.id,
+      made_at: ctx.clock.now(),
+    });
+    await ctx.jobs.enqueue(h.trx, 'export-ledger', { exportId: id });
+    await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query), key);
+    return ok({ id });
+  });
+}
+
+const ROWS_AT_ONCE = 5000;
+const COLUMNS = [
+  'id',
+  'seq',
+  'person',
+  'system',
+  'purpose',
+  'answer',
+  'occurredAt',
+  'recordedAt',
+  'confirms',
+  'ask',
+  'askVersion',
+  'notice',
+  'noticeVersion',
+  'method',
+  'country',
+  'language',
+  'channel',
+  'folio',
+  'leaf',
+] as const satisfies readonly (keyof LedgerEntry)[];
+
+/** Streams the choices into a sealed file, oldest first, a few thousand at a time. A killed run begins its file anew. */
+export async function exportLedger(ctx: Context, { exportId }: { exportId: string }): Promise<void> {
+  await ctx.exclusively(`export:${exportId}`, async () => {
+    const row = await ctx.transaction((h) => exportById(h, exportId));
+    if (!row || row.state !== 'running') return;
+    const opened = await ctx.transaction(async (h) =>
+      row.data_key_id
+        ? vaultOf(ctx, h).unseal(row.data_key_id, row.filter_sealed, row.id)
+        : ctx.keys.unsealOwn(row.filter_sealed, row.id),
+    );
+    // Whom it was about was erased meanwhile.
+    if (opened === null)
+      return ctx.transaction((h) =>
+        setExport(h, exportId, { state: 'failed', error: 'gone', finished_at: ctx.clock.now() }),
+      );
+    const query = JSON.parse(opened) as LedgerQuery;
+    const key = await ctx.transaction((h) => exportKey(h, row));
+    const name = `export-${exportId}`;
+    let count = 0;
+    async function* lines(): AsyncGenerator<string> {
+      yield HEAD[row!.format];
+      for await (const entries of choicesInOrder(ctx, query)) {
+        yield entries.map((entry, i) => sayEntry(row!.format, entry, count + i === 0)).join('');
+        count += entries.length;
+        await ctx.transaction((h) => setExport(h, exportId, { rows: count }));
+      }
+      yield TAIL[row!.format];
+    }
+    await pipeline(Readable.from(lines()), ctx.keys.sealStream(key), ctx.storage.write(`${name}.part`));
+    await ctx.storage.rename(`${name}.part`, name);
+    await ctx.transaction((h) =>
+      setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.now() }),
+    );
+  });
+}
+
+/** The key of its file; null: the installation's own. @throws where it was destroyed */
+async function exportKey(h: Handle, row: Pick<ExportRow, 'data_key_id'>): Promise<WrappedKey | null> {
+  if (!row.data_key_id) return null;
+  const key = asWrapped((await dataKeys(h, [row.data_key_id])).get(row.data_key_id));
+  if (!key) throw new Error('the key of this export is destroyed');
+  return key;
+}
+
+async function* choicesInOrder(ctx: Context, query: LedgerQuery): AsyncGenerator<LedgerEntry[]> {
+  const personIds = query.identifier ? await ctx.transaction((h) => peopleOf(ctx, h, query.identifier!)) : null;
+  for (let after = 0; ;) {
+    const rows = await ctx.transaction((h) =>
+      streamChoices(h, {
+        ...EVERY_CHOICE,
+        purpose: query.purpose ?? null,
+        from: query.from ?? null,
+        to: query.to ?? null,
+        personIds,
+        after,
+        limit: ROWS_AT_ONCE,
+      }),
+    );
+    if (rows.length > 0) yield rows.map(entryOf);
+    if (rows.length < ROWS_AT_ONCE) return;
+    after = rows.at(-1)!.seq;
+  }
+}
+
+const CONTEXT = { dpv: 'https://w3id.org/dpv#', dct: 'http://purl.org/dc/terms/', schema: 'urn:bookend:choice:' };
+const HEAD: Record<ExportFormat, string> = {
+  csv: csvLine(COLUMNS),
+  ndjson: '',
+  jsonld: `{"@context":${JSON.stringify(CONTEXT)},"@graph":[\n`,
+};
+const TAIL: Record<ExportFormat, string> = { csv: '', ndjson: '', jsonld: '\n]}\n' };
+
+function sayEntry(format: ExportFormat, entry: LedgerEntry, isFirst: boolean): string {
+  if (format === 'csv') return csvLine(COLUMNS.map((column) => entry[column]));
+  if (format === 'ndjson') return `${JSON.stringify(entry)}\n`;
+  const { id, person, purpose, occurredAt, recordedAt, ...rest } = entry;
+  const record = {
+    '@type': 'dpv:ConsentRecord',
+    'dct:identifier': id,
+    'dpv:hasDataSubject': person,
+    'dpv:hasPurpose': purpose,
+    'dct:date': occurredAt,
+    'dct:created': recordedAt,
+    ...Object.fromEntries(
+      Object.entries(rest)
+        .filter(([, value]) => value !== null)
+        .map(([key, value]) => [`schema:${key}`, value]),
+    ),
+  };
+  return `${isFirst ? '' : ',\n'}${JSON.stringify(record)}`;
+}
+
+const viewOf = ({ id, format, state, rows, made_at }: ExportRow): ExportView => ({
+  id,
+  format,
+  state,
+  rows: Number(rows),
+  at: made_at,
+});
+
+export async function readExports(ctx: Context): Promise<Result<ExportView[], AccessRefusal>> {
+  if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
+  return ctx.transaction(async (h) => ok((await listExports(h, 20)).map(viewOf)));
+}
+
+export async function readExport(ctx: Context, input: { id: string }): Promise<Result<ExportView, AccessRefusal>> {
+  if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
+  return ctx.transaction(async (h) => {
+    const row = await exportById(h, input.id);
+    return row && (ctx.actor.kind !== 'machine' || row.made_by === ctx.actor.id)
+      ? ok(viewOf(row))
+      : refuse({ code: 'not-found' });
+  });
+}
+
+/** The file itself, unsealed as it streams. Leaves its own entry in the trail. */
+export async function downloadExport(
+  ctx: Context,
+  input: { id: string },
+): Promise<Result<{ stream: Readable; name: string; type: string }, AccessRefusal | { code: 'export-not-ready' }>> {
+  if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
+  return ctx.transaction(async (h) => {
+    const row = await exportById(h, input.id);
+    if (!row || (ctx.actor.kind === 'machine' && row.made_by !== ctx.actor.id)) return refuse({ code: 'not-found' });
+    if (row.state !== 'finished' || !row.path) return refuse({ code: 'export-not-ready' });
+    const key = await exportKey(h, row).catch(() => undefined);
+    if (key === undefined) return refuse({ code: 'not-found' });
+    await recordTrail(ctx, h, 'export-downloaded', row.id);
+    const sealed = ctx.storage.read(row.path);
+    const stream = ctx.keys.unsealStream(key);
+    sealed.on('error', (error) => stream.destroy(error));
+    return ok({
+      stream: sealed.pipe(stream),
+      name: `ledger.${row.format}`,
+      type: { csv: 'text/csv; charset=utf-8', ndjson: 'application/x-ndjson', jsonld: 'application/ld+json' }[
+        row.format
+      ],
+    });
+  });
+}

@@ -1,0 +1,78 @@
+import type { LedgerView } from '../../core/ledger/views';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import type { Answer } from '../../core/ledger/types';
+import { EVERY_CHOICE, ledgerSize, streamChoices } from '../../db/ledger/ledger';
+import { lastVerification } from '../../db/ledger/verifications';
+import { allPurposes } from '../../db/purposes/purposes';
+import { listSystems } from '../../db/systems/systems';
+import type { Context } from '../shared/context';
+import { reach, type AccessRefusal } from '../shared/may';
+import { recordTrail } from '../trail/recordTrail';
+
+const PAGE = 50;
+
+/** The ledger's stream with its seal and its rates. Public parts only: nobody is named here. */
+export async function readLedger(
+  ctx: Context,
+  filter: {
+    purpose: string | null;
+    answer: Answer | null;
+    system: string | null;
+    from: string | null;
+    to: string | null;
+    before: number | null;
+  },
+): Promise<Result<LedgerView, AccessRefusal>> {
+  if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
+  return ctx.transaction(async (h) => {
+    const systems = (await listSystems(h)).map(({ id, name }) => ({ id, name }));
+    const names = new Map(systems.map(({ id, name }) => [id, name]));
+    const rows = await streamChoices(h, { ...EVERY_CHOICE, ...filter, limit: PAGE + 1 });
+    const lines = rows
+      .slice(0, PAGE)
+      .map(
+        ({
+          seq,
+          id,
+          person_id,
+          purpose,
+          answer,
+          recorded_at,
+          ask,
+          ask_version,
+          country,
+          folio,
+          leaf_index,
+          occurred_at,
+          occurred_on,
+          system_id,
+        }) => ({
+          seq,
+          id,
+          person_id,
+          purpose,
+          answer,
+          recorded_at,
+          ask,
+          ask_version,
+          country,
+          folio,
+          leaf_index,
+          occurredAt: occurred_on ?? occurred_at,
+          system: names.get(system_id) ?? system_id,
+        }),
+      );
+    const { choices, folios, head } = await ledgerSize(h);
+    const purposes = [...new Map((await allPurposes(h)).map((purpose) => [purpose.id, purpose])).values()];
+    await recordTrail(ctx, h, 'ledger-opened', null);
+    return ok({
+      size: { choices, folios },
+      head: head ? { root: head.root.toString('hex'), signedAt: head.signed_at } : null,
+      verification: (await lastVerification(h)) ?? null,
+      purposes,
+      systems,
+      lines,
+      next: rows.length > PAGE ? lines.at(-1)!.seq : null,
+    });
+  });
+}
