@@ -30,6 +30,7 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { importKey } from '../imports/sealed';
+import { audienceName } from './sealed';
 import { recordTrail } from '../trail/recordTrail';
 
 export type AudienceRefusal =
@@ -78,7 +79,7 @@ export async function startAudience(
       return drop({ code: 'unknown-purpose', purpose: input.purpose });
     await insertAudience(h, {
       id,
-      name_sealed: await vaultOf(ctx, h).seal(keyId, input.name.slice(0, 200), id),
+      name_sealed: await audienceName.close(vaultOf(ctx, h), keyId, input.name.slice(0, 200), id),
       data_key_id: keyId,
       system_id: ownOf(ctx),
       purpose: input.purpose,
@@ -245,9 +246,7 @@ async function viewOf(
   row: AudienceRow,
   runs: readonly AudienceRunRow[],
 ): Promise<AudienceView> {
-  const name = row.data_key_id
-    ? ((await vaultOf(ctx, h).unseal(row.data_key_id, row.name_sealed, row.id)) ?? '(gone)')
-    : ctx.keys.unsealOwn(row.name_sealed, row.id);
+  const name = (await audienceName.open(vaultOf(ctx, h), row.data_key_id, row.name_sealed, row.id)) ?? '(gone)';
   return {
     id: row.id,
     name,

@@ -8,7 +8,7 @@ import type { Right } from '../../core/requests/rights';
 import { checkStanding } from '../standing/checkStanding';
 import { recordChoices } from '../ledger/recordChoices';
 import type { Context } from '../shared/context';
-import { resumeWork } from '../shared/resumeWork';
+import { resumeWork } from '../daily/resumeWork';
 import { acceptBand, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { answerByLetter, decide } from '../requests/decide';

@@ -8,7 +8,7 @@ import type { Handle } from '../../db/shared/handle';
 import { listSystems } from '../../db/systems/systems';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { lastTrace } from '../../db/trace/traces';
-import { isConnectorError, type ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
+import { isConnectorError, type ConnectorError, type Connector } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
@@ -17,6 +17,8 @@ import { recordTrail } from '../trail/recordTrail';
 import { refreshRequest } from '../requests/refreshRequest';
 import { recipientsOf } from './tellRecipients';
 import { workOnRequest } from '../requests/workOnRequest';
+import { actValue, actWas } from './sealed';
+import { matchRecord } from '../trace/sealed';
 
 const MOST_TRIES = 6;
 
@@ -49,8 +51,8 @@ export async function readRecordActs(
         systemName: names.get(act.system_id) ?? act.system_id,
         record: `${act.collection} ${act.record_key}`,
         field: act.field,
-        was: await vault.unseal(request.data_key_id, act.was_sealed, `act:${act.id}:was`),
-        value: await vault.unseal(request.data_key_id, act.value_sealed, `act:${act.id}`),
+        was: await actWas.open(vault, request.data_key_id, act.was_sealed, act.id),
+        value: await actValue.open(vault, request.data_key_id, act.value_sealed, act.id),
         state: act.state,
         detail: act.detail,
       });
@@ -70,8 +72,8 @@ async function theirRecords(ctx: Context, h: Handle, request: RequestRow) {
       )
     : [];
   for await (const [match, sealed] of sealedRecords(h, theirs)) {
-    const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-    if (text) found.push({ match, record: JSON.parse(text) as FoundRecord });
+    const record = await matchRecord.open(vault, request.data_key_id, sealed, match.id);
+    if (record) found.push({ match, record });
   }
   return found;
 }
@@ -103,8 +105,8 @@ export async function correctField(
         id,
         kind: 'rectify',
         field: input.field,
-        was_sealed: await vault.seal(request.data_key_id, was, `act:${id}:was`),
-        value_sealed: await vault.seal(request.data_key_id, input.value, `act:${id}`),
+        was_sealed: await actWas.close(vault, request.data_key_id, was, id),
+        value_sealed: await actValue.close(vault, request.data_key_id, input.value, id),
       },
     ]);
     await ctx.jobs.enqueue(h.trx, 'run-record-acts', { requestId: request.id });
@@ -197,7 +199,7 @@ export async function runRecordActs(ctx: Context, { requestId }: { requestId: st
       const vault = vaultOf(ctx, h);
       const acts = [];
       for (const act of (await recordActsOf(h, requestId)).filter(({ state }) => state === 'intended'))
-        acts.push({ act, value: await vault.unseal(request.data_key_id, act.value_sealed, `act:${act.id}`) });
+        acts.push({ act, value: await actValue.open(vault, request.data_key_id, act.value_sealed, act.id) });
       return acts;
     });
     let isWaiting = false;

@@ -3,7 +3,7 @@ import { testWorld, type TestWorld } from '../../../test/support/database';
 import { insertPurpose, insertWording } from '../../db/purposes/purposes';
 import { insertSystem } from '../../db/systems/systems';
 import { checkStanding } from '../standing/checkStanding';
-import { confirmChoice, confirmView } from './confirmChoice';
+import { confirmChoice, confirmView } from '../ledger/confirmChoice';
 import { recordChoices } from '../ledger/recordChoices';
 import { askForPage, proveCode } from './openPage';
 import { changeChoices, pageReceipt, pageView } from './pageView';

@@ -21,6 +21,7 @@ import { queueMail } from '../letters/queueMail';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { makePageLink, personOfLink, type PageRefusal } from './openPage';
+import { personIdentifier, personName } from '../people/sealed';
 
 /** Everything a person may decide, in their own language and in plain words, with what they said before. */
 export async function pageView(
@@ -41,7 +42,7 @@ export async function pageView(
     const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const say = (purpose: PurposeWithWords) => purpose.words[language] ?? purpose;
     const titles = new Map(inForce.map((purpose) => [purpose.id, say(purpose).title]));
-    const name = await vaultOf(ctx, h).unseal(person.data_key_id, person.name_sealed, `name:${person.id}`);
+    const name = await personName.open(vaultOf(ctx, h), person.data_key_id, person.name_sealed, person.id);
     return ok({
       language,
       name,
@@ -155,7 +156,7 @@ async function recordOwn(
   const identifier = await ownAddress(ctx, h, person);
   if (!identifier) return false;
   const [ask] = (await allWordings(h)).filter(({ kind, id }) => kind === 'ask' && id === 'choices-page').toReversed();
-  const name = await vaultOf(ctx, h).unseal(person.data_key_id, person.name_sealed, `name:${person.id}`);
+  const name = await personName.open(vaultOf(ctx, h), person.data_key_id, person.name_sealed, person.id);
   const [givenName, ...rest] = (name ?? '').split(' ');
   const base = (more: Partial<ChoiceInput>): ChoiceInput => ({
     occurredAt: ctx.clock.now(),
@@ -207,7 +208,7 @@ async function ownAddress(ctx: Context, h: Handle, person: PersonRow): Promise<{
   const own = await identifiersOf(h, [person.id]);
   const chosen = own.find(({ kind }) => kind === 'email') ?? own.find(({ kind }) => kind === 'phone');
   const value = chosen
-    ? await vaultOf(ctx, h).unseal(person.data_key_id, chosen.value_sealed, `identifier:${person.id}`)
+    ? await personIdentifier.open(vaultOf(ctx, h), person.data_key_id, chosen.value_sealed, person.id)
     : null;
   return chosen && value ? { kind: chosen.kind, value } : null;
 }

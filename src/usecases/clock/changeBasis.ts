@@ -10,8 +10,9 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
-import { receivedAtOf } from '../intake/dayOfReceipt';
+import { receivedAtOf } from './dayOfReceipt';
 import { workOnRequest } from '../requests/workOnRequest';
+import { changeReason } from './sealed';
 
 export type ChangeBasisRefusal = ClockRefusal | { code: 'nothing-changed' };
 
@@ -41,7 +42,7 @@ export async function changeBasis(
       regime: sayLaws(regimes),
       received_was: request.received_at,
       received_at: after.received_at,
-      reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `change:${request.id}`),
+      reason_sealed: await changeReason.close(vaultOf(ctx, h), request.data_key_id, input.reason, request.id),
       actor: ctx.actor.id,
       at: ctx.clock.now(),
     });

@@ -13,6 +13,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from '../letters/answerAddress';
 import { clockOf } from './clockOf';
 import { workOnRequest } from '../requests/workOnRequest';
+import { eventReason } from './sealed';
 
 export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended';
 
@@ -58,7 +59,7 @@ export async function recordClockEvent(
           )
         : null;
       const sealed = input.reason
-        ? await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `event:${request.id}`)
+        ? await eventReason.close(vaultOf(ctx, h), request.data_key_id, input.reason, request.id)
         : null;
       await insertClockEvent(
         h,

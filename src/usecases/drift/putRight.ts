@@ -23,6 +23,7 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
+import { personIdentifier, personName } from '../people/sealed';
 
 export type PutRightRefusal =
   AccessRefusal | { code: 'drift-other-way'; count: number } | { code: 'drift-changed'; expected: number };
@@ -88,12 +89,12 @@ export async function believe(ctx: Context, chosen: Chosen): Promise<Result<{ co
       const own = await identifiersOf(h, [person.id]);
       const identifier = own.find(({ kind }) => kind === 'email' || kind === 'phone') ?? own[0];
       const value = identifier
-        ? await vault.unseal(person.data_key_id, identifier.value_sealed, `identifier:${person.id}`)
+        ? await personIdentifier.open(vault, person.data_key_id, identifier.value_sealed, person.id)
         : null;
       if (!identifier || !value) continue;
       const purpose = purposeInForce(purposes, item.purpose, now, now)!;
       const name = person.name_sealed
-        ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`)
+        ? await personName.open(vault, person.data_key_id, person.name_sealed, person.id)
         : null;
       const [givenName, ...rest] = (name ?? '').split(' ');
       const [outcome] = await recordChoicesIn(ctx, h, {

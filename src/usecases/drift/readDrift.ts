@@ -13,6 +13,7 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { systemsInReach } from '../systems/systemsInReach';
 import { systemsWithFlags } from './compareSystem';
+import { personName } from '../people/sealed';
 
 const PAGE = 50;
 const MEASURED_DAYS = 182;
@@ -45,7 +46,7 @@ export async function readDrift(
     const items: DriftView['items'] = [];
     for (const row of rows.slice(0, PAGE)) {
       const person = people.get(row.person_id);
-      const name = person ? await vault.unseal(person.data_key_id, person.name_sealed, `name:${person.id}`) : null;
+      const name = person ? await personName.open(vault, person.data_key_id, person.name_sealed, person.id) : null;
       items.push({
         id: row.id,
         who: name ? (how === 'all' ? name : maskName(name)) : '(no name)',

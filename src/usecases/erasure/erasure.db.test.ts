@@ -22,7 +22,7 @@ import { acceptBand, giveVerdicts, traceView } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { confirmPlan, makePlan } from './makePlan';
 import { readCertificate } from './readPlan';
-import { resumeWork } from '../shared/resumeWork';
+import { resumeWork } from '../daily/resumeWork';
 import { replayJournal } from './replayJournal';
 
 const EMAIL = 'jens@post.example';

@@ -33,6 +33,7 @@ import { forgetHeldLines } from './forgetHeldLines';
 import { openLines } from './openLines';
 import { ownPartOf, type OwnPart } from './ownPart';
 import type { PhaseOutcome } from './runErasure';
+import { residueKeys } from './sealed';
 
 /** Suppression, Bookend's own part as the plan says, key destruction, residue, certificate: in one transaction, last of all. */
 export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOutcome> {
@@ -175,7 +176,7 @@ function residueRow(ctx: Context, request: RequestRow, line: ResidueLine, now: s
     why: line.why,
     law: line.law,
     until: line.until,
-    keys_sealed: ctx.keys.sealOwn(JSON.stringify(line.keys), id),
+    keys_sealed: residueKeys.closeUnder(ctx.keys, null, line.keys, id),
     created_at: now,
   };
 }

@@ -19,6 +19,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { OWN_SYSTEM } from './ownPart';
 import { requestsInTheWay, rulesFor } from './planFacts';
 import { planRecords } from './planRecords';
+import { cohortAcceptance, lineReasons, lineTitle } from './sealed';
 
 export type MakePlanRefusal =
   | PlanRefusal
@@ -71,12 +72,8 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
         together: line.together.map((other) => other.slice(line.system.length + 1)),
         clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)),
         released_by: line.releasedBy.map((other) => other.slice(line.system.length + 1)),
-        reasons_sealed: await vault.seal(
-          request.data_key_id,
-          JSON.stringify(line.reasons),
-          `reasons:${id}:${position}`,
-        ),
-        title_sealed: await vault.seal(request.data_key_id, titles.get(line.record) ?? '', `title:${id}:${position}`),
+        reasons_sealed: await lineReasons.close(vault, request.data_key_id, line.reasons, id, position),
+        title_sealed: await lineTitle.close(vault, request.data_key_id, titles.get(line.record) ?? '', id, position),
       });
     }
     await insertPlan(
@@ -199,7 +196,7 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
     await insertOperations(h, operations);
     await askHelpers(ctx, h, request, again.value.lines, titles);
     const accepted = acceptance
-      ? await vaultOf(ctx, h).seal(request.data_key_id, acceptance, `cohort:${row.id}`)
+      ? await cohortAcceptance.close(vaultOf(ctx, h), request.data_key_id, acceptance, row.id)
       : null;
     await setPlan(h, row.id, {
       state: 'executing',

@@ -1,10 +1,10 @@
 import type { PlanLine } from '../../core/erasure/types';
-import type { Reason } from '../../core/shared/reason';
 import { planLines, type PlanRow } from '../../db/erasure/plans';
 import type { RequestRow } from '../../db/requests/requests';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
+import { lineReasons } from './sealed';
 
 /** The lines of a plan as they were worked out, reasons opened. */
 export async function openLines(
@@ -16,8 +16,6 @@ export async function openLines(
   const vault = vaultOf(ctx, h);
   const lines: PlanLine[] = [];
   for (const line of await planLines(h, row.id)) {
-    const reasons =
-      (await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ?? '[]';
     lines.push({
       record: `${line.system_id}/${line.collection}/${line.record_key}`,
       system: line.system_id,
@@ -32,7 +30,7 @@ export async function openLines(
       releasedBy: line.released_by,
       together: line.together,
       restrict: line.restrict,
-      reasons: JSON.parse(reasons) as Reason[],
+      reasons: (await lineReasons.open(vault, request.data_key_id, line.reasons_sealed, row.id, line.position)) ?? [],
     });
   }
   return lines;

@@ -8,7 +8,7 @@ import { recordChoices } from '../ledger/recordChoices';
 import { decide } from '../requests/decide';
 import { proveAtCounter } from '../identity/identity';
 import { openRequest } from '../intake/openRequest';
-import { resumeWork } from '../shared/resumeWork';
+import { resumeWork } from '../daily/resumeWork';
 import { acceptBand } from '../trace/review';
 import { startTrace } from '../trace/startTrace';
 import { confirmPlan, makePlan } from './makePlan';

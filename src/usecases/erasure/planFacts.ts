@@ -1,6 +1,5 @@
 import type { PlanRules } from '../../core/erasure/types';
 import { score } from '../../core/matching/score';
-import type { PersonRecord } from '../../core/people/record';
 import type { Handle } from '../../db/shared/handle';
 import { planRules } from '../../db/erasure/plans';
 import { linkOfPack, packsOfRequests } from '../../db/packs/packs';
@@ -9,6 +8,7 @@ import { otherOpenRequests, requestsOfPersons, type RequestRow } from '../../db/
 import type { Context } from '../shared/context';
 import type { KnownPerson } from '../people/knownPerson';
 import { vaultOf } from '../keys/vault';
+import { saidPerson } from '../requests/sealed';
 
 const MOST_COMPARED = 5000;
 
@@ -39,9 +39,7 @@ export async function requestsInTheWay(
   for (const other of open) {
     if (request.person_id && other.person_id === request.person_id) refs.add(other.ref);
     else {
-      const said = JSON.parse(
-        (await vault.unseal(other.data_key_id, other.person_sealed, `person:${other.id}`)) ?? '{}',
-      ) as PersonRecord;
+      const said = (await saidPerson.open(vault, other.data_key_id, other.person_sealed, other.id)) ?? {};
       const { band } = score(known.record, said);
       if (band === 'certain' || band === 'likely') refs.add(other.ref);
     }

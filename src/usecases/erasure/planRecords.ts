@@ -3,12 +3,13 @@ import type { Handle } from '../../db/shared/handle';
 import type { RequestRow } from '../../db/requests/requests';
 import { listSystems, type SystemRow } from '../../db/systems/systems';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
-import type { Connector, FoundRecord } from '../../ports/connector';
+import type { Connector } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { connectionOfSystem } from '../systems/openConnector';
 import { BY_HAND } from '../trace/startTrace';
 import { vaultOf } from '../keys/vault';
 import { OWN_SYSTEM } from './ownPart';
+import { matchRecord } from '../trace/sealed';
 
 export interface PlanInput {
   records: PlanRecord[];
@@ -30,9 +31,8 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
   const theirs = (await matchesOf(h, traceId)).filter(({ verdict, is_outside }) => verdict === 'theirs' && !is_outside);
   for await (const [match, sealed] of sealedRecords(h, theirs)) {
     const system = systems.get(match.system_id)!;
-    const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-    if (!text) continue;
-    const record = JSON.parse(text) as FoundRecord;
+    const record = await matchRecord.open(vault, request.data_key_id, sealed, match.id);
+    if (!record) continue;
     const id = planId(match.system_id, match.collection, match.record_key);
     titles.set(id, record.title);
     records.push({

@@ -4,7 +4,6 @@ import { sayDayIn } from '../../core/letters/frame';
 import { languageOf } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
 import type { PlanView } from '../../core/requests/views';
-import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   certificateOf,
@@ -18,12 +17,13 @@ import type { Handle } from '../../db/shared/handle';
 import { requestByRef, type RequestRow } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { letterPdf } from '../packs/pdf';
+import { letterPdf } from '../letters/pdf';
 import { recipientsOf } from '../carryOut/tellRecipients';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { saidRegister } from '../systems/phrasebookOf';
 import { recordTrail } from '../trail/recordTrail';
+import { lineReasons, lineTitle } from './sealed';
 
 /** The plan of a request with the state of each of its operations. Called inside the request's own look. Masked: the same counts and states, no names. */
 export async function readPlan(
@@ -45,7 +45,7 @@ export async function readPlan(
       collection: line.collection,
       title: isMasked
         ? '…'
-        : ((await vault.unseal(request.data_key_id, line.title_sealed, `title:${row.id}:${line.position}`)) ?? ''),
+        : ((await lineTitle.open(vault, request.data_key_id, line.title_sealed, row.id, line.position)) ?? ''),
       action: line.action,
       rule: line.rule,
       doer: line.doer,
@@ -53,10 +53,7 @@ export async function readPlan(
       keepUntil: line.keep_until,
       reasons: isMasked
         ? []
-        : (JSON.parse(
-            (await vault.unseal(request.data_key_id, line.reasons_sealed, `reasons:${row.id}:${line.position}`)) ??
-              '[]',
-          ) as Reason[]),
+        : ((await lineReasons.open(vault, request.data_key_id, line.reasons_sealed, row.id, line.position)) ?? []),
       state: operations.get(line.position)?.state ?? null,
     });
   }

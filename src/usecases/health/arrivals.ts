@@ -13,6 +13,7 @@ import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { systemsInReach } from '../systems/systemsInReach';
 import { recordTrail } from '../trail/recordTrail';
+import { arrivalName } from './sealed';
 
 /** The kind of a failure: a code, never a value. */
 export function faultCode(error: unknown): string {
@@ -45,7 +46,7 @@ export async function noteWaiting(
       noteArrival(h, {
         kind: what.kind,
         key_hash: ctx.keys.index(`arrival:${what.key}`),
-        name_sealed: ctx.keys.sealOwn(what.key, ARRIVAL),
+        name_sealed: arrivalName.closeUnder(ctx.keys, null, what.key),
         source: what.source,
         state: what.state,
         error: code,
@@ -58,8 +59,6 @@ export async function noteWaiting(
   }
 }
 
-/** What a sealed name is bound to. */
-const ARRIVAL = 'arrival';
 const MOST_SHOWN = 100;
 
 const ACT = { mail: 'requests.work', file: 'imports.run' } as const;
@@ -78,7 +77,7 @@ export async function readArrivals(
     );
     const views = rows.map((row): ArrivalView => ({
       id: row.key_hash.toString('hex'),
-      name: row.name_sealed ? ctx.keys.unsealOwn(row.name_sealed, ARRIVAL) : null,
+      name: row.name_sealed ? arrivalName.openUnder(ctx.keys, null, row.name_sealed) : null,
       source: row.source,
       arrivedAt: row.arrived_at,
       why: row.error,

@@ -18,7 +18,7 @@ import { openRequest } from '../intake/openRequest';
 import { requestView } from '../requests/requestView';
 import { readArrivals, settleArrivalByHand } from './arrivals';
 import { takeInbox } from '../intake/takeInbox';
-import { dailyWork } from '../shared/dailyWork';
+import { dailyWork } from '../daily/dailyWork';
 import { readHealth } from './readHealth';
 
 let world: TestWorld;

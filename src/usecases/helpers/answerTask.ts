@@ -14,6 +14,8 @@ import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../keys/vault';
 import { loadSearch, matchOf } from '../trace/runTraceStep';
 import { recordTrail } from '../trail/recordTrail';
+import { taskAnswer, taskWhat } from './sealed';
+import { problemPlace } from '../trace/sealed';
 
 export type TaskRefusal = { code: 'link-unknown' } | { code: 'link-used' } | { code: 'task-too-late' };
 
@@ -23,7 +25,7 @@ export async function openTask(ctx: Context, input: { token: string }): Promise<
     const found = await usable(ctx, h, input.token);
     if (!found.ok) return found;
     const { task, request } = found.value;
-    const what = await vaultOf(ctx, h).unseal(request.data_key_id, task.what_sealed, `task:${task.id}`);
+    const what = await taskWhat.open(vaultOf(ctx, h), request.data_key_id, task.what_sealed, task.id);
     await recordTrail(ctx, h, 'helper-opened', request.ref, task.system_id);
     return ok({
       ref: request.ref,
@@ -88,7 +90,7 @@ export async function uploadToTask(
         problems.map(async ({ key, code, text }) => ({
           trace_id: trace.id,
           system_id: task.system_id,
-          place_sealed: await vault.seal(request.data_key_id, key, `problem:${trace.id}`),
+          place_sealed: await problemPlace.close(vault, request.data_key_id, key, trace.id),
           code,
           text,
         })),
@@ -117,7 +119,7 @@ export async function finishTask(
       done_at: ctx.clock.now(),
       what_sealed: null,
       answer_sealed: input.answer
-        ? await vaultOf(ctx, h).seal(request.data_key_id, input.answer, `answer:${task.id}`)
+        ? await taskAnswer.close(vaultOf(ctx, h), request.data_key_id, input.answer, task.id)
         : null,
     });
     if (task.kind === 'erase') await noteErased(ctx, h, request, task.system_id);

@@ -8,6 +8,7 @@ import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { taskWhat } from './sealed';
 
 const WORKING_DAYS = 7;
 
@@ -40,7 +41,7 @@ export async function createTask(
     kind,
     token_hash: ctx.keys.hash(Buffer.from(token)),
     owner_email: system.owner_email,
-    what_sealed: await vaultOf(ctx, h).seal(request.data_key_id, what, `task:${id}`),
+    what_sealed: await taskWhat.close(vaultOf(ctx, h), request.data_key_id, what, id),
     due_on: dueOn,
     state: 'open',
     answer_sealed: null,

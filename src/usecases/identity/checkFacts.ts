@@ -16,6 +16,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { markProven } from './identity';
 import { personOfRequest } from '../people/personOfRequest';
 import { workOnRequest } from '../requests/workOnRequest';
+import { personIdentifier } from '../people/sealed';
 
 export const MOST_FACT_TRIES = 3;
 const SEARCH_MS = 8000;
@@ -116,7 +117,7 @@ async function keysOnFile(ctx: Context, h: Handle, request: RequestRow): Promise
   const vault = vaultOf(ctx, h);
   const keys: SearchKey[] = [];
   for (const identifier of await identifiersOf(h, [known.id])) {
-    const value = await vault.unseal(known.data_key_id, identifier.value_sealed, `identifier:${known.id}`);
+    const value = await personIdentifier.open(vault, known.data_key_id, identifier.value_sealed, known.id);
     if (value && (identifier.kind === 'email' || identifier.kind === 'customer-number'))
       keys.push({ kind: identifier.kind, value, scope: identifier.scope });
   }

@@ -21,6 +21,8 @@ import { answerAddress } from '../letters/answerAddress';
 import { personOfRequest } from '../people/personOfRequest';
 import { refreshRequest } from '../requests/refreshRequest';
 import { workOnRequest } from '../requests/workOnRequest';
+import { personIdentifier } from '../people/sealed';
+import { checkAddress } from './sealed';
 
 const VALID_HOURS = 72;
 const MOST_TRIES = 5;
@@ -39,7 +41,7 @@ export async function addressesOnFile(
   for (const identifier of await identifiersOf(h, [person.id])) {
     const value =
       identifier.kind === 'email'
-        ? await vault.unseal(person.data_key_id, identifier.value_sealed, `identifier:${person.id}`)
+        ? await personIdentifier.open(vault, person.data_key_id, identifier.value_sealed, person.id)
         : null;
     if (value)
       found.push({ address: value, isAsking: (said.emails ?? []).some((email) => email.toLowerCase() === value) });
@@ -66,7 +68,7 @@ export async function askIdentity(ctx: Context, input: { ref: string; address: s
     await insertIdentityCheck(h, {
       id,
       request_id: request.id,
-      address_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.address, `check:${id}`),
+      address_sealed: await checkAddress.close(vaultOf(ctx, h), request.data_key_id, input.address, id),
       token_hash: ctx.keys.hash(Buffer.from(token)),
       code_hash: ctx.keys.index(`code:${id}:${code}`),
       sent_at: real,

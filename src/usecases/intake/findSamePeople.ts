@@ -5,6 +5,7 @@ import { groupBy } from '../../core/shared/groupBy';
 import { keepSamePeople, requestsToCompare, type SamePeopleRow } from '../../db/intake/samePeople';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
+import { saidPerson } from '../requests/sealed';
 
 /** Open requests that are held against each other at once; the newest. */
 const MOST = 10_000;
@@ -23,10 +24,7 @@ export async function findSamePeople(ctx: Context): Promise<void> {
       await vault.load(open.map(({ data_key_id }) => data_key_id));
       const people = new Map<string, PersonRecord>();
       for (const { id, data_key_id, person_sealed } of open)
-        people.set(
-          id,
-          JSON.parse((await vault.unseal(data_key_id, person_sealed, `person:${id}`)) ?? '{}') as PersonRecord,
-        );
+        people.set(id, (await saidPerson.open(vault, data_key_id, person_sealed, id)) ?? {});
       const found = new Map<string, SamePeopleRow>();
       const opened = groupBy(open, ({ right }) => right);
       for (const [right, newcomers] of groupBy(fresh, (one) => one.right)) {

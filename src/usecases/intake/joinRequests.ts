@@ -15,6 +15,7 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { addNoteTo } from '../requests/notes';
 import { workOnRequest } from '../requests/workOnRequest';
+import { requestText } from '../requests/sealed';
 
 const MOST_OFFERED = 5;
 
@@ -43,7 +44,7 @@ export async function joinRequests(ctx: Context, input: { ref: string; into: str
     const into = await lockRequest(h, input.into);
     if (!into || !(await joinable(h, request)).some(({ ref }) => ref === into.ref))
       return refuse({ code: 'cannot-join' });
-    const text = await vaultOf(ctx, h).unseal(request.data_key_id, request.text_sealed, `text:${request.id}`);
+    const text = await requestText.open(vaultOf(ctx, h), request.data_key_id, request.text_sealed, request.id);
     await addNoteTo(ctx, h, into, `Joined with ${request.ref}.${text ? ` In their words: ${text}` : ''}`);
     for (const member of await memberIdsOf(h, request.id)) await addMember(h, into.id, member);
     const now = ctx.clock.now();

@@ -1,7 +1,7 @@
 import type { InferType } from 'yup';
 import type { openRequestSchema, publicRequestSchema } from '../../core/requests/schema';
 import type { Context } from '../shared/context';
-import { receivedAtOf } from './dayOfReceipt';
+import { receivedAtOf } from '../clock/dayOfReceipt';
 import { openRequest, type NewRequest } from './openRequest';
 
 type StaffForm = InferType<typeof openRequestSchema>;

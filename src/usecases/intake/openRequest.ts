@@ -30,17 +30,11 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf, lawsOfRequest } from '../clock/clockOf';
 import { refreshRequest } from '../requests/refreshRequest';
-
-export interface OnBehalf {
-  kind: string;
-  name: string;
-  /** Where the answer goes; without one it goes to the person. */
-  email?: string | null | undefined;
-}
+import { requestText, saidPerson, type OnBehalf } from '../requests/sealed';
 
 export interface NewRequest {
   right: Right;
-  /** The laws that bind, that of the person's place first. Undefined: those that follow from where the person lives and the organisation is. */
+  /** The laws that bind, that of the person's place first. Undefined: those of where the person lives and we are. */
   regimes?: readonly string[] | undefined;
   receivedAt: string;
   channel: Channel;
@@ -104,12 +98,8 @@ export async function openRequestIn(
     country: input.person.country ?? null,
     person_id: await soleOwner(ctx, h, input.person),
     data_key_id: key,
-    person_sealed: await vault.seal(
-      key,
-      JSON.stringify({ ...input.person, onBehalf: input.onBehalf ?? null }),
-      `person:${id}`,
-    ),
-    text_sealed: input.text ? await vault.seal(key, input.text, `text:${id}`) : null,
+    person_sealed: await saidPerson.close(vault, key, { ...input.person, onBehalf: input.onBehalf ?? null }, id),
+    text_sealed: input.text ? await requestText.close(vault, key, input.text, id) : null,
     on_behalf_kind: input.onBehalf?.kind ?? null,
     identity: 'none',
     identity_method: null,

@@ -12,7 +12,7 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { fromStaffForm } from './openFromStaff';
 import { openRequestIn, type OpenedRequest, type OpenRequestRefusal } from './openRequest';
-import type { ProposalContent } from './takeInbox';
+import { proposalContent } from './sealed';
 
 const SHOWN = 50;
 
@@ -23,9 +23,9 @@ export async function readProposals(ctx: Context): Promise<Result<ProposalView[]
     const vault = vaultOf(ctx, h);
     const views: ProposalView[] = [];
     for (const row of await waitingProposals(h, SHOWN)) {
-      const text = await vault.unseal(row.data_key_id, row.content_sealed, `proposal:${row.id}`);
-      if (!text) continue;
-      const { from, subject, text: words } = JSON.parse(text) as ProposalContent;
+      const content = await proposalContent.open(vault, row.data_key_id, row.content_sealed, row.id);
+      if (!content) continue;
+      const { from, subject, text } = content;
       const [givenName = '', ...rest] = (from?.name ?? '').trim().split(/\s+/);
       views.push({
         id: row.id,
@@ -35,7 +35,7 @@ export async function readProposals(ctx: Context): Promise<Result<ProposalView[]
         reasons: row.reasons,
         from: from ? { ...from, givenName, familyName: rest.join(' ') } : null,
         subject,
-        text: words,
+        text,
       });
     }
     if (views.length > 0) await recordTrail(ctx, h, 'proposals-viewed', null, `${views.length}`);

@@ -6,13 +6,7 @@ import { noteKept, noteWaiting } from '../health/arrivals';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-
-/** The personal part of a proposal, sealed under a key of its own. */
-export interface ProposalContent {
-  from: { name: string; address: string } | null;
-  subject: string;
-  text: string;
-}
+import { proposalContent, type ProposalContent } from './sealed';
 
 const MOST_TEXT = 20_000;
 
@@ -87,7 +81,7 @@ async function propose(ctx: Context, message: InboxMessage): Promise<boolean> {
       reasons: intent.reasons,
       data_key_id: dataKey,
       sender_hash: senderHash(ctx, message.from?.address),
-      content_sealed: await vault.seal(dataKey, JSON.stringify(content), `proposal:${id}`),
+      content_sealed: await proposalContent.close(vault, dataKey, content, id),
       state: 'waiting',
       request_id: null,
       decided_by: null,

@@ -12,6 +12,7 @@ import {
 import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { exportReason } from './sealed';
 
 export type KeyExportRefusal =
   | AccessRefusal
@@ -35,7 +36,7 @@ export async function askForKeys(
     const id = ctx.keys.id('kex');
     await insertKeyExport(h, {
       id,
-      reason_sealed: ctx.keys.sealOwn(input.reason.trim(), id),
+      reason_sealed: exportReason.closeUnder(ctx.keys, null, input.reason.trim(), id),
       asked_by: ctx.actor.id,
       asked_at: ctx.clock.now(),
     });
@@ -94,7 +95,7 @@ export async function readKeysView(ctx: Context): Promise<Result<KeysView, Acces
         : null,
       exports: (await openKeyExports(h)).map((row) => ({
         id: row.id,
-        reason: ctx.keys.unsealOwn(row.reason_sealed, row.id),
+        reason: exportReason.openUnder(ctx.keys, null, row.reason_sealed, row.id),
         askedBy: names.get(row.asked_by) ?? row.asked_by,
         isOwn: row.asked_by === ctx.actor.id,
         approvedBy: row.approved_by ? (names.get(row.approved_by) ?? row.approved_by) : null,

@@ -3,12 +3,16 @@ import type { Handle } from '../../db/shared/handle';
 import type { Keys, WrappedKey } from '../../ports/keys';
 import type { Context } from '../shared/context';
 
-/** Opens and closes texts under the data keys of one transaction; asks the database once per key. */
+/**
+ * Opens and closes texts under the data keys of one transaction; asks the database once per key. Without a key it is the installation's own.
+ * What is sealed where is declared in the `sealed.ts` of each domain.
+ */
 export interface Vault {
   newKey(): Promise<string>;
-  seal(keyId: string, text: string, about: string): Promise<Buffer>;
+  /** @throws where the key was destroyed: what dies with it must not be written under another */
+  seal(keyId: string | null, text: string, about: string): Promise<Buffer>;
   /** Null where the key was destroyed. */
-  unseal(keyId: string, sealed: Uint8Array | null, about: string): Promise<string | null>;
+  unseal(keyId: string | null, sealed: Uint8Array | null, about: string): Promise<string | null>;
   load(keyIds: readonly string[]): Promise<void>;
 }
 
@@ -31,13 +35,16 @@ export function vaultOf(ctx: Context, h: Handle): Vault {
       return row.id;
     },
     async seal(keyId, text, about) {
+      if (keyId === null) return ctx.keys.sealOwn(text, about);
       const key = await wrapped(keyId);
       if (!key) throw new Error(`data key ${keyId} is destroyed or unknown`);
       return ctx.keys.seal(key, text, about);
     },
     async unseal(keyId, sealed, about) {
+      if (!sealed) return null;
+      if (keyId === null) return ctx.keys.unsealOwn(sealed, about);
       const key = await wrapped(keyId);
-      return key && sealed ? ctx.keys.unseal(key, sealed, about) : null;
+      return key ? ctx.keys.unseal(key, sealed, about) : null;
     },
   };
 }

@@ -18,6 +18,7 @@ import { asWrapped, newDataKeyRow } from '../keys/vault';
 import { dataKeys, type DataKeyRow } from '../../db/keys/dataKeys';
 import type { ChoiceInput } from '../../core/ledger/schema';
 import type { PreparedWho } from './prepareChoice';
+import { personIdentifier, personName } from '../people/sealed';
 
 export interface AssignedPerson {
   id: string;
@@ -53,7 +54,7 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
         no: row.no,
         isNew: false,
         key,
-        name: row.name_sealed ? ctx.keys.unseal(key, row.name_sealed, `name:${row.id}`) : null,
+        name: row.name_sealed ? personName.openUnder(ctx.keys, key, row.name_sealed, row.id) : null,
       });
   }
   const newKeys: DataKeyRow[] = [];
@@ -94,7 +95,7 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
       id,
       no: 0,
       data_key_id: keyRow.id,
-      name_sealed: name ? ctx.keys.seal(key, name, `name:${id}`) : null,
+      name_sealed: name ? personName.closeUnder(ctx.keys, key, name, id) : null,
       birth_date_sealed: null,
       country: item.input.country ?? null,
       language: item.input.language ?? null,
@@ -124,7 +125,7 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
       const name = nameOf(item);
       if (!person.name && name) {
         person.name = name;
-        named.push({ id: person.id, name_sealed: ctx.keys.seal(person.key, name, `name:${person.id}`) });
+        named.push({ id: person.id, name_sealed: personName.closeUnder(ctx.keys, person.key, name, person.id) });
         indexName(person.id, name);
       }
       for (const identifier of item.identifiers) {
@@ -134,7 +135,7 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
           person_id: person.id,
           kind: identifier.kind,
           scope: identifier.scope,
-          value_sealed: ctx.keys.seal(person.key, identifier.value, `identifier:${person.id}`),
+          value_sealed: personIdentifier.closeUnder(ctx.keys, person.key, identifier.value, person.id),
           hash: identifier.hash,
           loose_hash: identifier.looseHash,
           first_seen_at: now,

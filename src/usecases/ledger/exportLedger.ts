@@ -22,6 +22,7 @@ import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { mayReadLedger } from './mayReadLedger';
 import { entryOf, identifierHashes, nameIn, peopleOf, type LedgerEntry, type LedgerQuery } from './searchLedger';
+import { exportFilter } from './sealed';
 
 function mayExport(ctx: Context): boolean {
   return ctx.actor.kind === 'machine' ? mayReadLedger(ctx) : reach(ctx, 'ledger.export') !== null;
@@ -46,7 +47,7 @@ export async function startExport(
     await insertExport(h, {
       id,
       format,
-      filter_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(query), id),
+      filter_sealed: await exportFilter.close(vaultOf(ctx, h), key, query, id),
       data_key_id: key,
       made_by: ctx.actor.id,
       made_at: ctx.clock.now(),
@@ -85,17 +86,15 @@ export async function exportLedger(ctx: Context, { exportId }: { exportId: strin
   await ctx.exclusively(`export:${exportId}`, async () => {
     const row = await ctx.transaction((h) => exportById(h, exportId));
     if (!row || row.state !== 'running') return;
-    const opened = await ctx.transaction(async (h) =>
-      row.data_key_id
-        ? vaultOf(ctx, h).unseal(row.data_key_id, row.filter_sealed, row.id)
-        : ctx.keys.unsealOwn(row.filter_sealed, row.id),
+    const opened = await ctx.transaction((h) =>
+      exportFilter.open(vaultOf(ctx, h), row.data_key_id, row.filter_sealed, row.id),
     );
     // Whom it was about was erased meanwhile.
     if (opened === null)
       return ctx.transaction((h) =>
         setExport(h, exportId, { state: 'failed', error: 'gone', finished_at: ctx.clock.now() }),
       );
-    const query = JSON.parse(opened) as LedgerQuery;
+    const query = opened;
     const key = await ctx.transaction((h) => exportKey(h, row));
     const name = `export-${exportId}`;
     let count = 0;

@@ -16,6 +16,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { recordChoicesIn } from './recordChoices';
 import { identifierHashes, nameIn, peopleOf } from './searchLedger';
 import { readRules, subjectOf } from '../standing/standingOfPerson';
+import { personIdentifier, personName } from '../people/sealed';
 
 /** The spoken asks in force, with the words that have to be read out as they are. */
 export async function readScripts(ctx: Context): Promise<Result<Script[], AccessRefusal>> {
@@ -58,13 +59,13 @@ export async function findAtCounter(
     for (const row of (await personsById(h, await peopleOf(ctx, h, input.identifier)))
       .filter(({ erased_at }) => !erased_at)
       .slice(0, 10)) {
-      const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
+      const name = await personName.open(vault, row.data_key_id, row.name_sealed, row.id);
       const identifiers = [];
       for (const one of await identifiersOf(h, [row.id]))
         identifiers.push(
           maskIdentifier(
             one.kind,
-            (await vault.unseal(row.data_key_id, one.value_sealed, `identifier:${row.id}`)) ?? '',
+            (await personIdentifier.open(vault, row.data_key_id, one.value_sealed, row.id)) ?? '',
           ),
         );
       const subject = await subjectOf(ctx, h, row, { at: now, knownAt: now }, rules);

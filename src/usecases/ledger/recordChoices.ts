@@ -10,7 +10,7 @@ import { systemById } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
-import { askToConfirm } from '../choicesPage/askToConfirm';
+import { askToConfirm } from './askToConfirm';
 import { assignPersons } from './assignPersons';
 import { prepareChoice, type Checks, type PreparedChoice } from './prepareChoice';
 import { sealChoices, type ChoiceToSeal } from './sealChoices';

@@ -9,6 +9,7 @@ import type { AssignedPerson } from './assignPersons';
 import { numbersOf } from '../standing/choiceNumbers';
 import type { PreparedChoice } from './prepareChoice';
 import type { SealedChoice } from '../standing/updateFolds';
+import { choicePart } from './sealed';
 
 export interface ChoiceToSeal {
   id: string;
@@ -67,16 +68,13 @@ export async function sealChoices(
   const done: SealedChoice[] = [];
   for (const [i, { id, item, person }] of choices.entries()) {
     const { input } = item;
-    const part = ctx.keys.seal(
-      person.key,
-      JSON.stringify({
-        address: input.address,
-        place: input.place ?? null,
-        evidence: input.evidence,
-        externalId: input.externalId ?? null,
-      }),
-      `${id}|${person.id}|1`,
-    );
+    const said = {
+      address: input.address,
+      place: input.place ?? null,
+      evidence: input.evidence,
+      externalId: input.externalId ?? null,
+    };
+    const part = choicePart.closeUnder(ctx.keys, person.key, said, id, person.id);
     const isDay = input.occurredAt.length === 10;
     const row = {
       seq: end.nextSeq + i,

@@ -5,7 +5,7 @@ import { nextLetterAt, setLetter, takeDueLetter } from '../../db/letters/letters
 import { nextMailAt, setOutbox, takeDueMail } from '../../db/letters/outbox';
 import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
-import type { QueuedMail } from './queueMail';
+import { letterAddress, letterBody, letterSubject, outboxMail } from './sealed';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -47,12 +47,10 @@ async function deliverOne(ctx: Context): Promise<Outcome> {
     if (!letter) return 'none';
     const request = (await requestById(h, letter.request_id))!;
     const vault = vaultOf(ctx, h);
-    const open = (sealed: Buffer | null, part: string) =>
-      vault.unseal(request.data_key_id, sealed, `letter-${part}:${letter.id}`);
     const [to, subject, text] = [
-      await open(letter.address_sealed, 'address'),
-      await open(letter.subject_sealed, 'subject'),
-      await open(letter.body_sealed, 'body'),
+      await letterAddress.open(vault, request.data_key_id, letter.address_sealed, letter.id),
+      await letterSubject.open(vault, request.data_key_id, letter.subject_sealed, letter.id),
+      await letterBody.open(vault, request.data_key_id, letter.body_sealed, letter.id),
     ];
     if (!to || !subject || !text) {
       await setLetter(h, letter.id, { state: 'failed', error: 'its key was destroyed' });
@@ -111,17 +109,13 @@ async function deliverMail(ctx: Context): Promise<Outcome> {
   return ctx.transaction(async (h) => {
     const row = await takeDueMail(h, ctx.clock.real());
     if (!row) return 'none';
-    const text = !row.mail_sealed
-      ? null
-      : row.data_key_id
-        ? await vaultOf(ctx, h).unseal(row.data_key_id, row.mail_sealed, row.id)
-        : ctx.keys.unsealOwn(row.mail_sealed, row.id);
-    if (text === null) {
+    const mail = await outboxMail.open(vaultOf(ctx, h), row.data_key_id, row.mail_sealed, row.id);
+    if (mail === null) {
       await setOutbox(h, row.id, { state: 'failed', error: 'the person was erased', mail_sealed: null });
       return 'sent';
     }
     const tries = row.tries + 1;
-    const fault = await send(ctx, { messageId: row.message_id, ...(JSON.parse(text) as QueuedMail) });
+    const fault = await send(ctx, { messageId: row.message_id, ...mail });
     if (fault) {
       await setOutbox(h, row.id, notTaken(ctx, tries, fault));
       ctx.log.warn({ mail: row.id, tries, cause: fault }, 'mail not taken by the mail server');

@@ -6,10 +6,11 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { lettersOf } from '../../db/letters/letters';
 import { requestByRef } from '../../db/requests/requests';
 import type { Context } from '../shared/context';
-import { letterPdf } from '../packs/pdf';
+import { letterPdf } from './pdf';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { letterBody, letterSubject } from './sealed';
 
 /** A letter as it went, on the house's paper: for the post, or for the file. A look, so it is in the trail. */
 export async function letterAsPdf(
@@ -24,8 +25,8 @@ export async function letterAsPdf(
     if (!request || !letter) return null;
     const vault = vaultOf(ctx, h);
     const [subject, text] = [
-      await vault.unseal(request.data_key_id, letter.subject_sealed, `letter-subject:${letter.id}`),
-      await vault.unseal(request.data_key_id, letter.body_sealed, `letter-body:${letter.id}`),
+      await letterSubject.open(vault, request.data_key_id, letter.subject_sealed, letter.id),
+      await letterBody.open(vault, request.data_key_id, letter.body_sealed, letter.id),
     ];
     if (!subject || !text) return null;
     await recordTrail(ctx, h, 'record-opened', request.ref, `letter ${letter.template}`);

@@ -5,6 +5,7 @@ import type { RequestRow } from '../../db/requests/requests';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { letterAddress, letterBody, letterSubject } from './sealed';
 
 /** Writes a letter down, to be sent by the worker; in the transaction of what causes it. */
 export async function queueLetter(
@@ -23,9 +24,9 @@ export async function queueLetter(
     template: letter.template,
     template_version: letter.version,
     message_id: `<${id}@${domain}>`,
-    address_sealed: await vault.seal(request.data_key_id, address, `letter-address:${id}`),
-    subject_sealed: await vault.seal(request.data_key_id, letter.subject, `letter-subject:${id}`),
-    body_sealed: await vault.seal(request.data_key_id, letterText(letter), `letter-body:${id}`),
+    address_sealed: await letterAddress.close(vault, request.data_key_id, address, id),
+    subject_sealed: await letterSubject.close(vault, request.data_key_id, letter.subject, id),
+    body_sealed: await letterBody.close(vault, request.data_key_id, letterText(letter), id),
     state: 'queued',
     tries: 0,
     error: null,

@@ -7,8 +7,7 @@ import { indexText, normaliseIdentifier } from '../people/identifierKeys';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
-
-export type QueuedMail = Pick<Mail, 'to' | 'subject' | 'text' | 'attachments'>;
+import { outboxMail, type QueuedMail } from './sealed';
 
 /** Writes down a mail that belongs to no request, to be sent by the worker; in the transaction of what causes it. */
 export async function queueMail(
@@ -37,7 +36,7 @@ export async function queueMail(
     template: mailing.template,
     person_id: more.personId ?? null,
     message_id: `<${id}@${domain}>`,
-    mail_sealed: await vaultOf(ctx, h).seal(key, JSON.stringify(mail), id),
+    mail_sealed: await outboxMail.close(vaultOf(ctx, h), key, mail, id),
     data_key_id: key,
     state: 'queued',
     tries: 0,

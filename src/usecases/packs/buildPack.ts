@@ -7,7 +7,7 @@ import { refreshRequest } from '../requests/refreshRequest';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 import { gatherPack } from './gatherPack';
-import { registerGapsOf, sayLacking } from './registerGapsOf';
+import { registerGapsOf, sayLacking } from '../systems/registerGapsOf';
 import { RedactionLeak, writePack } from './writePack';
 
 export type StartPackRefusal =

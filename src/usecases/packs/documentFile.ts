@@ -3,7 +3,7 @@ import type { Language } from '../../core/letters/mailings';
 import { PACK_WORDS } from '../../core/packs/packWords';
 import type { FoundFile, FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
-import { textPdf } from './pdf';
+import { textPdf } from '../letters/pdf';
 
 /**
  * A document as it is handed over. Without redactions it is the file as it was found. With them a PDF becomes pictures of its pages

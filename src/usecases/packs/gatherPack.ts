@@ -20,7 +20,6 @@ import { listSystems, registerEntries } from '../../db/systems/systems';
 import { matchesOf, sealedRecords, type MatchHead } from '../../db/trace/matches';
 import { redactionsOf } from '../../db/trace/redactions';
 import { lastTrace } from '../../db/trace/traces';
-import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { OWN_SYSTEM } from '../erasure/ownPart';
 import { personOfRequest } from '../people/personOfRequest';
@@ -30,6 +29,7 @@ import { notSearched } from '../trace/notSearched';
 import type { Handing } from './openRecords';
 import { redactRecord } from './redactRecord';
 import { choiceWords, type ChoiceWords } from './choiceWords';
+import { matchPassages, matchRecord, matchTitle } from '../trace/sealed';
 
 /** The collection of messages, in every system that has any. */
 export const MESSAGES = 'messages';
@@ -161,8 +161,8 @@ async function openRedactions(
 ): Promise<Map<string, Redaction[]>> {
   const redactions = new Map<string, Redaction[]>();
   for (const [id, row] of await redactionsOf(h, traceId)) {
-    const passages = await vault.unseal(request.data_key_id, row.passages_sealed, `redaction:${id}`);
-    if (passages) redactions.set(id, JSON.parse(passages) as Redaction[]);
+    const passages = await matchPassages.open(vault, request.data_key_id, row.passages_sealed, id);
+    if (passages) redactions.set(id, passages);
   }
   return redactions;
 }
@@ -192,16 +192,12 @@ async function withholding(
       why: WITHHELD[language][why],
     });
   for (const match of theirs.filter(({ id, is_shared }) => is_shared && !redactions.has(id))) {
-    line(
-      match,
-      (await vault.unseal(request.data_key_id, match.title_sealed, `title:${match.id}`)) ?? '',
-      'others-data',
-    );
+    line(match, (await matchTitle.open(vault, request.data_key_id, match.title_sealed, match.id)) ?? '', 'others-data');
   }
   const removed = new Set<string>();
   const documents: MatchHead[] = [];
   for await (const [match, sealed] of sealedRecords(h, handed)) {
-    const record = JSON.parse((await vault.unseal(request.data_key_id, sealed, `record:${match.id}`))!) as FoundRecord;
+    const record = (await matchRecord.open(vault, request.data_key_id, sealed, match.id))!;
     if (match.collection !== MESSAGES && record.files.length > 0) documents.push(match);
     const passages = redactions.get(match.id);
     if (passages) {

@@ -8,6 +8,7 @@ import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
 import { redactRecord } from './redactRecord';
+import { matchRecord } from '../trace/sealed';
 
 /** What decides how a record is handed over. */
 export interface Handing {
@@ -32,9 +33,7 @@ export function opener(ctx: Context, { requestId, language, redactions, neverDis
         const vault = vaultOf(ctx, h);
         const found: FoundRecord[] = [];
         for await (const [match, sealed] of sealedRecords(h, piece)) {
-          const record = JSON.parse(
-            (await vault.unseal(request.data_key_id, sealed, `record:${match.id}`))!,
-          ) as FoundRecord;
+          const record = (await matchRecord.open(vault, request.data_key_id, sealed, match.id))!;
           const passages = redactions.get(match.id);
           const known = meanings.get(`${match.system_id}/${match.collection}`) ?? {};
           found.push(

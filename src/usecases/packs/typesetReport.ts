@@ -1,5 +1,5 @@
 import type { PackWords } from '../../core/packs/packWords';
-import { CLOTH, INK, newPdf, printable, RULE } from './pdf';
+import { CLOTH, INK, newPdf, printable, RULE } from '../letters/pdf';
 
 export interface OverviewLine {
   place: string;

@@ -19,7 +19,7 @@ import { asWrapped } from '../keys/vault';
 import { documentFile } from './documentFile';
 import type { PackContent } from './gatherPack';
 import { openOne, opener, type Open } from './openRecords';
-import { letterPdf } from './pdf';
+import { letterPdf } from '../letters/pdf';
 import { messageHead, reportOf } from './reportOf';
 
 interface FileSum {

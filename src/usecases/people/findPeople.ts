@@ -18,6 +18,7 @@ import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { indexText, normaliseIdentifier } from './identifierKeys';
+import { personIdentifier, personName } from './sealed';
 
 export interface FoundPerson {
   id: string;
@@ -51,12 +52,12 @@ export async function findPeople(ctx: Context, words: string): Promise<Result<Fo
     for (const id of ids.slice(0, MOST_LOOKED_AT)) {
       const row = rows.find((candidate) => candidate.id === id);
       if (!row || row.erased_at) continue;
-      const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${id}`);
+      const name = await personName.open(vault, row.data_key_id, row.name_sealed, id);
       const fit = isByName ? nameFit(query, name ?? '') : 'name';
       if (!fit) continue;
       const own = [];
       for (const identifier of identifiers.filter((other) => other.person_id === id)) {
-        const value = (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${id}`)) ?? '';
+        const value = (await personIdentifier.open(vault, row.data_key_id, identifier.value_sealed, id)) ?? '';
         own.push({ kind: identifier.kind, value: how === 'masked' ? maskIdentifier(identifier.kind, value) : value });
       }
       found.push({

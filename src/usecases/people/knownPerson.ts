@@ -8,6 +8,8 @@ import type { Context } from '../shared/context';
 import { indexText, normaliseIdentifier } from './identifierKeys';
 import { vaultOf } from '../keys/vault';
 import { personOfRequest } from './personOfRequest';
+import { keyValue } from '../trace/sealed';
+import { personIdentifier, personName } from './sealed';
 
 /** One identifier, normalised, as it is looked up and suppressed. */
 export interface KnownKey {
@@ -64,7 +66,7 @@ export async function knownPerson(
   const customerNumbers = [...(person.customerNumbers ?? [])];
   for (const row of traceId ? await traceKeysOf(h, traceId) : []) {
     const value =
-      row.kind === 'name' ? null : await vault.unseal(request.data_key_id, row.value_sealed, `key:${row.id}`);
+      row.kind === 'name' ? null : await keyValue.open(vault, request.data_key_id, row.value_sealed, row.id);
     if (!value) continue;
     if (row.kind === 'address' && !isStruck({ kind: row.kind, scope: row.scope, hash: row.hash }))
       homes.push({
@@ -81,7 +83,7 @@ export async function knownPerson(
   }
   const known = request.person_id ? await personById(h, request.person_id) : undefined;
   for (const row of known && !known.erased_at ? await identifiersOf(h, [known.id]) : []) {
-    const value = await vault.unseal(known!.data_key_id, row.value_sealed, `identifier:${known!.id}`);
+    const value = await personIdentifier.open(vault, known!.data_key_id, row.value_sealed, known!.id);
     const key = { kind: row.kind, scope: row.scope, value: value ?? '', hash: row.hash };
     if (value && !isStruck(key)) keys.set(struckId(key), key);
   }
@@ -91,7 +93,7 @@ export async function knownPerson(
     phones: phones.filter((value) => counts('phone', value)),
     customerNumbers: customerNumbers.filter(({ system, value }) => counts('customer-number', value, system)),
   };
-  const onFile = known ? await vault.unseal(known.data_key_id, known.name_sealed, `name:${known.id}`) : null;
+  const onFile = known ? await personName.open(vault, known.data_key_id, known.name_sealed, known.id) : null;
   const names = [...new Set([sayName(person), onFile].filter((name) => name !== null))];
   return { record, keys: [...keys.values()], homes, names };
 }

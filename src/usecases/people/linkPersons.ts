@@ -4,6 +4,7 @@ import { personsById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
+import { linkReason } from './sealed';
 import { recordTrail } from '../trail/recordTrail';
 
 export type LinkPersonsRefusal =
@@ -37,7 +38,7 @@ export async function linkPersons(
       id,
       person_a,
       person_b,
-      reason_sealed: await vaultOf(ctx, h).seal(key, input.reason.trim(), id),
+      reason_sealed: await linkReason.close(vaultOf(ctx, h), key, input.reason.trim(), id),
       data_key_id: key,
       linked_at: now,
       linked_by: ctx.actor.id,
@@ -61,9 +62,7 @@ export async function unlinkPersons(
     await closeLink(h, link.id, {
       unlinked_at: ctx.clock.now(),
       unlinked_by: ctx.actor.id,
-      unlink_reason_sealed: link.data_key_id
-        ? await vaultOf(ctx, h).seal(link.data_key_id, input.reason.trim(), link.id)
-        : ctx.keys.sealOwn(input.reason.trim(), link.id),
+      unlink_reason_sealed: await linkReason.close(vaultOf(ctx, h), link.data_key_id, input.reason.trim(), link.id),
     });
     await recordTrail(ctx, h, 'identities-unlinked', input.a, `from ${input.b}: ${input.reason.trim()}`);
     return ok(null);

@@ -14,6 +14,8 @@ import { readRules, subjectOf } from '../standing/standingOfPerson';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { choicePart } from '../ledger/sealed';
+import { linkReason, personIdentifier, personName } from './sealed';
 
 /** Everything about one person, as it held at `at` (an instant; now if not given). A look: it is in the trail. */
 export async function personView(
@@ -31,10 +33,10 @@ export async function personView(
     const rules = await readRules(h);
     const subject = await subjectOf(ctx, h, row, { at, knownAt: at }, rules);
     const choices = subject.choices;
-    const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
+    const name = await personName.open(vault, row.data_key_id, row.name_sealed, row.id);
     const identifiers = [];
     for (const found of await identifiersOf(h, [row.id])) {
-      const value = await vault.unseal(row.data_key_id, found.value_sealed, `identifier:${row.id}`);
+      const value = await personIdentifier.open(vault, row.data_key_id, found.value_sealed, row.id);
       identifiers.push({
         kind: found.kind,
         value: how === 'masked' ? maskIdentifier(found.kind, value ?? '') : (value ?? ''),
@@ -52,10 +54,12 @@ export async function personView(
       const opened =
         how === 'masked'
           ? null
-          : await vault.unseal(
+          : await choicePart.open(
+              vault,
               keyOf.get(choice.personId)!,
               parts.get(choice.seq) ?? null,
-              `${choice.id}|${choice.personId}|1`,
+              choice.id,
+              choice.personId,
             );
       seen.push({
         id: choice.id,
@@ -68,7 +72,7 @@ export async function personView(
         ask: choice.row.ask,
         askVersion: choice.row.ask_version,
         folio: choice.row.folio,
-        place: opened ? ((JSON.parse(opened) as { place: string | null }).place ?? null) : null,
+        place: opened ? (opened.place ?? null) : null,
       });
     }
     const standings = (purposesInForce(rules.purposes, at, at) as PurposeWithWords[]).map((purpose) => ({
@@ -118,16 +122,11 @@ async function linksOf(
   const shown: PersonView['links'] = [];
   for (const row of await personsById(h, others)) {
     const link = links.find(({ person_a, person_b }) => person_a === row.id || person_b === row.id)!;
-    const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
+    const name = await personName.open(vault, row.data_key_id, row.name_sealed, row.id);
     shown.push({
       id: row.id,
       name: name && isMasked ? maskName(name) : name,
-      reason:
-        isMasked || link.reason_sealed.length === 0
-          ? null
-          : link.data_key_id
-            ? await vaultOf(ctx, h).unseal(link.data_key_id, link.reason_sealed, link.id)
-            : ctx.keys.unsealOwn(link.reason_sealed, link.id),
+      reason: isMasked ? null : await linkReason.open(vault, link.data_key_id, link.reason_sealed, link.id),
       since: link.linked_at,
     });
   }

@@ -10,8 +10,10 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from '../letters/answerAddress';
 import { clockOf } from '../clock/clockOf';
-import { receivedAtOf } from '../intake/dayOfReceipt';
+import { receivedAtOf } from '../clock/dayOfReceipt';
 import { workOnRequest } from './workOnRequest';
+import { saidPerson } from './sealed';
+import { eventReason } from '../clock/sealed';
 
 /** The person contests the answer: the request opens again and the appeal's own clock runs. */
 export async function receiveAppeal(ctx: Context, input: { ref: string; receivedOn: Day; text: string }) {
@@ -25,9 +27,9 @@ export async function receiveAppeal(ctx: Context, input: { ref: string; received
       const reading = clockOf(ctx, await lawTable(h), request, [...events, { kind: 'appeal-received', at }]);
       if (!reading.ok) return refuse(reading.refusal);
       const vault = vaultOf(ctx, h);
-      if (!(await vault.unseal(request.data_key_id, request.person_sealed, `person:${request.id}`)))
+      if (!(await saidPerson.open(vault, request.data_key_id, request.person_sealed, request.id)))
         return refuse({ code: 'person-gone' });
-      const sealed = await vault.seal(request.data_key_id, input.text, `event:${request.id}`);
+      const sealed = await eventReason.close(vault, request.data_key_id, input.text, request.id);
       await insertClockEvent(h, {
         request_id: request.id,
         kind: 'appeal-received',
@@ -72,7 +74,7 @@ export async function answerAppeal(ctx: Context, input: { ref: string; outcome: 
           request_id: request.id,
           kind: 'appeal-answered',
           at: now,
-          reason_sealed: await vaultOf(ctx, h).seal(request.data_key_id, input.text, `event:${request.id}`),
+          reason_sealed: await eventReason.close(vaultOf(ctx, h), request.data_key_id, input.text, request.id),
           until: null,
           actor: ctx.actor.id,
         },

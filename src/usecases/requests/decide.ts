@@ -11,6 +11,7 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from '../letters/answerAddress';
 import { workOnRequest } from './workOnRequest';
+import { decisionReason } from './sealed';
 
 export type DecideRefusal =
   | { code: 'already-decided' }
@@ -39,7 +40,7 @@ export async function decide(
     if (input.outcome === 'refuse' && !(await answerAddress(ctx, h, request)).address)
       return refuse({ code: 'no-address' });
     const now = ctx.clock.now();
-    const sealed = await vaultOf(ctx, h).seal(request.data_key_id, input.reason, `decision:${request.id}`);
+    const sealed = await decisionReason.close(vaultOf(ctx, h), request.data_key_id, input.reason, request.id);
     await setRequest(h, request.id, {
       decision: input.outcome,
       decision_ground: input.ground,

@@ -9,6 +9,7 @@ import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { workOnRequest } from './workOnRequest';
+import { noteText } from './sealed';
 
 /** A note among colleagues. Whoever is mentioned and may see requests joins this one. */
 export async function addNote(ctx: Context, input: { ref: string; text: string }) {
@@ -27,7 +28,7 @@ export async function addNoteTo(ctx: Context, h: Handle, request: RequestRow, te
     id,
     request_id: request.id,
     author_id: ctx.actor.id,
-    text_sealed: await vaultOf(ctx, h).seal(request.data_key_id, text, `note:${id}`),
+    text_sealed: await noteText.close(vaultOf(ctx, h), request.data_key_id, text, id),
     mentions,
     at: ctx.clock.now(),
   });

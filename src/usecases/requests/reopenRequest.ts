@@ -5,6 +5,7 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { addNoteTo } from './notes';
 import { workOnRequest } from './workOnRequest';
+import { saidPerson } from './sealed';
 
 export type ReopenRefusal = { code: 'request-open' } | { code: 'person-gone' };
 
@@ -20,7 +21,7 @@ export async function reopenRequest(ctx: Context, input: { ref: string; reason: 
     async (h, request) => {
       if (!request.closed_at) return refuse({ code: 'request-open' });
       // An erased person’s request has nothing left in it that could be worked on.
-      if (!(await vaultOf(ctx, h).unseal(request.data_key_id, request.person_sealed, `person:${request.id}`)))
+      if (!(await saidPerson.open(vaultOf(ctx, h), request.data_key_id, request.person_sealed, request.id)))
         return refuse({ code: 'person-gone' });
       await setRequest(h, request.id, {
         closed_at: null,

@@ -7,7 +7,6 @@ import { daysBetween, localDay, workingDaysBetween, type Day } from '../../core/
 import { factsNeeded, identityMethods } from '../../core/identity/identityMethods';
 import { nextAct } from '../../core/requests/nextAct';
 import { stagesOf } from '../../core/requests/stages';
-import type { PersonRecord } from '../../core/people/record';
 import type { RequestLine, RequestView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { listUsers, userNames } from '../../db/access/users';
@@ -16,7 +15,7 @@ import type { Handle } from '../../db/shared/handle';
 import { requestChangesOf } from '../../db/requests/changes';
 import { notesOf } from '../../db/requests/notes';
 import { certificateOf } from '../../db/erasure/plans';
-import { sayLacking } from '../packs/registerGapsOf';
+import { sayLacking } from '../systems/registerGapsOf';
 import { countFound } from '../../db/trace/matches';
 import { lettersOf } from '../../db/letters/letters';
 import { lastPack, linkOfPack } from '../../db/packs/packs';
@@ -41,10 +40,12 @@ import { lawsOfRequest, readingOf } from '../clock/clockOf';
 import { holdsSpecialData, MOST_FACT_TRIES } from '../identity/checkFacts';
 import { addressesOnFile } from '../identity/identity';
 import { joinable } from '../intake/joinRequests';
-import type { OnBehalf } from '../intake/openRequest';
 import { sayPersonOfRequest } from '../people/personOfRequest';
 import { stageFacts } from './refreshRequest';
 import { matterUrl } from './setMatter';
+import type { SealedValue } from '../keys/sealedValue';
+import { changeReason, eventReason } from '../clock/sealed';
+import { decisionReason, noteText, requestText, saidPerson } from './sealed';
 
 /** Requests by their clock, as far as the one who asks may see them. */
 export async function readRequests(
@@ -193,13 +194,12 @@ async function readWhole(ctx: Context, input: { ref: string }): Promise<Result<R
     const { events, waiting } = await clockOnFile(h, row.id);
     const laws = await lawTable(h);
     const reading = readingOf(ctx, laws, row, events);
-    const open = (sealed: Buffer | null, about: string) =>
-      isMasked ? Promise.resolve(null) : vault.unseal(row.data_key_id, sealed, about);
-    const said = await open(row.person_sealed, `person:${row.id}`);
-    const person = said ? (JSON.parse(said) as PersonRecord & { onBehalf: OnBehalf | null }) : null;
+    const open: Open = (kind, sealed, about) =>
+      isMasked ? Promise.resolve(null) : kind.open(vault, row.data_key_id, sealed, about);
+    const person = await open(saidPerson, row.person_sealed, row.id);
     const opened = [];
     for (const event of events)
-      opened.push({ kind: event.kind, at: event.at, reason: await open(event.reasonSealed, `event:${row.id}`) });
+      opened.push({ kind: event.kind, at: event.at, reason: await open(eventReason, event.reasonSealed, row.id) });
     const pack = await lastPack(h, row.id);
     const link = pack ? await linkOfPack(h, pack.id) : undefined;
     const check = await lastIdentityCheck(h, row.id);
@@ -213,7 +213,7 @@ async function readWhole(ctx: Context, input: { ref: string }): Promise<Result<R
       isMasked,
       person,
       personId: row.person_id,
-      text: await open(row.text_sealed, `text:${row.id}`),
+      text: await open(requestText, row.text_sealed, row.id),
       onBehalf: person?.onBehalf ?? null,
       clock: reading,
       events: opened,
@@ -234,7 +234,7 @@ async function readWhole(ctx: Context, input: { ref: string }): Promise<Result<R
       decision: {
         outcome: row.decision,
         ground: row.decision_ground,
-        reason: await open(row.decision_reason_sealed, `decision:${row.id}`),
+        reason: await open(decisionReason, row.decision_reason_sealed, row.id),
         by: row.decided_by ? (names.get(row.decided_by) ?? null) : null,
         at: row.decided_at,
       },
@@ -318,7 +318,8 @@ function boundBy(row: RequestRow, laws: Laws, on: Day): RequestView['laws'] {
   });
 }
 
-type Open = (sealed: Buffer | null, about: string) => Promise<string | null>;
+/** Opens what a reader may see; null where they may not, or where it is gone. */
+type Open = <V>(kind: SealedValue<V, [string]>, sealed: Buffer | null, about: string) => Promise<V | null>;
 
 async function changesOf(
   ctx: Context,
@@ -337,7 +338,7 @@ async function changesOf(
       regime: one.regime,
       receivedWas: day(one.received_was),
       receivedOn: day(one.received_at),
-      reason: await open(one.reason_sealed, `change:${row.id}`),
+      reason: await open(changeReason, one.reason_sealed, row.id),
     });
   return changes;
 }
@@ -354,7 +355,7 @@ async function openNotes(
       id: note.id,
       by: names.get(note.author_id) ?? note.author_id,
       at: note.at,
-      text: (await open(note.text_sealed, `note:${note.id}`)) ?? '(gone)',
+      text: (await open(noteText, note.text_sealed, note.id)) ?? '(gone)',
     });
   return notes;
 }

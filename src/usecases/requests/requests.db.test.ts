@@ -3,7 +3,7 @@ import { must } from '../../../test/support/must';
 import { UnreadableMessage, type InboxMessage } from '../../ports/inbox';
 import type { Context } from '../shared/context';
 import { addAssignmentRule, readAssignments } from './assignments';
-import { makeCalendarFeed, readCalendarFeed } from './calendarFeed';
+import { makeCalendarFeed, readCalendarFeed } from '../desk/calendarFeed';
 import { checkFacts } from '../identity/checkFacts';
 import { readRequests } from './requestView';
 import { decide } from './decide';

@@ -10,6 +10,7 @@ import { connectionOfSystem } from './openConnector';
 import { tryToReach } from './reachSystem';
 import { systemInReach } from './systemsInReach';
 import { leadsElsewhere, outOfReach } from './withinReach';
+import { connection as sealedConnection } from './sealed';
 
 export interface NewSystem {
   kind: string;
@@ -131,7 +132,7 @@ async function noteRefused<T>(
 }
 
 function sealed(ctx: Context, id: string, connection: Record<string, string> | null): Buffer | null {
-  return connection ? ctx.keys.sealOwn(JSON.stringify(connection), `connection:${id}`) : null;
+  return connection ? sealedConnection.closeUnder(ctx.keys, null, connection, id) : null;
 }
 
 /** Settings of the kind and no others, with the secrets that are kept; null where the kind needs none. */

@@ -5,6 +5,7 @@ import { isInactive } from '../../core/systems/inactive';
 import { ConnectorError, type Connector, type FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { outOfReach } from './withinReach';
+import { connection } from './sealed';
 
 /** The connector of a registered system, its connection settings unsealed. The caller closes it. `isLeftOut` tells records of people who are no longer active, where those are not searched. */
 export async function openConnector(
@@ -48,7 +49,5 @@ export async function openConnector(
 
 /** Connection settings, unsealed; null where a system has none. */
 export function connectionOfSystem(ctx: Context, row: SystemRow): Record<string, string> | null {
-  return row.connection_sealed
-    ? (JSON.parse(ctx.keys.unsealOwn(row.connection_sealed, `connection:${row.id}`)) as Record<string, string>)
-    : null;
+  return row.connection_sealed ? connection.openUnder(ctx.keys, null, row.connection_sealed, row.id) : null;
 }

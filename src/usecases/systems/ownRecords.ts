@@ -8,8 +8,11 @@ import { allRequestsOfPerson } from '../../db/requests/requests';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { indexText } from '../people/identifierKeys';
-import type { ProposalContent } from '../intake/takeInbox';
 import { vaultOf } from '../keys/vault';
+import { personIdentifier, personName } from '../people/sealed';
+import { noteText } from '../requests/sealed';
+import { proposalContent } from '../intake/sealed';
+import { choicePart } from '../ledger/sealed';
 
 /**
  * Bookend is a system too: people, choices and requests that the keys point at, as records like any other's.
@@ -30,13 +33,13 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
   const [row] = await personsById(h, [personId]);
   if (!row || row.erased_at) return [];
   const vault = vaultOf(ctx, h);
-  const name = await vault.unseal(row.data_key_id, row.name_sealed, `name:${row.id}`);
+  const name = await personName.open(vault, row.data_key_id, row.name_sealed, row.id);
   const identifiers: { kind: string; scope: string; value: string }[] = [];
   for (const identifier of await identifiersOf(h, [row.id]))
     identifiers.push({
       kind: identifier.kind,
       scope: identifier.scope,
-      value: (await vault.unseal(row.data_key_id, identifier.value_sealed, `identifier:${row.id}`)) ?? '',
+      value: (await personIdentifier.open(vault, row.data_key_id, identifier.value_sealed, row.id)) ?? '',
     });
   const of = (kind: string) => identifiers.filter((identifier) => identifier.kind === kind);
   const [first, ...rest] = (name ?? '').split(' ');
@@ -76,10 +79,7 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
   );
   const records = [own];
   for (const choice of choices) {
-    const opened = await vault.unseal(row.data_key_id, parts.get(choice.seq) ?? null, `${choice.id}|${row.id}|1`);
-    const sealed = opened
-      ? (JSON.parse(opened) as { address: { value: string } | null; place: string | null; evidence: unknown })
-      : null;
+    const sealed = await choicePart.open(vault, row.data_key_id, parts.get(choice.seq) ?? null, choice.id, row.id);
     records.push({
       ...bare,
       collection: 'choices',
@@ -130,7 +130,7 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
         fields: {
           reference: request.ref,
           at: note.at,
-          text: await vault.unseal(request.data_key_id, note.text_sealed, `note:${note.id}`),
+          text: await noteText.open(vault, request.data_key_id, note.text_sealed, note.id),
         },
       });
   }
@@ -142,9 +142,9 @@ async function messagesOf(ctx: Context, h: Handle, hashes: readonly Buffer[]): P
   const vault = vaultOf(ctx, h);
   const records: FoundRecord[] = [];
   for (const row of await proposalsBySender(h, hashes)) {
-    const text = await vault.unseal(row.data_key_id, row.content_sealed, `proposal:${row.id}`);
-    if (!text) continue;
-    const { from, subject, text: words } = JSON.parse(text) as ProposalContent;
+    const content = await proposalContent.open(vault, row.data_key_id, row.content_sealed, row.id);
+    if (!content) continue;
+    const { from, subject, text } = content;
     const [givenName = '', ...rest] = (from?.name ?? '').split(' ');
     records.push({
       collection: 'messages',
@@ -154,7 +154,7 @@ async function messagesOf(ctx: Context, h: Handle, hashes: readonly Buffer[]): P
       parent: null,
       refersTo: [],
       files: [],
-      text: words,
+      text,
       fields: { receivedAt: row.received_at, subject },
     });
   }

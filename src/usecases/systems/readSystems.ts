@@ -10,6 +10,7 @@ import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { connectionOfSystem } from './openConnector';
 import { systemInReach, systemsInReach } from './systemsInReach';
+import { connection } from './sealed';
 
 export interface SystemLine {
   id: string;
@@ -127,9 +128,7 @@ export async function registerSystem(
       owner_email: input.ownerEmail ?? null,
       is_traced: input.isTraced,
       sort_order: input.order,
-      connection_sealed: input.connection
-        ? ctx.keys.sealOwn(JSON.stringify(input.connection), `connection:${input.id}`)
-        : null,
+      connection_sealed: input.connection ? connection.closeUnder(ctx.keys, null, input.connection, input.id) : null,
     });
     for (const entry of input.collections) await insertRegisterEntry(h, { ...entry, system: input.id });
     await recordTrail(ctx, h, 'system-changed', input.id, 'registered');

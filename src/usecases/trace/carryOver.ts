@@ -6,9 +6,9 @@ import { matchesOf, moveMatches, sealedRecords, setOutside } from '../../db/trac
 import { clearProblems, insertProblems, problemsOf } from '../../db/trace/problems';
 import { redactionOf, setRedaction } from '../../db/trace/redactions';
 import { insertSteps, setStep, stepsOf, type TraceRow } from '../../db/trace/traces';
-import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
+import { matchPassages, matchRecord, problemPlace } from './sealed';
 
 /**
  * What owners handed over for the trace before goes on with the next one, verdicts and redactions with it: nobody is asked twice, and
@@ -31,14 +31,14 @@ export async function carryUploads(
     const problems = (await problemsOf(h, from.id)).filter((problem) => problem.system_id === system_id);
     await clearProblems(h, from.id, system_id);
     for (const { code, text, place_sealed } of problems) {
-      const place = (await vault.unseal(request.data_key_id, place_sealed, `problem:${from.id}`)) ?? '';
+      const place = (await problemPlace.open(vault, request.data_key_id, place_sealed, from.id)) ?? '';
       await insertProblems(h, [
         {
           trace_id: to,
           system_id,
           code,
           text,
-          place_sealed: await vault.seal(request.data_key_id, place, `problem:${to}`),
+          place_sealed: await problemPlace.close(vault, request.data_key_id, place, to),
         },
       ]);
     }
@@ -47,9 +47,7 @@ export async function carryUploads(
     steps.some((step) => step.system_id === system_id),
   );
   for await (const [match, sealed] of sealedRecords(h, handed)) {
-    const record = JSON.parse(
-      (await vault.unseal(request.data_key_id, sealed, `record:${match.id}`)) ?? 'null',
-    ) as FoundRecord | null;
+    const record = await matchRecord.open(vault, request.data_key_id, sealed, match.id);
     const system = byHand.find(({ id }) => id === match.system_id)!.name;
     const isOutside =
       record !== null &&
@@ -79,14 +77,12 @@ export async function carryRedaction(
 ): Promise<void> {
   const decided = await redactionOf(h, from);
   const vault = vaultOf(ctx, h);
-  const passages = decided
-    ? await vault.unseal(request.data_key_id, decided.passages_sealed, `redaction:${from}`)
-    : null;
+  const passages = decided ? await matchPassages.open(vault, request.data_key_id, decided.passages_sealed, from) : null;
   if (decided && passages)
     await setRedaction(h, {
       ...decided,
       match_id: to.id,
       trace_id: to.trace_id,
-      passages_sealed: await vault.seal(request.data_key_id, passages, `redaction:${to.id}`),
+      passages_sealed: await matchPassages.close(vault, request.data_key_id, passages, to.id),
     });
 }

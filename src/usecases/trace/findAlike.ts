@@ -6,6 +6,7 @@ import { requestById } from '../../db/requests/requests';
 import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
+import { matchRecord } from './sealed';
 
 const AGAIN_MS = 3000;
 
@@ -25,8 +26,8 @@ export async function findAlike(ctx: Context, { traceId }: { traceId: string }):
         h,
         (await matchesOf(h, traceId)).filter(({ parent_key }) => parent_key === null),
       )) {
-        const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-        if (text) found.push({ id: match.id, text: wordsOf(JSON.parse(text) as FoundRecord) });
+        const record = await matchRecord.open(vault, request.data_key_id, sealed, match.id);
+        if (record) found.push({ id: match.id, text: wordsOf(record) });
       }
       return found;
     });

@@ -3,11 +3,11 @@ import { ok, refuse } from '../../core/shared/result';
 import { matchById } from '../../db/trace/matches';
 import { clearRedaction, setRedaction } from '../../db/trace/redactions';
 import { traceById } from '../../db/trace/traces';
-import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
+import { matchPassages, matchRecord } from './sealed';
 
 export type RedactRefusal = { code: 'already-decided' } | { code: 'not-found' } | { code: 'nothing-to-redact' };
 
@@ -19,8 +19,8 @@ export async function redact(ctx: Context, input: { ref: string; matchId: string
     const trace = match ? await traceById(h, match.trace_id) : undefined;
     if (!match || trace?.request_id !== request.id) return refuse({ code: 'not-found' });
     const vault = vaultOf(ctx, h);
-    const opened = await vault.unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
-    const { text } = JSON.parse(opened ?? '{"text":null}') as FoundRecord;
+    const record = await matchRecord.open(vault, request.data_key_id, match.record_sealed, match.id);
+    const text = record?.text ?? null;
     if (text === null) return refuse({ code: 'nothing-to-redact' });
     const passages = mergeRedactions(input.passages.filter(({ start, end }) => start >= 0 && end <= text.length));
     if (passages.length === 0) await clearRedaction(h, match.id);
@@ -28,7 +28,7 @@ export async function redact(ctx: Context, input: { ref: string; matchId: string
       await setRedaction(h, {
         match_id: match.id,
         trace_id: trace.id,
-        passages_sealed: await vault.seal(request.data_key_id, JSON.stringify(passages), `redaction:${match.id}`),
+        passages_sealed: await matchPassages.close(vault, request.data_key_id, passages, match.id),
         decided_by: ctx.actor.id,
         decided_at: ctx.clock.now(),
       });

@@ -1,10 +1,9 @@
 import { detect } from '../../core/detect/detect';
-import { proposeRedactions, type Redaction } from '../../core/trace/redaction';
+import { proposeRedactions } from '../../core/trace/redaction';
 import { compare, sayName } from '../../core/matching/compare';
 import { BANDS, score, type Band } from '../../core/matching/score';
-import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
+import { NO_CONDITIONS } from '../../core/trace/conditions';
 import { isOpen } from '../../core/requests/isOpen';
-import type { Topic } from '../../core/trace/topics';
 import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
@@ -26,7 +25,6 @@ import {
   traceById,
   traceKeysOf,
 } from '../../db/trace/traces';
-import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
@@ -35,6 +33,8 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './runTraceStep';
 import { readSecond } from './secondReader';
+import { keyValue, matchPassages, matchRecord, matchTitle, matchTopics, problemPlace, traceConditions } from './sealed';
+import { taskAnswer } from '../helpers/sealed';
 
 /** The newest trace of a request, as far as it has come. */
 export async function traceView(
@@ -60,7 +60,7 @@ export async function traceView(
         system: row.system_id,
         systemName: names.get(row.system_id) ?? row.system_id,
         collection: row.collection,
-        title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '',
+        title: (await matchTitle.open(vault, request.data_key_id, row.title_sealed, row.id)) ?? '',
         parent: row.parent_key,
         place: `${row.collection}/${row.record_key}`,
         band: row.band,
@@ -71,9 +71,7 @@ export async function traceView(
         isShared: row.is_shared,
         isRedacted: redactions.has(row.id),
         verdict: row.verdict,
-        topics: JSON.parse(
-          (await vault.unseal(request.data_key_id, row.topics_sealed, `topics:${row.id}`)) ?? '["other"]',
-        ) as Topic[],
+        topics: (await matchTopics.open(vault, request.data_key_id, row.topics_sealed, row.id)) ?? ['other'],
         isOutside: row.is_outside,
         news: row.news,
         second: row.second_asked_by
@@ -96,7 +94,7 @@ export async function traceView(
         id: key.id,
         isStruck: struck.has(struckId(key)),
         kind: key.kind,
-        value: (await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`)) ?? '',
+        value: (await keyValue.open(vault, request.data_key_id, key.value_sealed, key.id)) ?? '',
         round: key.round,
         taught: key.taught_by !== null,
       });
@@ -139,13 +137,13 @@ export async function traceView(
         dueOn: task.due_on,
         state: task.state,
         uploads: task.uploads,
-        answer: await vault.unseal(request.data_key_id, task.answer_sealed, `answer:${task.id}`),
+        answer: await taskAnswer.open(vault, request.data_key_id, task.answer_sealed, task.id),
       });
     const problems = [];
     for (const row of await problemsOf(h, trace.id))
       problems.push({
         system: names.get(row.system_id) ?? row.system_id,
-        place: (await vault.unseal(request.data_key_id, row.place_sealed, `problem:${trace.id}`)) ?? '',
+        place: (await problemPlace.open(vault, request.data_key_id, row.place_sealed, trace.id)) ?? '',
         text: row.text,
       });
     const gone = [];
@@ -153,12 +151,12 @@ export async function traceView(
     for (const row of before ? await goneSince(h, trace, before) : [])
       gone.push({
         system: names.get(row.system_id) ?? row.system_id,
-        title: (await vault.unseal(request.data_key_id, row.title_sealed, `title:${row.id}`)) ?? '',
+        title: (await matchTitle.open(vault, request.data_key_id, row.title_sealed, row.id)) ?? '',
         place: `${row.collection}/${row.record_key}`,
       });
-    const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
+    const conditions = await traceConditions.open(vault, request.data_key_id, trace.conditions_sealed, trace.id);
     return ok({
-      conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS,
+      conditions: conditions ?? NO_CONDITIONS,
       helpers,
       problems,
       gone,
@@ -183,9 +181,8 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
     const owner = trace ? await requestById(h, trace.request_id) : undefined;
     const request = owner ? await requestByRef(h, owner.ref) : undefined;
     if (!match || !request) return refuse({ code: 'not-found' });
-    const text = await vaultOf(ctx, h).unseal(request.data_key_id, match.record_sealed, `record:${match.id}`);
-    if (!text) return refuse({ code: 'not-found' });
-    const record = JSON.parse(text) as FoundRecord;
+    const record = await matchRecord.open(vaultOf(ctx, h), request.data_key_id, match.record_sealed, match.id);
+    if (!record) return refuse({ code: 'not-found' });
     const person = (await knownPerson(ctx, h, request, match.trace_id)).record;
     const scored = match.parent_key ? [] : score(person, record.person).fields;
     await recordTrail(
@@ -198,7 +195,7 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
     const others = record.text ? otherPeople(ctx, person, record) : [];
     const decided = await redactionOf(h, match.id);
     const passages = decided
-      ? await vaultOf(ctx, h).unseal(request.data_key_id, decided.passages_sealed, `redaction:${match.id}`)
+      ? await matchPassages.open(vaultOf(ctx, h), request.data_key_id, decided.passages_sealed, match.id)
       : null;
     const own = [
       ...(person.emails ?? []),
@@ -217,7 +214,7 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
       files: record.files.map(({ name, mediaType }) => ({ name, mediaType })),
       others,
       proposed: record.text ? proposeRedactions(record.text, others, detect(record.text), own) : [],
-      redacted: passages ? (JSON.parse(passages) as Redaction[]) : null,
+      redacted: passages,
       marks: [
         ...(person.emails ?? []),
         ...(person.phones ?? []),

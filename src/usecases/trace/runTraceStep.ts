@@ -41,6 +41,7 @@ import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import { carryRedaction } from './carryOver';
 import { settleTrace } from './settleTrace';
+import { keyValue, matchRecord, matchTitle, matchTopics, problemPlace, traceConditions } from './sealed';
 
 const MOST_TRIES = 5;
 /** UTF-16 units of a record that are looked through for what it is about. */
@@ -164,17 +165,17 @@ export async function loadSearch(
   for (const key of await traceKeysOf(h, trace.id)) {
     // A later round searches only for what the earlier ones taught.
     if (struck.has(struckId(key)) || (round !== null && key.round !== round)) continue;
-    const value = await vault.unseal(request.data_key_id, key.value_sealed, `key:${key.id}`);
+    const value = await keyValue.open(vault, request.data_key_id, key.value_sealed, key.id);
     if (value) keys.push({ kind: key.kind, value, scope: key.scope });
   }
   const { record: known, homes } = await knownPerson(ctx, h, request, trace.id);
-  const conditions = await vault.unseal(request.data_key_id, trace.conditions_sealed, `conditions:${trace.id}`);
+  const conditions = await traceConditions.open(vault, request.data_key_id, trace.conditions_sealed, trace.id);
   return {
     request,
     person: known,
     homes,
     keys,
-    conditions: conditions ? (JSON.parse(conditions) as TraceConditions) : NO_CONDITIONS,
+    conditions: conditions ?? NO_CONDITIONS,
     before: (await traceBefore(h, trace)) ?? null,
   };
 }
@@ -256,7 +257,7 @@ async function keep(
       problems.map(async ({ key, code, text }) => ({
         trace_id: step.trace_id,
         system_id: step.system_id,
-        place_sealed: await vault.seal(data_key_id, key, `problem:${step.trace_id}`),
+        place_sealed: await problemPlace.close(vault, data_key_id, key, step.trace_id),
         code,
         text,
       })),
@@ -388,12 +389,13 @@ async function sealMatch(
     collection: record.collection,
     record_key: record.key,
     parent_key: record.parent ? `${record.parent.collection}/${record.parent.key}` : null,
-    title_sealed: await vault.seal(data_key_id, record.title, `title:${id}`),
-    record_sealed: await vault.seal(data_key_id, JSON.stringify(record), `record:${id}`),
-    topics_sealed: await vault.seal(
+    title_sealed: await matchTitle.close(vault, data_key_id, record.title, id),
+    record_sealed: await matchRecord.close(vault, data_key_id, record, id),
+    topics_sealed: await matchTopics.close(
+      vault,
       data_key_id,
-      JSON.stringify(topicsOf(record.collection, kindsIn(record), record.text ?? '')),
-      `topics:${id}`,
+      topicsOf(record.collection, kindsIn(record), record.text ?? ''),
+      id,
     ),
     is_outside: false,
     news: null,
@@ -430,8 +432,8 @@ async function compareWithBefore(
   if (!work.before) return { ...own, news: null };
   const old = await matchAt(h, work.before.id, match);
   if (!old) return { ...own, news: 'new' };
-  const words = await vault.unseal(work.request.data_key_id, old.record_sealed, `record:${old.id}`);
-  if (words !== JSON.stringify(record)) return { ...own, news: 'changed' };
+  const before = await matchRecord.open(vault, work.request.data_key_id, old.record_sealed, old.id);
+  if (JSON.stringify(before) !== JSON.stringify(record)) return { ...own, news: 'changed' };
   return { old: old.id, news: 'same', verdict: old.verdict, verdict_by: old.verdict_by, verdict_at: old.verdict_at };
 }
 

@@ -4,13 +4,13 @@ import { requestById } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { insertSteps, lockTrace, setTrace, stepsOf } from '../../db/trace/traces';
-import type { FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { knownPerson } from '../people/knownPerson';
 import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { addTraceKeys, BY_HAND } from './startTrace';
+import { matchRecord } from './sealed';
 
 const MOST_ROUNDS = 3;
 
@@ -56,14 +56,14 @@ export async function settleTrace(ctx: Context, h: Handle, traceId: string): Pro
         !match.is_shared,
     );
     for await (const [match, sealed] of sealedRecords(h, teaching)) {
-      const text = await vault.unseal(request.data_key_id, sealed, `record:${match.id}`);
-      if (text)
+      const record = await matchRecord.open(vault, request.data_key_id, sealed, match.id);
+      if (record)
         learnt += await addTraceKeys(
           ctx,
           h,
           request,
           traceId,
-          teaches(known, (JSON.parse(text) as FoundRecord).person),
+          teaches(known, record.person),
           trace!.round + 1,
           match.id,
         );

@@ -24,6 +24,7 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { carryUploads } from './carryOver';
+import { keyValue, traceConditions } from './sealed';
 
 /** Kind of a system without a connection. */
 export const BY_HAND = 'by-hand';
@@ -85,7 +86,7 @@ export async function insertTraceOf(
     finished_at: isOver ? ctx.clock.now() : null,
     conditions_sealed:
       conditions.rows.length > 0
-        ? await vaultOf(ctx, h).seal(request.data_key_id, JSON.stringify(conditions), `conditions:${id}`)
+        ? await traceConditions.close(vaultOf(ctx, h), request.data_key_id, conditions, id)
         : null,
   });
   await addTraceKeys(ctx, h, request, id, person, 1, null);
@@ -149,10 +150,11 @@ export async function addTraceKeys(
       trace_id: traceId,
       kind: identifier.kind as TraceKeyRow['kind'],
       scope: identifier.scope,
-      value_sealed: await vault.seal(
+      value_sealed: await keyValue.close(
+        vault,
         request.data_key_id,
         identifier.kind === 'address' ? address!.value : identifier.value,
-        `key:${id}`,
+        id,
       ),
       hash,
       round,

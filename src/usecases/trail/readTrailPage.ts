@@ -5,6 +5,7 @@ import { userNames } from '../../db/access/users';
 import type { TrailRow } from '../../db/trail/appendTrail';
 import type { Context } from '../shared/context';
 import { vaultOf, type Vault } from '../keys/vault';
+import { trailDetails } from './sealed';
 
 export interface TrailLine {
   seq: number;
@@ -64,8 +65,8 @@ async function openDetails(ctx: Context, vault: Vault, row: TrailRow, isMasked: 
   if (!row.details_sealed) return null;
   if (isMasked && NAMING.has(row.act)) return '(names somebody: masked)';
   try {
-    if (!row.data_key_id) return ctx.keys.unsealOwn(row.details_sealed, row.id);
-    return (await vault.unseal(row.data_key_id, row.details_sealed, row.id)) ?? '(gone, with whom it named)';
+    const details = await trailDetails.open(vault, row.data_key_id, row.details_sealed, row.id);
+    return details ?? '(gone, with whom it named)';
   } catch {
     return '(cannot be read: altered, or sealed under another key)';
   }

@@ -4,6 +4,7 @@ import { keyOfSubject } from '../../db/trail/keyOfSubject';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
+import { trailDetails } from './sealed';
 
 /**
  * Adds one entry to the trail, in the transaction of the act it tells of. Take it last: it holds the month's lock.
@@ -23,11 +24,7 @@ export async function recordTrail(
   const at = ctx.clock.now();
   const month = at.slice(0, 7);
   const keyId = details ? (under ?? (await keyOfSubject(h, subject))) : null;
-  const sealed = details
-    ? keyId
-      ? await vaultOf(ctx, h).seal(keyId, details, id)
-      : ctx.keys.sealOwn(details, id)
-    : null;
+  const sealed = details ? await trailDetails.close(vaultOf(ctx, h), keyId, details, id) : null;
   const detailsHash = sealed ? ctx.keys.hash(sealed).toString('hex') : null;
   const entry: TrailEntry = {
     id,

@@ -8,7 +8,7 @@ import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../../ui/requests/ow
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import { askForPage, proveCode } from '../../../usecases/choicesPage/openPage';
 import { changeChoices } from '../../../usecases/choicesPage/pageView';
-import { confirmChoice } from '../../../usecases/choicesPage/confirmChoice';
+import { confirmChoice } from '../../../usecases/ledger/confirmChoice';
 import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';

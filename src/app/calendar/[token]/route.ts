@@ -1,5 +1,5 @@
 import { publicContext } from '../../lib/session';
-import { readCalendarFeed } from '../../../usecases/requests/calendarFeed';
+import { readCalendarFeed } from '../../../usecases/desk/calendarFeed';
 import { answering } from '../../lib/answering';
 
 /** A colleague's feed for their calendar program; its address is its secret. */

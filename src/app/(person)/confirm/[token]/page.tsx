@@ -3,7 +3,7 @@ import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
 import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
-import { confirmView } from '../../../../usecases/choicesPage/confirmChoice';
+import { confirmView } from '../../../../usecases/ledger/confirmChoice';
 import { publicContext } from '../../../lib/session';
 import { confirmNow, confirmPosted } from '../../choices/actions';
 

@@ -3,7 +3,7 @@
 import { assignmentSchema } from '../../../../core/requests/schema';
 import type { ActionResult } from '../../../../ui/shared/actionResult';
 import { addAssignmentRule, removeAssignmentRule } from '../../../../usecases/requests/assignments';
-import { makeCalendarFeed } from '../../../../usecases/requests/calendarFeed';
+import { makeCalendarFeed } from '../../../../usecases/desk/calendarFeed';
 import { act } from '../../../lib/act';
 import { readForm } from '../../../lib/form';
 import { publicContext } from '../../../lib/session';

@@ -13,7 +13,7 @@ import { packsInState } from '../../db/packs/packs';
 import { requestsWithOpenActs } from '../../db/carryOut/recordActs';
 import { systemsToTrace } from '../../db/trace/traces';
 import type { JobName, JobPayloads } from '../../ports/jobs';
-import type { Context } from './context';
+import type { Context } from '../shared/context';
 
 /**
  * Puts back into the queue what a killed worker left: erasures, packs, imports, traces, letters. What waits already and what somebody

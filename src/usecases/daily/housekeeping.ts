@@ -3,7 +3,7 @@ import { forgetOldLinks } from '../../db/choicesPage/choicesPageLinks';
 import { forgetWebhooks } from '../../db/ledger/webhooks';
 import { takeOldExports } from '../../db/ledger/exports';
 import { forgetEndedImports, takeUnusedImports } from '../../db/imports/imports';
-import type { Context } from './context';
+import type { Context } from '../shared/context';
 import { endOldWork } from '../keys/workKeys';
 
 const DAY = 86_400_000;

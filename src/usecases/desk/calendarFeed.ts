@@ -3,7 +3,7 @@ import type { Due, DueMark } from '../../core/requests/views';
 import { addDays } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { setCalendarFeed, userOfCalendarFeed } from '../../db/requests/calendarFeeds';
-import { readFrame } from '../desk/readDesk';
+import { readFrame } from './readDesk';
 import { actAs, type Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,10 +1,10 @@
 import { confirmMail } from '../../core/letters/mailings';
-import { confirmationsSince, insertConfirmLinks } from '../../db/choicesPage/confirmLinks';
+import { confirmationsSince, insertConfirmLinks } from '../../db/ledger/confirmLinks';
 import { allPurposes } from '../../db/purposes/purposes';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
-import type { ChoiceToSeal } from '../ledger/sealChoices';
+import type { ChoiceToSeal } from './sealChoices';
 
 const HOUR = 3_600_000;
 const MOST_OPEN = 5;

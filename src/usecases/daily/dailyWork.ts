@@ -1,5 +1,5 @@
 import { dailyRunOf, endDailyRun, startDailyRun } from '../../db/health/dailyRuns';
-import type { Context } from './context';
+import type { Context } from '../shared/context';
 import { startComparison } from '../drift/compareSystem';
 import { faultCode } from '../health/arrivals';
 import { remindHelpers } from '../helpers/remindHelpers';

@@ -1,5 +1,5 @@
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { lockConfirmLink, markConfirmed } from '../../db/choicesPage/confirmLinks';
+import { lockConfirmLink, markConfirmed } from '../../db/ledger/confirmLinks';
 import { choiceById } from '../../db/ledger/ledger';
 import { allPurposes } from '../../db/purposes/purposes';
 import type { Handle } from '../../db/shared/handle';
@@ -7,7 +7,8 @@ import { identifiersOf, personById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { recordChoicesIn } from '../ledger/recordChoices';
+import { recordChoicesIn } from './recordChoices';
+import { personIdentifier, personName } from '../people/sealed';
 
 export type ConfirmRefusal = { code: 'link-unknown' } | { code: 'link-expired' } | { code: 'link-used' };
 
@@ -37,10 +38,10 @@ export async function confirmChoice(ctx: Context, input: { token: string }): Pro
     const person = (await personById(h, link.value.person_id))!;
     const identifier = (await identifiersOf(h, [person.id])).find(({ kind }) => kind === 'email');
     const value = identifier
-      ? await vaultOf(ctx, h).unseal(person.data_key_id, identifier.value_sealed, `identifier:${person.id}`)
+      ? await personIdentifier.open(vaultOf(ctx, h), person.data_key_id, identifier.value_sealed, person.id)
       : null;
     if (!value) return refuse({ code: 'link-unknown' });
-    const name = await vaultOf(ctx, h).unseal(person.data_key_id, person.name_sealed, `name:${person.id}`);
+    const name = await personName.open(vaultOf(ctx, h), person.data_key_id, person.name_sealed, person.id);
     const [givenName, ...rest] = (name ?? '').split(' ');
     await recordChoicesIn(ctx, h, {
       systemId: choice.system_id,

@@ -1,0 +1,75 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, normalize, relative } from 'node:path';
+import {
+  CATALOGUES,
+  DOORS,
+  LONGEST_LINE,
+  MOST_FILES,
+  MOST_LINES,
+  ROOMS,
+  ROOMS_OF,
+  WITHOUT_LIMIT,
+} from './lib/rooms.mjs';
+
+/*
+ * Looks whether the house is as it should be: the same rooms in every layer, one level deep, none crowded; no arrow between use cases
+ * against the order of the work; no file and no line too long. Called with the folder that holds `src`.
+ */
+const root = join(process.argv[2] ?? '.', 'src');
+const faults = [];
+/** What a room keeps sealed is opened in one place, by whoever may: that file is a door of every room. */
+const isDoor = (target) => target.endsWith('/sealed') || DOORS[target] !== undefined;
+const isTest = (file) => /\.test\.tsx?$/.test(file);
+
+function list(folder) {
+  return readdirSync(folder, { withFileTypes: true });
+}
+
+function lookAtRoom(layer, room) {
+  const entries = list(join(root, layer, room));
+  const place = `${layer}/${room}`;
+  for (const entry of entries) if (entry.isDirectory()) faults.push(`rooms are one level deep: ${place}/${entry.name}`);
+  if (entries.length > MOST_FILES && !WITHOUT_LIMIT.has(place))
+    faults.push(`a room holds ${MOST_FILES} files at most: ${place} has ${entries.length}`);
+  if (layer === 'usecases')
+    for (const { name } of entries) if (!isTest(name)) lookAtArrows(room, join(root, layer, room, name));
+}
+
+/** Which of the rooms after it does a file use, and not through a door? */
+function lookAtArrows(room, file) {
+  for (const [, spec] of readFileSync(file, 'utf8').matchAll(/from '(\.\.\/[^']+)'/g)) {
+    const target = relative(join(root, 'usecases'), normalize(join(dirname(file), spec)));
+    const to = target.split('/')[0];
+    if (target.startsWith('..') || ROOMS.indexOf(to) <= ROOMS.indexOf(room) || isDoor(target)) continue;
+    faults.push(`against the order of the work: ${relative(root, file)} uses ${target}`);
+  }
+}
+
+function lookAtLines(folder) {
+  for (const entry of list(folder)) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) lookAtLines(path);
+    else if (/\.tsx?$/.test(entry.name)) {
+      const place = relative(root, path);
+      const lines = readFileSync(path, 'utf8').split('\n');
+      if (lines.length - 1 > MOST_LINES)
+        faults.push(`a file has ${MOST_LINES} lines at most: ${place} has ${lines.length - 1}`);
+      if (CATALOGUES.test(place)) continue;
+      lines.forEach((line, i) => {
+        if (line.length > LONGEST_LINE)
+          faults.push(`a line has ${LONGEST_LINE} characters at most: ${place}:${i + 1} has ${line.length}`);
+      });
+    }
+  }
+}
+
+for (const layer of Object.keys(ROOMS_OF)) {
+  for (const entry of list(join(root, layer))) {
+    if (!entry.isDirectory()) faults.push(`a file stands in a room: ${layer}/${entry.name}`);
+    else if (![...ROOMS, ...ROOMS_OF[layer]].includes(entry.name)) faults.push(`not a room: ${layer}/${entry.name}`);
+    else lookAtRoom(layer, entry.name);
+  }
+}
+lookAtLines(root);
+for (const fault of faults) console.error(fault);
+process.exit(faults.length > 0 ? 1 : 0);

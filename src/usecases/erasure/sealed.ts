@@ -1,0 +1,20 @@
+import type { Reason } from '../../core/shared/reason';
+import { firstShape, sealedAs, sealedText } from '../keys/sealedValue';
+
+// What a plan says of records, under the request's own key; what a restored copy has to forget again, under the installation's.
+
+export const lineTitle = sealedText(
+  'plan_lines.title_sealed',
+  (planId: string, position: number) => `title:${planId}:${position}`,
+);
+export const lineReasons = sealedAs(
+  firstShape<Reason[]>(),
+  'plan_lines.reasons_sealed',
+  (planId: string, position: number) => `reasons:${planId}:${position}`,
+);
+export const cohortAcceptance = sealedText('plans.k_accepted_sealed', (planId: string) => `cohort:${planId}`);
+export const residueKeys = sealedAs(
+  firstShape<readonly string[]>(),
+  'residue.keys_sealed',
+  (residueId: string) => residueId,
+);
