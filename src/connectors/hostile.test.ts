@@ -75,12 +75,15 @@ test('a mailbox: 500 messages found, 50 with attachments that cannot be read rep
     writeFileSync(join(root, 'cur', `${1000 + n}.good:2,S`), message(`Good ${n}`, '\r\nThank you.\r\n'));
   for (let n = 0; n < HOSTILE; n++) {
     const [ending, bytes] = broken(n);
-    const attached = `--b\r\nContent-Type: application/octet-stream\r\nContent-Disposition: attachment; filename="bad-${n}.${ending}"\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes(n).toString('base64')}\r\n`;
+    const attached =
+      `--b\r\nContent-Type: application/octet-stream\r\nContent-Disposition: attachment; filename="bad-${n}.` +
+      `${ending}"\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes(n).toString('base64')}\r\n`;
     writeFileSync(
       join(root, 'new', `${2000 + n}.bad`),
       message(
         `Bad ${n}`,
-        `MIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nSee attached.\r\n${attached}${n % 2 ? '--b--\r\n' : ''}`,
+        `MIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nSee attached.\r\n` +
+          `${attached}${n % 2 ? '--b--\r\n' : ''}`,
       ),
     );
   }

@@ -113,7 +113,15 @@ describe('backup and restore', () => {
     const { hash, version } = world.worker.keys.suppression('email::jonas@mail.example');
     writeFileSync(
       join(world.folder, 'journal.ndjson'),
-      `${JSON.stringify({ schema: 'bookend-erasure-1', at: '2026-11-23T08:00:00Z', ref: 'BK-1', personId: id, requestIds: [], dataKeyIds: [data_key_id], suppressions: [{ hash: hash.toString('hex'), version, kind: 'email' }] })}\n`,
+      `${JSON.stringify({
+        schema: 'bookend-erasure-1',
+        at: '2026-11-23T08:00:00Z',
+        ref: 'BK-1',
+        personId: id,
+        requestIds: [],
+        dataKeyIds: [data_key_id],
+        suppressions: [{ hash: hash.toString('hex'), version, kind: 'email' }],
+      })}\n`,
     );
 
     expect(bookend('restore', backup, '--replace')).toMatchObject({

@@ -116,11 +116,13 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
   const unsaid = config.BOOKEND_MODE === 'production' ? OWN.filter((name) => !env[name]?.trim()) : [];
   if (unsaid.length > 0)
     throw new Error(
-      `Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. docs/configuration.md lists the variables.`,
+      `Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. ` +
+        `docs/configuration.md lists the variables.`,
     );
   if (!config.BOOKEND_AUTHORITY && !authorityOf(config.BOOKEND_COUNTRY))
     throw new Error(
-      `Bookend cannot start: the supervisory authority of ${config.BOOKEND_COUNTRY} is not known; set BOOKEND_AUTHORITY. docs/configuration.md lists the variables.`,
+      `Bookend cannot start: the supervisory authority of ${config.BOOKEND_COUNTRY} is not known; set ` +
+        `BOOKEND_AUTHORITY. docs/configuration.md lists the variables.`,
     );
   return config;
 }

@@ -17,7 +17,10 @@ export function createQueue(connectionString: string, isWorker: boolean): PgBoss
   });
 }
 
-/** Makes the queue's tables and the queues; the worker does this before anybody sends. Of a piece of work only one may wait. */
+/**
+ * Makes the queue's tables and the queues; the worker does this before anybody sends. Of a piece of work only one may
+ * wait.
+ */
 export async function prepareQueue(boss: PgBoss, knex: Knex): Promise<void> {
   await boss.start();
   for (const name of JOB_NAMES) await boss.createQueue(name, { name, policy: 'short' });
@@ -35,7 +38,8 @@ export function jobsOf(boss: PgBoss): Jobs {
       const singletonKey = keyOf(payload);
       const forward = () =>
         trx.raw(
-          `update ${SCHEMA}.job set start_after = least(start_after, ?::timestamptz) where name = ? and singleton_key = ? and state = 'created' returning id`,
+          `update ${SCHEMA}.job set start_after = least(start_after, ?::timestamptz)
+  where name = ? and singleton_key = ? and state = 'created' returning id`,
           [startAfter ?? trx.fn.now(), name, singletonKey],
         ) as unknown as Promise<{ rows: unknown[] }>;
       if ((await forward()).rows.length > 0) return;
@@ -92,8 +96,8 @@ const LANES: Partial<Record<JobName, number>> = {
 };
 
 /**
- * Works off the queues until it is stopped: each lane takes the next piece as soon as it has done one. Where there is none it rests; one look
- * over all queues wakes those for which something has come.
+ * Works off the queues until it is stopped: each lane takes the next piece as soon as it has done one. Where there is
+ * none it rests; one look over all queues wakes those for which something has come.
  *
  * @param run does a piece; what it throws is tried again by the queue
  * @param fault is told when the queue cannot be reached

@@ -2,7 +2,9 @@ import { mkdir, open, readFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import type { Journal, JournalEntry } from '../ports/journal';
 
-/** One line of JSON an erasure, in a file that has to lie outside the database's backup. Without a path there is none. */
+/**
+ * One line of JSON an erasure, in a file that has to lie outside the database's backup. Without a path there is none.
+ */
 export function fileJournal(path: string | undefined): Journal {
   return {
     async append(entry) {
@@ -50,7 +52,8 @@ function parse(line: string, number: number, path: string): JournalEntry {
       : entry;
   } catch (cause) {
     throw new Error(
-      `Line ${number} of the erasure journal ${path} is not whole. Bookend does not serve before it is: an erasure in it may have to be done again.`,
+      `Line ${number} of the erasure journal ${path} is not whole. Bookend does not serve before it is: an ` +
+        `erasure in it may have to be done again.`,
       { cause },
     );
   }

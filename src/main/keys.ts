@@ -207,7 +207,10 @@ export function openSealedCopy(copy: Buffer, passphrase: string): string {
 const HASH = 32;
 const BLOCK = 64;
 
-/** SHA-256 in one call where Node has it (20.12). As text of bytes and copied: several times quicker, for short texts, than a buffer of its own. */
+/**
+ * SHA-256 in one call where Node has it (20.12). As text of bytes and copied: several times quicker, for short texts,
+ * than a buffer of its own.
+ */
 const digest: (data: Uint8Array) => string = crypto.hash
   ? (data) => crypto.hash('sha256', data, 'binary')
   : (data) => createHash('sha256').update(data).digest('binary');

@@ -35,7 +35,10 @@ test('three that prepare the same installation at once: one does it, all find it
 }, 120_000);
 
 test('two commands that look for a port at once never get the same', async () => {
-  const script = `import { freePort } from './scripts/lib/ports.mjs'; const taken = new Set(); for (let n = 0; n < 5; n++) console.log(await freePort(4700, taken)); await new Promise((resolve) => setTimeout(resolve, 1500));`;
+  const script =
+    `import { freePort } from './scripts/lib/ports.mjs'; const taken = new Set(); for (let n = 0; n < ` +
+    `5; n++) console.log(await freePort(4700, taken)); await new Promise((resolve) => ` +
+    `setTimeout(resolve, 1500));`;
   const all = await Promise.all([0, 1, 2].map(() => run('node', ['--input-type=module', '-e', script], {})));
   const ports = all.flatMap(({ said }) => said.trim().split('\n'));
   expect(ports).toHaveLength(15);
@@ -43,9 +46,14 @@ test('two commands that look for a port at once never get the same', async () =>
 }, 60_000);
 
 test('a piece of work is done by one command at a time, also where the one before died', async () => {
-  const dead = `import { writeFileSync, mkdirSync } from 'node:fs'; mkdirSync('var', { recursive: true }); writeFileSync('var/trying.lock', '999999999');`;
+  const dead =
+    `import { writeFileSync, mkdirSync } from 'node:fs'; mkdirSync('var', { recursive: true }); ` +
+    `writeFileSync('var/trying.lock', '999999999');`;
   await run('node', ['--input-type=module', '-e', dead], {});
-  const script = `import { oneAtATime } from './scripts/lib/lock.mjs'; await oneAtATime('trying', async () => { console.log('in', Date.now()); await new Promise((resolve) => setTimeout(resolve, 200)); console.log('out', Date.now()); });`;
+  const script =
+    `import { oneAtATime } from './scripts/lib/lock.mjs'; await oneAtATime('trying', async () => { ` +
+    `console.log('in', Date.now()); await new Promise((resolve) => setTimeout(resolve, 200)); ` +
+    `console.log('out', Date.now()); });`;
   const all = await Promise.all([0, 1, 2, 3].map(() => run('node', ['--input-type=module', '-e', script], {})));
   const spans = all
     .map(({ said }) => [Number(/in (\d+)/.exec(said)?.[1]), Number(/out (\d+)/.exec(said)?.[1])] as const)

@@ -6,9 +6,11 @@ import { readConfig } from './config';
 import { quietConsole } from './quietConsole';
 import { turnsOf } from './turns';
 
-// The web process: Next.js behind one door, where what a client may not decide is taken from it before anything reads it.
+// The web process: Next.js behind one door, where what a client may not decide is taken from it before anything reads
+// it.
 
-// An address leads nowhere else, but our own pages say where a form comes from: without that a browser sends “null” for it, and no form works before scripts.
+// An address leads nowhere else, but our own pages say where a form comes from: without that a browser sends “null”
+// for it, and no form works before scripts.
 const HEADERS = {
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'same-origin',
@@ -84,7 +86,8 @@ async function serve(): Promise<void> {
       return refuse(response, 403, 'from-elsewhere', 'A form of another site does nothing here.');
     request.headers[CLIENT_HEADER] = clientOf(request);
     if (config.BOOKEND_PROXIES === 0) for (const name of FORWARDED) delete request.headers[name];
-    // A page of a hundred kilobytes becomes twenty at once; a higher level takes more of the process than it spares of the line.
+    // A page of a hundred kilobytes becomes twenty at once; a higher level takes more of the process than it spares of
+    // the line.
     const answer = () => shrink(request as never, response as never, () => void handle(request, response));
     if (isPage(request)) turns.take(response, answer);
     else answer();
@@ -131,7 +134,9 @@ function whatIsWrong(request: IncomingMessage): string | null {
   }
 }
 
-/** What a browser sends from a page of another site. Machines have keys of their own and no session that could be used. */
+/**
+ * What a browser sends from a page of another site. Machines have keys of their own and no session that could be used.
+ */
 function isFromElsewhere({ method, url, headers }: IncomingMessage): boolean {
   if (method === 'GET' || method === 'HEAD' || headers.origin === undefined || url?.startsWith('/api/v1/'))
     return false;

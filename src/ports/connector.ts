@@ -34,8 +34,9 @@ export interface FoundRecord extends RecordRef {
   /** The record it was reached from by a reference, where it carries no identifier of its own. */
   parent: RecordRef | null;
   /**
-   * How it hangs on that record. `names`: it only names whom that record is about. `same`: that record points at it, or it shares what
-   * that record points at, so it is the same person's unless it says otherwise. Absent: it belongs to it.
+   * How it hangs on that record. `names`: it only names whom that record is about. `same`: that record points at it,
+   * or it shares what that record points at, so it is the same person's unless it says otherwise. Absent: it belongs
+   * to it.
    */
   link?: 'names' | 'same';
   /** Records of others point at it as well. */
@@ -61,7 +62,10 @@ export interface FoundProblem extends RecordRef {
   text: string;
 }
 
-/** What people have confirmed that fields hold, by collection and field; null: nothing of a person. Stronger than any name. */
+/**
+ * What people have confirmed that fields hold, by collection and field; null: nothing of a person. Stronger than any
+ * name.
+ */
 export type FieldHolds = Readonly<Record<string, Readonly<Record<string, Holds | null>>>>;
 
 export interface FieldDescription {
@@ -76,7 +80,10 @@ export interface SystemDescription {
     name: string;
     fields: FieldDescription[];
     approximateCount: number | null;
-    /** Fields of which each value stands once, the key that records are known by first. Only systems whose records refer to each other say it. */
+    /**
+     * Fields of which each value stands once, the key that records are known by first. Only systems whose records refer
+     * to each other say it.
+     */
     keys?: readonly (readonly string[])[];
     /** References that the system declares itself. */
     references?: readonly Omit<ReferenceEnds, 'collection' | 'when'>[];

@@ -19,7 +19,8 @@ const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uD
 const MOST_DEPTH = 20;
 
 /**
- * Checks a body by its schema. What the schema does not know is refused: a field that is spelled otherwise would else be dropped in silence.
+ * Checks a body by its schema. What the schema does not know is refused: a field that is spelled otherwise would else
+ * be dropped in silence.
  *
  * @returns the value, or all that is wrong with it
  */

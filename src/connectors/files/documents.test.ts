@@ -25,7 +25,14 @@ describe('a text document', () => {
       'word/document.xml',
       part(
         'document',
-        `<w:body>${p(r('Kaja '), r('Holm'))}<w:tbl><w:tr><w:tc>${p(r('cell one'))}</w:tc><w:tc>${p(r('cell two'))}</w:tc></w:tr></w:tbl>${p('<w:del><w:r><w:delText>struck Otto Berg</w:delText></w:r></w:del>', '<w:ins><w:r><w:t>put in Else Lind</w:t></w:r></w:ins>')}${p(r('a'), '<w:r><w:tab/></w:r>', r('b'))}<mc:AlternateContent xmlns:mc="x"><w:txbxContent>${p(r('in a box'))}</w:txbxContent></mc:AlternateContent></w:body>`,
+        `<w:body>${p(r('Kaja '), r('Holm'))}<w:tbl><w:tr><w:tc>${p(r('cell one'))}</w:tc><w:tc>${p(r('cell two'))}` +
+          `</w:tc></w:tr></w:tbl>` +
+          p(
+            '<w:del><w:r><w:delText>struck Otto Berg</w:delText></w:r></w:del>',
+            '<w:ins><w:r><w:t>put in Else Lind</w:t></w:r></w:ins>',
+          ) +
+          `${p(r('a'), '<w:r><w:tab/></w:r>', r('b'))}<mc:AlternateContent xmlns:mc="x"><w:txbxContent>` +
+          `${p(r('in a box'))}</w:txbxContent></mc:AlternateContent></w:body>`,
       ),
     ],
     ['word/header1.xml', part('hdr', p(r('head words')))],
@@ -38,11 +45,13 @@ describe('a text document', () => {
     ],
     [
       'word/_rels/document.xml.rels',
-      '<Relationships xmlns="r"><Relationship Id="a" Type="hyperlink" Target="mailto:kaja%40mail.example" TargetMode="External"/><Relationship Id="b" Target="styles.xml"/></Relationships>',
+      '<Relationships xmlns="r"><Relationship Id="a" Type="hyperlink" Target="mailto:kaja%40mail.example" ' +
+        'TargetMode="External"/><Relationship Id="b" Target="styles.xml"/></Relationships>',
     ],
     [
       'docProps/core.xml',
-      '<cp:coreProperties xmlns:cp="c" xmlns:dc="d"><dc:creator>Signe Aaby</dc:creator><dc:subject>About Tove</dc:subject><cp:revision>7</cp:revision></cp:coreProperties>',
+      '<cp:coreProperties xmlns:cp="c" xmlns:dc="d"><dc:creator>Signe Aaby</dc:creator><dc:subject>About ' +
+        'Tove</dc:subject><cp:revision>7</cp:revision></cp:coreProperties>',
     ],
   ];
 
@@ -80,12 +89,17 @@ describe('a text document', () => {
       ['mimetype', 'application/vnd.oasis.opendocument.text'],
       [
         'content.xml',
-        '<o:c xmlns:o="o" xmlns:text="t" xmlns:office="f"><text:tracked-changes><text:p>struck Otto</text:p></text:tracked-changes><text:p>One<text:s text:c="2"/>two<text:note><text:note-body><text:p>a note</text:p></text:note-body></text:note></text:p><office:annotation><text:p>a comment</text:p></office:annotation></o:c>',
+        '<o:c xmlns:o="o" xmlns:text="t" xmlns:office="f"><text:tracked-changes><text:p>struck ' +
+          'Otto</text:p></text:tracked-changes><text:p>One<text:s ' +
+          'text:c="2"/>two<text:note><text:note-body><text:p>a ' +
+          'note</text:p></text:note-body></text:note></text:p><office:annotation><text:p>a ' +
+          'comment</text:p></office:annotation></o:c>',
       ],
       ['styles.xml', '<o:s xmlns:o="o" xmlns:text="t"><text:p>in the head</text:p></o:s>'],
       [
         'meta.xml',
-        '<o:m xmlns:o="o" xmlns:meta="m" xmlns:dc="d"><meta:initial-creator>Per</meta:initial-creator><meta:editing-cycles>3</meta:editing-cycles></o:m>',
+        '<o:m xmlns:o="o" xmlns:meta="m" xmlns:dc="d"><meta:initial-creator>Per</meta:initial-creator>' +
+          '<meta:editing-cycles>3</meta:editing-cycles></o:m>',
       ],
     ]);
     expect((await readings('x.odt', odt))[0]!.split('\n')).toEqual([
@@ -237,10 +251,13 @@ describe('within one another', () => {
     ).toEqual(['a.txt|one', 'a.txt (2)|two']));
   test('what is attached to what is attached is read', async () => {
     const attach = (name: string, type: string, content: Buffer) =>
-      `--b\r\nContent-Type: ${type}; name="${name}"\r\nContent-Disposition: attachment; filename="${name}"\r\nContent-Transfer-Encoding: base64\r\n\r\n${content.toString('base64')}\r\n`;
+      `--b\r\nContent-Type: ${type}; name="${name}"\r\nContent-Disposition: attachment; filename="${name}` +
+      `"\r\nContent-Transfer-Encoding: base64\r\n\r\n${content.toString('base64')}\r\n`;
     const mail = (subject: string, ...parts: string[]) =>
       Buffer.from(
-        `From: a@mail.example\r\nTo: b@mail.example\r\nSubject: ${subject}\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary="b"\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nwords of ${subject}\r\n${parts.join('')}--b--\r\n`,
+        `From: a@mail.example\r\nTo: b@mail.example\r\nSubject: ${subject}\r\nMIME-Version: 1.0\r\nContent-Type: ` +
+          `multipart/mixed; boundary="b"\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nwords of ${subject}\r\n` +
+          `${parts.join('')}--b--\r\n`,
       );
     const inner = mail('inner', attach('list.csv', 'text/csv', Buffer.from('e-mail\nbo@mail.example\n')));
     const zip = await zipOf([['kept.eml', inner]]);

@@ -13,9 +13,10 @@ const PHONE_DIGITS = 8;
 const SAMPLE = 1 << 16;
 
 /**
- * The lines of a file in which any key may stand, and how many lines there are. The bytes are gone through as they lie in the file; only
- * lines with a sign of a key become text. A line is given whenever there is doubt, never left out: of a key with letters beyond ASCII its
- * longest part without them is sought, and a line with a backslash, behind which JSON may hide any letter, is always given.
+ * The lines of a file in which any key may stand, and how many lines there are. The bytes are gone through as they lie
+ * in the file; only lines with a sign of a key become text. A line is given whenever there is doubt, never left out:
+ * of a key with letters beyond ASCII its longest part without them is sought, and a line with a backslash, behind
+ * which JSON may hide any letter, is always given.
  */
 export function candidateLines(bytes: Buffer, keys: readonly SearchKey[]): { lines: Line[]; count: number } {
   const content = asUtf8(bytes);
@@ -48,7 +49,9 @@ export function candidateLines(bytes: Buffer, keys: readonly SearchKey[]): { lin
   };
 }
 
-/** Something to look for: its bytes, any of which it can be found by, and whether it stands where one of them was found. */
+/**
+ * Something to look for: its bytes, any of which it can be found by, and whether it stands where one of them was found.
+ */
 interface Sought {
   bytes: Buffer;
   /** @param i which of the bytes stands at the place */
@@ -58,8 +61,9 @@ interface Sought {
 const unfold = (byte: number): number => (byte >= 97 && byte <= 122 ? byte - 32 : byte);
 
 /**
- * Marks where something stands. The runtime leaps from one place of a byte to the next faster than anything written here goes through bytes:
- * each thing is looked for where the rarest of its bytes stands, and things with the same rarest byte together.
+ * Marks where something stands. The runtime leaps from one place of a byte to the next faster than anything written
+ * here goes through bytes: each thing is looked for where the rarest of its bytes stands, and things with the same
+ * rarest byte together.
  */
 function seek(content: Buffer, things: readonly Sought[], mark: (at: number) => void): void {
   const often = new Uint32Array(256);

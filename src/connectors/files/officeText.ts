@@ -28,8 +28,9 @@ const PROPERTIES = /^docProps\/(core|custom)\.xml$/;
 const LINKS = /^(word|ppt\/slides|ppt\/notesSlides)\/_rels\/.*\.rels$/;
 
 /**
- * Every word of a DOCX or PPTX (ISO/IEC 29500): text, tables and boxes, headers and footers, notes, comments, words that were struck out and
- * words that were put in, slides and what is said to them, addresses behind links, properties.
+ * Every word of a DOCX or PPTX (ISO/IEC 29500): text, tables and boxes, headers and footers, notes, comments, words
+ * that were struck out and words that were put in, slides and what is said to them, addresses behind links,
+ * properties.
  *
  * @throws FileProblem where a part is no XML
  */
@@ -79,7 +80,10 @@ const PROPERTY = new Set([
   'printed-by',
 ]);
 
-/** Every word of an OpenDocument text or presentation (ISO/IEC 26300): notes, comments and struck words stand in its content. */
+/**
+ * Every word of an OpenDocument text or presentation (ISO/IEC 26300): notes, comments and struck words stand in its
+ * content.
+ */
 export async function odfText(archive: Archive): Promise<string> {
   const texts: string[] = [];
   for (const name of ['content.xml', 'styles.xml']) {

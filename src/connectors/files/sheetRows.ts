@@ -15,8 +15,9 @@ export interface SheetRow {
 const MOST_HELD = 128 * 1024 * 1024;
 
 /**
- * The rows of every sheet of an XLSX workbook (ISO/IEC 29500), hidden ones too, read as a stream: what is held in memory is the packed file,
- * the texts that its cells share, and one piece. Formulas are read as the values that stand in them, days as days.
+ * The rows of every sheet of an XLSX workbook (ISO/IEC 29500), hidden ones too, read as a stream: what is held in
+ * memory is the packed file, the texts that its cells share, and one piece. Formulas are read as the values that stand
+ * in them, days as days.
  *
  * @throws FileProblem where it is damaged, unpacks to too much, or holds more cells than allowed
  */
@@ -106,7 +107,9 @@ async function readTexts(content: AsyncIterable<Buffer>): Promise<string[]> {
   return texts;
 }
 
-/** The words of one text, in however many runs of letters it is written; how Japanese is pronounced is not among them. */
+/**
+ * The words of one text, in however many runs of letters it is written; how Japanese is pronounced is not among them.
+ */
 class Words {
   private said = '';
   private isOn = false;

@@ -14,7 +14,10 @@ const BREAK = 10;
 /** Lines whose quotation marks do not pair, from which on marks have no meaning in the whole rest. */
 const MOST_BROKEN = 1000;
 
-/** Comma, semicolon or tab; a line that does not parse is read without the meaning of its quotation marks, said, and the rest goes on. */
+/**
+ * Comma, semicolon or tab; a line that does not parse is read without the meaning of its quotation marks, said, and the
+ * rest goes on.
+ */
 export async function* readDelimited(bytes: Buffer, limits: FileLimits): AsyncGenerator<Reading> {
   const { bytes: content, guessed } = asLines(bytes);
   yield* sayMixed(guessed);
@@ -103,7 +106,10 @@ function namesOf(row: readonly (string | null)[]): string[] {
   });
 }
 
-/** The first row that is not blank names the fields of all that follow, unless it is a record itself: then columns go by their number. */
+/**
+ * The first row that is not blank names the fields of all that follow, unless it is a record itself: then columns go by
+ * their number.
+ */
 class Header {
   isFull = false;
   private names: string[] | null = null;
@@ -164,8 +170,8 @@ const CELL_REPEATS = 2000;
 const BLANKS = ['line-break', 'tab', 's'];
 
 /**
- * Every sheet of an OpenDocument spreadsheet, read as a stream: what is held in memory is a piece and its rows. Cells and rows that are said
- * once and repeated are given as often; blank ones are only counted.
+ * Every sheet of an OpenDocument spreadsheet, read as a stream: what is held in memory is a piece and its rows. Cells
+ * and rows that are said once and repeated are given as often; blank ones are only counted.
  */
 export async function* readOds(content: AsyncIterable<Buffer>, limits: FileLimits): AsyncGenerator<Reading> {
   const ready: Reading[] = [];

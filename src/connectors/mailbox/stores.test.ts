@@ -96,7 +96,11 @@ describe('files of many messages, as mail programs keep them', () => {
 function nested(depth: number): string {
   let message = 'From: deep@inbox.example\r\nSubject: deepest\r\n\r\nfor ida.kirkegaard@mail.example\r\n';
   for (let n = depth; n >= 1; n--)
-    message = `From: a${n}@inbox.example\r\nTo: b@inbox.example\r\nSubject: level ${n}\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary="B${n}"\r\n\r\n--B${n}\r\nContent-Type: text/plain\r\n\r\ntext of ${n}\r\n--B${n}\r\nContent-Type: message/rfc822\r\n\r\n${message}\r\n--B${n}--\r\n`;
+    message =
+      `From: a${n}@inbox.example\r\nTo: b@inbox.example\r\nSubject: level ${n}\r\nMIME-Version: ` +
+      `1.0\r\nContent-Type: multipart/mixed; boundary="B${n}"\r\n\r\n--B${n}\r\nContent-Type: ` +
+      `text/plain\r\n\r\ntext of ${n}\r\n--B${n}\r\nContent-Type: message/rfc822\r\n\r\n${message}\r\n--B${n}` +
+      `--\r\n`;
   return message;
 }
 
@@ -128,10 +132,15 @@ describe('messages as single files', () => {
   test('an attachment that cannot be read is said with its message', async () => {
     const root = fresh();
     const attach = (name: string, bytes: Buffer) =>
-      `--b\r\nContent-Type: application/octet-stream; name=${name}\r\nContent-Disposition: attachment; filename=${name}\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes.toString('base64')}\r\n`;
+      `--b\r\nContent-Type: application/octet-stream; name=${name}\r\nContent-Disposition: attachment; filename=` +
+      `${name}\r\nContent-Transfer-Encoding: base64\r\n\r\n${bytes.toString('base64')}\r\n`;
     writeFileSync(
       join(root, 'a.eml'),
-      `From: Ida <ida.kirkegaard@mail.example>\r\nSubject: two\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nhere\r\n${attach('locked.pdf', readFileSync(join(DOCUMENTS, 'locked.pdf')))}${attach('half.docx', readFileSync(join(DOCUMENTS, 'letter.docx')).subarray(0, 2000))}${attach('photo.png', Buffer.from([0x89, 0x50, 0, 0]))}--b--\r\n`,
+      `From: Ida <ida.kirkegaard@mail.example>\r\nSubject: two\r\nMIME-Version: 1.0\r\nContent-Type: ` +
+        `multipart/mixed; boundary=b\r\n\r\n--b\r\n\r\nhere\r\n` +
+        `${attach('locked.pdf', readFileSync(join(DOCUMENTS, 'locked.pdf')))}` +
+        `${attach('half.docx', readFileSync(join(DOCUMENTS, 'letter.docx')).subarray(0, 2000))}` +
+        `${attach('photo.png', Buffer.from([0x89, 0x50, 0, 0]))}--b--\r\n`,
     );
     const { records, problems } = await search(root);
     expect(records.length).toBe(1);

@@ -59,7 +59,8 @@ function cleaner(person: PersonRecord): (text: string) => string {
   if (person.givenName && person.givenName.length > 1)
     patterns.push(
       new RegExp(
-        `(?<=(?:hi|hello|dear|hej|kære|hallo|beste|liebe|lieber|regards,?|best,?|thanks,?|hilsen,?)\\s{1,3})${escape(person.givenName)}(?![\\p{L}\\p{N}])`,
+        `(?<=(?:hi|hello|dear|hej|kære|hallo|beste|liebe|lieber|regards,?|best,?|thanks,?|hilsen,?)\\s{1,3})` +
+          `${escape(person.givenName)}(?![\\p{L}\\p{N}])`,
         'giu',
       ),
     );

@@ -3,7 +3,8 @@ import type { AddressInfo } from 'node:net';
 import { ConnectorError, type FoundRecord, type SearchKey } from '../../ports/connector';
 import { restConnector } from './restConnector';
 
-// A service unlike any other here: numbers for ids, records under data.rows, a search of its own, lists that hang on members, every way of paging.
+// A service unlike any other here: numbers for ids, records under data.rows, a search of its own, lists that hang on
+// members, every way of paging.
 const MEMBERS = Array.from({ length: 7 }, (_, i) => ({
   no: i + 1,
   who: { first: i === 2 ? 'Ida' : `M${i}`, last: 'Kirk' },

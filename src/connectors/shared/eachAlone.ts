@@ -1,8 +1,8 @@
 import { ConnectorError, type FoundProblem, type RecordRef } from '../../ports/connector';
 
 /**
- * Works on one record of many. One that breaks the work, whatever is wrong with it, is reported and holds up no other; that the system itself
- * cannot be reached is thrown.
+ * Works on one record of many. One that breaks the work, whatever is wrong with it, is reported and holds up no other;
+ * that the system itself cannot be reached is thrown.
  *
  * @returns what the work gave, or null where the record was reported instead
  */

@@ -11,8 +11,9 @@ function isKey(value: string, key: SearchKey): boolean {
 }
 
 /**
- * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the person's; where a field of the
- * record's own says something else of the kind, and it does not bear the name, the text only mentions them: it is of somebody else.
+ * Whom a record is of, from what its fields hold. In running text only what is looked for is recognised as the
+ * person's; where a field of the record's own says something else of the kind, and it does not bear the name, the text
+ * only mentions them: it is of somebody else.
  *
  * @param held the values of the fields that hold something
  */

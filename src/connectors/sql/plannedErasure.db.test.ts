@@ -68,7 +68,10 @@ const schemas = fc.array(
   { minLength: 2, maxLength: 5 },
 );
 
-/** References that a database could hold: a circle that may not be empty has to be deferred, or nobody could ever fill it. */
+/**
+ * References that a database could hold: a circle that may not be empty has to be deferred, or nobody could ever fill
+ * it.
+ */
 function possible(tables: readonly MadeTable[]): MadeTable[] {
   return tables.map((table, i) => ({
     ...table,
@@ -99,14 +102,17 @@ async function build(tables: readonly MadeTable[]): Promise<void> {
       .flatMap((ref) => columns(i, ref).map((column) => `, ${column} int ${ref.nullable ? '' : 'not null'}`))
       .join('');
     await knex.raw(
-      `create table t${i} (id int primary key, part int not null default 1, email varchar(60) ${required ? 'not null' : ''}, issued_on date, note text ${extra}, unique (part, id))`,
+      `create table t${i} (id int primary key, part int not null default 1,
+  email varchar(60) ${required ? 'not null' : ''}, issued_on date, note text ${extra}, unique (part, id))`,
     );
   }
   await knex.transaction(async (trx) => {
     for (const [i, { refs: own }] of tables.entries()) {
       for (const [k, ref] of own.entries()) {
         await trx.raw(
-          `alter table t${i} add constraint r_${i}_${k} foreign key (${columns(i, ref).join(', ')}) references t${ref.to} (${ref.composite ? 'part, id' : 'id'}) on delete ${ref.follow} ${ref.deferrable ? 'deferrable initially immediate' : ''}`,
+          `alter table t${i} add constraint r_${i}_${k} foreign key (${columns(i, ref).join(', ')}) references t${ref.to}
+  (${ref.composite ? 'part, id' : 'id'}) on delete ${ref.follow}
+  ${ref.deferrable ? 'deferrable initially immediate' : ''}`,
         );
       }
     }
@@ -209,37 +215,41 @@ async function erase(tables: readonly MadeTable[]): Promise<PlanLine[]> {
   }
 }
 
-test('over random schemas the plan that was shown is the plan that ran: held and running rows untouched, others’ rows untouched, the person gone', async () => {
-  let [anonymised, together, cleared] = [0, 0, 0];
-  await fc.assert(
-    fc.asyncProperty(schemas.map(possible), async (tables) => {
-      await build(tables);
-      const before = await everything(tables);
-      const lines = await erase(tables);
-      const after = await everything(tables);
-      expect(lines.map(({ record }) => record).sort()).toEqual(
-        [...before.keys()].filter((id) => !id.endsWith('/9')).sort(),
-      );
-      for (const [id, row] of before) {
-        const line = lines.find(({ record }) => record === id);
-        if (!line || line.action === 'keep') expect(after.get(id)).toEqual(row);
-        else if (line.action === 'erase') expect(after.has(id)).toBe(false);
-        else {
-          const left = after.get(id)!;
-          expect(JSON.stringify(left)).not.toContain(EMAIL);
-          anonymised++;
+test(
+  'over random schemas the plan that was shown is the plan that ran: held and running rows untouched, ' +
+    'others’ rows untouched, the person gone',
+  async () => {
+    let [anonymised, together, cleared] = [0, 0, 0];
+    await fc.assert(
+      fc.asyncProperty(schemas.map(possible), async (tables) => {
+        await build(tables);
+        const before = await everything(tables);
+        const lines = await erase(tables);
+        const after = await everything(tables);
+        expect(lines.map(({ record }) => record).sort()).toEqual(
+          [...before.keys()].filter((id) => !id.endsWith('/9')).sort(),
+        );
+        for (const [id, row] of before) {
+          const line = lines.find(({ record }) => record === id);
+          if (!line || line.action === 'keep') expect(after.get(id)).toEqual(row);
+          else if (line.action === 'erase') expect(after.has(id)).toBe(false);
+          else {
+            const left = after.get(id)!;
+            expect(JSON.stringify(left)).not.toContain(EMAIL);
+            anonymised++;
+          }
+          const { rule } = tables[Number(id.split('/')[1]!.slice(1))]!;
+          if (rule === 'hold' || rule === 'retention') expect(after.get(id)).toEqual(row);
         }
-        const { rule } = tables[Number(id.split('/')[1]!.slice(1))]!;
-        if (rule === 'hold' || rule === 'retention') expect(after.get(id)).toEqual(row);
-      }
-      together += lines.filter((line) => line.together.length > 0).length;
-      cleared += lines.filter((line) => line.clearFirst.length + line.releasedBy.length > 0).length;
-    }),
-    { seed: 20261127, numRuns: 150 },
-  );
-  // The schemas did hold what is hard.
-  expect([anonymised > 40, together > 3, cleared > 10]).toEqual([true, true, true]);
-});
+        together += lines.filter((line) => line.together.length > 0).length;
+        cleared += lines.filter((line) => line.clearFirst.length + line.releasedBy.length > 0).length;
+      }),
+      { seed: 20261127, numRuns: 150 },
+    );
+    // The schemas did hold what is hard.
+    expect([anonymised > 40, together > 3, cleared > 10]).toEqual([true, true, true]);
+  },
+);
 
 test('a reference that stands in the way is named with table and column, and so are rows that would go along', async () => {
   await build(
@@ -288,7 +298,9 @@ test('a reference that stands in the way is named with table and column, and so 
 test('stand-ins fit the type of a column that may not be empty', async () => {
   await knex.raw('drop schema public cascade; create schema public');
   await knex.raw(
-    'create table people (id int primary key, email varchar(14) not null, phone bigint not null, birth_date timestamptz not null, full_name char(6) not null, first_name text not null, postcode smallint not null, shout text generated always as (upper(first_name)) stored, contact jsonb not null)',
+    `create table people (id int primary key, email varchar(14) not null, phone bigint not null,
+  birth_date timestamptz not null, full_name char(6) not null, first_name text not null,
+  postcode smallint not null, shout text generated always as (upper(first_name)) stored, contact jsonb not null)`,
   );
   await knex('people').insert({
     id: 1,

@@ -55,8 +55,8 @@ const OWN_TABLES_OF_BOOKEND = ['data_keys', 'ledger_heads', 'choice_sealed', 'tr
 const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspname !~ '^(pg_|information_schema$)'`;
 
 /**
- * Tables, columns, keys and references from PostgreSQL's catalogue: of every schema that is no part of the server, or of those
- * named. Partitions are read through the table they belong to.
+ * Tables, columns, keys and references from PostgreSQL's catalogue: of every schema that is no part of the server, or
+ * of those named. Partitions are read through the table they belong to.
  *
  * @param only schemas, comma-separated; empty: all
  * @param confirmed what people said that fields hold, stronger than any name
@@ -84,19 +84,26 @@ export async function readSchema(
     hasHeirs: boolean;
     count: string;
   }>(`
-    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name, format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable, a.attgenerated <> '' as generated, c.relkind = 'r' and exists (select 1 from pg_inherits h where h.inhparent = c.oid) as "hasHeirs", greatest(c.reltuples, 0)::bigint as count
+    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name,
+      format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable,
+      a.attgenerated <> '' as generated, c.relkind = 'r'
+      and exists (select 1 from pg_inherits h where h.inhparent = c.oid) as "hasHeirs",
+      greatest(c.reltuples, 0)::bigint as count
     from pg_class c join pg_namespace n on n.oid = c.relnamespace join pg_attribute a on a.attrelid = c.oid
     where ${OWN_TABLES} and a.attnum > 0 and not a.attisdropped order by n.nspname, c.relname, a.attnum`);
   const keys = await rowsOf<{ id: string; names: string[] }>(`
-    select c.oid::text as id, array_agg(a.attname::text order by p.place) as names from pg_index i join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
-    cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place) join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
+    select c.oid::text as id, array_agg(a.attname::text order by p.place) as names from pg_index i
+      join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
+    cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place)
+      join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
     where i.indisprimary and ${OWN_TABLES} group by c.oid`);
   const uniques = await rowsOf<{ id: string; names: string[] }>(`
     select c.oid::text as id, array_agg(a.attname::text order by p.place) as names
     from pg_index i join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
     cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place)
     join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
-    where i.indisunique and not i.indisprimary and i.indpred is null and i.indexprs is null and ${OWN_TABLES} group by c.oid, i.indexrelid order by i.indexrelid`);
+    where i.indisunique and not i.indisprimary and i.indpred is null and i.indexprs is null and ${OWN_TABLES}
+      group by c.oid, i.indexrelid order by i.indexrelid`);
   const references = await rowsOf<{
     id: string;
     columns: string[];
@@ -107,10 +114,16 @@ export async function readSchema(
     follows: boolean;
     isFull: boolean;
   }>(`
-    select k.conrelid::text as id, k.confrelid::text as "to", array_agg(a.attname::text order by p.place) as columns, array_agg(f.attname::text order by p.place) as "toColumns", case when k.confmatchtype = 'f' then bool_and(not a.attnotnull and a.attgenerated = '') else bool_or(not a.attnotnull and a.attgenerated = '') end as nullable,
+    select k.conrelid::text as id, k.confrelid::text as "to",
+      array_agg(a.attname::text order by p.place) as columns,
+      array_agg(f.attname::text order by p.place) as "toColumns", case
+      when k.confmatchtype = 'f' then bool_and(not a.attnotnull and a.attgenerated = '')
+      else bool_or(not a.attnotnull and a.attgenerated = '') end as nullable,
       k.conname as name, k.confdeltype in ('c', 'n', 'd') as follows, k.confmatchtype = 'f' as "isFull"
-    from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
-    join pg_attribute a on a.attrelid = k.conrelid and a.attnum = p.own join pg_attribute f on f.attrelid = k.confrelid and f.attnum = p.other
+    from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace
+      cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
+    join pg_attribute a on a.attrelid = k.conrelid and a.attnum = p.own
+      join pg_attribute f on f.attrelid = k.confrelid and f.attnum = p.other
     where k.contype = 'f' and k.conparentid = 0 and ${OWN_TABLES} group by k.oid order by k.oid`);
   // A database that keeps what Bookend keeps is Bookend's own, whatever its address is called.
   const there = new Set(columns.map(({ table }) => table));
@@ -168,7 +181,10 @@ export async function readSchema(
   });
 }
 
-/** The references of a table as people see them: those of the database with what they mean, and those that it knows nothing of. */
+/**
+ * The references of a table as people see them: those of the database with what they mean, and those that it knows
+ * nothing of.
+ */
 function asSaid(table: Table, said: readonly SaidReference[]): Reference[] {
   const own = said.filter(({ collection }) => collection === table.name);
   const isOf = (ends: SaidReference, reference: Reference) =>

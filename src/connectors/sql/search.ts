@@ -47,7 +47,8 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
       fresh.filter((row) => row[IS_ABOUT]),
       1,
     );
-    // What hangs on a record of somebody else is not the person's, though it speaks of them; nor is what any such record refers to.
+    // What hangs on a record of somebody else is not the person's, though it speaks of them; nor is what any such
+    // record refers to.
     yield* pointingThere(
       walk,
       table,
@@ -185,7 +186,10 @@ function unseen(table: Table, rows: readonly Row[], seen: Set<string>): Row[] {
   return fresh;
 }
 
-/** What people confirmed to hold signs of a person and is not in the schema any more: it cannot be searched, and nobody may think that it was. */
+/**
+ * What people confirmed to hold signs of a person and is not in the schema any more: it cannot be searched, and nobody
+ * may think that it was.
+ */
 function missing(confirmed: FieldHolds, all: readonly Table[]): FoundProblem[] {
   return Object.entries(confirmed).flatMap(([collection, fields]): FoundProblem[] => {
     const held = Object.entries(fields)

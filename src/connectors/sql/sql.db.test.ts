@@ -7,14 +7,18 @@ import { sqlConnector } from './sqlConnector';
 // A schema of no program we know: other names, a circle, a composite key, a table of things that have names.
 const SCHEMA = `
   create schema if not exists public;
-  create table riders (rider_id serial primary key, forename text not null, surname text not null, contact_email text, mobile varchar(40), born_on date, home_town int, favourite int);
+  create table riders (rider_id serial primary key, forename text not null, surname text not null,
+    contact_email text, mobile varchar(40), born_on date, home_town int, favourite int);
   create table trips (id serial primary key, rider_id int not null references riders, remark text);
   create table trip_stops (id serial primary key, trip_id int not null references trips, place text);
   create table bikes (id serial primary key, name text not null, owner int references riders);
   alter table riders add foreign key (favourite) references bikes;
   create table ratings (rider_id int not null, trip_id int not null, stars int, primary key (rider_id, trip_id));
   create table parts (id serial primary key, name text not null);
-  insert into riders (forename, surname, contact_email, mobile, born_on) values ('Mette', 'Holmgaard', 'Mette@Mail.example', '10 12 34 56', '1987-03-14'), ('Jonas', 'Vind', 'jonas@inbox.example', null, null), ('Mette', 'Holmgaard', 'mh@post.example', null, '1962-07-30');
+  insert into riders (forename, surname, contact_email, mobile, born_on)
+    values ('Mette', 'Holmgaard', 'Mette@Mail.example', '10 12 34 56', '1987-03-14'),
+    ('Jonas', 'Vind', 'jonas@inbox.example', null, null),
+    ('Mette', 'Holmgaard', 'mh@post.example', null, '1962-07-30');
   insert into bikes (name, owner) values ('Blue tourer', 1);
   update riders set favourite = 1 where rider_id = 1;
   insert into trips (rider_id, remark) values (1, 'with mette@mail.example along'), (2, 'alone');
@@ -78,21 +82,25 @@ test('by name: both namesakes, and no product of that name', async () => {
   });
 });
 
-test('by name with a letter wrong, missing or too much, without letters a keyboard lacks, or with the first letter of the given name', async () => {
-  for (const name of ['Mette Holmgard', 'Mette Holmgaardt', 'Mette Holmgaerd', 'Mete Holmgård', 'METTE HOLMGAARD'])
-    expect([name, places((await search(['name', name])).filter(({ parent }) => !parent))]).toEqual([
-      name,
-      name.startsWith('Mete ') ? [] : ['riders/1', 'riders/3'],
+test(
+  'by name with a letter wrong, missing or too much, without letters a keyboard lacks, or with the ' +
+    'first letter of the given name',
+  async () => {
+    for (const name of ['Mette Holmgard', 'Mette Holmgaardt', 'Mette Holmgaerd', 'Mete Holmgård', 'METTE HOLMGAARD'])
+      expect([name, places((await search(['name', name])).filter(({ parent }) => !parent))]).toEqual([
+        name,
+        name.startsWith('Mete ') ? [] : ['riders/1', 'riders/3'],
+      ]);
+    await world.knex('riders').insert([
+      { forename: 'M.', surname: 'Holmgaard' },
+      { forename: 'Jørgen', surname: 'Ørskov' },
     ]);
-  await world.knex('riders').insert([
-    { forename: 'M.', surname: 'Holmgaard' },
-    { forename: 'Jørgen', surname: 'Ørskov' },
-  ]);
-  expect(places((await search(['name', 'Mette Holmgaard'])).filter(({ parent }) => !parent)).length).toBe(3);
-  expect(places(await search(['name', 'Jorgen Oerskov']))).toEqual([]);
-  expect(places(await search(['name', 'Jørgen Ørskow']))).toHaveLength(1);
-  await world.knex('riders').whereNull('contact_email').delete();
-});
+    expect(places((await search(['name', 'Mette Holmgaard'])).filter(({ parent }) => !parent)).length).toBe(3);
+    expect(places(await search(['name', 'Jorgen Oerskov']))).toEqual([]);
+    expect(places(await search(['name', 'Jørgen Ørskow']))).toHaveLength(1);
+    await world.knex('riders').whereNull('contact_email').delete();
+  },
+);
 
 test('wildcards and quotes in a key are only letters', async () => {
   expect(await search(['name', "% '; drop"], ['email', "x' or '1'='1"])).toEqual([]);
@@ -180,12 +188,15 @@ test('a table that is gone meanwhile is a wrong answer, not a crash', async () =
   });
 });
 
-// What a database that has grown for years may hold: several schemas, keys of two columns, references to what is unique but no key, a table without any key, a partitioned one.
+// What a database that has grown for years may hold: several schemas, keys of two columns, references to what is
+// unique but no key, a table without any key, a partitioned one.
 const OLD = `
   create schema club;
   create schema "old Archive";
-  create table club.members (branch int, number int, mail text, note text, card text unique, primary key (branch, number));
-  create table club.visits (id serial primary key, branch int, number int, visited_on date, foreign key (branch, number) references club.members (branch, number));
+  create table club.members (branch int, number int, mail text, note text, card text unique,
+    primary key (branch, number));
+  create table club.visits (id serial primary key, branch int, number int, visited_on date,
+    foreign key (branch, number) references club.members (branch, number));
   create table club.card_uses (id serial primary key, card text references club.members (card), place text);
   create table "old Archive"."Leads 2019" ("E-Mail" text, remark text);
   create table club.logins (at date, email text, primary key (at, email)) partition by range (at);
@@ -194,10 +205,12 @@ const OLD = `
   create table club.sponsors (firm text) inherits (club.contacts);
   insert into club.contacts (mail) values ('eva@mail.example');
   insert into club.sponsors (mail, firm) values ('per@mail.example', 'Vind');
-  insert into club.members values (1, 7, 'ida@mail.example', 'asked for ida.work@inbox.example to be used', 'K-77'), (1, 8, 'bo@mail.example', 'friend of ida@mail.example', 'K-78');
+  insert into club.members values (1, 7, 'ida@mail.example', 'asked for ida.work@inbox.example to be used',
+    'K-77'), (1, 8, 'bo@mail.example', 'friend of ida@mail.example', 'K-78');
   insert into club.visits (branch, number, visited_on) values (1, 7, '2026-01-02'), (1, 8, '2026-01-03');
   insert into club.card_uses (card, place) values ('K-77', 'Randers'), ('K-78', 'Vejle');
-  insert into "old Archive"."Leads 2019" values ('ida@mail.example', 'fair'), ('ida@mail.example', 'call'), (null, 'x');
+  insert into "old Archive"."Leads 2019" values ('ida@mail.example', 'fair'), ('ida@mail.example', 'call'),
+    (null, 'x');
   insert into club.logins values ('2026-03-01', 'ida@mail.example');
 `;
 

@@ -13,7 +13,10 @@ import { search } from './search';
 const STATEMENT_MS = 15_000;
 const LOCK_MS = 4000;
 
-/** What goes wrong is said by what is thrown; Knex would write the words of the other system out, with the name that somebody typed. */
+/**
+ * What goes wrong is said by what is thrown; Knex would write the words of the other system out, with the name that
+ * somebody typed.
+ */
 const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
 
 /**
@@ -173,8 +176,8 @@ async function clearedBy(
 }
 
 /**
- * A database may delete or change rows along with the one they refer to. What the plan did not say must not happen: while such rows are
- * there, nothing is deleted, and they are named.
+ * A database may delete or change rows along with the one they refer to. What the plan did not say must not happen:
+ * while such rows are there, nothing is deleted, and they are named.
  *
  * @param going rows that are deleted in the same act
  */
@@ -193,7 +196,9 @@ async function nobodyFollows(db: Database, table: Table, row: Row, going: readon
       if (followers.length > 0)
         throw new ConnectorError(
           'constraint',
-          `The database would remove or change rows of ${other.name} along with it (${other.name}.${reference.columns.join(', ')}, ${reference.name}), which the plan does not say. Search again: they may be new.`,
+          `The database would remove or change rows of ${other.name} along with it (${other.name}.` +
+            `${reference.columns.join(', ')}, ${reference.name}), which the plan does not say. Search again: they may ` +
+            `be new.`,
         );
     }
   }

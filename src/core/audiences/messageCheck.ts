@@ -45,7 +45,12 @@ const ADVERTISING: readonly Sign[] = [
     weight: 3,
     says: 'speaks of a reduced price',
     found: pattern(
-      /\b\d{1,2} ?% ?(off|discount|rabat|rabatt|korting|billigere|günstiger)|\b(sale|udsalg|ausverkauf|uitverkoop|black week|spar(e|en)? (op til|bis zu)|rabatkode|rabattcode|kortingscode|discount code|voucher)\b/iu,
+      new RegExp(
+        String.raw`\b\d{1,2} ?% ?(off|discount|rabat|rabatt|korting|billigere|günstiger)|\b(sale|udsalg|ausverkauf` +
+          String.raw`|uitverkoop|black week|spar(e|en)? (op til|bis zu)|rabatkode|rabattcode|kortingscode` +
+          String.raw`|discount code|voucher)\b`,
+        'iu',
+      ),
     ),
   },
   {
@@ -53,7 +58,12 @@ const ADVERTISING: readonly Sign[] = [
     weight: 3,
     says: 'asks to buy',
     found: pattern(
-      /\b(buy now|shop now|order now|book now|køb nu|bestil nu|jetzt (kaufen|bestellen|buchen)|nu (kopen|bestellen|boeken)|don’t miss|don't miss|last chance|sidste chance|letzte chance|laatste kans)\b/iu,
+      new RegExp(
+        String.raw`\b(buy now|shop now|order now|book now|køb nu|bestil nu|jetzt (kaufen|bestellen|buchen)|nu ` +
+          String.raw`(kopen|bestellen|boeken)|don’t miss|don't miss|last chance|sidste chance|letzte chance` +
+          String.raw`|laatste kans)\b`,
+        'iu',
+      ),
     ),
   },
   {
@@ -61,7 +71,12 @@ const ADVERTISING: readonly Sign[] = [
     weight: 2,
     says: 'presents goods or services',
     found: pattern(
-      /\b(new (arrivals|collection|models?)|our (latest|newest)|discover our|nyheder|ny kollektion|oplev vores|neue (kollektion|modelle)|entdecken sie|nieuwe collectie|ontdek onze|special offer|offers? of the (week|month)|tilbud|angebote?|aanbieding(en)?)\b/iu,
+      new RegExp(
+        String.raw`\b(new (arrivals|collection|models?)|our (latest|newest)|discover our|nyheder|ny kollektion` +
+          String.raw`|oplev vores|neue (kollektion|modelle)|entdecken sie|nieuwe collectie|ontdek onze|special offer` +
+          String.raw`|offers? of the (week|month)|tilbud|angebote?|aanbieding(en)?)\b`,
+        'iu',
+      ),
     ),
   },
   {
@@ -97,7 +112,11 @@ const SERVICE: readonly Sign[] = [
     weight: 3,
     says: 'is about an order of the person',
     found: pattern(
-      /\b(your order|order (no|number|confirmation)|din ordre|ordrebekræftelse|ihre bestellung|bestellbestätigung|uw bestelling|orderbevestiging)\b[^.]{0,30}/iu,
+      new RegExp(
+        String.raw`\b(your order|order (no|number|confirmation)|din ordre|ordrebekræftelse|ihre bestellung` +
+          String.raw`|bestellbestätigung|uw bestelling|orderbevestiging)\b[^.]{0,30}`,
+        'iu',
+      ),
     ),
   },
   {
@@ -105,7 +124,11 @@ const SERVICE: readonly Sign[] = [
     weight: 2,
     says: 'is about a delivery',
     found: pattern(
-      /\b(has been (sent|shipped|delivered)|tracking number|er afsendt|pakkenummer|wurde (versandt|geliefert)|sendungsnummer|is verzonden|track ?& ?trace)\b/iu,
+      new RegExp(
+        String.raw`\b(has been (sent|shipped|delivered)|tracking number|er afsendt|pakkenummer|wurde (versandt` +
+          String.raw`|geliefert)|sendungsnummer|is verzonden|track ?& ?trace)\b`,
+        'iu',
+      ),
     ),
   },
   {
@@ -129,7 +152,11 @@ const SERVICE: readonly Sign[] = [
     weight: 2,
     says: 'is about an appointment',
     found: pattern(
-      /\b(your (appointment|booking|repair)|din (aftale|booking|reparation)|ihre? (termin|buchung|reparatur)|uw (afspraak|boeking|reparatie))\b/iu,
+      new RegExp(
+        String.raw`\b(your (appointment|booking|repair)|din (aftale|booking|reparation)|ihre? (termin|buchung` +
+          String.raw`|reparatur)|uw (afspraak|boeking|reparatie))\b`,
+        'iu',
+      ),
     ),
   },
   {
@@ -144,12 +171,17 @@ const SERVICE: readonly Sign[] = [
 
 const WAY_OUT =
   /unsubscribe|opt[ -]?out|stop these|afmeld|frameld|abmelden|abbestellen|austragen|afmelden|uitschrijven/iu;
-const ADDRESS =
-  /\p{L}[\p{L}.’' -]{2,}\s\d{1,4}\s?[a-zA-Z]?,?\s+(?:[A-Z]{1,2}-?)?\d{4,5}(?:\s?[A-Z]{2})?\s+\p{L}|\d{1,5}\s\p{L}[\p{L}.’' -]{2,},\s*\p{L}[\p{L}.’' -]+,?\s+(?:[A-Z]{1,2}\d[A-Z\d]?\s?\d[A-Z]{2}|[A-Z]{2}\s\d{5})/u;
+const ADDRESS = new RegExp(
+  String.raw`\p{L}[\p{L}.’' -]{2,}\s\d{1,4}\s?[a-zA-Z]?,?\s+(?:[A-Z]{1,2}-?)?\d{4,5}(?:\s?[A-Z]{2})?\s+\p{L}` +
+    String.raw`|\d{1,5}\s\p{L}[\p{L}.’' -]{2,},\s*\p{L}[\p{L}.’' -]+,?\s+(?:[A-Z]{1,2}\d[A-Z\d]?\s?\d[A-Z]{2}` +
+    String.raw`|[A-Z]{2}\s\d{5})`,
+  'u',
+);
 
 /**
- * Is a draft mail about a service the person asked for, or advertising? And if it advertises: does it have what the law wants?
- * Source: ePrivacy directive art. 13(1), (2), (4); directive 2000/31/EC art. 6; 15 U.S.C. 7704(a); RFC 8058; GDPR art. 21(2).
+ * Is a draft mail about a service the person asked for, or advertising? And if it advertises: does it have what the
+ * law wants? Source: ePrivacy directive art. 13(1), (2), (4); directive 2000/31/EC art. 6; 15 U.S.C. 7704(a); RFC
+ * 8058; GDPR art. 21(2).
  *
  * @param organisation name and postal address as the sender states them
  */

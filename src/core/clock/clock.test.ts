@@ -185,22 +185,26 @@ describe('pauses', () => {
     });
   });
 
-  test('a question later than five days after receipt is on the clock and stops nothing; raised by something new, it counts from that', () => {
-    const late = read('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z');
-    expect(late).toMatchObject({ state: 'running', dueOn: '2026-07-01', pauses: [] });
-    expect(late.reasons.some(({ code }) => code === 'asked-late')).toBe(true);
-    const raised = { ...asked('2026-06-08'), raisedAt: '2026-06-05T10:00:00Z' };
-    expect(read('eu-gdpr', 'access', '2026-06-01', [raised], '2026-06-12T08:00:00Z')).toMatchObject({
-      state: 'paused',
-      dueOn: '2026-07-06',
-    });
-    expect(
-      clock({
-        ...input('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z'),
-        askWithinDays: 10,
-      }),
-    ).toMatchObject({ value: { state: 'paused' } });
-  });
+  test(
+    'a question later than five days after receipt is on the clock and stops nothing; raised by ' +
+      'something new, it counts from that',
+    () => {
+      const late = read('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z');
+      expect(late).toMatchObject({ state: 'running', dueOn: '2026-07-01', pauses: [] });
+      expect(late.reasons.some(({ code }) => code === 'asked-late')).toBe(true);
+      const raised = { ...asked('2026-06-08'), raisedAt: '2026-06-05T10:00:00Z' };
+      expect(read('eu-gdpr', 'access', '2026-06-01', [raised], '2026-06-12T08:00:00Z')).toMatchObject({
+        state: 'paused',
+        dueOn: '2026-07-06',
+      });
+      expect(
+        clock({
+          ...input('eu-gdpr', 'access', '2026-06-01', [asked('2026-06-08')], '2026-06-12T08:00:00Z'),
+          askWithinDays: 10,
+        }),
+      ).toMatchObject({ value: { state: 'paused' } });
+    },
+  );
 
   test('a question after the due day changes nothing', () => {
     const reading = read(

@@ -6,7 +6,8 @@ import { clock, type ClockReading } from './clock';
 import type { ClockEvent } from './events';
 import { regimeById } from './regimes';
 
-// Worked cases of law, each with its source. The dates were worked out apart from this program, from the text of each rule and a list of holidays.
+// Worked cases of law, each with its source. The dates were worked out apart from this program, from the text of each
+// rule and a list of holidays.
 
 interface LawCase {
   regimes: string[];
@@ -37,7 +38,8 @@ test('there are enough of them, and every law of the table is among them', () =>
 test.each(
   CASES.map((one, i): [number, string, LawCase] => [
     i + 1,
-    `${one.regimes.join(' and ')}, ${one.right} received ${one.received}${one.events.map(([kind, day]) => `, ${kind} ${day}`).join('')}: ${one.source}`,
+    `${one.regimes.join(' and ')}, ${one.right} received ${one.received}` +
+      `${one.events.map(([kind, day]) => `, ${kind} ${day}`).join('')}: ${one.source}`,
     one,
   ]),
 )('%i. %s', (_, __, one) => {

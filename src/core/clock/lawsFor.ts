@@ -68,13 +68,15 @@ export interface BindingLaws {
 }
 
 /**
- * The set of laws that bind one request, from where the organisation is established, where the person lives, and the right.
- * A proposal: a colleague may choose others, which is kept with its reason. None found is said, never guessed.
+ * The set of laws that bind one request, from where the organisation is established, where the person lives, and the
+ * right. A proposal: a colleague may choose others, which is kept with its reason. None found is said, never guessed.
  *
- * Source: GDPR art. 3(1), 3(2): an establishment in the Union brings its processing under the regulation wherever the person lives.
+ * Source: GDPR art. 3(1), 3(2): an establishment in the Union brings its processing under the regulation wherever the
+ * person lives.
  *
  * @param on day of receipt: a law counts from the day it is in force
- * @example lawsFor({ country: 'US', region: 'CA' }, 'access', { established: ['DK'], notMet: [] }, '2026-11-24').laws.map(({ regime }) => regime) // ['us-ca', 'eu-gdpr']
+ * @example lawsFor({ country: 'US', region: 'CA' }, 'access', { established: ['DK'], notMet: [] },
+ *   '2026-11-24').laws.map(({ regime }) => regime) // ['us-ca', 'eu-gdpr']
  */
 export function lawsFor(
   place: Place,
@@ -153,7 +155,10 @@ function isIn(law: Regime, country: string): boolean {
   return law.id === 'eu-gdpr' ? EEA.has(country) : law.place.country === country;
 }
 
-/** A law of a region counts only where that region is known. A law of a whole country does not count in regions with their own. */
+/**
+ * A law of a region counts only where that region is known. A law of a whole country does not count in regions with
+ * their own.
+ */
 function livesUnder(law: Regime, { country, region }: Place): boolean {
   if (!isIn(law, country!)) return false;
   if (law.place.region) return law.place.region === region;

@@ -189,14 +189,21 @@ function counts(one: Case, kind: Question['kind']): boolean {
 const ASKED = { identity: 'Proof of identity', clarification: 'Clarification', fee: 'A fee' } as const;
 const SOURCES = { identity: 'GDPR art. 12(6)', clarification: 'GDPR recital 63', fee: 'UK GDPR art. 12A' } as const;
 
-/** The questions that stop the clock or move its start: those of the law's kinds, asked in time, and before the answer was due. */
+/**
+ * The questions that stop the clock or move its start: those of the law's kinds, asked in time, and before the answer
+ * was due.
+ */
 function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Question[] {
   const all = (['identity', 'clarification', 'fee'] as const).flatMap((kind) =>
     questionsOf(kind, one.events, one.zone, one.receivedOn),
   );
   const counting: Question[] = [];
   for (const question of all.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0))) {
-    const said = `${ASKED[question.kind]} ${question.kind === 'fee' ? 'was ' : ''}asked ${sayDay(question.from)}, ${question.to ? `${question.kind === 'fee' ? 'paid' : 'given'} ${sayDay(question.to)}` : 'still open, counted as if answered today'}`;
+    const isFee = question.kind === 'fee';
+    const answered = question.to
+      ? `${isFee ? 'paid' : 'given'} ${sayDay(question.to)}`
+      : 'still open, counted as if answered today';
+    const said = `${ASKED[question.kind]} ${isFee ? 'was ' : ''}asked ${sayDay(question.from)}, ${answered}`;
     if (!counts(one, question.kind)) {
       reasons.push(reason('runs-on', `${said}; the clock runs on.`, one.regime.source));
       continue;
@@ -216,7 +223,8 @@ function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Ques
       reasons.push(
         reason(
           'asked-late',
-          `${said}. It had to be asked without undue delay, by ${sayDay(askBy(question.raisedOn, one.askWithinDays))}; asked later it stops nothing, and the clock runs on.`,
+          `${said}. It had to be asked without undue delay, by ${sayDay(askBy(question.raisedOn, one.askWithinDays))}` +
+            `; asked later it stops nothing, and the clock runs on.`,
           'EDPB Guidelines 01/2022, 156–157',
         ),
       );
@@ -252,7 +260,8 @@ function startOf({ regime, today, receivedOn }: Case, questions: readonly Questi
     reasons.push(
       reason(
         'start-moved',
-        `The period starts when ${kind === 'fee' ? 'the fee is paid' : 'identity is proven'}: ${to ? sayDay(to) : 'not yet, shown as if today'}.`,
+        `The period starts when ${kind === 'fee' ? 'the fee is paid' : 'identity is proven'}: ` +
+          `${to ? sayDay(to) : 'not yet, shown as if today'}.`,
         'UK GDPR art. 12A',
       ),
     );

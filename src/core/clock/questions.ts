@@ -45,7 +45,10 @@ export function questionsOf(
   return questions;
 }
 
-/** Days within which a question has to be asked to stop the clock, unless the organisation says otherwise. Source: EDPB Guidelines 01/2022, 156–157. */
+/**
+ * Days within which a question has to be asked to stop the clock, unless the organisation says otherwise. Source: EDPB
+ * Guidelines 01/2022, 156–157.
+ */
 export const ASK_WITHIN_DAYS = 5;
 
 /** Whether it was asked without undue delay: within so many days of receipt, or of the fact that raised the doubt. */

@@ -22,7 +22,8 @@ export interface TargetDays {
  *
  * @param facts.receivedOn first day of the period
  * @param facts.dueOn the legal day, with pauses and extension in it: a pause moves the targets along
- * @example targetDays({ receivedOn: '2026-11-01', dueOn: '2026-12-01', today: '2026-11-20', isDecided: false, isAnswered: false }) // missed: 'decide'
+ * @example targetDays({ receivedOn: '2026-11-01', dueOn: '2026-12-01', today: '2026-11-20', isDecided: false,
+ *   isAnswered: false }) // missed: 'decide'
  */
 export function targetDays(
   facts: { receivedOn: Day; dueOn: Day; today: Day; isDecided: boolean; isAnswered: boolean },

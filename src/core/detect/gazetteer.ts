@@ -18,18 +18,28 @@ const SOURCES = [da, de, en, es, fi, fr, it, nb, nl, pl, pt, sv];
 
 /** Names that are ordinary words, places, months or titles too: alone they name nobody. */
 const WORDS = new Set(
-  'will may april june august mark bill grant faith hope rose joy art dean chase van max so an per bo la le de del dam hans-dieter see day page young king wood woods long short price bush field hill lake stone black white brown green gray grey rich love best west north east south church street store hall park house home porter pope prince duke knight page major general wolf vogel gross lang kurz weiss schwarz roth jung alt neu bauer kaiser sommer winter herbst frost skov bjerg lind due falk storm brand kirke gade vej post dag paris london berlin madrid roma york jordan florence victoria virginia carolina georgia'.split(
-    ' ',
-  ),
+  (
+    'will may april june august mark bill grant faith hope rose joy art dean chase van max so an per bo la ' +
+    'le de del dam hans-dieter see day page young king wood woods long short price bush field hill lake ' +
+    'stone black white brown green gray grey rich love best west north east south church street store hall ' +
+    'park house home porter pope prince duke knight page major general wolf vogel gross lang kurz weiss ' +
+    'schwarz roth jung alt neu bauer kaiser sommer winter herbst frost skov bjerg lind due falk storm brand ' +
+    'kirke gade vej post dag paris london berlin madrid roma york jordan florence victoria virginia carolina ' +
+    'georgia'
+  ).split(' '),
 );
 
 /** Frequent given names that those lists lack, by the statistics of names of their countries. */
 const FREQUENT = `
-  jürgen heike günther uwe ulrike monika sabine petra andreas thorsten torsten dieter gisela renate brigitte ingrid karin helga horst manfred bernd rainer holger detlef silke anke antje birgit kerstin
-  susanne martina gabriele angelika claudia andrea christine jörg björn sven kai ralf frank axel volker dirk wolfgang ursula heinz hannelore elke jutta anja nicole stefanie
-  bodil birthe kirsten inge lis jytte else grethe bente gitte pia vibeke dorthe tove ulla helle charlotte bent kaj poul erik jørgen leif preben finn flemming ole torben carsten claus allan kim brian jesper
-  kasper troels asger villads astrid freja alma karla kjeld hanne lene mette anne susanne lone marianne tina jette
-  anneke marieke saskia femke joost gijs kees tineke liesbeth marijke annelies wouter jeroen maarten bas sjoerd hendrika wilhelmina johanna cornelia petra monique ingrid esther mirjam
+  jürgen heike günther uwe ulrike monika sabine petra andreas thorsten torsten dieter gisela renate brigitte
+  ingrid karin helga horst manfred bernd rainer holger detlef silke anke antje birgit kerstin susanne martina
+  gabriele angelika claudia andrea christine jörg björn sven kai ralf frank axel volker dirk wolfgang ursula
+  heinz hannelore elke jutta anja nicole stefanie bodil birthe kirsten inge lis jytte else grethe bente gitte
+  pia vibeke dorthe tove ulla helle charlotte bent kaj poul erik jørgen leif preben finn flemming ole torben
+  carsten claus allan kim brian jesper kasper troels asger villads astrid freja alma karla kjeld hanne lene
+  mette anne susanne lone marianne tina jette anneke marieke saskia femke joost gijs kees tineke liesbeth
+  marijke annelies wouter jeroen maarten bas sjoerd hendrika wilhelmina johanna cornelia petra monique ingrid
+  esther mirjam
 `
   .trim()
   .split(/\s+/);

@@ -3,10 +3,17 @@ import type { Detector } from './types';
 
 const valid = (validator: { validate(value: string): { isValid: boolean } } | undefined) => (value: string) =>
   validator?.validate(value.toUpperCase()).isValid ?? false;
-const WORDS =
-  /\b(?:id|ssn|cpr|bsn|pps|nino|nhs|national|identity|personal|social security|personnummer|fødselsnummer|f\.?nr|steuer|ausweis|identifikation|burgerservice|insurance|codice|fiscal|pesel|dni|nie|cpf|sin|ahv|avs|henkilö|rijksregister)/iu;
+const WORDS = new RegExp(
+  String.raw`\b(?:id|ssn|cpr|bsn|pps|nino|nhs|national|identity|personal|social security|personnummer` +
+    String.raw`|fødselsnummer|f\.?nr|steuer|ausweis|identifikation|burgerservice|insurance|codice|fiscal|pesel` +
+    String.raw`|dni|nie|cpf|sin|ahv|avs|henkilö|rijksregister)`,
+  'iu',
+);
 
-/** Numbers a state gives to people. Where many other numbers would pass the arithmetic, a word of the kind has to stand near. */
+/**
+ * Numbers a state gives to people. Where many other numbers would pass the arithmetic, a word of the kind has to stand
+ * near.
+ */
 export const IDENTITY: readonly Detector[] = [
   {
     id: 'dk-cpr',

@@ -3,16 +3,31 @@ import type { Detector } from './types';
 
 const WORD = String.raw`(?:\p{Lu}['’]?(?:\p{Ll}|\p{Lu}){1,24}(?:-\p{Lu}\p{L}{1,24})?)`;
 const INITIAL = String.raw`\p{Lu}\.`;
-const SMALL = String.raw`(?:van der|van den|van de|van|von der|von|vom|zu|de la|de las|de los|del|de|der|den|du|des|af|ter|ten|di|da|dos|la|le|y)`;
+const SMALL =
+  String.raw`(?:van der|van den|van de|van|von der|von|vom|zu|de la|de las|de los|del|de|der|den|du|des` +
+  String.raw`|af|ter|ten|di|da|dos|la|le|y)`;
 const TITLE =
   /^(?:mr|mrs|ms|miss|dr|prof|sir|hr|fru|frk|herr|frau|dhr|mevr|mw|mme|mlle|monsieur|madame|sr|sra|srta|don|doña|señor|señora)\.?$/iu;
 
 /** What follows a name and makes it one of a firm, a place or a thing. */
-const NO_PERSON =
-  /^(?:[ \t]+(?:&|og|und|en|et|and)[ \t]+(?:Co|Sons|Söhne|Sønner)\b|[ \t]+(?:A\/S|ApS|GmbH|AG|KG|Ltd|Limited|Inc|LLC|B\.?V\.?|N\.?V\.?|S\.?A\.?|S\.?L\.?|SARL|Hospital|Skole|School|Schule|University|Universität|Universitet|Institut|Stiftung|Fond|Gade|Vej|Allé|Straße|Strasse|Straat|Street|Road|Avenue|Platz|Plads|Park|Stadium)\b)/u;
+const NO_PERSON = new RegExp(
+  String.raw`^(?:[ \t]+(?:&|og|und|en|et|and)[ \t]+(?:Co|Sons|Söhne|Sønner)\b|[ \t]+(?:A\/S|ApS|GmbH|AG|KG` +
+    String.raw`|Ltd|Limited|Inc|LLC|B\.?V\.?|N\.?V\.?|S\.?A\.?|S\.?L\.?|SARL|Hospital|Skole|School|Schule` +
+    String.raw`|University|Universität|Universitet|Institut|Stiftung|Fond|Gade|Vej|Allé|Straße|Strasse|Straat` +
+    String.raw`|Street|Road|Avenue|Platz|Plads|Park|Stadium)\b)`,
+  'u',
+);
 /** Words that stand capitalised beside a name and are none. */
-const NOT_IN_NAME =
-  /^(?:Dear|Hello|Hi|Hej|Kære|Hallo|Liebe|Lieber|Beste|Geachte|Bonjour|Chère|Cher|Hola|Estimad[oa]|Querid[oa]|The|This|That|When|Where|Please|Thanks|Thank|Regards|From|To|Subject|Re|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|January|February|March|April|May|June|July|August|September|October|November|December|Der|Die|Das|Ein|Eine|Wir|Ich|Sie|Er|Es|Und|Mit|Von|Für|Auf|Den|Det|Vi|Jeg|Og|Men|Fra|Til|Med|Het|Een|Wij|Ik|Les|Le|La|Un|Une|Nous|Je|El|Los|Las|Una|Con|Para|Our|Your|My|His|Her|In|On|At|By|For|And|But|If|It|We|You|They|He|She|Customer|Kunde|Klant|Client|Cliente|Order|Team|Support|Service|Herr|Frau)$/u;
+const NOT_IN_NAME = new RegExp(
+  String.raw`^(?:Dear|Hello|Hi|Hej|Kære|Hallo|Liebe|Lieber|Beste|Geachte|Bonjour|Chère|Cher|Hola|Estimad[oa]` +
+    String.raw`|Querid[oa]|The|This|That|When|Where|Please|Thanks|Thank|Regards|From|To|Subject|Re|Monday` +
+    String.raw`|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|January|February|March|April|May|June|July` +
+    String.raw`|August|September|October|November|December|Der|Die|Das|Ein|Eine|Wir|Ich|Sie|Er|Es|Und|Mit|Von` +
+    String.raw`|Für|Auf|Den|Det|Vi|Jeg|Og|Men|Fra|Til|Med|Het|Een|Wij|Ik|Les|Le|La|Un|Une|Nous|Je|El|Los|Las` +
+    String.raw`|Una|Con|Para|Our|Your|My|His|Her|In|On|At|By|For|And|But|If|It|We|You|They|He|She|Customer` +
+    String.raw`|Kunde|Klant|Client|Cliente|Order|Team|Support|Service|Herr|Frau)$`,
+  'u',
+);
 /** German nouns are written with capitals: these endings are no family names. */
 const NOUN =
   /(?:ung|heit|keit|schaft|tion|tät|nummer|adresse|rechnung|bestellung|lieferung|konto|karte|termin|anfrage|vertrag)$/iu;
@@ -98,7 +113,8 @@ export const PEOPLE: readonly Detector[] = [
     kind: 'person-name',
     score: 0.6,
     pattern: new RegExp(
-      String.raw`(?:^|\n)[> \t]{0,6}(?<value>${WORD}(?:[ \t](?:${INITIAL}|${WORD})){0,2}(?:[ \t]${SMALL})?[ \t]${WORD})(?=[ \t]{0,4},?(?:\r?\n|$))`,
+      String.raw`(?:^|\n)[> \t]{0,6}(?<value>${WORD}(?:[ \t](?:${INITIAL}|${WORD})){0,2}(?:[ \t]${SMALL})?[ \t]${WORD}` +
+        String.raw`)(?=[ \t]{0,4},?(?:\r?\n|$))`,
       'gu',
     ),
     isValid: isNameOnALine,

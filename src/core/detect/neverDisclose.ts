@@ -4,9 +4,8 @@ import { plainFieldName, type Holds } from '../systems/fieldHolds';
 import { DETECTORS } from './all';
 
 /**
- * A text in which values of some kinds are only said to be held. For laws that forbid handing them over even to the person,
- * because whoever pretends to be them would be given the most dangerous of all.
- * Source: 11 CCR 7024(d).
+ * A text in which values of some kinds are only said to be held. For laws that forbid handing them over even to the
+ * person, because whoever pretends to be them would be given the most dangerous of all. Source: 11 CCR 7024(d).
  *
  * @param kinds as in a regime's `neverDisclose`
  * @returns the text, and how many values of each kind it held
@@ -40,10 +39,16 @@ const BY_MEANING: Partial<Record<Holds, string>> = {
   'payment-card': 'payment-card',
 };
 
-/** Words of field names, apart at their underscores, that say what no value need show. Source: the list of 11 CCR 7024(d). */
+/**
+ * Words of field names, apart at their underscores, that say what no value need show. Source: the list of 11 CCR
+ * 7024(d).
+ */
 const BY_NAME: readonly [RegExp, string][] = [
   [
-    /(^|_)(ssn|social_security|national_id|tax_id|tin|passport|military_id|state_id|government_id|alien|green_card|cpr|bsn|identity_(no|nr|number)|id_card)(_|$)/,
+    new RegExp(
+      String.raw`(^|_)(ssn|social_security|national_id|tax_id|tin|passport|military_id|state_id|government_id` +
+        String.raw`|alien|green_card|cpr|bsn|identity_(no|nr|number)|id_card)(_|$)`,
+    ),
     'national-id',
   ],
   [
@@ -61,7 +66,10 @@ const BY_NAME: readonly [RegExp, string][] = [
   ],
   [/(^|_)(mrn|medical_(id|record)(_(no|number))?|patient_(id|no|number)|nhs_(no|number))(_|$)/, 'medical-id'],
   [
-    /(^|_)(password|passwd|passwort|pwd|passcode|pin(_code)?|adgangskode|wachtwoord|secret|api_key|token|otp_seed)(_(hash|salt|digest))?(_|$)/,
+    new RegExp(
+      String.raw`(^|_)(password|passwd|passwort|pwd|passcode|pin(_code)?|adgangskode|wachtwoord|secret|api_key` +
+        String.raw`|token|otp_seed)(_(hash|salt|digest))?(_|$)`,
+    ),
     'password',
   ],
   [
@@ -75,8 +83,8 @@ const BY_NAME: readonly [RegExp, string][] = [
 ];
 
 /**
- * Of which kind a whole field is by what was confirmed of it, else by its name: what it holds is only said to be held, whatever its values
- * look like. Null: its values are looked at.
+ * Of which kind a whole field is by what was confirmed of it, else by its name: what it holds is only said to be held,
+ * whatever its values look like. Null: its values are looked at.
  *
  * @param kinds as in a regime's `neverDisclose`
  * @example heldByField('drivers_license', null, ['driving-licence']) // 'driving-licence'

@@ -13,7 +13,8 @@ interface StateNumber {
   isDistinct?: boolean;
 }
 
-// Numbers that further states give to people; the arithmetic is that of the library. Where it is digits alone, a word of the kind has to stand near.
+// Numbers that further states give to people; the arithmetic is that of the library. Where it is digits alone, a word
+// of the kind has to stand near.
 const TABLE: readonly StateNumber[] = [
   { country: 'AR', validator: 'dni', pattern: String.raw`\d{2}\.\d{3}\.\d{3}`, words: 'dni|documento' },
   {

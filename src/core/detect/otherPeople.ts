@@ -26,11 +26,15 @@ export interface KnownPerson {
 }
 
 /** Where a quoted reply says whose words follow: "On 3 Sep 2026, Jonas Vind wrote:", "Den … skrev Jonas Vind:". */
-const ATTRIBUTION =
-  /(?:^|\n)[> ]*(?:On|Den|Am|Op)\s[^\n]{4,120}?(?:,|\s)\s?([\p{Lu}][\p{L}.'’-]+(?: [\p{Lu}\p{Ll}][\p{L}.'’-]+){1,3})\s*(?:<[^>\n]*>)?\s*(?:wrote|skrev|schrieb|schreef)\s*:/gu;
+const ATTRIBUTION = new RegExp(
+  String.raw`(?:^|\n)[> ]*(?:On|Den|Am|Op)\s[^\n]{4,120}?(?:,|\s)\s?([\p{Lu}][\p{L}.'’-]+` +
+    String.raw`(?: [\p{Lu}\p{Ll}][\p{L}.'’-]+){1,3})\s*(?:<[^>\n]*>)?\s*(?:wrote|skrev|schrieb|schreef)\s*:`,
+  'gu',
+);
 
 /**
- * Who else a message speaks of: addresses, numbers and quoted authors that are neither the person's nor the organisation's.
+ * Who else a message speaks of: addresses, numbers and quoted authors that are neither the person's nor the
+ * organisation's.
  *
  * @param ownDomains mail domains of the organisation, lower case
  * @returns the values as they stand in the text, each once

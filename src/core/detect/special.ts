@@ -2,7 +2,10 @@ import type { Detector } from './types';
 
 const words = (...list: string[]) => new RegExp(String.raw`(?<![\p{L}])(?:${list.join('|')})(?![\p{L}])`, 'giu');
 
-/** Words that say something of the special categories of GDPR art. 9, in four languages, and of legal privilege. A sign, no proof. */
+/**
+ * Words that say something of the special categories of GDPR art. 9, in four languages, and of legal privilege. A sign,
+ * no proof.
+ */
 export const SPECIAL: readonly Detector[] = [
   {
     id: 'health-words',
@@ -175,31 +178,46 @@ export const NAMES: readonly Detector[] = [
     kind: 'person-name',
     score: 0.6,
     hint: /dear|hello|hi |hej|kære|hallo|liebe|sehr|beste|geachte/i,
-    pattern:
-      /(?:^|\n)[> ]{0,6}(?:Dear|Hello|Hi|Hej|Kære|Hallo|Liebe|Lieber|Sehr geehrter? (?:Frau|Herr)|Beste|Geachte (?:heer|mevrouw)) (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,3})(?=[,!\n])/gu,
+    pattern: new RegExp(
+      String.raw`(?:^|\n)[> ]{0,6}(?:Dear|Hello|Hi|Hej|Kære|Hallo|Liebe|Lieber|Sehr geehrter? (?:Frau|Herr)|Beste` +
+        String.raw`|Geachte (?:heer|mevrouw)) (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af` +
+        String.raw`|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,3})(?=[,!\n])`,
+      'gu',
+    ),
   },
   {
     id: 'name-signature',
     kind: 'person-name',
     score: 0.65,
     hint: /regards|hilsen|grüße|gruß|groet|sincerely|cheers/i,
-    pattern:
-      /(?:regards|hilsen|grüßen|grüße|gruß|groeten|groet|sincerely|cheers),?\s{1,4}[> ]{0,6}(?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){1,3})(?=\s|$)/gu,
+    pattern: new RegExp(
+      String.raw`(?:regards|hilsen|grüßen|grüße|gruß|groeten|groet|sincerely|cheers),?\s{1,4}[> ]{0,6}` +
+        String.raw`(?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af` +
+        String.raw`|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){1,3})(?=\s|$)`,
+      'gu',
+    ),
   },
   {
     id: 'name-quoted',
     kind: 'person-name',
     score: 0.75,
     hint: /wrote|skrev|schrieb|schreef/,
-    pattern:
-      /(?:^|\n)[> ]{0,6}(?:On|Den|Am|Op)\s[^\n]{4,70}?(?:,|\s)\s?(?<value>\p{Lu}[\p{L}.'’-]{1,30}(?: [\p{Lu}\p{Ll}][\p{L}.'’-]{1,30}){1,3})(?=\s{0,2}(?:<[^>\n]{0,60}>)?\s{0,2}(?:wrote|skrev|schrieb|schreef)\s{0,2}:)/gu,
+    pattern: new RegExp(
+      String.raw`(?:^|\n)[> ]{0,6}(?:On|Den|Am|Op)\s[^\n]{4,70}?(?:,|\s)\s?(?<value>\p{Lu}[\p{L}.'’-]{1,30}` +
+        String.raw`(?: [\p{Lu}\p{Ll}][\p{L}.'’-]{1,30}){1,3})(?=\s{0,2}(?:<[^>\n]{0,60}>)?\s{0,2}(?:wrote|skrev` +
+        String.raw`|schrieb|schreef)\s{0,2}:)`,
+      'gu',
+    ),
   },
   {
     id: 'name-titled',
     kind: 'person-name',
     score: 0.55,
     hint: /mrs?|ms|herr|frau|fru|hr|dr|mevr/i,
-    pattern:
-      /(?<![\p{L}])(?:Mr|Mrs|Ms|Dr|Herr|Frau|Fru|Hr|Dhr|Mevr)\.? (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,2})/gu,
+    pattern: new RegExp(
+      String.raw`(?<![\p{L}])(?:Mr|Mrs|Ms|Dr|Herr|Frau|Fru|Hr|Dhr|Mevr)\.? (?<value>\p{Lu}[\p{L}'’-]{1,30}(?: (?:` +
+        String.raw`(?:van|de|der|den|von|af|ter) ){0,2}\p{Lu}[\p{L}'’-]{1,30}){0,2})`,
+      'gu',
+    ),
   },
 ];

@@ -6,7 +6,10 @@ const BORN =
 /** The word stands beside the date: further off it belongs to another one. */
 const BORN_REACH = 28;
 const MONTHS =
-  'jan(?:uary|uar|uari|vier|eiro)?|enero|feb(?:ruary|ruar|ruari)?|février|fevr|febrero|mar(?:ch|ts|s|zo|zec)?|märz|maart|mrt|apr(?:il)?|avril|abril|may|maj|mai|mei|mayo|jun(?:e|i|io)?|juin|jul(?:y|i|io)?|juillet|aug(?:ust|ustus)?|août|aout|agosto|sep(?:t|tember|tembre)?|septiembre|okt(?:ober)?|oct(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|dec(?:ember)?|dez(?:ember)?|déc(?:embre)?|diciembre';
+  'jan(?:uary|uar|uari|vier|eiro)?|enero|feb(?:ruary|ruar|ruari)?|février|fevr|febrero|mar(?:ch|ts|s|zo' +
+  '|zec)?|märz|maart|mrt|apr(?:il)?|avril|abril|may|maj|mai|mei|mayo|jun(?:e|i|io)?|juin|jul(?:y|i|io)?' +
+  '|juillet|aug(?:ust|ustus)?|août|aout|agosto|sep(?:t|tember|tembre)?|septiembre|okt(?:ober)?|oct(?:ober' +
+  '|obre|ubre)?|nov(?:ember|embre|iembre)?|dec(?:ember)?|dez(?:ember)?|déc(?:embre)?|diciembre';
 
 /** What devices leave behind, and what opens doors. */
 export const TRACES: readonly Detector[] = [
@@ -84,7 +87,8 @@ export const TRACES: readonly Detector[] = [
     context: BORN,
     contextReach: BORN_REACH,
     pattern: new RegExp(
-      String.raw`(?<![\d.])(?:0?[1-9]|[12]\d|3[01])(?:\.|st|nd|rd|th|er)?,?(?: of| de| d')? ?(?:${MONTHS})\.?,?(?: de| del)? (?:19|20)\d{2}(?!\d)`,
+      String.raw`(?<![\d.])(?:0?[1-9]|[12]\d|3[01])(?:\.|st|nd|rd|th|er)?,?(?: of| de| d')? ?(?:${MONTHS}` +
+        String.raw`)\.?,?(?: de| del)? (?:19|20)\d{2}(?!\d)`,
       'giu',
     ),
   },
@@ -115,8 +119,11 @@ export const TRACES: readonly Detector[] = [
     score: 0.35,
     needsContext: true,
     context: /\b(?:plate|registration|nummerplade|kennzeichen|kenteken|reg\.?nr)/iu,
-    pattern:
-      /(?<![\dA-ZÄÖÜ])(?:[A-Z]{2} ?\d{2} ?\d{3}|[A-ZÄÖÜ]{1,3}[- ][A-Z]{1,2} ?\d{1,4}|[A-Z]{2}\d{2} ?[A-Z]{3}|[A-Z\d]{2}-[A-Z\d]{2,3}-[A-Z\d]{1,2})(?![\dA-Z])/g,
+    pattern: new RegExp(
+      String.raw`(?<![\dA-ZÄÖÜ])(?:[A-Z]{2} ?\d{2} ?\d{3}|[A-ZÄÖÜ]{1,3}[- ][A-Z]{1,2} ?\d{1,4}` +
+        String.raw`|[A-Z]{2}\d{2} ?[A-Z]{3}|[A-Z\d]{2}-[A-Z\d]{2,3}-[A-Z\d]{1,2})(?![\dA-Z])`,
+      'g',
+    ),
   },
   {
     id: 'customer-number',
@@ -139,8 +146,11 @@ export const TRACES: readonly Detector[] = [
     kind: 'security-answer',
     score: 0.6,
     hint: /secur|maiden|sikker|sicher|beveil/i,
-    pattern:
-      /\b(?:security answer|mother'?s maiden name|sikkerhedssvar|sicherheitsantwort|beveiligingsantwoord)\s{0,2}(?:is|er|ist|:|=)?\s{0,2}(?<value>[\p{L}][\p{L}\d .'-]{2,40})/giu,
+    pattern: new RegExp(
+      String.raw`\b(?:security answer|mother'?s maiden name|sikkerhedssvar|sicherheitsantwort` +
+        String.raw`|beveiligingsantwoord)\s{0,2}(?:is|er|ist|:|=)?\s{0,2}(?<value>[\p{L}][\p{L}\d .'-]{2,40})`,
+      'giu',
+    ),
   },
   {
     id: 'url-credentials',

@@ -107,7 +107,10 @@ export interface CertificateNames {
   recipient(name: string): string;
 }
 
-/** The certificate as a letter: what went, what stays and why, and the signature that anyone with the public key can check. */
+/**
+ * The certificate as a letter: what went, what stays and why, and the signature that anyone with the public key can
+ * check.
+ */
 export function certificateLetter(
   facts: {
     ref: string;
@@ -156,7 +159,8 @@ export function certificateLetter(
       heading(words.proof),
       para(words.proofText),
       para(
-        `${words.frozen(day(content.planFrozenOn), content.planFingerprint)} ${content.keysDestroyed ? words.keysDestroyed : words.keysStay}`,
+        `${words.frozen(day(content.planFrozenOn), content.planFingerprint)} ` +
+          `${content.keysDestroyed ? words.keysDestroyed : words.keysStay}`,
       ),
       heading(words.signature),
       para(facts.signature),

@@ -12,7 +12,10 @@ export function smallestCohort(alike: readonly number[]): number | null {
   return alike.length === 0 ? null : Math.min(...alike);
 }
 
-/** What looks like few others, or like nobody knows how many, has to be accepted with a reason. @param anonymised how many records lose the person */
+/**
+ * What looks like few others, or like nobody knows how many, has to be accepted with a reason. @param anonymised how
+ * many records lose the person
+ */
 export function needsAcceptance(k: number | null, anonymised: number): boolean {
   return anonymised > 0 && (k === null || k < SMALLEST_COHORT);
 }

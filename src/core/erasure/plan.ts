@@ -198,7 +198,10 @@ function keepWhatIsReferredTo(records: readonly PlanRecord[], lines: ReadonlyMap
   }
 }
 
-/** What lost the person but is tied, in whichever direction, to a record that still names them is not anonymous (recital 26). */
+/**
+ * What lost the person but is tied, in whichever direction, to a record that still names them is not anonymous (recital
+ * 26).
+ */
 function markKeptApart(records: readonly PlanRecord[], lines: ReadonlyMap<string, PlanLine>): void {
   const tied = new Map<string, string[]>();
   const tie = (a: string, b: string) => void (tied.get(a)?.push(b) ?? tied.set(a, [b]));
@@ -231,7 +234,8 @@ function markKeptApart(records: readonly PlanRecord[], lines: ReadonlyMap<string
       line.reasons = [
         reason(
           'kept-apart',
-          `A record that stays and names them (${keeper.collection} ${keeper.key}) is tied to it: it loses the person, and is kept apart until that goes${until ? `, ${sayDay(until)}` : ''}.`,
+          `A record that stays and names them (${keeper.collection} ${keeper.key}) is tied to it: it loses the ` +
+            `person, and is kept apart until that goes${until ? `, ${sayDay(until)}` : ''}.`,
           'GDPR recital 26',
         ),
       ];

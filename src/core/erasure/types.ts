@@ -18,12 +18,18 @@ export interface PlanRecord {
   isShared: boolean;
   /** Records of other people point at it as well. */
   isOthersToo?: boolean;
-  /** `restrict`: its system can mark a record as only kept. `together`: it can remove records that refer to each other in one act. */
+  /**
+   * `restrict`: its system can mark a record as only kept. `together`: it can remove records that refer to each other
+   * in one act.
+   */
   can: { erase: boolean; anonymise: boolean; restrict?: boolean; together?: boolean };
   doer: PlanDoer;
 }
 
-/** Where the period of a rule begins: on the day of the event, or at the end of the calendar or financial year it falls into. */
+/**
+ * Where the period of a rule begins: on the day of the event, or at the end of the calendar or financial year it falls
+ * into.
+ */
 export const ANCHORS = ['event', 'calendar-year', 'financial-year'] as const;
 export type Anchor = (typeof ANCHORS)[number];
 
@@ -96,8 +102,9 @@ export interface PlanLine {
 }
 
 /**
- * `others`: records of other people point at it, so that it stays as theirs. `unclear`: a rule may keep it, but its date or state cannot be read. `kept-apart`: it loses the person, but a kept record that names
- * them is tied to it, so it is not anonymous (GDPR recital 26).
+ * `others`: records of other people point at it, so that it stays as theirs. `unclear`: a rule may keep it, but its
+ * date or state cannot be read. `kept-apart`: it loses the person, but a kept record that names them is tied to it, so
+ * it is not anonymous (GDPR recital 26).
  */
 export type PlanRule =
   'hold' | 'retention' | 'unclear' | 'open' | 'shared' | 'others' | 'referred-to' | 'kept-apart' | 'totals' | 'erase';

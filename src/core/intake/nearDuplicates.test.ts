@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { foldAlike, LEAST_ALIKE, nearDuplicates } from './nearDuplicates';
 
 const LETTER =
-  'Hello, the chain guard I bought in spring rattles on cobbles. Can you send me a new clip for it? You can reach me after four on my phone. Best regards, Mette';
+  'Hello, the chain guard I bought in spring rattles on cobbles. Can you send me a new clip for it? You ' +
+  'can reach me after four on my phone. Best regards, Mette';
 
 test('a letter, the same with another greeting, and another letter', () => {
   const pairs = nearDuplicates([

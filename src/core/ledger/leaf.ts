@@ -49,7 +49,10 @@ export function choiceLeaf(hash: Hash, part: PublicPart, sealedHash: Uint8Array)
   return hash(bytes.subarray(0, 1 + written + sealedHash.length));
 }
 
-/** Its names in order; its values are strings and whole numbers. JSON.stringify then writes what RFC 8785 asks for, several times faster. */
+/**
+ * Its names in order; its values are strings and whole numbers. JSON.stringify then writes what RFC 8785 asks for,
+ * several times faster.
+ */
 function inOrder(part: PublicPart): PublicPart {
   return {
     answer: part.answer,

@@ -71,8 +71,9 @@ const RIGHTS: Readonly<Record<PurposeKind, readonly string[]>> = {
 const at = (id: string | null) => id && { '@id': id };
 
 /**
- * A consent record that a person or an auditor can keep: JSON-LD with terms of the W3C Data Privacy Vocabulary and of Dublin Core, in the fields
- * of ISO/IEC TS 27560; what neither has a term for stands under our own prefix. The person is named by their random id only.
+ * A consent record that a person or an auditor can keep: JSON-LD with terms of the W3C Data Privacy Vocabulary and of
+ * Dublin Core, in the fields of ISO/IEC TS 27560; what neither has a term for stands under our own prefix. The person
+ * is named by their random id only.
  */
 export function receiptOf(facts: ReceiptFacts): Record<string, unknown> {
   const wording = (of: { wordingHash: Uint8Array | null }) =>

@@ -9,9 +9,10 @@ const PHONE_DIGITS = 8;
 const INITIAL = 2;
 
 /**
- * What a record is filed under among many, so that only records of one block are compared (Fellegi and Sunter 1969, section 3.4).
- * Whatever `score` may hold for possible shares a block: an address without its sub-address, the end of a number, a customer number, two of a
- * name’s words or their sounds, a word with the initial of another, a birth date, or a postcode with the first letter of one of the name’s words.
+ * What a record is filed under among many, so that only records of one block are compared (Fellegi and Sunter 1969,
+ * section 3.4). Whatever `score` may hold for possible shares a block: an address without its sub-address, the end of
+ * a number, a customer number, two of a name’s words or their sounds, a word with the initial of another, a birth
+ * date, or a postcode with the first letter of one of the name’s words.
  */
 export function blocksOf(person: PersonRecord): string[] {
   const name = nameOf(person);
@@ -45,7 +46,8 @@ export function blocksOf(person: PersonRecord): string[] {
  * Pairs of a record of one list and one of another that may be the same person, each once, as places in the lists.
  * The cost grows with the pairs, not with the lists’ product.
  *
- * @example [...candidatePairs([{ emails: ['a@b.example'] }], [{ emails: ['c@b.example'] }, { emails: ['A@B.example'] }])] // [[0, 1]]
+ * @example [...candidatePairs([{ emails: ['a@b.example'] }], [{ emails: ['c@b.example'] }, { emails: ['A@B.example']
+ *   }])] // [[0, 1]]
  */
 export function* candidatePairs(
   left: readonly PersonRecord[],

@@ -4,12 +4,14 @@ import { nameSearchTerms } from '../people/phonetic';
 
 /** Letters that a word may be the beginning of a name with. */
 const BEGINNING = 3;
-/** What only sounds alike must look alike at least so much, or a search for a name that nobody has would find somebody. */
+/**
+ * What only sounds alike must look alike at least so much, or a search for a name that nobody has would find somebody.
+ */
 const ALIKE = 0.8;
 
 /**
- * How well somebody's name fits the words that were searched for: every word stands in it (or begins a part of it), or sounds like a part of
- * it; null where a word is neither.
+ * How well somebody's name fits the words that were searched for: every word stands in it (or begins a part of it), or
+ * sounds like a part of it; null where a word is neither.
  *
  * @example nameFit('Holmgaard', 'Mette Holmgaard') // 'name'
  * @example nameFit('Holmgård', 'Mette Holmgaard') // 'sound' or 'name', by how the letters are written out

@@ -4,10 +4,12 @@ import { normaliseEmail, normalisePhone } from '../people/normalise';
 import type { PersonRecord } from '../people/record';
 
 /**
- * What a record says of its own subject, as far as it may teach new search keys. A record that names somebody else teaches nothing; of several
- * values of one kind nobody can tell which is the subject's and which another party's (owner and contact, buyer and clerk): none of them teaches.
+ * What a record says of its own subject, as far as it may teach new search keys. A record that names somebody else
+ * teaches nothing; of several values of one kind nobody can tell which is the subject's and which another party's
+ * (owner and contact, buyer and clerk): none of them teaches.
  *
- * @example teaches({ givenName: 'Ida', familyName: 'Vang' }, { givenName: 'Ida', familyName: 'Vang', emails: ['ida@a.example', 'clerk@b.example'] }).emails // []
+ * @example teaches({ givenName: 'Ida', familyName: 'Vang' }, { givenName: 'Ida', familyName: 'Vang', emails:
+ *   ['ida@a.example', 'clerk@b.example'] }).emails // []
  */
 export function teaches(known: PersonRecord, found: PersonRecord): PersonRecord {
   if (compareNames(nameOf(known), nameOf(found)) === 'different') return {};

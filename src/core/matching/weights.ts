@@ -6,8 +6,9 @@ export type Level = 'exact' | 'normalised' | 'close' | 'partial' | 'different' |
 /**
  * m = P(level | same person), u = P(level | different people).
  *
- * The m column was estimated by EM (`bench matching`) on made-up registers with the errors of real ones, and rounded; u follows from how many
- * people share a value (Fellegi & Sunter 1969, section 3.3). Names get their u from how frequent their words are; here stands that of a rare one.
+ * The m column was estimated by EM (`bench matching`) on made-up registers with the errors of real ones, and rounded;
+ * u follows from how many people share a value (Fellegi & Sunter 1969, section 3.3). Names get their u from how
+ * frequent their words are; here stands that of a rare one.
  */
 export const WEIGHTS: Readonly<
   Record<PersonField, Partial<Record<Exclude<Level, 'missing'>, { m: number; u: number }>>>

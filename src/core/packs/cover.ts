@@ -43,7 +43,10 @@ export interface CoverFacts {
   notSearched: readonly string[];
 }
 
-/** The language of a pack: the person's, where we speak it; under California's law the copy answers other questions, in English. */
+/**
+ * The language of a pack: the person's, where we speak it; under California's law the copy answers other questions, in
+ * English.
+ */
 export function packLanguage(request: { language: string | null; regime: string }): Language {
   return request.regime === 'us-ca' ? 'en' : languageOf(request.language);
 }
@@ -53,8 +56,9 @@ export function coverWordsOf(language: string | null, regime: string): CoverWord
 }
 
 /**
- * The cover letter of a pack in the person's language: the information of GDPR art. 15(1)(a)–(h) and 15(2), or what California's law
- * asks for, computed from the register for the collections in which something was found. The register is given in the language of the letter.
+ * The cover letter of a pack in the person's language: the information of GDPR art. 15(1)(a)–(h) and 15(2), or what
+ * California's law asks for, computed from the register for the collections in which something was found. The register
+ * is given in the language of the letter.
  */
 export function coverLetter(facts: CoverFacts): Letter {
   const { register, organisation } = facts;

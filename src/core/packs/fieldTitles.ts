@@ -141,8 +141,9 @@ export const isLink = (field: string): boolean =>
   /_id$/.test(plainFieldName(field)) && !/^(device|session|external|source|foreign)_id$/.test(plainFieldName(field));
 
 /**
- * What a field is called in words a person knows: the organisation's own, then what people have confirmed that it holds, then its usual name.
- * A field whose name says nothing in the reader's language stands with its own name, as a name.
+ * What a field is called in words a person knows: the organisation's own, then what people have confirmed that it
+ * holds, then its usual name. A field whose name says nothing in the reader's language stands with its own name, as a
+ * name.
  *
  * @param field a path into a record has its parts apart by dots
  * @example fieldTitle('birth_date', 'da', null, say) // 'Fødselsdato'

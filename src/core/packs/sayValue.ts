@@ -118,7 +118,9 @@ export function sayMoment(instant: string, { language, zone }: Pick<ValueFormat,
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const MOMENT = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?( ?(Z|[+-]\d{2}(:?\d{2})?))?$/;
 
-/** The moment a value names, in milliseconds; null: it names none. What has no zone is read as UTC, as systems write it. */
+/**
+ * The moment a value names, in milliseconds; null: it names none. What has no zone is read as UTC, as systems write it.
+ */
 export function momentOf(value: string): number | null {
   const text = value.trim();
   if (DAY.test(text)) return validMs(`${text}T00:00:00Z`);
@@ -143,8 +145,8 @@ function validMs(text: string): number | null {
 }
 
 /**
- * A value as a reader of the language reads it: days and moments in the zone, amounts with their currency, countries by name, states in words.
- * Everything else is a person's own data and stands as it is.
+ * A value as a reader of the language reads it: days and moments in the zone, amounts with their currency, countries
+ * by name, states in words. Everything else is a person's own data and stands as it is.
  *
  * @param record whose value it is: its currency is that of its amounts
  */

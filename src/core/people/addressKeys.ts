@@ -9,8 +9,9 @@ export interface AddressKey {
 }
 
 /**
- * The address of somebody as a search key; null where it does not name a house. It finds people under another name at the same house, such as one
- * that changed by marriage; whose each record is, the score says: an address alone is nobody's.
+ * The address of somebody as a search key; null where it does not name a house. It finds people under another name at
+ * the same house, such as one that changed by marriage; whose each record is, the score says: an address alone is
+ * nobody's.
  *
  * @example addressKey('Havneg. 12', '8000') // { value: 'Havneg. 12, 8000', canonical: 'havnegade 12 8000' }
  */
@@ -28,7 +29,8 @@ export function addressKey(street: string | null | undefined, postcode: string |
 const MIN_START = 4;
 
 /**
- * What a row must say to be looked at for an address: how its street begins, its house number, its postcode without signs.
+ * What a row must say to be looked at for an address: how its street begins, its house number, its postcode without
+ * signs.
  *
  * @param value of a key, as `addressKey` writes it
  */

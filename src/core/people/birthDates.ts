@@ -22,8 +22,8 @@ const PLACEHOLDERS = new Set([
 const OLDEST = 1890;
 
 /**
- * Reads a birth date in the forms that systems keep: ISO, compact, day first with points, strokes or dashes, a year alone, zeroes for what is
- * not known. Where day and month could be either, both are kept. Placeholders say nothing.
+ * Reads a birth date in the forms that systems keep: ISO, compact, day first with points, strokes or dashes, a year
+ * alone, zeroes for what is not known. Where day and month could be either, both are kept. Placeholders say nothing.
  */
 export function readBirth(value: string): Birth | null {
   const text = value
@@ -73,8 +73,8 @@ function valid(year: string, month: string, day: string): string[] {
 }
 
 /**
- * `exact`: the same day · `close`: one digit off, day and month changed, or a day that may be meant · `partial`: the year agrees, and more is not
- * known · `different` · `missing`: not known, or a placeholder
+ * `exact`: the same day · `close`: one digit off, day and month changed, or a day that may be meant · `partial`: the
+ * year agrees, and more is not known · `different` · `missing`: not known, or a placeholder
  */
 export function birthLevel(a: string, b: string): Level {
   const [x, y] = [readBirth(a), readBirth(b)];

@@ -10,8 +10,8 @@ export function looksLike(value: string): Looks {
 }
 
 /**
- * Whether a value can be of the kind that it was typed for. Digits alone can be a telephone's or a card's; an address can only be an address:
- * taken for a number it would begin a person who is nobody.
+ * Whether a value can be of the kind that it was typed for. Digits alone can be a telephone's or a card's; an address
+ * can only be an address: taken for a number it would begin a person who is nobody.
  *
  * @returns null where it fits, else what it looks like
  * @example otherKind('customer-number', 'anna@mail.example') // 'email'

@@ -164,7 +164,10 @@ function tokensOf(text: string): string[] {
 const folds = new Map<string, string>();
 const MOST_FOLDS = 200_000;
 
-/** Letters that are written in two ways are written in one: aa for å, oe for ø and ö, ae for æ and ä, ue for ü, ph for f. */
+/**
+ * Letters that are written in two ways are written in one: aa for å, oe for ø and ö, ae for æ and ä, ue for ü, ph for
+ * f.
+ */
 function fold(token: string): string {
   let folded = folds.get(token);
   if (folded === undefined) {
@@ -192,7 +195,10 @@ function fullForms(token: string): readonly string[] {
   return [fold(token), ...(NICKNAMES.get(token) ?? []).map(fold)];
 }
 
-/** One letter wrong, missing, too much or changed with its neighbour; two in a long name. Short names are too near to each other. */
+/**
+ * One letter wrong, missing, too much or changed with its neighbour; two in a long name. Short names are too near to
+ * each other.
+ */
 function alike(a: string, b: string): boolean {
   if (same(a, b)) return true;
   const [x, y] = [fold(a), fold(b)];
@@ -204,8 +210,9 @@ function alike(a: string, b: string): boolean {
 /**
  * How two names agree, in whatever form they were written.
  *
- * `exact`: the same words · `normalised`: the same but for order, nicknames, spelling of letters, middle names left out ·
- * `close`: initials, or a letter wrong · `partial`: the given name alone, as after a marriage, or one word of a name · `different` · `missing`
+ * `exact`: the same words · `normalised`: the same but for order, nicknames, spelling of letters, middle names left
+ * out · `close`: initials, or a letter wrong · `partial`: the given name alone, as after a marriage, or one word of a
+ * name · `different` · `missing`
  */
 export function compareNames(a: Name, b: Name): Level {
   const [x, y] = [
@@ -289,14 +296,25 @@ export function isOtherName(a: string, b: string): boolean {
   return level === 'different' || level === 'partial';
 }
 
-// How many of a thousand people have the name, where that is so many that it says little (national statistics of names, rounded).
+// How many of a thousand people have the name, where that is so many that it says little (national statistics of
+// names, rounded).
 const FREQUENT_FAMILY = new Set(
-  'jensen nielsen hansen pedersen andersen christensen larsen sorensen rasmussen jorgensen petersen madsen kristensen olsen thomsen muller schmidt schneider fischer weber meyer wagner becker schulz hoffmann smith jones taylor brown williams wilson johnson davies miller davis jong jansen vries bakker visser janssen martin bernard dubois thomas robert garcia gonzalez rodriguez fernandez lopez martinez sanchez perez gomez andersson johansson karlsson nilsson eriksson novak rossi russo silva santos'
+  (
+    'jensen nielsen hansen pedersen andersen christensen larsen sorensen rasmussen jorgensen petersen madsen ' +
+    'kristensen olsen thomsen muller schmidt schneider fischer weber meyer wagner becker schulz hoffmann ' +
+    'smith jones taylor brown williams wilson johnson davies miller davis jong jansen vries bakker visser ' +
+    'janssen martin bernard dubois thomas robert garcia gonzalez rodriguez fernandez lopez martinez sanchez ' +
+    'perez gomez andersson johansson karlsson nilsson eriksson novak rossi russo silva santos'
+  )
     .split(' ')
     .map(fold),
 );
 const FREQUENT_GIVEN = new Set(
-  'peter michael jens lars thomas henrik soren christian martin jan anne maria mette hanne anna lene susanne louise camilla hans andreas stefan wolfgang david john james robert william mary jean pierre marie jose antonio manuel carmen johannes jan pieter cornelis paul'
+  (
+    'peter michael jens lars thomas henrik soren christian martin jan anne maria mette hanne anna lene ' +
+    'susanne louise camilla hans andreas stefan wolfgang david john james robert william mary jean pierre ' +
+    'marie jose antonio manuel carmen johannes jan pieter cornelis paul'
+  )
     .split(' ')
     .map(fold),
 );

@@ -6,7 +6,10 @@ import { domainToAscii } from './idn';
 /** Longest parts of an address (RFC 5321, 4.5.3.1). */
 const LOCAL_PART = 64;
 const DOMAIN = 253;
-/** What stands between addresses and in none: two in one cell are not one. Signs that turn the writing around, or that nobody sees, hide another address. */
+/**
+ * What stands between addresses and in none: two in one cell are not one. Signs that turn the writing around, or that
+ * nobody sees, hide another address.
+ */
 const NOT_IN_ADDRESS = /[\s,;<>()[\]\\"\p{Cc}\p{Cf}\p{Cs}]/u;
 
 /**

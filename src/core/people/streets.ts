@@ -27,7 +27,10 @@ export interface Street {
   number: string | null;
 }
 
-/** A line of an address taken apart: the first number that stands alone is the house's. @example parseStreet('Havneg. 12 B, 3. tv') // { name: 'havnegade', number: '12b' } */
+/**
+ * A line of an address taken apart: the first number that stands alone is the house's. @example parseStreet('Havneg. 12
+ * B, 3. tv') // { name: 'havnegade', number: '12b' }
+ */
 export function parseStreet(value: string): Street | null {
   const text = value.normalize('NFKC').toLowerCase().replace(/\s+/g, ' ').trim();
   const number = /(?:^|\s|,)(\d{1,5})\s?([a-z])?(?=[\s,./-]|$)/u.exec(text);

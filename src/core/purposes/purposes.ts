@@ -1,7 +1,10 @@
 import { epochOf } from '../shared/days';
 import type { PurposeKind, PurposeVersion } from '../ledger/types';
 
-/** A purpose of which only what differs from the plain consent purpose is said. @example newPurpose({ id: 'newsletter', title: 'Newsletter' }).kind // 'consent' */
+/**
+ * A purpose of which only what differs from the plain consent purpose is said. @example newPurpose({ id: 'newsletter',
+ * title: 'Newsletter' }).kind // 'consent'
+ */
 export function newPurpose<T extends Partial<PurposeVersion> & { id: string }>(draft: T): PurposeVersion & T {
   return {
     version: 1,
@@ -69,8 +72,8 @@ const strictest = (kinds: readonly PurposeKind[]): PurposeKind =>
   kinds.reduce((found, kind) => (STRICTNESS[kind] > STRICTNESS[found] ? kind : found));
 
 /**
- * The double opt-in window by the version of a purpose that was in force when the grant was given; for what was given before its first
- * version, that one.
+ * The double opt-in window by the version of a purpose that was in force when the grant was given; for what was given
+ * before its first version, that one.
  *
  * @returns hours, or null where it needed no confirmation
  */
@@ -93,7 +96,8 @@ export function confirmWindows(
 }
 
 /**
- * The kind of a purpose for people of a place on a day. What is not known of the place is read by the strictest rule it may have there.
+ * The kind of a purpose for people of a place on a day. What is not known of the place is read by the strictest rule
+ * it may have there.
  *
  * @param country ISO 3166 (`US` or `US-CA`), or null where it is not known
  * @param day calendar day

@@ -19,7 +19,10 @@ export function digestMail(facts: {
   const rest = facts.lines.filter(({ state }) => state !== 'overdue');
   const days = (n: number) => `${n} working ${n === 1 ? 'day' : 'days'}`;
   const say = (line: (typeof facts.lines)[number]) =>
-    `  ${line.ref} ${line.right}: ${line.state === 'overdue' ? `${days(-line.workingDaysLeft)} late` : `due ${sayDay(line.dueOn)}, ${days(line.workingDaysLeft)}`}${line.missedTarget ? `, our mark to ${line.missedTarget} is missed` : ''}. Next: ${line.next.text}\n  ${facts.baseUrl}/requests/${line.ref}`;
+    `  ${line.ref} ${line.right}: ` +
+    `${line.state === 'overdue' ? `${days(-line.workingDaysLeft)} late` : `due ${sayDay(line.dueOn)}, ${days(line.workingDaysLeft)}`}` +
+    `${line.missedTarget ? `, our mark to ${line.missedTarget} is missed` : ''}. Next: ${line.next.text}\n  ` +
+    `${facts.baseUrl}/requests/${line.ref}`;
   const parts = [
     `Good morning ${facts.name.split(' ')[0]},`,
     ...(late.length > 0 ? [`Late:\n${late.map(say).join('\n')}`] : []),

@@ -1,6 +1,9 @@
 import type { MatchLine } from './views';
 
-/** Whether a match still has to be read: without a verdict, unsure, or waiting for its second reader. What hangs on another shares its verdict. */
+/**
+ * Whether a match still has to be read: without a verdict, unsure, or waiting for its second reader. What hangs on
+ * another shares its verdict.
+ */
 export function isOpen({
   parent,
   verdict,

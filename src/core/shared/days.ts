@@ -12,8 +12,8 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 const PLAIN_INSTANT = /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?(Z|[+-]\d\d:\d\d)$/;
 
 /**
- * Epoch milliseconds of an instant. The usual forms go through the language's own parser, which is right for them and fifty
- * times as fast; anything else through Temporal.
+ * Epoch milliseconds of an instant. The usual forms go through the language's own parser, which is right for them and
+ * fifty times as fast; anything else through Temporal.
  *
  * @throws RangeError where it is no instant
  */
@@ -66,7 +66,10 @@ const dayTexts = new Map<number, Day>();
 
 const dayNumbers = new Map<Day, number>();
 
-/** Days since 1970-01-01. Each day is taken apart once: boards and clocks ask for the same ones over and over. @throws RangeError where it is no day */
+/**
+ * Days since 1970-01-01. Each day is taken apart once: boards and clocks ask for the same ones over and over. @throws
+ * RangeError where it is no day
+ */
 function numberOfDay(day: Day): number {
   let number = dayNumbers.get(day);
   if (number === undefined) {

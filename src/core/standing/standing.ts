@@ -67,7 +67,8 @@ const DAY = 86_400_000;
  * The order of arrival of the choices does not matter, and a choice recorded after `knownAt` changes nothing.
  * Source: GDPR art. 6, 7(1), 7(3), 8, 18, 21; Civ. Code 1798.120, 1798.135.
  *
- * @example standing([], facts, purposes, { purpose: 'newsletter', address: null, at, knownAt, zone, laws }).standing // 'not-asked'
+ * @example standing([], facts, purposes, { purpose: 'newsletter', address: null, at, knownAt, zone, laws }).standing
+ *   // 'not-asked'
  */
 export function standing(
   choices: readonly Choice[],
@@ -464,7 +465,8 @@ function afterSale(facts: PersonFacts, rules: Rules): Own {
     reasons: [
       reason(
         'bought',
-        `Bought on ${sayDay(day)} and gave this address in that sale; for own similar goods it is permitted until they say no, with a way out each time.`,
+        `Bought on ${sayDay(day)} and gave this address in that sale; for own similar goods it is permitted until ` +
+          `they say no, with a way out each time.`,
         source,
       ),
     ],
@@ -483,7 +485,10 @@ function sourceOfNo(kind: PurposeKind): string | undefined {
   return kind === 'consent' ? 'GDPR art. 7(3)' : 'Civ. Code 1798.120(a)';
 }
 
-/** Rule 3: a refusal's waiting time only says from when asking again is decent. Rule 7: after an opt-out nobody is asked for 12 months. */
+/**
+ * Rule 3: a refusal's waiting time only says from when asking again is decent. Rule 7: after an opt-out nobody is asked
+ * for 12 months.
+ */
 function askAgain(
   last: Mark,
   rules: Rules,

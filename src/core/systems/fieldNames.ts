@@ -17,8 +17,8 @@ const VALUES = new Set([
 const NUMBER = /^\+?\d[\d .-]{4,}$/;
 
 /**
- * A field's name without values of people in it: some sources key what they say by whom they say it of. What is found while classifying never
- * becomes a name in the register.
+ * A field's name without values of people in it: some sources key what they say by whom they say it of. What is found
+ * while classifying never becomes a name in the register.
  *
  * @example fieldNameOf('by_phone.+45 20 30 40 50.since') // 'by_phone.*.since'
  */

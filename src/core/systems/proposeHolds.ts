@@ -25,15 +25,19 @@ const ARE: Partial<Record<DetectedKind, string>> = {
   phone: 'telephone numbers',
   'person-name': 'names of people',
 };
-const TEXT_NAMES =
-  /^(note|notes|remark|remarks|comment|comments|description|message|body|text|memo|bemærkning|bemærkninger|besked|anmerkung|bemerkung|notiz|opmerking|toelichting)$/i;
+const TEXT_NAMES = new RegExp(
+  String.raw`^(note|notes|remark|remarks|comment|comments|description|message|body|text|memo|bemærkning` +
+    String.raw`|bemærkninger|besked|anmerkung|bemerkung|notiz|opmerking|toelichting)$`,
+  'i',
+);
 
 /**
- * Looks at a field's name and at values that stand in it. What the values are is stronger than what the name says; a name that
- * its values contradict is not believed.
+ * Looks at a field's name and at values that stand in it. What the values are is stronger than what the name says; a
+ * name that its values contradict is not believed.
  *
  * @param values as they come, empty ones included; the first 200 are looked at
- * @example proposeHolds('reach', 'text', ['a@b.example', 'c@d.example']) // { holds: 'email', because: '2 of 2 values are e-mail addresses', contains: { email: 2 } }
+ * @example proposeHolds('reach', 'text', ['a@b.example', 'c@d.example']) // { holds: 'email', because: '2 of 2 values
+ *   are e-mail addresses', contains: { email: 2 } }
  */
 export function proposeHolds(name: string, type: string, values: readonly (string | null)[]): Proposal {
   const filled = values
@@ -65,7 +69,9 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
   if ((named === 'email' || named === 'phone') && filled.length >= ENOUGH)
     return {
       holds: isText ? 'free-text' : null,
-      because: `named like one, but ${whole[named] ? `only ${whole[named]}` : 'none'} ${of} ${isText ? 'is one: it is running text' : 'is one'}`,
+      because:
+        `named like one, but ${whole[named] ? `only ${whole[named]}` : 'none'} ${of} ` +
+        `${isText ? 'is one: it is running text' : 'is one'}`,
       contains,
     };
   if (named && !isText)
@@ -85,7 +91,8 @@ export function proposeHolds(name: string, type: string, values: readonly (strin
 }
 
 /**
- * The fields of one collection together: a name alone says little, since products and groups have one too, unless its values are names of people.
+ * The fields of one collection together: a name alone says little, since products and groups have one too, unless its
+ * values are names of people.
  *
  * @param sampled some records, as they come
  */

@@ -107,25 +107,36 @@ test('what its values contradict is not proposed; a name without values is', () 
   });
 });
 
-test('what a reference means: an address of one’s own is theirs, and a household’s; what many share is not; who only names somebody owns nothing', () => {
-  const addresses = shape('addresses', { id: 'integer', street: 'text' }, { person: ['street'] });
-  const people = shape(
-    'customers',
-    { id: 'integer', email: 'text', address_id: 'integer', referred_by: 'integer' },
-    { person: ['email'], references: [{ fields: ['address_id'], to: 'addresses', toFields: ['id'] }] },
-  );
-  const shapes = [addresses, people];
-  const meaning = (field: string, overlap: Overlap) => {
-    const found = referenceCandidates(shapes).find(({ fields }) => fields[0] === field)!;
-    return proposeReference(found, overlap, shapes)?.meaning;
-  };
-  expect(meaning('address_id', agree(50, 50, 1))).toBe('both');
-  expect(meaning('address_id', agree(50, 50, 4))).toBe('both');
-  expect(meaning('address_id', agree(50, 50, 40))).toBe('belongs');
-  const referred = proposeReference(
-    { collection: 'customers', fields: ['referred_by'], to: 'customers', toFields: ['id'], when: null, by: 'declared' },
-    agree(50, 50, 1),
-    shapes,
-  );
-  expect(referred).toMatchObject({ meaning: 'names', isDeclared: true });
-});
+test(
+  'what a reference means: an address of one’s own is theirs, and a household’s; what many share is ' +
+    'not; who only names somebody owns nothing',
+  () => {
+    const addresses = shape('addresses', { id: 'integer', street: 'text' }, { person: ['street'] });
+    const people = shape(
+      'customers',
+      { id: 'integer', email: 'text', address_id: 'integer', referred_by: 'integer' },
+      { person: ['email'], references: [{ fields: ['address_id'], to: 'addresses', toFields: ['id'] }] },
+    );
+    const shapes = [addresses, people];
+    const meaning = (field: string, overlap: Overlap) => {
+      const found = referenceCandidates(shapes).find(({ fields }) => fields[0] === field)!;
+      return proposeReference(found, overlap, shapes)?.meaning;
+    };
+    expect(meaning('address_id', agree(50, 50, 1))).toBe('both');
+    expect(meaning('address_id', agree(50, 50, 4))).toBe('both');
+    expect(meaning('address_id', agree(50, 50, 40))).toBe('belongs');
+    const referred = proposeReference(
+      {
+        collection: 'customers',
+        fields: ['referred_by'],
+        to: 'customers',
+        toFields: ['id'],
+        when: null,
+        by: 'declared',
+      },
+      agree(50, 50, 1),
+      shapes,
+    );
+    expect(referred).toMatchObject({ meaning: 'names', isDeclared: true });
+  },
+);

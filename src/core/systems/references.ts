@@ -37,7 +37,10 @@ export interface Shape {
   sampled: Readonly<Record<string, readonly string[]>>;
 }
 
-/** How the values of a field agree with those it may point at: different values looked at, how many of them are there, and how often the most frequent stands. */
+/**
+ * How the values of a field agree with those it may point at: different values looked at, how many of them are there,
+ * and how often the most frequent stands.
+ */
 export interface Overlap {
   values: number;
   found: number;
@@ -55,11 +58,19 @@ export interface ReferenceProposal extends ReferenceEnds {
 }
 
 /** Words of fields that say that somebody stands there, without saying in which collection. */
-const SOMEBODY =
-  /^(user|usr|member|person|customer|client|contact|account|subscriber|principal|uid|creator|created|created_by|owner|owner_uid|owned_by|author|poster|posted_by|sender|recipient|requestor|requester|submitter|reporter|participant|buyer|holder|last_updated_by|updated_by|changed_by|lastupdatedby|createdby|updatedby|assigned_to|kunde|bruger|medlem|benutzer|mitglied|klant|gebruiker|lid)$/;
+const SOMEBODY = new RegExp(
+  String.raw`^(user|usr|member|person|customer|client|contact|account|subscriber|principal|uid|creator` +
+    String.raw`|created|created_by|owner|owner_uid|owned_by|author|poster|posted_by|sender|recipient|requestor` +
+    String.raw`|requester|submitter|reporter|participant|buyer|holder|last_updated_by|updated_by|changed_by` +
+    String.raw`|lastupdatedby|createdby|updatedby|assigned_to|kunde|bruger|medlem|benutzer|mitglied|klant` +
+    String.raw`|gebruiker|lid)$`,
+);
 /** Collections that list people. */
-const PEOPLE =
-  /^(user|usr|member|person|people|customer|buyer|rider|visitor|supporter|client|contact|account|subscriber|principal|patient|student|guest|donor|employee|kunde|bruger|medlem|benutzer|mitglied|klant|gebruiker|lid)$/;
+const PEOPLE = new RegExp(
+  String.raw`^(user|usr|member|person|people|customer|buyer|rider|visitor|supporter|client|contact|account` +
+    String.raw`|subscriber|principal|patient|student|guest|donor|employee|kunde|bruger|medlem|benutzer|mitglied` +
+    String.raw`|klant|gebruiker|lid)$`,
+);
 /** Collections whose rows are a part of somebody rather than a thing that many share. */
 const PARTS =
   /(^|_)(address|adresse|location|phone|email|profile|detail|entity|party|person|people|individual|contact|identity)$/;
@@ -77,8 +88,9 @@ const MOST_CANDIDATES = 600;
 const MOST_AT_HOME = 8;
 
 /**
- * References that a system may have without declaring them, from names and types; whether the values agree has to be looked at for each
- * (`proposeReference`). What it declares comes first, since whose it is has to be said of these as well.
+ * References that a system may have without declaring them, from names and types; whether the values agree has to be
+ * looked at for each (`proposeReference`). What it declares comes first, since whose it is has to be said of these as
+ * well.
  */
 export function referenceCandidates(shapes: readonly Shape[]): ReferenceCandidate[] {
   const prefix = commonPrefix(shapes.map(({ name }) => name));
@@ -234,7 +246,10 @@ function holdsPeople(shape: Shape | undefined): boolean {
   return shape?.fields.some(({ holdsPerson }) => holdsPerson) ?? false;
 }
 
-/** The key of a collection that a field of this kind may hold: the one of the same name, or the one that its records are known by. */
+/**
+ * The key of a collection that a field of this kind may hold: the one of the same name, or the one that its records are
+ * known by.
+ */
 function keyFor(target: Shape, family: string, plain: string): string | null {
   const keys = target.keys
     .flatMap((key) => (key.length === 1 ? key : []))
@@ -247,7 +262,10 @@ function keyFor(target: Shape, family: string, plain: string): string | null {
   );
 }
 
-/** What a collection lists of several kinds may be told in a collection of each: a field named after it says of which kind a record is. */
+/**
+ * What a collection lists of several kinds may be told in a collection of each: a field named after it says of which
+ * kind a record is.
+ */
 function partOf(
   shape: Named,
   field: string,
@@ -266,8 +284,8 @@ function partOf(
 }
 
 /**
- * Of two fields `thing_type` and `thing_id` the first says in which collection the second is a key; of one that only says that some thing
- * stands there, any field beside it whose every value names a collection.
+ * Of two fields `thing_type` and `thing_id` the first says in which collection the second is a key; of one that only
+ * says that some thing stands there, any field beside it whose every value names a collection.
  */
 function kindsBeside(
   shape: Named,
@@ -301,7 +319,10 @@ function baseOf(plain: string, words: ReadonlySet<string>): string | null {
   return stem === '' || PLAIN_KEYS.test(stem) ? null : singular(stem);
 }
 
-/** A collection's name as one thing: without the schema and what all are called by. @example wordOf('shop.Orders', '') // 'order' */
+/**
+ * A collection's name as one thing: without the schema and what all are called by. @example wordOf('shop.Orders', '')
+ * // 'order'
+ */
 function wordOf(name: string, prefix: string): string {
   const plain = plainFieldName(name.split('.').at(-1)!);
   return singular(plain.startsWith(prefix) && plain.length > prefix.length ? plain.slice(prefix.length) : plain);
@@ -312,7 +333,10 @@ function commonPrefix(names: readonly string[]): string {
   return names.length > 2 && first[0] !== '' && first.every((prefix) => prefix === first[0]) ? first[0]! : '';
 }
 
-/** The words of a value that may name a collection: one word of a machine's, nothing that somebody wrote. What is no such word is kept nowhere. */
+/**
+ * The words of a value that may name a collection: one word of a machine's, nothing that somebody wrote. What is no
+ * such word is kept nowhere.
+ */
 function wordsOf(value: string): string[] {
   if (!KIND_NAME.test(value)) return [];
   const words = value

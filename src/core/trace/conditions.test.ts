@@ -61,7 +61,8 @@ test('are one plain sentence', () => {
       ],
     }),
   ).toBe(
-    'Only records where the system is “Web shop” and the date is between Thu 1 Jan 2026 and Tue 31 Mar 2026 and anything in it does not say “bell”.',
+    'Only records where the system is “Web shop” and the date is between Thu 1 Jan 2026 and Tue 31 Mar ' +
+      '2026 and anything in it does not say “bell”.',
   );
   expect(
     sayConditions({

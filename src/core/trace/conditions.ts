@@ -87,7 +87,8 @@ function valuesAt(where: string, { system, collection, title, text, fields }: Te
 /**
  * The conditions as one plain sentence, for the sheet and for the letter.
  *
- * @example sayConditions({ join: 'all', rows: [{ where: 'system', does: 'is', what: 'Web shop', to: null, not: false }] }) // 'Only records where the system is “Web shop”.'
+ * @example sayConditions({ join: 'all', rows: [{ where: 'system', does: 'is', what: 'Web shop', to: null, not: false
+ *   }] }) // 'Only records where the system is “Web shop”.'
  */
 export function sayConditions({ join, rows }: TraceConditions): string {
   if (rows.length === 0) return 'Every record of the person.';

@@ -66,7 +66,8 @@ export async function insertLaw(
 /** Laws that the organisation says it does not come under, with why. */
 export async function lawsNotMet(h: Handle): Promise<{ regime: string; reason: string }[]> {
   const { rows }: { rows: { regime: string; reason: string }[] } = await h.trx.raw(
-    'select regime, reason from (select distinct on (regime) regime, is_met, reason from law_standpoints order by regime, no desc) newest where not is_met order by regime',
+    `select regime, reason from (select distinct on (regime) regime, is_met, reason from law_standpoints
+  order by regime, no desc) newest where not is_met order by regime`,
   );
   return rows;
 }

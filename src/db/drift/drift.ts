@@ -69,9 +69,12 @@ export async function setDriftRun(h: Handle, id: string, change: Partial<Omit<Dr
 export async function insertDriftItems(h: Handle, rows: readonly DriftItemRow[]): Promise<void> {
   if (rows.length === 0) return;
   await h.trx.raw(
-    `insert into drift_items (id, system_id, purpose, record_key, person_id, direction, standing, since, found_at, state, idempotency_key)
-     select * from unnest(?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::timestamptz[], ?::timestamptz[], ?::text[], ?::text[])
-     on conflict (system_id, purpose, record_key) where state <> 'settled' do update set standing = excluded.standing`,
+    `insert into drift_items (id, system_id, purpose, record_key, person_id, direction, standing, since, found_at,
+  state, idempotency_key)
+     select * from unnest(?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[],
+       ?::timestamptz[], ?::timestamptz[], ?::text[], ?::text[])
+     on conflict (system_id, purpose, record_key) where state <> 'settled' do update
+       set standing = excluded.standing`,
     [
       rows.map((row) => row.id),
       rows.map((row) => row.system_id),
@@ -140,7 +143,8 @@ export async function countDrift(
   }: {
     rows: { system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[];
   } = await h.trx.raw(
-    `select system_id, purpose, direction, state, case when found_at > ?::timestamptz - interval '1 day' then 'today' when found_at > ?::timestamptz - interval '7 days' then 'this week' else 'older' end as age, count(*)::int as n
+    `select system_id, purpose, direction, state, case when found_at > ?::timestamptz - interval '1 day' then 'today'
+  when found_at > ?::timestamptz - interval '7 days' then 'this week' else 'older' end as age, count(*)::int as n
      from drift_items where state <> 'settled' group by 1, 2, 3, 4, 5 order by 1, 2, 3`,
     [now, now],
   );
@@ -174,8 +178,10 @@ export interface FollowRow {
 export async function noteFollowed(h: Handle, rows: readonly FollowRow[]): Promise<void> {
   if (rows.length === 0) return;
   await h.trx.raw(
-    `insert into follow_times (choice_id, system_id, said_at, followed_at) select * from unnest(?::text[], ?::text[], ?::timestamptz[], ?::timestamptz[])
-     on conflict (choice_id, system_id) do update set followed_at = coalesce(follow_times.followed_at, excluded.followed_at)`,
+    `insert into follow_times (choice_id, system_id, said_at, followed_at) select *
+  from unnest(?::text[], ?::text[], ?::timestamptz[], ?::timestamptz[])
+     on conflict (choice_id, system_id) do update
+       set followed_at = coalesce(follow_times.followed_at, excluded.followed_at)`,
     [
       rows.map((row) => row.choice_id),
       rows.map((row) => row.system_id),

@@ -213,7 +213,9 @@ export async function clearHeldLine(
 /** Held lines of imports whose key is gone can be read by nobody: they go too. */
 export async function forgetEndedImports(h: Handle): Promise<void> {
   await h.trx.raw(
-    "update import_lines l set raw_sealed = null, identifier_hashes = '{}' from imports i join data_keys k on k.id = i.data_key_id where i.id = l.import_id and k.wrapped is null and l.raw_sealed is not null",
+    `update import_lines l set raw_sealed = null, identifier_hashes = '{}' from imports i
+  join data_keys k on k.id = i.data_key_id where i.id = l.import_id and k.wrapped is null
+  and l.raw_sealed is not null`,
   );
 }
 

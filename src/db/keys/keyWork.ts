@@ -56,7 +56,8 @@ export async function keysUnderOlder(
 
 export async function countKeysByVersion(h: Handle): Promise<{ version: number; keys: number; destroyed: number }[]> {
   const { rows }: { rows: { version: number; keys: number; destroyed: number }[] } = await h.trx.raw(
-    'select master_version as version, count(wrapped)::int as keys, (count(*) - count(wrapped))::int as destroyed from data_keys group by 1 order by 1',
+    `select master_version as version, count(wrapped)::int as keys, (count(*) - count(wrapped))::int as destroyed
+  from data_keys group by 1 order by 1`,
   );
   return rows;
 }
@@ -66,7 +67,9 @@ export async function replaceWrapped(
   rows: readonly { id: string; wrapped: Buffer; master_version: number }[],
 ): Promise<void> {
   await h.trx.raw(
-    'update data_keys k set wrapped = n.wrapped, master_version = n.version from unnest(?::text[], ?::bytea[], ?::int[]) as n(id, wrapped, version) where k.id = n.id and k.wrapped is not null',
+    `update data_keys k set wrapped = n.wrapped, master_version = n.version
+  from unnest(?::text[], ?::bytea[], ?::int[]) as n(id, wrapped, version)
+  where k.id = n.id and k.wrapped is not null`,
     [rows.map(({ id }) => id), rows.map(({ wrapped }) => wrapped), rows.map(({ master_version }) => master_version)],
   );
 }

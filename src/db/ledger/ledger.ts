@@ -144,7 +144,8 @@ export async function nodeHashes(
 ): Promise<Map<string, Buffer>> {
   if (wanted.length === 0) return new Map();
   const { rows }: { rows: { level: number; index: number; hash: Buffer }[] } = await h.trx.raw(
-    'select n.level, n.index, n.hash from ledger_nodes n join unnest(?::smallint[], ?::bigint[]) as w(level, index) on w.level = n.level and w.index = n.index',
+    `select n.level, n.index, n.hash from ledger_nodes n
+  join unnest(?::smallint[], ?::bigint[]) as w(level, index) on w.level = n.level and w.index = n.index`,
     [wanted.map(({ level }) => level), wanted.map(({ index }) => index)],
   );
   return new Map(rows.map(({ level, index, hash }) => [`${level}/${index}`, hash]));
@@ -228,7 +229,8 @@ export async function personsOfChoices(h: Handle, ids: readonly string[]): Promi
 export async function forgetSealedParts(h: Handle, personIds: readonly string[]): Promise<void> {
   if (personIds.length === 0) return;
   await h.trx.raw(
-    'delete from choice_sealed where seq in (select seq from choices where person_no = any(array(select no from persons where id = any(?))))',
+    `delete from choice_sealed where seq in (select seq from choices
+  where person_no = any(array(select no from persons where id = any(?))))`,
     [personIds as string[]],
   );
   await h

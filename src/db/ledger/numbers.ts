@@ -1,7 +1,9 @@
 import type { Handle } from '../shared/handle';
 import { readNumbers, readRows } from '../shared/copyOut';
 
-/** Columns of a choice as numbers, in this order: person, purpose, shape, when it occurred (epoch milliseconds), terms. */
+/**
+ * Columns of a choice as numbers, in this order: person, purpose, shape, when it occurred (epoch milliseconds), terms.
+ */
 export const NUMBERS = ['person_no', 'purpose_no', 'shape', 'occurred_at', 'terms_no'] as const;
 
 /** An instant that goes into a query as text: only what `Date` itself writes. */
@@ -9,7 +11,10 @@ function literal(instant: string): string {
   return `'${new Date(instant).toISOString()}'::timestamptz`;
 }
 
-/** Every choice that had occurred by `at` and was recorded by `knownAt` (instants). A day counts from its first moment anywhere. */
+/**
+ * Every choice that had occurred by `at` and was recorded by `knownAt` (instants). A day counts from its first moment
+ * anywhere.
+ */
 export async function eachChoiceNumbers(
   h: Handle,
   until: { at: string; knownAt: string },
@@ -28,14 +33,19 @@ export async function lastPersonNo(h: Handle): Promise<number> {
   return row.no ?? 0;
 }
 
-/** People of whom more than their choices counts: restricted, erased, young, linked, or from a place with rules of its own; `whereUnknown`: or from nobody knows where. */
+/**
+ * People of whom more than their choices counts: restricted, erased, young, linked, or from a place with rules of its
+ * own; `whereUnknown`: or from nobody knows where.
+ */
 export async function peopleWithFacts(
   h: Handle,
   countries: readonly string[],
   whereUnknown: boolean,
 ): Promise<number[]> {
   const { rows }: { rows: { no: number }[] } = await h.trx.raw(
-    `select no from persons where restricted_from is not null or erased_at is not null or birth_year is not null or is_linked or country = any(?) or split_part(country, '-', 1) = any(?) or (? and country is null) or exists (select 1 from unnest(?::text[]) c where c like country || '-%')
+    `select no from persons where restricted_from is not null or erased_at is not null or birth_year is not null
+  or is_linked or country = any(?) or split_part(country, '-', 1) = any(?) or (? and country is null)
+  or exists (select 1 from unnest(?::text[]) c where c like country || '-%')
      union select p.no from persons p join person_facts f on f.person_id = p.id`,
     [countries as string[], countries as string[], whereUnknown, countries as string[]],
   );
@@ -71,7 +81,10 @@ export interface FoldableChoice {
   address_hash: Buffer | null;
 }
 
-/** The choices of people whose number lies in a range, person by person: for making folds anew. Whoever was erased has none. */
+/**
+ * The choices of people whose number lies in a range, person by person: for making folds anew. Whoever was erased has
+ * none.
+ */
 export async function eachChoiceOfRange(
   h: Handle,
   from: number,
@@ -81,8 +94,10 @@ export async function eachChoiceOfRange(
   await readRows(
     h,
     `select c.person_no, c.purpose_no, c.shape, c.occurred_at, c.occurred_on::text, c.seq, c.terms_no, a.hash
-     from choices c join persons p on p.no = c.person_no and p.erased_at is null left join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0
-     where c.person_no between ${Math.trunc(from)} and ${Math.trunc(to)} and p.no between ${Math.trunc(from)} and ${Math.trunc(to)} order by c.person_no`,
+     from choices c join persons p on p.no = c.person_no and p.erased_at is null left
+       join choice_addresses a on a.choice_id = c.id and c.shape & 32 <> 0
+     where c.person_no between ${Math.trunc(from)} and ${Math.trunc(to)} and p.no between ${Math.trunc(from)}
+       and ${Math.trunc(to)} order by c.person_no`,
     ['int4', 'int2', 'int2', 'time', 'text', 'int8', 'int4', 'bytes'],
     (row) =>
       take({

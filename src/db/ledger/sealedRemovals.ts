@@ -51,7 +51,8 @@ export async function countSealedBefore(h: Handle, before: string): Promise<numb
 /** Removes some of them; the choices and their leaves stay, so that every proof holds. */
 export async function removeSealedBefore(h: Handle, before: string, limit: number): Promise<number> {
   const { rowCount }: { rowCount: number } = await h.trx.raw(
-    'delete from choice_sealed where seq in (select s.seq from choice_sealed s join choices c on c.seq = s.seq where c.recorded_at < ? limit ?)',
+    `delete from choice_sealed where seq in (select s.seq from choice_sealed s join choices c on c.seq = s.seq
+  where c.recorded_at < ? limit ?)`,
     [before, limit],
   );
   return rowCount;

@@ -67,7 +67,9 @@ export async function wholeFolios(h: Handle, from: number, to: number): Promise<
   );
   await readRows(
     h,
-    `select ${COLUMNS.map(([name]) => `c.${name}`).join(', ')}, s.sealed from choices c left join choice_sealed s on s.seq = c.seq where c.folio between ${Math.trunc(from)} and ${Math.trunc(to)} order by c.folio, c.leaf_index`,
+    `select ${COLUMNS.map(([name]) => `c.${name}`).join(', ')}, s.sealed from choices c left
+  join choice_sealed s on s.seq = c.seq where c.folio between ${Math.trunc(from)} and ${Math.trunc(to)}
+  order by c.folio, c.leaf_index`,
     TYPES,
     (row) => found.get(row[0] as number)?.choices.push(choiceOf(row)),
   );

@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
 
 /**
- * Numbers beside the words, so that a ledger of ten million choices can be read through in seconds; the fold of each person,
- * from which every standing is read; the rules of purposes in full; versions of asks and notices.
+ * Numbers beside the words, so that a ledger of ten million choices can be read through in seconds; the fold of each
+ * person, from which every standing is read; the rules of purposes in full; versions of asks and notices.
  */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
@@ -34,7 +34,8 @@ export async function up(knex: Knex): Promise<void> {
       primary key (kind, id, version)
     );
 
-    -- Short numbers for words that repeat. "terms" is ask, version, notice, version and country of an answer, as JSON.
+    -- Short numbers for words that repeat. "terms" is ask, version, notice, version and country of an answer, as
+    -- JSON.
     create table dictionary (
       kind text not null,
       no int not null,
@@ -61,27 +62,36 @@ export async function up(knex: Knex): Promise<void> {
       add column is_told boolean not null default false,
       add column person_no int,
       add column purpose_no smallint,
-      -- answer (0 to 8) + 16 where only the day is known + 32 where it names an address + 64 where the person was told of a conflict
+      -- answer (0 to 8) + 16 where only the day is known + 32 where it names an address + 64 where the person was
+      -- told of a conflict
       add column shape smallint,
       add column terms_no int;
     alter table choices disable trigger choices_are_append_only;
-    insert into dictionary (kind, no, value) select 'purpose', row_number() over (order by purpose), purpose from (select distinct purpose from choices) p;
+    insert into dictionary (kind, no, value) select 'purpose', row_number() over (order by purpose), purpose
+      from (select distinct purpose from choices) p;
     insert into dictionary (kind, no, value)
-      select 'terms', row_number() over (order by v), v from (select distinct json_build_array(ask, ask_version, notice, notice_version, country)::text as v from choices) t;
+      select 'terms', row_number() over (order by v), v
+        from (select distinct json_build_array(ask, ask_version, notice, notice_version, country)::text as v
+        from choices) t;
     update choices c set
       person_no = (select no from persons p where p.id = c.person_id),
       purpose_no = (select no from dictionary d where d.kind = 'purpose' and d.value = c.purpose),
-      terms_no = (select no from dictionary d where d.kind = 'terms' and d.value = json_build_array(ask, ask_version, notice, notice_version, country)::text),
-      shape = array_position(array['grant','confirm','refuse','withdraw','object','opt-out','opt-in','gpc-seen','guardian-confirm'], answer) - 1
-        + case when occurred_on is null then 0 else 16 end + case when exists (select 1 from choice_addresses a where a.choice_id = c.id) then 32 else 0 end;
+      terms_no = (select no from dictionary d where d.kind = 'terms'
+        and d.value = json_build_array(ask, ask_version, notice, notice_version, country)::text),
+      shape = array_position(array['grant','confirm','refuse','withdraw','object','opt-out','opt-in','gpc-seen',
+        'guardian-confirm'], answer) - 1
+        + case when occurred_on is null then 0 else 16 end + case
+          when exists (select 1 from choice_addresses a where a.choice_id = c.id) then 32 else 0 end;
     alter table choices enable trigger choices_are_append_only;
-    alter table choices alter column person_no set not null, alter column purpose_no set not null, alter column shape set not null, alter column terms_no set not null;
+    alter table choices alter column person_no set not null, alter column purpose_no
+      set not null, alter column shape set not null, alter column terms_no set not null;
     drop index choices_by_person;
     create index choices_by_person on choices (person_no);
     create index choices_by_purpose on choices (purpose_no, seq);
     create index choices_by_shape on choices (shape, seq);
 
-    -- All folds of a person in one row, as core/standing/foldCodec.ts writes them. A projection: it can be made again from the choices.
+    -- All folds of a person in one row, as core/standing/foldCodec.ts writes them. A projection: it can be made
+    -- again from the choices.
     create table person_folds (
       person_no int primary key,
       folds bytea not null,

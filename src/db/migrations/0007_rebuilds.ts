@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
 
 /**
- * Rebuilds of every standing: how far one is and what it found, so that a page can say so and a killed one is taken up again.
- * Sealed parts lie in the order of the ledger, so that verification reads both side by side.
+ * Rebuilds of every standing: how far one is and what it found, so that a page can say so and a killed one is taken up
+ * again. Sealed parts lie in the order of the ledger, so that verification reads both side by side.
  */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
@@ -21,10 +21,12 @@ export async function up(knex: Knex): Promise<void> {
     );
 
     create table choice_sealed_in_order (seq bigint not null, sealed bytea not null);
-    insert into choice_sealed_in_order select c.seq, s.sealed from choice_sealed s join choices c on c.id = s.choice_id order by c.seq;
+    insert into choice_sealed_in_order select c.seq, s.sealed from choice_sealed s
+      join choices c on c.id = s.choice_id order by c.seq;
     drop table choice_sealed;
     alter table choice_sealed_in_order rename to choice_sealed;
-    alter table choice_sealed add constraint choice_sealed_pkey primary key (seq), add constraint choice_sealed_seq_fkey foreign key (seq) references choices (seq);
+    alter table choice_sealed add constraint choice_sealed_pkey primary key (seq),
+      add constraint choice_sealed_seq_fkey foreign key (seq) references choices (seq);
   `);
 }
 

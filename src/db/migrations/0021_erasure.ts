@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** Retention by anchors, what goes in one act, what is kept and marked so, why it stays, and when Bookend's own part of an erasure began. */
+/**
+ * Retention by anchors, what goes in one act, what is kept and marked so, why it stays, and when Bookend's own part of
+ * an erasure began.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     alter table retention_rules

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** What waits is in the database, where every process sees it: letters and their next try, what came in and is not kept yet, daily work, signs of life. */
+/**
+ * What waits is in the database, where every process sees it: letters and their next try, what came in and is not kept
+ * yet, daily work, signs of life.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     alter table letters add column next_try_at timestamptz;

@@ -4,7 +4,8 @@ import type { Knex } from 'knex';
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     alter table arrivals add column name_sealed bytea;
-    alter table arrivals drop constraint arrivals_state_check, add constraint arrivals_state_check check (state in ('waiting', 'unreadable', 'settled'));
+    alter table arrivals drop constraint arrivals_state_check, add constraint arrivals_state_check
+      check (state in ('waiting', 'unreadable', 'settled'));
   `);
 }
 

@@ -20,11 +20,13 @@ export interface LinkRow {
  */
 export async function linksAround(h: Handle, personId: string, knownAt: string): Promise<LinkRow[]> {
   const { rows }: { rows: LinkRow[] } = await h.trx.raw(
-    `with recursive open as (select * from person_links where linked_at <= :knownAt and (unlinked_at is null or unlinked_at > :knownAt)),
+    `with recursive open as (select * from person_links
+  where linked_at <= :knownAt and (unlinked_at is null or unlinked_at > :knownAt)),
        reached (id) as (
          select :personId::text
          union
-         select case when o.person_a = r.id then o.person_b else o.person_a end from reached r join open o on r.id in (o.person_a, o.person_b)
+         select case when o.person_a = r.id then o.person_b else o.person_a end from reached r
+           join open o on r.id in (o.person_a, o.person_b)
        )
      select * from open where person_a in (select id from reached) order by linked_at, id limit 200`,
     { personId, knownAt },

@@ -12,7 +12,8 @@ export async function assignmentRules(h: Handle): Promise<AssignmentRule[]> {
 export async function insertAssignmentRule(h: Handle, rule: AssignmentRule): Promise<void> {
   const { userId, ...row } = rule;
   await h.trx.raw(
-    'insert into assignment_rules (id, "right", regime, language, user_id, sort_order) select ?, ?, ?, ?, ?, coalesce(max(sort_order), 0) + 1 from assignment_rules',
+    `insert into assignment_rules (id, "right", regime, language, user_id, sort_order)
+  select ?, ?, ?, ?, ?, coalesce(max(sort_order), 0) + 1 from assignment_rules`,
     [row.id, row.right, row.regime, row.language, userId],
   );
 }

@@ -72,7 +72,8 @@ export async function requestsToRemove(h: Handle, before: string, most: number, 
 /** The next reference of the year, given once. @example 'BK-2026-00042' */
 export async function nextRef(h: Handle, year: number): Promise<string> {
   const result: { rows: { last: number }[] } = await h.trx.raw(
-    'insert into request_numbers (year, last) values (?, 1) on conflict (year) do update set last = request_numbers.last + 1 returning last',
+    `insert into request_numbers (year, last) values (?, 1) on conflict (year) do update
+  set last = request_numbers.last + 1 returning last`,
     [year],
   );
   return `BK-${year}-${String(result.rows[0]!.last).padStart(5, '0')}`;
@@ -236,7 +237,8 @@ export async function addMember(h: Handle, requestId: string, userId: string): P
 /** Whoever works as coordinator joins what comes in by itself. */
 export async function addCoordinators(h: Handle, requestId: string): Promise<void> {
   await h.trx.raw(
-    `insert into request_members (request_id, user_id) select ?, id from users where active and 'coordinator' = any(roles) on conflict do nothing`,
+    `insert into request_members (request_id, user_id) select ?, id from users
+  where active and 'coordinator' = any(roles) on conflict do nothing`,
     [requestId],
   );
 }
@@ -299,7 +301,8 @@ export async function setCounting(h: Handle, letterId: string, at: string | null
 export type CountingEvent = ClockEvent & { reasonSealed: Buffer | null };
 
 /**
- * What counts on the clock of a request and what waits for its letter, by one statement: read by two, what leaves in between is in neither.
+ * What counts on the clock of a request and what waits for its letter, by one statement: read by two, what leaves in
+ * between is in neither.
  */
 export async function clockOnFile(
   h: Handle,

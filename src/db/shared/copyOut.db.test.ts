@@ -70,7 +70,8 @@ test('whatever is in a row comes back as it is, nulls among it', async () => {
 test('rows that are cut by the pieces in which they arrive, and one longer than any piece', async () => {
   await world.knex('wide').delete();
   await world.knex.raw(
-    `insert into wide select n, 1, n::int8 * 5000000000, repeat('å', n % 700), decode(repeat('ab', n % 90), 'hex'), '2026-11-24T08:00:00Z', n % 2 = 0 from generate_series(1, 20000) n`,
+    `insert into wide select n, 1, n::int8 * 5000000000, repeat('å', n % 700), decode(repeat('ab', n % 90), 'hex'),
+  '2026-11-24T08:00:00Z', n % 2 = 0 from generate_series(1, 20000) n`,
   );
   await world.knex.raw(`insert into wide select 20001, 1, 1, repeat('x', 3000000), '\\x', now(), true`);
   const rows = await read('select n, small, big, words, raw, at, flag from wide order by n');
@@ -90,7 +91,8 @@ test('rows that are cut by the pieces in which they arrive, and one longer than 
 test('what lies below a millisecond is not rounded away', async () => {
   await world.knex('wide').delete();
   await world.knex.raw(
-    `insert into wide (n, at) values (1, '2026-11-24T08:00:00.123456Z'), (2, '1999-12-31T23:59:59.999999Z'), (3, '2026-11-24T08:00:00.123Z')`,
+    `insert into wide (n, at) values (1, '2026-11-24T08:00:00.123456Z'), (2, '1999-12-31T23:59:59.999999Z'),
+  (3, '2026-11-24T08:00:00.123Z')`,
   );
   expect((await read('select n, small, big, words, raw, at, flag from wide order by n')).map((one) => one[5])).toEqual([
     '2026-11-24T08:00:00.123456Z',
@@ -102,7 +104,8 @@ test('what lies below a millisecond is not rounded away', async () => {
 test('numbers alone, in an array that is used again', async () => {
   await world.knex('wide').delete();
   await world.knex.raw(
-    `insert into wide select n, -n, n::int8 * -3000000000, null, null, '1970-01-01T00:00:00Z'::timestamptz + n * interval '1 hour', null from generate_series(1, 5000) n`,
+    `insert into wide select n, -n, n::int8 * -3000000000, null, null,
+  '1970-01-01T00:00:00Z'::timestamptz + n * interval '1 hour', null from generate_series(1, 5000) n`,
   );
   const seen: number[][] = [];
   const count = await world.worker.transaction((h) =>

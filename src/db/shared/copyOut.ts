@@ -11,10 +11,11 @@ const HEADER = 19;
 const EPOCH_2000 = Date.UTC(2000, 0, 1);
 
 /**
- * Reads millions of rows of small numbers: `COPY … TO STDOUT (FORMAT binary)`, of which every row has the same length, so that
- * each value lies at a known place. No object is made per row.
+ * Reads millions of rows of small numbers: `COPY … TO STDOUT (FORMAT binary)`, of which every row has the same length,
+ * so that each value lies at a known place. No object is made per row.
  *
- * @param query a select of columns that are never null, with values already in it (numbers and dates of ours, never a person's words)
+ * @param query a select of columns that are never null, with values already in it (numbers and dates of ours, never a
+ *   person's words)
  * @param take gets the values of one row in an array that is used again for the next; a `time` in epoch milliseconds
  * @returns how many rows there were
  */
@@ -43,11 +44,13 @@ export type Column = Width | 'text' | 'bytes' | 'bool';
 export type Value = string | number | boolean | Buffer | null;
 
 /**
- * Reads many rows of any columns by binary COPY, without the driver's objects: several times quicker where a row has many columns.
- * A `time` is text as `Date` writes it; what PostgreSQL holds below a millisecond is kept, so that nothing altered is rounded away.
+ * Reads many rows of any columns by binary COPY, without the driver's objects: several times quicker where a row has
+ * many columns. A `time` is text as `Date` writes it; what PostgreSQL holds below a millisecond is kept, so that
+ * nothing altered is rounded away.
  *
  * @param query a select with values already in it (numbers and dates of ours, never a person's words)
- * @param take gets the values of one row, in an array that is used again for the next; bytes are a view of what was received
+ * @param take gets the values of one row, in an array that is used again for the next; bytes are a view of what was
+ *   received
  */
 export async function readRows(
   h: Handle,
@@ -99,7 +102,10 @@ function instantOf(micros: number): string {
   return text;
 }
 
-/** Streams a COPY; `parse` takes the row that begins at an offset and says where the next begins, or null where the chunk ends within it. */
+/**
+ * Streams a COPY; `parse` takes the row that begins at an offset and says where the next begins, or null where the
+ * chunk ends within it.
+ */
 async function eachRow(h: Handle, query: string, parse: (bytes: Buffer, at: number) => number | null): Promise<number> {
   const stream = (await connectionOf(h)).query(copyTo(`copy (${query}) to stdout (format binary)`));
   let left: Buffer = Buffer.alloc(0);

@@ -35,11 +35,15 @@ type Ask = <R extends object>(query: { name: string; text: string; values: unkno
 // One round trip for both; a statement that has a name is planned once per connection.
 const OWNERS = {
   name: 'owners-by-hash',
-  text: `select i.hash, p.id, p.no, p.country, p.restricted_from, p.restricted_until, p.erased_at, p.birth_year, p.is_linked, f.folds, f.is_hard,
-           exists (select 1 from person_facts x where x.person_id = p.id) as has_facts, null::timestamptz as suppressed_at
-         from identifiers i join persons p on p.id = i.person_id left join person_folds f on f.person_no = p.no where i.hash = any($1)
+  text: `select i.hash, p.id, p.no, p.country, p.restricted_from, p.restricted_until, p.erased_at, p.birth_year,
+  p.is_linked, f.folds, f.is_hard,
+           exists (select 1 from person_facts x where x.person_id = p.id) as has_facts,
+             null::timestamptz as suppressed_at
+         from identifiers i join persons p on p.id = i.person_id left join person_folds f on f.person_no = p.no
+           where i.hash = any($1)
          union all
-         select s.hash, null, null, null, null, null, null, null, null, null, null, null, s.erased_at from suppressions s where s.hash = any($2)`,
+         select s.hash, null, null, null, null, null, null, null, null, null, null, null, s.erased_at
+           from suppressions s where s.hash = any($2)`,
 };
 const CHOICE_IDS = { name: 'choice-ids', text: 'select seq, id from choices where seq = any($1)' };
 
@@ -116,7 +120,9 @@ export async function permissionCounts(
     rows,
   }: { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] } =
     await h.trx.raw(
-      'select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused, max(day) as last_day from permission_counts where day >= ? group by 1, 2 order by sum(permitted + refused) desc, 1, 2 limit 100',
+      `select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused,
+  max(day) as last_day from permission_counts where day >= ? group by 1, 2
+  order by sum(permitted + refused) desc, 1, 2 limit 100`,
       [since],
     );
   return rows;

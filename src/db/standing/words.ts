@@ -6,7 +6,10 @@ type Kind = 'purpose' | 'terms';
 
 /** The dictionary as this process knows it. Numbers are given once and never change, so that it only grows. */
 export interface WordBook extends FoldWords {
-  /** Gives a number to every word that has none, in the transaction of what asks for them: they are there when it is, and gone if it is not. */
+  /**
+   * Gives a number to every word that has none, in the transaction of what asks for them: they are there when it is,
+   * and gone if it is not.
+   */
   ensure(h: Handle, purposes: readonly string[], terms: readonly Terms[]): Promise<void>;
   /** Reads what other processes have added. Numbers read in the same snapshot are all known after it. */
   refresh(h: Handle): Promise<void>;

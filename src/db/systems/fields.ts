@@ -57,8 +57,8 @@ export async function confirmField(
 }
 
 /**
- * What people have confirmed of one system's fields, as its connector takes it. What is another party's is running text to it: it can mention
- * whoever is looked for, and says nothing of whom the record is about.
+ * What people have confirmed of one system's fields, as its connector takes it. What is another party's is running
+ * text to it: it can mention whoever is looked for, and says nothing of whom the record is about.
  */
 export async function confirmedFields(h: Handle, systemId: string): Promise<FieldHolds> {
   const rows = (await h

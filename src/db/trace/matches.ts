@@ -187,7 +187,8 @@ export async function setVerdict(
     `with recursive tree as (
        select id, collection || '/' || record_key as place from matches where id = ?
        union
-       select m.id, m.collection || '/' || m.record_key from matches m join tree t on m.parent_key = t.place where m.trace_id = ? and m.system_id = ?
+       select m.id, m.collection || '/' || m.record_key from matches m join tree t on m.parent_key = t.place
+         where m.trace_id = ? and m.system_id = ?
      )
      update matches set verdict = ?, verdict_by = ?, verdict_at = ? where id in (select id from tree) returning id`,
     [match.id, match.trace_id, match.system_id, verdict, by, at],
@@ -206,9 +207,11 @@ export async function setBandVerdict(
 ): Promise<number> {
   const result: { rowCount: number } = await h.trx.raw(
     `with recursive tree as (
-       select id, system_id, collection || '/' || record_key as place from matches where trace_id = ? and band = ? and verdict is null and parent_key is null and not is_outside
+       select id, system_id, collection || '/' || record_key as place from matches
+         where trace_id = ? and band = ? and verdict is null and parent_key is null and not is_outside
        union
-       select m.id, m.system_id, m.collection || '/' || m.record_key from matches m join tree t on m.parent_key = t.place and m.system_id = t.system_id where m.trace_id = ?
+       select m.id, m.system_id, m.collection || '/' || m.record_key from matches m
+         join tree t on m.parent_key = t.place and m.system_id = t.system_id where m.trace_id = ?
      )
      update matches set verdict = ?, verdict_by = ?, verdict_at = ? where id in (select id from tree)`,
     [traceId, band, traceId, verdict, by, at],
@@ -220,11 +223,14 @@ export async function setBandVerdict(
 export async function keepParents(h: Handle, traceId: string, systemId: string): Promise<void> {
   await h.trx.raw(
     `with recursive up as (
-       select parent_key from matches where trace_id = ? and system_id = ? and not is_outside and parent_key is not null
+       select parent_key from matches where trace_id = ? and system_id = ? and not is_outside
+         and parent_key is not null
        union
-       select m.parent_key from matches m join up u on m.collection || '/' || m.record_key = u.parent_key where m.trace_id = ? and m.system_id = ? and m.parent_key is not null
+       select m.parent_key from matches m join up u on m.collection || '/' || m.record_key = u.parent_key
+         where m.trace_id = ? and m.system_id = ? and m.parent_key is not null
      )
-     update matches set is_outside = false where trace_id = ? and system_id = ? and is_outside and collection || '/' || record_key in (select parent_key from up)`,
+     update matches set is_outside = false where trace_id = ? and system_id = ? and is_outside
+       and collection || '/' || record_key in (select parent_key from up)`,
     [traceId, systemId, traceId, systemId, traceId, systemId],
   );
 }
@@ -253,7 +259,10 @@ export async function setOutside(h: Handle, id: string, isOutside: boolean): Pro
   await h.trx('matches').where({ id }).update({ is_outside: isOutside });
 }
 
-/** Matches of the trace before that this one, in systems it has searched to the end, did not find; without those that were not theirs. */
+/**
+ * Matches of the trace before that this one, in systems it has searched to the end, did not find; without those that
+ * were not theirs.
+ */
 export async function goneSince(
   h: Handle,
   trace: Pick<TraceRow, 'id' | 'state'>,

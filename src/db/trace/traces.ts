@@ -150,12 +150,15 @@ export async function systemsToTrace(h: Handle, now: string): Promise<string[]> 
     .pluck('s.system_id');
 }
 
-/** So long after it began a step whose lock nobody holds has lost its worker, milliseconds: who has claimed one takes its lock a moment later. */
+/**
+ * So long after it began a step whose lock nobody holds has lost its worker, milliseconds: who has claimed one takes
+ * its lock a moment later.
+ */
 const LOST_MS = 5000;
 
 /**
- * The next step of a system, marked as running: the one that has waited longest, whose trace it may be. One that says it runs is taken
- * only where nobody holds its lock: its worker has died.
+ * The next step of a system, marked as running: the one that has waited longest, whose trace it may be. One that says
+ * it runs is taken only where nobody holds its lock: its worker has died.
  */
 export async function claimStep(
   h: Handle,

@@ -133,11 +133,10 @@ export function RecordsPanel({ request, actions }: Props) {
         ? data.acts.length === 0 &&
           request.mayWork && (
             <div className="row">
-              <ActButton
-                primary
-                act={() => after(actions.restrict(request.ref))}
-                done="Restricted; the systems follow"
-              >{`Restrict ${data.records.length} ${data.records.length === 1 ? 'record' : 'records'} and every permission check`}</ActButton>
+              <ActButton primary act={() => after(actions.restrict(request.ref))} done="Restricted; the systems follow">
+                {`Restrict ${data.records.length} ${data.records.length === 1 ? 'record' : 'records'} and every permission ` +
+                  `check`}
+              </ActButton>
               <span className="muted">From now on nothing may be sent to this person, whatever they agreed to.</span>
             </div>
           )

@@ -122,7 +122,8 @@ export const WORDS: Record<Language, PageWords> = {
     waiting: 'Venter på din bekræftelse',
     child: 'Hører til',
     signal:
-      'Din browser sender et Global Privacy Control-signal. Vi respekterer det: dine data bliver ikke solgt, delt eller brugt til målrettet reklame.',
+      'Din browser sender et Global Privacy Control-signal. Vi respekterer det: dine data bliver ikke ' +
+      'solgt, delt eller brugt til målrettet reklame.',
     signalNot:
       'Din browser sender et Global Privacy Control-signal, men du har selv sagt ja; det, du har sagt, gælder. Du kan ændre det nedenfor.',
     history: 'Hvad du sagde før',
@@ -174,7 +175,8 @@ export const WORDS: Record<Language, PageWords> = {
     waiting: 'Wartet auf Ihre Bestätigung',
     child: 'Gehört zu',
     signal:
-      'Ihr Browser sendet ein Global-Privacy-Control-Signal. Wir beachten es: Ihre Daten werden nicht verkauft, nicht weitergegeben und nicht für gezielte Werbung verwendet.',
+      'Ihr Browser sendet ein Global-Privacy-Control-Signal. Wir beachten es: Ihre Daten werden nicht ' +
+      'verkauft, nicht weitergegeben und nicht für gezielte Werbung verwendet.',
     signalNot:
       'Ihr Browser sendet ein Global-Privacy-Control-Signal, aber Sie haben selbst Ja gesagt; das gilt. Unten können Sie es ändern.',
     history: 'Was Sie bisher gesagt haben',
@@ -226,7 +228,8 @@ export const WORDS: Record<Language, PageWords> = {
     waiting: 'Wacht op uw bevestiging',
     child: 'Hoort bij',
     signal:
-      'Uw browser stuurt een Global Privacy Control-signaal. We houden ons eraan: uw gegevens worden niet verkocht, gedeeld of voor gerichte reclame gebruikt.',
+      'Uw browser stuurt een Global Privacy Control-signaal. We houden ons eraan: uw gegevens worden niet ' +
+      'verkocht, gedeeld of voor gerichte reclame gebruikt.',
     signalNot:
       'Uw browser stuurt een Global Privacy Control-signaal, maar u zei zelf ja; dat geldt. Hieronder kunt u het wijzigen.',
     history: 'Wat u eerder zei',

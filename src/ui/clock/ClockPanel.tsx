@@ -35,11 +35,13 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
       </ol>
       <p className="muted" style={{ margin: '6px 0' }}>
         {clock.acknowledgeBy &&
-          `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}${request.acknowledgedAt ? `, which was done ${sayDay(dayIn(request.acknowledgedAt, zone))}` : ''}. `}
+          `The receipt has to be acknowledged by ${sayDay(clock.acknowledgeBy)}` +
+            `${request.acknowledgedAt ? `, which was done ${sayDay(dayIn(request.acknowledgedAt, zone))}` : ''}. `}
         {clock.refuseBy && `A refusal has to be sent by ${sayDay(clock.refuseBy)}. `}
         {clock.extendBy &&
           !request.isExtended &&
-          `An extension can be announced until ${sayDay(clock.extendBy)} and would lead to ${clock.extendedDueOn ? sayDay(clock.extendedDueOn) : 'the day you state'}. `}
+          `An extension can be announced until ${sayDay(clock.extendBy)} and would lead to ` +
+            `${clock.extendedDueOn ? sayDay(clock.extendedDueOn) : 'the day you state'}. `}
         {clock.actBy && `The act itself is due by ${sayDay(clock.actBy)}. `}
         {clock.appealDueOn && `The appeal has to be answered by ${sayDay(clock.appealDueOn)}. `}This is not legal
         advice.

@@ -244,5 +244,8 @@ function LawForm({
 
 function sayMoved({ under, moved }: LawPreview): string {
   if (under === 0) return 'No open request is under this law.';
-  return `${under} open ${under === 1 ? 'request is' : 'requests are'} under this law; ${moved.length === 0 ? 'none of them moves' : `${moved.length} ${moved.length === 1 ? 'moves' : 'move'}`}.`;
+  return (
+    `${under} open ${under === 1 ? 'request is' : 'requests are'} under this law; ` +
+    `${moved.length === 0 ? 'none of them moves' : `${moved.length} ${moved.length === 1 ? 'moves' : 'move'}`}.`
+  );
 }

@@ -21,6 +21,9 @@ const NEEDS: Record<string, string> = {
   'fee-paid': 'fee-asked',
 };
 
+const sayLeft = (due: { state: string; workingDaysLeft: number }) =>
+  due.state === 'overdue' ? 'and that day has passed' : `with ${due.workingDaysLeft} working days left on that day`;
+
 /** “If they answer on Thursday”: what the clock would say then. Nothing is written. */
 export function WhatIf({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
   const times = (kind: string) => request.events.filter((event) => event.kind === kind).length;
@@ -35,9 +38,7 @@ export function WhatIf({ request, today, actions }: { request: RequestView; toda
   const ask = async () => {
     const result = await actions.askWhatIf(request.ref, kind, on);
     setSaid(
-      result.ok
-        ? `Then the answer is due ${sayDay(result.value.dueOn)}, ${result.value.state === 'overdue' ? 'and that day has passed' : `with ${result.value.workingDaysLeft} working days left on that day`}.`
-        : result.message,
+      result.ok ? `Then the answer is due ${sayDay(result.value.dueOn)}, ${sayLeft(result.value)}.` : result.message,
     );
   };
   return (

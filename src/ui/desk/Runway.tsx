@@ -4,7 +4,10 @@ import type { RequestLine } from '../../core/requests/views';
 
 const WIDTH = 300;
 
-/** One row per open request from receipt to due date: pauses are gaps, an announced extension is hatched, today is a line. */
+/**
+ * One row per open request from receipt to due date: pauses are gaps, an announced extension is hatched, today is a
+ * line.
+ */
 export function Runway({ today, lines }: { today: string; lines: readonly RequestLine[] }) {
   const start = lines.reduce((least, line) => (line.receivedOn < least ? line.receivedOn : least), addDays(today, -14));
   const last = lines.reduce((most, line) => (line.dueOn > most ? line.dueOn : most), addDays(today, 21));
@@ -104,7 +107,9 @@ function Bar({
   const due = x(line.dueOn);
   const first = line.isExtended && line.extendBy ? x(line.extendBy) : due;
   const now = Math.min(x(today), line.state === 'overdue' ? Infinity : due);
-  const say = `received ${sayDay(line.receivedOn)}, due ${sayDay(line.dueOn)}${line.state === 'paused' ? ', paused' : ''}${line.isExtended ? ', extended' : ''}`;
+  const say =
+    `received ${sayDay(line.receivedOn)}, due ${sayDay(line.dueOn)}${line.state === 'paused' ? ', paused' : ''}` +
+    `${line.isExtended ? ', extended' : ''}`;
   return (
     <svg width={WIDTH} height="22" role="img" aria-label={say} style={{ display: 'block' }}>
       <defs>

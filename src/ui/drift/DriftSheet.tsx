@@ -136,7 +136,9 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
                           done="Written down; the worker puts it right"
                           ask={{
                             title: `Put ${row.open} right in ${row.system}?`,
-                            text: `${row.open} ${row.open === 1 ? 'record' : 'records'} in ${row.system} ${row.open === 1 ? 'is' : 'are'} changed to what the ledger says of “${row.title}”. Nobody there is asked.`,
+                            text:
+                              `${row.open} ${row.open === 1 ? 'record' : 'records'} in ${row.system} ${row.open === 1 ? 'is' : 'are'} ` +
+                              `changed to what the ledger says of “${row.title}”. Nobody there is asked.`,
                             yes: `Put ${row.open} right`,
                           }}
                         >
@@ -148,7 +150,9 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
                           done="They are choices in the ledger now"
                           ask={{
                             title: `Believe ${row.system} in ${row.open} ${row.open === 1 ? 'case' : 'cases'}?`,
-                            text: `${row.open} ${row.open === 1 ? 'choice is' : 'choices are'} recorded in the ledger for “${row.title}”. The ledger keeps everything: they stay there for good.`,
+                            text:
+                              `${row.open} ${row.open === 1 ? 'choice is' : 'choices are'} recorded in the ledger for “${row.title}”. ` +
+                              `The ledger keeps everything: they stay there for good.`,
                             yes: `Believe ${row.open}`,
                           }}
                         >
@@ -243,7 +247,9 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
                           act={() => actions.believe({ ids: [item.id] })}
                           ask={{
                             title: `Believe ${item.system} about ${item.who}?`,
-                            text: `A choice is recorded in the ledger for “${item.purpose}”. The ledger keeps everything: it stays there for good.`,
+                            text:
+                              `A choice is recorded in the ledger for “${item.purpose}”. The ledger keeps everything: it stays there for ` +
+                              `good.`,
                             yes: 'Believe it',
                           }}
                         >

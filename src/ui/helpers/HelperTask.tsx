@@ -53,7 +53,8 @@ export function HelperTask({ token, open, finish, postOpen = notPosted, postFini
       if (!response.ok) return setFailure(body.message ?? LOST);
       setSent([
         ...sent,
-        `${chosen.name}: ${body.found} ${body.found === 1 ? 'record' : 'records'} taken over${body.problems?.length ? `. ${body.problems.join(' ')}` : ''}`,
+        `${chosen.name}: ${body.found} ${body.found === 1 ? 'record' : 'records'} taken over` +
+          `${body.problems?.length ? `. ${body.problems.join(' ')}` : ''}`,
       ]);
       if (file.current) file.current.value = '';
     });

@@ -27,7 +27,8 @@ export function FactsForm({ request, actions }: { request: RequestView; actions:
       setOutcome(
         result.value.isProven
           ? 'Enough agrees: identity is proven.'
-          : `${result.value.agree} agree, ${result.value.differ} differ, ${result.value.unknown} not on file. ${result.value.left} ${result.value.left === 1 ? 'try' : 'tries'} left.`,
+          : `${result.value.agree} agree, ${result.value.differ} differ, ${result.value.unknown} not on file. ` +
+              `${result.value.left} ${result.value.left === 1 ? 'try' : 'tries'} left.`,
       );
     return result;
   };

@@ -45,7 +45,8 @@ export const PROOF_WORDS: Readonly<Record<Language, ProofWords>> = {
     provenText: (ref) => `Wir machen mit ${ref} weiter. Sie müssen nichts weiter tun.`,
     notProven: 'Wir konnten nicht erkennen, dass Sie es sind',
     other:
-      'Sie haben sich als jemand angemeldet, um dessen Daten es nicht geht. Es wurde nichts herausgegeben. Schreiben Sie uns, dann helfen wir Ihnen anders.',
+      'Sie haben sich als jemand angemeldet, um dessen Daten es nicht geht. Es wurde nichts herausgegeben. ' +
+      'Schreiben Sie uns, dann helfen wir Ihnen anders.',
     used: 'Diese Anmeldung wurde schon verwendet. Sehen Sie nach, wie es um Ihre Anfrage steht.',
     again:
       'Was vom Geschäft zurückkam, ist abgelaufen oder nicht von ihm. Beginnen Sie auf der Seite Ihrer Anfrage noch einmal.',

@@ -61,7 +61,10 @@ function firstLaws(filled: Partial<Values>, standpoint: Standpoint, today: strin
   ) as Values['regimes'];
 }
 
-/** What came by phone, letter, mail or over the counter, with its true day of receipt. The law follows the place until a colleague chooses another. */
+/**
+ * What came by phone, letter, mail or over the counter, with its true day of receipt. The law follows the place until a
+ * colleague chooses another.
+ */
 export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: Props) {
   const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({
     resolver: yupResolver(openRequestSchema),

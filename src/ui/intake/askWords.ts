@@ -50,7 +50,9 @@ export interface AskWords {
 export const ASK_WORDS: Record<Language, AskWords> = {
   en: {
     title: 'Your data, your rights',
-    lead: 'Ask what we hold about you, or ask us to correct or erase it. No account is needed. We answer within the time the law gives and may first make sure that it is you who asks.',
+    lead:
+      'Ask what we hold about you, or ask us to correct or erase it. No account is needed. We answer ' +
+      'within the time the law gives and may first make sure that it is you who asks.',
     what: 'What do you ask for?',
     rights: {
       access: 'A copy of my data',
@@ -99,7 +101,8 @@ export const ASK_WORDS: Record<Language, AskWords> = {
     tooMany: 'Too many tries just now. Wait ten minutes; what you typed is still here.',
     thanks: 'We have your request',
     thanksMore:
-      'A confirmation is on its way by mail. If we have to make sure that it is you, a code goes to an address that we already know. With the reference and this word you can see how it stands:',
+      'A confirmation is on its way by mail. If we have to make sure that it is you, a code goes to an ' +
+      'address that we already know. With the reference and this word you can see how it stands:',
     statusTitle: 'How your request stands',
     statusLead: 'The reference and the word are in the mail that confirmed your request.',
     ref: 'Reference, such as BK-2026-00042',
@@ -120,7 +123,9 @@ export const ASK_WORDS: Record<Language, AskWords> = {
   },
   da: {
     title: 'Dine data, dine rettigheder',
-    lead: 'Spørg, hvad vi har om dig, eller bed os om at rette eller slette det. Du behøver ingen konto. Vi svarer inden for lovens frist og kan først skulle sikre os, at det er dig, der spørger.',
+    lead:
+      'Spørg, hvad vi har om dig, eller bed os om at rette eller slette det. Du behøver ingen konto. Vi ' +
+      'svarer inden for lovens frist og kan først skulle sikre os, at det er dig, der spørger.',
     what: 'Hvad beder du om?',
     rights: {
       access: 'En kopi af mine data',
@@ -169,7 +174,8 @@ export const ASK_WORDS: Record<Language, AskWords> = {
     tooMany: 'For mange forsøg lige nu. Vent ti minutter; det, du skrev, er her endnu.',
     thanks: 'Vi har din anmodning',
     thanksMore:
-      'En bekræftelse er på vej med mail. Hvis vi skal sikre os, at det er dig, sender vi en kode til en adresse, vi allerede kender. Med referencen og dette ord kan du se, hvordan det står til:',
+      'En bekræftelse er på vej med mail. Hvis vi skal sikre os, at det er dig, sender vi en kode til en ' +
+      'adresse, vi allerede kender. Med referencen og dette ord kan du se, hvordan det står til:',
     statusTitle: 'Sådan står det til med din anmodning',
     statusLead: 'Referencen og ordet står i den mail, der bekræftede din anmodning.',
     ref: 'Reference, for eksempel BK-2026-00042',
@@ -190,7 +196,10 @@ export const ASK_WORDS: Record<Language, AskWords> = {
   },
   de: {
     title: 'Ihre Daten, Ihre Rechte',
-    lead: 'Fragen Sie, was wir über Sie gespeichert haben, oder bitten Sie uns, es zu berichtigen oder zu löschen. Ein Konto ist nicht nötig. Wir antworten in der gesetzlichen Frist und müssen uns vielleicht erst vergewissern, dass Sie es sind.',
+    lead:
+      'Fragen Sie, was wir über Sie gespeichert haben, oder bitten Sie uns, es zu berichtigen oder zu ' +
+      'löschen. Ein Konto ist nicht nötig. Wir antworten in der gesetzlichen Frist und müssen uns ' +
+      'vielleicht erst vergewissern, dass Sie es sind.',
     what: 'Worum bitten Sie?',
     rights: {
       access: 'Eine Kopie meiner Daten',
@@ -239,7 +248,9 @@ export const ASK_WORDS: Record<Language, AskWords> = {
     tooMany: 'Gerade zu viele Versuche. Warten Sie zehn Minuten; Ihre Eingaben sind noch da.',
     thanks: 'Wir haben Ihre Anfrage',
     thanksMore:
-      'Eine Bestätigung ist per Mail unterwegs. Wenn wir uns vergewissern müssen, dass Sie es sind, geht ein Code an eine Adresse, die wir schon kennen. Mit der Vorgangsnummer und diesem Wort sehen Sie den Stand:',
+      'Eine Bestätigung ist per Mail unterwegs. Wenn wir uns vergewissern müssen, dass Sie es sind, geht ' +
+      'ein Code an eine Adresse, die wir schon kennen. Mit der Vorgangsnummer und diesem Wort sehen Sie ' +
+      'den Stand:',
     statusTitle: 'Stand Ihrer Anfrage',
     statusLead: 'Vorgangsnummer und Wort stehen in der Mail, die Ihre Anfrage bestätigt hat.',
     ref: 'Vorgangsnummer, zum Beispiel BK-2026-00042',
@@ -261,7 +272,9 @@ export const ASK_WORDS: Record<Language, AskWords> = {
   },
   nl: {
     title: 'Uw gegevens, uw rechten',
-    lead: 'Vraag wat wij over u hebben, of vraag ons het te corrigeren of te wissen. Een account is niet nodig. Wij antwoorden binnen de wettelijke termijn en willen misschien eerst weten of u het bent.',
+    lead:
+      'Vraag wat wij over u hebben, of vraag ons het te corrigeren of te wissen. Een account is niet ' +
+      'nodig. Wij antwoorden binnen de wettelijke termijn en willen misschien eerst weten of u het bent.',
     what: 'Wat vraagt u?',
     rights: {
       access: 'Een kopie van mijn gegevens',
@@ -310,7 +323,8 @@ export const ASK_WORDS: Record<Language, AskWords> = {
     tooMany: 'Even te veel pogingen. Wacht tien minuten; wat u schreef staat er nog.',
     thanks: 'Wij hebben uw verzoek',
     thanksMore:
-      'Een bevestiging is per mail onderweg. Als wij moeten weten of u het bent, gaat er een code naar een adres dat wij al kennen. Met het kenmerk en dit woord ziet u hoe het ervoor staat:',
+      'Een bevestiging is per mail onderweg. Als wij moeten weten of u het bent, gaat er een code naar een ' +
+      'adres dat wij al kennen. Met het kenmerk en dit woord ziet u hoe het ervoor staat:',
     statusTitle: 'Hoe uw verzoek ervoor staat',
     statusLead: 'Kenmerk en woord staan in de mail die uw verzoek bevestigde.',
     ref: 'Kenmerk, bijvoorbeeld BK-2026-00042',

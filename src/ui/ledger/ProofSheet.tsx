@@ -63,7 +63,8 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
           )}
           <p className={deposit ? '' : 'ochre'}>
             {deposit
-              ? `The witness has the head of ${deposit.size} folios, since ${sayInstant(deposit.at, zone)}${deposit.mailedTo ? `, mailed to ${deposit.mailedTo}` : ''}.`
+              ? `The witness has the head of ${deposit.size} folios, since ${sayInstant(deposit.at, zone)}` +
+                `${deposit.mailedTo ? `, mailed to ${deposit.mailedTo}` : ''}.`
               : 'No head has been deposited with the witness yet.'}
           </p>
           <div className="row">
@@ -160,7 +161,10 @@ function Rebuild({
 
 function sayRebuild({ people, differing, onlyLook }: RebuildView): string {
   if (differing === 0) return `The standing of all ${people} people is what their choices say.`;
-  return `${differing} of ${people} people had another standing than their choices say${onlyLook ? '; nothing was changed' : '; all were put right'}.`;
+  return (
+    `${differing} of ${people} people had another standing than their choices say` +
+    `${onlyLook ? '; nothing was changed' : '; all were put right'}.`
+  );
 }
 
 function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {

@@ -23,7 +23,10 @@ interface Props {
   save: (template: TemplateId, language: string, text: string) => Promise<ActionResult<{ version: number }>>;
 }
 
-/** The letters, each in each language: the wording beside what it makes. What the law wants in a letter cannot be left out. */
+/**
+ * The letters, each in each language: the wording beside what it makes. What the law wants in a letter cannot be left
+ * out.
+ */
 export function LettersPanel({ templates, mayChange, zone, preview, save }: Props) {
   const [at, setAt] = useState<{ template: TemplateId; language: string }>({
     template: 'acknowledgement',
@@ -77,7 +80,8 @@ export function LettersPanel({ templates, mayChange, zone, preview, save }: Prop
         <span className="muted">
           {one.version === 0
             ? 'the wording as it ships'
-            : `version ${one.version}${one.isOwn ? '' : ', back to the wording as it ships'}, ${one.by ?? ''} ${one.at ? sayDay(dayIn(one.at, zone)) : ''}`}
+            : `version ${one.version}${one.isOwn ? '' : ', back to the wording as it ships'}, ${one.by ?? ''} ` +
+              `${one.at ? sayDay(dayIn(one.at, zone)) : ''}`}
         </span>
       </div>
       <div className="two-up">

@@ -121,7 +121,10 @@ export function AnswerStage({
 function sendQuestion({ ref, who, pack }: RequestView): Question {
   return {
     title: `Send the pack of ${ref} and close?`,
-    text: `${pack.files} ${pack.files === 1 ? 'file goes' : 'files go'} to ${who ?? 'the person'}${(pack.withheld ?? 0) > 0 ? `, ${pack.withheld} withheld` : ''}. A link that works once is mailed; it cannot be called back.`,
+    text:
+      `${pack.files} ${pack.files === 1 ? 'file goes' : 'files go'} to ${who ?? 'the person'}` +
+      `${(pack.withheld ?? 0) > 0 ? `, ${pack.withheld} withheld` : ''}. A link that works once is mailed; it ` +
+      `cannot be called back.`,
     yes: 'Send it and close',
   };
 }

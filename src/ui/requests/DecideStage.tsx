@@ -66,7 +66,9 @@ export function DecideStage({
             done="The letter will say that it was not searched"
             ask={{
               title: `Go on without ${task.system}?`,
-              text: `Its owner has until ${sayDay(task.dueOn)}. After this their answer is not waited for, and the letter says that ${task.system} was not searched.`,
+              text:
+                `Its owner has until ${sayDay(task.dueOn)}. After this their answer is not waited for, and the letter says ` +
+                `that ${task.system} was not searched.`,
               yes: `Go on without ${task.system}`,
             }}
           >

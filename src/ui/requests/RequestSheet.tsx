@@ -176,7 +176,10 @@ function outcome(stage: Stage, request: RequestView, zone: string): string {
       : `as for ${request.joinedTo}`;
   switch (stage) {
     case 'intake':
-      return `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`;
+      return (
+        `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}` +
+        `${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`
+      );
     case 'identity':
       return request.identity.state === 'proven'
         ? (PROVEN[request.identity.method ?? ''] ?? 'proven')
@@ -186,12 +189,16 @@ function outcome(stage: Stage, request: RequestView, zone: string): string {
         ? `${request.found.theirs} of ${request.found.total} records are theirs`
         : 'search keys and records are gone';
     case 'decide':
-      return `${request.decision.outcome === 'fulfil' ? 'to be fulfilled' : 'refused'}${request.decision.by ? `, by ${request.decision.by}` : ''}`;
+      return (
+        `${request.decision.outcome === 'fulfil' ? 'to be fulfilled' : 'refused'}` +
+        `${request.decision.by ? `, by ${request.decision.by}` : ''}`
+      );
     case 'carry-out':
       if (request.right !== 'erasure' && !request.pack.files)
         return CARRY[request.right] ?? 'recorded in the ledger; the systems follow';
       return request.right === 'erasure'
-        ? `${request.plan?.totals.erase ?? 0} erased, ${request.plan?.totals.anonymise ?? 0} anonymised, ${request.plan?.totals.keep ?? 0} kept`
+        ? `${request.plan?.totals.erase ?? 0} erased, ${request.plan?.totals.anonymise ?? 0} anonymised, ` +
+            `${request.plan?.totals.keep ?? 0} kept`
         : request.pack.files
           ? `pack of ${request.pack.files} files`
           : 'done';

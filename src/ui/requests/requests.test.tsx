@@ -336,34 +336,38 @@ describe('the review', () => {
     expect(within(screen.getByRole('region', { name: 'Matches' })).queryByText('unsure')).toBeNull();
   });
 
-  test('what is given while a call is on its way goes with the next; where the line breaks, what was not saved is shown as it stood, and said', async () => {
-    const answers: ((result: { ok: true; value: { changed: number } } | Error) => void)[] = [];
-    const sent: unknown[] = [];
-    const slow = {
-      judge: (_ref: string, verdicts: unknown) => (
-        sent.push(verdicts),
-        new Promise(
-          (resolve, reject) =>
-            void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))),
-        )
-      ),
-    } as unknown as RequestActions;
-    served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
-    show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
-    await screen.findByText('Opened a');
-    for (const key of ['t', 'n', 't', 'u']) fireEvent.keyDown(window, { key });
-    expect(sent).toEqual([[{ matchId: 'a', verdict: 'theirs' }]]);
-    expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(2);
-    await act(async () => answers[0]!({ ok: true, value: { changed: 1 } }));
-    expect(sent[1]).toEqual([
-      { matchId: 'd', verdict: 'not-theirs' },
-      { matchId: 'e', verdict: 'theirs' },
-      { matchId: 'f', verdict: 'unsure' },
-    ]);
-    await act(async () => answers[1]!(new Error('offline')));
-    await screen.findByText(/The last verdicts could not be saved/);
-    expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(1);
-  });
+  test(
+    'what is given while a call is on its way goes with the next; where the line breaks, what was not ' +
+      'saved is shown as it stood, and said',
+    async () => {
+      const answers: ((result: { ok: true; value: { changed: number } } | Error) => void)[] = [];
+      const sent: unknown[] = [];
+      const slow = {
+        judge: (_ref: string, verdicts: unknown) => (
+          sent.push(verdicts),
+          new Promise(
+            (resolve, reject) =>
+              void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))),
+          )
+        ),
+      } as unknown as RequestActions;
+      served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
+      show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
+      await screen.findByText('Opened a');
+      for (const key of ['t', 'n', 't', 'u']) fireEvent.keyDown(window, { key });
+      expect(sent).toEqual([[{ matchId: 'a', verdict: 'theirs' }]]);
+      expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(2);
+      await act(async () => answers[0]!({ ok: true, value: { changed: 1 } }));
+      expect(sent[1]).toEqual([
+        { matchId: 'd', verdict: 'not-theirs' },
+        { matchId: 'e', verdict: 'theirs' },
+        { matchId: 'f', verdict: 'unsure' },
+      ]);
+      await act(async () => answers[1]!(new Error('offline')));
+      await screen.findByText(/The last verdicts could not be saved/);
+      expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(1);
+    },
+  );
 
   test('a system that failed is named with its tries and can be searched again; a band is accepted at once', async () => {
     const { called, actions } = acts();

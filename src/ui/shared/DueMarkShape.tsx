@@ -1,4 +1,7 @@
-/** What is due on a day, as a shape: a page for an answer (two bars while its clock is paused), a tick for an acknowledgement, an arrow for an extension, a ring for an owner who was asked, a cross for residue that goes. */
+/**
+ * What is due on a day, as a shape: a page for an answer (two bars while its clock is paused), a tick for an
+ * acknowledgement, an arrow for an extension, a ring for an owner who was asked, a cross for residue that goes.
+ */
 export function DueMarkShape({
   kind,
   isPaused,

@@ -3,7 +3,10 @@ const LISTENS =
   '[role=dialog], [role=alertdialog], [role=listbox], [role=menu], [role=combobox], [role=spinbutton], input, textarea, select';
 const LIES_OVER = '[role=dialog], [role=alertdialog], [role=listbox], [role=menu]';
 
-/** Whether keys without Ctrl or Alt act at all: somebody who dictates, or whose hand trembles, switches them off (WCAG 2.1.4). */
+/**
+ * Whether keys without Ctrl or Alt act at all: somebody who dictates, or whose hand trembles, switches them off (WCAG
+ * 2.1.4).
+ */
 export function singleKeysAct(): boolean {
   try {
     return localStorage.getItem(SETTING) !== 'off';
@@ -22,8 +25,8 @@ export function setSingleKeys(act: boolean): void {
 }
 
 /**
- * Whether a key that was pressed is a command of the page: not where somebody types or chooses, not under a dialog or an open list, not where it
- * is switched off.
+ * Whether a key that was pressed is a command of the page: not where somebody types or chooses, not under a dialog or
+ * an open list, not where it is switched off.
  *
  * @param within the part of the page that the key belongs to; what has the focus elsewhere keeps its keys to itself
  */

@@ -13,23 +13,27 @@ const arrival = {
   tries: 1,
 };
 
-test('what could not be taken in is named with its reason; what has to be looked at can be settled, what is tried again cannot', async () => {
-  const settled: string[] = [];
-  const settle = async (id: string) => (settled.push(id), { ok: true as const, value: null });
-  const { unmount } = show(
-    <NotTakenIn
-      arrivals={[arrival, { ...arrival, id: 'aa', name: null, why: 'ENOSPC', mustLook: false, tries: 4 }]}
-      what="message"
-      zone="Europe/Copenhagen"
-      settle={settle}
-    />,
-  );
-  expect(screen.getByText('2 messages could not be taken in')).toBeTruthy();
-  expect(screen.getByText('new/empty.m')).toBeTruthy();
-  expect(screen.getByText(/the storage is full. It is tried again by itself \(4 so far\)/)).toBeTruthy();
-  fireEvent.click(screen.getByText('I have looked after it'));
-  await waitFor(() => expect(settled).toEqual(['ff']));
-  unmount();
-  show(<NotTakenIn arrivals={[]} what="file" zone="Europe/Copenhagen" settle={settle} />);
-  expect(screen.queryByRole('alert')).toBeNull();
-});
+test(
+  'what could not be taken in is named with its reason; what has to be looked at can be settled, what ' +
+    'is tried again cannot',
+  async () => {
+    const settled: string[] = [];
+    const settle = async (id: string) => (settled.push(id), { ok: true as const, value: null });
+    const { unmount } = show(
+      <NotTakenIn
+        arrivals={[arrival, { ...arrival, id: 'aa', name: null, why: 'ENOSPC', mustLook: false, tries: 4 }]}
+        what="message"
+        zone="Europe/Copenhagen"
+        settle={settle}
+      />,
+    );
+    expect(screen.getByText('2 messages could not be taken in')).toBeTruthy();
+    expect(screen.getByText('new/empty.m')).toBeTruthy();
+    expect(screen.getByText(/the storage is full. It is tried again by itself \(4 so far\)/)).toBeTruthy();
+    fireEvent.click(screen.getByText('I have looked after it'));
+    await waitFor(() => expect(settled).toEqual(['ff']));
+    unmount();
+    show(<NotTakenIn arrivals={[]} what="file" zone="Europe/Copenhagen" settle={settle} />);
+    expect(screen.queryByRole('alert')).toBeNull();
+  },
+);

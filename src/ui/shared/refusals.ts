@@ -100,7 +100,10 @@ const WORDS: Record<string, (v: Values) => string> = {
   'plan-changed': () =>
     'Worked out again, the plan has other lines. Make it anew and look at it again. Nothing was erased.',
   'small-cohort': (v) =>
-    `${v['k'] === null ? 'How many records look alike after anonymising is not known' : `Only ${text(v['k'])} records look alike after anonymising`}. Say why that is acceptable. Nothing was erased.`,
+    (v['k'] === null
+      ? 'How many records look alike after anonymising is not known'
+      : `Only ${text(v['k'])} records look alike after anonymising`) +
+    `. Say why that is acceptable. Nothing was erased.`,
   'letter-sent-already': () => 'This letter has gone out already.',
   'letter-gone': () => 'The words of this letter are gone.',
   'register-incomplete': (v) =>
@@ -108,16 +111,19 @@ const WORDS: Record<string, (v: Values) => string> = {
   'own-always-searched': () => 'Bookend itself is searched in every request.',
   'webhook-held': (v) => `It is not taken as it is: ${(v['reasons'] as string[]).join(' ')}`,
   'open-requests': (v) =>
-    `Something else of this person is still to be answered, and would be destroyed: ${(v['refs'] as string[]).join(', ')}. Answer or join it first. Nothing was erased.`,
+    `Something else of this person is still to be answered, and would be destroyed: ` +
+    `${(v['refs'] as string[]).join(', ')}. Answer or join it first. Nothing was erased.`,
   'reference-wrong': (v) => `Type ${text(v['expected'])} exactly. Nothing was erased.`,
   'circle-cannot-be-broken': (v) =>
     `These records hold each other and cannot be deleted one by one: ${text(v['records'])}.`,
   'cannot-be-done': (v) => `${text(v['record'])} cannot be changed through its connection.`,
   'file-empty': () => 'The file is empty. Nothing was imported.',
   'columns-missing': (v) =>
-    `Columns are missing: ${(v['missing'] as string[]).join(', ')}. Files of this source have ${(v['expected'] as string[]).join(', ')}. Nothing was imported.`,
+    `Columns are missing: ${(v['missing'] as string[]).join(', ')}. Files of this source have ` +
+    `${(v['expected'] as string[]).join(', ')}. Nothing was imported.`,
   'file-damaged': () =>
-    'The workbook cannot be read: it is damaged, protected, or unpacks to more than is taken. Save it as CSV and try again. Nothing was imported.',
+    'The workbook cannot be read: it is damaged, protected, or unpacks to more than is taken. Save it as ' +
+    'CSV and try again. Nothing was imported.',
   'file-too-large': (v) =>
     `The file is larger than ${Math.round(Number(v['most']) / 1e6)} MB, the most that is taken. Nothing was imported.`,
   'mapping-incomplete': (v) => `Say which column holds: ${(v['missing'] as string[]).join(', ')}.`,
@@ -155,7 +161,14 @@ const WORDS: Record<string, (v: Values) => string> = {
   'timestamp-off': () => 'This message is older than five minutes, or from the future. Nothing was recorded.',
   'webhook-invalid': (v) => (v['problems'] as string[]).join(' '),
   'identifier-of-another-kind': (v) =>
-    `That is no ${KIND_WORDS[text(v['kind'])] ?? text(v['kind'])}${v['looks'] === 'nothing' ? '' : `; it looks like ${v['looks'] === 'email' ? 'an e-mail address' : `a ${KIND_WORDS[text(v['looks'])] ?? ''}`}`}. Choose the right kind, or correct it. Nothing was recorded.`,
+    `That is no ${KIND_WORDS[text(v['kind'])] ?? text(v['kind'])}` +
+    `${
+      v['looks'] === 'nothing'
+        ? ''
+        : `; it looks like ` +
+          `${v['looks'] === 'email' ? 'an e-mail address' : `a ${KIND_WORDS[text(v['looks'])] ?? ''}`}`
+    }` +
+    `. Choose the right kind, or correct it. Nothing was recorded.`,
   'not-in-script': () => 'This script does not ask about that. Read the one that does.',
   'purpose-in-the-past': () =>
     'A version holds from now on or later; what people answered before stays read by the rules of its time.',
@@ -167,14 +180,16 @@ const WORDS: Record<string, (v: Values) => string> = {
   'code-needed': () => 'Type the code from the mail first.',
   'purpose-not-open': () => 'This cannot be chosen: it is needed for what you asked us for.',
   'choice-held': () =>
-    'We could not tell whose choice this is, because several people share the address. Nothing was changed; write to us and we put it right.',
+    'We could not tell whose choice this is, because several people share the address. Nothing was ' +
+    'changed; write to us and we put it right.',
   'unknown-system': () => 'Choose the system that the file comes from.',
   'import-already-started': () => 'This import was started already.',
   'cannot-lock-yourself-out': () => 'You cannot keep yourself out.',
   'bad-mapping': (v) => text(v['message']),
   'settings-wrong': (v) => Object.values(v['problems'] as Record<string, string>).join(' '),
   'fields-unconfirmed': (v) =>
-    `${text(v['count'])} fields seem to hold something of a person and nobody has said whether they do. Confirm them first, so that the search is not blind.`,
+    `${text(v['count'])} fields seem to hold something of a person and nobody has said whether they do. ` +
+    `Confirm them first, so that the search is not blind.`,
   'declared-there': () => 'Only what was said by hand can be taken back. Say that it is not followed instead.',
   'not-read': () => 'Read what is there first.',
   'inactive-unknown': () => 'Choose a field that is there and says who is no longer active.',

@@ -52,7 +52,8 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
               <h2 id="there">What is there</h2>
               <span className="muted">
                 {system.readAt
-                  ? `read ${sayInstant(system.readAt, zone)}; ${open > 0 ? `${open} fields wait for somebody to confirm them` : 'every field with a sign of a person is confirmed'}`
+                  ? `read ${sayInstant(system.readAt, zone)}; ` +
+                    `${open > 0 ? `${open} fields wait for somebody to confirm them` : 'every field with a sign of a person is confirmed'}`
                   : 'not read yet'}
               </span>
             </header>

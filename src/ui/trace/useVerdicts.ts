@@ -5,7 +5,9 @@ import type { Verdict } from '../../core/requests/views';
 import { useSay } from '../shared/Say';
 import type { RequestActions } from '../requests/actions';
 
-/** Who judges by keys gives the next verdict within this time, in milliseconds; only after it the sheet is made anew. */
+/**
+ * Who judges by keys gives the next verdict within this time, in milliseconds; only after it the sheet is made anew.
+ */
 const AT_REST = 400;
 
 const NOT_SAVED = 'The last verdicts could not be saved. They are shown as they were; give them again.';
@@ -17,8 +19,9 @@ export interface Given {
 }
 
 /**
- * Verdicts as the reviewer sees them at once, and their way to the server: what is given while a call is on its way waits and goes with the next
- * call, so that nobody is faster than the server for long. What is refused is shown as it stood before, and said.
+ * Verdicts as the reviewer sees them at once, and their way to the server: what is given while a call is on its way
+ * waits and goes with the next call, so that nobody is faster than the server for long. What is refused is shown as it
+ * stood before, and said.
  */
 export function useVerdicts(ref: string, actions: RequestActions, onChange: () => Promise<{ isSuccess: boolean }>) {
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());

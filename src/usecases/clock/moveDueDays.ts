@@ -6,7 +6,8 @@ import { refreshRequest } from '../requests/refreshRequest';
 const MOST = 10_000;
 
 /**
- * With every day a request waits for its person the day it is due moves on, though nobody touches it; lists and boards are sorted by that day.
+ * With every day a request waits for its person the day it is due moves on, though nobody touches it; lists and boards
+ * are sorted by that day.
  *
  * @returns how many were moved
  */

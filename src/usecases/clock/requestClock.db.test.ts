@@ -136,26 +136,30 @@ describe('what is told counts when it is told', () => {
     ).toEqual([]);
   });
 
-  test('an answer that never leaves opens the request again, on the Desk and with its clock running; sent after all, it is answered on that day', async () => {
-    const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
-    await world.drain();
-    must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
-    world.queue.length = 0;
-    await triedOut({ ...world.worker, mailer: FAILS });
-    expect(await view(ref)).toMatchObject({
-      state: 'running',
-      answeredOn: null,
-      letters: expect.arrayContaining([expect.objectContaining({ template: 'nothing-found', state: 'failed' })]),
-    });
-    expect((await world.knex('requests').where({ ref }).first()).closed_at).toBeNull();
-    expect(await world.knex('trail').where({ act: 'letter-given-up', subject: ref })).toHaveLength(1);
-    const failed = (await view(ref)).letters.find(({ state }) => state === 'failed')!;
-    world.goTo('2026-11-26T08:00:00Z');
-    must(await sendAgain(signe, { ref, letterId: failed.id! }));
-    await world.drain();
-    expect(await view(ref)).toMatchObject({ stage: 'closed', state: 'answered-in-time', answeredOn: '2026-11-26' });
-    world.goTo('2026-11-24T08:00:00Z');
-  });
+  test(
+    'an answer that never leaves opens the request again, on the Desk and with its clock running; sent ' +
+      'after all, it is answered on that day',
+    async () => {
+      const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });
+      await world.drain();
+      must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
+      world.queue.length = 0;
+      await triedOut({ ...world.worker, mailer: FAILS });
+      expect(await view(ref)).toMatchObject({
+        state: 'running',
+        answeredOn: null,
+        letters: expect.arrayContaining([expect.objectContaining({ template: 'nothing-found', state: 'failed' })]),
+      });
+      expect((await world.knex('requests').where({ ref }).first()).closed_at).toBeNull();
+      expect(await world.knex('trail').where({ act: 'letter-given-up', subject: ref })).toHaveLength(1);
+      const failed = (await view(ref)).letters.find(({ state }) => state === 'failed')!;
+      world.goTo('2026-11-26T08:00:00Z');
+      must(await sendAgain(signe, { ref, letterId: failed.id! }));
+      await world.drain();
+      expect(await view(ref)).toMatchObject({ stage: 'closed', state: 'answered-in-time', answeredOn: '2026-11-26' });
+      world.goTo('2026-11-24T08:00:00Z');
+    },
+  );
 
   test('what was asked by a letter that never left stops nothing', async () => {
     const { ref } = await open({ receivedAt: '2026-11-20T10:00:00Z', regimes: ['eu-gdpr'] });

@@ -8,7 +8,10 @@ import { removeOldRequests } from '../requests/removeOldRequests';
 import { sendDigests } from '../requests/sendDigests';
 import { housekeeping } from './housekeeping';
 
-/** What is done once a day: the head goes to the witness, systems are compared, due days move on, colleagues are told, what is kept too long goes. */
+/**
+ * What is done once a day: the head goes to the witness, systems are compared, due days move on, colleagues are told,
+ * what is kept too long goes.
+ */
 export const DAILY: Readonly<Record<string, (ctx: Context) => Promise<unknown>>> = {
   'deposit-head': (ctx) => ctx.transaction((h) => ctx.jobs.enqueue(h.trx, 'deposit-head', {})),
   'compare-systems': startComparison,
@@ -22,8 +25,8 @@ export const DAILY: Readonly<Record<string, (ctx: Context) => Promise<unknown>>>
 const AGAIN_MS = 5 * 60_000;
 
 /**
- * Does what is left of the day's work. Each task once a day whichever worker looks, by one worker at a time; one that fails does not hold
- * up the others and is tried again by itself.
+ * Does what is left of the day's work. Each task once a day whichever worker looks, by one worker at a time; one that
+ * fails does not hold up the others and is tried again by itself.
  *
  * @returns the tasks that were done now
  */

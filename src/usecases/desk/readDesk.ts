@@ -93,14 +93,18 @@ export async function readDesk(ctx: Context): Promise<Desk> {
       if (own.has(ref) || reach(ctx, 'requests.see') === 'all')
         waiting.unshift({
           who: 'the mail server',
-          what: `does not take a letter, since ${sayInstant(letters.find((letter) => letter.ref === ref)!.queued_at, ctx.organisation.zone)}`,
+          what:
+            `does not take a letter, since ` +
+            `${sayInstant(letters.find((letter) => letter.ref === ref)!.queued_at, ctx.organisation.zone)}`,
           ref,
           href: `/requests/${ref}`,
         });
     if (unsent.length > 0 && (reach(ctx, 'systems.see') === 'all' || reach(ctx, 'requests.see') === 'all'))
       waiting.unshift({
         who: 'the mail server',
-        what: `does not take ${unsent.length} ${unsent.length === 1 ? 'mail' : 'mails'}, since ${sayInstant(unsent[0]!.queued_at, ctx.organisation.zone)}`,
+        what:
+          `does not take ${unsent.length} ${unsent.length === 1 ? 'mail' : 'mails'}, since ` +
+          `${sayInstant(unsent[0]!.queued_at, ctx.organisation.zone)}`,
         ref: null,
         href: '/systems',
       });
@@ -109,7 +113,11 @@ export async function readDesk(ctx: Context): Promise<Desk> {
       if (here.length > 0 && (kind === 'mail' ? reach(ctx, 'requests.work') : reach(ctx, 'imports.run') === 'all'))
         waiting.unshift({
           who: kind === 'mail' ? 'the privacy mailbox' : 'a watched folder',
-          what: `${here.length} ${kind === 'mail' ? (here.length === 1 ? 'message' : 'messages') : here.length === 1 ? 'file' : 'files'} could not be taken in (${[...new Set(here.map(({ error }) => error))].join(', ')}), since ${sayInstant(here[0]!.arrived_at, ctx.organisation.zone)}`,
+          what:
+            `${here.length} ` +
+            `${kind === 'mail' ? (here.length === 1 ? 'message' : 'messages') : here.length === 1 ? 'file' : 'files'} ` +
+            `could not be taken in (${[...new Set(here.map(({ error }) => error))].join(', ')}), since ` +
+            `${sayInstant(here[0]!.arrived_at, ctx.organisation.zone)}`,
           ref: null,
           href: kind === 'mail' ? '/requests/inbox' : '/ledger/imports',
         });

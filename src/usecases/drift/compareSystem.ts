@@ -52,7 +52,10 @@ export async function startComparison(
   });
 }
 
-/** Reads every flag of one system and holds it against the ledger. A system that fails is said; nothing of it is changed. */
+/**
+ * Reads every flag of one system and holds it against the ledger. A system that fails is said; nothing of it is
+ * changed.
+ */
 export async function compareSystem(ctx: Context, { runId }: { runId: string }): Promise<void> {
   await ctx.exclusively(`drift:${runId}`, async () => {
     const run = await ctx.transaction((h) => driftRunById(h, runId));
@@ -127,7 +130,8 @@ async function comparePart(
         unknown++;
         continue;
       }
-      // A no that came since the last comparison and is followed now was followed in between; what is older was followed before anyone measured.
+      // A no that came since the last comparison and is followed now was followed in between; what is older was
+      // followed before anyone measured.
       if (
         !answer.permitted &&
         answer.because &&

@@ -166,30 +166,34 @@ test('a system that is stricter is believed: it becomes a choice, dated to when 
   expect((await board()).items).toEqual([]);
 });
 
-test('a system that accepts and does it later, lies, or is down: nothing is called settled before it is true, one key per correction', async () => {
-  await say('cai@mail.example', 'withdraw', '2026-11-24T10:00:00Z');
-  await compare();
-  const [item] = (await board()).items;
-  list.asked = [];
-  list.mode = 'down';
-  must(await putRight(signe, { systemId: 'sys_list', purpose: 'newsletter', count: 1 }));
-  await correctDrift(worker);
-  expect((await board()).items[0]).toMatchObject({ state: 'intended', detail: 'The list fell over.' });
-  list.mode = 'lies';
-  await correctDrift(worker);
-  expect((await board()).items[0]).toMatchObject({
-    state: 'accepted',
-    detail: 'The system says it is done, but it is not.',
-  });
-  list.mode = 'accepts';
-  for (let n = 0; n < 9; n++) await correctDrift(worker);
-  expect((await board()).items).toHaveLength(1);
-  for (const apply of list.later) apply();
-  await correctDrift(worker);
-  expect((await board()).items).toEqual([]);
-  expect(new Set(list.asked)).toEqual(new Set([`drift-${item!.id}`]));
-  list.mode = 'good';
-});
+test(
+  'a system that accepts and does it later, lies, or is down: nothing is called settled before it is ' +
+    'true, one key per correction',
+  async () => {
+    await say('cai@mail.example', 'withdraw', '2026-11-24T10:00:00Z');
+    await compare();
+    const [item] = (await board()).items;
+    list.asked = [];
+    list.mode = 'down';
+    must(await putRight(signe, { systemId: 'sys_list', purpose: 'newsletter', count: 1 }));
+    await correctDrift(worker);
+    expect((await board()).items[0]).toMatchObject({ state: 'intended', detail: 'The list fell over.' });
+    list.mode = 'lies';
+    await correctDrift(worker);
+    expect((await board()).items[0]).toMatchObject({
+      state: 'accepted',
+      detail: 'The system says it is done, but it is not.',
+    });
+    list.mode = 'accepts';
+    for (let n = 0; n < 9; n++) await correctDrift(worker);
+    expect((await board()).items).toHaveLength(1);
+    for (const apply of list.later) apply();
+    await correctDrift(worker);
+    expect((await board()).items).toEqual([]);
+    expect(new Set(list.asked)).toEqual(new Set([`drift-${item!.id}`]));
+    list.mode = 'good';
+  },
+);
 
 test('a bulk of another size than the one looked at is refused; a system that is down is said and changes nothing', async () => {
   await say('dea@mail.example', 'withdraw', '2026-11-24T10:10:00Z');
@@ -275,7 +279,8 @@ describe('audiences', () => {
     await say('fay@mail.example', 'grant', '2026-10-01T10:00:00Z');
     const { id } = must(
       await start(
-        'Name;E-mail\nFay;fay@mail.example\nAnn;ANN@mail.example\nNobody;nobody@mail.example\nBroken;not an address\nFormula;=cmd@mail.example',
+        'Name;E-mail\nFay;fay@mail.example\nAnn;ANN@mail.example\nNobody;nobody@mail.example\nBroken;not ' +
+          'an address\nFormula;=cmd@mail.example',
       ),
     );
     await world.drain();

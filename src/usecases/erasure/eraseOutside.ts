@@ -60,7 +60,9 @@ export async function eraseOutside(ctx: Context, row: PlanRow): Promise<PhaseOut
     return {
       done: false,
       waitMs: HELPER_WAIT_MS,
-      error: `${helpers.length} ${helpers.length === 1 ? 'record waits' : 'records wait'} for the owner of ${systems === 1 ? 'a system' : 'systems'} without a way in.`,
+      error:
+        `${helpers.length} ${helpers.length === 1 ? 'record waits' : 'records wait'} for the owner of ` +
+        `${systems === 1 ? 'a system' : 'systems'} without a way in.`,
     };
   }
   await ctx.transaction((h) => setPlan(h, row.id, { phase: 'proof', error: null }));

@@ -287,24 +287,32 @@ describe('identity', () => {
     expect(view).toMatchObject({ state: 'running', identity: { state: 'proven' } });
   });
 
-  test('proven at the counter after the codes were used up, the pause ends; proven before the letter has left, nothing was asked', async () => {
-    const ref = await opened('access', 'counter@post.example');
-    must(await askIdentity(signe, { ref, address: 'counter@post.example' }));
-    await world.drain();
-    const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
-    for (let n = 0; n < 5; n++) await proveIdentity(world.worker, { token, code: 'wrong' });
-    expect(must(await requestView(signe, { ref })).state).toBe('paused');
-    must(await proveAtCounter(signe, { ref }));
-    expect(must(await requestView(signe, { ref }))).toMatchObject({
-      state: 'running',
-      pauses: [{ kind: 'identity', to: expect.any(String) }],
-    });
-    const quick = await opened('access', 'quick@post.example');
-    must(await askIdentity(signe, { ref: quick, address: 'quick@post.example' }));
-    must(await proveAtCounter(signe, { ref: quick }));
-    await world.drain();
-    expect(must(await requestView(signe, { ref: quick }))).toMatchObject({ state: 'running', pauses: [], events: [] });
-  });
+  test(
+    'proven at the counter after the codes were used up, the pause ends; proven before the letter has ' +
+      'left, nothing was asked',
+    async () => {
+      const ref = await opened('access', 'counter@post.example');
+      must(await askIdentity(signe, { ref, address: 'counter@post.example' }));
+      await world.drain();
+      const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
+      for (let n = 0; n < 5; n++) await proveIdentity(world.worker, { token, code: 'wrong' });
+      expect(must(await requestView(signe, { ref })).state).toBe('paused');
+      must(await proveAtCounter(signe, { ref }));
+      expect(must(await requestView(signe, { ref }))).toMatchObject({
+        state: 'running',
+        pauses: [{ kind: 'identity', to: expect.any(String) }],
+      });
+      const quick = await opened('access', 'quick@post.example');
+      must(await askIdentity(signe, { ref: quick, address: 'quick@post.example' }));
+      must(await proveAtCounter(signe, { ref: quick }));
+      await world.drain();
+      expect(must(await requestView(signe, { ref: quick }))).toMatchObject({
+        state: 'running',
+        pauses: [],
+        events: [],
+      });
+    },
+  );
 
   test('an expired link proves nothing, a newer one takes its place', async () => {
     const ref = await opened('access', 'late@post.example');

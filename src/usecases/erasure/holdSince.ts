@@ -8,8 +8,8 @@ import { OWN_SYSTEM } from './ownPart';
 import { rulesFor } from './planFacts';
 
 /**
- * Whether a hold was placed since the plan was signed on something that has not gone yet. Then the erasure stops where it is: what is
- * done is done, and the rest is planned anew with the hold in it.
+ * Whether a hold was placed since the plan was signed on something that has not gone yet. Then the erasure stops where
+ * it is: what is done is done, and the rest is planned anew with the hold in it.
  */
 export async function holdSince(ctx: Context, row: PlanRow): Promise<boolean> {
   return ctx.transaction(async (h) => {
@@ -31,7 +31,9 @@ export async function holdSince(ctx: Context, row: PlanRow): Promise<boolean> {
     if (held.length === 0) return false;
     await setPlan(h, row.id, {
       state: 'stopped',
-      error: `A hold was placed on ${held.length} ${held.length === 1 ? 'record' : 'records'} since: nothing more was removed. Work out the plan again.`,
+      error:
+        `A hold was placed on ${held.length} ${held.length === 1 ? 'record' : 'records'} since: nothing more was ` +
+        `removed. Work out the plan again.`,
     });
     await setRequest(h, request.id, { plan: 'stopped' });
     await recordTrail(ctx, h, 'erasure-stopped', request.ref, `${held.length} records under a hold`);

@@ -32,7 +32,9 @@ export type MakePlanRefusal =
 
 type InTheWay = { code: 'open-requests'; refs: string[] };
 
-/** Works out what happens to every accepted record, and freezes the day it was worked out on. Changes nothing outside. */
+/**
+ * Works out what happens to every accepted record, and freezes the day it was worked out on. Changes nothing outside.
+ */
 export async function makePlan(ctx: Context, input: { ref: string }) {
   return workOnRequest<{ planId: string }, MakePlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
     if (request.right !== 'erasure') return refuse({ code: 'not-an-erasure' });
@@ -156,7 +158,10 @@ export type ConfirmPlanRefusal =
   | InTheWay
   | PlanRefusal;
 
-/** Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as an intention first. */
+/**
+ * Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as
+ * an intention first.
+ */
 export async function confirmPlan(ctx: Context, input: { ref: string; typed: string; acceptance?: string }) {
   return workOnRequest<null, ConfirmPlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
     const row = await lastPlan(h, request.id);

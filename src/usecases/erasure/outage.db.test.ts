@@ -84,7 +84,10 @@ async function readyToErase(): Promise<string> {
   return ref;
 }
 
-/** What the worker does again and again: takes up what was left, and works off what waits. A job that breaks is taken up by the next round. */
+/**
+ * What the worker does again and again: takes up what was left, and works off what waits. A job that breaks is taken up
+ * by the next round.
+ */
 async function rounds(most: number, isDone: () => Promise<boolean>): Promise<void> {
   for (let round = 0; round < most; round++) {
     await resumeWork(world.worker).catch(() => {});
@@ -95,40 +98,45 @@ async function rounds(most: number, isDone: () => Promise<boolean>): Promise<voi
 const stateOf = async (ref: string) =>
   (await world.knex('requests').where({ ref }).first()) as { id: string; stage: string; outcome: string | null };
 
-test('the database goes away at any moment of an erasure, for a moment or for long: each record is erased once, one certificate, one letter', async () => {
-  // Which transaction is the first to fail, and how many fail before it is back.
-  for (const [after, lasts] of [
-    [0, 1],
-    [4, 1],
-    [2, 3],
-    [9, 3],
-    [1, 9],
-    [6, 9],
-    [14, 9],
-    [20, 1],
-  ] as const) {
-    const ref = await readyToErase();
-    must(await confirmPlan(signe, { ref, typed: ref, acceptance: 'Only the town stays in it.' }));
-    outage = { after, lasts };
-    const mails = world.mails.length;
-    await rounds(lasts + 12, async () => outage.lasts <= 0 && (await stateOf(ref)).stage === 'closed');
-    outage = { after: Infinity, lasts: 0 };
-    await world.drain();
-    expect([after, lasts, (await stateOf(ref)).stage, (await stateOf(ref)).outcome]).toEqual([
-      after,
-      lasts,
-      'closed',
-      'erased',
-    ]);
-    expect([...shelf.records.values()].map(({ erasedTimes }) => erasedTimes)).toEqual([1, 1, 1]);
-    const { id } = await stateOf(ref);
-    expect(await world.knex('letters').where({ request_id: id, template: 'erasure-answer' }).select('state')).toEqual([
-      { state: 'sent' },
-    ]);
-    expect(world.mails.slice(mails).filter(({ subject }) => subject.includes(ref))).toHaveLength(1);
-    expect(await world.knex('certificates').where({ request_ref: ref })).toHaveLength(1);
-  }
-}, 240_000);
+test(
+  'the database goes away at any moment of an erasure, for a moment or for long: each record is erased ' +
+    'once, one certificate, one letter',
+  async () => {
+    // Which transaction is the first to fail, and how many fail before it is back.
+    for (const [after, lasts] of [
+      [0, 1],
+      [4, 1],
+      [2, 3],
+      [9, 3],
+      [1, 9],
+      [6, 9],
+      [14, 9],
+      [20, 1],
+    ] as const) {
+      const ref = await readyToErase();
+      must(await confirmPlan(signe, { ref, typed: ref, acceptance: 'Only the town stays in it.' }));
+      outage = { after, lasts };
+      const mails = world.mails.length;
+      await rounds(lasts + 12, async () => outage.lasts <= 0 && (await stateOf(ref)).stage === 'closed');
+      outage = { after: Infinity, lasts: 0 };
+      await world.drain();
+      expect([after, lasts, (await stateOf(ref)).stage, (await stateOf(ref)).outcome]).toEqual([
+        after,
+        lasts,
+        'closed',
+        'erased',
+      ]);
+      expect([...shelf.records.values()].map(({ erasedTimes }) => erasedTimes)).toEqual([1, 1, 1]);
+      const { id } = await stateOf(ref);
+      expect(await world.knex('letters').where({ request_id: id, template: 'erasure-answer' }).select('state')).toEqual(
+        [{ state: 'sent' }],
+      );
+      expect(world.mails.slice(mails).filter(({ subject }) => subject.includes(ref))).toHaveLength(1);
+      expect(await world.knex('certificates').where({ request_ref: ref })).toHaveLength(1);
+    }
+  },
+  240_000,
+);
 
 test('a mail server that is away holds the letter, not the erasure; the letter goes once', async () => {
   const ref = await readyToErase();

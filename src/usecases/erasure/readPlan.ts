@@ -25,7 +25,10 @@ import { saidRegister } from '../systems/phrasebookOf';
 import { recordTrail } from '../trail/recordTrail';
 import { lineReasons, lineTitle } from './sealed';
 
-/** The plan of a request with the state of each of its operations. Called inside the request's own look. Masked: the same counts and states, no names. */
+/**
+ * The plan of a request with the state of each of its operations. Called inside the request's own look. Masked: the
+ * same counts and states, no names.
+ */
 export async function readPlan(
   ctx: Context,
   h: Handle,
@@ -101,7 +104,10 @@ export async function readCertificate(
   });
 }
 
-/** The certificate on paper, in the language of the one whose data went; it outlives the request, whose language is all that is read of it. */
+/**
+ * The certificate on paper, in the language of the one whose data went; it outlives the request, whose language is all
+ * that is read of it.
+ */
 export async function certificatePdf(ctx: Context, view: CertificateView): Promise<Buffer> {
   const { language, register } = await ctx.transaction(async (h) => {
     const request = await requestByRef(h, view.reference);

@@ -160,44 +160,48 @@ const standingOf = async (email: string) =>
   ).standing;
 const answerTo = (ref: string) => world.mails.filter(({ subject }) => subject.includes(ref)).at(-1)!;
 
-test('a hold on Bookend’s own records keeps them and the key, and the letter and the certificate say so without naming the matter', async () => {
-  const { email, open } = await somebody('Hanne', 'Holt');
-  shelf.put('t1', email);
-  const person = await keyOf(email);
-  await world.knex('holds').insert({
-    id: 'hold_own',
-    matter: 'Holt against Larkmere',
-    person_id: person.id,
-    system_id: 'sys_bookend',
-    opened_at: '2026-11-01',
-  });
-  const ref = await open('erasure', 'da');
-  await planned(ref);
-  await carriedOut(ref);
-  expect(await requestRow(ref)).toMatchObject({ outcome: 'erased-in-part', plan: 'finished' });
-  expect(shelf.records.get('t1')!.erasedTimes).toBe(1);
-  expect(await isAlive(person.data_key_id)).toBe(true);
-  expect(await isAlive((await requestRow(ref)).data_key_id)).toBe(true);
-  expect(await world.knex('persons').where({ id: person.id }).first()).toMatchObject({
-    erased_at: null,
-    restricted_from: expect.anything(),
-  });
-  expect(await standingOf(email)).toBe('erased');
-  const { content } = must(await readCertificate(signe, { ref }));
-  expect(content).toMatchObject({
-    keysDestroyed: false,
-    outcome: 'erased-in-part',
-    residue: expect.arrayContaining([expect.objectContaining({ system: 'sys_bookend', collection: 'persons' })]),
-  });
-  const { subject, text } = answerTo(ref);
-  expect(subject).toBe(`Vores svar: slettet delvist (${ref})`);
-  expect(text).toContain('retskrav');
-  expect(text).toContain('art. 77');
-  const residue = await world.knex('residue').where({ request_ref: ref });
-  for (const where of [text, subject, JSON.stringify(content), JSON.stringify(residue)])
-    expect(where).not.toContain('against Larkmere');
-  await world.knex('holds').delete();
-});
+test(
+  'a hold on Bookend’s own records keeps them and the key, and the letter and the certificate say so ' +
+    'without naming the matter',
+  async () => {
+    const { email, open } = await somebody('Hanne', 'Holt');
+    shelf.put('t1', email);
+    const person = await keyOf(email);
+    await world.knex('holds').insert({
+      id: 'hold_own',
+      matter: 'Holt against Larkmere',
+      person_id: person.id,
+      system_id: 'sys_bookend',
+      opened_at: '2026-11-01',
+    });
+    const ref = await open('erasure', 'da');
+    await planned(ref);
+    await carriedOut(ref);
+    expect(await requestRow(ref)).toMatchObject({ outcome: 'erased-in-part', plan: 'finished' });
+    expect(shelf.records.get('t1')!.erasedTimes).toBe(1);
+    expect(await isAlive(person.data_key_id)).toBe(true);
+    expect(await isAlive((await requestRow(ref)).data_key_id)).toBe(true);
+    expect(await world.knex('persons').where({ id: person.id }).first()).toMatchObject({
+      erased_at: null,
+      restricted_from: expect.anything(),
+    });
+    expect(await standingOf(email)).toBe('erased');
+    const { content } = must(await readCertificate(signe, { ref }));
+    expect(content).toMatchObject({
+      keysDestroyed: false,
+      outcome: 'erased-in-part',
+      residue: expect.arrayContaining([expect.objectContaining({ system: 'sys_bookend', collection: 'persons' })]),
+    });
+    const { subject, text } = answerTo(ref);
+    expect(subject).toBe(`Vores svar: slettet delvist (${ref})`);
+    expect(text).toContain('retskrav');
+    expect(text).toContain('art. 77');
+    const residue = await world.knex('residue').where({ request_ref: ref });
+    for (const where of [text, subject, JSON.stringify(content), JSON.stringify(residue)])
+      expect(where).not.toContain('against Larkmere');
+    await world.knex('holds').delete();
+  },
+);
 
 test('a hold that is placed while the erasure runs stops it; the plan is made again with the hold in it', async () => {
   const { email, open } = await somebody('Stine', 'Ravn');
@@ -478,7 +482,10 @@ test('after the certificate the person is nowhere in what Bookend can open', asy
       content: Readable.from([`email\nsomebody@post.example\n${email}\n`]),
     }),
   );
-  const lines = `id;when;email;purpose;answer;first;last\n1;nonsense;${email};newsletter;grant;Freja;Ambrosius\n2;nonsense;;newsletter;grant;Freja;Ambrosius\n3;nonsense;else@post.example;newsletter;grant;Else;Dahl\n`;
+  const lines =
+    `id;when;email;purpose;answer;first;last\n1;nonsense;${email}` +
+    `;newsletter;grant;Freja;Ambrosius\n2;nonsense;;newsletter;grant;Freja;Ambrosius\n3;nonsense;` +
+    `else@post.example;newsletter;grant;Else;Dahl\n`;
   must(
     await uploadImport(signe, {
       systemId: 'sys_shop',
@@ -509,7 +516,10 @@ test('after the certificate the person is nowhere in what Bookend can open', asy
   expect(trail.isChainGood).toBe(true);
 });
 
-/** Every value of the database and every file of storage, in the clear and opened under every key that is alive, searched for some words. */
+/**
+ * Every value of the database and every file of storage, in the clear and opened under every key that is alive,
+ * searched for some words.
+ */
 async function whereItStands(needles: readonly string[]): Promise<string[]> {
   const keyFile = JSON.parse(readFileSync(join(world.folder, 'keys.json'), 'utf8')) as {
     masters: { version: number; key: string }[];

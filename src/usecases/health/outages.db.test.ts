@@ -50,7 +50,8 @@ beforeAll(async () => {
   const { worker } = world;
   const fault = (code: string) => Object.assign(new Error('away'), { code });
   const { transaction, storage, mailer } = worker;
-  // The database, the storage and the mail server are taken away under the use cases, by the errors they have when they are away.
+  // The database, the storage and the mail server are taken away under the use cases, by the errors they have when
+  // they are away.
   worker.transaction = (work) => (away.database ? Promise.reject(fault('ECONNREFUSED')) : transaction(work));
   worker.storage = {
     ...storage,
@@ -80,7 +81,8 @@ beforeEach(() => {
 const message = (name: string, subject: string, folder = 'new') =>
   writeFileSync(
     join(world.folder, 'privacy', folder, name),
-    `From: Ida <ida@mail.example>\r\nTo: privacy@x.example\r\nSubject: ${subject}\r\nDate: Mon, 23 Nov 2026 08:00:00 +0100\r\n\r\nPlease send me my data.\r\n`,
+    `From: Ida <ida@mail.example>\r\nTo: privacy@x.example\r\nSubject: ${subject}\r\nDate: Mon, 23 Nov 2026 ` +
+      `08:00:00 +0100\r\n\r\nPlease send me my data.\r\n`,
   );
 const healthNow = () => readHealth(world.worker);
 const deskSays = async () => (await readDesk(signe)).waiting.map(({ who, what }) => `${who} ${what}`).join('\n');
@@ -103,44 +105,48 @@ test.each([
   expect((await takeInbox(world.worker, new Set())).proposed).toBe(0);
 });
 
-test('a message that cannot be read is shown, is not asked again and again, and hides no other; a mailbox that is away is not an empty one', async () => {
-  const seen = new Set<string>();
-  writeFileSync(join(world.folder, 'privacy', 'new', 'empty.m'), '');
-  message('after.m', 'After it');
-  expect(await takeInbox(world.worker, seen)).toEqual({ proposed: 1, unreadable: 1, waiting: 0 });
-  pass(6 * 60_000);
-  expect(await healthNow()).toMatchObject({ status: 'degraded', intake: 'waiting' });
-  expect(await deskSays()).toContain('the privacy mailbox 1 message could not be taken in (no-message)');
-  // It is named to those who work on requests, who settle it; seen again, it stays settled.
-  const [arrival, ...others] = must(await readArrivals(signe, { kind: 'mail' }));
-  expect([arrival, others]).toEqual([
-    expect.objectContaining({ name: expect.stringContaining('empty.m'), why: 'no-message', mustLook: true }),
-    [],
-  ]);
-  const owner = world.user('usr_owner', 'system-owner');
-  expect(await readArrivals(owner, { kind: 'mail' })).toMatchObject({ refusal: { code: 'not-allowed' } });
-  expect(await settleArrivalByHand(owner, { kind: 'mail', id: arrival!.id })).toMatchObject({
-    refusal: { code: 'not-allowed' },
-  });
-  for (const id of ['zz', '', 'ff'])
-    expect(await settleArrivalByHand(signe, { kind: 'mail', id })).toMatchObject({ refusal: { code: 'not-found' } });
-  must(await settleArrivalByHand(signe, { kind: 'mail', id: arrival!.id }));
-  await takeInbox(world.worker, new Set());
-  expect(must(await readArrivals(signe, { kind: 'mail' }))).toEqual([]);
-  expect(await deskSays()).not.toContain('no-message');
-  expect(JSON.stringify(await world.knex('arrivals').select('name_sealed'))).not.toContain(
-    Buffer.from('empty.m').toString('hex'),
-  );
-  const { inbox } = world.worker;
-  world.worker.inbox = maildirInbox(join(world.folder, 'no-such-place'));
-  await expect(takeInbox(world.worker, seen)).rejects.toThrow();
-  pass(6 * 60_000);
-  expect(await deskSays()).toContain('ENOENT');
-  world.worker.inbox = inbox;
-  await takeInbox(world.worker, seen);
-  expect(await deskSays()).not.toContain('ENOENT');
-  await world.knex('arrivals').delete();
-});
+test(
+  'a message that cannot be read is shown, is not asked again and again, and hides no other; a mailbox ' +
+    'that is away is not an empty one',
+  async () => {
+    const seen = new Set<string>();
+    writeFileSync(join(world.folder, 'privacy', 'new', 'empty.m'), '');
+    message('after.m', 'After it');
+    expect(await takeInbox(world.worker, seen)).toEqual({ proposed: 1, unreadable: 1, waiting: 0 });
+    pass(6 * 60_000);
+    expect(await healthNow()).toMatchObject({ status: 'degraded', intake: 'waiting' });
+    expect(await deskSays()).toContain('the privacy mailbox 1 message could not be taken in (no-message)');
+    // It is named to those who work on requests, who settle it; seen again, it stays settled.
+    const [arrival, ...others] = must(await readArrivals(signe, { kind: 'mail' }));
+    expect([arrival, others]).toEqual([
+      expect.objectContaining({ name: expect.stringContaining('empty.m'), why: 'no-message', mustLook: true }),
+      [],
+    ]);
+    const owner = world.user('usr_owner', 'system-owner');
+    expect(await readArrivals(owner, { kind: 'mail' })).toMatchObject({ refusal: { code: 'not-allowed' } });
+    expect(await settleArrivalByHand(owner, { kind: 'mail', id: arrival!.id })).toMatchObject({
+      refusal: { code: 'not-allowed' },
+    });
+    for (const id of ['zz', '', 'ff'])
+      expect(await settleArrivalByHand(signe, { kind: 'mail', id })).toMatchObject({ refusal: { code: 'not-found' } });
+    must(await settleArrivalByHand(signe, { kind: 'mail', id: arrival!.id }));
+    await takeInbox(world.worker, new Set());
+    expect(must(await readArrivals(signe, { kind: 'mail' }))).toEqual([]);
+    expect(await deskSays()).not.toContain('no-message');
+    expect(JSON.stringify(await world.knex('arrivals').select('name_sealed'))).not.toContain(
+      Buffer.from('empty.m').toString('hex'),
+    );
+    const { inbox } = world.worker;
+    world.worker.inbox = maildirInbox(join(world.folder, 'no-such-place'));
+    await expect(takeInbox(world.worker, seen)).rejects.toThrow();
+    pass(6 * 60_000);
+    expect(await deskSays()).toContain('ENOENT');
+    world.worker.inbox = inbox;
+    await takeInbox(world.worker, seen);
+    expect(await deskSays()).not.toContain('ENOENT');
+    await world.knex('arrivals').delete();
+  },
+);
 
 test('a file that is dropped while storage or database are away is taken in once they are back, and says so while it lasts', async () => {
   const drop = join(world.folder, 'drop');
@@ -151,7 +157,8 @@ test('a file that is dropped while storage or database are away is taken in once
     .update({ connection_sealed: world.worker.keys.sealOwn(JSON.stringify({ drop }), 'connection:sys_tills') });
   writeFileSync(
     join(drop, 'night.csv'),
-    'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick\nT1;2026-11-20;Aarhus;L-1;Ann;Skov;ann@mail.example;;DK;newsletter;J\n',
+    'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick\nT1;' +
+      '2026-11-20;Aarhus;L-1;Ann;Skov;ann@mail.example;;DK;newsletter;J\n',
   );
   writeFileSync(join(drop, 'blank.csv'), '');
   const seen = new Set<string>();
@@ -176,63 +183,67 @@ test('a file that is dropped while storage or database are away is taken in once
   await world.knex('arrivals').delete();
 });
 
-test('a letter waits for a mail server that is off for days: each try a little later, one chain; health and Desk say it; it can be sent again', async () => {
-  const { ref } = must(
-    await openRequest(signe, {
-      right: 'access',
-      receivedAt: world.worker.clock.now(),
-      channel: 'phone',
-      person: { givenName: 'Ida', familyName: 'Vang', emails: ['ida@mail.example'] },
-      text: null,
-      language: 'en',
-    }),
-  );
-  const letter = async () =>
-    (await world.knex('letters').where('request_id', world.knex('requests').select('id').where({ ref })).first()) as {
-      id: string;
-      state: string;
-      tries: number;
-      next_try_at: string | null;
-      message_id: string;
-    };
-  away.mail = 'ECONNREFUSED';
-  const waits: number[] = [];
-  for (let n = 0; n < 12; n++) {
+test(
+  'a letter waits for a mail server that is off for days: each try a little later, one chain; health ' +
+    'and Desk say it; it can be sent again',
+  async () => {
+    const { ref } = must(
+      await openRequest(signe, {
+        right: 'access',
+        receivedAt: world.worker.clock.now(),
+        channel: 'phone',
+        person: { givenName: 'Ida', familyName: 'Vang', emails: ['ida@mail.example'] },
+        text: null,
+        language: 'en',
+      }),
+    );
+    const letter = async () =>
+      (await world.knex('letters').where('request_id', world.knex('requests').select('id').where({ ref })).first()) as {
+        id: string;
+        state: string;
+        tries: number;
+        next_try_at: string | null;
+        message_id: string;
+      };
+    away.mail = 'ECONNREFUSED';
+    const waits: number[] = [];
+    for (let n = 0; n < 12; n++) {
+      await deliverLetters(world.worker);
+      // Asked for again before its time it is not tried: one chain of tries a letter.
+      await deliverLetters(world.worker);
+      const { tries, next_try_at: next } = await letter();
+      expect(tries).toBe(n + 1);
+      waits.push(Date.parse(next!) - real);
+      real = Date.parse(next!);
+    }
+    expect(waits.every((wait, n) => n === 0 || wait >= waits[n - 1]!)).toBe(true);
+    expect((await letter()).state).toBe('queued');
+    expect(waits.at(-1)! / waits[0]!).toBe(720);
+    expect(await healthNow()).toMatchObject({ status: 'degraded', mail: 'failing' });
+    expect(await deskSays()).toContain('the mail server does not take a letter');
+    expect(must(await requestView(signe, { ref })).letters[0]).toMatchObject({
+      state: 'queued',
+      error: 'ECONNREFUSED',
+      tries: 12,
+    });
+    for (let n = 12; n < 30; n++) {
+      await deliverLetters(world.worker);
+      real = Date.parse((await letter()).next_try_at ?? new Date(real).toISOString());
+    }
+    expect((await letter()).state).toBe('failed');
+    expect(await healthNow()).toMatchObject({ mail: 'failing' });
+    away.mail = null;
+    expect(refusal(await sendAgain(signe, { ref, letterId: 'let_nothing' }))).toBe('not-found');
+    must(await sendAgain(signe, { ref, letterId: (await letter()).id }));
     await deliverLetters(world.worker);
-    // Asked for again before its time it is not tried: one chain of tries a letter.
-    await deliverLetters(world.worker);
-    const { tries, next_try_at: next } = await letter();
-    expect(tries).toBe(n + 1);
-    waits.push(Date.parse(next!) - real);
-    real = Date.parse(next!);
-  }
-  expect(waits.every((wait, n) => n === 0 || wait >= waits[n - 1]!)).toBe(true);
-  expect((await letter()).state).toBe('queued');
-  expect(waits.at(-1)! / waits[0]!).toBe(720);
-  expect(await healthNow()).toMatchObject({ status: 'degraded', mail: 'failing' });
-  expect(await deskSays()).toContain('the mail server does not take a letter');
-  expect(must(await requestView(signe, { ref })).letters[0]).toMatchObject({
-    state: 'queued',
-    error: 'ECONNREFUSED',
-    tries: 12,
-  });
-  for (let n = 12; n < 30; n++) {
-    await deliverLetters(world.worker);
-    real = Date.parse((await letter()).next_try_at ?? new Date(real).toISOString());
-  }
-  expect((await letter()).state).toBe('failed');
-  expect(await healthNow()).toMatchObject({ mail: 'failing' });
-  away.mail = null;
-  expect(refusal(await sendAgain(signe, { ref, letterId: 'let_nothing' }))).toBe('not-found');
-  must(await sendAgain(signe, { ref, letterId: (await letter()).id }));
-  await deliverLetters(world.worker);
-  expect((await letter()).state).toBe('sent');
-  expect(world.mails.filter(({ messageId }) => messageId !== undefined).at(-1)!.messageId).toBe(
-    (await letter()).message_id,
-  );
-  expect(refusal(await sendAgain(signe, { ref, letterId: (await letter()).id }))).toBe('letter-sent-already');
-  expect(await healthNow()).toMatchObject({ mail: 'ok' });
-});
+    expect((await letter()).state).toBe('sent');
+    expect(world.mails.filter(({ messageId }) => messageId !== undefined).at(-1)!.messageId).toBe(
+      (await letter()).message_id,
+    );
+    expect(refusal(await sendAgain(signe, { ref, letterId: (await letter()).id }))).toBe('letter-sent-already');
+    expect(await healthNow()).toMatchObject({ mail: 'ok' });
+  },
+);
 
 test('one address that the server refuses does not hold up the others', async () => {
   const open = async (email: string) =>
@@ -321,38 +332,42 @@ test('two equal calls at once do it once; a call that fails half-way leaves noth
   expect((await breaking()).status).toBe(200);
 });
 
-test('many choices with words nobody has used yet: none waits for a second connection; a transaction inside another is refused', async () => {
-  const before = Date.now();
-  const results = await Promise.all(
-    Array.from({ length: 14 }, (_, i) =>
-      recordChoices(world.worker, {
-        systemId: 'sys_shop',
-        choices: [
-          choice({
-            country: `A${String.fromCharCode(65 + i)}`,
-            externalId: `country-${i}`,
-            identifiers: [{ kind: 'email', value: `c${i}@mail.example` }],
-          }),
-        ],
+test(
+  'many choices with words nobody has used yet: none waits for a second connection; a transaction ' +
+    'inside another is refused',
+  async () => {
+    const before = Date.now();
+    const results = await Promise.all(
+      Array.from({ length: 14 }, (_, i) =>
+        recordChoices(world.worker, {
+          systemId: 'sys_shop',
+          choices: [
+            choice({
+              country: `A${String.fromCharCode(65 + i)}`,
+              externalId: `country-${i}`,
+              identifiers: [{ kind: 'email', value: `c${i}@mail.example` }],
+            }),
+          ],
+        }),
+      ),
+    );
+    expect(results.flat().map(({ status }) => status)).toEqual(Array(14).fill('recorded'));
+    expect(Date.now() - before).toBeLessThan(30_000);
+    const numbers = await world.knex('dictionary').where({ kind: 'terms' });
+    expect(new Set(numbers.map(({ no }) => no)).size).toBe(numbers.length);
+    await expect(world.worker.transaction(() => world.worker.transaction(async () => 1))).rejects.toThrow(
+      'inside of another',
+    );
+    // A number that was given in a transaction that came to nothing is nobody's.
+    await expect(
+      world.worker.transaction(async (h) => {
+        await world.worker.words.ensure(h, ['a-purpose-that-never-was'], []);
+        throw new Error('rolled back');
       }),
-    ),
-  );
-  expect(results.flat().map(({ status }) => status)).toEqual(Array(14).fill('recorded'));
-  expect(Date.now() - before).toBeLessThan(30_000);
-  const numbers = await world.knex('dictionary').where({ kind: 'terms' });
-  expect(new Set(numbers.map(({ no }) => no)).size).toBe(numbers.length);
-  await expect(world.worker.transaction(() => world.worker.transaction(async () => 1))).rejects.toThrow(
-    'inside of another',
-  );
-  // A number that was given in a transaction that came to nothing is nobody's.
-  await expect(
-    world.worker.transaction(async (h) => {
-      await world.worker.words.ensure(h, ['a-purpose-that-never-was'], []);
-      throw new Error('rolled back');
-    }),
-  ).rejects.toThrow('rolled back');
-  await world.worker.transaction((h) => world.worker.words.ensure(h, ['another-purpose'], []));
-  const row = await world.knex('dictionary').where({ kind: 'purpose', value: 'another-purpose' }).first();
-  expect(world.worker.words.purposeNo('another-purpose')).toBe(row.no);
-  expect(() => world.worker.words.purposeNo('a-purpose-that-never-was')).toThrow(RangeError);
-});
+    ).rejects.toThrow('rolled back');
+    await world.worker.transaction((h) => world.worker.words.ensure(h, ['another-purpose'], []));
+    const row = await world.knex('dictionary').where({ kind: 'purpose', value: 'another-purpose' }).first();
+    expect(world.worker.words.purposeNo('another-purpose')).toBe(row.no);
+    expect(() => world.worker.words.purposeNo('a-purpose-that-never-was')).toThrow(RangeError);
+  },
+);

@@ -113,58 +113,66 @@ test('the owner is asked by mail that names nobody; behind the link stands who i
   expect(refusal(await openTask(world.worker, { token: 'guessed' }))).toBe('link-unknown');
 });
 
-test('traced again, what they handed over goes on with its verdicts, its redactions and what could not be read; nobody is asked twice', async () => {
-  const { ref, token } = await traced();
-  must(
-    await uploadToTask(world.worker, {
-      token,
-      fileName: 'cards.csv',
-      bytes: Buffer.from(`name;e-mail;job\nRikke Bang;${EMAIL};new chain\n`),
-    }),
-  );
-  must(
-    await uploadToTask(world.worker, {
-      token,
-      fileName: 'card.txt',
-      bytes: Buffer.from(`Card 12: Rikke Bang, ${EMAIL}, came with Jonas Vind jonas@mail.example`),
-    }),
-  );
-  must(await uploadToTask(world.worker, { token, fileName: 'half.pdf', bytes: Buffer.from('%PDF-1.4 broken') }));
-  const own = async () => must(await traceView(signe, { ref }))!.matches.filter(({ system }) => system === 'sys_cards');
-  const card = (await own()).find(({ title }) => title === 'card.txt')!;
-  must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: card.id, verdict: 'theirs' }] }));
-  must(await redact(signe, { ref, matchId: card.id, passages: [{ start: 37, end: 57, why: 'other-person' }] }));
-  const mails = world.mails.length;
-  world.pass(60);
-  must(
-    await startTrace(signe, {
-      ref,
-      conditions: { join: 'all', rows: [{ where: 'anything', does: 'says', what: 'new chain', to: null, not: true }] },
-    }),
-  );
-  await world.drain();
-  expect(
-    (await own()).map(({ title, verdict, isRedacted, isOutside }) => [title, verdict, isRedacted, isOutside]).sort(),
-  ).toEqual([
-    ['card.txt', 'theirs', true, false],
-    ['cards.csv · row 2', null, false, true],
-  ]);
-  expect(must(await traceView(signe, { ref }))).toMatchObject({
-    problems: [{ system: 'Workshop cards', place: expect.stringContaining('half.pdf') }],
-    gone: [],
-  });
-  expect(world.mails.slice(mails).filter(({ to }) => to === 'kurt@x.example')).toEqual([]);
-  expect(
+test(
+  'traced again, what they handed over goes on with its verdicts, its redactions and what could not be ' +
+    'read; nobody is asked twice',
+  async () => {
+    const { ref, token } = await traced();
     must(
       await uploadToTask(world.worker, {
         token,
-        fileName: 'more.csv',
-        bytes: Buffer.from(`name;e-mail\nRikke Bang;${EMAIL}\n`),
+        fileName: 'cards.csv',
+        bytes: Buffer.from(`name;e-mail;job\nRikke Bang;${EMAIL};new chain\n`),
       }),
-    ).found,
-  ).toBe(1);
-  expect(await own()).toHaveLength(3);
-});
+    );
+    must(
+      await uploadToTask(world.worker, {
+        token,
+        fileName: 'card.txt',
+        bytes: Buffer.from(`Card 12: Rikke Bang, ${EMAIL}, came with Jonas Vind jonas@mail.example`),
+      }),
+    );
+    must(await uploadToTask(world.worker, { token, fileName: 'half.pdf', bytes: Buffer.from('%PDF-1.4 broken') }));
+    const own = async () =>
+      must(await traceView(signe, { ref }))!.matches.filter(({ system }) => system === 'sys_cards');
+    const card = (await own()).find(({ title }) => title === 'card.txt')!;
+    must(await giveVerdicts(signe, { ref, verdicts: [{ matchId: card.id, verdict: 'theirs' }] }));
+    must(await redact(signe, { ref, matchId: card.id, passages: [{ start: 37, end: 57, why: 'other-person' }] }));
+    const mails = world.mails.length;
+    world.pass(60);
+    must(
+      await startTrace(signe, {
+        ref,
+        conditions: {
+          join: 'all',
+          rows: [{ where: 'anything', does: 'says', what: 'new chain', to: null, not: true }],
+        },
+      }),
+    );
+    await world.drain();
+    expect(
+      (await own()).map(({ title, verdict, isRedacted, isOutside }) => [title, verdict, isRedacted, isOutside]).sort(),
+    ).toEqual([
+      ['card.txt', 'theirs', true, false],
+      ['cards.csv · row 2', null, false, true],
+    ]);
+    expect(must(await traceView(signe, { ref }))).toMatchObject({
+      problems: [{ system: 'Workshop cards', place: expect.stringContaining('half.pdf') }],
+      gone: [],
+    });
+    expect(world.mails.slice(mails).filter(({ to }) => to === 'kurt@x.example')).toEqual([]);
+    expect(
+      must(
+        await uploadToTask(world.worker, {
+          token,
+          fileName: 'more.csv',
+          bytes: Buffer.from(`name;e-mail\nRikke Bang;${EMAIL}\n`),
+        }),
+      ).found,
+    ).toBe(1);
+    expect(await own()).toHaveLength(3);
+  },
+);
 
 test('what they hand over joins the trace; nothing is decided before they have answered', async () => {
   const { ref, token } = await traced();

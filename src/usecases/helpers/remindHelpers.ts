@@ -10,7 +10,10 @@ import { recordTrail } from '../trail/recordTrail';
 
 const REMIND_DAYS = 2;
 
-/** Two days before a task is due its owner is reminded; the day after, once more, and the supervisors are told. @returns mails queued */
+/**
+ * Two days before a task is due its owner is reminded; the day after, once more, and the supervisors are told. @returns
+ * mails queued
+ */
 export async function remindHelpers(ctx: Context): Promise<number> {
   const today = localDay(ctx.clock.now(), ctx.organisation.zone);
   return ctx.transaction(async (h) => {
@@ -37,7 +40,9 @@ export async function remindHelpers(ctx: Context): Promise<number> {
           await queueMail(ctx, h, user.email, {
             ...mail,
             template: 'helper-escalation',
-            text: `Hello ${user.name.split(' ')[0]},\n\n${system.owner ?? 'the owner'} of ${system.name} has not answered what ${task.ref} needs; it was due ${task.due_on}.\n\n${ctx.baseUrl}/requests/${task.ref}`,
+            text:
+              `Hello ${user.name.split(' ')[0]},\n\n${system.owner ?? 'the owner'} of ${system.name} has not answered ` +
+              `what ${task.ref} needs; it was due ${task.due_on}.\n\n${ctx.baseUrl}/requests/${task.ref}`,
           });
           sent++;
         }

@@ -18,7 +18,9 @@ import { watchFolders } from './watchFolders';
 
 const HEADER = 'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick';
 const line = (id: string, more: { name?: string; email?: string; on?: string; purpose?: string; tick?: string } = {}) =>
-  `${id};${more.on ?? '2026-11-20'};Aarhus;L-${id};${more.name ?? 'Ann'};Skov;${more.email ?? `${id.toLowerCase()}@mail.example`};;DK;${more.purpose ?? 'newsletter'};${more.tick ?? 'J'}`;
+  `${id};${more.on ?? '2026-11-20'};Aarhus;L-${id};${more.name ?? 'Ann'};Skov;` +
+  `${more.email ?? `${id.toLowerCase()}@mail.example`};;DK;${more.purpose ?? 'newsletter'};` +
+  `${more.tick ?? 'J'}`;
 
 let world: TestWorld;
 let coordinator: Context;

@@ -70,7 +70,10 @@ export async function readImports(ctx: Context): Promise<Result<ImportSummary[],
   });
 }
 
-/** One import: what the dry run says, what became of it, and the lines that did not simply go in. A look at personal data: it is in the trail. */
+/**
+ * One import: what the dry run says, what became of it, and the lines that did not simply go in. A look at personal
+ * data: it is in the trail.
+ */
 export async function readImport(
   ctx: Context,
   input: { id: string; after?: number },

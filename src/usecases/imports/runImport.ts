@@ -31,7 +31,10 @@ export async function startImport(
   });
 }
 
-/** Takes the file in, some thousand lines a transaction; the next are read and hashed while these are written. Goes on where a killed run stopped. */
+/**
+ * Takes the file in, some thousand lines a transaction; the next are read and hashed while these are written. Goes on
+ * where a killed run stopped.
+ */
 export async function runImport(ctx: Context, { importId }: { importId: string }): Promise<void> {
   await ctx.exclusively(`import:${importId}`, async () => {
     const file = await fileOf(ctx, importId);

@@ -19,7 +19,10 @@ import { requestText } from '../requests/sealed';
 
 const MOST_OFFERED = 5;
 
-/** Other open requests for the same right, of the same person or of somebody who seems to be: they can be answered as one. The surest first. */
+/**
+ * Other open requests for the same right, of the same person or of somebody who seems to be: they can be answered as
+ * one. The surest first.
+ */
 export async function joinable(h: Handle, request: RequestRow): Promise<Joinable[]> {
   if (request.closed_at) return [];
   const known = request.person_id
@@ -36,8 +39,9 @@ export async function joinable(h: Handle, request: RequestRow): Promise<Joinable
 }
 
 /**
- * Joins a request to an older open one of the same person and right. One answer answers both; the older one’s clock counts,
- * because it runs out first. What only the newer one says of the person is searched for nowhere: it was not proven to be theirs.
+ * Joins a request to an older open one of the same person and right. One answer answers both; the older one’s clock
+ * counts, because it runs out first. What only the newer one says of the person is searched for nowhere: it was not
+ * proven to be theirs.
  */
 export async function joinRequests(ctx: Context, input: { ref: string; into: string }) {
   return workOnRequest<null, { code: 'cannot-join' }>(ctx, input.ref, 'requests.work', async (h, request) => {

@@ -2,8 +2,8 @@ import { insertKeyChecks, keyChecks } from '../../db/keys/keyChecks';
 import type { Context } from '../shared/context';
 
 /**
- * At every start: are these the keys the database was written with? A key that was never seen before is remembered; one that
- * changed under the same version would make people unreadable or unfindable, and stops the start.
+ * At every start: are these the keys the database was written with? A key that was never seen before is remembered;
+ * one that changed under the same version would make people unreadable or unfindable, and stops the start.
  *
  * @throws naming the key and what to do
  */
@@ -15,7 +15,8 @@ export async function checkKeys(ctx: Context): Promise<void> {
       const before = known.get(`${kind} ${version}`);
       if (before && !before.equals(value))
         throw new Error(
-          `The ${kind} key (version ${version}) is not the one this database was written with. Put the right key file back; nothing was changed.`,
+          `The ${kind} key (version ${version}) is not the one this database was written with. Put the right key ` +
+            `file back; nothing was changed.`,
         );
     }
     const missing = [...known.keys()].filter(
@@ -23,7 +24,8 @@ export async function checkKeys(ctx: Context): Promise<void> {
     );
     if (missing.length > 0)
       throw new Error(
-        `The key file lacks the ${missing.join(', ')} key that this database was written with. Put the newest key file back; nothing was changed.`,
+        `The key file lacks the ${missing.join(', ')} key that this database was written with. Put the newest key ` +
+          `file back; nothing was changed.`,
       );
     await insertKeyChecks(
       h,

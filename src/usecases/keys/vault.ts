@@ -4,8 +4,8 @@ import type { Keys, WrappedKey } from '../../ports/keys';
 import type { Context } from '../shared/context';
 
 /**
- * Opens and closes texts under the data keys of one transaction; asks the database once per key. Without a key it is the installation's own.
- * What is sealed where is declared in the `sealed.ts` of each domain.
+ * Opens and closes texts under the data keys of one transaction; asks the database once per key. Without a key it is
+ * the installation's own. What is sealed where is declared in the `sealed.ts` of each domain.
  */
 export interface Vault {
   newKey(): Promise<string>;

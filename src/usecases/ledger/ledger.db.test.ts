@@ -189,7 +189,9 @@ describe('append-only and sealed', () => {
       ]),
     );
     await tamper(
-      `update choices set person_no = ${row.person_no}, purpose_no = ${row.purpose_no}, shape = ${row.shape}, terms_no = ${row.terms_no}, occurred_at = '${row.occurred_at}', recorded_at = '${row.recorded_at}' where id = '${row.id}'`,
+      `update choices set person_no = ${row.person_no}, purpose_no = ${row.purpose_no}, shape = ${row.shape},
+  terms_no = ${row.terms_no}, occurred_at = '${row.occurred_at}', recorded_at = '${row.recorded_at}'
+  where id = '${row.id}'`,
     );
     expect(await verify()).toEqual([]);
   });

@@ -17,8 +17,8 @@ export type StartPackRefusal =
   | { code: 'register-incomplete'; missing: string[] };
 
 /**
- * Asks for the pack of a decided request; built by the worker. Where the register lacks what the answer has to say, it is refused, or the
- * answer says that it is missing and whoever answers for the system is asked.
+ * Asks for the pack of a decided request; built by the worker. Where the register lacks what the answer has to say, it
+ * is refused, or the answer says that it is missing and whoever answers for the system is asked.
  */
 export async function startPack(ctx: Context, input: { ref: string; sayMissing?: boolean }) {
   return workOnRequest<{ packId: string }, StartPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
@@ -48,7 +48,10 @@ export async function startPack(ctx: Context, input: { ref: string; sayMissing?:
   });
 }
 
-/** Builds a pack that was asked for. Where something that was removed stands elsewhere as well, nothing is handed over and the pack says where. */
+/**
+ * Builds a pack that was asked for. Where something that was removed stands elsewhere as well, nothing is handed over
+ * and the pack says where.
+ */
 export async function buildPack(ctx: Context, { packId }: { packId: string }): Promise<void> {
   await ctx.exclusively(`pack:${packId}`, async () => {
     const pack = await ctx.transaction((h) => packById(h, packId));

@@ -19,7 +19,8 @@ import { startPack } from './buildPack';
 
 const EMAIL = 'maja@mail.example';
 const THREAD =
-  'Hello Maja,\n\nAnother rider solved it, see below.\n\nOn Tue Nov 03 2026, Jonas Vind <jonas@inbox.example> wrote:\n> The same clip broke on my bike last spring in Odense.\n> Jonas Vind';
+  'Hello Maja,\n\nAnother rider solved it, see below.\n\nOn Tue Nov 03 2026, Jonas Vind ' +
+  '<jonas@inbox.example> wrote:\n> The same clip broke on my bike last spring in Odense.\n> Jonas Vind';
 
 let world: TestWorld;
 let signe: Context;
@@ -134,34 +135,38 @@ async function packed(ref: string, ground = 'art-15'): Promise<Map<string, strin
   );
 }
 
-test('a message that quotes somebody is withheld whole, until its passages are redacted; then its text goes without them, and nothing attached', async () => {
-  messages = [
-    { key: '1', subject: 'Re: clip', text: THREAD },
-    { key: '2', subject: 'Jonas Vind says', text: THREAD },
-  ];
-  const { ref, match } = await reviewed();
-  const opened = must(await openMatch(signe, { id: match('Re: clip') }));
-  expect(opened).toMatchObject({ redacted: null, others: expect.arrayContaining(['jonas@inbox.example']) });
-  expect(opened.proposed.map(({ why }) => why)).toEqual(['quoted-words']);
-  must(
-    await redact(signe, {
-      ref,
-      matchId: match('Re: clip'),
-      passages: [...opened.proposed, { start: 0, end: 1_000_000, why: 'reviewer' }],
-    }),
-  );
-  expect(must(await openMatch(signe, { id: match('Re: clip') })).redacted).toHaveLength(1);
-  const sealed = await world.knex('redactions').first();
-  expect(sealed.passages_sealed.toString('utf8')).not.toContain('quoted-words');
-  const files = await packed(ref);
-  const all = [...files.values()].join('\n');
-  expect(all).not.toMatch(/jonas@inbox|last spring in Odense/);
-  const [text] = [...files].find(([name]) => name.endsWith('message.txt'))!.slice(1);
-  expect(text).toContain('Another rider solved it, see below.\n\n[removed]');
-  expect([...files.keys()].filter((name) => name.includes('note'))).toEqual([]);
-  expect(files.get('withheld.csv')).toMatch(/Re: clip: note.txt.*Attached to a message/);
-  expect(files.get('withheld.csv')).toMatch(/Jonas Vind says.*Other people/);
-});
+test(
+  'a message that quotes somebody is withheld whole, until its passages are redacted; then its text ' +
+    'goes without them, and nothing attached',
+  async () => {
+    messages = [
+      { key: '1', subject: 'Re: clip', text: THREAD },
+      { key: '2', subject: 'Jonas Vind says', text: THREAD },
+    ];
+    const { ref, match } = await reviewed();
+    const opened = must(await openMatch(signe, { id: match('Re: clip') }));
+    expect(opened).toMatchObject({ redacted: null, others: expect.arrayContaining(['jonas@inbox.example']) });
+    expect(opened.proposed.map(({ why }) => why)).toEqual(['quoted-words']);
+    must(
+      await redact(signe, {
+        ref,
+        matchId: match('Re: clip'),
+        passages: [...opened.proposed, { start: 0, end: 1_000_000, why: 'reviewer' }],
+      }),
+    );
+    expect(must(await openMatch(signe, { id: match('Re: clip') })).redacted).toHaveLength(1);
+    const sealed = await world.knex('redactions').first();
+    expect(sealed.passages_sealed.toString('utf8')).not.toContain('quoted-words');
+    const files = await packed(ref);
+    const all = [...files.values()].join('\n');
+    expect(all).not.toMatch(/jonas@inbox|last spring in Odense/);
+    const [text] = [...files].find(([name]) => name.endsWith('message.txt'))!.slice(1);
+    expect(text).toContain('Another rider solved it, see below.\n\n[removed]');
+    expect([...files.keys()].filter((name) => name.includes('note'))).toEqual([]);
+    expect(files.get('withheld.csv')).toMatch(/Re: clip: note.txt.*Attached to a message/);
+    expect(files.get('withheld.csv')).toMatch(/Jonas Vind says.*Other people/);
+  },
+);
 
 test('a passage that was removed here and stands elsewhere stops the pack, which says where', async () => {
   messages = [

@@ -24,7 +24,10 @@ const MOST_TIMELINE = 120;
 const MOST_VALUE = 2000;
 const MOST_TEXT = 20_000;
 
-/** Everything of a pack as a document for its reader. Records are opened twice: to see what there is since when, and to be shown. */
+/**
+ * Everything of a pack as a document for its reader. Records are opened twice: to see what there is since when, and to
+ * be shown.
+ */
 export async function reportOf(content: PackContent, open: Open): Promise<Buffer> {
   const words = PACK_WORDS[content.language].report;
   const { overview, timeline, at } = await lookThrough(content, open);
@@ -88,7 +91,10 @@ const TELLING = [
   /^(created|registered|joined|signed_up)(_at|_on)?$/,
 ];
 
-/** When what a record tells of happened, in milliseconds; null: it does not say. Days of birth and ends of periods are no events. */
+/**
+ * When what a record tells of happened, in milliseconds; null: it does not say. Days of birth and ends of periods are
+ * no events.
+ */
 function happenedAt(record: FoundRecord): number | null {
   const dated = Object.entries(record.fields).flatMap(([name, value]) => {
     const [plain, ms] = [plainFieldName(name), value === null ? null : momentOf(value)];
@@ -103,12 +109,18 @@ function happenedAt(record: FoundRecord): number | null {
 
 const isChoice = (collection: PackCollection): boolean => collection.place === `${OWN_SYSTEM}/choices`;
 
-/** A record in a line of the reader's language: what of its title are its own values stands in their form, the rest is said anew. */
+/**
+ * A record in a line of the reader's language: what of its title are its own values stands in their form, the rest is
+ * said anew.
+ */
 function headingOf(record: FoundRecord, collection: PackCollection, content: PackContent): string {
   const { language } = content;
   if (record.collection === MESSAGES) return record.fields['subject']?.trim() || PACK_WORDS[language].report.noSubject;
   if (isChoice(collection))
-    return `${content.choices.purpose(record.fields['purpose'] ?? '')}: ${sayValue('answer', record.fields['answer'] ?? '', record.fields, content)}`;
+    return (
+      `${content.choices.purpose(record.fields['purpose'] ?? '')}: ` +
+      `${sayValue('answer', record.fields['answer'] ?? '', record.fields, content)}`
+    );
   const parts = record.title.split(' · ');
   if (record.files.some(({ isRecord }) => isRecord)) return parts.map((part) => sayPart(part, language)).join(' · ');
   const values = new Map(
@@ -127,7 +139,8 @@ const LONGEST_KEY = 24;
 const sayKey = (key: string): string => (key.length <= LONGEST_KEY ? key : '');
 
 /**
- * By system, collection by collection, in the order of what happened; what hangs on another record of the same system stands under it.
+ * By system, collection by collection, in the order of what happened; what hangs on another record of the same system
+ * stands under it.
  *
  * @param at when each match happened, by its id
  */

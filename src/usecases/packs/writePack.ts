@@ -29,8 +29,9 @@ interface FileSum {
 }
 
 /**
- * Writes the pack as a ZIP, streamed and sealed to disk: the letter, the report, JSON and CSV per collection, messages, what was withheld and
- * why, a page that says what each file is, and a manifest with the SHA-256 of every file. Records are opened one at a time.
+ * Writes the pack as a ZIP, streamed and sealed to disk: the letter, the report, JSON and CSV per collection,
+ * messages, what was withheld and why, a page that says what each file is, and a manifest with the SHA-256 of every
+ * file. Records are opened one at a time.
  *
  * @throws RedactionLeak where something that was removed stands in a file all the same
  */

@@ -138,53 +138,57 @@ describe('joining', () => {
     expect(await comparedAt()).not.toBeNull();
   });
 
-  test('somebody whom nobody knows asks again from another address: the older one is offered with how sure it is; a namesake born on another day is not, nor another right', async () => {
-    world.goTo('2026-11-24T12:00:00Z');
-    const ida = (more: object) => ({ person: { givenName: 'Ida', familyName: 'Kvist', ...more } });
-    const first = await open({
-      right: 'access',
-      receivedAt: '2026-11-18T10:00:00Z',
-      ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }),
-    });
-    await open({
-      right: 'access',
-      receivedAt: '2026-11-19T10:00:00Z',
-      ...ida({ emails: ['other.ida@mail.example'], birthDate: '1961-01-02' }),
-    });
-    await open({
-      right: 'erasure',
-      receivedAt: '2026-11-19T11:00:00Z',
-      ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }),
-    });
-    const again = await open({
-      right: 'access',
-      receivedAt: '2026-11-20T10:00:00Z',
-      ...ida({ emails: ['idak@post.example'], birthDate: '06.05.1990' }),
-    });
-    expect((await view(again.ref)).joinable).toEqual([]);
-    await world.drain();
-    expect((await view(again.ref)).joinable).toEqual([
-      { ref: first.ref, receivedOn: '2026-11-18', band: 'certain', because: 'name, birth date' },
-    ]);
-    expect((await view(first.ref)).joinable).toEqual([]);
-    expect(await world.knex('requests').whereNull('compared_at').whereNull('closed_at')).toEqual([]);
-    must(await joinRequests(signe, { ref: again.ref, into: first.ref }));
-    expect((await view(again.ref)).outcome).toBe(`joined-to-${first.ref}`);
-    const status = async () => must(await readStatus(world.worker, { ref: again.ref, word: again.statusWord })).step;
-    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual([
-      'joined',
-      first.ref,
-      'answered-in-time',
-    ]);
-    must(await reopenRequest(mikkel, { ref: again.ref, reason: 'It was another Ida.' }));
-    expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual([
-      'received',
-      null,
-      'running',
-    ]);
-    // What only the newer one said was proven by nobody.
-    expect((await view(first.ref)).person!.emails).toEqual(['ida.kvist@mail.example']);
-  });
+  test(
+    'somebody whom nobody knows asks again from another address: the older one is offered with how sure ' +
+      'it is; a namesake born on another day is not, nor another right',
+    async () => {
+      world.goTo('2026-11-24T12:00:00Z');
+      const ida = (more: object) => ({ person: { givenName: 'Ida', familyName: 'Kvist', ...more } });
+      const first = await open({
+        right: 'access',
+        receivedAt: '2026-11-18T10:00:00Z',
+        ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }),
+      });
+      await open({
+        right: 'access',
+        receivedAt: '2026-11-19T10:00:00Z',
+        ...ida({ emails: ['other.ida@mail.example'], birthDate: '1961-01-02' }),
+      });
+      await open({
+        right: 'erasure',
+        receivedAt: '2026-11-19T11:00:00Z',
+        ...ida({ emails: ['ida.kvist@mail.example'], birthDate: '1990-05-06' }),
+      });
+      const again = await open({
+        right: 'access',
+        receivedAt: '2026-11-20T10:00:00Z',
+        ...ida({ emails: ['idak@post.example'], birthDate: '06.05.1990' }),
+      });
+      expect((await view(again.ref)).joinable).toEqual([]);
+      await world.drain();
+      expect((await view(again.ref)).joinable).toEqual([
+        { ref: first.ref, receivedOn: '2026-11-18', band: 'certain', because: 'name, birth date' },
+      ]);
+      expect((await view(first.ref)).joinable).toEqual([]);
+      expect(await world.knex('requests').whereNull('compared_at').whereNull('closed_at')).toEqual([]);
+      must(await joinRequests(signe, { ref: again.ref, into: first.ref }));
+      expect((await view(again.ref)).outcome).toBe(`joined-to-${first.ref}`);
+      const status = async () => must(await readStatus(world.worker, { ref: again.ref, word: again.statusWord })).step;
+      expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual([
+        'joined',
+        first.ref,
+        'answered-in-time',
+      ]);
+      must(await reopenRequest(mikkel, { ref: again.ref, reason: 'It was another Ida.' }));
+      expect([await status(), (await view(again.ref)).joinedTo, (await view(again.ref)).clock.state]).toEqual([
+        'received',
+        null,
+        'running',
+      ]);
+      // What only the newer one said was proven by nobody.
+      expect((await view(first.ref)).person!.emails).toEqual(['ida.kvist@mail.example']);
+    },
+  );
 });
 
 describe('for somebody else', () => {

@@ -79,9 +79,15 @@ export interface Context {
   retryBaseMs: number;
   connect(system: SystemToReach): Connector;
   transaction<T>(work: (h: Handle) => Promise<T>): Promise<T>;
-  /** For a look that writes nothing and whose parts have to be of one moment: nothing recorded meanwhile is seen by one and not by another. */
+  /**
+   * For a look that writes nothing and whose parts have to be of one moment: nothing recorded meanwhile is seen by one
+   * and not by another.
+   */
   snapshot<T>(work: (h: Handle) => Promise<T>): Promise<T>;
-  /** For a look that writes nothing and whose parts need not be of one moment: each question by itself, which is cheaper. */
+  /**
+   * For a look that writes nothing and whose parts need not be of one moment: each question by itself, which is
+   * cheaper.
+   */
   reading<T>(work: (h: Handle) => Promise<T>): Promise<T>;
   /** Holds a named lock of the database while the work runs; null when another process has it. */
   exclusively<T>(name: string, work: () => Promise<T>): Promise<T | null>;

@@ -71,7 +71,8 @@ export async function changeSearching(
       h,
       'system-changed',
       row.id,
-      `${input.isTraced ? 'searched' : 'not searched'}; people no longer active ${input.searchesInactive ? 'too' : `left out where ${rule!.collection}.${rule!.field} is ${rule!.values.join(' or ')}`}`,
+      `${input.isTraced ? 'searched' : 'not searched'}; people no longer active ` +
+        `${input.searchesInactive ? 'too' : `left out where ${rule!.collection}.${rule!.field} is ${rule!.values.join(' or ')}`}`,
     );
     return ok(null);
   });

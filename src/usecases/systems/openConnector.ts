@@ -7,7 +7,10 @@ import type { Context } from '../shared/context';
 import { outOfReach } from './withinReach';
 import { connection } from './sealed';
 
-/** The connector of a registered system, its connection settings unsealed. The caller closes it. `isLeftOut` tells records of people who are no longer active, where those are not searched. */
+/**
+ * The connector of a registered system, its connection settings unsealed. The caller closes it. `isLeftOut` tells
+ * records of people who are no longer active, where those are not searched.
+ */
 export async function openConnector(
   ctx: Context,
   systemId: string,

@@ -28,7 +28,10 @@ const CLUB = `
   create schema club;
   create table club.members (no serial primary key, who text, reach text, state text, notes text);
   create table club.rides (id serial primary key, member int references club.members, place text);
-  insert into club.members (who, reach, state, notes) values ('Mette Holmgaard', 'mette@mail.example', 'active', 'pays by card'), ('Mette Holmgaard', 'mette@mail.example', 'closed', null), ('Bo Lund', 'bo@inbox.example', 'active', 'came with mette@mail.example to the autumn ride');
+  insert into club.members (who, reach, state, notes)
+    values ('Mette Holmgaard', 'mette@mail.example', 'active', 'pays by card'),
+    ('Mette Holmgaard', 'mette@mail.example', 'closed', null),
+    ('Bo Lund', 'bo@inbox.example', 'active', 'came with mette@mail.example to the autumn ride');
   insert into club.rides (member, place) values (1, 'Samsø'), (2, 'Ebeltoft'), (3, 'Vejle');
 `;
 
@@ -231,63 +234,69 @@ test('people who are no longer active are left out only by a field that is there
   ]);
 });
 
-test('between trace and pack a column is renamed and a row vanishes: what was found is handed over, as of its day; traced again, the loss is told and stands in the letter', async () => {
-  const [row] = await world.knex('systems').where({ name: 'Riding club' });
-  const [ref, second] = [await traced(), await traced()];
-  const foundOn = localDay(world.worker.clock.now(), 'Europe/Copenhagen');
-  const client = createClient(url, 1);
-  await client.raw('delete from club.rides where id = 1; alter table club.members rename column notes to remarks');
-  world.pass(3 * 24 * 3600);
+test(
+  'between trace and pack a column is renamed and a row vanishes: what was found is handed over, as of ' +
+    'its day; traced again, the loss is told and stands in the letter',
+  async () => {
+    const [row] = await world.knex('systems').where({ name: 'Riding club' });
+    const [ref, second] = [await traced(), await traced()];
+    const foundOn = localDay(world.worker.clock.now(), 'Europe/Copenhagen');
+    const client = createClient(url, 1);
+    await client.raw('delete from club.rides where id = 1; alter table club.members rename column notes to remarks');
+    world.pass(3 * 24 * 3600);
 
-  const roots = must(await traceView(coordinator, { ref }))!.matches.filter(({ parent }) => !parent);
-  must(await giveVerdicts(coordinator, { ref, verdicts: roots.map(({ id }) => ({ matchId: id, verdict: 'theirs' })) }));
-  must(await decide(coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
-  // Nothing is claimed that nobody said: the pack stops, or says what is not recorded, and that becomes a task.
-  expect(refusal(await startPack(coordinator, { ref }))).toBe('register-incomplete');
-  must(await startPack(coordinator, { ref, sayMissing: true }));
-  expect(
-    (await readDesk(world.user('usr_sup', 'supervisor'))).waiting.map(({ who, what }) => `${who} ${what}`).join(),
-  ).toContain('the register does not say');
-  await world.drain();
-  const files = await packOf(world, ref);
-  const data = [...files]
-    .filter(([name]) => name.endsWith('.json'))
-    .map(([, bytes]) => bytes.toString())
-    .join('\n');
-  expect(data).toContain('Samsø');
-  expect(data).toContain('"notes":"pays by card"');
-  const cover = await world.worker.fileReader.words('cover-letter.pdf', files.get('cover-letter.pdf')!);
-  expect(cover.replace(/\s+/g, ' ')).toContain(`as it stood on ${sayDayIn('en', foundOn)}`);
+    const roots = must(await traceView(coordinator, { ref }))!.matches.filter(({ parent }) => !parent);
+    must(
+      await giveVerdicts(coordinator, { ref, verdicts: roots.map(({ id }) => ({ matchId: id, verdict: 'theirs' })) }),
+    );
+    must(await decide(coordinator, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'It is their right.' }));
+    // Nothing is claimed that nobody said: the pack stops, or says what is not recorded, and that becomes a task.
+    expect(refusal(await startPack(coordinator, { ref }))).toBe('register-incomplete');
+    must(await startPack(coordinator, { ref, sayMissing: true }));
+    expect(
+      (await readDesk(world.user('usr_sup', 'supervisor'))).waiting.map(({ who, what }) => `${who} ${what}`).join(),
+    ).toContain('the register does not say');
+    await world.drain();
+    const files = await packOf(world, ref);
+    const data = [...files]
+      .filter(([name]) => name.endsWith('.json'))
+      .map(([, bytes]) => bytes.toString())
+      .join('\n');
+    expect(data).toContain('Samsø');
+    expect(data).toContain('"notes":"pays by card"');
+    const cover = await world.worker.fileReader.words('cover-letter.pdf', files.get('cover-letter.pdf')!);
+    expect(cover.replace(/\s+/g, ' ')).toContain(`as it stood on ${sayDayIn('en', foundOn)}`);
 
-  must(await startTrace(coordinator, { ref: second }));
-  await world.drain();
-  const again = must(await traceView(coordinator, { ref: second }))!;
-  expect([again.state, again.matches.some(({ place }) => place === 'club.members/1')]).toEqual(['finished', true]);
-  expect(again.gone.map(({ system, place }) => `${system} ${place}`)).toEqual([
-    'Riding club club.members/3',
-    'Riding club club.rides/1',
-  ]);
-  expect(again.problems).toEqual([
-    { system: 'Riding club', place: 'club.members.notes', text: expect.stringContaining('there no longer') },
-  ]);
-  const trace = await world.knex('traces').where({ id: again.id }).first();
-  expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toContain(
-    '1 part of Riding club that could not be read',
-  );
+    must(await startTrace(coordinator, { ref: second }));
+    await world.drain();
+    const again = must(await traceView(coordinator, { ref: second }))!;
+    expect([again.state, again.matches.some(({ place }) => place === 'club.members/1')]).toEqual(['finished', true]);
+    expect(again.gone.map(({ system, place }) => `${system} ${place}`)).toEqual([
+      'Riding club club.members/3',
+      'Riding club club.rides/1',
+    ]);
+    expect(again.problems).toEqual([
+      { system: 'Riding club', place: 'club.members.notes', text: expect.stringContaining('there no longer') },
+    ]);
+    const trace = await world.knex('traces').where({ id: again.id }).first();
+    expect(await world.worker.transaction((h) => notSearched(h, trace, 'en'))).toContain(
+      '1 part of Riding club that could not be read',
+    );
 
-  await client.raw('alter table club.members rename to riders');
-  world.pass(60);
-  must(await startTrace(coordinator, { ref: second }));
-  await world.drain();
-  expect(must(await traceView(coordinator, { ref: second }))!.problems).toEqual([
-    { system: 'Riding club', place: 'club.members', text: expect.stringContaining('The table was there') },
-  ]);
-  await client.raw(
-    'alter table club.riders rename to members; alter table club.members rename column remarks to notes',
-  );
-  await client.destroy();
-  expect((await world.knex('systems').where({ id: row.id }).first()).is_traced).toBe(true);
-});
+    await client.raw('alter table club.members rename to riders');
+    world.pass(60);
+    must(await startTrace(coordinator, { ref: second }));
+    await world.drain();
+    expect(must(await traceView(coordinator, { ref: second }))!.problems).toEqual([
+      { system: 'Riding club', place: 'club.members', text: expect.stringContaining('The table was there') },
+    ]);
+    await client.raw(
+      'alter table club.riders rename to members; alter table club.members rename column remarks to notes',
+    );
+    await client.destroy();
+    expect((await world.knex('systems').where({ id: row.id }).first()).is_traced).toBe(true);
+  },
+);
 
 test('reading again keeps what was confirmed and lets go of what is there no longer', async () => {
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
@@ -373,7 +382,9 @@ test('a system that is away is said, and everything is in the trail', async () =
 test('a field of another party, confirmed as that, finds the record that names them and teaches nothing of whom it is about', async () => {
   const client = createClient(url, 1);
   await client.raw(
-    "create table club.tips (id serial primary key, reach text, recommended_by text); insert into club.tips (reach, recommended_by) values ('newcomer@mail.example', 'mette@mail.example'), ('second@mail.example', 'third@mail.example')",
+    `create table club.tips (id serial primary key, reach text, recommended_by text); insert into club.tips (reach,
+  recommended_by) values ('newcomer@mail.example', 'mette@mail.example'),
+  ('second@mail.example', 'third@mail.example')`,
   );
   await client.destroy();
   const [row] = await world.knex('systems').where({ name: 'Riding club' });
@@ -412,44 +423,49 @@ test('a field of another party, confirmed as that, finds the record that names t
   ]);
 });
 
-test('an address that a record of theirs teaches finds them under another name at the same house, and nobody else who lives there', async () => {
-  const client = createClient(url, 1);
-  await client.raw(`create table club.homes (id serial primary key, given_name text, family_name text, reach text, street text, postcode text);
+test(
+  'an address that a record of theirs teaches finds them under another name at the same house, and ' +
+    'nobody else who lives there',
+  async () => {
+    const client = createClient(url, 1);
+    await client.raw(`create table club.homes (id serial primary key, given_name text, family_name text, reach text, street text,
+  postcode text);
     insert into club.homes (given_name, family_name, reach, street, postcode) values
       ('Mette', 'Holmgaard', 'mette@mail.example', 'Strandgade 14', '8000'),
       ('Mette', 'Krogsgaard', null, 'Strandg. 14, 1. th', '8000'),
       ('Lars', 'Holmgaard', 'lars@mail.example', 'Strandgade 14', '8000'),
       ('Mette', 'Krogsgaard', null, 'Strandgade 14', '9000'),
       ('Mette', 'Holmgaard', 'mette@mail.example', 'Skolegade 2', '5000')`);
-  await client.destroy();
-  const [row] = await world.knex('systems').where({ name: 'Riding club' });
-  must(await readFields(admin, { id: row.id }));
-  const homes = must(await readSystem(admin, { id: row.id })).fields.filter(
-    ({ collection }) => collection === 'club.homes',
-  );
-  must(
-    await confirmFields(admin, {
-      system: row.id,
-      collection: 'club.homes',
-      holds: Object.fromEntries(homes.map(({ field, proposed }) => [field, proposed])),
-    }),
-  );
-  const view = must(await traceView(coordinator, { ref: await traced() }))!;
-  expect(
-    view.keys
-      .filter(({ kind }) => kind === 'address')
-      .map(({ value, taught }) => `${value} ${taught}`)
-      .sort(),
-  ).toEqual(['Skolegade 2, 5000 true', 'Strandgade 14, 8000 true']);
-  const found = new Map(
-    view.matches
-      .filter(({ place }) => place.startsWith('club.homes'))
-      .map(({ place, band }) => [place.split('/')[1], band]),
-  );
-  // People move: another address takes nothing from a record that bears their name.
-  expect([...found].sort()).toEqual([
-    ['1', 'certain'],
-    ['2', 'possible'],
-    ['5', 'certain'],
-  ]);
-});
+    await client.destroy();
+    const [row] = await world.knex('systems').where({ name: 'Riding club' });
+    must(await readFields(admin, { id: row.id }));
+    const homes = must(await readSystem(admin, { id: row.id })).fields.filter(
+      ({ collection }) => collection === 'club.homes',
+    );
+    must(
+      await confirmFields(admin, {
+        system: row.id,
+        collection: 'club.homes',
+        holds: Object.fromEntries(homes.map(({ field, proposed }) => [field, proposed])),
+      }),
+    );
+    const view = must(await traceView(coordinator, { ref: await traced() }))!;
+    expect(
+      view.keys
+        .filter(({ kind }) => kind === 'address')
+        .map(({ value, taught }) => `${value} ${taught}`)
+        .sort(),
+    ).toEqual(['Skolegade 2, 5000 true', 'Strandgade 14, 8000 true']);
+    const found = new Map(
+      view.matches
+        .filter(({ place }) => place.startsWith('club.homes'))
+        .map(({ place, band }) => [place.split('/')[1], band]),
+    );
+    // People move: another address takes nothing from a record that bears their name.
+    expect([...found].sort()).toEqual([
+      ['1', 'certain'],
+      ['2', 'possible'],
+      ['5', 'certain'],
+    ]);
+  },
+);

@@ -5,7 +5,10 @@ import { countProblems } from '../../db/trace/problems';
 import { stepsOf, type TraceRow } from '../../db/trace/traces';
 import { saidRegister } from '../systems/phrasebookOf';
 
-/** What limits the answer, in the words of its letter’s language: systems that failed, owners who did not answer, files that could not be read. */
+/**
+ * What limits the answer, in the words of its letter’s language: systems that failed, owners who did not answer, files
+ * that could not be read.
+ */
 export async function notSearched(
   h: Handle,
   trace: Pick<TraceRow, 'id' | 'request_id' | 'conditions_sealed'>,

@@ -102,7 +102,8 @@ export async function runTraceStep(
       } catch (error) {
         if (error instanceof Stopped) return;
         if (isConnectorError(error)) return failStep(ctx, step, error);
-        // What a reader throws, whatever library it is from, is this system's failure and nobody else's; an outage of our own is not.
+        // What a reader throws, whatever library it is from, is this system's failure and nobody else's; an outage of
+        // our own is not.
         if (isOwnOutage(error)) throw error;
         ctx.log.error(
           { trace: step.trace_id, system: step.system_id, error: error instanceof Error ? error.name : 'unknown' },
@@ -312,8 +313,8 @@ async function judge(
 
 /**
  * Whether a record that is somebody else's speaks of the person: their name whole or one of their keys, anywhere in it,
- * as in a mail between colleagues about a customer. It is shown, whoever wrote it. A record of somebody of the same name is no such record: whether
- * that is the person, the score has said.
+ * as in a mail between colleagues about a customer. It is shown, whoever wrote it. A record of somebody of the same
+ * name is no such record: whether that is the person, the score has said.
  */
 function namesThem(work: SearchWork, record: FoundRecord): boolean {
   if (!['different', 'missing'].includes(compareNames(nameOf(work.person), nameOf(record.person)))) return false;
@@ -420,7 +421,10 @@ function kindsIn(record: FoundRecord): DetectedKind[] {
   return [...new Set(detect(words).map(({ kind }) => kind))];
 }
 
-/** What the trace before said of the same record: what has the same words keeps its verdict. `old` is the match of the same words. */
+/**
+ * What the trace before said of the same record: what has the same words keeps its verdict. `old` is the match of the
+ * same words.
+ */
 async function compareWithBefore(
   h: Handle,
   work: SearchWork,

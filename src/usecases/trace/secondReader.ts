@@ -29,7 +29,10 @@ export async function askSecondReader(ctx: Context, input: { ref: string; matchI
   });
 }
 
-/** What the second reader says. Where the two differ the match is unsure again, for both to look at. Returns how many records it changed. */
+/**
+ * What the second reader says. Where the two differ the match is unsure again, for both to look at. Returns how many
+ * records it changed.
+ */
 export async function readSecond(
   ctx: Context,
   h: Handle,
@@ -49,7 +52,8 @@ export async function readSecond(
     h,
     'verdict-given',
     ref,
-    `second reader: ${verdict ?? 'taken back'}${differs ? `, the first said ${match.verdict}` : ''}: ${match.system_id}/${match.collection}/${match.record_key}`,
+    `second reader: ${verdict ?? 'taken back'}${differs ? `, the first said ${match.verdict}` : ''}: ` +
+      `${match.system_id}/${match.collection}/${match.record_key}`,
   );
   return Math.max(1, changed.length);
 }

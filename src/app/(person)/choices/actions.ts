@@ -82,7 +82,10 @@ export async function provePosted(token: string, language: Language, _before: Po
   return answered(result, form, []);
 }
 
-/** Each purpose is a field of its own; what its answer was when the page was made stands beside it, so that only what was changed is sent. */
+/**
+ * Each purpose is a field of its own; what its answer was when the page was made stands beside it, so that only what
+ * was changed is sent.
+ */
 export async function changePosted(
   token: string,
   language: Language,

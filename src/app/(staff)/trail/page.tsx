@@ -89,7 +89,11 @@ export default async function TrailPage({
       {page.next && (
         <p style={{ marginTop: 10 }}>
           <Link
-            href={`/trail?${new URLSearchParams({ ...(act ? { act } : {}), ...(search['about'] ? { about: search['about'] } : {}), before: String(page.next) })}`}
+            href={`/trail?${new URLSearchParams({
+              ...(act ? { act } : {}),
+              ...(search['about'] ? { about: search['about'] } : {}),
+              before: String(page.next),
+            })}`}
           >
             Older
           </Link>
