@@ -1,32 +1,28 @@
 import { EMAIL, refusal, requestWorld, type RequestWorld } from '../../../test/support/requestWorld';
 import { must } from '../../../test/support/must';
-import { UnreadableMessage, type InboxMessage } from '../../ports/inbox';
 import type { Context } from '../shared/context';
 import { addAssignmentRule, readAssignments } from './assignments';
 import { makeCalendarFeed, readCalendarFeed } from '../desk/calendarFeed';
-import { checkFacts } from '../identity/checkFacts';
 import { readRequests } from './requestView';
 import { decide } from './decide';
-import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority } from '../identity/identity';
+import { askIdentity } from '../identity/identity';
 import { findSamePeople } from '../intake/findSamePeople';
 import { joinRequests } from '../intake/joinRequests';
 import { moveDueDays } from '../clock/moveDueDays';
 import { addNote, setOwner } from './notes';
-import { confirmProposal, readProposals, setAsideProposal } from '../intake/proposals';
 import { readFigures } from './readFigures';
 import { readStatus } from './readStatus';
 import { reopenRequest } from './reopenRequest';
 import { requestView } from './requestView';
 import { sendDigests } from './sendDigests';
-import { takeInbox } from '../intake/takeInbox';
 
 let world: RequestWorld['world'];
 let signe: Context;
 let mikkel: Context;
 let open: RequestWorld['open'];
 let view: RequestWorld['view'];
-let outside: RequestWorld['outside'];
-beforeAll(async () => void ({ world, signe, mikkel, outside, open, view } = await requestWorld('requests')));
+beforeAll(async () => void ({ world, signe, mikkel, open, view } = await requestWorld('requests')));
+
 afterAll(() => world.close());
 
 describe('colleagues', () => {
@@ -191,103 +187,6 @@ describe('joining', () => {
   );
 });
 
-describe('for somebody else', () => {
-  test('the authority is checked before anything goes on, and letters go to whoever asks', async () => {
-    const { ref } = await open({ onBehalf: { kind: 'agent', name: 'B. Quirke', email: 'quirke@law.example' } });
-    await world.drain();
-    expect(world.mails.at(-1)!.to).toBe('quirke@law.example');
-    must(await proveAtCounter(signe, { ref }));
-    expect(await view(ref)).toMatchObject({ stage: 'identity', next: { code: 'show-authority' } });
-    expect(refusal(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'fine' }))).toBe(
-      'identity-not-proven',
-    );
-    must(await showAuthority(signe, { ref }));
-    expect((await view(ref)).stage).toBe('trace');
-    expect(refusal(await showAuthority(signe, { ref }))).toBe('authority-not-needed');
-  });
-
-  test('what was not shown is answered with remedies', async () => {
-    const { ref } = await open({ onBehalf: { kind: 'agent', name: 'B. Quirke', email: 'quirke@law.example' } });
-    must(await refuseForIdentity(signe, { ref }));
-    await world.drain();
-    expect(world.mails.at(-1)).toMatchObject({ to: 'quirke@law.example', text: expect.stringContaining('art. 77') });
-  });
-});
-
-describe('facts', () => {
-  const file = {
-    givenName: 'Lone',
-    familyName: 'Dam',
-    birthDate: '1987-03-14',
-    phones: ['+4510123456'],
-    postcode: '8000',
-    emails: [EMAIL],
-  };
-  const right = [
-    { kind: 'birth-date', value: '14.03.1987' },
-    { kind: 'phone', value: '10 12 34 56' },
-    { kind: 'postcode', value: '8000' },
-  ] as const;
-  beforeEach(() => void (outside.held = [file]));
-
-  test('enough that agree prove identity, and nothing of the file is told', async () => {
-    const { ref } = await open();
-    expect(refusal(await checkFacts(signe, { ref, facts: right.slice(0, 2) }))).toBe('too-few-facts');
-    expect(must(await checkFacts(signe, { ref, facts: right }))).toEqual({
-      agree: 3,
-      differ: 0,
-      unknown: 0,
-      isProven: true,
-      left: 3,
-    });
-    expect(await view(ref)).toMatchObject({ identity: { state: 'proven', method: 'facts' }, stage: 'trace' });
-  });
-
-  test('three tries, and this way is closed with a way out', async () => {
-    const { ref } = await open();
-    const wrong = [...right.slice(0, 2), { kind: 'postcode', value: '9999' }] as const;
-    for (const left of [2, 1, 0])
-      expect(must(await checkFacts(signe, { ref, facts: wrong }))).toMatchObject({
-        agree: 2,
-        differ: 1,
-        isProven: false,
-        left,
-      });
-    expect(refusal(await checkFacts(signe, { ref, facts: right }))).toBe('facts-used-up');
-    expect(await view(ref)).toMatchObject({ identity: { state: 'failed' }, next: { code: 'refuse-identity' } });
-  });
-
-  test('somebody who points at their own record proves nothing about another', async () => {
-    outside.held = [
-      file,
-      {
-        givenName: 'Eva',
-        familyName: 'Falk',
-        birthDate: '1970-01-01',
-        phones: ['+4510999999'],
-        postcode: '1000',
-        emails: ['eva@mail.example'],
-        customerNumbers: [{ system: 'sys_shelf', value: '77' }],
-      },
-    ];
-    const { ref } = await open({
-      person: { givenName: 'Eva', familyName: 'Falk', emails: [EMAIL], customerNumbers: [{ system: '', value: '77' }] },
-    });
-    const own = [
-      { kind: 'birth-date', value: '1970-01-01' },
-      { kind: 'phone', value: '10999999' },
-      { kind: 'postcode', value: '1000' },
-    ] as const;
-    expect(refusal(await checkFacts(signe, { ref, facts: own }))).toBe('nothing-on-file');
-  });
-
-  test('a person nobody knows has nothing on file; no try is used up', async () => {
-    const { ref } = await open({ person: { givenName: 'No', familyName: 'Body', emails: ['nobody@mail.example'] } });
-    expect(refusal(await checkFacts(signe, { ref, facts: right }))).toBe('nothing-on-file');
-    expect((await view(ref)).identity.factTriesLeft).toBe(3);
-  });
-});
-
 describe('the status page', () => {
   test('reference and word open it; a wrong word answers like a reference that does not exist', async () => {
     const { ref, statusWord } = await open();
@@ -301,84 +200,6 @@ describe('the status page', () => {
     expect(refusal(wrong)).toBe('status-unknown');
     await world.drain();
     expect(world.mails.at(-1)!.text).toContain(`Word: ${statusWord}`);
-  });
-});
-
-describe('the privacy mailbox', () => {
-  const message = (key: string, more: Partial<InboxMessage> = {}): InboxMessage => ({
-    key,
-    from: { name: 'Lone Dam', address: EMAIL },
-    subject: 'Data',
-    text: 'Please delete my account.',
-    receivedAt: '2026-11-22T07:00:00Z',
-    ...more,
-  });
-  const form = {
-    right: 'erasure' as const,
-    forWhom: 'self' as const,
-    agentName: '',
-    agentEmail: '',
-    country: 'DK',
-    region: '',
-    language: 'en' as const,
-    regimes: ['eu-gdpr' as const],
-    channel: 'phone' as const,
-    receivedOn: '2026-11-22',
-    givenName: 'Lone',
-    familyName: 'Dam',
-    birthDate: '',
-    email: EMAIL,
-    phone: '',
-    customerNumber: '',
-    text: 'Please delete my account.',
-  };
-
-  test('each message is proposed once, with right, person and day; what cannot be read is counted', async () => {
-    outside.messages = [
-      message('1'),
-      message('2', { subject: 'Spring prices', text: 'Our list is out', receivedAt: '2099-01-01T00:00:00Z' }),
-    ];
-    expect(await takeInbox(world.worker)).toMatchObject({ proposed: 2, unreadable: 0 });
-    expect(await takeInbox(world.worker)).toMatchObject({ proposed: 0, unreadable: 0 });
-    outside.messages.push(message('3'));
-    const inbox = world.worker.inbox!;
-    world.worker.inbox = {
-      ...inbox,
-      read: async (key) => {
-        if (key === '3') throw new UnreadableMessage('broken');
-        return inbox.read(key);
-      },
-    };
-    expect(await takeInbox(world.worker)).toMatchObject({ proposed: 0, unreadable: 1 });
-    world.worker.inbox = inbox;
-    outside.messages.pop();
-    const [first, second] = must(await readProposals(signe));
-    expect(first).toMatchObject({
-      right: 'erasure',
-      receivedOn: '2026-11-22',
-      from: { givenName: 'Lone', familyName: 'Dam' },
-      language: 'en',
-    });
-    // A header that names a day to come is not believed.
-    expect(second).toMatchObject({ right: null, receivedOn: '2026-11-24' });
-  });
-
-  test('confirming opens it with its true day of receipt, as mail, once; the copy of the message is gone', async () => {
-    const [first, second] = must(await readProposals(signe));
-    expect(refusal(await confirmProposal(signe, { id: first!.id, form: { ...form, receivedOn: '2027-01-01' } }))).toBe(
-      'received-in-the-future',
-    );
-    expect(must(await readProposals(signe))).toHaveLength(2);
-    const opened = must(await confirmProposal(signe, { id: first!.id, form }));
-    expect(await view(opened.ref)).toMatchObject({ right: 'erasure', channel: 'mail', receivedOn: '2026-11-22' });
-    expect(refusal(await confirmProposal(signe, { id: first!.id, form }))).toBe('proposal-gone');
-    must(await setAsideProposal(signe, { id: second!.id }));
-    expect(must(await readProposals(signe))).toEqual([]);
-    for (const row of await world
-      .knex('mail_proposals')
-      .join('data_keys', 'data_keys.id', 'mail_proposals.data_key_id')
-      .select('content_sealed', 'wrapped'))
-      expect(row).toEqual({ content_sealed: null, wrapped: null });
   });
 });
 

@@ -1,0 +1,52 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { show } from '../../../test/support/screen';
+import type { AudienceView } from '../../core/ledger/views';
+import { AudienceSheet } from './AudienceSheet';
+
+const ZONE = 'Europe/Copenhagen';
+
+test('a list’s answers are counted by reason; it can be asked again', async () => {
+  const audience: AudienceView = {
+    id: 'aud_1',
+    name: 'november.csv',
+    purpose: 'newsletter',
+    channel: 'email',
+    at: '2026-11-24T07:00:00Z',
+    runs: [
+      {
+        id: 'r',
+        state: 'finished',
+        lines: 4,
+        permitted: 1,
+        counts: { granted: 1, withdrawn: 2, unreadable: 1 },
+        at: '2026-11-24T07:00:00Z',
+      },
+    ],
+  };
+  const asked: string[] = [];
+  show(
+    <AudienceSheet
+      audiences={[audience]}
+      purposes={[{ id: 'newsletter', title: 'Newsletter' }]}
+      asked={[
+        { system: 'Newsletter service', purpose: 'Newsletter', permitted: 1204, refused: 31, lastDay: '2026-11-24' },
+      ]}
+      zone={ZONE}
+      again={async (id) => (asked.push(id), { ok: true, value: { runId: 'x' } })}
+      checkDraft={async () => ({ ok: false, message: 'no' })}
+    />,
+  );
+  expect(
+    within(screen.getByRole('region', { name: 'Asked by systems' }))
+      .getAllByRole('cell')
+      .map((cell) => cell.textContent),
+  ).toEqual(['Newsletter service', 'Newsletter', '1,204', '31', 'Tue 24 Nov']);
+  fireEvent.click(screen.getByText('as a table'));
+  expect(screen.getAllByRole('row').map((row) => row.textContent)).toEqual(
+    expect.arrayContaining(['withdrawn2', 'granted1', 'unreadable1']),
+  );
+  expect(screen.getByText('answers as CSV').getAttribute('href')).toBe('/ledger/audiences/aud_1/result.csv');
+  fireEvent.click(screen.getByText('Ask again'));
+  await waitFor(() => expect(asked).toEqual(['aud_1']));
+});

@@ -1,0 +1,62 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { REF, requestView } from '../../../test/support/requests';
+import { acts, button, type } from '../../../test/support/requestActions';
+import { show } from '../../../test/support/screen';
+import { WorkloadSheet } from './WorkloadSheet';
+import { WorkPanel } from './WorkPanel';
+
+const ZONE = 'Europe/Copenhagen';
+
+describe('colleagues', () => {
+  test('a note is sent and its field is empty again; handing over asks once', async () => {
+    const { called, actions } = acts();
+    show(
+      <WorkPanel
+        request={requestView({
+          members: ['Signe'],
+          notes: [{ id: 'n', by: 'Mikkel', at: '2026-11-23T08:00:00Z', text: 'Look at the camp.' }],
+          colleagues: [{ id: 'usr_m', name: 'Mikkel' }],
+        })}
+        zone={ZONE}
+        actions={actions}
+      />,
+    );
+    expect(screen.getByText(/Look at the camp/)).toBeTruthy();
+    type(/Note for colleagues/, '@Mikkel done');
+    fireEvent.click(button('Note it'));
+    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>(/Note for colleagues/).value).toBe(''));
+    fireEvent.mouseDown(screen.getByRole('combobox'));
+    fireEvent.click(screen.getByRole('option', { name: 'Mikkel' }));
+    fireEvent.click(button('Hand it over'));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['note', REF, '@Mikkel done'],
+        ['own', REF, 'usr_m'],
+      ]),
+    );
+  });
+
+  test('rules are added and removed by whoever may; the calendar’s address is shown once', async () => {
+    const done: unknown[] = [];
+    const view = {
+      rules: [{ id: 'r1', right: 'erasure' as const, regime: null, language: null, userId: 'a', userName: 'Anna' }],
+      workload: [{ userId: 'a', name: 'Anna', open: 4, overdue: 1 }],
+    };
+    const props = {
+      view,
+      add: async (rule: unknown) => (done.push(rule), { ok: true as const, value: null }),
+      remove: async (id: string) => (done.push(id), { ok: true as const, value: null }),
+      makeFeed: async () => ({ ok: true as const, value: { address: 'https://x.example/calendar/t.ics' } }),
+    };
+    const { unmount } = show(<WorkloadSheet {...props} mayChange />);
+    fireEvent.click(button('Add the rule'));
+    fireEvent.click(button('Remove'));
+    await waitFor(() => expect(done).toEqual([{ right: null, regime: null, language: null, userId: 'a' }, 'r1']));
+    fireEvent.click(button('Make my calendar’s address'));
+    await screen.findByText('https://x.example/calendar/t.ics');
+    unmount();
+    show(<WorkloadSheet {...props} mayChange={false} />);
+    expect(screen.queryByRole('button', { name: 'Remove' })).toBeNull();
+  });
+});

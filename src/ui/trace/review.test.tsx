@@ -1,0 +1,290 @@
+/** @jest-environment jsdom */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { REF, requestView } from '../../../test/support/requests';
+import { acts, button } from '../../../test/support/requestActions';
+import { show } from '../../../test/support/screen';
+import type { MatchLine, MatchOpened, TraceView } from '../../core/requests/views';
+import { TraceStage } from './TraceStage';
+import type { RequestActions } from '../requests/actions';
+
+describe('the review', () => {
+  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({
+    id,
+    system: 'shop',
+    systemName: 'Web shop',
+    collection: 'customers',
+    title: `Record ${id}`,
+    parent: null,
+    place: id,
+    band: 'certain',
+    weight: 21.4,
+    because: '',
+    isShared: false,
+    isRedacted: false,
+    verdict: null,
+    topics: ['other'],
+    isOutside: false,
+    news: null,
+    second: null,
+    ...more,
+  });
+  const matches = [
+    match('a'),
+    match('b', { parent: 'a', collection: 'orders' }),
+    match('c', { band: 'possible', weight: 3.2 }),
+  ];
+  const trace: TraceView = {
+    id: 'trc_1',
+    state: 'finished',
+    round: 1,
+    matches,
+    undecided: 3,
+    helpers: [
+      {
+        id: 'hlp_1',
+        system: 'Workshop cards',
+        kind: 'search',
+        dueOn: '2026-12-01',
+        state: 'open',
+        uploads: 0,
+        answer: null,
+      },
+    ],
+    problems: [{ system: 'Office files', place: 'old/half.pdf', text: 'The PDF is damaged or cut off.' }],
+    gone: [],
+    conditions: { join: 'all', rows: [] },
+    keys: [{ id: 'tky_1', kind: 'email', value: 'x@mail.example', round: 1, taught: false, isStruck: false }],
+    alike: [],
+    steps: [
+      {
+        system_id: 'sys_shop',
+        round: 1,
+        state: 'done',
+        scanned: 9,
+        found: 3,
+        tries: 1,
+        error_code: null,
+        error_text: null,
+        next_try_at: null,
+        started_at: '2026-11-24T08:00:00Z',
+        finished_at: '2026-11-24T08:00:03Z',
+        left_out: 0,
+        name: 'Web shop',
+      },
+      {
+        system_id: 'sys_mail',
+        round: 1,
+        state: 'failed',
+        scanned: 0,
+        found: 0,
+        tries: 5,
+        error_code: 'refused',
+        error_text: 'refused',
+        next_try_at: null,
+        started_at: null,
+        finished_at: null,
+        left_out: 0,
+        name: 'Mailbox',
+      },
+    ],
+  };
+  const opened = (id: string): MatchOpened => ({
+    id,
+    title: `Opened ${id}`,
+    fields: [
+      { field: 'email', left: 'l@mail.example', right: 'l@mail.example', level: 'exact', weight: 15 },
+      { field: 'name', left: 'Lone Dam', right: 'Jens Dam', level: 'different', weight: -4 },
+    ] as MatchOpened['fields'],
+    record: { id },
+    text: id === 'c' ? 'Regards, Lone Dam <script>' : null,
+    files: [],
+    others: id === 'c' ? ['J. D.'] : [],
+    marks: ['Lone Dam'],
+    proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [],
+    redacted: null,
+  });
+  const around = (part: ReactNode) => (
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      {part}
+    </QueryClientProvider>
+  );
+  const before = global.fetch;
+  let served = trace;
+  beforeEach(() => void (served = trace));
+  beforeAll(() => {
+    HTMLElement.prototype.scrollIntoView = () => {};
+    global.fetch = (async (address: string) => ({
+      ok: true,
+      json: async () => (address.includes('/trace/') ? served : opened(address.split('/').at(-1)!)),
+    })) as unknown as typeof fetch;
+  });
+  afterAll(() => void (global.fetch = before));
+
+  test('one key a verdict, the next record follows; what hangs on a record is folded under it; Z takes back', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    expect(screen.getByText(/Record a and 1 that hang on it/)).toBeTruthy();
+    expect(screen.getByRole('img', { name: 'agrees' })).toBeTruthy();
+    expect(screen.getByRole('img', { name: 'differs' })).toBeTruthy();
+    fireEvent.keyDown(window, { key: 't' });
+    await screen.findByText('Opened c');
+    expect(screen.getByText(/Speaks of somebody else/)).toBeTruthy();
+    expect(document.querySelector('mark')!.textContent).toBe('Lone Dam');
+    expect(document.querySelector('.words script')).toBeNull();
+    fireEvent.keyDown(window, { key: 'N' });
+    fireEvent.keyDown(window, { key: 'z' });
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]],
+        ['judge', REF, [{ matchId: 'c', verdict: 'not-theirs' }]],
+        ['judge', REF, [{ matchId: 'c', verdict: null }]],
+      ]),
+    );
+  });
+
+  test('from the end it goes on with the first that has no verdict yet', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 'j' });
+    await screen.findByText('Opened c');
+    fireEvent.keyDown(window, { key: 't' });
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 't' });
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['judge', REF, [{ matchId: 'c', verdict: 'theirs' }]],
+        ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]],
+      ]),
+    );
+  });
+
+  test('passages about others are proposed: kept or removed by pressing, one key takes them as they are', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 'j' });
+    fireEvent.click(await screen.findByRole('button', { name: 'keep: Regards' }));
+    expect(screen.queryByRole('button', { name: /Hand over without/ })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'remove: Regards' }));
+    fireEvent.click(button(/Hand over without 1 passage/));
+    await waitFor(() =>
+      expect(called).toEqual([['redactPassages', REF, 'c', [{ start: 0, end: 7, why: 'other-person' }]]]),
+    );
+    fireEvent.keyDown(window, { key: 'r' });
+    await waitFor(() => expect(called).toHaveLength(2));
+  });
+
+  test('what is nearly the same is folded, judged as one, and taken back as one; the threshold is the reviewer’s', async () => {
+    const { called, actions } = acts();
+    served = { ...trace, alike: [{ a: 'a', b: 'c', similarity: 0.92 }] };
+    show(around(<TraceStage request={requestView()} first={served} actions={actions} />));
+    await screen.findByText('Opened a');
+    expect(screen.getByText(/and 1 nearly the same/)).toBeTruthy();
+    fireEvent.keyDown(window, { key: 't' });
+    fireEvent.keyDown(window, { key: 'z' });
+    await waitFor(() =>
+      expect(called).toEqual([
+        [
+          'judge',
+          REF,
+          [
+            { matchId: 'a', verdict: 'theirs' },
+            { matchId: 'c', verdict: 'theirs' },
+          ],
+        ],
+        [
+          'judge',
+          REF,
+          [
+            { matchId: 'a', verdict: null },
+            { matchId: 'c', verdict: null },
+          ],
+        ],
+      ]),
+    );
+    fireEvent.change(screen.getByLabelText('Fold what is alike by'), { target: { value: '0.95' } });
+    expect(screen.queryByText(/nearly the same/)).toBeNull();
+  });
+
+  test('a verdict that the server refuses is taken back and said', async () => {
+    const { actions } = acts({ judge: { ok: false, message: 'Decided meanwhile.' } });
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 'u' });
+    await screen.findByText('Decided meanwhile.');
+    expect(within(screen.getByRole('region', { name: 'Matches' })).queryByText('unsure')).toBeNull();
+  });
+
+  test(
+    'what is given while a call is on its way goes with the next; where the line breaks, what was not ' +
+      'saved is shown as it stood, and said',
+    async () => {
+      const answers: ((result: { ok: true; value: { changed: number } } | Error) => void)[] = [];
+      const sent: unknown[] = [];
+      const slow = {
+        judge: (_ref: string, verdicts: unknown) => (
+          sent.push(verdicts),
+          new Promise(
+            (resolve, reject) =>
+              void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))),
+          )
+        ),
+      } as unknown as RequestActions;
+      served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
+      show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
+      await screen.findByText('Opened a');
+      for (const key of ['t', 'n', 't', 'u']) fireEvent.keyDown(window, { key });
+      expect(sent).toEqual([[{ matchId: 'a', verdict: 'theirs' }]]);
+      expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(2);
+      await act(async () => answers[0]!({ ok: true, value: { changed: 1 } }));
+      expect(sent[1]).toEqual([
+        { matchId: 'd', verdict: 'not-theirs' },
+        { matchId: 'e', verdict: 'theirs' },
+        { matchId: 'f', verdict: 'unsure' },
+      ]);
+      await act(async () => answers[1]!(new Error('offline')));
+      await screen.findByText(/The last verdicts could not be saved/);
+      expect(within(screen.getByRole('region', { name: 'Matches' })).getAllByText('✓ theirs')).toHaveLength(1);
+    },
+  );
+
+  test('a system that failed is named with its tries and can be searched again; a band is accepted at once', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    expect(screen.getByRole('status', { name: 'Systems searched' }).textContent).toMatch(
+      /✓ Web shop 3 found.*✕ failed Mailbox 0 found, refused \(try 5\)/,
+    );
+    fireEvent.click(button('Try again'));
+    fireEvent.click(button('Accept 2 certain'));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['searchAgain', REF, 'sys_mail'],
+        ['judgeBand', REF, 'certain'],
+      ]),
+    );
+  });
+
+  test('an owner who was asked is waited for, or gone on without; what could not be read is named', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    expect(screen.getByText(/asked, due Tue 1 Dec 2026/)).toBeTruthy();
+    expect(screen.getByText(/old\/half.pdf/).closest('li')!.textContent).toContain('The PDF is damaged or cut off.');
+    fireEvent.click(button('Go on without'));
+    expect(called).toEqual([]);
+    fireEvent.click(await screen.findByRole('button', { name: /^Go on without ./ }));
+    await waitFor(() => expect(called).toEqual([['withoutHelper', REF, 'hlp_1']]));
+  });
+
+  test('whoever may not work on it sees the records and has no verdicts to give', async () => {
+    const { called, actions } = acts();
+    show(around(<TraceStage request={requestView({ mayWork: false })} first={trace} actions={actions} />));
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 't' });
+    expect(screen.queryByRole('button', { name: /theirs/ })).toBeNull();
+    expect(called).toEqual([]);
+  });
+});
