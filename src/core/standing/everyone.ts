@@ -1,7 +1,8 @@
 import { standsAlone } from './fold';
 import { ancestorsIn } from '../purposes/purposes';
 import { ADDRESS } from '../ledger/shape';
-import { materialChange, type Rules } from './standing';
+import { materialChange } from './decide';
+import type { Rules } from './reading';
 import { isNo, rankOf } from './timeline';
 import { ANSWERS, STANDINGS, type PurposeKind, type PurposeVersion, type Standing, type Terms } from '../ledger/types';
 

@@ -1,6 +1,7 @@
 import { epochOf } from '../shared/days';
 import { reason } from '../shared/reason';
-import { choicesKnown, foldsOf, readStanding, rulesAt, type Reading, type StandingQuery } from './standing';
+import type { Reading } from './reading';
+import { choicesKnown, foldsOf, readStanding, rulesAt, type StandingQuery } from './standing';
 import type { Choice, PersonFacts, PurposeVersion, StandingAnswer, WordingVersion } from '../ledger/types';
 
 /** One of several identities that are known to be one human being. */

@@ -3,7 +3,7 @@ import { choicesChangedMail, languageOf, type Language } from '../../core/letter
 import type { ChoiceInput } from '../../core/ledger/schema';
 import { gpcBinds } from '../../core/standing/gpc';
 import { kindFor, purposesInForce } from '../../core/purposes/purposes';
-import { countryAt } from '../../core/standing/standing';
+import { countryAt } from '../../core/standing/reading';
 import type { Answer, PurposeKind } from '../../core/ledger/types';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';

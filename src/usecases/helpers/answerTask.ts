@@ -6,16 +6,16 @@ import { lastPlan, operationsOf, planLines, setOperation } from '../../db/erasur
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { systemById } from '../../db/systems/systems';
 import { insertMatches } from '../../db/trace/matches';
-import { insertProblems } from '../../db/trace/problems';
 import { insertSteps, lastTrace, setStep, stepsOf } from '../../db/trace/traces';
 import type { FoundProblem, FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
 import { vaultOf } from '../keys/vault';
-import { loadSearch, matchOf } from '../trace/runTraceStep';
+import { matchOf } from '../trace/judge';
+import { loadSearch } from '../trace/search';
 import { recordTrail } from '../trail/recordTrail';
 import { taskAnswer, taskWhat } from './sealed';
-import { problemPlace } from '../trace/sealed';
+import { keepProblems } from '../trace/keepFound';
 
 export type TaskRefusal = { code: 'link-unknown' } | { code: 'link-used' } | { code: 'task-too-late' };
 
@@ -61,7 +61,8 @@ export async function uploadToTask(
     if (found.value.request.decision !== 'none' || found.value.task.kind !== 'search')
       return refuse<TaskRefusal>({ code: 'task-too-late' });
     const trace = (await lastTrace(h, found.value.request.id, 'find'))!;
-    return ok({ ...found.value, trace, search: await loadSearch(ctx, h, trace, found.value.request, null) });
+    const part = { systemId: found.value.task.system_id, round: null };
+    return ok({ ...found.value, trace, search: await loadSearch(ctx, h, trace, found.value.request, part) });
   });
   if (!loaded.ok) return loaded;
   const { task, request, trace, search } = loaded.value;
@@ -75,28 +76,16 @@ export async function uploadToTask(
     const again = await usable(ctx, h, input.token);
     if (!again.ok) return again;
     const vault = vaultOf(ctx, h);
-    const step = { trace_id: trace.id, system_id: task.system_id, round: 1 };
     if (!(await stepsOf(h, trace.id)).some(({ system_id }) => system_id === task.system_id))
-      await insertSteps(h, [step]);
+      await insertSteps(h, [search.step]);
     const rows = [];
-    for (const record of records) rows.push(await matchOf(ctx, step, search, record, null, vault, 'possible'));
+    for (const record of records) rows.push(await matchOf(ctx, search, record, null, vault, 'possible'));
     const found = await insertMatches(
       h,
       rows.filter((row) => row !== null),
     );
-    await insertProblems(
-      h,
-      await Promise.all(
-        problems.map(async ({ key, code, text }) => ({
-          trace_id: trace.id,
-          system_id: task.system_id,
-          place_sealed: await problemPlace.close(vault, request.data_key_id, key, trace.id),
-          code,
-          text,
-        })),
-      ),
-    );
-    await setStep(h, step, { state: 'done', finished_at: ctx.clock.real(), scanned: records.length, found });
+    await keepProblems(h, vault, search, problems);
+    await setStep(h, search.step, { state: 'done', finished_at: ctx.clock.real(), scanned: records.length, found });
     await setHelperTask(h, task.id, { uploads: again.value.task.uploads + 1 });
     if (found > 0) await ctx.jobs.enqueue(h.trx, 'find-alike', { traceId: trace.id });
     await recordTrail(ctx, h, 'helper-uploaded', request.ref, `${task.system_id}: ${found} records`);

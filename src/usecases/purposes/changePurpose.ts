@@ -1,7 +1,8 @@
 import type { WhatIf } from '../../core/ledger/views';
 import type { PurposeDraft } from '../../core/ledger/schema';
 import { newPurpose, purposeInForce } from '../../core/purposes/purposes';
-import { foldsOf, readStanding, rulesAt, type Rules } from '../../core/standing/standing';
+import type { Rules } from '../../core/standing/reading';
+import { foldsOf, readStanding, rulesAt } from '../../core/standing/standing';
 import { decodeFolds } from '../../core/standing/foldCodec';
 import type { Standing } from '../../core/ledger/types';
 import { ok, refuse, type Result } from '../../core/shared/result';

@@ -1,6 +1,7 @@
 import type { Fold } from '../../core/standing/fold';
 import { decodeFolds } from '../../core/standing/foldCodec';
-import { readStanding, rulesAt, type Reading, type Rules } from '../../core/standing/standing';
+import type { Reading, Rules } from '../../core/standing/reading';
+import { readStanding, rulesAt } from '../../core/standing/standing';
 import { NO_FACTS, type PersonFacts, type StandingAnswer } from '../../core/ledger/types';
 import { groupBy } from '../../core/shared/groupBy';
 import { reason } from '../../core/shared/reason';

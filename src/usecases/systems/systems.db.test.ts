@@ -2,8 +2,6 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient } from '../../db/shared/client';
-import { insertUser } from '../../db/access/users';
-import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
 import { packOf } from '../../../test/support/packs';
 import { sayDayIn } from '../../core/letters/frame';
@@ -11,95 +9,27 @@ import { localDay } from '../../core/shared/days';
 import { giveVerdicts, traceView } from '../trace/review';
 import { notSearched } from '../trace/notSearched';
 import { startTrace } from '../trace/startTrace';
-import { proveAtCounter } from '../identity/identity';
-import { openRequest } from '../intake/openRequest';
 import { decide } from '../requests/decide';
 import { readDesk } from '../desk/readDesk';
 import { startPack } from '../packs/buildPack';
-import type { Context } from '../shared/context';
 import { addSystem, changeConnection, tryConnection } from './addSystem';
 import { changeRegister, changeSearching } from './changeSystem';
 import { confirmFields, readFields } from './classify';
 import { testSystem } from './reachSystem';
 import { readSystem, readSystems } from './readSystems';
 
-// A database of nobody here: other names, in a schema of its own.
-const CLUB = `
-  create schema club;
-  create table club.members (no serial primary key, who text, reach text, state text, notes text);
-  create table club.rides (id serial primary key, member int references club.members, place text);
-  insert into club.members (who, reach, state, notes)
-    values ('Mette Holmgaard', 'mette@mail.example', 'active', 'pays by card'),
-    ('Mette Holmgaard', 'mette@mail.example', 'closed', null),
-    ('Bo Lund', 'bo@inbox.example', 'active', 'came with mette@mail.example to the autumn ride');
-  insert into club.rides (member, place) values (1, 'Samsø'), (2, 'Ebeltoft'), (3, 'Vejle');
-`;
+import { clubWorld, type ClubWorld } from '../../../test/support/clubWorld';
 
-let world: TestWorld;
-let admin: Context;
-let owner: Context;
-let coordinator: Context;
-let url: string;
-beforeAll(async () => {
-  world = await testWorld('systems');
-  admin = world.user('usr_ib', 'administrator');
-  owner = world.user('usr_bo', 'system-owner');
-  coordinator = world.user('usr_signe', 'coordinator', 'supervisor');
-  for (const [id, roles] of [
-    ['bo', 'system-owner'],
-    ['signe', 'coordinator'],
-  ] as const)
-    await world.worker.transaction((h) =>
-      insertUser(h, {
-        id: `usr_${id}`,
-        email: `${id}@larkmere.example`,
-        name: id,
-        password_hash: 'x',
-        roles: [roles],
-        active: true,
-        created_at: '2026-01-01T00:00:00Z',
-      }),
-    );
-  await world.knex.raw('create database club_of_' + process.pid);
-  const address = new URL(world.url);
-  address.pathname = `/club_of_${process.pid}`;
-  url = address.toString();
-  const club = createClient(url, 1);
-  await club.raw(CLUB);
-  await club.destroy();
-});
-afterAll(async () => {
-  await world.knex.raw(`drop database club_of_${process.pid} with (force)`);
-  await world.close();
-});
-
-/** A trace for Mette Holmgaard through what is registered. */
-async function traced(): Promise<string> {
-  const { ref } = must(
-    await openRequest(coordinator, {
-      right: 'access',
-      receivedAt: world.worker.clock.now(),
-      channel: 'phone',
-      person: { givenName: 'Mette', familyName: 'Holmgaard', emails: ['mette@mail.example'] },
-      text: null,
-      language: 'en',
-    }),
-  );
-  must(await proveAtCounter(coordinator, { ref }));
-  must(await startTrace(coordinator, { ref }));
-  await world.drain();
-  return ref;
-}
-
-const club = (more: object = {}) => ({
-  kind: 'sql',
-  name: 'Riding club',
-  country: 'DK',
-  owner: 'Bo Iversen',
-  ownerEmail: 'bo@larkmere.example',
-  settings: { url },
-  ...more,
-});
+let world: ClubWorld['world'];
+let admin: ClubWorld['admin'];
+let owner: ClubWorld['owner'];
+let coordinator: ClubWorld['coordinator'];
+let url: ClubWorld['url'];
+let traced: ClubWorld['traced'];
+let club: ClubWorld['club'];
+let close: ClubWorld['close'];
+beforeAll(async () => void ({ world, admin, owner, coordinator, url, traced, club, close } = await clubWorld()));
+afterAll(() => close());
 
 test('settings are tried before anything is kept; what is wrong is said with what to do', async () => {
   expect(must(await tryConnection(admin, { kind: 'sql', settings: { url } }))).toEqual({
@@ -428,8 +358,9 @@ test(
     'nobody else who lives there',
   async () => {
     const client = createClient(url, 1);
-    await client.raw(`create table club.homes (id serial primary key, given_name text, family_name text, reach text, street text,
-  postcode text);
+    await client.raw(`
+      create table club.homes (id serial primary key, given_name text, family_name text, reach text, street text,
+        postcode text);
     insert into club.homes (given_name, family_name, reach, street, postcode) values
       ('Mette', 'Holmgaard', 'mette@mail.example', 'Strandgade 14', '8000'),
       ('Mette', 'Krogsgaard', null, 'Strandg. 14, 1. th', '8000'),
@@ -456,13 +387,11 @@ test(
         .map(({ value, taught }) => `${value} ${taught}`)
         .sort(),
     ).toEqual(['Skolegade 2, 5000 true', 'Strandgade 14, 8000 true']);
-    const found = new Map(
-      view.matches
-        .filter(({ place }) => place.startsWith('club.homes'))
-        .map(({ place, band }) => [place.split('/')[1], band]),
-    );
+    const found = view.matches
+      .filter(({ place }) => place.startsWith('club.homes'))
+      .map(({ place, band }) => [place.split('/')[1], band]);
     // People move: another address takes nothing from a record that bears their name.
-    expect([...found].sort()).toEqual([
+    expect(found.sort()).toEqual([
       ['1', 'certain'],
       ['2', 'possible'],
       ['5', 'certain'],

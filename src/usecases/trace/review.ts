@@ -31,7 +31,7 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { otherPeople } from './runTraceStep';
+import { otherPeople } from './judge';
 import { readSecond } from './secondReader';
 import { keyValue, matchPassages, matchRecord, matchTitle, matchTopics, problemPlace, traceConditions } from './sealed';
 import { taskAnswer } from '../helpers/sealed';

@@ -1,6 +1,7 @@
 import { claimStep, nextTryOf } from '../../db/trace/traces';
 import type { Context } from '../shared/context';
-import { runTraceStep, stepLock } from './runTraceStep';
+import { runTraceStep } from './runTraceStep';
+import { stepLock } from './search';
 
 /** Traces that one system is searched for at once: gentle to it, and no trace waits for another's slow answer alone. */
 const LANES = 2;

@@ -1,0 +1,170 @@
+'use client';
+
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import type { ReactNode } from 'react';
+import type { PurposeDraft } from '../../core/ledger/schema';
+import { PURPOSE_KINDS } from '../../core/ledger/types';
+import type { PurposeShown } from '../../core/ledger/views';
+import { listOf, numberOf } from './purposeDraft';
+
+export function PurposeFields({
+  draft,
+  parents,
+  isNew,
+  errors,
+  set,
+}: {
+  draft: PurposeDraft;
+  parents: readonly PurposeShown[];
+  isNew: boolean;
+  errors: Readonly<Record<string, string>>;
+  set: (change: Partial<PurposeDraft>) => void;
+}) {
+  const field = (name: keyof PurposeDraft & string, label: string, more: object = {}): ReactNode => (
+    <TextField
+      label={label}
+      value={draft[name] ?? ''}
+      onChange={(event) => set({ [name]: event.target.value })}
+      error={Boolean(errors[name])}
+      helperText={errors[name] ?? ' '}
+      {...more}
+    />
+  );
+  const count = (name: 'confirmWithinHours' | 'shelfLifeDays' | 'askAgainAfterDays', label: string) =>
+    field(name, label, {
+      type: 'number',
+      onChange: (event: { target: { value: string } }) => set({ [name]: numberOf(event.target.value) }),
+    });
+  const texts = (name: 'categories' | 'recipients' | 'channels', label: string) =>
+    field(name, label, {
+      value: draft[name].join(', '),
+      onChange: (event: { target: { value: string } }) => set({ [name]: listOf(event.target.value) }),
+    });
+  return (
+    <div className="fields" style={{ maxWidth: 'none', gap: 4 }}>
+      <div className="pair">
+        {field('id', 'Short name', { disabled: !isNew })}
+        {field('title', 'Title')}
+      </div>
+      {field('plain', 'In plain words, as the person reads it', { multiline: true })}
+      <div className="pair">
+        {field('kind', 'Kind', {
+          select: true,
+          helperText: draft.kind === 'soft-opt-in' ? 'Own similar goods, to the address of a sale, until a no.' : ' ',
+          children: PURPOSE_KINDS.map((kind) => (
+            <MenuItem key={kind} value={kind}>
+              {kind.replaceAll('-', ' ')}
+            </MenuItem>
+          )),
+        })}
+        {field('parent', 'Belongs to', {
+          select: true,
+          onChange: (event: { target: { value: string } }) => set({ parent: event.target.value || null }),
+          children: [
+            <MenuItem key="" value="">
+              nothing
+            </MenuItem>,
+            ...parents
+              .filter(({ id }) => id !== draft.id)
+              .map(({ id, title }) => (
+                <MenuItem key={id} value={id}>
+                  {title}
+                </MenuItem>
+              )),
+          ],
+        })}
+      </div>
+      <div className="pair">
+        {count('confirmWithinHours', 'Confirmed from the mailbox within, hours')}
+        {count('shelfLifeDays', 'A yes is kept, days')}
+      </div>
+      <div className="pair">
+        {count('askAgainAfterDays', 'Ask again after a no, days')}
+        {texts('channels', 'Channels')}
+      </div>
+      <div className="pair">
+        {texts('categories', 'Categories of data')}
+        {texts('recipients', 'Recipients')}
+      </div>
+      <div className="pair">
+        {field('transfers', 'Transfers to other countries')}
+        {field('retention', 'How long it is kept')}
+      </div>
+      {draft.kind === 'legitimate-interest' &&
+        field('balancing', 'Why our interest outweighs the person’s (GDPR art. 6(1)(f))', {
+          multiline: true,
+          minRows: 2,
+        })}
+      <div className="row">
+        <label>
+          <input
+            type="checkbox"
+            checked={draft.askAgainOnMaterial}
+            onChange={(event) => set({ askAgainOnMaterial: event.target.checked })}
+          />{' '}
+          a yes ends when ask or notice change materially
+        </label>
+        <label>
+          <input type="checkbox" checked={draft.isSale} onChange={(event) => set({ isSale: event.target.checked })} />{' '}
+          sale, sharing or targeted advertising: browsers’ signals speak of it
+        </label>
+        <label>
+          <input
+            type="checkbox"
+            checked={draft.confirmBy === 'bookend'}
+            onChange={(event) => set({ confirmBy: event.target.checked ? 'bookend' : 'source' })}
+          />{' '}
+          Bookend mails for the confirmation
+        </label>
+      </div>
+      <KindsByCountry kinds={draft.kinds} set={(kinds) => set({ kinds })} />
+    </div>
+  );
+}
+
+function KindsByCountry({ kinds, set }: { kinds: PurposeDraft['kinds']; set: (kinds: PurposeDraft['kinds']) => void }) {
+  const change = (i: number, part: Partial<PurposeDraft['kinds'][number]>) =>
+    set(kinds.map((one, n) => (n === i ? { ...one, ...part } : one)));
+  return (
+    <fieldset style={{ border: 0, padding: 0, margin: '6px 0' }}>
+      <legend className="muted">Another kind, by country and day</legend>
+      {kinds.map((one, i) => (
+        <div key={i} className="row maps" style={{ display: 'flex', marginTop: 4 }}>
+          <input
+            aria-label="country"
+            value={one.country}
+            onChange={(event) => change(i, { country: event.target.value.toUpperCase() })}
+            placeholder="US-CA"
+          />
+          <input
+            aria-label="from"
+            type="date"
+            value={one.from}
+            onChange={(event) => change(i, { from: event.target.value })}
+          />
+          <select
+            aria-label="kind"
+            value={one.kind}
+            onChange={(event) => change(i, { kind: event.target.value as PurposeDraft['kind'] })}
+          >
+            {PURPOSE_KINDS.map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+          <button type="button" className="plain" onClick={() => set(kinds.filter((_, n) => n !== i))}>
+            Remove
+          </button>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="plain"
+        style={{ marginTop: 4 }}
+        onClick={() => set([...kinds, { country: '', from: '2020-01-01', kind: 'opt-out' }])}
+      >
+        Another country
+      </button>
+    </fieldset>
+  );
+}
