@@ -13,6 +13,11 @@ const NO_OWN_TIME = [
   },
 ];
 
+const ONLY_SEALED = {
+  selector: 'CallExpression[callee.property.name=/^(seal|unseal|sealOwn|unsealOwn)$/]',
+  message: 'What is sealed is closed and opened in the sealed.ts of its room.',
+};
+
 /** Where components are: the rules of React look at nothing else. */
 const PAGES = ['src/app/**/*.{ts,tsx}', 'src/ui/**/*.{ts,tsx}', 'test/support/**/*.tsx'];
 
@@ -43,6 +48,23 @@ export default tseslint.config(
     files: ['src/core/**', 'src/usecases/**', 'src/db/**'],
     ignores: ['**/*.test.ts', '**/*.prop.test.ts', '**/*.db.test.ts'],
     rules: { 'no-restricted-syntax': ['error', ...NO_OWN_TIME] },
+  },
+  {
+    files: ['src/usecases/**'],
+    ignores: ['**/*.test.ts', 'src/usecases/keys/**', '**/sealed.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...NO_OWN_TIME, ONLY_SEALED] },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}', 'test/fixtures/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/db/migrations/**'],
+    rules: {
+      'max-lines-per-function': ['error', { max: 60, skipComments: true, IIFEs: true }],
+    },
+  },
+  {
+    files: ['src/ui/**/*.tsx', 'src/app/**/*.tsx'],
+    ignores: ['**/*.test.tsx'],
+    rules: { 'max-lines-per-function': ['error', { max: 150, skipComments: true }] },
   },
   {
     files: ['src/core/**'],

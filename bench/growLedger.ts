@@ -52,7 +52,6 @@ export async function growLedger(ctx: Context, choices: number, tell: (n: number
           no: numbers[i]!,
           data_key_id: keyRow.id,
           name_sealed: null,
-          birth_date_sealed: null,
           country: 'DK',
           language: 'da',
           created_at: now,

@@ -80,7 +80,7 @@ export interface ImportView {
   /** The line after which the next page of held lines begins. */
   next: number | null;
   /** What the dry run says would happen. */
-  preview: { counts: Record<RecordStatus, number>; held: HeldLine[]; isPartial: boolean } | null;
+  preview: { counts: Record<RecordStatus, number>; held: readonly HeldLine[]; isPartial: boolean } | null;
   /** A file nobody has mapped yet: its columns, a proposal, a few lines. */
   toMap: { columns: string[]; mapping: Mapping; sample: string[] } | null;
 }

@@ -42,5 +42,5 @@ export async function forgetRecordActs(h: Handle, requestIds: readonly string[])
   await h
     .trx('record_acts')
     .whereRaw('request_id = any(?)', [requestIds as string[]])
-    .update({ was_sealed: null, value_sealed: null });
+    .update({ was_sealed: null, value_sealed: null, record_key: '', detail: null });
 }

@@ -85,5 +85,5 @@ export async function forgetLetters(h: Handle, requestIds: readonly string[]): P
   await h
     .trx('letters')
     .whereRaw('request_id = any(?)', [requestIds as string[]])
-    .update({ address_sealed: null, subject_sealed: null, body_sealed: null });
+    .update({ address_sealed: null, subject_sealed: null, body_sealed: null, error: null });
 }

@@ -6,7 +6,6 @@ export interface PersonRow {
   no: number;
   data_key_id: string;
   name_sealed: Buffer | null;
-  birth_date_sealed: Buffer | null;
   country: string | null;
   language: string | null;
   created_at: string;
@@ -47,7 +46,6 @@ export async function insertPersons(h: Handle, rows: readonly PersonRow[]): Prom
       'no',
       'data_key_id',
       'name_sealed',
-      'birth_date_sealed',
       'country',
       'language',
       'created_at',
@@ -84,7 +82,6 @@ export async function setPersonDetails(
     Pick<
       PersonRow,
       | 'name_sealed'
-      | 'birth_date_sealed'
       | 'country'
       | 'language'
       | 'erased_at'
@@ -206,7 +203,6 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
   await h.trx('persons').where({ id: personId }).update({
     erased_at: now,
     name_sealed: null,
-    birth_date_sealed: null,
     country: null,
     language: null,
     birth_year: null,

@@ -30,6 +30,7 @@ import * as sales from '../migrations/0028_sales';
 import * as arrivalNames from '../migrations/0029_arrival_names';
 import * as fieldRoles from '../migrations/0030_field_roles';
 import * as references from '../migrations/0031_references';
+import * as noBirthDates from '../migrations/0032_no_birth_dates';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -64,6 +65,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0029_arrival_names': arrivalNames,
   '0030_field_roles': fieldRoles,
   '0031_references': references,
+  '0032_no_birth_dates': noBirthDates,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

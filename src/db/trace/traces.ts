@@ -234,6 +234,8 @@ export async function forgetTraces(h: Handle, requestIds: readonly string[]): Pr
   await h.trx('redactions').whereIn('trace_id', traces.clone()).delete();
   await h.trx('alike_matches').whereIn('trace_id', traces.clone()).delete();
   await h.trx('trace_problems').whereIn('trace_id', traces.clone()).delete();
+  await h.trx('trace_steps').whereIn('trace_id', traces.clone()).update({ error_text: null });
+  await h.trx('traces').whereIn('id', traces.clone()).update({ conditions_sealed: null });
 }
 
 /** The trace of the same kind that came before. */

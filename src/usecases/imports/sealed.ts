@@ -1,59 +1,54 @@
-import { dataKeys } from '../../db/keys/dataKeys';
 import type { ImportRow } from '../../db/imports/imports';
+import { dataKeys } from '../../db/keys/dataKeys';
 import type { HeldLine } from '../../core/ledger/views';
 import type { Handle } from '../../db/shared/handle';
 import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../shared/context';
+import { firstShape, sealedAs, sealedText } from '../keys/sealedValue';
 import { asWrapped, vaultOf } from '../keys/vault';
 
-// What an import holds of people: its file's name, its first line, lines that were held back, and its file. All of it is sealed under the
-// import's own key and opened here alone. Imports from before that key existed are under the installation's.
+// What an import holds of people: its file's name, its first line, lines that were held back, and its file. All of it
+// is sealed under the import's own key and opened here alone. Imports from before that key existed are under the
+// installation's.
 
 type Owner = Pick<ImportRow, 'id' | 'data_key_id'>;
 
-const seal = async (ctx: Context, h: Handle, row: Owner, text: string, about: string): Promise<Buffer> =>
-  row.data_key_id ? vaultOf(ctx, h).seal(row.data_key_id, text, about) : ctx.keys.sealOwn(text, about);
-const open = async (
-  ctx: Context,
-  h: Handle,
-  row: Owner,
-  sealed: Buffer | null,
-  about: string,
-): Promise<string | null> => {
-  if (!sealed) return null;
-  return row.data_key_id ? vaultOf(ctx, h).unseal(row.data_key_id, sealed, about) : ctx.keys.unsealOwn(sealed, about);
-};
+export const importFileName = sealedText('imports.file_name_sealed', (importId: string) => importId);
+export const importHeader = sealedText('imports.header_sealed', (importId: string) => `header:${importId}`);
+export const rawLine = sealedText('import_lines.raw_sealed', (importId: string, line: number) => `${importId}:${line}`);
+/** A part of the preview beside its figures, in Base64. */
+const heldLines = sealedAs(
+  firstShape<readonly HeldLine[]>(),
+  'imports.preview',
+  (importId: string) => `preview:${importId}`,
+);
 
-export const sealFileName = (ctx: Context, h: Handle, row: Owner, name: string) => seal(ctx, h, row, name, row.id);
 export const openFileName = async (ctx: Context, h: Handle, row: ImportRow) =>
-  (await open(ctx, h, row, row.file_name_sealed, row.id)) ?? '(gone)';
+  (await importFileName.open(vaultOf(ctx, h), row.data_key_id, row.file_name_sealed, row.id)) ?? '(gone)';
 
-export const sealHeader = (ctx: Context, h: Handle, row: Owner, header: string) =>
-  seal(ctx, h, row, header, `header:${row.id}`);
+/** Imports of old have their first line in the open. */
 export const openHeader = async (ctx: Context, h: Handle, row: ImportRow) =>
-  row.header ?? (await open(ctx, h, row, row.header_sealed, `header:${row.id}`)) ?? '';
+  row.header ?? (await importHeader.open(vaultOf(ctx, h), row.data_key_id, row.header_sealed, row.id)) ?? '';
 
 /** Sealing of many lines: the key is asked for once. */
 export async function rawSealer(ctx: Context, h: Handle, row: Owner): Promise<(line: number, raw: string) => Buffer> {
-  const key = row.data_key_id ? await importKey(h, row) : null;
-  return (line, raw) =>
-    key ? ctx.keys.seal(key, raw, `${row.id}:${line}`) : ctx.keys.sealOwn(raw, `${row.id}:${line}`);
+  const key = await importKey(h, row);
+  return (line, raw) => rawLine.closeUnder(ctx.keys, key, raw, row.id, line);
 }
+
 export const openRaw = (
   ctx: Context,
   h: Handle,
   row: { import_id: string; data_key_id: string | null },
   line: { line: number; raw_sealed: Buffer | null },
-) =>
-  open(ctx, h, { id: row.import_id, data_key_id: row.data_key_id }, line.raw_sealed, `${row.import_id}:${line.line}`);
+) => rawLine.open(vaultOf(ctx, h), row.data_key_id, line.raw_sealed, row.import_id, line.line);
 
 export const sealPreview = async (ctx: Context, h: Handle, row: Owner, held: readonly HeldLine[]) =>
-  (await seal(ctx, h, row, JSON.stringify(held), `preview:${row.id}`)).toString('base64');
-export async function openPreview(ctx: Context, h: Handle, row: ImportRow): Promise<HeldLine[]> {
-  const text = row.preview?.held
-    ? await open(ctx, h, row, Buffer.from(row.preview.held, 'base64'), `preview:${row.id}`)
-    : null;
-  return text ? (JSON.parse(text) as HeldLine[]) : [];
+  (await heldLines.close(vaultOf(ctx, h), row.data_key_id, held, row.id)).toString('base64');
+
+export async function openPreview(ctx: Context, h: Handle, row: ImportRow): Promise<readonly HeldLine[]> {
+  const sealed = row.preview?.held ? Buffer.from(row.preview.held, 'base64') : null;
+  return (await heldLines.open(vaultOf(ctx, h), row.data_key_id, sealed, row.id)) ?? [];
 }
 
 /** The key of its file as a stream; null: the installation's own. @throws where it was destroyed */

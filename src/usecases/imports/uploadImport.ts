@@ -8,10 +8,11 @@ import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { mayImport } from './mayImport';
 import { FileDamaged, FileTooLarge, storeFile, type FileFacts } from './readFile';
-import { importKey, sealFileName, sealHeader } from './sealed';
+import { importFileName, importHeader, importKey } from './sealed';
 
 export type UploadRefusal =
   | AccessRefusal
@@ -70,14 +71,14 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
       system_id: input.systemId,
       file_sha256: file.sha256,
       file_path: path,
-      file_name_sealed: await sealFileName(ctx, h, { id, data_key_id: keyId }, input.fileName),
+      file_name_sealed: await importFileName.close(vaultOf(ctx, h), keyId, input.fileName, id),
       data_key_id: keyId,
       encoding: file.encoding,
       state,
       format: file.format,
       header: null,
       header_sealed:
-        file.format === 'ndjson' ? null : await sealHeader(ctx, h, { id, data_key_id: keyId }, file.header),
+        file.format === 'ndjson' ? null : await importHeader.close(vaultOf(ctx, h), keyId, file.header, id),
       delimiter: file.delimiter,
       mapping: mapping?.mapping ?? null,
       bytes: file.bytes,

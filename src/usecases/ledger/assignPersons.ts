@@ -96,7 +96,6 @@ export async function assignPersons(ctx: Context, h: Handle, owners: readonly { 
       no: 0,
       data_key_id: keyRow.id,
       name_sealed: name ? personName.closeUnder(ctx.keys, key, name, id) : null,
-      birth_date_sealed: null,
       country: item.input.country ?? null,
       language: item.input.language ?? null,
       created_at: now,
