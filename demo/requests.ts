@@ -12,11 +12,13 @@ import { receiveAppeal } from '../src/usecases/requests/appeals';
 import { decide } from '../src/usecases/requests/decide';
 import { askIdentity, proveAtCounter, proveIdentity, refuseForIdentity } from '../src/usecases/identity/identity';
 import type { Mail } from '../src/ports/mailer';
-import { readRequests, requestView } from '../src/usecases/requests/requestView';
+import { requestView } from '../src/usecases/requests/requestView';
+import { readRequests } from '../src/usecases/requests/readRequests';
 import { tellRecipient } from '../src/usecases/carryOut/tellRecipients';
 import { openRequest, type NewRequest } from '../src/usecases/intake/openRequest';
 import { recordClockEvent } from '../src/usecases/clock/recordClockEvent';
-import { acceptBand, giveVerdicts, traceView } from '../src/usecases/trace/review';
+import { acceptBand, giveVerdicts } from '../src/usecases/trace/review';
+import { traceView } from '../src/usecases/trace/traceView';
 import { startTrace } from '../src/usecases/trace/startTrace';
 import type { WalkingClock } from './walkingClock';
 

@@ -8,7 +8,7 @@ import { checkSchema } from '../db/shared/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
 import { sayRefusal } from '../ui/shared/refusals';
 import { actorOfKey } from '../usecases/access/apiKeys';
-import { answerChecks } from '../usecases/standing/answerChecks';
+import { PermissionChecks } from '../usecases/standing/permissionChecks';
 import { faultCode } from '../usecases/health/arrivals';
 import { readHealth } from '../usecases/health/readHealth';
 import { replayJournal } from '../usecases/erasure/replayJournal';
@@ -43,7 +43,7 @@ const ctx = createContext(
 await checkKeys(ctx);
 await replayJournal(ctx);
 const reads = readsOver(config.DATABASE_URL, 2, ctx.transaction);
-const checks = answerChecks(ctx, reads);
+const checks = new PermissionChecks(ctx, reads);
 const keys = new Map<string, { machine: Machine | null; until: number }>();
 
 const server = createServer((request, response) => {

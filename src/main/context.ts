@@ -33,6 +33,8 @@ const inTransaction = new AsyncLocalStorage<boolean>();
 const lock = new AsyncLocalStorage<{ isLost: boolean }>();
 
 /** Wires everything once per process; `as` gives the context of one actor. */
+// One line for each thing that use cases need.
+// eslint-disable-next-line max-lines-per-function
 export function createContext(
   config: Config,
   knex: Knex,

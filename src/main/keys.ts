@@ -119,6 +119,8 @@ function parse(text: string, what: string): KeyFile {
   return file;
 }
 
+// The methods of one key ring share its keys.
+// eslint-disable-next-line max-lines-per-function
 function keysOf(file: KeyFile): Keys {
   const bytes = (text: string) => Buffer.from(text, 'base64');
   const masters = new Map(file.masters.map(({ version, key }) => [version, bytes(key)]));

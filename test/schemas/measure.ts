@@ -11,7 +11,7 @@ import { changeSearching } from '../../src/usecases/systems/changeSystem';
 import { confirmFields, readFields } from '../../src/usecases/systems/classify';
 import { readSystem } from '../../src/usecases/systems/readSystems';
 import { confirmReferences } from '../../src/usecases/systems/references';
-import { traceView } from '../../src/usecases/trace/review';
+import { traceView } from '../../src/usecases/trace/traceView';
 import { startTrace } from '../../src/usecases/trace/startTrace';
 import { emptyDatabase, testWorld } from '../support/database';
 import { must } from '../support/must';

@@ -31,6 +31,8 @@ const SAMPLE_UNITS = 20;
  * collection is the folder it lies in. Files are read, never written: what is to go from them is done by their owner.
  * Setting: `path`.
  */
+// The methods of one connector share what they have opened.
+// eslint-disable-next-line max-lines-per-function
 export function filesConnector(connection: Record<string, string>, confirmed: FieldHolds = {}): Connector {
   const root = connection['path']!;
 

@@ -23,6 +23,8 @@ interface Opened {
  * Messages in a Maildir, in mbox files or as `.eml` files: which it is, is seen from what lies there. Enclosed messages and
  * attachments are searched with the message. Settings: `path`, `ownDomains` (comma-separated).
  */
+// The methods of one connector share what they have opened.
+// eslint-disable-next-line max-lines-per-function
 export function mailboxConnector(connection: Record<string, string>): Connector {
   const root = connection['path']!;
   const ownDomains = (connection['ownDomains'] ?? '')

@@ -27,6 +27,8 @@ import { body, serviceOf, type Service } from './service';
  * accepted and done later. Settings: `url`, `mapping`; `token`, and `user` for basic sign-in; `flagField` and `flagPurpose`:
  * the field of the first list that says yes or no to one purpose.
  */
+// The methods of one connector share what they have opened.
+// eslint-disable-next-line max-lines-per-function
 export function restConnector(systemId: string, connection: Record<string, string>): Connector {
   const read = readRestMapping(connection['mapping'] ?? '');
   if (!read.ok) throw new ConnectorError('wrong-answer', `The mapping cannot be used: ${read.refusal.message}`);

@@ -24,6 +24,8 @@ const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
  * references are followed to all that hangs on it (orders, lines, invoices).
  * Settings: `url`; `schemas`, comma-separated, all where empty; `flag` and `restriction` (see `marks`).
  */
+// The methods of one connector share what they have opened.
+// eslint-disable-next-line max-lines-per-function
 export function sqlConnector(
   systemId: string,
   connection: Record<string, string>,

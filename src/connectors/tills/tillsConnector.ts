@@ -11,6 +11,8 @@ const COLUMNS = ['card_no', 'email', 'phone', 'newsletter'];
  * that they work off. What was written into the inbox is only accepted; the next list shows whether it was done.
  * Settings: `folder`, `flagPurpose`.
  */
+// The methods of one connector share what they have opened.
+// eslint-disable-next-line max-lines-per-function
 export function tillsConnector(connection: Record<string, string>): Connector {
   const [folder, purpose] = [connection['folder']!, connection['flagPurpose'] ?? 'newsletter'];
 

@@ -85,14 +85,7 @@ export function lawsFor(
   on: Day,
   laws: Laws = SHIPPED_LAWS,
 ): BindingLaws {
-  const where: Place = {
-    country: place.country?.trim().toUpperCase() || null,
-    region:
-      place.region
-        ?.trim()
-        .toUpperCase()
-        .replace(/^[A-Z]{2}-/, '') || null,
-  };
+  const where = placeAsWritten(place);
   const reasons: Reason[] = [];
   if (where.country === null)
     reasons.push(
@@ -122,26 +115,7 @@ export function lawsFor(
       );
       continue;
     }
-    const why = [
-      ...(lives
-        ? [
-            reason(
-              'place',
-              `The person lives in ${sayPlace(where)}: ${law.title}.`,
-              law.id === 'eu-gdpr' ? 'GDPR art. 3(1), 3(2)' : law.source,
-            ),
-          ]
-        : []),
-      ...(established
-        ? [
-            reason(
-              'establishment',
-              `The organisation is established in ${established}, so its own law covers everybody whose data it holds.`,
-              law.id === 'eu-gdpr' ? 'GDPR art. 3(1)' : law.source,
-            ),
-          ]
-        : []),
-    ];
+    const why = whyBinding(law, lives ? where : null, established ?? null);
     (lives ? local : home).push({ regime: law.id, reasons: why });
   }
   if (where.country !== null && !isPlaceCovered) reasons.push(notThere(where, on, laws));
@@ -149,6 +123,28 @@ export function lawsFor(
   if (found.length === 0)
     reasons.push(reason('no-law-found', 'No law of the table binds this request. Somebody has to look.'));
   return { laws: found, reasons };
+}
+
+function placeAsWritten({ country, region }: Place): Place {
+  const code = region?.trim().toUpperCase();
+  return { country: country?.trim().toUpperCase() || null, region: code?.replace(/^[A-Z]{2}-/, '') || null };
+}
+
+/** @param where the person lives under it; @param established in which of its countries the organisation is */
+function whyBinding(law: Regime, where: Place | null, established: string | null): Reason[] {
+  const why: Reason[] = [];
+  const source = (article: string) => (law.id === 'eu-gdpr' ? article : law.source);
+  if (where)
+    why.push(reason('place', `The person lives in ${sayPlace(where)}: ${law.title}.`, source('GDPR art. 3(1), 3(2)')));
+  if (established)
+    why.push(
+      reason(
+        'establishment',
+        `The organisation is established in ${established}, so its own law covers everybody whose data it holds.`,
+        source('GDPR art. 3(1)'),
+      ),
+    );
+  return why;
 }
 
 function isIn(law: Regime, country: string): boolean {

@@ -54,21 +54,7 @@ export interface LawReading extends LegalDates {
 
 export function readLaw(one: Case): LawReading {
   const { regime, receivedOn, holidayOf } = one;
-  const reasons: Reason[] = [
-    reason(
-      'received',
-      `Received ${sayDay(receivedOn)}.`,
-      regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(1)' : undefined,
-    ),
-  ];
-  if (!regime.isConfirmed)
-    reasons.push(
-      reason(
-        'law-not-confirmed',
-        `This row of the table of laws has not been compared with the text of the law; where it may be shorter, the shorter stands.`,
-        regime.source,
-      ),
-    );
+  const reasons: Reason[] = [...whyThisRow(regime, receivedOn)];
   const act = actRuleFor(one);
   const questions = weighQuestions(one, act, reasons);
   const start = startOf(one, questions, reasons);
@@ -88,37 +74,14 @@ export function readLaw(one: Case): LawReading {
   const extension = answerExtension(one.events);
   const extendable = isExtendable(regime, act);
   const extended = extendable ? extendedDue(one, start, shift, extension) : null;
-  if (shift > 0)
-    reasons.push(
-      reason(
-        'shifted',
-        `Waiting for the person adds ${shift} ${shift === 1 ? 'day' : 'days'}: ${sayDay(addDays(plain, shift))}.`,
-      ),
-    );
-
   const announced = extension && extended ? extended : null;
-  if (announced) reasons.push(reason('extended', `Extended with a reason: ${sayDay(announced)}.`, regime.source));
-  else if (extension) reasons.push(reason('not-extendable', 'This law knows no extension here.', regime.source));
   const dueOn = announced ?? first;
-  const unrolled = announced ? null : addDays(plain, shift);
-  if (unrolled && unrolled !== first)
-    reasons.push(
-      reason(
-        'rolled',
-        `${sayDay(unrolled)} is ${whyClosed(unrolled, holidayOf)}; the next day that counts is ${sayDay(first)}.`,
-        regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(4)' : regime.source,
-      ),
-    );
-
   const actBy = act ? actDate(one, act, dueOn) : null;
-  if (act && actBy)
-    reasons.push(
-      reason(
-        'act-first',
-        `The act itself is due ${act.within === 'at-once' ? 'at once' : `by ${sayDay(actBy)}`}; the answer follows.`,
-        act.source,
-      ),
-    );
+  reasons.push(
+    ...whyMoved(one, plain, shift, announced ?? first, announced !== null),
+    ...(extension && !announced ? [reason('not-extendable', 'This law knows no extension here.', regime.source)] : []),
+    ...(act && actBy ? [whyActFirst(act, actBy)] : []),
+  );
   const acknowledges = regime.acknowledge?.rights.includes(one.right);
   return {
     regime: regime.id,
@@ -134,6 +97,41 @@ export function readLaw(one: Case): LawReading {
     pauses: questions.map(({ kind, from, to }) => ({ kind, from, to })),
     reasons,
   };
+}
+
+function whyThisRow(regime: Regime, receivedOn: Day): Reason[] {
+  const source = regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(1)' : undefined;
+  const received = reason('received', `Received ${sayDay(receivedOn)}.`, source);
+  if (regime.isConfirmed) return [received];
+  const unconfirmed =
+    'This row of the table of laws has not been compared with the text of the law; where it may be shorter, the ' +
+    'shorter stands.';
+  return [received, reason('law-not-confirmed', unconfirmed, regime.source)];
+}
+
+/** From the plain end of the period to the day that counts: days of waiting, an extension, a day that is closed. */
+function whyMoved({ regime, holidayOf }: Case, plain: Day, shift: number, day: Day, isExtended: boolean): Reason[] {
+  const shifted = addDays(plain, shift);
+  const reasons: Reason[] = [];
+  if (shift > 0) {
+    const days = `${shift} ${shift === 1 ? 'day' : 'days'}`;
+    reasons.push(reason('shifted', `Waiting for the person adds ${days}: ${sayDay(shifted)}.`));
+  }
+  if (isExtended) reasons.push(reason('extended', `Extended with a reason: ${sayDay(day)}.`, regime.source));
+  else if (shifted !== day)
+    reasons.push(
+      reason(
+        'rolled',
+        `${sayDay(shifted)} is ${whyClosed(shifted, holidayOf)}; the next day that counts is ${sayDay(day)}.`,
+        regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(4)' : regime.source,
+      ),
+    );
+  return reasons;
+}
+
+function whyActFirst(act: ActRule, actBy: Day): Reason {
+  const when = act.within === 'at-once' ? 'at once' : `by ${sayDay(actBy)}`;
+  return reason('act-first', `The act itself is due ${when}; the answer follows.`, act.source);
 }
 
 /** The rule for the act that comes before the answer, if the law has one for this right. */

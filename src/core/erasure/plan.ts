@@ -66,8 +66,10 @@ export function heldBy(rules: Pick<PlanRules, 'holds'>, record: Pick<PlanRecord,
   );
 }
 
+type Verdict = Pick<PlanLine, 'action' | 'rule' | 'reasons'> & Partial<PlanLine>;
+
 function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
-  const here = {
+  return {
     record: record.id,
     system: record.system,
     collection: record.collection,
@@ -79,59 +81,58 @@ function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
     releasedBy: [],
     together: [],
     restrict: false,
+    ...(byHold(record, rules) ??
+      byRetention(record, rules, on) ??
+      byOpenMatter(record, rules) ??
+      byOthers(record) ??
+      byTotals(record, rules) ?? {
+        action: 'erase',
+        rule: 'erase',
+        reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')],
+      }),
   };
+}
+
+function byHold(record: PlanRecord, rules: PlanRules): Verdict | null {
   const hold = heldBy(rules, record);
-  if (hold)
-    return {
-      ...here,
-      action: 'keep',
-      rule: 'hold',
-      reasons: [reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)')],
-    };
-  const kept = byRetention(record, rules, on);
-  if (kept) return { ...here, ...kept };
+  if (!hold) return null;
+  const because = reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)');
+  return { action: 'keep', rule: 'hold', reasons: [because] };
+}
+
+function byOpenMatter(record: PlanRecord, rules: PlanRules): Verdict | null {
   const open = rules.open.find(
     (rule) =>
       rule.system === record.system &&
       rule.collection === record.collection &&
       rule.openValues.includes(record.facts[rule.field] ?? ''),
   );
-  if (open)
-    return {
-      ...here,
-      action: 'keep',
-      rule: 'open',
-      reasons: [reason('open', `It is ${record.facts[open.field]}: kept until it is closed.`, 'GDPR art. 6(1)(b)')],
-    };
+  if (!open) return null;
+  const because = `It is ${record.facts[open.field]}: kept until it is closed.`;
+  return { action: 'keep', rule: 'open', reasons: [reason('open', because, 'GDPR art. 6(1)(b)')] };
+}
+
+/** What is other people's as well. */
+function byOthers(record: PlanRecord): Verdict | null {
+  const because = (code: string, text: string) => [reason(code, text, 'GDPR art. 15(4)')];
   if (record.isOthersToo)
     return {
-      ...here,
       action: 'keep',
       rule: 'others',
-      reasons: [reason('others', 'Records of other people point at it: it stays as theirs.', 'GDPR art. 15(4)')],
+      reasons: because('others', 'Records of other people point at it: it stays as theirs.'),
     };
-  if (record.isShared)
-    return {
-      ...here,
-      action: 'anonymise',
-      rule: 'shared',
-      reasons: [
-        reason('shared', 'Other people’s data stands in it too: only this person’s part goes.', 'GDPR art. 15(4)'),
-      ],
-    };
-  if (rules.neededForTotals.includes(`${record.system}/${record.collection}`))
-    return {
-      ...here,
-      action: 'anonymise',
-      rule: 'totals',
-      reasons: [reason('totals', 'The collection is needed for totals: the row stays without the person.')],
-    };
+  if (!record.isShared) return null;
   return {
-    ...here,
-    action: 'erase',
-    rule: 'erase',
-    reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')],
+    action: 'anonymise',
+    rule: 'shared',
+    reasons: because('shared', 'Other people’s data stands in it too: only this person’s part goes.'),
   };
+}
+
+function byTotals(record: PlanRecord, rules: PlanRules): Verdict | null {
+  if (!rules.neededForTotals.includes(`${record.system}/${record.collection}`)) return null;
+  const because = reason('totals', 'The collection is needed for totals: the row stays without the person.');
+  return { action: 'anonymise', rule: 'totals', reasons: [because] };
 }
 
 /** Every rule for the record is read: the longest wins, and one that cannot be read might be the longest. */

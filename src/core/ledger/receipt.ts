@@ -70,6 +70,36 @@ const RIGHTS: Readonly<Record<PurposeKind, readonly string[]>> = {
 
 const at = (id: string | null) => id && { '@id': id };
 
+function purposeOf(purpose: ReceiptFacts['purpose']) {
+  return {
+    '@type': 'dpv:Purpose',
+    'dct:identifier': purpose.id,
+    'dct:title': purpose.title,
+    'dct:hasVersion': purpose.version,
+    'dpv:hasLegalBasis': at(BASIS[purpose.kind]),
+    'schema:kind': purpose.kind,
+    'dpv:hasPersonalData': purpose.categories,
+    'dpv:hasRecipient': purpose.recipients,
+    'schema:transfers': purpose.transfers,
+    'dpv:hasStorageCondition': purpose.retention,
+    'schema:standing': purpose.standing,
+  };
+}
+
+function proofOf({ folio, leaf, leafHash, head }: ReceiptFacts['proof']) {
+  return {
+    'schema:folio': folio,
+    'schema:leaf': leaf,
+    'schema:leafHash': hex(leafHash),
+    'schema:head': head && {
+      'schema:size': head.size,
+      'schema:root': hex(head.root),
+      'schema:signedAt': head.signedAt,
+      'schema:signature': head.signature,
+    },
+  };
+}
+
 /**
  * A consent record that a person or an auditor can keep: JSON-LD with terms of the W3C Data Privacy Vocabulary and of
  * Dublin Core, in the fields of ISO/IEC TS 27560; what neither has a term for stands under our own prefix. The person
@@ -120,31 +150,9 @@ export function receiptOf(facts: ReceiptFacts): Record<string, unknown> {
       'dct:hasVersion': facts.notice.version,
       ...wording(facts.notice),
     },
-    'dpv:hasPurpose': {
-      '@type': 'dpv:Purpose',
-      'dct:identifier': purpose.id,
-      'dct:title': purpose.title,
-      'dct:hasVersion': purpose.version,
-      'dpv:hasLegalBasis': at(BASIS[purpose.kind]),
-      'schema:kind': purpose.kind,
-      'dpv:hasPersonalData': purpose.categories,
-      'dpv:hasRecipient': purpose.recipients,
-      'schema:transfers': purpose.transfers,
-      'dpv:hasStorageCondition': purpose.retention,
-      'schema:standing': purpose.standing,
-    },
+    'dpv:hasPurpose': purposeOf(purpose),
     'schema:withdrawAt': at(facts.withdrawAt),
     'schema:authority': organisation.authority,
-    'schema:proof': {
-      'schema:folio': proof.folio,
-      'schema:leaf': proof.leaf,
-      'schema:leafHash': hex(proof.leafHash),
-      'schema:head': proof.head && {
-        'schema:size': proof.head.size,
-        'schema:root': hex(proof.head.root),
-        'schema:signedAt': proof.head.signedAt,
-        'schema:signature': proof.head.signature,
-      },
-    },
+    'schema:proof': proofOf(proof),
   };
 }

@@ -58,25 +58,42 @@ export interface OperationRow {
   done_at: string | null;
 }
 
+interface RetentionRow {
+  id: string;
+  system_id: string;
+  collection: string;
+  from_field: string;
+  years: number;
+  law: string;
+  state_field: string | null;
+  state_values: string[] | null;
+  anchor: RetentionRule['anchor'];
+  months: number;
+  days: number;
+}
+
+function ruleOf(row: RetentionRow): RetentionRule {
+  return {
+    id: row.id,
+    system: row.system_id,
+    collection: row.collection,
+    from: row.from_field,
+    anchor: row.anchor ?? 'event',
+    years: row.years,
+    months: row.months,
+    days: row.days,
+    law: row.law,
+    ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}),
+  };
+}
+
 /** @param personIds whom the plan is about: holds on them, and those on everybody */
 export async function planRules(
   h: Handle,
   personIds: readonly string[],
   settings: Pick<PlanRules, 'financialYearEnd' | 'zone'>,
 ): Promise<PlanRules> {
-  const retention = (await h.trx('retention_rules').orderBy('id')) as {
-    id: string;
-    system_id: string;
-    collection: string;
-    from_field: string;
-    years: number;
-    law: string;
-    state_field: string | null;
-    state_values: string[] | null;
-    anchor: RetentionRule['anchor'];
-    months: number;
-    days: number;
-  }[];
+  const retention = (await h.trx('retention_rules').orderBy('id')) as RetentionRow[];
   const open: {
     system_id: string;
     collection: string;
@@ -93,18 +110,7 @@ export async function planRules(
     collection: string | null;
   }[];
   return {
-    retention: retention.map((row): RetentionRule => ({
-      id: row.id,
-      system: row.system_id,
-      collection: row.collection,
-      from: row.from_field,
-      anchor: row.anchor ?? 'event',
-      years: row.years,
-      months: row.months,
-      days: row.days,
-      law: row.law,
-      ...(row.state_field ? { states: { field: row.state_field, values: row.state_values ?? [] } } : {}),
-    })),
+    retention: retention.map(ruleOf),
     open: open.map((row): OpenRule => ({
       system: row.system_id,
       collection: row.collection,

@@ -21,6 +21,8 @@ export function termsKey({ ask, askVersion, notice, noticeVersion, country }: Te
   return JSON.stringify([ask, askVersion, notice, noticeVersion, country]);
 }
 
+// The methods of one book share what it remembers.
+// eslint-disable-next-line max-lines-per-function
 export function newWordBook(): WordBook {
   const numbers: Record<Kind, Map<string, number>> = { purpose: new Map(), terms: new Map() };
   const purposes = new Map<number, string>();

@@ -1,5 +1,8 @@
 import { kindFor, purposeInForce } from '../../core/purposes/purposes';
 import { CHOICE_RIGHTS, effectOf } from '../../core/carryOut/effects';
+import type { ChoiceInput } from '../../core/ledger/schema';
+import type { Answer } from '../../core/ledger/types';
+import type { PersonRecord } from '../../core/people/record';
 import type { EffectView } from '../../core/requests/views';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -79,30 +82,11 @@ export async function carryOutChoices(ctx: Context, input: { ref: string; purpos
       );
       if (effects.length === 0) return refuse({ code: 'nothing-chosen' });
       const person = (await knownPerson(ctx, h, request, null)).record;
-      const identifiers = [
-        ...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })),
-        ...(person.phones ?? []).map((value) => ({ kind: 'phone' as const, value })),
-      ];
+      const identifiers = identifiersIn(person);
       if (identifiers.length === 0) return refuse({ code: 'no-identifier' });
       const outcomes = await recordChoicesIn(ctx, h, {
         systemId: 'sys_bookend',
-        choices: effects.map(({ purpose, answer }) => ({
-          occurredAt: request.received_at,
-          identifiers,
-          purpose,
-          answer: answer!,
-          method: 'request',
-          place: request.channel,
-          country: request.country,
-          language: request.language,
-          address: null,
-          name:
-            person.givenName || person.familyName
-              ? { givenName: person.givenName ?? '', familyName: person.familyName ?? '' }
-              : null,
-          evidence: { request: request.ref },
-          externalId: `${request.id}:${purpose}`,
-        })),
+        choices: effects.map(({ purpose, answer }) => choiceOf(request, person, identifiers, purpose, answer!)),
       });
       const now = ctx.clock.now();
       await insertClockEvent(h, {
@@ -115,17 +99,7 @@ export async function carryOutChoices(ctx: Context, input: { ref: string; purpos
       });
       const personId = request.person_id ?? (await ownerOf(ctx, h, identifiers[0]!));
       await setRequest(h, request.id, { carried_out: true, ...(personId ? { person_id: personId } : {}) });
-      for (const system of personId ? systems : []) {
-        const id = ctx.keys.id('drf');
-        await insertDriftRun(h, {
-          id,
-          system_id: system.id,
-          started_by: ctx.actor.id,
-          started_at: now,
-          correct_person: personId,
-        });
-        await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: id });
-      }
+      if (personId) for (const { id } of systems) await compareAndCorrect(ctx, h, id, personId);
       await recordTrail(
         ctx,
         h,
@@ -136,6 +110,51 @@ export async function carryOutChoices(ctx: Context, input: { ref: string; purpos
       return ok({ recorded: outcomes.filter(({ status }) => status === 'recorded').length, systems: systems.length });
     },
   );
+}
+
+type Identifiers = { kind: 'email' | 'phone'; value: string }[];
+
+function identifiersIn(person: PersonRecord): Identifiers {
+  return [
+    ...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })),
+    ...(person.phones ?? []).map((value) => ({ kind: 'phone' as const, value })),
+  ];
+}
+
+/** It counts from the day of receipt, for the person as a whole. */
+function choiceOf(
+  request: RequestRow,
+  { givenName, familyName }: PersonRecord,
+  identifiers: Identifiers,
+  purpose: string,
+  answer: Answer,
+): ChoiceInput {
+  return {
+    occurredAt: request.received_at,
+    identifiers,
+    purpose,
+    answer,
+    method: 'request',
+    place: request.channel,
+    country: request.country,
+    language: request.language,
+    address: null,
+    name: givenName || familyName ? { givenName: givenName ?? '', familyName: familyName ?? '' } : null,
+    evidence: { request: request.ref },
+    externalId: `${request.id}:${purpose}`,
+  };
+}
+
+async function compareAndCorrect(ctx: Context, h: Handle, systemId: string, personId: string): Promise<void> {
+  const id = ctx.keys.id('drf');
+  await insertDriftRun(h, {
+    id,
+    system_id: systemId,
+    started_by: ctx.actor.id,
+    started_at: ctx.clock.now(),
+    correct_person: personId,
+  });
+  await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: id });
 }
 
 /** The person whom recording has just made, where the request knew nobody. */

@@ -100,6 +100,43 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
 
 const ORDER = ['email', 'phone', 'customer-number'];
 
+/** A yes is often for one address: asked about without it, it would not count. */
+function questionOf(flag: Flag, systemId: string, country: string | null): { flag: Flag; question: Question }[] {
+  const identifier = flag.identifiers
+    .toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
+    .map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country))
+    .find((one) => one !== null);
+  return identifier ? [{ flag, question: { identifier, purpose: flag.purpose } }] : [];
+}
+
+function itemOf(
+  ctx: Context,
+  systemId: string,
+  flag: Flag,
+  personId: string,
+  direction: DriftItemRow['direction'],
+  { standing, since }: { standing: string; since: string | null },
+): DriftItemRow {
+  const id = ctx.keys.id('dft');
+  return {
+    id,
+    system_id: systemId,
+    purpose: flag.purpose,
+    record_key: flag.key,
+    person_id: personId,
+    direction,
+    standing,
+    since: since ? new Date(since).toISOString() : null,
+    found_at: ctx.clock.now(),
+    state: 'open',
+    idempotency_key: `drift-${id}`,
+    tries: 0,
+    detail: null,
+    settled_at: null,
+    settled_how: null,
+  };
+}
+
 async function comparePart(
   ctx: Context,
   systemId: string,
@@ -108,14 +145,7 @@ async function comparePart(
 ): Promise<{ compared: number; unknown: number; drifting: string[] }> {
   return ctx.transaction(async (h) => {
     const country = (await systemById(h, systemId))?.default_country ?? null;
-    const asked = flags.flatMap((flag): { flag: Flag; question: Question }[] => {
-      // A yes is often for one address: asked about without it, it would not count.
-      const byAddress = flag.identifiers.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
-      const identifier = byAddress
-        .map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country))
-        .find((one) => one !== null);
-      return identifier ? [{ flag, question: { identifier, purpose: flag.purpose } }] : [];
-    });
+    const asked = flags.flatMap((flag) => questionOf(flag, systemId, country));
     const answers = await answerMany(
       ctx,
       readsIn(h),
@@ -146,24 +176,7 @@ async function comparePart(
         });
       const direction = driftOf(flag.permits, answer);
       if (!direction) continue;
-      const id = ctx.keys.id('dft');
-      items.push({
-        id,
-        system_id: systemId,
-        purpose: flag.purpose,
-        record_key: flag.key,
-        person_id: personIds[0]!,
-        direction,
-        standing: answer.standing,
-        since: answer.since ? new Date(answer.since).toISOString() : null,
-        found_at: ctx.clock.now(),
-        state: 'open',
-        idempotency_key: `drift-${id}`,
-        tries: 0,
-        detail: null,
-        settled_at: null,
-        settled_how: null,
-      });
+      items.push(itemOf(ctx, systemId, flag, personIds[0]!, direction, answer));
     }
     await insertDriftItems(h, items);
     await noteFollowed(h, followed);

@@ -12,6 +12,7 @@ import type { Context } from '../shared/context';
 import { reach, type AccessRefusal } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { systemsInReach } from '../systems/systemsInReach';
+import type { Handle } from '../../db/shared/handle';
 import { systemsWithFlags } from './compareSystem';
 import { personName } from '../people/sealed';
 
@@ -33,88 +34,83 @@ export async function readDrift(
     const titles = new Map((await allPurposes(h)).map(({ id, title }) => [id, title]));
     const runs = new Map((await lastDriftRuns(h)).map((run) => [run.system_id, run]));
     const rows = await openDrift(h, { ...filter, systems: own, limit: PAGE + 1 });
-    const vault = vaultOf(ctx, h);
-    const people = new Map(
-      (
-        await personsById(
-          h,
-          rows.map(({ person_id }) => person_id),
-        )
-      ).map((row) => [row.id, row]),
-    );
-    await vault.load([...people.values()].map(({ data_key_id }) => data_key_id));
-    const items: DriftView['items'] = [];
-    for (const row of rows.slice(0, PAGE)) {
-      const person = people.get(row.person_id);
-      const name = person ? await personName.open(vault, person.data_key_id, person.name_sealed, person.id) : null;
-      items.push({
-        id: row.id,
-        who: name ? (how === 'all' ? name : maskName(name)) : '(no name)',
-        personId: row.person_id,
-        system: names.get(row.system_id) ?? row.system_id,
-        purpose: titles.get(row.purpose) ?? row.purpose,
-        direction: row.direction,
-        standing: row.standing,
-        since: row.since,
-        foundAt: row.found_at,
-        state: row.state,
-        detail: row.detail,
-      });
-    }
-    const board = [
-      ...groupBy(
-        (await countDrift(h, ctx.clock.now())).filter(({ system_id }) => own === null || own.has(system_id)),
-        (row) => `${row.system_id} ${row.purpose} ${row.direction}`,
-      ).values(),
-    ].map((own): DriftView['board'][number] => {
-      const { system_id, purpose, direction } = own[0]!;
-      const sum = (fits: (row: (typeof own)[number]) => boolean) =>
-        own.filter(fits).reduce((total, { n }) => total + n, 0);
-      return {
-        systemId: system_id,
-        system: names.get(system_id) ?? system_id,
-        purpose,
-        title: titles.get(purpose) ?? purpose,
-        direction,
-        ages: {
-          today: sum(({ age }) => age === 'today'),
-          'this week': sum(({ age }) => age === 'this week'),
-          older: sum(({ age }) => age === 'older'),
-        },
-        inWork: sum(({ state }) => state !== 'open'),
-        open: sum(({ state }) => state === 'open'),
-      };
-    });
+    const sayWho = await namesOf(ctx, h, rows, how === 'all');
+    const items = rows.slice(0, PAGE).map((row): DriftView['items'][number] => ({
+      id: row.id,
+      who: sayWho(row.person_id),
+      personId: row.person_id,
+      system: names.get(row.system_id) ?? row.system_id,
+      purpose: titles.get(row.purpose) ?? row.purpose,
+      direction: row.direction,
+      standing: row.standing,
+      since: row.since,
+      foundAt: row.found_at,
+      state: row.state,
+      detail: row.detail,
+    }));
+    const counted = (await countDrift(h, ctx.clock.now())).filter(({ system_id }) => !own || own.has(system_id));
+    const since = new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString();
     return ok({
-      systems: systems.map(({ id, name }) => {
-        const run = runs.get(id);
-        return {
-          id,
-          name,
-          run: run
-            ? {
-                state: run.state,
-                compared: run.compared,
-                unknown: run.unknown,
-                found: run.found,
-                error: run.error,
-                at: run.finished_at ?? run.started_at,
-              }
-            : null,
-        };
-      }),
-      board,
+      systems: systems.map(({ id, name }) => ({ id, name, run: runOf(runs.get(id)) })),
+      board: boardOf(counted, names, titles),
       items,
       next: rows.length > PAGE ? items.at(-1)!.id : null,
-      follow: await readFollow(
-        ctx,
-        own !== null
-          ? []
-          : await followRows(h, new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString()),
-      ),
+      follow: await readFollow(ctx, own === null ? await followRows(h, since) : []),
       mayCorrect: reach(ctx, 'drift.correct') !== null,
     });
   });
+}
+
+/** People as whoever looks may see them. */
+async function namesOf(
+  ctx: Context,
+  h: Handle,
+  rows: readonly { person_id: string }[],
+  isWhole: boolean,
+): Promise<(personId: string) => string> {
+  const ids = rows.map(({ person_id }) => person_id);
+  const people = await personsById(h, ids);
+  const vault = vaultOf(ctx, h);
+  await vault.load(people.map(({ data_key_id }) => data_key_id));
+  const names = new Map<string, string>();
+  for (const { id, data_key_id, name_sealed } of people) {
+    const name = await personName.open(vault, data_key_id, name_sealed, id);
+    if (name) names.set(id, isWhole ? name : maskName(name));
+  }
+  return (id) => names.get(id) ?? '(no name)';
+}
+
+function boardOf(
+  counted: Awaited<ReturnType<typeof countDrift>>,
+  names: ReadonlyMap<string, string>,
+  titles: ReadonlyMap<string, string>,
+): DriftView['board'] {
+  const groups = groupBy(counted, (row) => `${row.system_id} ${row.purpose} ${row.direction}`);
+  return [...groups.values()].map((own) => {
+    const { system_id, purpose, direction } = own[0]!;
+    const sum = (fits: (row: (typeof own)[number]) => boolean) =>
+      own.filter(fits).reduce((total, { n }) => total + n, 0);
+    return {
+      systemId: system_id,
+      system: names.get(system_id) ?? system_id,
+      purpose,
+      title: titles.get(purpose) ?? purpose,
+      direction,
+      ages: {
+        today: sum(({ age }) => age === 'today'),
+        'this week': sum(({ age }) => age === 'this week'),
+        older: sum(({ age }) => age === 'older'),
+      },
+      inWork: sum(({ state }) => state !== 'open'),
+      open: sum(({ state }) => state === 'open'),
+    };
+  });
+}
+
+function runOf(run: Awaited<ReturnType<typeof lastDriftRuns>>[number] | undefined) {
+  if (!run) return null;
+  const { state, compared, unknown, found, error } = run;
+  return { state, compared, unknown, found, error, at: run.finished_at ?? run.started_at };
 }
 
 async function readFollow(ctx: Context, rows: Awaited<ReturnType<typeof followRows>>): Promise<DriftView['follow']> {

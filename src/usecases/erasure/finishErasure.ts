@@ -49,7 +49,6 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     const residue = residueOf(lines);
     const part = await ownPart(h, lines);
     const who = await known(ctx, h, row, request);
-    const people = await personsById(h, part.persons);
     const suppressions = await suppress(
       ctx,
       h,
@@ -63,20 +62,8 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
       residue.map((line) => residueRow(ctx, request, line, now)),
     );
     const outcome = residue.length > 0 ? 'erased-in-part' : 'erased';
-    const told = (await recipientsOf(ctx, h, request))
-      .filter(({ wasTold }) => wasTold)
-      .map(({ recipient, toldOn }) => ({ recipient, toldOn: toldOn! }));
-    // What is open has come since the plan was made, and is answered under a key of its own.
-    const requests = (await requestsByRefs(h, part.requests)).filter(
-      ({ id, closed_at }) => id === request.id || closed_at !== null,
-    );
-    const ids = requests.map(({ id }) => id);
-    const work = await endWorkNaming(ctx, h, { hashes: who.keys.map(({ hash }) => hash), names: who.names }, now);
-    const dataKeyIds = [
-      ...requests.map(({ data_key_id }) => data_key_id),
-      ...people.filter(({ id }) => part.personsWhole.includes(id)).map(({ data_key_id }) => data_key_id),
-      ...work,
-    ];
+    const told = await whoWasTold(ctx, h, request);
+    const { ids, dataKeyIds } = await whatEnds(ctx, h, request, part, who, now);
     await insertCertificate(h, certificate(ctx, row, request, { lines, residue, told, part, outcome }, now));
     // First outside the database: a crash after it does the erasure again, a crash before it has erased nothing.
     await ctx.journal.append({
@@ -109,6 +96,31 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
   for (const file of files) await ctx.storage.remove(file);
   await ctx.transaction((h) => refreshRequest(ctx, h, row.request_id));
   return { done: true };
+}
+
+async function whoWasTold(ctx: Context, h: Handle, request: RequestRow): Promise<Facts['told']> {
+  return (await recipientsOf(ctx, h, request))
+    .filter(({ wasTold }) => wasTold)
+    .map(({ recipient, toldOn }) => ({ recipient, toldOn: toldOn! }));
+}
+
+/** Requests that are forgotten, and the keys that are destroyed: theirs, those of people who go whole, and of work that names them. */
+async function whatEnds(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  part: OwnPart,
+  who: KnownPerson,
+  now: string,
+): Promise<{ ids: string[]; dataKeyIds: string[] }> {
+  // What is open has come since the plan was made, and is answered under a key of its own.
+  const requests = (await requestsByRefs(h, part.requests)).filter(
+    ({ id, closed_at }) => id === request.id || closed_at !== null,
+  );
+  const people = (await personsById(h, part.persons)).filter(({ id }) => part.personsWhole.includes(id));
+  const work = await endWorkNaming(ctx, h, { hashes: who.keys.map(({ hash }) => hash), names: who.names }, now);
+  const dataKeyIds = [...requests, ...people].map(({ data_key_id }) => data_key_id);
+  return { ids: requests.map(({ id }) => id), dataKeyIds: [...dataKeyIds, ...work] };
 }
 
 async function known(ctx: Context, h: Handle, row: PlanRow, request: RequestRow): Promise<KnownPerson> {

@@ -7,7 +7,7 @@ import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
 import { listSystems } from '../../db/systems/systems';
-import { insertOperations, insertPlan, lastPlan, setPlan } from '../../db/erasure/plans';
+import { insertOperations, insertPlan, lastPlan, setPlan, type PlanLineRow } from '../../db/erasure/plans';
 import { setRequest, type RequestRow } from '../../db/requests/requests';
 import { lastTrace } from '../../db/trace/traces';
 import type { Context } from '../shared/context';
@@ -55,29 +55,8 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     }
 
     const id = ctx.keys.id('pln');
-    const vault = vaultOf(ctx, h);
     const { lines, fingerprint } = made.value;
-    const rows = [];
-    for (const [position, line] of lines.entries()) {
-      rows.push({
-        plan_id: id,
-        position,
-        system_id: line.system,
-        collection: line.collection,
-        record_key: line.key,
-        action: line.action,
-        doer: line.doer,
-        rule: line.rule,
-        keep_until: line.keepUntil,
-        law: line.law,
-        restrict: line.restrict,
-        together: line.together.map((other) => other.slice(line.system.length + 1)),
-        clear_first: line.clearFirst.map((other) => other.slice(line.system.length + 1)),
-        released_by: line.releasedBy.map((other) => other.slice(line.system.length + 1)),
-        reasons_sealed: await lineReasons.close(vault, request.data_key_id, line.reasons, id, position),
-        title_sealed: await lineTitle.close(vault, request.data_key_id, titles.get(line.record) ?? '', id, position),
-      });
-    }
+    const rows = await sealLines(ctx, h, request, id, lines, titles);
     await insertPlan(
       h,
       {
@@ -96,6 +75,41 @@ export async function makePlan(ctx: Context, input: { ref: string }) {
     await recordTrail(ctx, h, 'plan-made', request.ref, fingerprint);
     return ok({ planId: id });
   });
+}
+
+async function sealLines(
+  ctx: Context,
+  h: Handle,
+  request: RequestRow,
+  planId: string,
+  lines: readonly PlanLine[],
+  titles: ReadonlyMap<string, string>,
+): Promise<PlanLineRow[]> {
+  const vault = vaultOf(ctx, h);
+  const key = request.data_key_id;
+  const rows: PlanLineRow[] = [];
+  for (const [position, line] of lines.entries()) {
+    const keysOf = (records: readonly string[]) => records.map((record) => record.slice(line.system.length + 1));
+    rows.push({
+      plan_id: planId,
+      position,
+      system_id: line.system,
+      collection: line.collection,
+      record_key: line.key,
+      action: line.action,
+      doer: line.doer,
+      rule: line.rule,
+      keep_until: line.keepUntil,
+      law: line.law,
+      restrict: line.restrict,
+      together: keysOf(line.together),
+      clear_first: keysOf(line.clearFirst),
+      released_by: keysOf(line.releasedBy),
+      reasons_sealed: await lineReasons.close(vault, key, line.reasons, planId, position),
+      title_sealed: await lineTitle.close(vault, key, titles.get(line.record) ?? '', planId, position),
+    });
+  }
+  return rows;
 }
 
 /** Owners of what no connector can change are asked once a system, with every record of it. */

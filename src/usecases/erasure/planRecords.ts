@@ -24,13 +24,11 @@ export const planId = (system: string, collection: string, key: string): string 
 /** The accepted matches of a trace as a plan reads them. */
 export async function planRecords(ctx: Context, h: Handle, request: RequestRow, traceId: string): Promise<PlanInput> {
   const vault = vaultOf(ctx, h);
-  const systems = new Map((await listSystems(h)).map((system) => [system.id, system]));
-  const connectors = new Map<string, Connector>();
+  const systems = new Systems(ctx, await listSystems(h));
   const records: PlanRecord[] = [];
   const titles = new Map<string, string>();
   const theirs = (await matchesOf(h, traceId)).filter(({ verdict, is_outside }) => verdict === 'theirs' && !is_outside);
   for await (const [match, sealed] of sealedRecords(h, theirs)) {
-    const system = systems.get(match.system_id)!;
     const record = await matchRecord.open(vault, request.data_key_id, sealed, match.id);
     if (!record) continue;
     const id = planId(match.system_id, match.collection, match.record_key);
@@ -47,66 +45,84 @@ export async function planRecords(ctx: Context, h: Handle, request: RequestRow, 
         id: planId(match.system_id, ref.collection, ref.key),
         nullable: ref.nullable,
       })),
-      ...whoDoes(system, match.collection),
+      ...systems.whoDoes(match.system_id, match.collection),
     });
   }
   // The request itself is a record of the person as well, whether or not the trace has come upon it.
-  const own = planId(OWN_SYSTEM, 'requests', request.ref);
-  if (!titles.has(own)) {
-    titles.set(own, `${request.ref} ${request.right}`);
-    records.push({
-      id: own,
-      system: OWN_SYSTEM,
-      collection: 'requests',
-      key: request.ref,
-      facts: {},
-      isShared: false,
-      refersTo: [],
-      can: { erase: true, anonymise: true },
-      doer: 'bookend',
-    });
+  const own = requestItself(request);
+  if (!titles.has(own.id)) {
+    titles.set(own.id, `${request.ref} ${request.right}`);
+    records.push(own);
   }
   return {
     records,
     titles,
     async alike(id) {
       const record = records.find((own) => own.id === id);
-      const connector = record && record.doer === 'connector' ? connectorOf(record.system) : null;
+      const connector = record && record.doer === 'connector' ? systems.connectorOf(record.system) : null;
       return connector?.alike && record ? connector.alike({ collection: record.collection, key: record.key }) : null;
     },
-    async close() {
-      for (const connector of connectors.values()) await connector.close();
-    },
+    close: () => systems.close(),
   };
+}
 
-  /** Bookend itself, the system through its connector, or its owner by hand where the connector only reads. */
-  function whoDoes(system: SystemRow, collection: string): Pick<PlanRecord, 'can' | 'doer'> {
-    const all = { erase: true, anonymise: true };
-    if (system.kind === 'bookend') return { can: all, doer: 'bookend' };
-    const connector = system.kind === BY_HAND ? null : connectorOf(system.id);
-    const can = connector?.can(collection);
-    return can?.erase
-      ? {
-          can: { ...can, restrict: Boolean(connector!.restrict), together: Boolean(connector!.eraseTogether) },
-          doer: 'connector',
-        }
-      : { can: all, doer: 'helper' };
+const ALL = { erase: true, anonymise: true };
+
+function requestItself({ ref }: RequestRow): PlanRecord {
+  return {
+    id: planId(OWN_SYSTEM, 'requests', ref),
+    system: OWN_SYSTEM,
+    collection: 'requests',
+    key: ref,
+    facts: {},
+    isShared: false,
+    refersTo: [],
+    can: ALL,
+    doer: 'bookend',
+  };
+}
+
+/** The systems of a plan, each with one connector that is made when it is needed first. */
+class Systems {
+  readonly #systems: ReadonlyMap<string, SystemRow>;
+  readonly #connectors = new Map<string, Connector>();
+
+  constructor(
+    private readonly ctx: Context,
+    systems: readonly SystemRow[],
+  ) {
+    this.#systems = new Map(systems.map((system) => [system.id, system]));
   }
 
-  function connectorOf(id: string): Connector {
-    const system = systems.get(id)!;
-    const connector =
-      connectors.get(id) ??
-      ctx.connect({
-        id,
-        kind: system.kind,
-        name: system.name,
-        defaultCountry: system.default_country,
-        connection: connectionOfSystem(ctx, system),
-        fields: {},
-        references: [],
-      });
-    connectors.set(id, connector);
+  /** Bookend itself, the system through its connector, or its owner by hand where the connector only reads. */
+  whoDoes(id: string, collection: string): Pick<PlanRecord, 'can' | 'doer'> {
+    const { kind } = this.#systems.get(id)!;
+    if (kind === 'bookend') return { can: ALL, doer: 'bookend' };
+    const connector = kind === BY_HAND ? null : this.connectorOf(id);
+    const can = connector?.can(collection);
+    if (!connector || !can?.erase) return { can: ALL, doer: 'helper' };
+    const more = { restrict: Boolean(connector.restrict), together: Boolean(connector.eraseTogether) };
+    return { can: { ...can, ...more }, doer: 'connector' };
+  }
+
+  connectorOf(id: string): Connector {
+    const made = this.#connectors.get(id);
+    if (made) return made;
+    const system = this.#systems.get(id)!;
+    const connector = this.ctx.connect({
+      id,
+      kind: system.kind,
+      name: system.name,
+      defaultCountry: system.default_country,
+      connection: connectionOfSystem(this.ctx, system),
+      fields: {},
+      references: [],
+    });
+    this.#connectors.set(id, connector);
     return connector;
+  }
+
+  async close(): Promise<void> {
+    for (const connector of this.#connectors.values()) await connector.close();
   }
 }

@@ -66,37 +66,19 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
     const mapping = chosen.ok ? chosen.value : null;
     // A file in a watched folder that cannot be read is noted once, and shown: nobody else would learn of it.
     const state = !chosen.ok ? 'failed' : !mapping ? 'unmapped' : input.runNow ? 'running' : 'checking';
-    await insertImport(h, {
-      id,
-      system_id: input.systemId,
-      file_sha256: file.sha256,
-      file_path: path,
-      file_name_sealed: await importFileName.close(vaultOf(ctx, h), keyId, input.fileName, id),
-      data_key_id: keyId,
-      encoding: file.encoding,
-      state,
-      format: file.format,
-      header: null,
-      header_sealed:
-        file.format === 'ndjson' ? null : await importHeader.close(vaultOf(ctx, h), keyId, file.header, id),
-      delimiter: file.delimiter,
-      mapping: mapping?.mapping ?? null,
-      bytes: file.bytes,
-      way: input.way,
-      total: 0,
-      recorded: 0,
-      duplicate: 0,
-      conflict: 0,
-      suppressed: 0,
-      quarantined: 0,
-      created_by: ctx.actor.id,
-      created_at: ctx.clock.now(),
-      finished_at: null,
-      done_lines: 0,
-      checked_lines: 0,
-      preview: null,
-      error: chosen.ok ? null : chosen.refusal.code,
-    });
+    await insertImport(
+      h,
+      await rowOf(ctx, h, {
+        id,
+        path,
+        keyId,
+        input,
+        file,
+        state,
+        mapping,
+        error: chosen.ok ? null : chosen.refusal.code,
+      }),
+    );
     if (state === 'running' || state === 'checking')
       await ctx.jobs.enqueue(h.trx, state === 'running' ? 'run-import' : 'check-import', { importId: id });
     await recordTrail(ctx, h, 'import-checked', id, `${file.bytes} bytes, ${input.way}`);
@@ -104,6 +86,51 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
   });
   if (!result.ok || result.value.id === '') await ctx.storage.remove(path);
   return result;
+}
+
+/** An import that has counted nothing yet. */
+async function rowOf(
+  ctx: Context,
+  h: Handle,
+  of: Pick<ImportRow, 'id' | 'state' | 'error'> & {
+    path: string;
+    keyId: string;
+    input: Upload;
+    file: FileFacts;
+    mapping: { mapping: Mapping } | null;
+  },
+): Promise<ImportRow> {
+  const { id, path, keyId, input, file, state, mapping, error } = of;
+  return {
+    id,
+    system_id: input.systemId,
+    file_sha256: file.sha256,
+    file_path: path,
+    file_name_sealed: await importFileName.close(vaultOf(ctx, h), keyId, input.fileName, id),
+    data_key_id: keyId,
+    encoding: file.encoding,
+    state,
+    format: file.format,
+    header: null,
+    header_sealed: file.format === 'ndjson' ? null : await importHeader.close(vaultOf(ctx, h), keyId, file.header, id),
+    delimiter: file.delimiter,
+    mapping: mapping?.mapping ?? null,
+    bytes: file.bytes,
+    way: input.way,
+    total: 0,
+    recorded: 0,
+    duplicate: 0,
+    conflict: 0,
+    suppressed: 0,
+    quarantined: 0,
+    created_by: ctx.actor.id,
+    created_at: ctx.clock.now(),
+    finished_at: null,
+    done_lines: 0,
+    checked_lines: 0,
+    preview: null,
+    error,
+  };
 }
 
 async function store(

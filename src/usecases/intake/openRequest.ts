@@ -68,30 +68,46 @@ export async function openRequestIn(
 ): Promise<Result<OpenedRequest, OpenRequestRefusal>> {
   if (ctx.actor.kind === 'user' && !reach(ctx, 'requests.work'))
     return refuse({ code: 'not-allowed', act: 'requests.work' });
-  const region = input.person.region ?? null;
-  const place = { country: input.person.country ?? null, region };
-  const regimes = [
-    ...(input.regimes ??
-      (await lawsOfRequest(ctx, h, { place, right: input.right, receivedAt: input.receivedAt })).laws.map(
-        ({ regime }) => regime,
-      )),
-  ];
+  const regimes = [...(input.regimes ?? (await lawsBinding(ctx, h, input)))];
   const regime = regimes[0];
   // None is guessed: somebody who knows has to say which law it is.
   if (!regime) return refuse({ code: 'no-law-found' });
   const reading = clockOf(ctx, await lawTable(h), { regimes, right: input.right, received_at: input.receivedAt }, []);
   if (!reading.ok) return reading;
+  const statusWord = newStatusWord(ctx);
+  const row = await newRow(ctx, h, { ...input, regime, regimes, dueOn: reading.value.dueOn, statusWord });
+  await insertRequest(h, row);
+  await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
+  await addCoordinators(h, row.id);
+  if (ctx.actor.kind === 'user') await addMember(h, row.id, ctx.actor.id);
+  await refreshRequest(ctx, h, row.id);
+  await acknowledge(ctx, h, input, row, reading.value, statusWord);
+  await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', row.ref);
+  const { acknowledgeBy, dueOn } = reading.value;
+  return ok({ id: row.id, ref: row.ref, acknowledgeBy, dueOn, statusWord });
+}
+
+async function lawsBinding(ctx: Context, h: Handle, input: NewRequest): Promise<string[]> {
+  const place = { country: input.person.country ?? null, region: input.person.region ?? null };
+  const { laws } = await lawsOfRequest(ctx, h, { place, right: input.right, receivedAt: input.receivedAt });
+  return laws.map(({ regime }) => regime);
+}
+
+async function newRow(
+  ctx: Context,
+  h: Handle,
+  input: NewRequest & { regime: string; regimes: string[]; dueOn: string; statusWord: string },
+): Promise<RequestRow> {
   const id = ctx.keys.id('req');
   const ref = await nextRef(h, Number(localDay(input.receivedAt, ctx.organisation.zone).slice(0, 4)));
-  const statusWord = newStatusWord(ctx);
   const vault = vaultOf(ctx, h);
   const key = await vault.newKey();
-  const row: RequestRow = {
+  return {
     id,
     ref,
     right: input.right,
-    regime,
-    regimes,
+    regime: input.regime,
+    regimes: input.regimes,
     received_at: input.receivedAt,
     channel: input.channel,
     language: input.language,
@@ -116,13 +132,13 @@ export async function openRequestIn(
     answered: false,
     outcome: null,
     stage: 'intake',
-    due_on: reading.value.dueOn,
+    due_on: input.dueOn,
     created_at: ctx.clock.now(),
     closed_at: null,
-    region,
+    region: input.person.region ?? null,
     appeal: 'none',
     authority: input.onBehalf ? 'needed' : 'not-needed',
-    status_hash: statusHash(ctx, id, statusWord),
+    status_hash: statusHash(ctx, id, input.statusWord),
     joined_to: null,
     fact_tries: 0,
     acknowledged_at: null,
@@ -132,41 +148,33 @@ export async function openRequestIn(
     system_id: ctx.actor.kind === 'machine' ? ctx.actor.systemId : null,
     owner_id: assign(
       await assignmentRules(h),
-      { right: input.right, regime, language: input.language },
+      { right: input.right, regime: input.regime, language: input.language },
       await workload(h, localDay(ctx.clock.now(), ctx.organisation.zone)),
     ),
   };
-  await insertRequest(h, row);
-  await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
-  await addCoordinators(h, id);
-  if (ctx.actor.kind === 'user') await addMember(h, id, ctx.actor.id);
-  await refreshRequest(ctx, h, id);
+}
+
+/** The receipt is acknowledged where an answer can go, with the word that opens the page of its status. */
+async function acknowledge(
+  ctx: Context,
+  h: Handle,
+  input: NewRequest,
+  row: RequestRow,
+  reading: { receivedOn: string; dueOn: string },
+  statusWord: string,
+): Promise<void> {
   const address = input.onBehalf?.email ?? input.person.emails?.[0];
-  if (address) {
-    await setRequest(h, id, { acknowledged_at: ctx.clock.now() });
-    const day = (on: string) => sayDayIn(input.language, on);
-    await queueLetter(
-      ctx,
-      h,
-      row,
-      address,
-      await writeLetter(
-        ctx,
-        h,
-        row,
-        input.onBehalf?.email ? input.onBehalf.name : sayName(input.person),
-        'acknowledgement',
-        {
-          receivedOn: day(reading.value.receivedOn),
-          dueOn: day(reading.value.dueOn),
-          statusLink: `${ctx.baseUrl}/status?lang=${languageOf(input.language)}`,
-          statusWord,
-        },
-      ),
-    );
-  }
-  await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', ref);
-  return ok({ id, ref, acknowledgeBy: reading.value.acknowledgeBy, dueOn: reading.value.dueOn, statusWord });
+  if (!address) return;
+  await setRequest(h, row.id, { acknowledged_at: ctx.clock.now() });
+  const day = (on: string) => sayDayIn(input.language, on);
+  const reader = input.onBehalf?.email ? input.onBehalf.name : sayName(input.person);
+  const letter = await writeLetter(ctx, h, row, reader, 'acknowledgement', {
+    receivedOn: day(reading.receivedOn),
+    dueOn: day(reading.dueOn),
+    statusLink: `${ctx.baseUrl}/status?lang=${languageOf(input.language)}`,
+    statusWord,
+  });
+  await queueLetter(ctx, h, row, address, letter);
 }
 
 /** Easy to read out on the phone: no letters that look or sound like others. */

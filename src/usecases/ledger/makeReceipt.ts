@@ -4,7 +4,7 @@ import type { Answer } from '../../core/ledger/types';
 import { addDays, localDay } from '../../core/shared/days';
 import type { PurposeWithWords, Wording } from '../../db/purposes/purposes';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { choiceById, lastHead, type ChoiceRow } from '../../db/ledger/ledger';
+import { choiceById, lastHead, type ChoiceRow, type HeadRow } from '../../db/ledger/ledger';
 import type { Handle } from '../../db/shared/handle';
 import { personById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
@@ -34,12 +34,6 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
     purposeInForce(rules.purposes, choice.purpose, now, now)) as PurposeWithWords | null;
   const saidOn = choice.occurred_on ?? localDay(choice.occurred_at, ctx.organisation.zone);
   const isYes = choice.answer === 'grant' || choice.answer === 'opt-in';
-  const wordings = rules.wordings as readonly Wording[];
-  const hashOf = (kind: 'ask' | 'notice', id: string | null, version: number | null) => {
-    const wording = wordings.find((one) => one.kind === kind && one.id === id && one.version === version);
-    const words = wording?.words[choice.language ?? 'en'] ?? wording?.words['en'];
-    return words ? ctx.keys.hash(Buffer.from(words)) : null;
-  };
   const head = await lastHead(h);
   await recordTrail(ctx, h, 'receipt-made', choice.id);
   return receiptOf({
@@ -49,21 +43,7 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
     answer: choice.answer as Answer,
     person: choice.person_id,
     organisation: ctx.organisation,
-    ask: choice.ask
-      ? {
-          id: choice.ask,
-          version: choice.ask_version,
-          language: choice.language,
-          wordingHash: hashOf('ask', choice.ask, choice.ask_version),
-        }
-      : null,
-    notice: choice.notice
-      ? {
-          id: choice.notice,
-          version: choice.notice_version,
-          wordingHash: hashOf('notice', choice.notice, choice.notice_version),
-        }
-      : null,
+    ...askedWith(ctx, choice, rules.wordings as readonly Wording[]),
     purpose: {
       id: choice.purpose,
       title: purpose?.title ?? choice.purpose,
@@ -84,14 +64,28 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
       folio: choice.folio,
       leaf: choice.leaf_index,
       leafHash: choice.leaf,
-      head: head
-        ? {
-            size: Number(head.size),
-            root: head.root,
-            signedAt: new Date(head.signed_at).toISOString(),
-            signature: head.signature.toString('base64'),
-          }
-        : null,
+      head: head ? sayHead(head) : null,
     },
   });
+}
+
+/** The words that the person saw, by their hashes. */
+function askedWith(ctx: Context, choice: ChoiceRow, wordings: readonly Wording[]) {
+  const hashOf = (kind: 'ask' | 'notice', id: string, version: number | null) => {
+    const wording = wordings.find((one) => one.kind === kind && one.id === id && one.version === version);
+    const words = wording?.words[choice.language ?? 'en'] ?? wording?.words['en'];
+    return words ? ctx.keys.hash(Buffer.from(words)) : null;
+  };
+  const { ask, ask_version, notice, notice_version, language } = choice;
+  return {
+    ask: ask ? { id: ask, version: ask_version, language, wordingHash: hashOf('ask', ask, ask_version) } : null,
+    notice: notice
+      ? { id: notice, version: notice_version, wordingHash: hashOf('notice', notice, notice_version) }
+      : null,
+  };
+}
+
+function sayHead({ size, root, signed_at, signature }: HeadRow) {
+  const signedAt = new Date(signed_at).toISOString();
+  return { size: Number(size), root, signedAt, signature: signature.toString('base64') };
 }

@@ -28,40 +28,21 @@ export async function readLedger(
     const systems = (await listSystems(h)).map(({ id, name }) => ({ id, name }));
     const names = new Map(systems.map(({ id, name }) => [id, name]));
     const rows = await streamChoices(h, { ...EVERY_CHOICE, ...filter, limit: PAGE + 1 });
-    const lines = rows
-      .slice(0, PAGE)
-      .map(
-        ({
-          seq,
-          id,
-          person_id,
-          purpose,
-          answer,
-          recorded_at,
-          ask,
-          ask_version,
-          country,
-          folio,
-          leaf_index,
-          occurred_at,
-          occurred_on,
-          system_id,
-        }) => ({
-          seq,
-          id,
-          person_id,
-          purpose,
-          answer,
-          recorded_at,
-          ask,
-          ask_version,
-          country,
-          folio,
-          leaf_index,
-          occurredAt: occurred_on ?? occurred_at,
-          system: names.get(system_id) ?? system_id,
-        }),
-      );
+    const lines = rows.slice(0, PAGE).map((row): LedgerView['lines'][number] => ({
+      seq: row.seq,
+      id: row.id,
+      person_id: row.person_id,
+      purpose: row.purpose,
+      answer: row.answer,
+      recorded_at: row.recorded_at,
+      ask: row.ask,
+      ask_version: row.ask_version,
+      country: row.country,
+      folio: row.folio,
+      leaf_index: row.leaf_index,
+      occurredAt: row.occurred_on ?? row.occurred_at,
+      system: names.get(row.system_id) ?? row.system_id,
+    }));
     const { choices, folios, head } = await ledgerSize(h);
     const purposes = [...new Map((await allPurposes(h)).map((purpose) => [purpose.id, purpose])).values()];
     await recordTrail(ctx, h, 'ledger-opened', null);

@@ -11,7 +11,7 @@ import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 import { askToConfirm } from './askToConfirm';
-import { assignPersons } from './assignPersons';
+import { assignPersons, type Assignment } from './assignPersons';
 import { prepareChoice, type Checks, type PreparedChoice } from './prepareChoice';
 import { sealChoices, type ChoiceToSeal } from './sealChoices';
 import { updateFolds } from '../standing/updateFolds';
@@ -120,57 +120,61 @@ export async function recordPrepared(
   const outcomes: RecordOutcome[] = [];
   const toSeal: ChoiceToSeal[] = [];
   const assign = await assignPersons(ctx, h, owners);
-  for (const item of prepared) outcomes.push(await settle(item));
+  for (const item of prepared) outcomes.push(await settle(ctx, h, { suppressed, known, assign, toSeal }, item));
   if (!end) return outcomes;
-  await assign.save(systemId);
+  await assign.save(h, systemId);
   const sealed = await sealChoices(ctx, h, end, systemId, toSeal, now);
   await updateFolds(ctx, h, sealed);
   await askToConfirm(ctx, h, toSeal);
   const taken = outcomes.filter(({ status }) => status === 'recorded' || status === 'conflict').length;
   if (taken > 0) await countDelivery(h, systemId, localDay(now, ctx.organisation.zone), taken, now);
   return outcomes;
+}
 
-  async function settle(item: PreparedChoice): Promise<RecordOutcome> {
-    if (!item.ok) return { status: 'quarantined', reasons: item.reasons, identifierHashes: item.identifierHashes };
-    const identifierHashes = item.identifiers.map(({ hash }) => hash);
-    const erased = item.suppressionHashes.map((hash) => suppressed.get(hash.toString('hex'))).find(Boolean);
-    if (erased) return { ...afterErasure(item.input.occurredAt, erased, ctx.organisation.zone), identifierHashes };
-    const seen = known.get(item.externalHash.toString('hex'));
-    if (seen?.has(item.contentHash.toString('hex')))
-      return {
-        status: 'duplicate',
-        reasons: [reason('seen-before', 'The same choice from the same system is in the ledger already.')],
-        identifierHashes,
-      };
-    if (
-      (item.input.answer === 'confirm' || item.input.answer === 'guardian-confirm') &&
-      !(item.input.confirms && (await choiceExists(h, item.input.confirms, 'grant')))
-    ) {
-      return {
-        status: 'quarantined',
-        reasons: [reason('confirm-without-grant', 'A confirmation has to name the grant it confirms.')],
-        identifierHashes,
-      };
-    }
-    const person = await assign.personOf(item);
-    if (!person)
-      return {
-        status: 'quarantined',
-        reasons: [reason('several-people', 'These identifiers point at more than one person.')],
-        identifierHashes,
-      };
-    const id = ctx.keys.id('cho');
-    toSeal.push({ id, item, person });
-    remember(known, item.externalHash, item.contentHash);
-    if (seen)
-      return {
-        status: 'conflict',
-        id,
-        reasons: [reason('other-content', 'The same external id came before with other content; both are kept.')],
-        identifierHashes,
-      };
-    return { status: 'recorded', id, reasons: [], identifierHashes };
+/** Where one delivery stands: who was erased, what is known already, whose the choices are, what is to be sealed. */
+interface Delivery {
+  suppressed: ReadonlyMap<string, string>;
+  known: Map<string, Set<string>>;
+  assign: Assignment;
+  toSeal: ChoiceToSeal[];
+}
+
+async function settle(ctx: Context, h: Handle, at: Delivery, item: PreparedChoice): Promise<RecordOutcome> {
+  if (!item.ok) return { status: 'quarantined', reasons: item.reasons, identifierHashes: item.identifierHashes };
+  const identifierHashes = item.identifiers.map(({ hash }) => hash);
+  const held = (code: string, text: string): RecordOutcome => ({
+    status: 'quarantined',
+    reasons: [reason(code, text)],
+    identifierHashes,
+  });
+  const erased = item.suppressionHashes.map((hash) => at.suppressed.get(hash.toString('hex'))).find(Boolean);
+  if (erased) return { ...afterErasure(item.input.occurredAt, erased, ctx.organisation.zone), identifierHashes };
+  const seen = at.known.get(item.externalHash.toString('hex'));
+  if (seen?.has(item.contentHash.toString('hex')))
+    return {
+      status: 'duplicate',
+      reasons: [reason('seen-before', 'The same choice from the same system is in the ledger already.')],
+      identifierHashes,
+    };
+  if (
+    (item.input.answer === 'confirm' || item.input.answer === 'guardian-confirm') &&
+    !(item.input.confirms && (await choiceExists(h, item.input.confirms, 'grant')))
+  ) {
+    return held('confirm-without-grant', 'A confirmation has to name the grant it confirms.');
   }
+  const person = at.assign.personOf(item);
+  if (!person) return held('several-people', 'These identifiers point at more than one person.');
+  const id = ctx.keys.id('cho');
+  at.toSeal.push({ id, item, person });
+  remember(at.known, item.externalHash, item.contentHash);
+  if (seen)
+    return {
+      status: 'conflict',
+      id,
+      reasons: [reason('other-content', 'The same external id came before with other content; both are kept.')],
+      identifierHashes,
+    };
+  return { status: 'recorded', id, reasons: [], identifierHashes };
 }
 
 function remember(known: Map<string, Set<string>>, external: Buffer, content: Buffer): void {

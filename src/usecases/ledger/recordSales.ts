@@ -33,26 +33,17 @@ export async function recordSales(
     // People are made under the ledger's lock, as with choices: two at once would make one twice.
     await openLedgerEnd(h);
     const now = ctx.clock.now();
-    const erased = new Map(
-      (
-        await suppressionsOf(
-          h,
-          prepared.flatMap(({ who }) => who.suppressionHashes),
-        )
-      ).map((row) => [row.hash.toString('hex'), row.erased_at]),
-    );
-    const assign = await assignPersons(
-      ctx,
+    const suppressed = await suppressionsOf(
       h,
-      await personsByHash(
-        h,
-        prepared.flatMap(({ who }) => who.identifiers.map(({ hash }) => hash)),
-      ),
+      prepared.flatMap(({ who }) => who.suppressionHashes),
     );
+    const erased = new Map(suppressed.map((row) => [row.hash.toString('hex'), row.erased_at]));
+    const known = prepared.flatMap(({ who }) => who.identifiers.map(({ hash }) => hash));
+    const assign = await assignPersons(ctx, h, await personsByHash(h, known));
     const outcomes: SaleOutcome[] = [];
     const facts: { person: AssignedPerson; who: PreparedWho; at: string; outcome: SaleOutcome }[] = [];
     for (const { sale, who } of prepared) outcomes.push(await settle(sale, who));
-    await assign.save(system.id);
+    await assign.save(h, system.id);
     for (const { person, who, at, outcome } of facts) {
       const isNew = await addFactOnce(h, {
         person_id: person.id,
@@ -67,16 +58,13 @@ export async function recordSales(
     return outcomes;
 
     async function settle(sale: SaleInput, who: PreparedWho): Promise<SaleOutcome> {
-      const reasons = [
-        ...who.reasons,
-        ...(liesAhead(sale.boughtAt, now)
-          ? [reason('in-the-future', `It happened in the future: ${sale.boughtAt}.`)]
-          : []),
-      ];
+      const reasons = [...who.reasons];
+      if (liesAhead(sale.boughtAt, now))
+        reasons.push(reason('in-the-future', `It happened in the future: ${sale.boughtAt}.`));
       if (reasons.length > 0) return { status: 'quarantined', reasons };
       const erasedAt = who.suppressionHashes.map((hash) => erased.get(hash.toString('hex'))).find(Boolean);
       if (erasedAt) return afterErasure(sale.boughtAt, erasedAt, ctx.organisation.zone);
-      const person = await assign.personOf({ ...who, input: sale });
+      const person = assign.personOf({ ...who, input: sale });
       if (!person)
         return {
           status: 'quarantined',

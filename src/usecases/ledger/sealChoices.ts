@@ -18,7 +18,7 @@ export interface ChoiceToSeal {
 }
 
 /** The public part of a stored choice: the same bytes at sealing and at every verification. */
-export function publicPartOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>): PublicPart {
+export function publicPartOf(row: UnsealedRow): PublicPart {
   return {
     id: row.id,
     seq: row.seq,
@@ -41,11 +41,20 @@ export function publicPartOf(row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf
   };
 }
 
+/** The end of the ledger, at which a folio is added. */
+export interface LedgerEnd {
+  nextSeq: number;
+  frontier: Frontier;
+  lastRecordedAt: string | null;
+}
+
+type UnsealedRow = Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>;
+
 /** Seals choices into one folio, adds it to the growing tree and signs the head. The ledger's lock is held by the caller. */
 export async function sealChoices(
   ctx: Context,
   h: Handle,
-  end: { nextSeq: number; frontier: Frontier; lastRecordedAt: string | null },
+  end: LedgerEnd,
   systemId: string,
   choices: readonly ChoiceToSeal[],
   now: string,
@@ -66,91 +75,104 @@ export async function sealChoices(
   const rows: ChoiceRow[] = [];
   const sealed: { seq: number; sealed: Buffer }[] = [];
   const done: SealedChoice[] = [];
-  for (const [i, { id, item, person }] of choices.entries()) {
-    const { input } = item;
-    const said = {
-      address: input.address,
-      place: input.place ?? null,
-      evidence: input.evidence,
-      externalId: input.externalId ?? null,
-    };
-    const part = choicePart.closeUnder(ctx.keys, person.key, said, id, person.id);
-    const isDay = input.occurredAt.length === 10;
-    const row = {
-      seq: end.nextSeq + i,
-      id,
-      person_id: person.id,
-      system_id: systemId,
-      purpose: input.purpose,
-      answer: input.answer,
-      occurred_at: new Date(isDay ? `${input.occurredAt}T00:00:00Z` : input.occurredAt).toISOString(),
-      occurred_on: isDay ? input.occurredAt : null,
-      recorded_at: recordedAt,
-      confirms: input.confirms ?? null,
-      ask: input.ask ?? null,
-      ask_version: input.askVersion ?? null,
-      notice: input.notice ?? null,
-      notice_version: input.noticeVersion ?? null,
-      method: input.method ?? null,
-      country: input.country ?? null,
-      language: input.language ?? null,
-      channel: input.address?.channel ?? null,
-      is_told: input.toldOfConflict ?? false,
-      person_no: person.no,
-      ...numbersOf(ctx.words, {
-        purpose: input.purpose,
-        answer: input.answer,
-        terms: item.terms,
-        isDay,
-        hasAddress: item.addressHash !== null,
-        isTold: input.toldOfConflict ?? false,
-      }),
-    };
+  for (const [i, choice] of choices.entries()) {
+    const { item, person } = choice;
+    const row = rowOf(ctx, choice, { seq: end.nextSeq + i, systemId, recordedAt });
+    const part = choicePart.closeUnder(ctx.keys, person.key, personalPartOf(item), row.id, person.id);
     const sealedHash = ctx.keys.hash(part);
-    rows.push({
-      ...row,
-      folio,
-      leaf_index: i,
-      leaf: Buffer.from(choiceLeaf(hash, publicPartOf(row), sealedHash)),
-      sealed_hash: sealedHash,
-    });
+    const leaf = Buffer.from(choiceLeaf(hash, publicPartOf(row), sealedHash));
+    rows.push({ ...row, folio, leaf_index: i, leaf, sealed_hash: sealedHash });
     sealed.push({ seq: row.seq, sealed: part });
     done.push({ choice: choiceOf(row, item.addressHash?.toString('hex') ?? null), person });
   }
-  const root = Buffer.from(
-    merkleRoot(
-      hash,
-      rows.map(({ leaf }) => leaf),
-    ),
-  );
-  const nodes = nodesOf(hash, end.frontier, leafHash(hash, root));
-  const frontier = addFolio(hash, end.frontier, root);
-  const treeRoot = Buffer.from(rootOf(hash, frontier));
+  const leaves = rows.map(({ leaf }) => leaf);
+  const root = Buffer.from(merkleRoot(hash, leaves));
   await insertFolio(
     h,
     { folio, root, size: rows.length, sealed_at: recordedAt },
-    {
-      size: frontier.size,
-      root: treeRoot,
-      peaks: frontier.peaks.map((peak) => Buffer.from(peak)),
-      signed_at: recordedAt,
-      signature: ctx.keys.sign(headBytes(frontier.size, treeRoot, recordedAt)),
-    },
+    headAfter(ctx, end.frontier, root, recordedAt),
     rows,
-    nodes,
-    {
-      sealed,
-      addresses: choices.flatMap(({ id, item, person }) =>
-        item.addressHash ? [{ choice_id: id, person_id: person.id, hash: item.addressHash }] : [],
-      ),
-      dedup: choices.map(({ id, item, person }) => ({
-        system_id: systemId,
-        external_hash: item.externalHash,
-        content_hash: item.contentHash,
-        choice_id: id,
-        person_id: person.id,
-      })),
-    },
+    nodesOf(hash, end.frontier, leafHash(hash, root)),
+    { sealed, ...besideOf(systemId, choices) },
   );
   return done;
+}
+
+function personalPartOf({ input }: ChoiceToSeal['item']) {
+  return {
+    address: input.address,
+    place: input.place ?? null,
+    evidence: input.evidence,
+    externalId: input.externalId ?? null,
+  };
+}
+
+function rowOf(
+  ctx: Context,
+  { id, item, person }: ChoiceToSeal,
+  { seq, systemId, recordedAt }: { seq: number; systemId: string; recordedAt: string },
+): UnsealedRow {
+  const { input } = item;
+  const isDay = input.occurredAt.length === 10;
+  const isTold = input.toldOfConflict ?? false;
+  return {
+    seq,
+    id,
+    person_id: person.id,
+    system_id: systemId,
+    purpose: input.purpose,
+    answer: input.answer,
+    occurred_at: new Date(isDay ? `${input.occurredAt}T00:00:00Z` : input.occurredAt).toISOString(),
+    occurred_on: isDay ? input.occurredAt : null,
+    recorded_at: recordedAt,
+    confirms: input.confirms ?? null,
+    ask: input.ask ?? null,
+    ask_version: input.askVersion ?? null,
+    notice: input.notice ?? null,
+    notice_version: input.noticeVersion ?? null,
+    method: input.method ?? null,
+    country: input.country ?? null,
+    language: input.language ?? null,
+    channel: input.address?.channel ?? null,
+    is_told: isTold,
+    person_no: person.no,
+    ...numbersOf(ctx.words, {
+      purpose: input.purpose,
+      answer: input.answer,
+      terms: item.terms,
+      isDay,
+      hasAddress: item.addressHash !== null,
+      isTold,
+    }),
+  };
+}
+
+/** The signed head of the tree with one folio more. */
+function headAfter(ctx: Context, before: Frontier, folioRoot: Buffer, signedAt: string) {
+  const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
+  const frontier = addFolio(hash, before, folioRoot);
+  const root = Buffer.from(rootOf(hash, frontier));
+  return {
+    size: frontier.size,
+    root,
+    peaks: frontier.peaks.map((peak) => Buffer.from(peak)),
+    signed_at: signedAt,
+    signature: ctx.keys.sign(headBytes(frontier.size, root, signedAt)),
+  };
+}
+
+/** What is looked up by keyed hashes beside the choices: addresses, and what was handed in before. */
+function besideOf(systemId: string, choices: readonly ChoiceToSeal[]) {
+  return {
+    addresses: choices.flatMap(({ id, item, person }) =>
+      item.addressHash ? [{ choice_id: id, person_id: person.id, hash: item.addressHash }] : [],
+    ),
+    dedup: choices.map(({ id, item, person }) => ({
+      system_id: systemId,
+      external_hash: item.externalHash,
+      content_hash: item.contentHash,
+      choice_id: id,
+      person_id: person.id,
+    })),
+  };
 }

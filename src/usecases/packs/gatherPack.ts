@@ -19,7 +19,7 @@ import { confirmedFields } from '../../db/systems/fields';
 import { listSystems, registerEntries } from '../../db/systems/systems';
 import { matchesOf, sealedRecords, type MatchHead } from '../../db/trace/matches';
 import { redactionsOf } from '../../db/trace/redactions';
-import { lastTrace } from '../../db/trace/traces';
+import { lastTrace, type TraceRow } from '../../db/trace/traces';
 import type { Context } from '../shared/context';
 import { OWN_SYSTEM } from '../erasure/ownPart';
 import { personOfRequest } from '../people/personOfRequest';
@@ -104,21 +104,8 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
       register,
       (await listSystems(h)).map(({ id }) => id),
     );
-    const known = new Set(theirs.map(({ system_id, collection }) => `${system_id}/${collection}`));
-    const letter = coverLetter({
-      ref: request.ref,
-      language,
-      regime: request.regime,
-      right: request.right,
-      notGiven: found.length - theirs.length,
-      organisation: ctx.organisation,
-      withheld: held.lines.length,
-      name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })),
-      foundOn: localDay(trace.finished_at ?? trace.started_at, ctx.organisation.zone),
-      register: [...known].sort().map((place) => entryAt(place, register)),
-      counts: collections.map(({ title, matches }) => ({ place: title, count: matches.length })),
-      notSearched: await notSearched(h, trace, language),
-    });
+    const notGiven = found.length - theirs.length;
+    const letter = await letterOf(ctx, h, { request, trace, register, theirs, collections, notGiven, held, language });
     return {
       requestId,
       ref: request.ref,
@@ -140,6 +127,39 @@ export async function gatherPack(ctx: Context, requestId: string): Promise<PackC
       meanings: await meaningsOf(h, handed),
       choices: await choiceWords(h, language),
     };
+  });
+}
+
+async function letterOf(
+  ctx: Context,
+  h: Handle,
+  of: {
+    request: RequestRow;
+    trace: TraceRow;
+    register: Awaited<ReturnType<typeof saidRegister>>;
+    theirs: readonly MatchHead[];
+    collections: readonly PackCollection[];
+    /** Records that are theirs and that they did not give themselves. */
+    notGiven: number;
+    held: { lines: readonly WithheldLine[] };
+    language: PackContent['language'];
+  },
+): Promise<Letter> {
+  const { request, trace, register, language } = of;
+  const places = new Set(of.theirs.map(({ system_id, collection }) => `${system_id}/${collection}`));
+  return coverLetter({
+    ref: request.ref,
+    language,
+    regime: request.regime,
+    right: request.right,
+    notGiven: of.notGiven,
+    organisation: ctx.organisation,
+    withheld: of.held.lines.length,
+    name: sayName(await personOfRequest(ctx, h, { ...request, person_id: null })),
+    foundOn: localDay(trace.finished_at ?? trace.started_at, ctx.organisation.zone),
+    register: [...places].sort().map((place) => entryAt(place, register)),
+    counts: of.collections.map(({ title, matches }) => ({ place: title, count: matches.length })),
+    notSearched: await notSearched(h, trace, language),
   });
 }
 

@@ -23,7 +23,8 @@ import { openRequest } from '../intake/openRequest';
 import { requestView } from '../requests/requestView';
 import { saidRegister } from '../systems/phrasebookOf';
 import { readRegisterWords, sayInLanguage } from '../systems/registerWords';
-import { giveVerdicts, traceView } from '../trace/review';
+import { giveVerdicts } from '../trace/review';
+import { traceView } from '../trace/traceView';
 import { startTrace } from '../trace/startTrace';
 import { startPack } from './buildPack';
 

@@ -13,7 +13,8 @@ import { proveAtCounter } from '../identity/identity';
 import { openRequest } from '../intake/openRequest';
 import { requestView } from '../requests/requestView';
 import { redact } from '../trace/redact';
-import { giveVerdicts, openMatch, traceView } from '../trace/review';
+import { giveVerdicts, openMatch } from '../trace/review';
+import { traceView } from '../trace/traceView';
 import { startTrace } from '../trace/startTrace';
 import { startPack } from './buildPack';
 

@@ -28,6 +28,51 @@ interface FileSum {
   sha256: string;
 }
 
+/** A ZIP in the making: what goes in is counted, and searched for what was removed. */
+class PackZip {
+  readonly #zip = new yazl.ZipFile();
+  readonly sums: FileSum[] = [];
+  /** Files in which something stands that was removed. */
+  readonly leaks = new Set<string>();
+  readonly #mtime: Date;
+
+  constructor(
+    private readonly ctx: Context,
+    private readonly removed: readonly string[],
+  ) {
+    this.#mtime = new Date(ctx.clock.now());
+    // A record that cannot be read ends the writing, not the worker.
+    (this.#zip as unknown as NodeJS.EventEmitter).on('error', (error: Error) => void this.output.destroy(error));
+  }
+
+  get output(): Readable {
+    return this.#zip.outputStream as unknown as Readable;
+  }
+
+  add(path: string, make: () => Readable): void {
+    this.#zip.addReadStreamLazy(path, { mtime: this.#mtime }, (give) =>
+      give(null, counted(path, make(), this.sums, this.removed, this.leaks)),
+    );
+  }
+
+  /** What is packed inside of a file is not seen in its bytes: its words are read back before it is added. */
+  async addFile(path: string, { name, base64 }: Pick<FoundFile, 'name' | 'base64'>): Promise<void> {
+    const bytes = Buffer.from(base64, 'base64');
+    if (this.removed.length > 0 && tracesIn(await this.ctx.fileReader.words(name, bytes), this.removed).length > 0)
+      this.leaks.add(path);
+    this.add(path, () => Readable.from([bytes]));
+  }
+
+  /** The sums of all files, made when all of them are written. */
+  end(): void {
+    const manifest = () => JSON.stringify({ schema: 'bookend-pack-1', files: this.sums }, null, 2);
+    this.#zip.addReadStreamLazy('manifest.json', { mtime: this.#mtime }, (give) =>
+      give(null, Readable.from([manifest()])),
+    );
+    this.#zip.end();
+  }
+}
+
 /**
  * Writes the pack as a ZIP, streamed and sealed to disk: the letter, the report, JSON and CSV per collection,
  * messages, what was withheld and why, a page that says what each file is, and a manifest with the SHA-256 of every
@@ -40,69 +85,9 @@ export async function writePack(
   content: PackContent,
   name: string,
 ): Promise<{ sha256: string; bytes: number; files: number }> {
-  const zip = new yazl.ZipFile();
-  // A record that cannot be read ends the writing, not the worker.
-  (zip as unknown as NodeJS.EventEmitter).on(
-    'error',
-    (error: Error) => void (zip.outputStream as unknown as Readable).destroy(error),
-  );
-  const leaks = new Set<string>();
-  const sums: FileSum[] = [];
-  const mtime = new Date(ctx.clock.now());
-  const add = (path: string, make: () => Readable) =>
-    zip.addReadStreamLazy(path, { mtime }, (give) => give(null, counted(path, make(), sums, content.removed, leaks)));
-  const open = opener(ctx, content);
-  const words = PACK_WORDS[content.language];
-  const { names } = words;
-  /** What is packed inside of a file is not seen in its bytes: its words are read back before it is added. */
-  const addFile = async (path: string, { name: fileName, base64 }: Pick<FoundFile, 'name' | 'base64'>) => {
-    const bytes = Buffer.from(base64, 'base64');
-    if (content.removed.length > 0 && tracesIn(await ctx.fileReader.words(fileName, bytes), content.removed).length > 0)
-      leaks.add(path);
-    add(path, () => Readable.from([bytes]));
-  };
-
-  add(names.readme, () => Readable.from([readmeOf(content, words)]));
-  const cover = await letterPdf(content.letter, {
-    organisation: ctx.organisation.name,
-    address: ctx.organisation.address,
-    date: content.date,
-    lang: content.language,
-  });
-  add(names.cover, () => Readable.from([cover]));
-  await addFile(names.report, { name: names.report, base64: (await reportOf(content, open)).toString('base64') });
-  if (content.linked) add('data.jsonld', () => Readable.from(linkedOf(content, open)));
-  for (const { path, matches } of content.collections) {
-    add(`${path}.json`, () => Readable.from(jsonOf(matches, open)));
-    add(`${path}.csv`, () => Readable.from(csvOf(matches, open)));
-  }
-  for (const [i, match] of content.messages.entries()) {
-    const record = await openOne(open, match);
-    const folder = `${names.messages}/${String(i + 1).padStart(3, '0')}-${safeName(record.title).slice(0, 60)}`;
-    add(`${folder}/${names.message}`, () => Readable.from([messageText(record, content)]));
-    for (const [n, file] of record.files.entries()) await addFile(`${folder}/${n + 1}-${safeName(file.name)}`, file);
-  }
-  for (const [i, match] of content.documents.entries()) {
-    // The passages are offsets into the text as it was found, not into what is left of it.
-    const record = await openOne(open, match, true);
-    const document =
-      content.neverDisclose.length > 0
-        ? null
-        : await documentFile(ctx, record, content.redactions.get(match.id), content.language);
-    if (document)
-      await addFile(`${names.documents}/${String(i + 1).padStart(3, '0')}-${safeName(document.name)}`, document);
-  }
-  add(names.withheld, () =>
-    Readable.from([
-      csvLine([...words.withheldHead]),
-      ...content.withheld.map((line) => csvLine([line.place, line.title, line.why])),
-    ]),
-  );
-  zip.addReadStreamLazy('manifest.json', { mtime }, (give) =>
-    give(null, Readable.from([JSON.stringify({ schema: 'bookend-pack-1', files: sums }, null, 2)])),
-  );
+  const zip = new PackZip(ctx, content.removed);
+  await fillPack(ctx, content, zip);
   zip.end();
-
   const key = asWrapped(
     await ctx.transaction(
       async (h) => (await dataKeys(h, [(await requestById(h, content.requestId))!.data_key_id])).values().next().value,
@@ -116,10 +101,55 @@ export async function writePack(
     whole.update(part);
     bytes += part.length;
   });
-  await pipeline(zip.outputStream as unknown as Readable, count, ctx.keys.sealStream(key), ctx.storage.write(name));
-  const [leak] = leaks;
+  await pipeline(zip.output, count, ctx.keys.sealStream(key), ctx.storage.write(name));
+  const [leak] = zip.leaks;
   if (leak) throw new RedactionLeak(leak);
-  return { sha256: whole.digest('hex'), bytes, files: sums.length + 1 };
+  return { sha256: whole.digest('hex'), bytes, files: zip.sums.length + 1 };
+}
+
+/** Characters of a message's title that stand in the name of its folder. */
+const MOST_TITLE = 60;
+
+const numbered = (folder: string, i: number, title: string): string =>
+  `${folder}/${String(i + 1).padStart(3, '0')}-${title}`;
+
+async function fillPack(ctx: Context, content: PackContent, zip: PackZip): Promise<void> {
+  const open = opener(ctx, content);
+  const words = PACK_WORDS[content.language];
+  const { names } = words;
+  zip.add(names.readme, () => Readable.from([readmeOf(content, words)]));
+  const cover = await letterPdf(content.letter, {
+    organisation: ctx.organisation.name,
+    address: ctx.organisation.address,
+    date: content.date,
+    lang: content.language,
+  });
+  zip.add(names.cover, () => Readable.from([cover]));
+  await zip.addFile(names.report, { name: names.report, base64: (await reportOf(content, open)).toString('base64') });
+  if (content.linked) zip.add('data.jsonld', () => Readable.from(linkedOf(content, open)));
+  for (const { path, matches } of content.collections) {
+    zip.add(`${path}.json`, () => Readable.from(jsonOf(matches, open)));
+    zip.add(`${path}.csv`, () => Readable.from(csvOf(matches, open)));
+  }
+  for (const [i, match] of content.messages.entries()) {
+    const record = await openOne(open, match);
+    const folder = numbered(names.messages, i, safeName(record.title).slice(0, MOST_TITLE));
+    zip.add(`${folder}/${names.message}`, () => Readable.from([messageText(record, content)]));
+    for (const [n, file] of record.files.entries())
+      await zip.addFile(`${folder}/${n + 1}-${safeName(file.name)}`, file);
+  }
+  for (const [i, match] of content.neverDisclose.length > 0 ? [] : content.documents.entries()) {
+    // The passages are offsets into the text as it was found, not into what is left of it.
+    const record = await openOne(open, match, true);
+    const document = await documentFile(ctx, record, content.redactions.get(match.id), content.language);
+    if (document) await zip.addFile(numbered(names.documents, i, safeName(document.name)), document);
+  }
+  zip.add(names.withheld, () =>
+    Readable.from([
+      csvLine([...words.withheldHead]),
+      ...content.withheld.map((line) => csvLine([line.place, line.title, line.why])),
+    ]),
+  );
 }
 
 /** What each file is, in the reader's language: only what is there. */

@@ -6,13 +6,13 @@ import { sealedParts } from '../../db/ledger/ledger';
 import type { PurposeWithWords } from '../../db/purposes/purposes';
 import type { Handle } from '../../db/shared/handle';
 import { linksAround } from '../../db/people/links';
-import { identifiersOf, personById, personsById } from '../../db/people/persons';
+import { identifiersOf, personById, personsById, type PersonRow } from '../../db/people/persons';
 import { requestsOfPerson } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { readRules, subjectOf } from '../standing/standingOfPerson';
 import { reach, type AccessRefusal } from '../shared/may';
-import { vaultOf } from '../keys/vault';
+import { vaultOf, type Vault } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { choicePart } from '../ledger/sealed';
 import { linkReason, personIdentifier, personName } from './sealed';
@@ -29,52 +29,12 @@ export async function personView(
     if (!row) return refuse({ code: 'not-found' });
     const vault = vaultOf(ctx, h);
     const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
+    const isMasked = how === 'masked';
+    const source: Source = { h, vault, row, isMasked, systemName: (id) => systems.get(id) ?? id };
     const at = input.at ?? ctx.clock.now();
     const rules = await readRules(h);
     const subject = await subjectOf(ctx, h, row, { at, knownAt: at }, rules);
-    const choices = subject.choices;
     const name = await personName.open(vault, row.data_key_id, row.name_sealed, row.id);
-    const identifiers = [];
-    for (const found of await identifiersOf(h, [row.id])) {
-      const value = await personIdentifier.open(vault, row.data_key_id, found.value_sealed, row.id);
-      identifiers.push({
-        kind: found.kind,
-        value: how === 'masked' ? maskIdentifier(found.kind, value ?? '') : (value ?? ''),
-        source: systems.get(found.source_system) ?? found.source_system,
-        since: found.first_seen_at,
-      });
-    }
-    const keyOf = new Map((await personsById(h, subject.members)).map((member) => [member.id, member.data_key_id]));
-    const parts = await sealedParts(
-      h,
-      choices.map(({ seq }) => seq),
-    );
-    const seen = [];
-    for (const choice of choices) {
-      const opened =
-        how === 'masked'
-          ? null
-          : await choicePart.open(
-              vault,
-              keyOf.get(choice.personId)!,
-              parts.get(choice.seq) ?? null,
-              choice.id,
-              choice.personId,
-            );
-      seen.push({
-        id: choice.id,
-        seq: choice.seq,
-        purpose: choice.purpose,
-        answer: choice.answer,
-        occurredAt: choice.occurredAt,
-        recordedAt: choice.recordedAt,
-        system: systems.get(choice.row.system_id) ?? choice.row.system_id,
-        ask: choice.row.ask,
-        askVersion: choice.row.ask_version,
-        folio: choice.row.folio,
-        place: opened ? (opened.place ?? null) : null,
-      });
-    }
     const standings = (purposesInForce(rules.purposes, at, at) as PurposeWithWords[]).map((purpose) => ({
       ...subject.answer(purpose.id, 'any'),
       purpose: purpose.id,
@@ -83,7 +43,7 @@ export async function personView(
       kind: purpose.kind,
       parent: purpose.parent,
     }));
-    const links = await linksOf(ctx, h, row.id, at, how === 'masked');
+    const links = await linksOf(ctx, h, row.id, at, isMasked);
     const requests = (await requestsOfPerson(h, row.id)).map((request) => ({
       ref: request.ref,
       right: request.right,
@@ -93,18 +53,73 @@ export async function personView(
     await recordTrail(ctx, h, 'person-opened', row.id);
     return ok({
       id: row.id,
-      name: name && how === 'masked' ? maskName(name) : name,
+      name: name && isMasked ? maskName(name) : name,
       country: row.country,
-      isMasked: how === 'masked',
+      isMasked,
       erasedAt: row.erased_at,
-      identifiers,
+      identifiers: await identifierLines(source),
       links,
       standings,
-      choices: seen,
+      choices: await choiceLines(source, subject),
       requests,
       asOf: at,
     });
   });
+}
+
+/** What the parts of a person's page are gathered from. */
+interface Source {
+  h: Handle;
+  vault: Vault;
+  row: PersonRow;
+  isMasked: boolean;
+  systemName(id: string): string;
+}
+
+async function identifierLines({ h, vault, row, isMasked, systemName }: Source): Promise<PersonView['identifiers']> {
+  const lines = [];
+  for (const { kind, value_sealed, source_system, first_seen_at } of await identifiersOf(h, [row.id])) {
+    const value = (await personIdentifier.open(vault, row.data_key_id, value_sealed, row.id)) ?? '';
+    lines.push({
+      kind,
+      value: isMasked ? maskIdentifier(kind, value) : value,
+      source: systemName(source_system),
+      since: first_seen_at,
+    });
+  }
+  return lines;
+}
+
+/** What was chosen, by the person and by the records that are linked to theirs. */
+async function choiceLines(
+  { h, vault, isMasked, systemName }: Source,
+  { members, choices }: Awaited<ReturnType<typeof subjectOf>>,
+): Promise<PersonView['choices']> {
+  const keyOf = new Map((await personsById(h, members)).map((member) => [member.id, member.data_key_id]));
+  const parts = await sealedParts(
+    h,
+    choices.map(({ seq }) => seq),
+  );
+  const lines = [];
+  for (const { id, seq, personId, row, ...choice } of choices) {
+    const opened = isMasked
+      ? null
+      : await choicePart.open(vault, keyOf.get(personId)!, parts.get(seq) ?? null, id, personId);
+    lines.push({
+      id,
+      seq,
+      purpose: choice.purpose,
+      answer: choice.answer,
+      occurredAt: choice.occurredAt,
+      recordedAt: choice.recordedAt,
+      system: systemName(row.system_id),
+      ask: row.ask,
+      askVersion: row.ask_version,
+      folio: row.folio,
+      place: opened?.place ?? null,
+    });
+  }
+  return lines;
 }
 
 async function linksOf(

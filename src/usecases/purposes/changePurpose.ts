@@ -3,8 +3,9 @@ import type { PurposeDraft } from '../../core/ledger/schema';
 import { newPurpose, purposeInForce } from '../../core/purposes/purposes';
 import type { Rules } from '../../core/standing/reading';
 import { foldsOf, readStanding, rulesAt } from '../../core/standing/standing';
+import type { Fold } from '../../core/standing/fold';
 import { decodeFolds } from '../../core/standing/foldCodec';
-import type { Standing } from '../../core/ledger/types';
+import type { PersonFacts, Standing } from '../../core/ledger/types';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { groupBy } from '../../core/shared/groupBy';
 import { allPurposes, allWordings, insertPurpose, type PurposeWithWords } from '../../db/purposes/purposes';
@@ -60,56 +61,76 @@ export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<
     const affected = [...fresh.purposes.values()]
       .filter(({ id, parent }) => id === next.id || parent === next.id)
       .map(({ id }) => id);
-    const sum: WhatIf = { people: 0, altered: 0, gained: 0, lost: 0, changes: [] };
-    const changes = new Map<string, number>();
+    const tally = new Tally(affected, old, fresh);
     await ctx.words.refresh(h);
     for (let after = 0; ;) {
       const rows = await personsAfter(h, after, PEOPLE_AT_ONCE);
-      if (rows.length === 0) break;
+      if (rows.length === 0) return ok(tally.result());
       const facts = await factsOfAll(h, rows);
-      const stored = refold
-        ? null
-        : await foldRows(
-            h,
-            rows.map(({ no }) => no),
-          );
-      const choices = refold
-        ? groupBy(
-            await choicesOf(
-              h,
-              rows.map(({ id }) => id),
-            ),
-            ({ personId }) => personId,
-          )
-        : null;
+      const foldsOfRow = refold ? await foldedAnew(h, rows) : await foldedAlready(ctx, h, rows);
       for (const row of rows) {
         const own = facts.get(row.id)!;
-        const folds = (rules: Rules) =>
-          choices
-            ? foldsOf(choices.get(row.id) ?? [], own, rules)
-            : stored!.has(row.no)
-              ? decodeFolds(stored!.get(row.no)!.folds, ctx.words)
-              : [];
-        const isAltered = affected.map((id) => {
-          const [was, will] = [
-            readStanding(folds(old), own, old, id, 'any'),
-            readStanding(folds(fresh), own, fresh, id, 'any'),
-          ];
-          if (was.standing === will.standing && was.permitted === will.permitted) return false;
-          changes.set(`${was.standing} ${will.standing}`, (changes.get(`${was.standing} ${will.standing}`) ?? 0) + 1);
-          if (was.permitted !== will.permitted) sum[will.permitted ? 'gained' : 'lost']++;
-          return true;
-        });
-        if (isAltered.includes(true)) sum.altered++;
+        tally.add(own, (rules) => foldsOfRow(row, own, rules));
       }
-      sum.people += rows.length;
       after = rows.at(-1)!.no;
     }
-    sum.changes = [...changes]
-      .map(([pair, count]) => ({ from: pair.split(' ')[0] as Standing, to: pair.split(' ')[1] as Standing, count }))
-      .sort((a, b) => b.count - a.count);
-    return ok(sum);
   });
+}
+
+type PersonKey = Awaited<ReturnType<typeof personsAfter>>[number];
+type FoldsOfRow = (row: PersonKey, facts: PersonFacts, rules: Rules) => readonly Fold[];
+
+/** Folds made anew from the choices, for what the stored ones do not say: another time to confirm. */
+async function foldedAnew(h: Handle, rows: readonly PersonKey[]): Promise<FoldsOfRow> {
+  const ids = rows.map(({ id }) => id);
+  const choices = groupBy(await choicesOf(h, ids), ({ personId }) => personId);
+  return (row, facts, rules) => foldsOf(choices.get(row.id) ?? [], facts, rules);
+}
+
+async function foldedAlready(ctx: Context, h: Handle, rows: readonly PersonKey[]): Promise<FoldsOfRow> {
+  const stored = await foldRows(
+    h,
+    rows.map(({ no }) => no),
+  );
+  return (row) => {
+    const own = stored.get(row.no);
+    return own ? decodeFolds(own.folds, ctx.words) : [];
+  };
+}
+
+/** Counts who would stand differently under other rules. */
+class Tally {
+  readonly #sum = { people: 0, altered: 0, gained: 0, lost: 0 };
+  readonly #changes = new Map<string, number>();
+
+  constructor(
+    private readonly purposes: readonly string[],
+    private readonly old: Rules,
+    private readonly fresh: Rules,
+  ) {}
+
+  add(facts: PersonFacts, folds: (rules: Rules) => readonly Fold[]): void {
+    this.#sum.people++;
+    let isAltered = false;
+    for (const id of this.purposes) {
+      const was = readStanding(folds(this.old), facts, this.old, id, 'any');
+      const will = readStanding(folds(this.fresh), facts, this.fresh, id, 'any');
+      if (was.standing === will.standing && was.permitted === will.permitted) continue;
+      isAltered = true;
+      const pair = `${was.standing} ${will.standing}`;
+      this.#changes.set(pair, (this.#changes.get(pair) ?? 0) + 1);
+      if (was.permitted !== will.permitted) this.#sum[will.permitted ? 'gained' : 'lost']++;
+    }
+    if (isAltered) this.#sum.altered++;
+  }
+
+  result(): WhatIf {
+    const changes = [...this.#changes].map(([pair, count]) => {
+      const [from, to] = pair.split(' ') as [Standing, Standing];
+      return { from, to, count };
+    });
+    return { ...this.#sum, changes: changes.sort((a, b) => b.count - a.count) };
+  }
 }
 
 /** Publishes a version. The old one stays: choices and questions of its time are read by it. */

@@ -3,7 +3,7 @@ import { must } from '../../../test/support/must';
 import type { Context } from '../shared/context';
 import { addAssignmentRule, readAssignments } from './assignments';
 import { makeCalendarFeed, readCalendarFeed } from '../desk/calendarFeed';
-import { readRequests } from './requestView';
+import { readRequests } from './readRequests';
 import { decide } from './decide';
 import { askIdentity } from '../identity/identity';
 import { findSamePeople } from '../intake/findSamePeople';

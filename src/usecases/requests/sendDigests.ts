@@ -7,7 +7,7 @@ import { mentionsOf } from '../../db/requests/notes';
 import { countProposals } from '../../db/intake/proposals';
 import { actAs, type Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
-import { readRequests } from './requestView';
+import { readRequests } from './readRequests';
 
 /** Working days before the due day from which a request is in the morning's mail. */
 const SOON = 5;

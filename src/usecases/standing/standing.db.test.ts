@@ -11,7 +11,7 @@ import { readsIn, readsOver } from '../../db/standing/permissions';
 import { indexText } from '../people/identifierKeys';
 import { personsById } from '../../db/people/persons';
 import { insertFact } from '../../db/people/persons';
-import { answerChecks } from './answerChecks';
+import { PermissionChecks } from './permissionChecks';
 import { checkMany } from './checkMany';
 import { everyoneAsOf } from './everyoneAsOf';
 import { readPermissionCounts } from './readPermissionCounts';
@@ -318,7 +318,7 @@ describe('an existing customer (soft opt-in)', () => {
 describe('many at once', () => {
   test('a hundred questions at the same time get the answers they would get alone, and are counted', async () => {
     const reads = readsOver(world.url, 2, world.worker.transaction);
-    const checks = answerChecks(world.worker, reads);
+    const checks = new PermissionChecks(world.worker, reads);
     const queries = Array.from({ length: 100 }, (_, i) => ({
       systemId: 'sys_shop',
       identifier: { kind: 'email', value: `p${i % 50}@mail.example` },

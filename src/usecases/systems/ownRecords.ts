@@ -1,14 +1,13 @@
-import type { PersonRecord } from '../../core/people/record';
 import type { FoundBatch, FoundRecord, SearchKey } from '../../ports/connector';
 import { choicesOf, sealedParts } from '../../db/ledger/ledger';
-import { identifiersOf, personsByHash, personsById } from '../../db/people/persons';
+import { identifiersOf, personsByHash, personsById, type PersonRow } from '../../db/people/persons';
 import { notesOf } from '../../db/requests/notes';
 import { proposalsBySender } from '../../db/intake/proposals';
 import { allRequestsOfPerson } from '../../db/requests/requests';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { indexText } from '../people/identifierKeys';
-import { vaultOf } from '../keys/vault';
+import { vaultOf, type Vault } from '../keys/vault';
 import { personIdentifier, personName } from '../people/sealed';
 import { noteText } from '../requests/sealed';
 import { proposalContent } from '../intake/sealed';
@@ -29,64 +28,68 @@ export async function findOwnRecords(ctx: Context, keys: readonly SearchKey[]): 
   });
 }
 
+const BARE = { text: null, files: [], refersTo: [], person: {} };
+
 async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<FoundRecord[]> {
   const [row] = await personsById(h, [personId]);
   if (!row || row.erased_at) return [];
   const vault = vaultOf(ctx, h);
+  return [
+    await personRecord(h, vault, row),
+    ...(await choiceRecords(h, vault, row)),
+    ...(await requestRecords(h, vault, row)),
+  ];
+}
+
+async function personRecord(h: Handle, vault: Vault, row: PersonRow): Promise<FoundRecord> {
   const name = await personName.open(vault, row.data_key_id, row.name_sealed, row.id);
   const identifiers: { kind: string; scope: string; value: string }[] = [];
-  for (const identifier of await identifiersOf(h, [row.id]))
-    identifiers.push({
-      kind: identifier.kind,
-      scope: identifier.scope,
-      value: (await personIdentifier.open(vault, row.data_key_id, identifier.value_sealed, row.id)) ?? '',
-    });
+  for (const { kind, scope, value_sealed } of await identifiersOf(h, [row.id])) {
+    const value = (await personIdentifier.open(vault, row.data_key_id, value_sealed, row.id)) ?? '';
+    identifiers.push({ kind, scope, value });
+  }
   const of = (kind: string) => identifiers.filter((identifier) => identifier.kind === kind);
   const [first, ...rest] = (name ?? '').split(' ');
-  const person: PersonRecord = {
-    givenName: first || null,
-    familyName: rest.join(' ') || null,
-    emails: of('email').map(({ value }) => value),
-    phones: of('phone').map(({ value }) => value),
-    customerNumbers: of('customer-number').map(({ scope, value }) => ({ system: scope, value })),
-    country: row.country,
-  };
-  const bare = { text: null, files: [], refersTo: [] };
-  const own: FoundRecord = {
-    ...bare,
+  return {
+    ...BARE,
     collection: 'persons',
     key: row.id,
     title: name ?? 'Person',
-    person,
+    person: {
+      givenName: first || null,
+      familyName: rest.join(' ') || null,
+      emails: of('email').map(({ value }) => value),
+      phones: of('phone').map(({ value }) => value),
+      customerNumbers: of('customer-number').map(({ scope, value }) => ({ system: scope, value })),
+      country: row.country,
+    },
     parent: null,
     fields: {
       name,
       country: row.country,
       language: row.language,
-      ...Object.fromEntries(
-        identifiers.map(({ kind, value }, i) => [
-          `${kind} ${identifiers.slice(0, i).filter((other) => other.kind === kind).length + 1}`,
-          value,
-        ]),
-      ),
+      ...Object.fromEntries(identifiers.map((one) => [`${one.kind} ${of(one.kind).indexOf(one) + 1}`, one.value])),
     },
   };
-  const parent = { collection: 'persons', key: row.id };
+}
+
+const parentOf = (row: PersonRow) => ({ collection: 'persons', key: row.id });
+
+async function choiceRecords(h: Handle, vault: Vault, row: PersonRow): Promise<FoundRecord[]> {
   const choices = await choicesOf(h, [row.id]);
   const parts = await sealedParts(
     h,
     choices.map(({ seq }) => seq),
   );
-  const records = [own];
+  const records: FoundRecord[] = [];
   for (const choice of choices) {
     const sealed = await choicePart.open(vault, row.data_key_id, parts.get(choice.seq) ?? null, choice.id, row.id);
     records.push({
-      ...bare,
+      ...BARE,
       collection: 'choices',
       key: choice.id,
       title: `${choice.purpose}: ${choice.answer}`,
-      person: {},
-      parent,
+      parent: parentOf(row),
       fields: {
         purpose: choice.purpose,
         answer: choice.answer,
@@ -103,36 +106,21 @@ async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<Fou
       },
     });
   }
-  for (const request of await allRequestsOfPerson(h, row.id)) {
-    records.push({
-      ...bare,
-      collection: 'requests',
-      key: request.ref,
-      title: `${request.ref} ${request.right}`,
-      person: {},
-      parent,
-      fields: {
-        reference: request.ref,
-        right: request.right,
-        receivedAt: request.received_at,
-        stage: request.stage,
-        outcome: request.outcome,
-      },
-    });
-    for (const note of await notesOf(h, request.id))
-      records.push({
-        ...bare,
-        collection: 'notes',
-        key: note.id,
-        title: `Note on ${request.ref}`,
-        person: {},
-        parent,
-        fields: {
-          reference: request.ref,
-          at: note.at,
-          text: await noteText.open(vault, request.data_key_id, note.text_sealed, note.id),
-        },
-      });
+  return records;
+}
+
+/** Requests, with the notes on them. */
+async function requestRecords(h: Handle, vault: Vault, row: PersonRow): Promise<FoundRecord[]> {
+  const parent = parentOf(row);
+  const records: FoundRecord[] = [];
+  for (const { id, ref, right, received_at, stage, outcome, data_key_id } of await allRequestsOfPerson(h, row.id)) {
+    const fields = { reference: ref, right, receivedAt: received_at, stage, outcome };
+    records.push({ ...BARE, collection: 'requests', key: ref, title: `${ref} ${right}`, parent, fields });
+    for (const note of await notesOf(h, id)) {
+      const text = await noteText.open(vault, data_key_id, note.text_sealed, note.id);
+      const said = { reference: ref, at: note.at, text };
+      records.push({ ...BARE, collection: 'notes', key: note.id, title: `Note on ${ref}`, parent, fields: said });
+    }
   }
   return records;
 }

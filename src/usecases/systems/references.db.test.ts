@@ -3,7 +3,7 @@ import { sqlConnector } from '../../connectors/sql/sqlConnector';
 import { createClient } from '../../db/shared/client';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
-import { traceView } from '../trace/review';
+import { traceView } from '../trace/traceView';
 import { startTrace } from '../trace/startTrace';
 import { proveAtCounter } from '../identity/identity';
 import { openRequest } from '../intake/openRequest';

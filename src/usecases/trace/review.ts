@@ -1,30 +1,13 @@
 import { detect } from '../../core/detect/detect';
 import { proposeRedactions } from '../../core/trace/redaction';
 import { compare, sayName } from '../../core/matching/compare';
-import { BANDS, score, type Band } from '../../core/matching/score';
-import { NO_CONDITIONS } from '../../core/trace/conditions';
-import { isOpen } from '../../core/requests/isOpen';
-import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/requests/views';
+import { score, type Band } from '../../core/matching/score';
+import type { MatchOpened, Verdict } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { userNames } from '../../db/access/users';
 import { requestByRef, requestById } from '../../db/requests/requests';
-import { helperTasksOf } from '../../db/helpers/helperTasks';
-import { alikeOf } from '../../db/trace/alike';
-import { redactionOf, redactionsOf } from '../../db/trace/redactions';
-import { problemsOf } from '../../db/trace/problems';
-import { listSystems } from '../../db/systems/systems';
-import { goneSince, matchById, matchesById, matchesOf, setBandVerdict, setVerdict } from '../../db/trace/matches';
-import {
-  lastTrace,
-  setStep,
-  setTrace,
-  stepsOf,
-  struckId,
-  struckKeys,
-  traceBefore,
-  traceById,
-  traceKeysOf,
-} from '../../db/trace/traces';
+import { redactionOf } from '../../db/trace/redactions';
+import { matchById, matchesById, setBandVerdict, setVerdict } from '../../db/trace/matches';
+import { lastTrace, setStep, setTrace, stepsOf, traceById } from '../../db/trace/traces';
 import type { Context } from '../shared/context';
 import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
@@ -33,144 +16,7 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './judge';
 import { readSecond } from './secondReader';
-import { keyValue, matchPassages, matchRecord, matchTitle, matchTopics, problemPlace, traceConditions } from './sealed';
-import { taskAnswer } from '../helpers/sealed';
-
-/** The newest trace of a request, as far as it has come. */
-export async function traceView(
-  ctx: Context,
-  input: { ref: string },
-): Promise<Result<TraceView | null, AccessRefusal>> {
-  if (!reach(ctx, 'requests.review')) return refuse({ code: 'not-allowed', act: 'requests.review' });
-  return ctx.transaction(async (h) => {
-    const request = await requestByRef(h, input.ref);
-    if (!request) return refuse({ code: 'not-found' });
-    const trace = await lastTrace(h, request.id, 'find');
-    if (!trace) return ok(null);
-    const vault = vaultOf(ctx, h);
-    const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-    const matches: MatchLine[] = [];
-    const redactions = await redactionsOf(h, trace.id);
-    const colleagues = await userNames(h);
-    const nameOf = (id: string) => colleagues.get(id) ?? id;
-    for (const row of await matchesOf(h, trace.id)) {
-      const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
-      matches.push({
-        id: row.id,
-        system: row.system_id,
-        systemName: names.get(row.system_id) ?? row.system_id,
-        collection: row.collection,
-        title: (await matchTitle.open(vault, request.data_key_id, row.title_sealed, row.id)) ?? '',
-        parent: row.parent_key,
-        place: `${row.collection}/${row.record_key}`,
-        band: row.band,
-        weight: row.weight,
-        because: row.parent_key
-          ? `hangs on ${row.parent_key.replace('/', ' ')}`
-          : agreeing.join(', ') || 'speaks of them',
-        isShared: row.is_shared,
-        isRedacted: redactions.has(row.id),
-        verdict: row.verdict,
-        topics: (await matchTopics.open(vault, request.data_key_id, row.topics_sealed, row.id)) ?? ['other'],
-        isOutside: row.is_outside,
-        news: row.news,
-        second: row.second_asked_by
-          ? {
-              askedBy: nameOf(row.second_asked_by),
-              isOwnAsk: row.second_asked_by === ctx.actor.id,
-              verdict: row.second_verdict,
-              by: row.second_by ? nameOf(row.second_by) : null,
-            }
-          : null,
-      });
-    }
-    matches.sort(
-      (a, b) => BANDS.indexOf(a.band) - BANDS.indexOf(b.band) || b.weight - a.weight || (a.place < b.place ? -1 : 1),
-    );
-    const struck = await struckKeys(h, request.id);
-    const keys = [];
-    for (const key of await traceKeysOf(h, trace.id))
-      keys.push({
-        id: key.id,
-        isStruck: struck.has(struckId(key)),
-        kind: key.kind,
-        value: (await keyValue.open(vault, request.data_key_id, key.value_sealed, key.id)) ?? '',
-        round: key.round,
-        taught: key.taught_by !== null,
-      });
-    const steps = (await stepsOf(h, trace.id)).map(
-      ({
-        system_id,
-        round,
-        state,
-        scanned,
-        found,
-        left_out,
-        tries,
-        error_code,
-        error_text,
-        next_try_at,
-        started_at,
-        finished_at,
-      }) => ({
-        system_id,
-        round,
-        state,
-        scanned,
-        found,
-        left_out,
-        tries,
-        error_code,
-        error_text,
-        next_try_at,
-        started_at,
-        finished_at,
-        name: names.get(system_id) ?? system_id,
-      }),
-    );
-    const helpers = [];
-    for (const task of await helperTasksOf(h, request.id))
-      helpers.push({
-        id: task.id,
-        system: names.get(task.system_id) ?? task.system_id,
-        kind: task.kind,
-        dueOn: task.due_on,
-        state: task.state,
-        uploads: task.uploads,
-        answer: await taskAnswer.open(vault, request.data_key_id, task.answer_sealed, task.id),
-      });
-    const problems = [];
-    for (const row of await problemsOf(h, trace.id))
-      problems.push({
-        system: names.get(row.system_id) ?? row.system_id,
-        place: (await problemPlace.open(vault, request.data_key_id, row.place_sealed, trace.id)) ?? '',
-        text: row.text,
-      });
-    const gone = [];
-    const before = await traceBefore(h, trace);
-    for (const row of before ? await goneSince(h, trace, before) : [])
-      gone.push({
-        system: names.get(row.system_id) ?? row.system_id,
-        title: (await matchTitle.open(vault, request.data_key_id, row.title_sealed, row.id)) ?? '',
-        place: `${row.collection}/${row.record_key}`,
-      });
-    const conditions = await traceConditions.open(vault, request.data_key_id, trace.conditions_sealed, trace.id);
-    return ok({
-      conditions: conditions ?? NO_CONDITIONS,
-      helpers,
-      problems,
-      gone,
-      alike: await alikeOf(h, trace.id),
-      id: trace.id,
-      state: trace.state,
-      round: trace.round,
-      steps,
-      keys,
-      matches,
-      undecided: matches.filter(isOpen).length,
-    });
-  });
-}
+import { matchPassages, matchRecord } from './sealed';
 
 /** One record beside what we know of the person. A look: it is in the trail. */
 export async function openMatch(ctx: Context, input: { id: string }): Promise<Result<MatchOpened, AccessRefusal>> {

@@ -2,7 +2,7 @@ import { isRight } from '../../../core/requests/rights';
 import { REGIME_IDS } from '../../../core/clock/regimes';
 import { STAGES } from '../../../core/requests/stages';
 import { reachOf } from '../../../core/access/roles';
-import { readRequests } from '../../../usecases/requests/requestView';
+import { readRequests } from '../../../usecases/requests/readRequests';
 import { countWaitingProposals } from '../../../usecases/intake/takeInbox';
 import { RequestList } from '../../../ui/requests/RequestList';
 import { shown, staff } from '../../lib/session';

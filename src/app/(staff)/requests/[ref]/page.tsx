@@ -1,6 +1,6 @@
 import { localDay } from '../../../../core/shared/days';
 import { requestView } from '../../../../usecases/requests/requestView';
-import { traceView } from '../../../../usecases/trace/review';
+import { traceView } from '../../../../usecases/trace/traceView';
 import { RequestSheet } from '../../../../ui/requests/RequestSheet';
 import { shown, staff } from '../../../lib/session';
 import * as actions from '../actions';

@@ -1,4 +1,4 @@
-import { traceView } from '../../../../../usecases/trace/review';
+import { traceView } from '../../../../../usecases/trace/traceView';
 import { problem } from '../../../../lib/problem';
 import { staffContext } from '../../../../lib/session';
 import { answering } from '../../../../lib/answering';
