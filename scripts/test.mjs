@@ -142,6 +142,7 @@ endWith(async () => {
       await check('lint', [...eslint, '.', '--max-warnings', '0']);
     };
     const structure = async () => {
+      await check('rooms', ['scripts/rooms.mjs', '.']);
       await check('dependency rules', [
         ...cruise,
         'src',
@@ -167,6 +168,23 @@ endWith(async () => {
       join(ROOT, 'test/fixtures/wrong-promise'),
       'no-floating-promises',
     );
+    checkBites(
+      'lint finds a value that is sealed outside of its room’s own file',
+      [...eslint, '--stdin', '--stdin-filename', 'src/usecases/requests/notes.ts'],
+      ROOT,
+      'What is sealed is closed and opened in the sealed.ts of its room',
+      "export const open = (vault: { unseal(id: string): void }) => vault.unseal('x');",
+    );
+    const house = join(ROOT, 'test/fixtures/wrong-house');
+    for (const fault of [
+      'not a room: core/cellar',
+      'rooms are one level deep: core/ledger/attic',
+      'a room holds 25 files at most: ui/desk has 26',
+      'against the order of the work: usecases/people/early.ts uses requests/late',
+      'a file has 400 lines at most: core/ledger/long.ts has 401',
+      'a line has 140 characters at most: core/ledger/wide.ts:1 has 141',
+    ])
+      checkBites(`rooms: ${fault.split(':')[0]}`, ['scripts/rooms.mjs', house], ROOT, fault);
     checkBites(
       'dependency rules find a wrong import',
       [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')],
