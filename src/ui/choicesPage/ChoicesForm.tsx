@@ -81,32 +81,7 @@ export function ChoicesForm({
           <fieldset key={purpose.id} className="choice">
             <legend>{purpose.title}</legend>
             <p>{purpose.plain}</p>
-            <dl className="facts">
-              {purpose.categories.length > 0 && (
-                <>
-                  <dt>{words.what}</dt>
-                  <dd>{purpose.categories.join(', ')}</dd>
-                </>
-              )}
-              {purpose.recipients.length > 0 && (
-                <>
-                  <dt>{words.who}</dt>
-                  <dd>{purpose.recipients.join(', ')}</dd>
-                </>
-              )}
-              {purpose.transfers && (
-                <>
-                  <dt>{words.where}</dt>
-                  <dd>{purpose.transfers}</dd>
-                </>
-              )}
-              {purpose.retention && (
-                <>
-                  <dt>{words.howLong}</dt>
-                  <dd>{purpose.retention}</dd>
-                </>
-              )}
-            </dl>
+            <Facts purpose={purpose} words={words} />
             {purpose.kind === 'necessary' ? (
               <p className="muted">{words.always}</p>
             ) : (
@@ -155,31 +130,78 @@ export function ChoicesForm({
           {words.save}
         </Button>
       </form>
-      {view.history.length > 0 && (
-        <details style={{ marginTop: 26 }}>
-          <summary>{words.history}</summary>
-          <table className="list">
-            <tbody>
-              {view.history.map((one) => (
-                <tr key={one.id}>
-                  <td className="nowrap">{days[one.id]}</td>
-                  <td>{one.title}</td>
-                  <td>
-                    <b>{words.answers[one.answer]}</b>
-                  </td>
-                  <td className="muted">{one.where}</td>
-                  <td>
-                    <a href={`/choices/${token}/receipt/${one.id}`}>{words.receipt}</a>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </details>
-      )}
+      <History view={view} token={token} words={words} days={days} />
       <p style={{ marginTop: 20 }}>
         <Link href="/ask">{words.rights}</Link>
       </p>
     </>
+  );
+}
+
+/** What is used, who receives it, where and how long: only what is said. */
+function Facts({ purpose, words }: { purpose: PagePurpose; words: PageWords }) {
+  return (
+    <dl className="facts">
+      {purpose.categories.length > 0 && (
+        <>
+          <dt>{words.what}</dt>
+          <dd>{purpose.categories.join(', ')}</dd>
+        </>
+      )}
+      {purpose.recipients.length > 0 && (
+        <>
+          <dt>{words.who}</dt>
+          <dd>{purpose.recipients.join(', ')}</dd>
+        </>
+      )}
+      {purpose.transfers && (
+        <>
+          <dt>{words.where}</dt>
+          <dd>{purpose.transfers}</dd>
+        </>
+      )}
+      {purpose.retention && (
+        <>
+          <dt>{words.howLong}</dt>
+          <dd>{purpose.retention}</dd>
+        </>
+      )}
+    </dl>
+  );
+}
+
+function History({
+  view,
+  token,
+  words,
+  days,
+}: {
+  view: PageView;
+  token: string;
+  words: PageWords;
+  days: Record<string, string>;
+}) {
+  if (view.history.length === 0) return null;
+  return (
+    <details style={{ marginTop: 26 }}>
+      <summary>{words.history}</summary>
+      <table className="list">
+        <tbody>
+          {view.history.map((one) => (
+            <tr key={one.id}>
+              <td className="nowrap">{days[one.id]}</td>
+              <td>{one.title}</td>
+              <td>
+                <b>{words.answers[one.answer]}</b>
+              </td>
+              <td className="muted">{one.where}</td>
+              <td>
+                <a href={`/choices/${token}/receipt/${one.id}`}>{words.receipt}</a>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
   );
 }

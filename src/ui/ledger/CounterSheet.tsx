@@ -4,17 +4,15 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import type { AtTheCounter, Script } from '../../core/ledger/views';
-import type { Standing } from '../../core/ledger/types';
 import { useSay } from '../shared/Say';
-import { StandingMark } from '../shared/StandingMark';
 import type { ActionResult } from '../shared/actionResult';
+import { Found, ReadOut } from './CounterParts';
 
 interface Actions {
   find: (identifier: { kind: string; value: string }) => Promise<ActionResult<AtTheCounter[]>>;
   record: (values: unknown) => Promise<ActionResult<{ status: string; reasons: { text: string }[] }>>;
 }
 
-const LANGUAGES: Record<string, string> = { da: 'Danish', de: 'German', en: 'English', nl: 'Dutch' };
 const ANSWERS = [
   ['grant', 'Yes'],
   ['refuse', 'No'],
@@ -111,81 +109,19 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
               Look
             </Button>
           </form>
-          {found?.length === 0 && (
-            <>
-              <p className="note slate">Nobody is known by that. The answer begins a new person.</p>
-              <div className="row">
-                <TextField
-                  label="Given name"
-                  value={name.given}
-                  onChange={(event) => setName({ ...name, given: event.target.value })}
-                  sx={{ maxWidth: 180 }}
-                />
-                <TextField
-                  label="Family name"
-                  value={name.family}
-                  onChange={(event) => setName({ ...name, family: event.target.value })}
-                  sx={{ maxWidth: 180 }}
-                />
-              </div>
-            </>
-          )}
-          {found?.map((one) => (
-            <div key={one.id} className="note slate">
-              <p>
-                <b>{one.name ?? 'no name'}</b> · {one.identifiers.join(' · ')}
-              </p>
-              <p className="row" style={{ gap: 14 }}>
-                {one.standings
-                  .filter((standing) => script?.purposes.some(({ id }) => id === standing.purpose))
-                  .map((standing) => (
-                    <span key={standing.purpose}>
-                      {script?.purposes.find(({ id }) => id === standing.purpose)?.title}:{' '}
-                      <StandingMark standing={standing.standing as Standing} />
-                    </span>
-                  ))}
-              </p>
-            </div>
-          ))}
-          {found && found.length > 1 && (
-            <p className="note">
-              Several people share this. Ask for another number or address; an answer that could be anybody’s is held.
-            </p>
-          )}
+          {found && <Found found={found} script={script} name={name} setName={setName} />}
         </section>
         <section className="sheet pad stack" aria-labelledby="words">
-          <h2 id="words">2 · Read this out</h2>
-          <div className="filters" style={{ margin: 0 }}>
-            <label>
-              script{' '}
-              <select
-                value={scriptId}
-                onChange={(event) => {
-                  setScriptId(event.target.value);
-                  setPurpose(scripts.find(({ ask }) => ask === event.target.value)?.purposes[0]?.id ?? '');
-                }}
-              >
-                {scripts.map(({ ask, version, place: where }) => (
-                  <option key={ask} value={ask}>
-                    {where ?? ask}, v{version}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label>
-              in{' '}
-              <select value={language} onChange={(event) => setLanguage(event.target.value)}>
-                {Object.keys(script?.words ?? {}).map((one) => (
-                  <option key={one} value={one}>
-                    {LANGUAGES[one] ?? one}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </div>
-          <blockquote className="script" lang={language}>
-            {script?.words[language] ?? script?.words['en']}
-          </blockquote>
+          <ReadOut
+            scripts={scripts}
+            script={script}
+            language={language}
+            setLanguage={setLanguage}
+            choose={(ask) => {
+              setScriptId(ask);
+              setPurpose(scripts.find((one) => one.ask === ask)?.purposes[0]?.id ?? '');
+            }}
+          />
           <h2>3 · The answer</h2>
           <div className="filters" style={{ margin: 0 }}>
             <label>

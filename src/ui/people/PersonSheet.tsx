@@ -2,14 +2,12 @@
 
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
-import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
+import { sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/ledger/views';
-import { StandingMark } from '../shared/StandingMark';
 import { LinksPanel, type LinkActions } from './LinksPanel';
+import { Choices, Identifiers, Standings } from './PersonTables';
 import { Ribbon } from './Ribbon';
 import './people.css';
-
-const say = (value: string, zone: string) => (value.length === 10 ? sayDay(value) : sayInstant(value, zone));
 
 /** Everything about one person: identifiers, standing per purpose with since-when and why, choices through time. */
 export function PersonSheet({
@@ -48,41 +46,7 @@ export function PersonSheet({
           />
         </label>
       </div>
-      <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="standing">
-        <header>
-          <h2 id="standing">Standing{on ? ` on ${sayDay(on)}` : ''}</h2>
-          <span className="muted">computed from the choices</span>
-        </header>
-        <table className="list">
-          <thead>
-            <tr>
-              <th>purpose</th>
-              <th>standing</th>
-              <th>may we</th>
-              <th>since</th>
-              <th>why</th>
-            </tr>
-          </thead>
-          <tbody>
-            {person.standings.map((one) => (
-              <tr key={one.purpose}>
-                <td title={one.plain}>
-                  <b>{one.title}</b>
-                </td>
-                <td>
-                  <StandingMark standing={one.standing} />
-                </td>
-                <td>{one.permitted ? 'yes' : <b>no</b>}</td>
-                <td className="nowrap muted">{one.since ? sayDay(dayIn(one.since, zone)) : '–'}</td>
-                <td className="muted">
-                  {one.reasons.map(({ text, source }) => `${text}${source ? ` (${source})` : ''}`).join(' ')}
-                  {one.mayAskAgainFrom && ` May be asked again from ${sayDay(one.mayAskAgainFrom)}.`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
+      <Standings person={person} on={on} zone={zone} />
       {person.standings.some(({ isConflict }) => isConflict) && (
         <p className="note bad" role="status" style={{ marginBottom: 14 }}>
           The linked identities said different things about{' '}
@@ -97,33 +61,7 @@ export function PersonSheet({
         <Ribbon choices={person.choices} titles={titles} today={today} on={on} zone={zone} />
       )}
       <div className="two" style={{ marginTop: 14 }}>
-        <section className="sheet" aria-labelledby="identifiers">
-          <header>
-            <h2 id="identifiers">Identifiers</h2>
-          </header>
-          {person.identifiers.length === 0 ? (
-            <p className="empty">None.</p>
-          ) : (
-            <table className="list">
-              <thead>
-                <tr>
-                  <th>kind</th>
-                  <th>value</th>
-                  <th>first seen in</th>
-                </tr>
-              </thead>
-              <tbody>
-                {person.identifiers.map((one, i) => (
-                  <tr key={i}>
-                    <td>{one.kind.replace('-', ' ')}</td>
-                    <td>{one.value}</td>
-                    <td className="muted">{one.source}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
-        </section>
+        <Identifiers person={person} />
         <section className="sheet" aria-labelledby="requests">
           <header>
             <h2 id="requests">Requests</h2>
@@ -148,53 +86,7 @@ export function PersonSheet({
         </section>
       </div>
       {!person.erasedAt && <LinksPanel person={person} zone={zone} actions={links} />}
-      <section className="sheet wrap" tabIndex={0} style={{ marginTop: 14 }} aria-labelledby="choices">
-        <header>
-          <h2 id="choices">Choices</h2>
-          <span className="muted">never changed, never removed</span>
-        </header>
-        {person.choices.length === 0 ? (
-          <p className="empty">This person has made no choice yet.</p>
-        ) : (
-          <table className="list">
-            <thead>
-              <tr>
-                <th className="num">seq</th>
-                <th>when</th>
-                <th>purpose</th>
-                <th>answer</th>
-                <th>asked by</th>
-                <th>from</th>
-                <th className="num">folio</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {[...person.choices].reverse().map((one) => (
-                <tr key={one.id}>
-                  <td className="num">{one.seq}</td>
-                  <td className="nowrap" title={`recorded ${sayInstant(one.recordedAt, zone)}`}>
-                    {say(one.occurredAt, zone)}
-                  </td>
-                  <td>{titles.get(one.purpose) ?? one.purpose}</td>
-                  <td>
-                    <b>{one.answer}</b>
-                  </td>
-                  <td className="muted">
-                    {one.ask ? `${one.ask} v${one.askVersion}` : '–'}
-                    {one.place ? `, ${one.place}` : ''}
-                  </td>
-                  <td className="muted">{one.system}</td>
-                  <td className="num">{one.folio}</td>
-                  <td>
-                    <a href={`/ledger/receipts/${one.id}`}>receipt</a>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </section>
+      <Choices person={person} titles={titles} zone={zone} />
     </>
   );
 }

@@ -1,21 +1,16 @@
 'use client';
 
 import { parseAsString, useQueryStates } from 'nuqs';
-import { useCallback, useMemo } from 'react';
-import { shareOf, total } from '../../core/standing/rates';
+import { useMemo } from 'react';
+import { total } from '../../core/standing/rates';
 import { DIMENSIONS, type OverviewView } from '../../core/ledger/views';
 import { sayDay } from '../../core/shared/days';
-import { axes, Chart, STRIPES } from '../shared/Chart';
+import { Chart } from '../shared/Chart';
+import { ratesChart } from './ratesChart';
+import { Shares } from './Shares';
 import { WeeksChart } from './WeeksChart';
 
 const number = new Intl.NumberFormat('en');
-const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
-const YES = new Set(['granted', 'always-on', 'default-permitted']);
-const WAITS = new Set(['awaiting-confirmation', 'lapsed', 'outdated', 'under-age']);
-
-const CLASSES = ['yes', 'wait', 'no', 'silent'];
-const classOf = (standing: string) =>
-  YES.has(standing) ? 'yes' : WAITS.has(standing) ? 'wait' : standing === 'not-asked' ? 'silent' : 'no';
 
 /** How everybody stands on a day, and how people answer, by whatever one wants to look at it by. */
 export function OverviewSheet({ view, today }: { view: OverviewView; today: string }) {
@@ -23,72 +18,7 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
     { on: parseAsString, by: parseAsString, purpose: parseAsString },
     { shallow: false },
   );
-  const table = useMemo(
-    () => ({
-      columns: [view.by, 'yes', 'no', 'taken back', 'said yes of those asked'],
-      rows: view.rates.map((rate) => [
-        view.by === 'week' ? sayDay(rate.key) : rate.key,
-        rate.grants,
-        rate.refusals,
-        rate.withdrawals,
-        percent(shareOf(rate)),
-      ]),
-    }),
-    [view],
-  );
-  const option = useCallback(
-    (colour: (name: string) => string) => {
-      const { category, value } = axes(colour);
-      // Weeks stand in order, the newest at the foot; everything else with the most on top.
-      const shown = view.by === 'week' ? view.rates : view.rates.slice(0, 12).toReversed();
-      return {
-        grid: { left: 190, right: 24, top: 26, bottom: 22 },
-        legend: { top: 0, right: 8, itemWidth: 12, itemHeight: 8, textStyle: { color: colour('--ink-2') } },
-        tooltip: { trigger: 'axis' },
-        xAxis: value,
-        yAxis: {
-          ...category,
-          inverse: view.by === 'week',
-          data: shown.map(({ key }) => (view.by === 'week' ? sayDay(key) : key)),
-          axisLabel: { color: colour('--ink-2'), width: 180, overflow: 'truncate' },
-        },
-        series: [
-          {
-            name: 'yes',
-            type: 'bar',
-            stack: 'all',
-            data: shown.map(({ grants }) => grants),
-            itemStyle: { color: colour('--cloth') },
-            barMaxWidth: 16,
-          },
-          {
-            name: 'no',
-            type: 'bar',
-            stack: 'all',
-            data: shown.map(({ refusals }) => refusals),
-            itemStyle: { color: colour('--oxblood'), decal: STRIPES },
-            barMaxWidth: 16,
-          },
-          {
-            name: 'taken back',
-            type: 'bar',
-            stack: 'all',
-            data: shown.map(({ withdrawals }) => withdrawals),
-            itemStyle: {
-              color: colour('--ochre-mark'),
-              decal: { symbol: 'rect', dashArrayX: [2, 2], dashArrayY: [2, 2] },
-            },
-            barMaxWidth: 16,
-          },
-        ],
-      };
-    },
-    [view],
-  );
-  const sharesTable = useMemo(
-    () => view.shares.map((share) => ({ ...share, part: share.people === 0 ? 0 : share.permitted / share.people })),
-    [view],
-  );
+  const { table, option } = useMemo(() => ratesChart(view), [view]);
   return (
     <>
       <div className="page-head">
@@ -108,59 +38,7 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
           />
         </label>
       </div>
-      <section className="sheet" style={{ marginBottom: 14 }} aria-labelledby="shares">
-        <header>
-          <h2 id="shares">Share permitted, by purpose</h2>
-          <span className="muted share swatches" style={{ border: 0, padding: 0 }}>
-            <span>
-              <i className="yes" />
-              yes
-            </span>
-            <span>
-              <i className="wait" />
-              not (any more) certain
-            </span>
-            <span>
-              <i className="no" />
-              no
-            </span>
-            <span>
-              <i className="silent" />
-              nothing said
-            </span>
-          </span>
-        </header>
-        {sharesTable.every(({ people }) => people === 0) ? (
-          <p className="empty">Nobody had made a choice by then.</p>
-        ) : (
-          sharesTable.map(({ id, title, people, permitted, standings, part }) => (
-            <div key={id} className="share">
-              <b>{title}</b>
-              <div
-                className="bar"
-                role="img"
-                aria-label={`${title}: ${percent(part)} permitted; ${standings.map(([standing, n]) => `${n} ${standing}`).join(', ')}`}
-                title={standings
-                  .map(([standing, n]) => `${number.format(n)} ${standing.replaceAll('-', ' ')}`)
-                  .join(' · ')}
-              >
-                {standings
-                  .toSorted((a, b) => CLASSES.indexOf(classOf(a[0])) - CLASSES.indexOf(classOf(b[0])))
-                  .map(([standing, n]) => (
-                    <i
-                      key={standing}
-                      className={classOf(standing)}
-                      style={{ width: `${(n / Math.max(1, people)) * 100}%` }}
-                    />
-                  ))}
-              </div>
-              <span className="num" title={`${number.format(permitted)} of ${number.format(people)} people`}>
-                <b>{percent(part)}</b> <span className="muted">{number.format(permitted)}</span>
-              </span>
-            </div>
-          ))
-        )}
-      </section>
+      <Shares view={view} />
       <WeeksChart
         weeks={view.weeks.map((rate) => ({ week: rate.key, yes: rate.grants, no: rate.refusals + rate.withdrawals }))}
         marks={view.wordings}

@@ -2,25 +2,23 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Redaction } from '../../core/trace/redaction';
 import { isOpen } from '../../core/requests/isOpen';
 import { foldAlike } from '../../core/intake/nearDuplicates';
 import { TOPICS } from '../../core/trace/topics';
 import type { MatchLine, MatchOpened, RequestView, TraceView, Verdict } from '../../core/requests/views';
-import { isCommand } from '../shared/keys';
-import { useSay } from '../shared/Say';
 import { MatchRow, type Row } from './MatchRow';
 import { MatchSide } from './MatchSide';
 import type { RequestActions } from '../requests/actions';
+import { useReviewActs } from './useReviewActs';
+import { useReviewKeys } from './useReviewKeys';
 import { useVerdicts } from './useVerdicts';
+import { Verdicts } from './Verdicts';
 
 const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
 
 const ALL = 'everything';
 /** Verdicts that the pace is taken from. */
 const PACE = 20;
-
-const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
 
 async function load(id: string): Promise<MatchOpened> {
   const response = await fetch(`/api/staff/matches/${id}`);
@@ -49,7 +47,6 @@ export function MatchReview({
     () => (rows.find((row) => row.verdict === null) ?? rows[0])?.id ?? null,
   );
   const [undo, setUndo] = useState<{ id: string; before: ReadonlyMap<string, Verdict | null> }[]>([]);
-  const say = useSay();
   const client = useQueryClient();
   const index = Math.max(
     0,
@@ -102,97 +99,32 @@ export function MatchReview({
     );
   }, [give, mayJudge, trace.matches, undo, verdictOf]);
 
-  const redact = useCallback(
-    async (id: string, passages: readonly Redaction[]) => {
-      const result = await actions.redactPassages(request.ref, id, passages);
-      say(
-        result.ok
-          ? passages.length > 0
-            ? 'It is handed over without these passages'
-            : 'The redaction is taken back'
-          : result.message,
-        result.ok,
-      );
-      await client.invalidateQueries({ queryKey: ['match', id] });
-      void onChange();
-    },
-    [actions, client, onChange, request.ref, say],
-  );
+  const { redact, askSecond } = useReviewActs(request.ref, actions, onChange);
 
-  const askSecond = useCallback(
-    async (row: Row) => {
-      const isWanted = row.second === null;
-      const result = await actions.secondReader(request.ref, row.id, isWanted);
-      say(
-        result.ok
-          ? isWanted
-            ? 'Somebody else has to read it too before anything is decided'
-            : 'No second reader any more'
-          : result.message,
-        result.ok,
-      );
-      void onChange();
+  useReviewKeys(review, current, {
+    step(by) {
+      const row = rows[Math.min(rows.length - 1, Math.max(0, index + by))];
+      if (row) setSelected(row.id);
     },
-    [actions, onChange, request.ref, say],
-  );
-
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!current || !isCommand(event, review.current)) return;
-      const key = event.key.toLowerCase();
-      const step = key === 'j' || key === 'arrowdown' ? 1 : key === 'k' || key === 'arrowup' ? -1 : 0;
-      if (step !== 0) {
-        event.preventDefault();
-        const row = rows[Math.min(rows.length - 1, Math.max(0, index + step))];
-        if (row) setSelected(row.id);
-      } else if (KEYS[key]) {
-        event.preventDefault();
-        judge(current, KEYS[key]);
-      } else if (key === 'z') takeBack();
-      else if (key === 's' && mayJudge) void askSecond(current);
-      else if (
-        key === 'r' &&
-        mayJudge &&
-        opened?.id === current.id &&
-        opened.redacted === null &&
-        opened.proposed.length > 0
-      )
-        void redact(current.id, opened.proposed);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [askSecond, current, index, rows, judge, takeBack, mayJudge, opened, redact]);
+    judge: (verdict) => judge(current!, verdict),
+    takeBack,
+    askSecond: () => mayJudge && void askSecond(current!),
+    redact() {
+      if (mayJudge && opened?.id === current!.id && opened.redacted === null && opened.proposed.length > 0)
+        void redact(current!.id, opened.proposed);
+    },
+  });
 
   useEffect(() => {
     list.current?.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });
   }, [selected]);
 
+  const left = whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length;
   return (
     <div className="review" ref={review}>
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
-        <Shown
-          rows={whole}
-          shown={shown}
-          choose={setShown}
-          left={
-            mayJudge
-              ? leftInWords(whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length, paces)
-              : null
-          }
-        />
-        {trace.alike.length > 0 && (
-          <label className="fold">
-            Fold what is alike by{' '}
-            <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>
-              {THRESHOLDS.map((one) => (
-                <option key={one} value={one}>
-                  {Math.round(one * 100)} % and more
-                </option>
-              ))}
-              <option value={2}>nothing</option>
-            </select>
-          </label>
-        )}
+        <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(left, paces) : null} />
+        {trace.alike.length > 0 && <Fold threshold={threshold} setThreshold={setThreshold} />}
         <table className="list">
           <thead>
             <tr>
@@ -231,30 +163,32 @@ export function MatchReview({
             <p className="muted">Opening…</p>
           ))}
         {current && mayJudge && (
-          <div className="verdicts">
-            {Object.entries(KEYS).map(([key, verdict]) => (
-              <button
-                key={key}
-                className={`plain${verdictOf(current) === verdict ? ' on' : ''}`}
-                onClick={() => judge(current, verdict)}
-              >
-                <kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}
-              </button>
-            ))}
-            <span className="muted" style={{ alignSelf: 'center' }}>
-              <kbd>J</kbd> next <kbd>Z</kbd> undo
-            </span>
-            <button
-              className={`plain${current.second ? ' on' : ''}`}
-              disabled={current.second?.verdict != null}
-              onClick={() => void askSecond(current)}
-            >
-              <kbd>S</kbd> second reader
-            </button>
-          </div>
+          <Verdicts
+            verdict={verdictOf(current)}
+            second={current.second}
+            judge={(verdict) => judge(current, verdict)}
+            askSecond={() => void askSecond(current)}
+          />
         )}
       </div>
     </div>
+  );
+}
+
+/** From how much alike records are shown, and judged, as one. */
+function Fold({ threshold, setThreshold }: { threshold: number; setThreshold: (share: number) => void }) {
+  return (
+    <label className="fold">
+      Fold what is alike by{' '}
+      <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>
+        {THRESHOLDS.map((one) => (
+          <option key={one} value={one}>
+            {Math.round(one * 100)} % and more
+          </option>
+        ))}
+        <option value={2}>nothing</option>
+      </select>
+    </label>
   );
 }
 

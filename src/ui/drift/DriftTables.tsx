@@ -1,0 +1,222 @@
+'use client';
+
+import Link from 'next/link';
+import type { DriftView } from '../../core/ledger/views';
+import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
+import { ActButton } from '../shared/ActButton';
+import type { DriftActions } from './driftActions';
+
+/** How a system differs from the ledger, in words. */
+export const WAY = { looser: 'permits, the ledger does not', stricter: 'refuses, the ledger permits' } as const;
+
+interface Props {
+  view: DriftView;
+  zone: string;
+  actions: DriftActions;
+}
+
+/** When each system was compared, and what was found. */
+export function Compared({ view, zone, actions }: Props) {
+  return (
+    <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-labelledby="compared">
+      <header>
+        <h2 id="compared">Compared</h2>
+        <span className="muted">each night, and when you ask</span>
+      </header>
+      <table className="list">
+        <thead>
+          <tr>
+            <th>system</th>
+            <th>when</th>
+            <th className="num">compared</th>
+            <th className="num">differ</th>
+            <th className="num">not in the ledger</th>
+            <th>state</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {view.systems.map(({ id, name, run }) => (
+            <tr key={id}>
+              <td>
+                <b>{name}</b>
+              </td>
+              <td className="nowrap muted">{run ? sayInstant(run.at, zone) : 'never'}</td>
+              <td className="num">{run?.compared ?? '–'}</td>
+              <td className="num">{run?.found ?? '–'}</td>
+              <td className="num">{run?.unknown ?? '–'}</td>
+              <td className={run?.state === 'failed' ? 'late' : ''}>
+                {run?.state === 'failed' ? `✕ ${run.error}` : (run?.state ?? '–')}
+              </td>
+              <td style={{ textAlign: 'right' }}>
+                {view.mayCorrect && (
+                  <ActButton act={() => actions.compare(id)} disabled={run?.state === 'running'}>
+                    Compare
+                  </ActButton>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Differences by system, purpose and age; all of a row are settled at once. */
+export function Board({ view, actions }: Omit<Props, 'zone'>) {
+  if (view.board.length === 0) return null;
+  return (
+    <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-labelledby="board">
+      <header>
+        <h2 id="board">By purpose and age</h2>
+      </header>
+      <table className="list">
+        <thead>
+          <tr>
+            <th>system</th>
+            <th>purpose</th>
+            <th>how it differs</th>
+            <th className="num">today</th>
+            <th className="num">this week</th>
+            <th className="num">older</th>
+            <th className="num">in work</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {view.board.map((row) => (
+            <tr key={`${row.systemId}${row.purpose}${row.direction}`}>
+              <td className="nowrap">{row.system}</td>
+              <td className="nowrap">{row.title}</td>
+              <td className={row.direction === 'looser' ? 'late' : ''}>
+                {row.direction === 'looser' ? '▲' : '▽'} {WAY[row.direction]}
+              </td>
+              <td className="num">{row.ages.today}</td>
+              <td className="num">{row.ages['this week']}</td>
+              <td className="num">{row.ages.older}</td>
+              <td className="num">{row.inWork}</td>
+              <td style={{ textAlign: 'right' }}>
+                {view.mayCorrect &&
+                  row.open > 0 &&
+                  (row.direction === 'looser' ? (
+                    <ActButton
+                      primary
+                      act={() => actions.correct({ systemId: row.systemId, purpose: row.purpose, count: row.open })}
+                      done="Written down; the worker puts it right"
+                      ask={{
+                        title: `Put ${row.open} right in ${row.system}?`,
+                        text:
+                          `${row.open} ${row.open === 1 ? 'record' : 'records'} in ${row.system} ${row.open === 1 ? 'is' : 'are'} ` +
+                          `changed to what the ledger says of “${row.title}”. Nobody there is asked.`,
+                        yes: `Put ${row.open} right`,
+                      }}
+                    >
+                      Put {row.open} right
+                    </ActButton>
+                  ) : (
+                    <ActButton
+                      act={() => actions.believe({ systemId: row.systemId, purpose: row.purpose, count: row.open })}
+                      done="They are choices in the ledger now"
+                      ask={{
+                        title: `Believe ${row.system} in ${row.open} ${row.open === 1 ? 'case' : 'cases'}?`,
+                        text:
+                          `${row.open} ${row.open === 1 ? 'choice is' : 'choices are'} recorded in the ledger for “${row.title}”. ` +
+                          `The ledger keeps everything: they stay there for good.`,
+                        yes: `Believe ${row.open}`,
+                      }}
+                    >
+                      Believe {row.open}
+                    </ActButton>
+                  ))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Single differences, a page of them. */
+export function Differences({ view, zone, actions, more }: Props & { more: () => void }) {
+  return (
+    <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-label="Differences">
+      {view.items.length === 0 ? (
+        <p className="empty">Nothing differs.</p>
+      ) : (
+        <table className="list">
+          <thead>
+            <tr>
+              <th>who</th>
+              <th>system</th>
+              <th>purpose</th>
+              <th>the ledger says</th>
+              <th>the system</th>
+              <th>found</th>
+              <th>state</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {view.items.map((item) => (
+              <tr key={item.id}>
+                <td>
+                  <Link href={`/people/${item.personId}`}>{item.who}</Link>
+                </td>
+                <td className="nowrap">{item.system}</td>
+                <td className="nowrap">{item.purpose}</td>
+                <td>
+                  {item.standing.replaceAll('-', ' ')}
+                  {item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}
+                </td>
+                <td>{item.direction === 'looser' ? 'permits' : 'refuses'}</td>
+                <td className="nowrap muted">{sayShortInstant(item.foundAt, zone)}</td>
+                <td>
+                  {item.state}
+                  {item.detail ? `, ${item.detail}` : ''}
+                </td>
+                <td style={{ textAlign: 'right' }}>
+                  {view.mayCorrect &&
+                    item.state === 'open' &&
+                    (item.direction === 'looser' ? (
+                      <ActButton
+                        act={() => actions.correct({ ids: [item.id] })}
+                        ask={{
+                          title: `Put ${item.who} right in ${item.system}?`,
+                          text: `One record in ${item.system} is changed to what the ledger says of “${item.purpose}”.`,
+                          yes: 'Put it right',
+                        }}
+                      >
+                        Put right
+                      </ActButton>
+                    ) : (
+                      <ActButton
+                        act={() => actions.believe({ ids: [item.id] })}
+                        ask={{
+                          title: `Believe ${item.system} about ${item.who}?`,
+                          text:
+                            `A choice is recorded in the ledger for “${item.purpose}”. The ledger keeps everything: it stays there for ` +
+                            `good.`,
+                          yes: 'Believe it',
+                        }}
+                      >
+                        Believe
+                      </ActButton>
+                    ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {view.next && (
+        <p className="pad">
+          <button className="plain" onClick={more}>
+            More
+          </button>
+        </p>
+      )}
+    </section>
+  );
+}

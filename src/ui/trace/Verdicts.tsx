@@ -1,0 +1,35 @@
+'use client';
+
+import type { MatchLine, Verdict } from '../../core/requests/views';
+
+/** One key a verdict. */
+export const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };
+
+/** What the keys do, for whoever uses the mouse. */
+export function Verdicts({
+  verdict: given,
+  second,
+  judge,
+  askSecond,
+}: {
+  verdict: Verdict | null;
+  second: MatchLine['second'];
+  judge: (verdict: Verdict) => void;
+  askSecond: () => void;
+}) {
+  return (
+    <div className="verdicts">
+      {Object.entries(KEYS).map(([key, verdict]) => (
+        <button key={key} className={`plain${given === verdict ? ' on' : ''}`} onClick={() => judge(verdict)}>
+          <kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}
+        </button>
+      ))}
+      <span className="muted" style={{ alignSelf: 'center' }}>
+        <kbd>J</kbd> next <kbd>Z</kbd> undo
+      </span>
+      <button className={`plain${second ? ' on' : ''}`} disabled={second?.verdict != null} onClick={askSecond}>
+        <kbd>S</kbd> second reader
+      </button>
+    </div>
+  );
+}
