@@ -41,3 +41,9 @@ export interface LawPreview {
   /** Requests of which an event would no longer be allowed; such a row is not adopted. */
   broken: { ref: string; code: string }[];
 }
+
+/** What a page has to know of a law that binds a request. */
+export type BoundBy = Pick<
+  Regime,
+  'id' | 'title' | 'extension' | 'clarification' | 'identity' | 'fee' | 'appeal' | 'remedies' | 'source'
+>;

@@ -1,6 +1,8 @@
 import type { Language } from './mailings';
 import type { TemplateId } from './templateList';
 
+// What use cases give and pages show: written once, between the two.
+
 /** One letter in one language, as it is used now. Version 0 is the wording as it ships. */
 export interface TemplateView {
   template: TemplateId;

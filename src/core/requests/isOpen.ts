@@ -1,4 +1,4 @@
-import type { MatchLine } from './views';
+import type { MatchLine } from '../trace/views';
 
 /**
  * Whether a match still has to be read: without a verdict, unsure, or waiting for its second reader. What hangs on

@@ -4,7 +4,7 @@ import { REGIME_IDS } from '../clock/regimes';
 import { LANGUAGES } from '../letters/mailings';
 import { FACT_KINDS } from '../identity/facts';
 import { RIGHTS, type Right } from './rights';
-import { VERDICTS } from './views';
+import { VERDICTS } from '../trace/views';
 
 export const CHANNELS = ['public-form', 'mail', 'phone', 'letter', 'counter', 'api'] as const;
 export type Channel = (typeof CHANNELS)[number];

@@ -5,6 +5,8 @@ import type { FieldRole } from './fieldRoles';
 import type { Language } from '../letters/mailings';
 import type { PhraseKind } from './phrasebook';
 
+// What use cases give and pages show: written once, between the two.
+
 /** How people who are no longer active are told from others. */
 export interface InactiveRule {
   collection: string;

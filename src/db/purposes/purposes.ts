@@ -1,4 +1,4 @@
-import type { PurposeShown } from '../../core/ledger/views';
+import type { PurposeShown } from '../../core/purposes/views';
 import type { PurposeVersion, WordingVersion } from '../../core/ledger/types';
 import type { Handle } from '../shared/handle';
 

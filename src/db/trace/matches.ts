@@ -1,5 +1,5 @@
 import type { Band } from '../../core/matching/score';
-import type { Verdict } from '../../core/requests/views';
+import type { Verdict } from '../../core/trace/views';
 import type { Handle } from '../shared/handle';
 import type { TraceRow } from './traces';
 

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { KeysView } from '../../core/ledger/views';
+import type { KeysView } from '../../core/keys/views';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
 import { RefreshWhile } from '../requests/RefreshWhile';

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState, type FormEvent } from 'react';
 import type { MessageVerdict } from '../../core/audiences/messageCheck';
-import type { AskedLine, AudienceView } from '../../core/ledger/views';
+import type { AskedLine, AudienceView } from '../../core/audiences/views';
 import { sayInstant, sayShortDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';

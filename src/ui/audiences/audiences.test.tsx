@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { AudienceView } from '../../core/ledger/views';
+import type { AudienceView } from '../../core/audiences/views';
 import { AudienceSheet } from './AudienceSheet';
 
 const ZONE = 'Europe/Copenhagen';

@@ -1,7 +1,8 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { sayDay } from '../../core/shared/days';
-import type { RecipientView, RequestView } from '../../core/requests/views';
+import type { RecipientView } from '../../core/carryOut/views';
+import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActions } from '../requests/actions';
 

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { PagePurpose, PageView } from '../../core/ledger/views';
+import type { PagePurpose, PageView } from '../../core/choicesPage/views';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { ChoicesForm } from './ChoicesForm';
 import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../requests/ownRefusals';

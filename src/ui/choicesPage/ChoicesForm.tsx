@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent } from 'react';
-import type { PagePurpose, PageView } from '../../core/ledger/views';
+import type { PagePurpose, PageView } from '../../core/choicesPage/views';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../requests/ownRefusals';

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { Desk } from '../../core/requests/views';
+import type { Desk } from '../../core/desk/views';
 import { sayDay } from '../../core/shared/days';
 import { Runway } from './Runway';
 import './desk.css';

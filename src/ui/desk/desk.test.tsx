@@ -2,7 +2,7 @@
 import { screen, within } from '@testing-library/react';
 import { requestLine } from '../../../test/support/requests';
 import { show } from '../../../test/support/screen';
-import type { Desk } from '../../core/requests/views';
+import type { Desk } from '../../core/desk/views';
 import { DeskSheet } from './DeskSheet';
 
 const desk = (more: Partial<Desk> = {}): Desk => ({

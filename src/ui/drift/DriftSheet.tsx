@@ -1,7 +1,7 @@
 'use client';
 
 import { parseAsString, useQueryStates } from 'nuqs';
-import type { DriftView } from '../../core/ledger/views';
+import type { DriftView } from '../../core/drift/views';
 import { RefreshWhile } from '../requests/RefreshWhile';
 import { ActButton } from '../shared/ActButton';
 import type { DriftActions } from './driftActions';

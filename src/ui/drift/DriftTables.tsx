@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import type { DriftView } from '../../core/ledger/views';
+import type { DriftView } from '../../core/drift/views';
 import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { DriftActions } from './driftActions';

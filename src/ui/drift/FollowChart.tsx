@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useMemo } from 'react';
-import type { DriftView } from '../../core/ledger/views';
+import type { DriftView } from '../../core/drift/views';
 import { sayDay } from '../../core/shared/days';
 import { axes, Chart } from '../shared/Chart';
 

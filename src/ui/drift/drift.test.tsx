@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { DriftView } from '../../core/ledger/views';
+import type { DriftView } from '../../core/drift/views';
 import { DriftSheet } from './DriftSheet';
 
 const ZONE = 'Europe/Copenhagen';

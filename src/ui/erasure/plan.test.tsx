@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button } from '../../../test/support/requestActions';
 import { show } from '../../../test/support/screen';
-import type { PlanView } from '../../core/requests/views';
+import type { PlanView } from '../../core/erasure/views';
 import { PlanPanel } from './PlanPanel';
 
 describe('the erasure plan', () => {

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useRef, useState, type FormEvent } from 'react';
 import { sayDay } from '../../core/shared/days';
-import type { TaskView } from '../../core/requests/views';
+import type { TaskView } from '../../core/helpers/views';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 

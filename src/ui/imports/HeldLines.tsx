@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import type { HeldLine } from '../../core/ledger/views';
+import type { HeldLine } from '../../core/imports/views';
 import type { RecordStatus } from '../../core/ledger/schema';
 import type { Reason } from '../../core/shared/reason';
 import { useSay } from '../shared/Say';

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import type { ImportView } from '../../core/ledger/views';
+import type { ImportView } from '../../core/imports/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import type { ImportSummary } from '../../core/ledger/views';
+import type { ImportSummary } from '../../core/imports/views';
 import { sayShortInstant } from '../../core/shared/days';
 
 interface Sent {

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { HeldLine, ImportView } from '../../core/ledger/views';
+import type { HeldLine, ImportView } from '../../core/imports/views';
 import { proposeMapping } from '../../core/imports/mapping';
 import { HeldLines } from './HeldLines';
 import { ImportResult } from './ImportResult';

@@ -5,7 +5,7 @@ import type { Laws } from '../../core/clock/regimes';
 import { useState } from 'react';
 import { sayDay } from '../../core/shared/days';
 import { isRight } from '../../core/requests/rights';
-import type { ProposalView } from '../../core/requests/views';
+import type { ProposalView } from '../../core/intake/views';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
 import { NewRequestForm } from './NewRequestForm';

@@ -3,7 +3,7 @@
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { PersonView } from '../../core/ledger/views';
+import type { PersonView } from '../../core/people/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';

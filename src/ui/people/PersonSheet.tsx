@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { sayInstant } from '../../core/shared/days';
-import type { PersonView } from '../../core/ledger/views';
+import type { PersonView } from '../../core/people/views';
 import { LinksPanel, type LinkActions } from './LinksPanel';
 import { Choices, Identifiers, Standings } from './PersonTables';
 import { Ribbon } from './Ribbon';

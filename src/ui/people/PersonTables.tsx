@@ -1,5 +1,5 @@
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
-import type { PersonView } from '../../core/ledger/views';
+import type { PersonView } from '../../core/people/views';
 import { StandingMark } from '../shared/StandingMark';
 
 const say = (value: string, zone: string) => (value.length === 10 ? sayDay(value) : sayInstant(value, zone));

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { PersonView } from '../../core/ledger/views';
+import type { PersonView } from '../../core/people/views';
 import type { ActionResult } from '../shared/actionResult';
 import { LinksPanel } from './LinksPanel';
 import { PeopleSearch } from './PeopleSearch';

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { PurposeDraft } from '../../core/ledger/schema';
-import type { PurposeShown, WhatIf } from '../../core/ledger/views';
+import type { PurposeShown, WhatIf } from '../../core/purposes/views';
 import { useSay } from '../shared/Say';
 import { StandingMark } from '../shared/StandingMark';
 import type { ActionResult } from '../shared/actionResult';

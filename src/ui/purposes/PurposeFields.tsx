@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
 import type { PurposeDraft } from '../../core/ledger/schema';
 import { PURPOSE_KINDS } from '../../core/ledger/types';
-import type { PurposeShown } from '../../core/ledger/views';
+import type { PurposeShown } from '../../core/purposes/views';
 import { listOf, numberOf } from './purposeDraft';
 
 export function PurposeFields({

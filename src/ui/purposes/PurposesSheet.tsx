@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { PurposeDraft } from '../../core/ledger/schema';
-import type { PurposeShown, WhatIf } from '../../core/ledger/views';
+import type { PurposeShown, WhatIf } from '../../core/purposes/views';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { ActionResult } from '../shared/actionResult';
 import { PurposeEditor } from './PurposeEditor';

@@ -1,5 +1,5 @@
 import type { PurposeDraft } from '../../core/ledger/schema';
-import type { PurposeShown } from '../../core/ledger/views';
+import type { PurposeShown } from '../../core/purposes/views';
 
 /** A purpose that is not there yet. @param now instant */
 export function newPurpose(now: string): PurposeDraft {

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { PurposeShown } from '../../core/ledger/views';
+import type { PurposeShown } from '../../core/purposes/views';
 import { PurposesSheet } from './PurposesSheet';
 
 const ZONE = 'Europe/Copenhagen';

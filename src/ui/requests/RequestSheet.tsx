@@ -3,7 +3,8 @@
 import { useState, type ReactNode } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { Stage } from '../../core/requests/stages';
-import type { RequestView, TraceView } from '../../core/requests/views';
+import type { RequestView } from '../../core/requests/views';
+import type { TraceView } from '../../core/trace/views';
 import { AfterAnswer, AppealStage } from './AppealStage';
 import { AnswerStage } from './AnswerStage';
 import { CarryOutStage } from '../carryOut/CarryOutStage';

@@ -2,7 +2,8 @@ import type { Band } from '../../core/matching/score';
 import type { Redaction } from '../../core/trace/redaction';
 import type { TraceConditions } from '../../core/trace/conditions';
 import type { Fact, FactsOutcome } from '../../core/identity/facts';
-import type { EffectView, RecordActView, Verdict } from '../../core/requests/views';
+import type { EffectView, RecordActView } from '../../core/carryOut/views';
+import type { Verdict } from '../../core/trace/views';
 import type { ActionResult } from '../shared/actionResult';
 
 /** What the sheet of a request can do; each is a server action. */

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import type { Due, DueMark } from '../../core/requests/views';
+import type { Due, DueMark } from '../../core/desk/views';
 import { daysBetween, sayShortDay } from '../../core/shared/days';
 import { DueMarkShape } from '../shared/DueMarkShape';
 

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Role } from '../../core/access/roles';
-import type { Due } from '../../core/requests/views';
+import type { Due } from '../../core/desk/views';
 import type { ActionResult } from '../shared/actionResult';
 import { isCommand } from '../shared/keys';
 import { DueBoard } from './DueBoard';

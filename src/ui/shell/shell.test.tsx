@@ -3,7 +3,7 @@ import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { PathnameContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
 import { show } from '../../../test/support/screen';
 import { ROLES, type Role } from '../../core/access/roles';
-import type { Due, DueMark } from '../../core/requests/views';
+import type { Due, DueMark } from '../../core/desk/views';
 import { DueBoard } from './DueBoard';
 import { KeysHelp } from './KeysHelp';
 import { Palette, type PaletteHit } from './Palette';

@@ -3,7 +3,7 @@
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useMemo } from 'react';
 import { total } from '../../core/standing/rates';
-import { DIMENSIONS, type OverviewView } from '../../core/ledger/views';
+import { DIMENSIONS, type OverviewView } from '../../core/standing/views';
 import { sayDay } from '../../core/shared/days';
 import { Chart } from '../shared/Chart';
 import { ratesChart } from './ratesChart';

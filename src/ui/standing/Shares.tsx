@@ -1,4 +1,4 @@
-import type { OverviewView } from '../../core/ledger/views';
+import type { OverviewView } from '../../core/standing/views';
 import { percent } from './ratesChart';
 
 const number = new Intl.NumberFormat('en');

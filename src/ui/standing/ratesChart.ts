@@ -1,5 +1,5 @@
 import { shareOf } from '../../core/standing/rates';
-import type { OverviewView } from '../../core/ledger/views';
+import type { OverviewView } from '../../core/standing/views';
 import { sayDay } from '../../core/shared/days';
 import { axes, STRIPES } from '../shared/Chart';
 

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
-import type { KeysView } from '../../core/ledger/views';
+import type { KeysView } from '../../core/keys/views';
 import { ColleagueTable } from '../access/ColleagueTable';
 import { KeysPanel } from '../access/KeysPanel';
 import { SystemsSheet } from './SystemsSheet';

@@ -1,7 +1,7 @@
 'use client';
 
 import { memo } from 'react';
-import type { MatchLine, Verdict } from '../../core/requests/views';
+import type { MatchLine, Verdict } from '../../core/trace/views';
 import { BandMark } from '../shared/BandMark';
 
 export interface Row extends MatchLine {

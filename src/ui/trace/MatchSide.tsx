@@ -1,4 +1,4 @@
-import type { MatchLine, MatchOpened } from '../../core/requests/views';
+import type { MatchLine, MatchOpened } from '../../core/trace/views';
 import type { Redaction } from '../../core/trace/redaction';
 import { RedactText } from './RedactText';
 

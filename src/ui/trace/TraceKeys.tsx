@@ -1,6 +1,7 @@
 'use client';
 
-import type { RequestView, TraceView } from '../../core/requests/views';
+import type { RequestView } from '../../core/requests/views';
+import type { TraceView } from '../../core/trace/views';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActions } from '../requests/actions';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { MatchLine, Verdict } from '../../core/requests/views';
+import type { MatchLine, Verdict } from '../../core/trace/views';
 
 /** One key a verdict. */
 export const KEYS: Record<string, Verdict> = { t: 'theirs', n: 'not-theirs', u: 'unsure' };

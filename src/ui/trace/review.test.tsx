@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button } from '../../../test/support/requestActions';
 import { show } from '../../../test/support/screen';
-import type { MatchLine, MatchOpened, TraceView } from '../../core/requests/views';
+import type { MatchLine, MatchOpened, TraceView } from '../../core/trace/views';
 import { TraceStage } from './TraceStage';
 import type { RequestActions } from '../requests/actions';
 

@@ -4,7 +4,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { requestView } from '../../../test/support/requests';
 import { show } from '../../../test/support/screen';
 import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
-import type { MatchLine, StepView, TraceView } from '../../core/requests/views';
+import type { MatchLine, StepView, TraceView } from '../../core/trace/views';
 import { ConditionRows } from './ConditionRows';
 import { TraceStage } from './TraceStage';
 import type { RequestActions } from '../requests/actions';

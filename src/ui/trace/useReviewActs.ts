@@ -2,7 +2,7 @@
 
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import type { MatchLine } from '../../core/requests/views';
+import type { MatchLine } from '../../core/trace/views';
 import type { Redaction } from '../../core/trace/redaction';
 import type { RequestActions } from '../requests/actions';
 import { useSay } from '../shared/Say';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, type RefObject } from 'react';
-import type { MatchLine, Verdict } from '../../core/requests/views';
+import type { MatchLine, Verdict } from '../../core/trace/views';
 import { isCommand } from '../shared/keys';
 import { KEYS } from './Verdicts';
 

@@ -1,7 +1,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { MOST_VERDICTS } from '../../core/requests/schema';
-import type { Verdict } from '../../core/requests/views';
+import type { Verdict } from '../../core/trace/views';
 import { useSay } from '../shared/Say';
 import type { RequestActions } from '../requests/actions';
 

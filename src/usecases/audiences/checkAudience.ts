@@ -1,4 +1,4 @@
-import type { AudienceView } from '../../core/ledger/views';
+import type { AudienceView } from '../../core/audiences/views';
 import { once } from 'node:events';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';

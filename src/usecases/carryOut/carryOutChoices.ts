@@ -3,7 +3,7 @@ import { CHOICE_RIGHTS, effectOf } from '../../core/carryOut/effects';
 import type { ChoiceInput } from '../../core/ledger/schema';
 import type { Answer } from '../../core/ledger/types';
 import type { PersonRecord } from '../../core/people/record';
-import type { EffectView } from '../../core/requests/views';
+import type { EffectView } from '../../core/carryOut/views';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { allPurposes } from '../../db/purposes/purposes';

@@ -1,4 +1,4 @@
-import type { RecordActView } from '../../core/requests/views';
+import type { RecordActView } from '../../core/carryOut/views';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { setPersonDetails } from '../../db/people/persons';

@@ -1,4 +1,4 @@
-import type { RecipientView } from '../../core/requests/views';
+import type { RecipientView } from '../../core/carryOut/views';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';

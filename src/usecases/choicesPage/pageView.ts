@@ -1,4 +1,4 @@
-import type { PageView } from '../../core/ledger/views';
+import type { PageView } from '../../core/choicesPage/views';
 import { choicesChangedMail, languageOf, type Language } from '../../core/letters/mailings';
 import type { ChoiceInput } from '../../core/ledger/schema';
 import { gpcBinds } from '../../core/standing/gpc';

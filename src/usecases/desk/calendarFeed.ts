@@ -1,5 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
-import type { Due, DueMark } from '../../core/requests/views';
+import type { Due, DueMark } from '../../core/desk/views';
 import { addDays } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { setCalendarFeed, userOfCalendarFeed } from '../../db/requests/calendarFeeds';

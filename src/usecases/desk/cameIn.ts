@@ -1,4 +1,5 @@
-import type { Desk, RequestLine } from '../../core/requests/views';
+import type { Desk } from '../../core/desk/views';
+import type { RequestLine } from '../../core/requests/views';
 import { addDays, type Day } from '../../core/shared/days';
 import { countDrift } from '../../db/drift/drift';
 import { listImports } from '../../db/imports/imports';

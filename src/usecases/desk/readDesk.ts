@@ -1,4 +1,5 @@
-import type { Desk, Due, DueDay, DueMark, RequestLine } from '../../core/requests/views';
+import type { Desk, Due, DueDay, DueMark } from '../../core/desk/views';
+import type { RequestLine } from '../../core/requests/views';
 import { addDays, localDay, weekdayOf } from '../../core/shared/days';
 import { reach } from '../shared/may';
 import { countOpenRequests } from '../../db/requests/requests';

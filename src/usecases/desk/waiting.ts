@@ -1,4 +1,5 @@
-import type { Desk, RequestLine } from '../../core/requests/views';
+import type { Desk } from '../../core/desk/views';
+import type { RequestLine } from '../../core/requests/views';
 import { addDays, sayInstant, type Day } from '../../core/shared/days';
 import { sayFacts } from '../../core/systems/register';
 import { dailyFailures } from '../../db/health/dailyRuns';

@@ -1,4 +1,4 @@
-import type { DriftView } from '../../core/ledger/views';
+import type { DriftView } from '../../core/drift/views';
 import { maskName } from '../../core/access/mask';
 import { followTimes, type DriftDirection } from '../../core/drift/drift';
 import { addDays, localDay } from '../../core/shared/days';

@@ -3,7 +3,7 @@ import { certificateLetter, type CertificateContent } from '../../core/erasure/c
 import { sayDayIn } from '../../core/letters/frame';
 import { languageOf } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
-import type { PlanView } from '../../core/requests/views';
+import type { PlanView } from '../../core/erasure/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   certificateOf,

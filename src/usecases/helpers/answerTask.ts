@@ -1,4 +1,4 @@
-import type { TaskView } from '../../core/requests/views';
+import type { TaskView } from '../../core/helpers/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
 import { lockHelperTask, setHelperTask, type HelperTaskRow } from '../../db/helpers/helperTasks';

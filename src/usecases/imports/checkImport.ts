@@ -1,5 +1,5 @@
 import type { RecordStatus } from '../../core/ledger/schema';
-import type { HeldLine } from '../../core/ledger/views';
+import type { HeldLine } from '../../core/imports/views';
 import { importById, setImport } from '../../db/imports/imports';
 import type { Context } from '../shared/context';
 import { readChecks, type DryRun } from '../ledger/recordChoices';

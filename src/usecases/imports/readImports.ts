@@ -1,4 +1,4 @@
-import type { HeldLine, ImportSummary, ImportView } from '../../core/ledger/views';
+import type { HeldLine, ImportSummary, ImportView } from '../../core/imports/views';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { heldLines, importById, listImports, type ImportRow } from '../../db/imports/imports';

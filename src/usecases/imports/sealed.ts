@@ -1,6 +1,6 @@
 import type { ImportRow } from '../../db/imports/imports';
 import { dataKeys } from '../../db/keys/dataKeys';
-import type { HeldLine } from '../../core/ledger/views';
+import type { HeldLine } from '../../core/imports/views';
 import type { Handle } from '../../db/shared/handle';
 import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../shared/context';

@@ -1,6 +1,6 @@
 import type { InferType } from 'yup';
 import type { openRequestSchema } from '../../core/requests/schema';
-import type { ProposalView } from '../../core/requests/views';
+import type { ProposalView } from '../../core/intake/views';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { destroyDataKeys } from '../../db/keys/dataKeys';

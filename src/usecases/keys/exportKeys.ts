@@ -1,4 +1,4 @@
-import type { KeysView } from '../../core/ledger/views';
+import type { KeysView } from '../../core/keys/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import {

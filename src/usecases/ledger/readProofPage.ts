@@ -1,4 +1,5 @@
-import type { HeadView, RebuildView } from '../../core/ledger/views';
+import type { HeadView } from '../../core/ledger/views';
+import type { RebuildView } from '../../core/standing/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lastDeposit } from '../../db/ledger/deposits';
 import { lastHead } from '../../db/ledger/ledger';

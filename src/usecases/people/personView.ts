@@ -1,6 +1,6 @@
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import { purposesInForce } from '../../core/purposes/purposes';
-import type { PersonView } from '../../core/ledger/views';
+import type { PersonView } from '../../core/people/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { sealedParts } from '../../db/ledger/ledger';
 import type { PurposeWithWords } from '../../db/purposes/purposes';

@@ -1,4 +1,4 @@
-import type { WhatIf } from '../../core/ledger/views';
+import type { WhatIf } from '../../core/purposes/views';
 import type { PurposeDraft } from '../../core/ledger/schema';
 import { newPurpose, purposeInForce } from '../../core/purposes/purposes';
 import type { Rules } from '../../core/standing/reading';

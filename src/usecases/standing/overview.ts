@@ -1,4 +1,4 @@
-import type { Dimension, OverviewView } from '../../core/ledger/views';
+import type { Dimension, OverviewView } from '../../core/standing/views';
 import type { Shares } from '../../core/standing/everyone';
 import { purposesInForce } from '../../core/purposes/purposes';
 import { ratesBy, type Rate } from '../../core/standing/rates';

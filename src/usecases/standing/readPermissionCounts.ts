@@ -1,4 +1,4 @@
-import type { AskedLine } from '../../core/ledger/views';
+import type { AskedLine } from '../../core/audiences/views';
 import { addDays, localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { permissionCounts } from '../../db/standing/permissions';

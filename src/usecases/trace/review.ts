@@ -2,7 +2,7 @@ import { detect } from '../../core/detect/detect';
 import { proposeRedactions } from '../../core/trace/redaction';
 import { compare, sayName } from '../../core/matching/compare';
 import { score, type Band } from '../../core/matching/score';
-import type { MatchOpened, Verdict } from '../../core/requests/views';
+import type { MatchOpened, Verdict } from '../../core/trace/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { requestByRef, requestById } from '../../db/requests/requests';
 import { redactionOf } from '../../db/trace/redactions';

@@ -1,4 +1,4 @@
-import type { Verdict } from '../../core/requests/views';
+import type { Verdict } from '../../core/trace/views';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
 import { matchById, setSecond, setVerdict, type MatchRow } from '../../db/trace/matches';

@@ -1,6 +1,6 @@
 import { BANDS } from '../../core/matching/score';
 import { isOpen } from '../../core/requests/isOpen';
-import type { MatchLine, TraceView } from '../../core/requests/views';
+import type { MatchLine, TraceView } from '../../core/trace/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { NO_CONDITIONS } from '../../core/trace/conditions';
 import { userNames } from '../../db/access/users';

@@ -1,6 +1,6 @@
 'use server';
 
-import type { TaskView } from '../../../core/requests/views';
+import type { TaskView } from '../../../core/helpers/views';
 import { sayRefusal } from '../../../ui/shared/refusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import { finishTask, openTask } from '../../../usecases/helpers/answerTask';

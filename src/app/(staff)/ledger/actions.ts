@@ -2,7 +2,8 @@
 
 import { handChoiceSchema, purposeDraftSchema } from '../../../core/ledger/schema';
 import type { MessageVerdict } from '../../../core/audiences/messageCheck';
-import type { AtTheCounter, ChoiceProof, WhatIf } from '../../../core/ledger/views';
+import type { AtTheCounter, ChoiceProof } from '../../../core/ledger/views';
+import type { WhatIf } from '../../../core/purposes/views';
 import { mappingSchema } from '../../../core/imports/schema';
 import type { Reason } from '../../../core/shared/reason';
 import { addDays, beginningOfDay } from '../../../core/shared/days';

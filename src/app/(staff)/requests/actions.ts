@@ -40,7 +40,7 @@ import { resumeTrace as resume, stopTrace as stop, strike } from '../../../useca
 import { acceptBand, giveVerdicts, retrySystem } from '../../../usecases/trace/review';
 import { redact } from '../../../usecases/trace/redact';
 import { startTrace } from '../../../usecases/trace/startTrace';
-import type { EffectView, RecordActView } from '../../../core/requests/views';
+import type { EffectView, RecordActView } from '../../../core/carryOut/views';
 import { act } from '../../lib/act';
 import { readForm } from '../../lib/form';
 

@@ -1,7 +1,7 @@
 import { headers } from 'next/headers';
 import { languageOf, type Language } from '../../../../core/letters/mailings';
 import { dayIn, sayDay } from '../../../../core/shared/days';
-import type { PageView } from '../../../../core/ledger/views';
+import type { PageView } from '../../../../core/choicesPage/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
 import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';

@@ -1,4 +1,4 @@
-import { DIMENSIONS } from '../../../../core/ledger/views';
+import { DIMENSIONS } from '../../../../core/standing/views';
 import { localDay } from '../../../../core/shared/days';
 import { daySchema } from '../../../../core/shared/schema';
 import { readOverview } from '../../../../usecases/standing/overview';

@@ -1,0 +1,33 @@
+import type { RequestLine } from '../requests/views';
+
+// What use cases give and pages show: written once, between the two.
+
+export interface DueMark {
+  day: string;
+  kind: 'due' | 'acknowledge' | 'extend' | 'helper' | 'residue';
+  ref: string;
+  text: string;
+  isPaused: boolean;
+}
+
+export interface DueDay {
+  day: string;
+  isToday: boolean;
+  /** Weekend or holiday: a thin gap, named where it has a name. */
+  gap: string | null;
+  marks: DueMark[];
+}
+
+export interface Due {
+  today: string;
+  overdue: DueMark[];
+  days: DueDay[];
+}
+
+export interface Desk {
+  today: string;
+  lines: RequestLine[];
+  open: number;
+  waiting: { who: string; what: string; ref: string | null; href: string }[];
+  cameIn: { count: number; what: string; href: string; act: string }[];
+}

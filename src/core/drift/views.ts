@@ -1,0 +1,37 @@
+import type { DriftDirection, FollowTimes } from './drift';
+
+// What use cases give and pages show: written once, between the two.
+
+export interface DriftView {
+  systems: {
+    id: string;
+    name: string;
+    run: { state: string; compared: number; unknown: number; found: number; error: string | null; at: string } | null;
+  }[];
+  board: {
+    systemId: string;
+    system: string;
+    purpose: string;
+    title: string;
+    direction: DriftDirection;
+    ages: Record<'today' | 'this week' | 'older', number>;
+    inWork: number;
+    open: number;
+  }[];
+  items: {
+    id: string;
+    who: string;
+    personId: string;
+    system: string;
+    purpose: string;
+    direction: DriftDirection;
+    standing: string;
+    since: string | null;
+    foundAt: string;
+    state: string;
+    detail: string | null;
+  }[];
+  next: string | null;
+  follow: FollowTimes & { weeks: { week: string; median: number | null; worst: number | null; count: number }[] };
+  mayCorrect: boolean;
+}

@@ -1,0 +1,33 @@
+import type { Reason } from '../shared/reason';
+import type { RecipientView } from '../carryOut/views';
+
+// What use cases give and pages show: written once, between the two.
+
+export interface PlanView {
+  id: string;
+  state: string;
+  phase: string;
+  frozenOn: string;
+  fingerprint: string;
+  totals: { erase: number; anonymise: number; keep: number; systems: number };
+  k: number | null;
+  done: number;
+  operations: number;
+  error: string | null;
+  lines: {
+    position: number;
+    system: string;
+    collection: string;
+    title: string;
+    action: string;
+    rule: string;
+    doer: string;
+    restrict: boolean;
+    keepUntil: string | null;
+    reasons: Reason[];
+    state: string | null;
+  }[];
+  /** How many lose the person without being kept apart: what k is about. */
+  anonymous: number;
+  recipients: RecipientView[];
+}

@@ -1,0 +1,11 @@
+// What use cases give and pages show: written once, between the two.
+
+/** A helper task as its owner sees it. */
+export interface TaskView {
+  ref: string;
+  kind: 'search' | 'erase';
+  system: string;
+  what: string;
+  dueOn: string;
+  uploads: number;
+}

@@ -1,0 +1,45 @@
+import type { RecordStatus } from '../ledger/schema';
+import type { Reason } from '../shared/reason';
+import type { Mapping } from './mapping';
+
+// What use cases give and pages show: written once, between the two.
+
+export interface ImportSummary {
+  id: string;
+  state: string;
+  total: number;
+  recorded: number;
+  duplicate: number;
+  conflict: number;
+  suppressed: number;
+  quarantined: number;
+  encoding: string;
+  done_lines: number;
+  checked_lines: number;
+  bytes: number;
+  way: string;
+  error: string | null;
+  fileName: string;
+  system: string;
+  at: string;
+}
+
+/** A line that would not, or did not, simply go in. */
+export interface HeldLine {
+  line: number;
+  status: RecordStatus;
+  reasons: Reason[];
+  /** Null where the text was not kept: a duplicate, or an erased person's. */
+  raw: string | null;
+}
+
+export interface ImportView {
+  summary: ImportSummary;
+  held: HeldLine[];
+  /** The line after which the next page of held lines begins. */
+  next: number | null;
+  /** What the dry run says would happen. */
+  preview: { counts: Record<RecordStatus, number>; held: readonly HeldLine[]; isPartial: boolean } | null;
+  /** A file nobody has mapped yet: its columns, a proposal, a few lines. */
+  toMap: { columns: string[]; mapping: Mapping; sample: string[] } | null;
+}

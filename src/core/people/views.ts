@@ -1,0 +1,37 @@
+import type { StandingAnswer } from '../ledger/types';
+
+// What use cases give and pages show: written once, between the two.
+
+export interface PersonView {
+  id: string;
+  name: string | null;
+  country: string | null;
+  isMasked: boolean;
+  erasedAt: string | null;
+  identifiers: { kind: string; value: string; source: string; since: string }[];
+  /** Other identities that are known to be the same human being. */
+  links: { id: string; name: string | null; reason: string | null; since: string }[];
+  standings: (StandingAnswer & {
+    isConflict: boolean;
+    purpose: string;
+    title: string;
+    plain: string;
+    kind: string;
+    parent: string | null;
+  })[];
+  choices: {
+    id: string;
+    seq: number;
+    purpose: string;
+    answer: string;
+    occurredAt: string;
+    recordedAt: string;
+    system: string;
+    ask: string | null;
+    askVersion: number | null;
+    folio: number;
+    place: string | null;
+  }[];
+  requests: { ref: string; right: string; stage: string; dueOn: string }[];
+  asOf: string;
+}
