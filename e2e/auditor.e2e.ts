@@ -237,13 +237,13 @@ test('everybody as of a day, rates by seven dimensions with their tables', async
 });
 
 test('whoever sees people masked sees the same numbers and states of their requests', async () => {
-  const refs = (await query<{ ref: string }>(WORLD.database, 'select ref from requests order by ref')).map(
-    ({ ref }) => ref,
+  // One of each right at each stage that there is.
+  const requests = await query<{ ref: string; closed: boolean }>(
+    WORLD.database,
+    `select distinct on ("right", stage, outcome) ref, closed_at is not null as closed from requests
+      order by "right", stage, outcome, ref`,
   );
-  const closed = (
-    await query<{ ref: string }>(WORLD.database, 'select ref from requests where closed_at is not null')
-  ).map(({ ref }) => ref);
-  expect(closed.length).toBeGreaterThan(1);
+  expect(requests.filter(({ closed }) => closed).length).toBeGreaterThan(1);
   const countsOf = async (page: Page, ref: string) => {
     await go(page, `/requests/${ref}`);
     const text = await textOf(page);
@@ -255,10 +255,10 @@ test('whoever sees people masked sees the same numbers and states of their reque
   };
   const [supervisor, auditor] = [await signedIn(browser, 'mikkel'), await signedIn(browser, 'ulla')];
   let compared = 0;
-  for (const ref of refs) {
-    const [theirs, masked] = [await countsOf(supervisor, ref), await countsOf(auditor, ref)];
+  for (const { ref, closed } of requests) {
+    const [theirs, masked] = await Promise.all([countsOf(supervisor, ref), countsOf(auditor, ref)]);
     // What is still to be done is not offered to an auditor; what was done is told in full.
-    if (closed.includes(ref)) expect({ ref, counts: masked }).toEqual({ ref, counts: theirs });
+    if (closed) expect({ ref, counts: masked }).toEqual({ ref, counts: theirs });
     compared += theirs.length;
   }
   expect(compared).toBeGreaterThan(10);

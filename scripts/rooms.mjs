@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join, normalize, relative } from 'node:path';
 import {
   CATALOGUES,
@@ -16,6 +16,9 @@ import {
  * against the order of the work; no file and no line too long. Called with the folder that holds `src`.
  */
 const root = join(process.argv[2] ?? '.', 'src');
+const WALKS = join(process.argv[2] ?? '.', 'docs', 'architecture.md');
+const WALKS_DRAWN = 4;
+const MOST_ROOMS = 6;
 const faults = [];
 /** What a room keeps sealed is opened in one place, by whoever may: that file is a door of every room. */
 const isDoor = (target) => target.endsWith('/sealed') || DOORS[target] !== undefined;
@@ -63,6 +66,24 @@ function lookAtLines(folder) {
   }
 }
 
+/** Walks through the house, as the documentation draws them: files that are there, few rooms, and back to none of them. */
+function lookAtWalks(text) {
+  const section = text.split('### Four walks')[1]?.split('\n### ')[0] ?? '';
+  const walks = section.split(/^\*\*/m).slice(1);
+  if (walks.length !== WALKS_DRAWN) faults.push(`${WALKS_DRAWN} walks are drawn: there are ${walks.length}`);
+  for (const walk of walks) {
+    const name = walk.split('**')[0];
+    const passed = [];
+    for (const [, path, layer, room] of walk.matchAll(/`src\/((\w+)\/(\w+)\/[\w./]+)`/g)) {
+      if (!existsSync(join(root, path))) faults.push(`a walk goes over files that are there: ${name}, ${path}`);
+      if (!ROOMS_OF[layer] || passed.at(-1) === room) continue;
+      if (passed.includes(room)) faults.push(`a walk comes back to no room: ${name}, ${room}`);
+      passed.push(room);
+    }
+    if (passed.length > MOST_ROOMS) faults.push(`a walk passes ${MOST_ROOMS} rooms at most: ${name}, ${passed.length}`);
+  }
+}
+
 for (const layer of Object.keys(ROOMS_OF)) {
   for (const entry of list(join(root, layer))) {
     if (!entry.isDirectory()) faults.push(`a file stands in a room: ${layer}/${entry.name}`);
@@ -71,5 +92,6 @@ for (const layer of Object.keys(ROOMS_OF)) {
   }
 }
 lookAtLines(root);
+if (existsSync(WALKS)) lookAtWalks(readFileSync(WALKS, 'utf8'));
 for (const fault of faults) console.error(fault);
 process.exit(faults.length > 0 ? 1 : 0);

@@ -183,6 +183,8 @@ endWith(async () => {
       'against the order of the work: usecases/people/early.ts uses requests/late',
       'a file has 400 lines at most: core/ledger/long.ts has 401',
       'a line has 140 characters at most: core/ledger/wide.ts:1 has 141',
+      'a walk comes back to no room: There and back, people',
+      'a walk goes over files that are there: There and back, core/ledger/gone.ts',
     ])
       checkBites(`rooms: ${fault.split(':')[0]}`, ['scripts/rooms.mjs', house], ROOT, fault);
     checkBites(

@@ -6,7 +6,7 @@ import { createClient } from '../db/shared/client';
 import { readsOver } from '../db/standing/permissions';
 import { checkSchema } from '../db/shared/migrate';
 import { PUBLIC, type Actor } from '../ports/actor';
-import { sayRefusal } from '../ui/shared/refusals';
+import { sayRefusal } from '../core/words/refusals';
 import { actorOfKey } from '../usecases/access/apiKeys';
 import { PermissionChecks } from '../usecases/standing/permissionChecks';
 import { faultCode } from '../usecases/health/arrivals';

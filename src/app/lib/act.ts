@@ -1,6 +1,6 @@
-import type { RefusalBase, Result } from '../../core/shared/result';
+import type { Result } from '../../core/shared/result';
 import type { ActionResult } from '../../ui/shared/actionResult';
-import { sayRefusal } from '../../ui/shared/refusals';
+import { sayRefusal, type Refusal } from '../../core/words/refusals';
 import type { Context } from '../../usecases/shared/context';
 import { SIGNED_OUT } from '../../ui/shared/signedOut';
 import { inWords } from './answering';
@@ -12,7 +12,7 @@ const AWAY =
 const WRONG_SHAPE = 'The page sent something it should not have. Nothing was changed.';
 
 /** The frame of a server action: sign-in, one use case, the refusal in words. */
-export async function act<T, R extends RefusalBase>(
+export async function act<T, R extends Refusal>(
   work: (ctx: Context) => Promise<Result<T, R>>,
 ): Promise<ActionResult<T>> {
   return inWords(

@@ -1,7 +1,6 @@
 import type * as yup from 'yup';
-import type { RefusalBase } from '../../core/shared/result';
 import { contextFor, web } from '../../main/web';
-import { sayRefusal } from '../../ui/shared/refusals';
+import { sayRefusal, type Refusal } from '../../core/words/refusals';
 import { actorOfKey, onceOnly, type Answer, type Scope } from '../../usecases/access/apiKeys';
 import type { Context } from '../../usecases/shared/context';
 import { answering } from './answering';
@@ -20,7 +19,7 @@ export interface ApiCall<B> {
 const STATUS: Record<string, number> = { 'not-allowed': 403, 'not-found': 404 };
 
 /** A refusal of a use case as an answer of the API. */
-export function refused(refusal: RefusalBase): Answer {
+export function refused(refusal: Refusal): Answer {
   return { status: STATUS[refusal.code] ?? 422, body: { ...refusal, title: sayRefusal(refusal) } };
 }
 

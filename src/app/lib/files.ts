@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
-import type { RefusalBase, Result } from '../../core/shared/result';
-import { sayRefusal } from '../../ui/shared/refusals';
+import type { Result } from '../../core/shared/result';
+import { sayRefusal, type Refusal } from '../../core/words/refusals';
 import { problem } from './problem';
 
 export function signedOut(): Response {
@@ -10,7 +10,7 @@ export function signedOut(): Response {
 const STATUS: Record<string, number> = { 'not-allowed': 403, 'not-found': 404 };
 
 /** A stream of a use case as a download; a refusal as a problem. */
-export function fileAnswer<R extends RefusalBase>(
+export function fileAnswer<R extends Refusal>(
   result: Result<{ stream: Readable; name: string; type?: string }, R>,
   type = 'application/octet-stream',
 ): Response {
@@ -27,7 +27,7 @@ export function fileAnswer<R extends RefusalBase>(
 }
 
 /** A value as a JSON download. */
-export function jsonAnswer<T, R extends RefusalBase>(
+export function jsonAnswer<T, R extends Refusal>(
   result: Result<T, R>,
   name: string,
   type = 'application/ld+json',

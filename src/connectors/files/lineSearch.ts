@@ -1,4 +1,5 @@
 import type { SearchKey } from '../../ports/connector';
+import { surePart } from '../../core/matching/oneSpelling';
 import { asUtf8 } from './textOf';
 
 export interface Line {
@@ -15,13 +16,17 @@ const SAMPLE = 1 << 16;
 /**
  * The lines of a file in which any key may stand, and how many lines there are. The bytes are gone through as they lie
  * in the file; only lines with a sign of a key become text. A line is given whenever there is doubt, never left out:
- * of a key with letters beyond ASCII its longest part without them is sought, and a line with a backslash, behind
- * which JSON may hide any letter, is always given.
+ * of a name the part that is written in one way only is sought, of another key with letters beyond ASCII its longest
+ * part without them, and a line with a backslash, behind which JSON may hide any letter, is always given.
  */
 export function candidateLines(bytes: Buffer, keys: readonly SearchKey[]): { lines: Line[]; count: number } {
   const content = asUtf8(bytes);
   const words = [
-    ...new Set(keys.filter(({ kind }) => kind !== 'phone').map(({ value }) => longestPlain(value.toLowerCase()))),
+    ...new Set(
+      keys
+        .filter(({ kind }) => kind !== 'phone')
+        .map(({ kind, value }) => (kind === 'name' ? surePart(value) : longestPlain(value.toLowerCase()))),
+    ),
   ];
   if (words.includes('')) return everyLine(content);
   const numbers = keys

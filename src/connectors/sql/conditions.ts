@@ -1,4 +1,5 @@
 import { addressParts } from '../../core/people/addressKeys';
+import { LETTERS, oneSpelling, PAIRS, surePart } from '../../core/matching/oneSpelling';
 import { nearPatterns, spellings } from '../../core/matching/nearNames';
 import { nameTokens } from '../../core/people/normalise';
 import type { SearchKey } from '../../ports/connector';
@@ -97,13 +98,9 @@ function endsOf(last: string): string[] {
 /** Running text is searched for addresses, numbers and whole names that stand in it. */
 function inText(column: string, keys: readonly SearchKey[]): Condition[] {
   const words = keys
-    .filter(
-      ({ kind, value }) =>
-        kind === 'email' ||
-        (kind === 'name' && value.includes(' ')) ||
-        (kind === 'customer-number' && value.length >= 5),
-    )
+    .filter(({ kind, value }) => kind === 'email' || (kind === 'customer-number' && value.length >= 5))
     .map(({ value }) => `%${like(value.toLowerCase())}%`);
+  const names = keys.filter(({ kind, value }) => kind === 'name' && value.includes(' '));
   const numbers = keys
     .filter(({ kind }) => kind === 'phone')
     .map(({ value }) => value.replace(/\D/g, '').slice(-8))
@@ -118,8 +115,38 @@ function inText(column: string, keys: readonly SearchKey[]): Condition[] {
           },
         ]
       : []),
+    ...names.map(({ value }) => nameInText(column, value)),
   ];
 }
+
+/** A name as it stands in a text, however its letters are written; a part that is always there is looked for first. */
+function nameInText(column: string, name: string): Condition {
+  const sure = surePart(name);
+  const spelled = {
+    sql: `${ONE_SPELLING} like ?`,
+    values: [column, `%${like(oneSpelling(name.toLowerCase())).replaceAll(' ', '%')}%`],
+  };
+  if (sure === '') return spelled;
+  return {
+    sql: `(lower(??::text) like ? and ${spelled.sql})`,
+    values: [column, `%${like(sure)}%`, ...spelled.values],
+  };
+}
+
+/** As \`oneSpelling\` does it, whatever the database takes for the lower case of a letter. */
+const ONE_SPELLING = (() => {
+  const both = [...LETTERS].flatMap(([letter, plain]) =>
+    [...new Set([letter, letter.toUpperCase()])]
+      .filter(({ length }) => length === 1)
+      .map((one) => [one, plain] as const),
+  );
+  const single = both.filter(([, plain]) => plain.length === 1);
+  const translated = `lower(translate(??::text, '${single.map(([letter]) => letter).join('')}', '${single
+    .map(([, plain]) => plain)
+    .join('')}'))`;
+  const replaced = [...both.filter(([, plain]) => plain.length > 1), ...PAIRS];
+  return replaced.reduce((sql, [from, to]) => `replace(${sql}, '${from}', '${to}')`, translated);
+})();
 
 function like(text: string): string {
   return text.replace(/[\\%_]/g, (letter) => `\\${letter}`);

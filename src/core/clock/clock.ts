@@ -1,8 +1,9 @@
+import type { ClockRefusal } from './refusals';
 import { daysBetween, localDay, sayDay, workingDaysBetween, type Day, type HolidayOf } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
 import type { Right } from '../requests/rights';
-import { checkEvents, inOrder, type ClockEvent, type ClockRefusal } from './events';
+import { checkEvents, inOrder, type ClockEvent } from './events';
 import {
   answerExtension,
   checkAppealExtension,

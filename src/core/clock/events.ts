@@ -1,3 +1,4 @@
+import type { ClockRefusal } from './refusals';
 import { Temporal } from 'temporal-polyfill';
 
 export const CLOCK_EVENT_KINDS = [
@@ -26,24 +27,6 @@ export interface ClockEvent {
   /** Of a question about identity: when the fact that raised the doubt became known; without it, at receipt. */
   raisedAt?: string | null;
 }
-
-export type ClockRefusal =
-  | { code: 'unknown-regime'; regime: string }
-  | { code: 'no-regime' }
-  | { code: 'regime-not-in-force'; regime: string; from: string; receivedOn: string }
-  | { code: 'received-in-the-future'; receivedAt: string; now: string }
-  | { code: 'event-before-receipt'; kind: ClockEventKind; at: string }
-  | { code: 'event-in-the-future'; kind: ClockEventKind; at: string }
-  | { code: 'event-without-its-pair'; kind: ClockEventKind; at: string; needs: ClockEventKind }
-  | { code: 'event-twice'; kind: ClockEventKind; at: string }
-  | { code: 'extension-without-reason' }
-  | { code: 'extension-not-allowed'; regime: string; right: string }
-  | { code: 'extension-too-late'; announcedOn: string; extendBy: string }
-  | { code: 'extension-needs-until'; regime: string }
-  | { code: 'extension-until-too-early'; until: string; dueOn: string }
-  | { code: 'no-appeal'; regime: string }
-  | { code: 'appeal-before-answer'; at: string }
-  | { code: 'event-after-answer'; kind: ClockEventKind; at: string };
 
 const NEEDS: Partial<Record<ClockEventKind, ClockEventKind>> = {
   'identity-proven': 'identity-asked',

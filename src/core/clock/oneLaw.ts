@@ -1,3 +1,4 @@
+import type { ClockRefusal } from './refusals';
 import {
   addDays,
   addMonths,
@@ -10,7 +11,7 @@ import {
 } from '../shared/days';
 import { reason, type Reason } from '../shared/reason';
 import type { Right } from '../requests/rights';
-import type { ClockEvent, ClockRefusal } from './events';
+import type { ClockEvent } from './events';
 import { askBy, isInTime, questionsOf, unionDays, type Pause, type Question } from './questions';
 import type { ActRule, Period, Regime } from './regimes';
 

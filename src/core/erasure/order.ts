@@ -1,5 +1,6 @@
+import type { PlanRefusal } from './refusals';
 import { ok, refuse, type Result } from '../shared/result';
-import type { PlanLine, PlanRecord, PlanRefusal } from './types';
+import type { PlanLine, PlanRecord } from './types';
 
 /**
  * What stays first, then what loses the person (it may have to let go of what is removed), then what goes: a referring record

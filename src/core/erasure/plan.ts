@@ -1,3 +1,4 @@
+import type { PlanRefusal } from './refusals';
 import { sayDay, type Day } from '../shared/days';
 import { reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
@@ -5,7 +6,7 @@ import { canonicalBytes, hex } from '../ledger/leaf';
 import type { Hash } from '../ledger/merkle';
 import { order } from './order';
 import { readRule, sayPeriod } from '../keeping/retention';
-import type { PlanLine, PlanRecord, PlanRefusal, PlanRules } from './types';
+import type { PlanLine, PlanRecord, PlanRules } from './types';
 
 export interface Plan {
   on: Day;

@@ -113,7 +113,3 @@ export type PlanRule =
 export function stays(line: Pick<PlanLine, 'action' | 'rule'>): boolean {
   return line.action === 'keep' || line.rule === 'kept-apart';
 }
-
-export type PlanRefusal =
-  | { code: 'circle-cannot-be-broken'; records: string[] }
-  | { code: 'cannot-be-done'; record: string; action: PlanAction };

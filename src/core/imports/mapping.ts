@@ -1,3 +1,4 @@
+import type { MappingRefusal } from './refusals';
 import { parse } from 'csv-parse/sync';
 import { choiceInputSchema, isPlainChoice, type ChoiceInput } from '../ledger/schema';
 import { ANSWERS, type Answer } from '../ledger/types';
@@ -45,11 +46,6 @@ export interface Mapping {
 }
 
 export type MappedLine = { ok: true; choice: ChoiceInput } | { ok: false; reasons: Reason[] };
-
-export type MappingRefusal =
-  | { code: 'file-empty' }
-  | { code: 'columns-missing'; missing: string[]; expected: string[] }
-  | { code: 'mapping-incomplete'; missing: ImportField[] };
 
 const NEEDED: readonly ImportField[] = ['occurredAt', 'purpose', 'answer'];
 const IDENTIFIERS: readonly ImportField[] = ['email', 'phone', 'customerNumber', 'deviceId', 'birthDate'];

@@ -1,5 +1,4 @@
 import type { Knex } from 'knex';
-import type { ClockEvent } from '../../core/clock/events';
 import type { Right } from '../../core/requests/rights';
 import type { Stage } from '../../core/requests/stages';
 import { reachOf } from '../../core/access/roles';
@@ -269,81 +268,6 @@ export async function openRequestsLike(h: Handle, request: RequestRow): Promise<
     .where('received_at', '<=', request.received_at)
     .orderBy('received_at')
     .limit(5);
-}
-
-interface ClockEventRow {
-  request_id: string;
-  kind: ClockEvent['kind'];
-  at: string;
-  reason_sealed: Buffer | null;
-  until: string | null;
-}
-
-/** @param letterId the letter by which the person is told: until it has left, the event does not count */
-export async function insertClockEvent(
-  h: Handle,
-  row: ClockEventRow & { actor: string },
-  letterId: string | null = null,
-): Promise<void> {
-  await h.trx('clock_events').insert({ ...row, letter_id: letterId, counts_at: letterId ? null : row.at });
-}
-
-/** What is on the clock through a letter, counting or not. */
-export async function clockEventsOfLetter(h: Handle, letterId: string): Promise<{ kind: ClockEvent['kind'] }[]> {
-  return h.trx('clock_events').where({ letter_id: letterId }).select('kind');
-}
-
-/** The letter has left, and what it says counts from now; or it was given up (null), and it was never said. */
-export async function setCounting(h: Handle, letterId: string, at: string | null): Promise<void> {
-  await h.trx('clock_events').where({ letter_id: letterId }).update({ counts_at: at });
-}
-
-export type CountingEvent = ClockEvent & { reasonSealed: Buffer | null };
-
-/**
- * What counts on the clock of a request and what waits for its letter, by one statement: read by two, what leaves in
- * between is in neither.
- */
-export async function clockOnFile(
-  h: Handle,
-  requestId: string,
-): Promise<{ events: CountingEvent[]; waiting: { kind: ClockEvent['kind']; at: string }[] }> {
-  const rows = (await h.trx('clock_events').where({ request_id: requestId }).orderBy('id')) as (ClockEventRow & {
-    counts_at: string | null;
-  })[];
-  const events = rows.flatMap((row) => (row.counts_at ? [countingEvent(row, row.counts_at)] : []));
-  return { events, waiting: rows.filter(({ counts_at }) => !counts_at).map(({ kind, at }) => ({ kind, at })) };
-}
-
-function countingEvent(row: ClockEventRow, at: string): CountingEvent {
-  return {
-    kind: row.kind,
-    at,
-    reason: row.reason_sealed ? '(sealed)' : null,
-    until: row.until,
-    reasonSealed: row.reason_sealed,
-  };
-}
-
-/** What was asked by a letter that has not left, and need not be asked any more. */
-export async function takeBackWaiting(h: Handle, requestId: string, kind: ClockEvent['kind']): Promise<void> {
-  await h.trx('clock_events').where({ request_id: requestId, kind }).whereNull('counts_at').delete();
-}
-
-export async function takeBackAnswered(h: Handle, requestId: string): Promise<void> {
-  await h.trx('clock_events').where({ request_id: requestId, kind: 'answered' }).delete();
-}
-
-/** Events that count, by request, in order of entry. A reason is only known to be there: the clock needs no more. */
-export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, CountingEvent[]>> {
-  const rows = (await h
-    .trx('clock_events')
-    .whereRaw('request_id = any(?)', [requestIds as string[]])
-    .whereNotNull('counts_at')
-    .orderBy('id')) as (ClockEventRow & { counts_at: string })[];
-  const found = new Map<string, CountingEvent[]>(requestIds.map((id) => [id, []]));
-  for (const row of rows) found.get(row.request_id)!.push(countingEvent(row, row.counts_at));
-  return found;
 }
 
 export async function findRequestsByRef(

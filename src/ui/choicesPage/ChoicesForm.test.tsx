@@ -4,7 +4,7 @@ import { show } from '../../../test/support/screen';
 import type { PagePurpose, PageView } from '../../core/choicesPage/views';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { ChoicesForm } from './ChoicesForm';
-import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../requests/ownRefusals';
+import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../core/words/ownRefusals';
 import { AskForPage, ConfirmButton, PageCode } from './SmallForms';
 import { WORDS } from './words';
 
@@ -174,7 +174,7 @@ test('a code is asked for, tried and refused in words; a right one shows the pag
         tried.push(code),
         code === '123456'
           ? { ok: true, value: null }
-          : { ok: false, message: sayOwnRefusal('nl', { code: 'code-wrong', left: 3 } as { code: string }) }
+          : { ok: false, message: sayOwnRefusal('nl', { code: 'code-wrong', left: 3 }) }
       )}
     />,
   );
@@ -229,9 +229,10 @@ describe('every language says everything', () => {
       'purpose-not-open',
       'choice-held',
       'too-many',
-    ]) {
-      expect(sayOwnRefusal(language, { code })).not.toMatch(/Refused|undefined/);
-      if (language !== 'en') expect(sayOwnRefusal(language, { code })).not.toBe(sayOwnRefusal('en', { code }));
+    ] as const) {
+      expect(sayOwnRefusal(language, { code, purpose: '' })).not.toMatch(/Refused|undefined/);
+      if (language !== 'en')
+        expect(sayOwnRefusal(language, { code, purpose: '' })).not.toBe(sayOwnRefusal('en', { code, purpose: '' }));
     }
   });
 });

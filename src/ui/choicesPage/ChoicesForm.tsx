@@ -7,7 +7,7 @@ import { useActionState, useState, type FormEvent } from 'react';
 import type { PagePurpose, PageView } from '../../core/choicesPage/views';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
-import { sayLost } from '../requests/ownRefusals';
+import { sayLost } from '../../core/words/ownRefusals';
 import { WORDS, type PageWords } from './words';
 
 type Said = Record<string, boolean | undefined>;

@@ -7,7 +7,7 @@ import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
-import { sayLost } from '../requests/ownRefusals';
+import { sayLost } from '../../core/words/ownRefusals';
 import { WORDS } from './words';
 
 const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });

@@ -5,7 +5,7 @@ import type { ImportView } from '../../core/imports/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
-import { sayRefusal } from '../shared/refusals';
+import { sayKeptCode } from '../../core/words/refusals';
 import { RefreshWhile } from '../requests/RefreshWhile';
 import { CountsLine } from './CountsLine';
 import { HeldLines, type Correct } from './HeldLines';
@@ -37,9 +37,8 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
       <section className="sheet pad stack" role="status">
         {summary.state === 'failed' && (
           <p className="note bad">
-            This file could not be read.{' '}
-            {summary.error ? sayRefusal({ code: summary.error, missing: [], expected: [] } as { code: string }) : ''}{' '}
-            Nothing of it is in the ledger.
+            This file could not be read. {summary.error ? sayKeptCode(summary.error) : ''} Nothing of it is in the
+            ledger.
           </p>
         )}
         {toMap && (

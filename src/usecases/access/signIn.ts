@@ -1,3 +1,4 @@
+import type { AccessRefusal, ChangeColleagueRefusal, SignInRefusal } from '../../core/access/refusals';
 import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2';
 import type { Role } from '../../core/access/roles';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -14,14 +15,12 @@ import {
 } from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
 import { actAs, type Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
 const SESSION_HOURS = 10;
 // A hash of nothing anybody types: checking it takes as long as checking a real one.
 let decoy: Promise<string> | null = null;
-
-export type SignInRefusal = { code: 'sign-in-wrong' };
 
 /** Takes the same time whether or not the address is known. The token is returned once; only its hash is kept. */
 export async function signIn(
@@ -99,8 +98,6 @@ export async function readColleagues(ctx: Context): Promise<Result<Colleague[], 
     ok((await listUsers(h)).map(({ id, name, email, roles, active }) => ({ id, name, email, roles, active }))),
   );
 }
-
-export type ChangeColleagueRefusal = AccessRefusal | { code: 'cannot-lock-yourself-out' };
 
 /** Signs a colleague out everywhere and keeps them out, or lets them in again. */
 export async function setColleagueActive(

@@ -1,3 +1,4 @@
+import type { AudienceRefusal } from '../../core/audiences/refusals';
 import type { AudienceView } from '../../core/audiences/views';
 import { once } from 'node:events';
 import { Readable } from 'node:stream';
@@ -26,19 +27,12 @@ import { checkAudiencePart } from './checkAudiencePart';
 import { FileDamaged, FileTooLarge, linesOf, storeFile } from '../imports/readFile';
 import { inParts } from '../imports/takeLines';
 import { inLanes } from '../shared/inLanes';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { importKey } from '../imports/sealed';
 import { audienceName } from './sealed';
 import { recordTrail } from '../trail/recordTrail';
-
-export type AudienceRefusal =
-  | AccessRefusal
-  | { code: 'unknown-purpose'; purpose: string }
-  | { code: 'file-empty' | 'file-damaged' }
-  | { code: 'file-too-large'; most: number }
-  | { code: 'result-not-ready' };
 
 const MOST_BYTES = 1024 ** 3;
 const LINES_AT_ONCE = 10_000;

@@ -1,12 +1,11 @@
+import type { DraftRefusal } from '../../core/audiences/refusals';
 import sanitizeHtml from 'sanitize-html';
 import { simpleParser, type HeaderLines } from 'mailparser';
 import { checkMessage, type DraftMessage, type MessageVerdict } from '../../core/audiences/messageCheck';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-
-export type DraftRefusal = AccessRefusal | { code: 'draft-empty' } | { code: 'file-too-large'; most: number };
 
 const MOST_BYTES = 10 * 1024 * 1024;
 

@@ -1,3 +1,5 @@
+import type { CarryOutRefusal } from '../../core/carryOut/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { kindFor, purposeInForce } from '../../core/purposes/purposes';
 import { CHOICE_RIGHTS, effectOf } from '../../core/carryOut/effects';
 import type { ChoiceInput } from '../../core/ledger/schema';
@@ -10,13 +12,14 @@ import { allPurposes } from '../../db/purposes/purposes';
 import { insertDriftRun } from '../../db/drift/drift';
 import type { Handle } from '../../db/shared/handle';
 import { personById, personsByHash } from '../../db/people/persons';
-import { insertClockEvent, requestByRef, setRequest, type RequestRow } from '../../db/requests/requests';
+import { requestByRef, setRequest, type RequestRow } from '../../db/requests/requests';
+import { insertClockEvent } from '../../db/clock/clockEvents';
 import { recordChoicesIn } from '../ledger/recordChoices';
 import { readRules, subjectOf } from '../standing/standingOfPerson';
 import type { Context } from '../shared/context';
 import { systemsWithFlags } from '../drift/compareSystem';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
@@ -54,13 +57,6 @@ async function effectsOf(ctx: Context, h: Handle, request: RequestRow): Promise<
   }
   return effects;
 }
-
-export type CarryOutRefusal =
-  | { code: 'not-decided' }
-  | { code: 'no-choice-right'; right: string }
-  | { code: 'nothing-chosen' }
-  | { code: 'no-identifier' }
-  | { code: 'carried-out-already' };
 
 /**
  * Carries out an objection, an opt-out, a limit or a withdrawal: choices in the ledger that count from the day the request

@@ -1,16 +1,20 @@
+import type { FinishRecordActsRefusal } from '../../core/carryOut/refusals';
+import type { RecordActRefusal } from '../../core/carryOut/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { RecordActView } from '../../core/carryOut/views';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { setPersonDetails } from '../../db/people/persons';
 import { insertRecordActs, recordActsOf, setRecordAct, type RecordActRow } from '../../db/carryOut/recordActs';
-import { insertClockEvent, requestById, requestByRef, setRequest, type RequestRow } from '../../db/requests/requests';
+import { requestById, requestByRef, setRequest, type RequestRow } from '../../db/requests/requests';
+import { insertClockEvent } from '../../db/clock/clockEvents';
 import type { Handle } from '../../db/shared/handle';
 import { listSystems } from '../../db/systems/systems';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
 import { lastTrace } from '../../db/trace/traces';
 import { isConnectorError, type ConnectorError, type Connector } from '../../ports/connector';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
@@ -77,13 +81,6 @@ async function theirRecords(ctx: Context, h: Handle, request: RequestRow) {
   }
   return found;
 }
-
-export type RecordActRefusal =
-  | { code: 'not-decided' }
-  | { code: 'not-theirs' }
-  | { code: 'no-such-field'; field: string }
-  | { code: 'nothing-changed' }
-  | { code: 'carried-out-already' };
 
 /** A corrected value for one field of one record, written down as an intention; the worker carries it out. */
 export async function correctField(
@@ -162,33 +159,32 @@ function bare(ctx: Context, request: RequestRow, match: { system_id: string; col
 
 /** All corrections are in: what is left is the answer. */
 export async function finishRecordActs(ctx: Context, input: { ref: string }) {
-  return workOnRequest<
-    null,
-    | RecordActRefusal
-    | { code: 'acts-open'; count: number }
-    | { code: 'recipients-untold'; names: string[] }
-    | { code: 'nothing-chosen' }
-  >(ctx, input.ref, 'requests.work', async (h, request) => {
-    const acts = await recordActsOf(h, request.id);
-    if (acts.length === 0) return refuse({ code: 'nothing-chosen' });
-    const open = acts.filter(({ state }) => state === 'intended').length;
-    if (open > 0) return refuse({ code: 'acts-open', count: open });
-    const untold = (await recipientsOf(ctx, h, request))
-      .filter(({ how }) => how === null)
-      .map(({ recipient }) => recipient);
-    if (untold.length > 0) return refuse({ code: 'recipients-untold', names: untold });
-    await setRequest(h, request.id, { carried_out: true });
-    await insertClockEvent(h, {
-      request_id: request.id,
-      kind: 'acted',
-      at: ctx.clock.now(),
-      reason_sealed: null,
-      until: null,
-      actor: ctx.actor.id,
-    });
-    await recordTrail(ctx, h, 'request-carried-out', request.ref, `${acts.length} records`);
-    return ok(null);
-  });
+  return workOnRequest<null, RecordActRefusal | FinishRecordActsRefusal>(
+    ctx,
+    input.ref,
+    'requests.work',
+    async (h, request) => {
+      const acts = await recordActsOf(h, request.id);
+      if (acts.length === 0) return refuse({ code: 'nothing-chosen' });
+      const open = acts.filter(({ state }) => state === 'intended').length;
+      if (open > 0) return refuse({ code: 'acts-open', count: open });
+      const untold = (await recipientsOf(ctx, h, request))
+        .filter(({ how }) => how === null)
+        .map(({ recipient }) => recipient);
+      if (untold.length > 0) return refuse({ code: 'recipients-untold', names: untold });
+      await setRequest(h, request.id, { carried_out: true });
+      await insertClockEvent(h, {
+        request_id: request.id,
+        kind: 'acted',
+        at: ctx.clock.now(),
+        reason_sealed: null,
+        until: null,
+        actor: ctx.actor.id,
+      });
+      await recordTrail(ctx, h, 'request-carried-out', request.ref, `${acts.length} records`);
+      return ok(null);
+    },
+  );
 }
 
 /** Carries out what was intended, asking each system first what is already true. A system that fails holds up only its own. */

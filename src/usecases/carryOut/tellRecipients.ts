@@ -1,3 +1,4 @@
+import type { TellRecipientRefusal } from '../../core/carryOut/refusals';
 import type { RecipientView } from '../../core/carryOut/views';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse } from '../../core/shared/result';
@@ -40,34 +41,29 @@ export async function tellRecipient(
   ctx: Context,
   input: { ref: string; recipient: string; how: string; wasTold: boolean },
 ) {
-  return workOnRequest<null, { code: 'not-found' } | { code: 'reason-missing' }>(
-    ctx,
-    input.ref,
-    'requests.work',
-    async (h, request) => {
-      if (input.how.trim().length < 3) return refuse({ code: 'reason-missing' });
-      if (!(await recipientsOf(ctx, h, request)).some(({ recipient }) => recipient === input.recipient))
-        return refuse({ code: 'not-found' });
-      await setRecipientTold(h, {
-        request_id: request.id,
-        recipient: input.recipient,
-        how: input.how.trim().slice(0, 300),
-        was_told: input.wasTold,
-        told_by: ctx.actor.id,
-        told_at: ctx.clock.now(),
-      });
-      await recordTrail(
-        ctx,
-        h,
-        'recipient-told',
-        request.ref,
-        `${input.recipient}: ${input.wasTold ? '' : 'cannot be told: '}${input.how.trim()}`,
-      );
-      const plan = await lastPlan(h, request.id);
-      // An erasure that waits for this goes on by itself.
-      if (plan?.state === 'executing' && (await recipientsOf(ctx, h, request)).every(({ how }) => how !== null))
-        await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: plan.id });
-      return ok(null);
-    },
-  );
+  return workOnRequest<null, TellRecipientRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (input.how.trim().length < 3) return refuse({ code: 'reason-missing' });
+    if (!(await recipientsOf(ctx, h, request)).some(({ recipient }) => recipient === input.recipient))
+      return refuse({ code: 'not-found' });
+    await setRecipientTold(h, {
+      request_id: request.id,
+      recipient: input.recipient,
+      how: input.how.trim().slice(0, 300),
+      was_told: input.wasTold,
+      told_by: ctx.actor.id,
+      told_at: ctx.clock.now(),
+    });
+    await recordTrail(
+      ctx,
+      h,
+      'recipient-told',
+      request.ref,
+      `${input.recipient}: ${input.wasTold ? '' : 'cannot be told: '}${input.how.trim()}`,
+    );
+    const plan = await lastPlan(h, request.id);
+    // An erasure that waits for this goes on by itself.
+    if (plan?.state === 'executing' && (await recipientsOf(ctx, h, request)).every(({ how }) => how !== null))
+      await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: plan.id });
+    return ok(null);
+  });
 }

@@ -1,3 +1,4 @@
+import type { PageRefusal } from '../../core/choicesPage/refusals';
 import { choicesPageMail, languageOf } from '../../core/letters/mailings';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
@@ -13,13 +14,6 @@ import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
 import { recordTrail } from '../trail/recordTrail';
-
-export type PageRefusal =
-  | { code: 'link-unknown' }
-  | { code: 'link-expired' }
-  | { code: 'tries-used-up' }
-  | { code: 'code-wrong'; left: number }
-  | { code: 'code-needed' };
 
 const HOUR = 3_600_000;
 const CODE_HOURS = 1;

@@ -1,3 +1,4 @@
+import type { ChangeRefusal, PageRefusal } from '../../core/choicesPage/refusals';
 import type { PageView } from '../../core/choicesPage/views';
 import { choicesChangedMail, languageOf, type Language } from '../../core/letters/mailings';
 import type { ChoiceInput } from '../../core/ledger/schema';
@@ -20,7 +21,7 @@ import { readRules, subjectOf } from '../standing/standingOfPerson';
 import { queueMail } from '../letters/queueMail';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
-import { makePageLink, personOfLink, type PageRefusal } from './openPage';
+import { makePageLink, personOfLink } from './openPage';
 import { personIdentifier, personName } from '../people/sealed';
 
 /** Everything a person may decide, in their own language and in plain words, with what they said before. */
@@ -106,8 +107,6 @@ async function honourSignal(ctx: Context, h: Handle, person: PersonRow): Promise
   const subject = await subjectOf(ctx, h, (await personById(h, person.id))!, { at: now, knownAt: now }, rules);
   return purposes.every(({ id }) => !subject.answer(id, 'any').permitted);
 }
-
-export type ChangeRefusal = PageRefusal | { code: 'purpose-not-open'; purpose: string } | { code: 'choice-held' };
 
 /** What a person decides on their page, all at once; confirmed by mail. Saying no is one click, as saying yes. */
 export async function changeChoices(

@@ -1,3 +1,5 @@
+import type { LawRefusal } from '../../core/clock/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { draftOf, rowOf, type LawDraft } from '../../core/clock/lawDraft';
 import type { Standpoint } from '../../core/clock/lawsFor';
 import { lawsOn, regimeById, type Laws, type Regime } from '../../core/clock/regimes';
@@ -7,12 +9,13 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { insertLaw, insertStandpoint, lawRows, lawsNotMet, lawTable } from '../../db/clock/laws';
 import { userNames } from '../../db/access/users';
 import type { Handle } from '../../db/shared/handle';
-import { clockEventsOf, openRequestsUnder, type RequestRow } from '../../db/requests/requests';
+import { openRequestsUnder, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { clockOf, standpointOf } from './clockOf';
 import { refreshRequest } from '../requests/refreshRequest';
 import { askRebuild } from '../standing/rebuildFolds';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
 /** The table of laws with all its rows, and what the organisation has stated about them. */
@@ -54,8 +57,6 @@ export async function readLawTable(ctx: Context): Promise<{ laws: Laws; standpoi
 function orderOf(laws: Laws, id: string): number {
   return laws.findIndex((row) => row.id === id);
 }
-
-export type LawRefusal = AccessRefusal | { code: 'law-unknown' } | { code: 'law-breaks-requests'; refs: string[] };
 
 /** Which open requests a changed row would move. Nothing is saved. */
 export async function previewLaw(ctx: Context, draft: LawDraft): Promise<Result<LawPreview, LawRefusal>> {

@@ -1,20 +1,21 @@
+import type { ChangeBasisRefusal, ClockRefusal } from '../../core/clock/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { ClockReading } from '../../core/clock/clock';
-import type { ClockEvent, ClockRefusal } from '../../core/clock/events';
+import type { ClockEvent } from '../../core/clock/events';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { localDay, type Day } from '../../core/shared/days';
 import { lawTable } from '../../db/clock/laws';
 import { insertRequestChange } from '../../db/requests/changes';
-import { clockEventsOf, requestByRef, setRequest } from '../../db/requests/requests';
+import { requestByRef, setRequest } from '../../db/requests/requests';
+import { clockEventsOf } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf } from './clockOf';
 import { receivedAtOf } from './dayOfReceipt';
 import { workOnRequest } from '../requests/workOnRequest';
 import { changeReason } from './sealed';
-
-export type ChangeBasisRefusal = ClockRefusal | { code: 'nothing-changed' };
 
 /**
  * Corrects the laws a request is handled under or the day it arrived. The clock is worked out anew with every event that is

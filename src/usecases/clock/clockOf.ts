@@ -1,5 +1,6 @@
+import type { ClockRefusal } from '../../core/clock/refusals';
 import { clock, type ClockReading } from '../../core/clock/clock';
-import type { ClockEvent, ClockRefusal } from '../../core/clock/events';
+import type { ClockEvent } from '../../core/clock/events';
 import { lawsFor, type BindingLaws, type Place, type Standpoint } from '../../core/clock/lawsFor';
 import { regimeById, type Laws } from '../../core/clock/regimes';
 import type { Right } from '../../core/requests/rights';

@@ -1,10 +1,12 @@
-import type { ClockEvent, ClockRefusal } from '../../core/clock/events';
+import type { ClockEventRefusal } from '../../core/clock/refusals';
+import type { ClockEvent } from '../../core/clock/events';
 import { sayDayIn } from '../../core/letters/frame';
 import type { Letter } from '../../core/letters/letter';
 import { ok, refuse } from '../../core/shared/result';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/shared/handle';
-import { clockOnFile, insertClockEvent, type RequestRow } from '../../db/requests/requests';
+import { type RequestRow } from '../../db/requests/requests';
+import { clockOnFile, insertClockEvent } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
@@ -16,8 +18,6 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { eventReason } from './sealed';
 
 export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended';
-
-export type ClockEventRefusal = ClockRefusal | { code: 'no-address' } | { code: 'letter-on-its-way'; kind: string };
 
 /** What the person has to be told before it counts. */
 const TOLD: readonly StaffClockEvent[] = ['clarification-asked', 'fee-asked', 'extended'];

@@ -1,3 +1,4 @@
+import type { MakeCalendarFeedRefusal, ReadCalendarFeedRefusal } from '../../core/desk/refusals';
 import { createEvents, type EventAttributes } from 'ics';
 import type { Due, DueMark } from '../../core/desk/views';
 import { addDays } from '../../core/shared/days';
@@ -16,9 +17,7 @@ const SAY: Readonly<Record<DueMark['kind'], string>> = {
 };
 
 /** Makes the address of a colleague's own feed; an old one ends. The address is the secret, and is shown once. */
-export async function makeCalendarFeed(
-  ctx: Context,
-): Promise<Result<{ path: string }, { code: 'not-allowed'; act: 'desk.see' }>> {
+export async function makeCalendarFeed(ctx: Context): Promise<Result<{ path: string }, MakeCalendarFeedRefusal>> {
   const { actor } = ctx;
   if (actor.kind !== 'user') return refuse({ code: 'not-allowed', act: 'desk.see' });
   const token = ctx.keys.random(24).toString('base64url');
@@ -40,7 +39,7 @@ export async function makeCalendarFeed(
 export async function readCalendarFeed(
   ctx: Context,
   input: { token: string },
-): Promise<Result<string, { code: 'not-found' }>> {
+): Promise<Result<string, ReadCalendarFeedRefusal>> {
   const user = await ctx.transaction((h) => userOfCalendarFeed(h, ctx.keys.hash(Buffer.from(input.token))));
   if (!user) return refuse({ code: 'not-found' });
   const { due } = await readFrame(actAs(ctx, { kind: 'user', id: user.id, name: user.name, roles: user.roles }));

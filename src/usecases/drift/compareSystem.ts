@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { driftOf } from '../../core/drift/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { readsIn } from '../../db/standing/permissions';
@@ -18,7 +19,7 @@ import { isConnectorError, type Flag } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { answerMany, type Question } from '../standing/checkMany';
 import { normaliseIdentifier } from '../people/identifierKeys';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { connectionOfSystem, openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 

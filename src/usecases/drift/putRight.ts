@@ -1,3 +1,4 @@
+import type { PutRightRefusal } from '../../core/drift/refusals';
 import { believedAnswer } from '../../core/drift/drift';
 import { kindFor, purposeInForce } from '../../core/purposes/purposes';
 import { groupBy } from '../../core/shared/groupBy';
@@ -19,14 +20,11 @@ import { isConnectorError, type ConnectorError, type Connector } from '../../por
 import type { Context } from '../shared/context';
 import { recordChoicesIn } from '../ledger/recordChoices';
 import { readRules, subjectOf } from '../standing/standingOfPerson';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import { personIdentifier, personName } from '../people/sealed';
-
-export type PutRightRefusal =
-  AccessRefusal | { code: 'drift-other-way'; count: number } | { code: 'drift-changed'; expected: number };
 
 /** Which differences are meant: some by hand, or all of a system and purpose (with the count that was shown). */
 export type Chosen = { ids: string[] } | { systemId: string; purpose: string; count: number };

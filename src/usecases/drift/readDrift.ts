@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { DriftView } from '../../core/drift/views';
 import { maskName } from '../../core/access/mask';
 import { followTimes, type DriftDirection } from '../../core/drift/drift';
@@ -9,7 +10,7 @@ import { countDrift, followRows, lastDriftRuns, openDrift } from '../../db/drift
 import { allPurposes } from '../../db/purposes/purposes';
 import { personsById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { systemsInReach } from '../systems/systemsInReach';
 import type { Handle } from '../../db/shared/handle';

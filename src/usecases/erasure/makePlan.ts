@@ -1,7 +1,8 @@
+import type { ConfirmPlanRefusal, MakePlanRefusal } from '../../core/erasure/refusals';
 import { plan } from '../../core/erasure/plan';
 import { needsAcceptance, smallestCohort } from '../../core/erasure/cohort';
 import { totalsOf } from '../../core/erasure/residue';
-import type { PlanLine, PlanRecord, PlanRefusal } from '../../core/erasure/types';
+import type { PlanLine, PlanRecord } from '../../core/erasure/types';
 import { localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse } from '../../core/shared/result';
@@ -20,17 +21,6 @@ import { OWN_SYSTEM } from './ownPart';
 import { requestsInTheWay, rulesFor } from './planFacts';
 import { planRecords } from './planRecords';
 import { cohortAcceptance, lineReasons, lineTitle } from './sealed';
-
-export type MakePlanRefusal =
-  | PlanRefusal
-  | { code: 'not-an-erasure' }
-  | { code: 'not-decided' }
-  | { code: 'plan-running' }
-  | { code: 'matches-undecided'; count: number }
-  | { code: 'no-trace' }
-  | InTheWay;
-
-type InTheWay = { code: 'open-requests'; refs: string[] };
 
 /**
  * Works out what happens to every accepted record, and freezes the day it was worked out on. Changes nothing outside.
@@ -162,15 +152,6 @@ function peopleIn(request: RequestRow, records: readonly PlanRecord[]): (string 
       .map(({ key }) => key),
   ];
 }
-
-export type ConfirmPlanRefusal =
-  | { code: 'no-plan' }
-  | { code: 'plan-running' }
-  | { code: 'reference-wrong'; expected: string }
-  | { code: 'plan-changed' }
-  | { code: 'small-cohort'; k: number | null }
-  | InTheWay
-  | PlanRefusal;
 
 /**
  * Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { sayPeriod } from '../../core/keeping/retention';
 import { certificateLetter, type CertificateContent } from '../../core/erasure/certificate';
 import { sayDayIn } from '../../core/letters/frame';
@@ -19,7 +20,7 @@ import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { letterPdf } from '../letters/pdf';
 import { recipientsOf } from '../carryOut/tellRecipients';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { saidRegister } from '../systems/phrasebookOf';
 import { recordTrail } from '../trail/recordTrail';

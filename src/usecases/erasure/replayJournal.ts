@@ -1,7 +1,8 @@
 import { destroyDataKeys, keysAlive } from '../../db/keys/dataKeys';
 import { forgetPerson, insertSuppressions, personsById } from '../../db/people/persons';
 import { forgetRequests } from '../../db/requests/forgetRequests';
-import { insertClockEvent, requestsByRefs, setRequest } from '../../db/requests/requests';
+import { requestsByRefs, setRequest } from '../../db/requests/requests';
+import { insertClockEvent } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 

@@ -1,3 +1,5 @@
+import type { SettleArrivalByHandRefusal } from '../../core/health/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { ArrivalView } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
@@ -10,7 +12,7 @@ import {
 } from '../../db/health/arrivals';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { systemsInReach } from '../systems/systemsInReach';
 import { recordTrail } from '../trail/recordTrail';
 import { arrivalName } from './sealed';
@@ -93,7 +95,7 @@ export async function readArrivals(
 export async function settleArrivalByHand(
   ctx: Context,
   input: { kind: ArrivalRow['kind']; id: string },
-): Promise<Result<null, AccessRefusal | { code: 'not-found' }>> {
+): Promise<Result<null, AccessRefusal | SettleArrivalByHandRefusal>> {
   const act = ACT[input.kind];
   if (!reach(ctx, act)) return refuse({ code: 'not-allowed', act });
   return ctx.transaction(async (h) => {

@@ -1,3 +1,4 @@
+import type { TaskRefusal } from '../../core/helpers/refusals';
 import type { TaskView } from '../../core/helpers/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
@@ -16,8 +17,6 @@ import { loadSearch } from '../trace/search';
 import { recordTrail } from '../trail/recordTrail';
 import { taskAnswer, taskWhat } from './sealed';
 import { keepProblems } from '../trace/keepFound';
-
-export type TaskRefusal = { code: 'link-unknown' } | { code: 'link-used' } | { code: 'task-too-late' };
 
 /** What is asked, for whoever has the link and pressed to see it. A look: it is in the trail. */
 export async function openTask(ctx: Context, input: { token: string }): Promise<Result<TaskView, TaskRefusal>> {

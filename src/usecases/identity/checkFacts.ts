@@ -1,3 +1,4 @@
+import type { CheckFactsRefusal } from '../../core/identity/refusals';
 import { compareFacts, type Fact, type FactsOutcome } from '../../core/identity/facts';
 import { factsNeeded, identityMethods } from '../../core/identity/identityMethods';
 import { compare } from '../../core/matching/compare';
@@ -9,7 +10,7 @@ import { requestByRef, setRequest, type RequestRow } from '../../db/requests/req
 import { listSystems, registerEntries } from '../../db/systems/systems';
 import type { SearchKey } from '../../ports/connector';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { openConnector } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
@@ -22,15 +23,6 @@ export const MOST_FACT_TRIES = 3;
 const SEARCH_MS = 8000;
 /** Kinds of systems that hold people in fields; a mailbox proves nothing about who somebody is. */
 const KINDS = ['sql', 'rest', 'bookend'];
-
-export type CheckFactsRefusal =
-  | AccessRefusal
-  | { code: 'request-closed' }
-  | { code: 'identity-proven-already' }
-  | { code: 'facts-not-enough-here' }
-  | { code: 'facts-used-up' }
-  | { code: 'too-few-facts'; needed: number }
-  | { code: 'nothing-on-file' };
 
 /**
  * Compares what somebody says, over the phone or at a counter, with what is on file. Whoever asks the questions learns how

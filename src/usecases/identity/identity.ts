@@ -1,16 +1,12 @@
+import type { ShowAuthorityRefusal } from '../../core/identity/refusals';
+import type { IdentityRefusal, ProveRefusal } from '../../core/identity/refusals';
 import { languageOf } from '../../core/letters/mailings';
 import { sayName } from '../../core/matching/compare';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { identifiersOf, personById } from '../../db/people/persons';
 import { insertIdentityCheck, lockIdentityCheck, setIdentityCheck } from '../../db/identity/identityChecks';
-import {
-  clockOnFile,
-  insertClockEvent,
-  lockRequestById,
-  setRequest,
-  takeBackWaiting,
-  type RequestRow,
-} from '../../db/requests/requests';
+import { lockRequestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { clockOnFile, insertClockEvent, takeBackWaiting } from '../../db/clock/clockEvents';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
@@ -48,12 +44,6 @@ export async function addressesOnFile(
   }
   return found.sort((a, b) => Number(b.isAsking) - Number(a.isAsking));
 }
-
-export type IdentityRefusal =
-  | { code: 'address-not-on-file' }
-  | { code: 'identity-proven-already' }
-  | { code: 'identity-not-failed' }
-  | { code: 'no-address' };
 
 /** Mails a code to an address already on file. Asking starts the pause where the regime allows it. */
 export async function askIdentity(ctx: Context, input: { ref: string; address: string }) {
@@ -108,13 +98,6 @@ export async function askIdentity(ctx: Context, input: { ref: string; address: s
   });
 }
 
-export type ProveRefusal =
-  | { code: 'link-unknown' }
-  | { code: 'link-expired' }
-  | { code: 'link-used' }
-  | { code: 'code-wrong'; left: number }
-  | { code: 'tries-used-up' };
-
 /** On the person's page: the code from the mail. The fifth wrong one ends the check. */
 export async function proveIdentity(
   ctx: Context,
@@ -157,7 +140,7 @@ export async function proveAtCounter(ctx: Context, input: { ref: string }) {
 
 /** Whoever asks for somebody else has shown that they may: a signed permission, a parent's custody. Only the outcome is kept. */
 export async function showAuthority(ctx: Context, input: { ref: string }) {
-  return workOnRequest<null, { code: 'authority-not-needed' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+  return workOnRequest<null, ShowAuthorityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.authority !== 'needed') return refuse({ code: 'authority-not-needed' });
     await setRequest(h, request.id, { authority: 'shown' });
     await recordTrail(ctx, h, 'authority-shown', request.ref, request.on_behalf_kind);

@@ -1,3 +1,5 @@
+import type { BeginShopProofRefusal } from '../../core/identity/refusals';
+import type { ShopProofRefusal } from '../../core/identity/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
 import { identifiersOf, personById } from '../../db/people/persons';
@@ -36,7 +38,7 @@ export async function shopsToSignIn(
 export async function beginShopProof(
   ctx: Context,
   input: { ref: string; word: string; system: string },
-): Promise<Result<{ url: string }, { code: 'status-unknown' }>> {
+): Promise<Result<{ url: string }, BeginShopProofRefusal>> {
   return ctx.transaction(async (h) => {
     const request = await requestByRef(h, input.ref.trim());
     if (!request?.status_hash || !statusHash(ctx, request.id, input.word).equals(request.status_hash))
@@ -57,13 +59,6 @@ export async function beginShopProof(
     return ok({ url: url.toString() });
   });
 }
-
-export type ShopProofRefusal =
-  | { code: 'link-unknown' }
-  | { code: 'link-expired' }
-  | { code: 'link-used' }
-  | { code: 'shop-answer-wrong' }
-  | { code: 'signed-in-as-other' };
 
 /**
  * Somebody comes back from a shop with a token that it signed. It proves who they are only where the account is that of the person on

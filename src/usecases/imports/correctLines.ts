@@ -1,3 +1,4 @@
+import type { CorrectRefusal } from '../../core/imports/refusals';
 import type { RecordStatus } from '../../core/ledger/schema';
 import type { Reason } from '../../core/shared/reason';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -12,14 +13,12 @@ import {
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { readChecks } from '../ledger/recordChoices';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { mayImport } from './mayImport';
 import { lineRow } from './runImport';
 import { openHeader, openRaw, rawSealer } from './sealed';
 import { prepareLines, readerOf, settleLines, type Line } from './takeLines';
-
-export type CorrectRefusal = AccessRefusal | { code: 'line-not-held' } | { code: 'import-not-finished' };
 
 export interface Corrected {
   status: RecordStatus;

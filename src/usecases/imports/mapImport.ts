@@ -1,15 +1,14 @@
-import { checkMapping, type Mapping, type MappingRefusal } from '../../core/imports/mapping';
+import type { MapImportRefusal } from '../../core/imports/refusals';
+import { checkMapping, type Mapping } from '../../core/imports/mapping';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lockImport, setImport } from '../../db/imports/imports';
 import { saveMappingRow, type MappingRow } from '../../db/imports/mappings';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { mayImport } from './mayImport';
 import { columnsOf } from './uploadImport';
-
-export type MapImportRefusal = AccessRefusal | MappingRefusal | { code: 'import-already-started' };
 
 /** Says which column of a file is what, keeps it for the next file of this source, and tries the file out. */
 export async function mapImport(

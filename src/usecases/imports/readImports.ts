@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { HeldLine, ImportSummary, ImportView } from '../../core/imports/views';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -6,7 +7,7 @@ import { systemsWithMappings } from '../../db/imports/mappings';
 import { listSystems } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { systemsInReach } from '../systems/systemsInReach';

@@ -1,8 +1,9 @@
+import type { StartImportRefusal } from '../../core/imports/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { addImportLines, lockImport, setImport, type ImportLineRow, type ImportRow } from '../../db/imports/imports';
 import type { Context } from '../shared/context';
 import { readChecks, type RecordOutcome } from '../ledger/recordChoices';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { dataLines } from './checkImport';
 import { fileOf } from './fileOf';
@@ -11,8 +12,6 @@ import { rawSealer } from './sealed';
 import { inParts, prepareLines, readerOf, settleLines, type Line, type ReadLines } from './takeLines';
 
 const LINES_AT_ONCE = 4000;
-
-export type StartImportRefusal = AccessRefusal | { code: 'import-already-started' };
 
 /** Asks for a checked file to be taken in. */
 export async function startImport(

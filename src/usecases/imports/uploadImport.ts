@@ -1,26 +1,19 @@
+import type { UploadRefusal } from '../../core/imports/refusals';
 import type { Readable } from 'node:stream';
-import { checkMapping, cellsOf, proposeMapping, type Mapping, type MappingRefusal } from '../../core/imports/mapping';
+import { checkMapping, cellsOf, proposeMapping, type Mapping } from '../../core/imports/mapping';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { importOfFile, insertImport, type ImportRow } from '../../db/imports/imports';
 import { mappingsOf } from '../../db/imports/mappings';
 import { systemById } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { mayImport } from './mayImport';
 import { FileDamaged, FileTooLarge, storeFile, type FileFacts } from './readFile';
 import { importFileName, importHeader, importKey } from './sealed';
-
-export type UploadRefusal =
-  | AccessRefusal
-  | MappingRefusal
-  | { code: 'file-damaged' }
-  | { code: 'file-too-large'; most: number }
-  | { code: 'unknown-system'; system: string }
-  | { code: 'unknown-mapping'; mapping: string };
 
 export interface Uploaded {
   id: string;

@@ -1,14 +1,15 @@
+import type { JoinRequestsRefusal } from '../../core/intake/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
 import {
   addMember,
-  insertClockEvent,
   lockRequest,
   memberIdsOf,
   openRequestsLike,
   setRequest,
   type RequestRow,
 } from '../../db/requests/requests';
+import { insertClockEvent } from '../../db/clock/clockEvents';
 import { samePeopleOf, type Joinable } from '../../db/intake/samePeople';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
@@ -44,7 +45,7 @@ export async function joinable(h: Handle, request: RequestRow): Promise<Joinable
  * proven to be theirs.
  */
 export async function joinRequests(ctx: Context, input: { ref: string; into: string }) {
-  return workOnRequest<null, { code: 'cannot-join' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+  return workOnRequest<null, JoinRequestsRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const into = await lockRequest(h, input.into);
     if (!into || !(await joinable(h, request)).some(({ ref }) => ref === into.ref))
       return refuse({ code: 'cannot-join' });

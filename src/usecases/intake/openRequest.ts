@@ -1,3 +1,4 @@
+import type { OpenRequestRefusal } from '../../core/intake/refusals';
 import { assign } from '../../core/requests/assign';
 import { assignmentRules, workload } from '../../db/requests/assignments';
 import { sayDayIn } from '../../core/letters/frame';
@@ -8,7 +9,7 @@ import type { Channel } from '../../core/requests/schema';
 import type { Right } from '../../core/requests/rights';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import type { ClockRefusal } from '../../core/clock/events';
+
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/shared/handle';
 import { personsByHash } from '../../db/people/persons';
@@ -25,7 +26,7 @@ import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { clockOf, lawsOfRequest } from '../clock/clockOf';
@@ -43,8 +44,6 @@ export interface NewRequest {
   text: string | null;
   language: string;
 }
-
-export type OpenRequestRefusal = AccessRefusal | ClockRefusal | { code: 'no-law-found' };
 
 export interface OpenedRequest {
   id: string;

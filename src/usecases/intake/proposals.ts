@@ -1,3 +1,6 @@
+import type { ConfirmProposalRefusal, SetAsideProposalRefusal } from '../../core/intake/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
+import type { OpenRequestRefusal } from '../../core/intake/refusals';
 import type { InferType } from 'yup';
 import type { openRequestSchema } from '../../core/requests/schema';
 import type { ProposalView } from '../../core/intake/views';
@@ -7,11 +10,11 @@ import { destroyDataKeys } from '../../db/keys/dataKeys';
 import type { Handle } from '../../db/shared/handle';
 import { lockProposal, setProposal, waitingProposals, type ProposalRow } from '../../db/intake/proposals';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { fromStaffForm } from './openFromStaff';
-import { openRequestIn, type OpenedRequest, type OpenRequestRefusal } from './openRequest';
+import { openRequestIn, type OpenedRequest } from './openRequest';
 import { proposalContent } from './sealed';
 
 const SHOWN = 50;
@@ -49,7 +52,7 @@ type Confirm = InferType<typeof openRequestSchema>;
 export async function confirmProposal(
   ctx: Context,
   input: { id: string; form: Confirm },
-): Promise<Result<OpenedRequest, OpenRequestRefusal | { code: 'proposal-gone' }>> {
+): Promise<Result<OpenedRequest, OpenRequestRefusal | ConfirmProposalRefusal>> {
   if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   return ctx.transaction(async (h) => {
     const row = await claim(ctx, h, input.id, 'opened');
@@ -69,7 +72,7 @@ export async function confirmProposal(
 export async function setAsideProposal(
   ctx: Context,
   input: { id: string },
-): Promise<Result<null, AccessRefusal | { code: 'proposal-gone' }>> {
+): Promise<Result<null, AccessRefusal | SetAsideProposalRefusal>> {
   if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   return ctx.transaction(async (h) => {
     const row = await claim(ctx, h, input.id, 'set-aside');

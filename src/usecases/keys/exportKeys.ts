@@ -1,3 +1,5 @@
+import type { KeyExportRefusal } from '../../core/keys/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { KeysView } from '../../core/keys/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
@@ -10,18 +12,9 @@ import {
   setKeyExport,
 } from '../../db/keys/keyWork';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { exportReason } from './sealed';
-
-export type KeyExportRefusal =
-  | AccessRefusal
-  | { code: 'reason-missing' }
-  | { code: 'own-export' }
-  | { code: 'export-approved-already' }
-  | { code: 'export-not-approved' }
-  | { code: 'export-fetched' }
-  | { code: 'passphrase-short'; least: number };
 
 const LEAST_PASSPHRASE = 16;
 

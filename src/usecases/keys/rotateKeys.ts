@@ -1,3 +1,4 @@
+import type { RotateRefusal } from '../../core/keys/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   countKeysByVersion,
@@ -9,10 +10,8 @@ import {
   setRotation,
 } from '../../db/keys/keyWork';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-
-export type RotateRefusal = AccessRefusal | { code: 'nothing-to-rotate' } | { code: 'rotation-running' };
 
 /** Asks for every data key to be wrapped anew under the newest master key of the key file. */
 export async function startRotation(ctx: Context): Promise<Result<{ id: string }, RotateRefusal>> {

@@ -1,3 +1,4 @@
+import type { ConfirmRefusal } from '../../core/ledger/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lockConfirmLink, markConfirmed } from '../../db/ledger/confirmLinks';
 import { choiceById } from '../../db/ledger/ledger';
@@ -9,8 +10,6 @@ import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { recordChoicesIn } from './recordChoices';
 import { personIdentifier, personName } from '../people/sealed';
-
-export type ConfirmRefusal = { code: 'link-unknown' } | { code: 'link-expired' } | { code: 'link-used' };
 
 /** What a confirmation is about. Looking confirms nothing: mail scanners look. */
 export async function confirmView(

@@ -1,3 +1,5 @@
+import type { StartDepositRefusal } from '../../core/ledger/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { HeadView } from '../../core/ledger/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { sayInstant } from '../../core/shared/days';
@@ -5,14 +7,14 @@ import { insertDeposit, lastDeposit } from '../../db/ledger/deposits';
 import { lastHead } from '../../db/ledger/ledger';
 import type { Context } from '../shared/context';
 import { queueMail } from '../letters/queueMail';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { headView } from './proofs';
 
 export const HEAD_FILE = /^head-\d{12}\.json$/;
 
 /** Asks for the newest head to be deposited now; it also happens by itself once a day. */
-export async function startDeposit(ctx: Context): Promise<Result<null, AccessRefusal | { code: 'no-witness' }>> {
+export async function startDeposit(ctx: Context): Promise<Result<null, AccessRefusal | StartDepositRefusal>> {
   if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   if (!ctx.witness.folder && !ctx.witness.mail) return refuse({ code: 'no-witness' });
   return ctx.transaction(async (h) => {

@@ -1,3 +1,5 @@
+import type { DownloadExportRefusal } from '../../core/ledger/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { ExportView } from '../../core/ledger/views';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -16,7 +18,7 @@ import { dataKeys } from '../../db/keys/dataKeys';
 import type { Handle } from '../../db/shared/handle';
 import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { asWrapped, vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
@@ -198,7 +200,7 @@ export async function readExport(ctx: Context, input: { id: string }): Promise<R
 export async function downloadExport(
   ctx: Context,
   input: { id: string },
-): Promise<Result<{ stream: Readable; name: string; type: string }, AccessRefusal | { code: 'export-not-ready' }>> {
+): Promise<Result<{ stream: Readable; name: string; type: string }, AccessRefusal | DownloadExportRefusal>> {
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const row = await exportById(h, input.id);

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { kindFor, purposeInForce } from '../../core/purposes/purposes';
 import { receiptOf } from '../../core/ledger/receipt';
 import type { Answer } from '../../core/ledger/types';
@@ -8,7 +9,7 @@ import { choiceById, lastHead, type ChoiceRow, type HeadRow } from '../../db/led
 import type { Handle } from '../../db/shared/handle';
 import { personById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
-import type { AccessRefusal } from '../shared/may';
+
 import { recordTrail } from '../trail/recordTrail';
 import { mayReadLedger } from './mayReadLedger';
 import { readRules, subjectOf } from '../standing/standingOfPerson';

@@ -1,3 +1,5 @@
+import type { ConsistencyRefusal } from '../../core/ledger/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { ChoiceProof, HeadView } from '../../core/ledger/views';
 import { canonicalBytes, hex } from '../../core/ledger/leaf';
 import { addFolio } from '../../core/ledger/verify';
@@ -27,7 +29,7 @@ import {
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { mayReadLedger } from './mayReadLedger';
-import type { AccessRefusal } from '../shared/may';
+
 import { recordTrail } from '../trail/recordTrail';
 import { publicPartOf } from './sealChoices';
 
@@ -82,8 +84,6 @@ export async function proveChoice(
     });
   });
 }
-
-export type ConsistencyRefusal = AccessRefusal | { code: 'no-such-head'; size: number };
 
 /** That an older head is the beginning of a newer one: nothing was rewritten in between. */
 export async function proveConsistency(

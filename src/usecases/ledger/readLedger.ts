@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { LedgerView } from '../../core/ledger/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Answer } from '../../core/ledger/types';
@@ -6,7 +7,7 @@ import { lastVerification } from '../../db/ledger/verifications';
 import { allPurposes } from '../../db/purposes/purposes';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
 const PAGE = 50;

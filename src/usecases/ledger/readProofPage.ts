@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { HeadView } from '../../core/ledger/views';
 import type { RebuildView } from '../../core/standing/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -6,7 +7,7 @@ import { lastHead } from '../../db/ledger/ledger';
 import { lastRebuild, type RebuildRow } from '../../db/standing/rebuilds';
 import { lastRemoval } from '../../db/ledger/sealedRemovals';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { headView } from './proofs';
 import { PEOPLE_AT_ONCE } from '../standing/rebuildFolds';
 

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { SourceLine } from '../../core/ledger/views';
 import { healthOf } from '../../core/standing/silence';
 import { addDays, localDay } from '../../core/shared/days';
@@ -6,7 +7,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { sourceDays } from '../../db/ledger/sources';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 
 const LOOK_BACK_DAYS = 400;
 

@@ -1,3 +1,4 @@
+import type { WebhookRefusal } from '../../core/ledger/refusals';
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../core/ledger/schema';
@@ -9,13 +10,6 @@ import type { Context } from '../shared/context';
 import { connectionOfSystem } from '../systems/openConnector';
 import { recordTrail } from '../trail/recordTrail';
 import { readChecks, recordChoicesIn, type RecordOutcome } from './recordChoices';
-
-export type WebhookRefusal =
-  | { code: 'webhook-unknown' }
-  | { code: 'signature-wrong' }
-  | { code: 'timestamp-off' }
-  | { code: 'webhook-invalid'; problems: string[] }
-  | { code: 'webhook-held'; reasons: string[] };
 
 /** How far the sender's clock may be off, and for how long an old message is accepted, milliseconds. */
 const TOLERANCE_MS = 5 * 60_000;

@@ -1,3 +1,5 @@
+import type { HandRefusal, KindRefusal } from '../../core/ledger/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { AtTheCounter, Script } from '../../core/ledger/views';
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import type { HandChoice } from '../../core/ledger/schema';
@@ -9,7 +11,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { allPurposes, allWordings, type Wording } from '../../db/purposes/purposes';
 import { identifiersOf, personsById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
@@ -84,9 +86,6 @@ export async function findAtCounter(
     return ok(found);
   });
 }
-
-export type KindRefusal = { code: 'identifier-of-another-kind'; kind: string; looks: string };
-export type HandRefusal = AccessRefusal | KindRefusal | { code: 'not-in-script'; purpose: string };
 
 /** What somebody answered at the counter or on the phone, with who asked, where, and by which words. */
 export async function recordByHand(

@@ -1,3 +1,5 @@
+import type { RemoveSealedRefusal } from '../../core/ledger/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { addYears, beginningOfDay, localDay, type Day } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
@@ -8,11 +10,8 @@ import {
   setRemoval,
 } from '../../db/ledger/sealedRemovals';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-
-export type RemoveSealedRefusal =
-  AccessRefusal | { code: 'retention-runs'; beforeDay: Day; earliest: Day } | { code: 'count-wrong'; expected: number };
 
 /** How long what proves a choice's circumstances (address, place, evidence) is kept at least, years: a claim may still need it. */
 const LEAST_YEARS = 1;

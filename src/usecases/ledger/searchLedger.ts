@@ -1,3 +1,4 @@
+import type { SearchRefusal } from '../../core/ledger/refusals';
 import type { PublicPart } from '../../core/ledger/leaf';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { EVERY_CHOICE, streamChoices, type ChoiceRow } from '../../db/ledger/ledger';
@@ -6,7 +7,7 @@ import { listSystems } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
-import type { AccessRefusal } from '../shared/may';
+
 import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';
 import { publicPartOf } from './sealChoices';
@@ -25,8 +26,6 @@ export interface LedgerEntry extends PublicPart {
   folio: number;
   leaf: number;
 }
-
-export type SearchRefusal = AccessRefusal | { code: 'cursor-unreadable' };
 
 const PAGE = 200;
 

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { headBytes, hex } from '../../core/ledger/leaf';
 import { addFolio, verifyHead, type LedgerFault } from '../../core/ledger/verify';
 import { rootOf, type Frontier } from '../../core/ledger/merkle';
@@ -9,7 +10,7 @@ import type { FolioRange } from '../../ports/threads';
 import type { Context } from '../shared/context';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { inLanes } from '../shared/inLanes';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { checkFolios } from './checkFolios';
 import { depositedHeads } from './depositHead';

@@ -1,6 +1,7 @@
 import { MOST_TRIES, waitAfter } from '../../core/letters/tries';
 import type { Handle } from '../../db/shared/handle';
-import { clockEventsOfLetter, requestById, setCounting, setRequest, type RequestRow } from '../../db/requests/requests';
+import { requestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOfLetter, setCounting } from '../../db/clock/clockEvents';
 import { nextLetterAt, setLetter, takeDueLetter } from '../../db/letters/letters';
 import { nextMailAt, setOutbox, takeDueMail } from '../../db/letters/outbox';
 import type { Context } from '../shared/context';

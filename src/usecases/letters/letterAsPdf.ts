@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { sayDayIn } from '../../core/letters/frame';
 import { letterFromText } from '../../core/letters/letter';
 import { languageOf } from '../../core/letters/mailings';
@@ -7,7 +8,7 @@ import { lettersOf } from '../../db/letters/letters';
 import { requestByRef } from '../../db/requests/requests';
 import type { Context } from '../shared/context';
 import { letterPdf } from './pdf';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { letterBody, letterSubject } from './sealed';

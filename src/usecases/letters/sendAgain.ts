@@ -1,10 +1,9 @@
+import type { SendAgainRefusal } from '../../core/letters/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { lettersOf, setLetter } from '../../db/letters/letters';
 import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
-
-export type SendAgainRefusal = { code: 'not-found' } | { code: 'letter-sent-already' } | { code: 'letter-gone' };
 
 /** Tries a letter that was not taken at once, whether it waits for its next try or was given up. */
 export async function sendAgain(ctx: Context, input: { ref: string; letterId: string }) {

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { frameLetter, wordsOf } from '../../core/letters/frame';
 import { LANGUAGES, languageOf } from '../../core/letters/mailings';
 import { checkTemplate, type FieldValue, type TemplateFault } from '../../core/letters/render';
@@ -8,7 +9,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import { insertTemplate, newestTemplate, templateVersions } from '../../db/letters/templates';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Every letter in every language, as it is used now, with who changed it last. */

@@ -1,3 +1,4 @@
+import type { StartPackRefusal } from '../../core/packs/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { insertPack, packById, setPack } from '../../db/packs/packs';
 import { setRequest } from '../../db/requests/requests';
@@ -9,12 +10,6 @@ import { recordTrail } from '../trail/recordTrail';
 import { gatherPack } from './gatherPack';
 import { registerGapsOf, sayLacking } from '../systems/registerGapsOf';
 import { RedactionLeak, writePack } from './writePack';
-
-export type StartPackRefusal =
-  | { code: 'not-decided' }
-  | { code: 'pack-building' }
-  | { code: 'no-pack-for-right'; right: string }
-  | { code: 'register-incomplete'; missing: string[] };
 
 /**
  * Asks for the pack of a decided request; built by the worker. Where the register lacks what the answer has to say, it

@@ -1,3 +1,4 @@
+import type { LinkRefusal, SendPackRefusal } from '../../core/packs/refusals';
 import type { Readable } from 'node:stream';
 import { sayDayIn } from '../../core/letters/frame';
 import { packLanguage } from '../../core/packs/cover';
@@ -22,8 +23,6 @@ import { recordTrail } from '../trail/recordTrail';
 
 const VALID_DAYS = 14;
 const MOST_TRIES = 5;
-
-export type SendPackRefusal = { code: 'pack-not-ready' } | { code: 'no-address' };
 
 /**
  * Sends the one-time link and closes the request as answered. The second word is returned once, to be told
@@ -70,13 +69,6 @@ export async function sendPack(ctx: Context, input: { ref: string }) {
     return ok({ secret });
   });
 }
-
-export type LinkRefusal =
-  | { code: 'link-unknown' }
-  | { code: 'link-expired' }
-  | { code: 'link-used' }
-  | { code: 'tries-used-up' }
-  | { code: 'secret-wrong'; left: number };
 
 /** What the page of a link says on GET: nothing is used up by looking, as a mail scanner does. */
 export async function openLink(

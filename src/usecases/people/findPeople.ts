@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import { fullName, nameTokens, normaliseEmail, normalisePhone } from '../../core/people/normalise';
 import { nameFit } from '../../core/matching/nameFit';
@@ -13,7 +14,7 @@ import {
 import { listSystems } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { recordTrail } from '../trail/recordTrail';

@@ -1,18 +1,12 @@
+import type { LinkPersonsRefusal } from '../../core/people/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { closeLink, insertLinkRow, linksAround, markLinked, openLinkBetween } from '../../db/people/links';
 import { personsById } from '../../db/people/persons';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { linkReason } from './sealed';
 import { recordTrail } from '../trail/recordTrail';
-
-export type LinkPersonsRefusal =
-  | AccessRefusal
-  | { code: 'reason-missing' }
-  | { code: 'same-person' }
-  | { code: 'linked-already' }
-  | { code: 'not-linked' };
 
 const LEAST_REASON = 5;
 

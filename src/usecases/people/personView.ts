@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import { purposesInForce } from '../../core/purposes/purposes';
 import type { PersonView } from '../../core/people/views';
@@ -11,7 +12,7 @@ import { requestsOfPerson } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { readRules, subjectOf } from '../standing/standingOfPerson';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf, type Vault } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { choicePart } from '../ledger/sealed';

@@ -1,3 +1,5 @@
+import type { PurposeRefusal } from '../../core/purposes/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { WhatIf } from '../../core/purposes/views';
 import type { PurposeDraft } from '../../core/ledger/schema';
 import { newPurpose, purposeInForce } from '../../core/purposes/purposes';
@@ -17,14 +19,8 @@ import { personsAfter } from '../../db/people/persons';
 import type { Context } from '../shared/context';
 import { factsOfAll } from '../standing/personFacts';
 import { askRebuild } from '../standing/rebuildFolds';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
-
-export type PurposeRefusal =
-  | AccessRefusal
-  | { code: 'purpose-in-the-past'; validFrom: string }
-  | { code: 'parent-unknown'; parent: string }
-  | { code: 'purpose-circle'; parent: string };
 
 const PEOPLE_AT_ONCE = 2000;
 

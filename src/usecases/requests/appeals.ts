@@ -1,8 +1,11 @@
-import type { ClockRefusal } from '../../core/clock/events';
+import type { AnswerAppealRefusal, ReceiveAppealRefusal } from '../../core/requests/refusals';
+
+import type { ClockRefusal } from '../../core/clock/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import type { Day } from '../../core/shared/days';
 import { lawTable } from '../../db/clock/laws';
-import { clockEventsOf, insertClockEvent, setRequest } from '../../db/requests/requests';
+import { setRequest } from '../../db/requests/requests';
+import { clockEventsOf, insertClockEvent } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
@@ -17,7 +20,7 @@ import { eventReason } from '../clock/sealed';
 
 /** The person contests the answer: the request opens again and the appeal's own clock runs. */
 export async function receiveAppeal(ctx: Context, input: { ref: string; receivedOn: Day; text: string }) {
-  return workOnRequest<{ dueOn: Day | null }, ClockRefusal | { code: 'person-gone' }>(
+  return workOnRequest<{ dueOn: Day | null }, ClockRefusal | ReceiveAppealRefusal>(
     ctx,
     input.ref,
     'requests.work',
@@ -48,45 +51,40 @@ export async function receiveAppeal(ctx: Context, input: { ref: string; received
 
 /** Answers the appeal in writing, with what the person can still do, and closes the request again. */
 export async function answerAppeal(ctx: Context, input: { ref: string; outcome: 'upheld' | 'reversed'; text: string }) {
-  return workOnRequest<null, { code: 'no-open-appeal' } | { code: 'no-address' }>(
-    ctx,
-    input.ref,
-    'requests.work',
-    async (h, request) => {
-      if (request.appeal !== 'open') return refuse({ code: 'no-open-appeal' });
-      const { address, name } = await answerAddress(ctx, h, request);
-      if (!address) return refuse({ code: 'no-address' });
-      const now = ctx.clock.now();
-      const letterId = await queueLetter(
-        ctx,
-        h,
-        request,
-        address,
-        await writeLetter(ctx, h, request, name, 'appeal-answer', {
-          upheld: input.outcome === 'upheld' ? 'yes' : null,
-          reversed: input.outcome === 'reversed' ? 'yes' : null,
-          text: input.text,
-        }),
-      );
-      await insertClockEvent(
-        h,
-        {
-          request_id: request.id,
-          kind: 'appeal-answered',
-          at: now,
-          reason_sealed: await eventReason.close(vaultOf(ctx, h), request.data_key_id, input.text, request.id),
-          until: null,
-          actor: ctx.actor.id,
-        },
-        letterId,
-      );
-      await setRequest(h, request.id, {
-        appeal: 'answered',
-        closed_at: now,
-        outcome: input.outcome === 'reversed' ? 'appeal-reversed' : 'appeal-upheld',
-      });
-      await recordTrail(ctx, h, 'appeal-answered', request.ref, input.outcome);
-      return ok(null);
-    },
-  );
+  return workOnRequest<null, AnswerAppealRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.appeal !== 'open') return refuse({ code: 'no-open-appeal' });
+    const { address, name } = await answerAddress(ctx, h, request);
+    if (!address) return refuse({ code: 'no-address' });
+    const now = ctx.clock.now();
+    const letterId = await queueLetter(
+      ctx,
+      h,
+      request,
+      address,
+      await writeLetter(ctx, h, request, name, 'appeal-answer', {
+        upheld: input.outcome === 'upheld' ? 'yes' : null,
+        reversed: input.outcome === 'reversed' ? 'yes' : null,
+        text: input.text,
+      }),
+    );
+    await insertClockEvent(
+      h,
+      {
+        request_id: request.id,
+        kind: 'appeal-answered',
+        at: now,
+        reason_sealed: await eventReason.close(vaultOf(ctx, h), request.data_key_id, input.text, request.id),
+        until: null,
+        actor: ctx.actor.id,
+      },
+      letterId,
+    );
+    await setRequest(h, request.id, {
+      appeal: 'answered',
+      closed_at: now,
+      outcome: input.outcome === 'reversed' ? 'appeal-reversed' : 'appeal-upheld',
+    });
+    await recordTrail(ctx, h, 'appeal-answered', request.ref, input.outcome);
+    return ok(null);
+  });
 }

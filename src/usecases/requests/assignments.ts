@@ -1,3 +1,5 @@
+import type { AddAssignmentRuleRefusal } from '../../core/requests/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { AssignmentRule } from '../../core/requests/assign';
 import type { AssignmentView } from '../../core/requests/views';
 import { localDay } from '../../core/shared/days';
@@ -5,7 +7,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { userNames } from '../../db/access/users';
 import { assignmentRules, deleteAssignmentRule, insertAssignmentRule, workload } from '../../db/requests/assignments';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Who answers for what, and how much each colleague has open. */
@@ -24,7 +26,7 @@ export async function readAssignments(ctx: Context): Promise<Result<AssignmentVi
 export async function addAssignmentRule(
   ctx: Context,
   input: Omit<AssignmentRule, 'id'>,
-): Promise<Result<null, AccessRefusal | { code: 'cannot-own' }>> {
+): Promise<Result<null, AccessRefusal | AddAssignmentRuleRefusal>> {
   if (!reach(ctx, 'assignments.change')) return refuse({ code: 'not-allowed', act: 'assignments.change' });
   return ctx.transaction(async (h) => {
     if (

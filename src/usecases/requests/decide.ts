@@ -1,9 +1,12 @@
+import type { AnswerByLetterRefusal } from '../../core/requests/refusals';
+import type { DecideRefusal } from '../../core/requests/refusals';
 import type { FieldValue } from '../../core/letters/render';
 import type { TemplateId } from '../../core/letters/templateList';
 import { stagesOf } from '../../core/requests/stages';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
-import { insertClockEvent, setRequest, type RequestRow } from '../../db/requests/requests';
+import { setRequest, type RequestRow } from '../../db/requests/requests';
+import { insertClockEvent } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
@@ -12,14 +15,6 @@ import { recordTrail } from '../trail/recordTrail';
 import { answerAddress } from '../letters/answerAddress';
 import { workOnRequest } from './workOnRequest';
 import { decisionReason } from './sealed';
-
-export type DecideRefusal =
-  | { code: 'already-decided' }
-  | { code: 'trace-not-finished' }
-  | { code: 'matches-undecided'; count: number }
-  | { code: 'identity-not-proven' }
-  | { code: 'no-address' }
-  | { code: 'helpers-open'; count: number };
 
 /** Fulfil or refuse, with ground and reason. A refusal is answered at once, with the person's remedies. */
 export async function decide(
@@ -59,7 +54,7 @@ export async function decide(
 
 /** For rights that are carried out by hand: says what was done, and closes. */
 export async function answerByLetter(ctx: Context, input: { ref: string; text: string }) {
-  return workOnRequest<null, DecideRefusal | { code: 'not-decided' }>(
+  return workOnRequest<null, DecideRefusal | AnswerByLetterRefusal>(
     ctx,
     input.ref,
     'requests.work',

@@ -1,3 +1,4 @@
+import type { SetOwnerRefusal } from '../../core/requests/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { listUsers } from '../../db/access/users';
 import type { Handle } from '../../db/shared/handle';
@@ -38,7 +39,7 @@ export async function addNoteTo(ctx: Context, h: Handle, request: RequestRow, te
 
 /** Who answers for this request; null gives it back to all its members. */
 export async function setOwner(ctx: Context, input: { ref: string; userId: string | null }) {
-  return workOnRequest<null, { code: 'cannot-own' }>(ctx, input.ref, 'requests.work', async (h, request) => {
+  return workOnRequest<null, SetOwnerRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const user = input.userId ? (await listUsers(h)).find(({ id }) => id === input.userId) : null;
     if (input.userId && (!user?.active || !reachOf(user.roles, 'requests.work'))) return refuse({ code: 'cannot-own' });
     if (user) await addMember(h, request.id, user.id);

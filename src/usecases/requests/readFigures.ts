@@ -1,10 +1,11 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { FigureDimension, FigureRow, FiguresView } from '../../core/requests/figures';
 import { addDays, localDay, type Day } from '../../core/shared/days';
 import { everyMonth } from '../../core/shared/spans';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { figuresBy, stageTimes, waitingOn } from '../../db/requests/figures';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 
 const DAYS_BACK = 365;
 

@@ -1,7 +1,9 @@
+import type { ReadRequestStateRefusal } from '../../core/requests/refusals';
 import type { ClockReading } from '../../core/clock/clock';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lawTable } from '../../db/clock/laws';
-import { clockEventsOf, requestByRef } from '../../db/requests/requests';
+import { requestByRef } from '../../db/requests/requests';
+import { clockEventsOf } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { readingOf } from '../clock/clockOf';
 
@@ -12,7 +14,7 @@ export async function readRequestState(
 ): Promise<
   Result<
     { ref: string; right: string; stage: string; outcome: string | null; clock: ClockReading },
-    { code: 'not-found' }
+    ReadRequestStateRefusal
   >
 > {
   return ctx.transaction(async (h) => {

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { maskName } from '../../core/access/mask';
 import { reachOf } from '../../core/access/roles';
 import type { ClockReading } from '../../core/clock/clock';
@@ -10,15 +11,10 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { listUsers, userNames } from '../../db/access/users';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/shared/handle';
-import {
-  clockEventsOf,
-  countOpenRequests,
-  listRequests,
-  type RequestFilter,
-  type RequestRow,
-} from '../../db/requests/requests';
+import { countOpenRequests, listRequests, type RequestFilter, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { readingOf } from '../clock/clockOf';
 import { sayPersonOfRequest } from '../people/personOfRequest';

@@ -1,7 +1,9 @@
+import type { ReadStatusRefusal } from '../../core/requests/refusals';
 import type { StatusView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { lawTable } from '../../db/clock/laws';
-import { clockEventsOf, requestByRef } from '../../db/requests/requests';
+import { requestByRef } from '../../db/requests/requests';
+import { clockEventsOf } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 import { readingOf } from '../clock/clockOf';
@@ -15,7 +17,7 @@ import { shopsToSignIn } from '../identity/shopProof';
 export async function readStatus(
   ctx: Context,
   input: { ref: string; word: string },
-): Promise<Result<StatusView, { code: 'status-unknown' }>> {
+): Promise<Result<StatusView, ReadStatusRefusal>> {
   return ctx.transaction(async (h) => {
     const row = await requestByRef(h, input.ref.trim());
     const given = statusHash(ctx, row?.id ?? 'nobody', input.word);

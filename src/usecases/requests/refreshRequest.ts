@@ -1,7 +1,8 @@
 import { stageOf, type StageFacts } from '../../core/requests/stages';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/shared/handle';
-import { clockEventsOf, insertStage, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { insertStage, requestById, setRequest, type RequestRow } from '../../db/requests/requests';
+import { clockEventsOf } from '../../db/clock/clockEvents';
 import { countOpenHelpers } from '../../db/helpers/helperTasks';
 import { traceFacts } from '../../db/trace/traces';
 import type { Context } from '../shared/context';

@@ -1,13 +1,13 @@
+import type { ReopenRefusal } from '../../core/requests/refusals';
 import { ok, refuse } from '../../core/shared/result';
-import { setRequest, takeBackAnswered } from '../../db/requests/requests';
+import { setRequest } from '../../db/requests/requests';
+import { takeBackAnswered } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { addNoteTo } from './notes';
 import { workOnRequest } from './workOnRequest';
 import { saidPerson } from './sealed';
-
-export type ReopenRefusal = { code: 'request-open' } | { code: 'person-gone' };
 
 /**
  * Opens an answered request again, because something was overlooked: decision, pack and answer are undone as facts of the

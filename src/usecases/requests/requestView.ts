@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { localDay } from '../../core/shared/days';
 import { stagesOf } from '../../core/requests/stages';
 import type { RequestView } from '../../core/requests/views';
@@ -8,7 +9,7 @@ import { countFound } from '../../db/trace/matches';
 import { requestByRef } from '../../db/requests/requests';
 import type { Context } from '../shared/context';
 import { readPlan } from '../erasure/readPlan';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { sayPersonOfRequest } from '../people/personOfRequest';

@@ -1,9 +1,11 @@
+import type { WorkOnRequestRefusal } from '../../core/requests/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { refuse, type Result, type RefusalBase } from '../../core/shared/result';
 import type { Act } from '../../core/access/roles';
 import type { Handle } from '../../db/shared/handle';
 import { lockRequest, type RequestRow } from '../../db/requests/requests';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { refreshRequest } from './refreshRequest';
 
 /**
@@ -16,7 +18,7 @@ export async function workOnRequest<T, R extends RefusalBase>(
   act: Act,
   work: (h: Handle, request: RequestRow) => Promise<Result<T, R>>,
   { closedToo = false }: { closedToo?: boolean } = {},
-): Promise<Result<T, R | AccessRefusal | { code: 'request-closed' }>> {
+): Promise<Result<T, R | AccessRefusal | WorkOnRequestRefusal>> {
   if (!reach(ctx, act)) return refuse({ code: 'not-allowed', act });
   return ctx.transaction(async (h) => {
     const request = await lockRequest(h, ref);

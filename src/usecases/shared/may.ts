@@ -1,8 +1,6 @@
 import { reachOf, type Act, type Reach } from '../../core/access/roles';
 import type { Context } from './context';
 
-export type AccessRefusal = { code: 'not-allowed'; act: Act } | { code: 'not-found' };
-
 /** How far the one who acts may go; null: may not. The worker may do what its jobs say. */
 export function reach(ctx: Context, act: Act): Reach | null {
   if (ctx.actor.kind === 'worker') return 'all';

@@ -1,3 +1,4 @@
+import type { StandingRefusal } from '../../core/standing/refusals';
 import type { StandingAnswer } from '../../core/ledger/types';
 import { localDay } from '../../core/shared/days';
 import { reason } from '../../core/shared/reason';
@@ -11,9 +12,6 @@ import type { Context } from '../shared/context';
 import { indexText, normaliseIdentifier, type NormalIdentifier } from '../people/identifierKeys';
 import { checkMany } from './checkMany';
 import { readRules, subjectOf } from './standingOfPerson';
-
-export type StandingRefusal =
-  { code: 'unknown-purpose'; purpose: string } | { code: 'identifier-unreadable'; kind: string };
 
 export interface PermissionQuery {
   identifier: { kind: string; value: string };

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { Dimension, OverviewView } from '../../core/standing/views';
 import type { Shares } from '../../core/standing/everyone';
 import { purposesInForce } from '../../core/purposes/purposes';
@@ -10,7 +11,7 @@ import { ok, refuse, type Result } from '../../core/shared/result';
 import { rateRows, type RateRow } from '../../db/standing/rates';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { everyoneAsOf } from './everyoneAsOf';
 import { readRules } from './standingOfPerson';

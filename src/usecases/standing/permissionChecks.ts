@@ -1,3 +1,4 @@
+import type { StandingRefusal } from '../../core/standing/refusals';
 import type { StandingAnswer } from '../../core/ledger/types';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -6,7 +7,7 @@ import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { normaliseIdentifier } from '../people/identifierKeys';
 import { checkMany, type Question } from './checkMany';
-import { checkStanding, type PermissionQuery, type StandingRefusal } from './checkStanding';
+import { checkStanding, type PermissionQuery } from './checkStanding';
 import { readRules } from './standingOfPerson';
 
 export type PermissionAnswer = Result<StandingAnswer, StandingRefusal>;

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { AskedLine } from '../../core/audiences/views';
 import { addDays, localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -5,7 +6,7 @@ import { permissionCounts } from '../../db/standing/permissions';
 import { allPurposes } from '../../db/purposes/purposes';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 
 const DAYS = 7;
 

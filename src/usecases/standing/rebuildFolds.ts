@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { lawTable } from '../../db/clock/laws';
 import { decodeFolds, encodeFolds } from '../../core/standing/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/standing/fold';
@@ -21,7 +22,7 @@ import type { PeopleRange } from '../../ports/threads';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../shared/context';
 import { inLanes } from '../shared/inLanes';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { remakeFolds } from './updateFolds';
 

@@ -1,10 +1,12 @@
+import type { SettingsRefusal } from '../../core/systems/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { kindOf, settingProblems } from '../../core/systems/kinds';
 import { readRestMapping } from '../../core/systems/restMapping';
 import type { Reached } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { insertSystem, listSystems, setSystem } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { connectionOfSystem } from './openConnector';
 import { tryToReach } from './reachSystem';
@@ -20,8 +22,6 @@ export interface NewSystem {
   ownerEmail: string;
   settings: Record<string, string>;
 }
-
-export type SettingsRefusal = { code: 'settings-wrong'; problems: Record<string, string> };
 
 /** Tries connection settings before anything is kept. */
 export async function tryConnection(

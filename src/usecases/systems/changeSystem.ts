@@ -1,3 +1,5 @@
+import type { SearchingRefusal } from '../../core/systems/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { RegisterEntry } from '../../core/packs/cover';
 import type { InactiveRule } from '../../core/systems/views';
 import { missingFacts } from '../../core/systems/register';
@@ -6,7 +8,7 @@ import { fieldsOf } from '../../db/systems/fields';
 import { insertRegisterEntry, setSystem } from '../../db/systems/systems';
 import { setRegisterGap } from '../../db/systems/registerGaps';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { systemInReach } from './systemsInReach';
 
@@ -28,12 +30,6 @@ export async function changeRegister(ctx: Context, input: RegisterEntry): Promis
     return ok(null);
   });
 }
-
-export type SearchingRefusal =
-  | { code: 'fields-unconfirmed'; count: number }
-  | { code: 'not-read' }
-  | { code: 'inactive-unknown' }
-  | { code: 'own-always-searched' };
 
 /** Whether traces go to a system, and whether people there who are no longer active are looked for too. */
 export async function changeSearching(

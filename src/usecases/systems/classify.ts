@@ -1,3 +1,5 @@
+import type { ReadFieldsRefusal } from '../../core/systems/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { Holds } from '../../core/systems/fieldHolds';
 import { proposeRole, type FieldRole } from '../../core/systems/fieldRoles';
 import { fieldNameOf } from '../../core/systems/fieldNames';
@@ -10,7 +12,7 @@ import { placeOf, replaceReferences } from '../../db/systems/references';
 import { setSystem } from '../../db/systems/systems';
 import { isConnectorError, type Connector, type SystemDescription } from '../../ports/connector';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { proposeReferences } from './references';
 import { openConnector } from './openConnector';
@@ -25,12 +27,7 @@ const SAMPLE = 100;
 export async function readFields(
   ctx: Context,
   input: { id: string },
-): Promise<
-  Result<
-    { collections: number; fields: number; references: number },
-    AccessRefusal | { code: 'system-unreachable'; message: string }
-  >
-> {
+): Promise<Result<{ collections: number; fields: number; references: number }, AccessRefusal | ReadFieldsRefusal>> {
   if (!reach(ctx, 'systems.change')) return refuse({ code: 'not-allowed', act: 'systems.change' });
   const row = await ctx.transaction((h) => systemInReach(ctx, h, 'systems.change', input.id));
   if (!row) return refuse({ code: 'not-found' });

@@ -1,10 +1,11 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { diagnose } from '../../core/systems/kinds';
 import type { Reached } from '../../core/systems/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { markReached } from '../../db/systems/systems';
 import { isConnectorError, type Connector } from '../../ports/connector';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { openConnector } from './openConnector';
 import { systemInReach } from './systemsInReach';

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import type { RegisterEntry } from '../../core/packs/cover';
 import { kindOf } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
@@ -6,7 +7,7 @@ import { fieldsOf } from '../../db/systems/fields';
 import { endsOf, referencesOf } from '../../db/systems/references';
 import { insertRegisterEntry, insertSystem, registerEntries } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { connectionOfSystem } from './openConnector';
 import { systemInReach, systemsInReach } from './systemsInReach';

@@ -1,3 +1,4 @@
+import type { ReferenceRefusal } from '../../core/systems/refusals';
 import {
   proposeReference,
   referenceCandidates,
@@ -13,11 +14,9 @@ import { fieldsOf } from '../../db/systems/fields';
 import { placeOf, putReference, referenceAt, removeReference } from '../../db/systems/references';
 import { isConnectorError, type Connector } from '../../ports/connector';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { systemInReach } from './systemsInReach';
-
-export type ReferenceRefusal = AccessRefusal | { code: 'no-such-field'; field: string } | { code: 'declared-there' };
 
 /** Looks at every reference a system may have, with the values on both sides; of several that a field may be, the likeliest that fits. */
 export async function proposeReferences(connector: Connector, shapes: readonly Shape[]): Promise<ReferenceProposal[]> {

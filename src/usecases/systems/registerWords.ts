@@ -1,3 +1,5 @@
+import type { SayInLanguageRefusal } from '../../core/systems/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { LANGUAGES, type Language } from '../../core/letters/mailings';
 import { phrasebook, phrasesOf, REGISTER_LANGUAGE, type PhraseUse } from '../../core/systems/phrasebook';
 import { fieldTitle } from '../../core/packs/fieldTitles';
@@ -8,7 +10,7 @@ import { registerEntries } from '../../db/systems/systems';
 import { fieldNamesToSay, registerWords, removeRegisterWord, setRegisterWord } from '../../db/systems/words';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 import { systemsInReach } from './systemsInReach';
 
@@ -79,7 +81,7 @@ function shippedTitle(field: string, language: Language): string | null {
 export async function sayInLanguage(
   ctx: Context,
   input: { phrase: string; language: Language; words: string },
-): Promise<Result<null, AccessRefusal | { code: 'not-found' } | { code: 'words-too-long'; most: number }>> {
+): Promise<Result<null, AccessRefusal | SayInLanguageRefusal>> {
   if (reach(ctx, 'systems.change') !== 'all') return refuse({ code: 'not-allowed', act: 'systems.change' });
   const words = input.words.normalize('NFC').replace(/\s+/g, ' ').trim();
   if (words.length > MOST_WORDS) return refuse({ code: 'words-too-long', most: MOST_WORDS });

@@ -1,3 +1,4 @@
+import type { RedactRefusal } from '../../core/trace/refusals';
 import { mergeRedactions, type Redaction } from '../../core/trace/redaction';
 import { ok, refuse } from '../../core/shared/result';
 import { matchById } from '../../db/trace/matches';
@@ -8,8 +9,6 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { matchPassages, matchRecord } from './sealed';
-
-export type RedactRefusal = { code: 'already-decided' } | { code: 'not-found' } | { code: 'nothing-to-redact' };
 
 /** The passages of one record that are not handed over; none takes the decision back, and what quotes others is withheld whole again. */
 export async function redact(ctx: Context, input: { ref: string; matchId: string; passages: readonly Redaction[] }) {

@@ -1,3 +1,6 @@
+import type { RetrySystemRefusal } from '../../core/trace/refusals';
+import type { VerdictRefusal } from '../../core/trace/refusals';
+import type { AccessRefusal } from '../../core/access/refusals';
 import { detect } from '../../core/detect/detect';
 import { proposeRedactions } from '../../core/trace/redaction';
 import { compare, sayName } from '../../core/matching/compare';
@@ -11,7 +14,7 @@ import { lastTrace, setStep, setTrace, stepsOf, traceById } from '../../db/trace
 import type { Context } from '../shared/context';
 import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './judge';
@@ -71,8 +74,6 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
   });
 }
 
-export type VerdictRefusal = { code: 'already-decided' } | { code: 'not-found' };
-
 /** What the reviewer says of matches; null takes it back. What hangs on a record shares its verdict. All of them stand, or none. */
 export async function giveVerdicts(
   ctx: Context,
@@ -124,24 +125,19 @@ export async function acceptBand(ctx: Context, input: { ref: string; band: Band 
 
 /** Puts a failed system's steps, of every round, back into the queue. */
 export async function retrySystem(ctx: Context, input: { ref: string; systemId: string }) {
-  return workOnRequest<null, { code: 'not-found' } | { code: 'step-not-failed' }>(
-    ctx,
-    input.ref,
-    'requests.review',
-    async (h, request) => {
-      const trace = await lastTrace(h, request.id, 'find');
-      if (!trace) return refuse({ code: 'not-found' });
-      const failed = (await stepsOf(h, trace.id)).filter(
-        ({ system_id, state }) => system_id === input.systemId && (state === 'failed' || state === 'waiting'),
-      );
-      if (failed.length === 0) return refuse({ code: 'step-not-failed' });
-      await setTrace(h, trace.id, { state: 'running', finished_at: null });
-      for (const step of failed) {
-        await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
-        await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId: step.system_id });
-      }
-      await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
-      return ok(null);
-    },
-  );
+  return workOnRequest<null, RetrySystemRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
+    const trace = await lastTrace(h, request.id, 'find');
+    if (!trace) return refuse({ code: 'not-found' });
+    const failed = (await stepsOf(h, trace.id)).filter(
+      ({ system_id, state }) => system_id === input.systemId && (state === 'failed' || state === 'waiting'),
+    );
+    if (failed.length === 0) return refuse({ code: 'step-not-failed' });
+    await setTrace(h, trace.id, { state: 'running', finished_at: null });
+    for (const step of failed) {
+      await setStep(h, step, { state: 'queued', tries: 0, next_try_at: null, finished_at: null });
+      await ctx.jobs.enqueue(h.trx, 'trace-system', { systemId: step.system_id });
+    }
+    await recordTrail(ctx, h, 'trace-step-retried', request.ref, input.systemId);
+    return ok(null);
+  });
 }

@@ -1,3 +1,4 @@
+import type { SecondRefusal } from '../../core/trace/refusals';
 import type { Verdict } from '../../core/trace/views';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
@@ -6,8 +7,6 @@ import { traceById } from '../../db/trace/traces';
 import type { Context } from '../shared/context';
 import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
-
-export type SecondRefusal = { code: 'already-decided' } | { code: 'not-found' } | { code: 'read-already' };
 
 /** Asks for a second reader, or takes that back as long as nobody has read. Nothing is decided before they have. */
 export async function askSecondReader(ctx: Context, input: { ref: string; matchId: string; isWanted: boolean }) {

@@ -1,3 +1,4 @@
+import type { StartTraceRefusal } from '../../core/trace/refusals';
 import { addressKey } from '../../core/people/addressKeys';
 import { sayName } from '../../core/matching/compare';
 import type { PersonRecord } from '../../core/people/record';
@@ -28,9 +29,6 @@ import { keyValue, traceConditions } from './sealed';
 
 /** Kind of a system without a connection. */
 export const BY_HAND = 'by-hand';
-
-export type StartTraceRefusal =
-  { code: 'identity-not-proven' } | { code: 'trace-running' } | { code: 'already-decided' };
 
 /** Searches every traced system for the person of a request; one job per system, side by side. */
 export async function startTrace(ctx: Context, input: { ref: string; conditions?: TraceConditions }) {

@@ -1,3 +1,4 @@
+import type { AccessRefusal } from '../../core/access/refusals';
 import { BANDS } from '../../core/matching/score';
 import { isOpen } from '../../core/requests/isOpen';
 import type { MatchLine, TraceView } from '../../core/trace/views';
@@ -24,7 +25,7 @@ import {
 import { taskAnswer } from '../helpers/sealed';
 import { vaultOf, type Vault } from '../keys/vault';
 import type { Context } from '../shared/context';
-import { reach, type AccessRefusal } from '../shared/may';
+import { reach } from '../shared/may';
 import { keyValue, matchTitle, matchTopics, problemPlace, traceConditions } from './sealed';
 
 /** What the parts of a trace's page are gathered from. */

@@ -2,7 +2,7 @@
 
 import { languageOf } from '../../../core/letters/mailings';
 import { publicRequestSchema } from '../../../core/requests/schema';
-import { sayRefusal } from '../../../ui/shared/refusals';
+import { sayRefusal } from '../../../core/words/refusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import type { Posted } from '../../../ui/shared/posted';
 import { ASK_WORDS } from '../../../ui/intake/askWords';

@@ -4,7 +4,7 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import * as yup from 'yup';
 import { languageOf, type Language } from '../../../core/letters/mailings';
-import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../../ui/requests/ownRefusals';
+import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../../core/words/ownRefusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import { askForPage, proveCode } from '../../../usecases/choicesPage/openPage';
 import { changeChoices } from '../../../usecases/choicesPage/pageView';

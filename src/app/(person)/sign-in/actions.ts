@@ -3,7 +3,7 @@
 import { createHash } from 'node:crypto';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { sayRefusal } from '../../../ui/shared/refusals';
+import { sayRefusal } from '../../../core/words/refusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import type { Posted } from '../../../ui/shared/posted';
 import { signIn } from '../../../usecases/access/signIn';

@@ -1,7 +1,7 @@
 'use server';
 
 import type { TaskView } from '../../../core/helpers/views';
-import { sayRefusal } from '../../../ui/shared/refusals';
+import { sayRefusal } from '../../../core/words/refusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import { finishTask, openTask } from '../../../usecases/helpers/answerTask';
 import { inWords } from '../../lib/answering';

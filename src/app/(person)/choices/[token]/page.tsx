@@ -4,7 +4,7 @@ import { dayIn, sayDay } from '../../../../core/shared/days';
 import type { PageView } from '../../../../core/choicesPage/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
-import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';

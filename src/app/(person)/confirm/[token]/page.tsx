@@ -1,6 +1,6 @@
 import { languageOf } from '../../../../core/letters/mailings';
 import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
-import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { confirmView } from '../../../../usecases/ledger/confirmChoice';

@@ -3,7 +3,7 @@
 import { cookies } from 'next/headers';
 import { languageOf } from '../../../../core/letters/mailings';
 import { LINK_WORDS } from '../../../../ui/requests/linkWords';
-import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import type { ActionResult } from '../../../../ui/shared/actionResult';
 import { confirmDownload, releaseLink } from '../../../../usecases/packs/handOver';
 import { inWords } from '../../../lib/answering';

@@ -2,7 +2,7 @@ import { PACK_WORDS } from '../../../../core/packs/packWords';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { HandOver } from '../../../../ui/packs/HandOver';
 import { LINK_WORDS } from '../../../../ui/requests/linkWords';
-import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import { openLink } from '../../../../usecases/packs/handOver';
 import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';

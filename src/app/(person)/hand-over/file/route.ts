@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { cookies } from 'next/headers';
-import { sayRefusal } from '../../../../ui/shared/refusals';
+import { sayRefusal } from '../../../../core/words/refusals';
 import { downloadPack } from '../../../../usecases/packs/handOver';
 import { problem } from '../../../lib/problem';
 import { publicContext } from '../../../lib/session';

@@ -2,7 +2,7 @@
 
 import { languageOf } from '../../../../core/letters/mailings';
 import { LINK_WORDS } from '../../../../ui/requests/linkWords';
-import { sayOwnRefusal } from '../../../../ui/requests/ownRefusals';
+import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import type { ActionResult } from '../../../../ui/shared/actionResult';
 import { proveIdentity } from '../../../../usecases/identity/identity';
 import { inWords } from '../../../lib/answering';

@@ -1,4 +1,4 @@
-import { sayRefusal } from '../../../../../ui/shared/refusals';
+import { sayRefusal } from '../../../../../core/words/refusals';
 import { uploadToTask } from '../../../../../usecases/helpers/answerTask';
 import { hasRoom } from '../../../../lib/limits';
 import { clientAddress, fileNameOf, isFromHere, publicContext } from '../../../../lib/session';

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { CHANNELS } from '../../../../../core/audiences/audience';
-import { sayRefusal } from '../../../../../ui/shared/refusals';
+import { sayRefusal } from '../../../../../core/words/refusals';
 import { startAudience } from '../../../../../usecases/audiences/checkAudience';
 import { problem } from '../../../../lib/problem';
 import { fileNameOf, isFromHere, staffContext } from '../../../../lib/session';

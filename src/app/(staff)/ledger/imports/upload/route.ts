@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
-import { sayRefusal } from '../../../../../ui/shared/refusals';
+import { sayRefusal } from '../../../../../core/words/refusals';
 import { uploadImport } from '../../../../../usecases/imports/uploadImport';
 import { problem } from '../../../../lib/problem';
 import { fileNameOf, isFromHere, staffContext } from '../../../../lib/session';

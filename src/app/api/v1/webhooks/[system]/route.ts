@@ -1,6 +1,6 @@
 import { PUBLIC } from '../../../../../ports/actor';
 import { contextFor } from '../../../../../main/web';
-import { sayRefusal } from '../../../../../ui/shared/refusals';
+import { sayRefusal } from '../../../../../core/words/refusals';
 import { receiveWebhook } from '../../../../../usecases/ledger/receiveWebhook';
 import { problem } from '../../../../lib/problem';
 import { readLimited } from '../../../../lib/readLimited';

@@ -1,5 +1,13 @@
-import type { Language } from '../../core/letters/mailings';
-import { sayRefusal } from '../shared/refusals';
+import type { TooManyRefusal } from '../access/refusals';
+import type { ChangeRefusal, PageRefusal } from '../choicesPage/refusals';
+import type { ProveRefusal } from '../identity/refusals';
+import type { ConfirmRefusal } from '../ledger/refusals';
+import type { Language } from '../letters/mailings';
+import type { LinkRefusal } from '../packs/refusals';
+import { sayRefusal } from './refusals';
+
+/** What a person can be refused on a page of theirs. */
+export type OwnRefusal = ChangeRefusal | ConfirmRefusal | LinkRefusal | PageRefusal | ProveRefusal | TooManyRefusal;
 
 const LOST: Record<Language, string> = {
   en: 'We could not be reached. What you chose is still here; try again.',
@@ -18,7 +26,7 @@ const NOT_AN_ADDRESS: Record<Language, string> = {
 type Local = Exclude<Language, 'en'>;
 
 /** English is said as everywhere; the other languages of people’s pages here. */
-const WORDS: Record<string, Record<Local, string>> = {
+const WORDS: Record<OwnRefusal['code'], Record<Local, string>> = {
   'link-unknown': {
     da: 'Dette link er ikke et af vores, eller et nyere har taget dets plads.',
     de: 'Dieser Link ist keiner von uns, oder ein neuerer ist an seine Stelle getreten.',
@@ -72,9 +80,9 @@ const WORDS: Record<string, Record<Local, string>> = {
 };
 
 /** The words for a refusal on a person’s own page, in their language. */
-export function sayOwnRefusal(language: Language, refusal: { code: string }): string {
-  const words = language === 'en' ? undefined : WORDS[refusal.code]?.[language];
-  return words?.replace('{left}', String((refusal as { left?: number }).left ?? '')) ?? sayRefusal(refusal);
+export function sayOwnRefusal(language: Language, refusal: OwnRefusal): string {
+  if (language === 'en') return sayRefusal(refusal);
+  return WORDS[refusal.code][language].replace('{left}', 'left' in refusal ? String(refusal.left) : '');
 }
 
 export const sayLost = (language: Language): string => LOST[language];
