@@ -182,6 +182,32 @@ test('what another system answers is written to no log: a name that somebody typ
   expect(said).toEqual([]);
 });
 
+test('a text speaks of somebody by whole words, however their letters are written', async () => {
+  const remarks = [
+    'with Joergen Oerskov',
+    'with JØRGEN ØRSKOVS brother',
+    'with Jorgen Orskovsen',
+    'paid by amette@mail.example',
+  ];
+  await world.knex('trips').insert(remarks.map((remark) => ({ rider_id: 3, remark })));
+  const confirmed = sqlConnector('sys_x', { url: world.url }, { trips: { remark: 'free-text' } });
+  const found: FoundRecord[] = [];
+  const keys: SearchKey[] = [
+    { kind: 'name', value: 'Jørgen Ørskov', scope: '' },
+    { kind: 'email', value: 'mette@mail.example', scope: '' },
+  ];
+  for await (const { records } of confirmed.search(keys)) found.push(...records);
+  await confirmed.close();
+  const said = (remark: string) => found.find(({ fields }) => fields['remark'] === remark)?.person ?? {};
+  expect(remarks.map((remark) => [said(remark).familyName ?? null, said(remark).emails ?? []])).toEqual([
+    ['Ørskov', []],
+    ['Ørskov', []],
+    [null, []],
+    [null, []],
+  ]);
+  await world.knex('trips').whereIn('remark', remarks).delete();
+});
+
 test('a table that is gone meanwhile is a wrong answer, not a crash', async () => {
   await expect(connector.read({ collection: 'no_such_table', key: '1' })).rejects.toMatchObject({
     kind: 'wrong-answer',
