@@ -3,7 +3,7 @@ import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
 import PDFDocument from 'pdfkit';
 import yazl from 'yazl';
-import { LIMITS } from '../../src/connectors/files/limits';
+import { LIMITS, type FileLimits } from '../../src/connectors/files/limits';
 import { readFileUnits } from '../../src/connectors/files/readFile';
 import { numbers } from '../matching/people';
 
@@ -21,10 +21,13 @@ export function zipOf(files: readonly (readonly [name: string, bytes: Buffer | s
   });
 }
 
-/** What a reader gives of a file: of each unit its place and its text, or its fields as JSON; of what it could not read the place and the kind of trouble. */
-export async function readings(name: string, bytes: Buffer): Promise<string[]> {
+/**
+ * What a reader gives of a file: of each unit its place and its text, or its fields as JSON; of what it could not read
+ * the place and the kind of trouble.
+ */
+export async function readings(name: string, bytes: Buffer, limits: Partial<FileLimits> = {}): Promise<string[]> {
   const found: string[] = [];
-  for await (const reading of readFileUnits(name, bytes, LIMITS)) {
+  for await (const reading of readFileUnits(name, bytes, { ...LIMITS, ...limits })) {
     found.push(
       'unit' in reading
         ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}`

@@ -2,14 +2,11 @@ import { mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
-import PDFDocument from 'pdfkit';
-import yazl from 'yazl';
 import type { FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
+import { readings } from '../../../test/documents/planted';
+import { docxOf, pdfOf, xlsxOf, zipOf } from '../../../test/support/fileBytes';
 import { filesConnector } from './filesConnector';
-import { LIMITS, type FileLimits } from './limits';
-import { readFileUnits } from './readFile';
 
 const root = mkdtempSync(join(tmpdir(), 'bookend-files-'));
 
@@ -17,53 +14,6 @@ const put = (name: string, bytes: Buffer | string) => {
   mkdirSync(join(root, name, '..'), { recursive: true });
   writeFileSync(join(root, name), bytes);
 };
-
-const zipOf = (files: Record<string, Buffer | string>, options: Partial<yazl.Options> = {}) =>
-  new Promise<Buffer>((resolve, reject) => {
-    const zip = new yazl.ZipFile();
-    for (const [name, bytes] of Object.entries(files)) zip.addBuffer(Buffer.from(bytes), name, options);
-    zip.end();
-    const parts: Buffer[] = [];
-    zip.outputStream
-      .on('data', (part: Buffer) => parts.push(part))
-      .on('end', () => resolve(Buffer.concat(parts)))
-      .on('error', reject);
-  });
-
-const xlsxOf = async (rows: unknown[][]) => {
-  const book = new ExcelJS.Workbook();
-  book.addWorksheet('Camp').addRows(rows);
-  return Buffer.from(await book.xlsx.writeBuffer());
-};
-
-const pdfOf = (text: string | null, options: PDFKit.PDFDocumentOptions = {}) =>
-  new Promise<Buffer>((resolve) => {
-    const pdf = new PDFDocument(options);
-    const parts: Buffer[] = [];
-    pdf.on('data', (part: Buffer) => parts.push(part)).on('end', () => resolve(Buffer.concat(parts)));
-    if (text) pdf.text(text);
-    pdf.end();
-  });
-
-const PACKAGE = 'http://schemas.openxmlformats.org/package/2006';
-
-const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006';
-
-const docx = (text: string) =>
-  zipOf({
-    '[Content_Types].xml':
-      `<?xml version="1.0"?><Types xmlns="${PACKAGE}/content-types">` +
-      '<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>' +
-      '<Override PartName="/word/document.xml" ' +
-      'ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>',
-    '_rels/.rels':
-      `<?xml version="1.0"?><Relationships xmlns="${PACKAGE}/relationships">` +
-      `<Relationship Id="r" Type="${OFFICE}/relationships/officeDocument" Target="word/document.xml"/></Relationships>`,
-    'word/document.xml':
-      `<?xml version="1.0"?><w:document ` +
-      `xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body><w:p><w:r><w:t>${text}` +
-      `</w:t></w:r></w:p></w:body></w:document>`,
-  });
 
 const EMAIL = 'mette@mail.example';
 
@@ -80,17 +30,6 @@ async function search(keys = KEYS): Promise<{ records: FoundRecord[]; problems: 
     found.records.push(...batch.records);
     found.problems.push(...(batch.problems ?? []));
   }
-  return found;
-}
-
-async function units(name: string, bytes: Buffer, limits: Partial<FileLimits> = {}) {
-  const found: string[] = [];
-  for await (const reading of readFileUnits(name, bytes, { ...LIMITS, ...limits }))
-    found.push(
-      'unit' in reading
-        ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}`
-        : `${reading.trouble.place}!${reading.trouble.trouble}`,
-    );
   return found;
 }
 
@@ -114,7 +53,7 @@ beforeAll(async () => {
       ['Sofie', 'other@mail.example', null],
     ]),
   );
-  put('letters/reply.docx', await docx('Dear Mette Holmgård, your number is 48213.'));
+  put('letters/reply.docx', await docxOf('Dear Mette Holmgård, your number is 48213.'));
   put('waivers/signed.pdf', await pdfOf('I, Mette Holmgård, ride at my own risk.'));
   put('letters/page.html', '<html><style>mette@mail.example</style><body><p>Call <b>10 12 34 56</b></p></body></html>');
   put(
@@ -130,7 +69,7 @@ beforeAll(async () => {
   put('old/locked.pdf', await pdfOf('secret', { userPassword: 'x' }));
   put('old/picture.pdf', await pdfOf(null));
   put('old/program.bin', Buffer.from([0, 1, 2, 3, 0, 9]));
-  put('old/half.docx', (await docx('x')).subarray(0, 200));
+  put('old/half.docx', (await docxOf('x')).subarray(0, 200));
 });
 
 test('finds a person in every kind of file, in every usual encoding', async () => {
@@ -199,9 +138,9 @@ test('a folder that is not there is refused as it is', async () => {
 describe('hostile and broken files', () => {
   test('a ZIP bomb and a gzip bomb are stopped while they unpack', async () => {
     const bomb = await zipOf({ 'zeros.txt': Buffer.alloc(30_000_000) });
-    expect(await units('x.zip', bomb)).toEqual(['zeros.txt!bomb']);
-    expect(await units('x.txt.gz', gzipSync(Buffer.alloc(30_000_000)))).toEqual(['!bomb']);
-    expect(await units('x.zip', await zipOf({ 'a.txt': 'x'.repeat(2000) }), { mostUnpacked: 1000 })).toEqual([
+    expect(await readings('x.zip', bomb)).toEqual(['zeros.txt!bomb']);
+    expect(await readings('x.txt.gz', gzipSync(Buffer.alloc(30_000_000)))).toEqual(['!bomb']);
+    expect(await readings('x.zip', await zipOf({ 'a.txt': 'x'.repeat(2000) }), { mostUnpacked: 1000 })).toEqual([
       'a.txt!bomb',
     ]);
   });
@@ -209,19 +148,19 @@ describe('hostile and broken files', () => {
   test('archives within archives are opened three deep', async () => {
     let box = await zipOf({ 'a.txt': 'deep' });
     for (let n = 0; n < 2; n++) box = await zipOf({ 'in.zip': box });
-    expect(await units('x.zip', box)).toEqual(['in.zip in.zip a.txt|deep']);
-    expect(await units('x.zip', await zipOf({ 'in.zip': box }))).toEqual([expect.stringMatching(/too-deep$/)]);
+    expect(await readings('x.zip', box)).toEqual(['in.zip in.zip a.txt|deep']);
+    expect(await readings('x.zip', await zipOf({ 'in.zip': box }))).toEqual([expect.stringMatching(/too-deep$/)]);
   });
 
   test('a field of ten million characters is cut and said; the row is kept', async () => {
-    const found = await units('x.csv', Buffer.from(`a;b\n${'z'.repeat(10_000_000)};end\n`));
+    const found = await readings('x.csv', Buffer.from(`a;b\n${'z'.repeat(10_000_000)};end\n`));
     expect(found[0]).toBe('row 2!field-cut');
     expect(found[1]!.length).toBeLessThan(1_100_000);
     expect(found[1]).toContain('"b":"end"');
   });
 
   test('broken quotation marks lose no line', async () => {
-    expect(await units('x.csv', Buffer.from('a,b\n"one,1\ntwo,2\n'))).toEqual([
+    expect(await readings('x.csv', Buffer.from('a,b\n"one,1\ntwo,2\n'))).toEqual([
       '!damaged',
       'row 2|{"a":"\\"one","b":"1"}',
       'row 3|{"a":"two","b":"2"}',
@@ -234,7 +173,7 @@ describe('hostile and broken files', () => {
     ['Windows', (text: string) => iconv.encode(text, 'windows-1252')],
   ])('a broken line among sound ones, far from the beginning, takes no other with it (%s)', async (_, written) => {
     const line = (n: number) => (n % 97 === 5 ? `"sø ${n},x${n}` : `"sø, ${n}","x""${n}"`);
-    const found = await units(
+    const found = await readings(
       'x.csv',
       written(`a,b\r\n${Array.from({ length: 5000 }, (_, n) => line(n)).join('\r\n')}\r\n`),
     );
@@ -249,32 +188,32 @@ describe('hostile and broken files', () => {
   });
 
   test('what is read as a whole has a limit of its own; a long text is read by its lines', async () => {
-    expect(await units('x.json', Buffer.from('[{"a":"1234567890"}]'), { mostWhole: 10 })).toEqual(['!too-large']);
-    expect(await units('x.html', Buffer.from('<p>1234567890</p>'), { mostWhole: 10 })).toEqual(['!too-large']);
-    expect(await units('x.txt', Buffer.from('one two\r\n\r\nthree four\n'), { mostWhole: 10 })).toEqual([
+    expect(await readings('x.json', Buffer.from('[{"a":"1234567890"}]'), { mostWhole: 10 })).toEqual(['!too-large']);
+    expect(await readings('x.html', Buffer.from('<p>1234567890</p>'), { mostWhole: 10 })).toEqual(['!too-large']);
+    expect(await readings('x.txt', Buffer.from('one two\r\n\r\nthree four\n'), { mostWhole: 10 })).toEqual([
       'line 1|one two',
       'line 3|three four',
     ]);
   });
 
   test('a name that would reach into objects is a name', async () => {
-    const [row] = await units('x.json', Buffer.from('{"__proto__":{"polluted":1},"constructor":"x"}'));
+    const [row] = await readings('x.json', Buffer.from('{"__proto__":{"polluted":1},"constructor":"x"}'));
     expect(row).toContain('constructor');
     expect(({} as { polluted?: number }).polluted).toBeUndefined();
   });
 
   test('more rows than allowed are counted off', async () =>
-    expect(await units('x.csv', Buffer.from('a\n1\n2\n3\n4\n'), { mostRows: 3 })).toEqual([
+    expect(await readings('x.csv', Buffer.from('a\n1\n2\n3\n4\n'), { mostRows: 3 })).toEqual([
       'row 2|{"a":"1"}',
       'row 3|{"a":"2"}',
       '!too-many',
     ]));
 
-  test('an empty file is nothing', async () => expect(await units('x.csv', Buffer.alloc(0))).toEqual([]));
+  test('an empty file is nothing', async () => expect(await readings('x.csv', Buffer.alloc(0))).toEqual([]));
 });
 
 test('a file that says it is one thing and is another is read for what it is', async () => {
-  expect(await units('list.pdf', Buffer.from('plain words'))).toEqual(['|plain words']);
-  expect(await units('list.docx', await zipOf({ 'a.txt': 'x' }))).toEqual(['!damaged']);
+  expect(await readings('list.pdf', Buffer.from('plain words'))).toEqual(['|plain words']);
+  expect(await readings('list.docx', await zipOf({ 'a.txt': 'x' }))).toEqual(['!damaged']);
   expect(readFileSync(join(root, 'old/program.bin')).length).toBe(6);
 });

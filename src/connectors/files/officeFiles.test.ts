@@ -1,121 +1,8 @@
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { gzipSync } from 'node:zlib';
-import ExcelJS from 'exceljs';
-import iconv from 'iconv-lite';
-import PDFDocument from 'pdfkit';
-import yazl from 'yazl';
+import { resolve } from 'node:path';
 import type { FoundRecord } from '../../ports/connector';
+import { readings } from '../../../test/documents/planted';
+import { zipOf } from '../../../test/support/fileBytes';
 import { filesConnector } from './filesConnector';
-import { LIMITS, type FileLimits } from './limits';
-import { readFileUnits } from './readFile';
-
-const root = mkdtempSync(join(tmpdir(), 'bookend-files-'));
-
-const put = (name: string, bytes: Buffer | string) => {
-  mkdirSync(join(root, name, '..'), { recursive: true });
-  writeFileSync(join(root, name), bytes);
-};
-
-const zipOf = (files: Record<string, Buffer | string>, options: Partial<yazl.Options> = {}) =>
-  new Promise<Buffer>((resolve, reject) => {
-    const zip = new yazl.ZipFile();
-    for (const [name, bytes] of Object.entries(files)) zip.addBuffer(Buffer.from(bytes), name, options);
-    zip.end();
-    const parts: Buffer[] = [];
-    zip.outputStream
-      .on('data', (part: Buffer) => parts.push(part))
-      .on('end', () => resolve(Buffer.concat(parts)))
-      .on('error', reject);
-  });
-
-const xlsxOf = async (rows: unknown[][]) => {
-  const book = new ExcelJS.Workbook();
-  book.addWorksheet('Camp').addRows(rows);
-  return Buffer.from(await book.xlsx.writeBuffer());
-};
-
-const pdfOf = (text: string | null, options: PDFKit.PDFDocumentOptions = {}) =>
-  new Promise<Buffer>((resolve) => {
-    const pdf = new PDFDocument(options);
-    const parts: Buffer[] = [];
-    pdf.on('data', (part: Buffer) => parts.push(part)).on('end', () => resolve(Buffer.concat(parts)));
-    if (text) pdf.text(text);
-    pdf.end();
-  });
-
-const PACKAGE = 'http://schemas.openxmlformats.org/package/2006';
-
-const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006';
-
-const docx = (text: string) =>
-  zipOf({
-    '[Content_Types].xml':
-      `<?xml version="1.0"?><Types xmlns="${PACKAGE}/content-types">` +
-      '<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>' +
-      '<Override PartName="/word/document.xml" ' +
-      'ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>',
-    '_rels/.rels':
-      `<?xml version="1.0"?><Relationships xmlns="${PACKAGE}/relationships">` +
-      `<Relationship Id="r" Type="${OFFICE}/relationships/officeDocument" Target="word/document.xml"/></Relationships>`,
-    'word/document.xml':
-      `<?xml version="1.0"?><w:document ` +
-      `xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body><w:p><w:r><w:t>${text}` +
-      `</w:t></w:r></w:p></w:body></w:document>`,
-  });
-
-const EMAIL = 'mette@mail.example';
-
-async function units(name: string, bytes: Buffer, limits: Partial<FileLimits> = {}) {
-  const found: string[] = [];
-  for await (const reading of readFileUnits(name, bytes, { ...LIMITS, ...limits }))
-    found.push(
-      'unit' in reading
-        ? `${reading.unit.place}|${reading.unit.text ?? JSON.stringify(reading.unit.fields)}`
-        : `${reading.trouble.place}!${reading.trouble.trouble}`,
-    );
-  return found;
-}
-
-beforeAll(async () => {
-  put(
-    'quotes/prices.csv',
-    iconv.encode(
-      'navn;e-mail;telefon\nMette Holmgård;METTE@mail.example;10 12 34 56\nJonas Vind;jonas@inbox.example;10 77 88 99\n',
-      'windows-1252',
-    ),
-  );
-  put(
-    'quotes/utf16.tsv',
-    Buffer.concat([Buffer.from([0xff, 0xfe]), iconv.encode('name\tphone\nMette Holmgård\t+45 10123456\n', 'utf-16le')]),
-  );
-  put(
-    'camp/2026.xlsx',
-    await xlsxOf([
-      ['child', 'guardian e-mail', 'note'],
-      ['Emil', EMAIL, 'asthma'],
-      ['Sofie', 'other@mail.example', null],
-    ]),
-  );
-  put('letters/reply.docx', await docx('Dear Mette Holmgård, your number is 48213.'));
-  put('waivers/signed.pdf', await pdfOf('I, Mette Holmgård, ride at my own risk.'));
-  put('letters/page.html', '<html><style>mette@mail.example</style><body><p>Call <b>10 12 34 56</b></p></body></html>');
-  put(
-    'log/2026-11-01.ndjson.gz',
-    gzipSync(
-      `{"at":"2026-11-01T08:00:00Z","user":{"email":"${EMAIL}` +
-        `"},"ip":"192.0.2.1"}\n{"at":"x","user":{"email":"no@mail.example"}}\nplain line of ${EMAIL}\n`,
-    ),
-  );
-  put('old/box.zip', await zipOf({ 'a/list.csv': `email\n${EMAIL}\n`, 'b/readme.txt': 'nothing' }));
-  put('old/mail.eml', `From: Mette <${EMAIL}>\r\nTo: x@larkmere.example\r\nSubject: Hi\r\n\r\nhello`);
-  put('old/half.pdf', (await pdfOf('cut')).subarray(0, 300));
-  put('old/locked.pdf', await pdfOf('secret', { userPassword: 'x' }));
-  put('old/picture.pdf', await pdfOf(null));
-  put('old/program.bin', Buffer.from([0, 1, 2, 3, 0, 9]));
-  put('old/half.docx', (await docx('x')).subarray(0, 200));
-});
 
 describe('documents of an office suite', () => {
   const odf = (kind: string, content: string) =>
@@ -132,7 +19,7 @@ describe('documents of an office suite', () => {
         'table:number-columns-repeated="1024"/></table:table-row></table:table></office:spreadsheet>' +
         '</office:body></office:document-content>',
     );
-    expect(await units('x.ods', sheet)).toEqual(['Liste & mehr!2|{"name":"Märta","x":"1987-03-14"}']);
+    expect(await readings('x.ods', sheet)).toEqual(['Liste & mehr!2|{"name":"Märta","x":"1987-03-14"}']);
   });
   test(
     'XLSX of other programs: no places, prefixes, runs of letters, days of two calendars, hidden ' +
@@ -174,8 +61,8 @@ describe('documents of an office suite', () => {
         });
       const first = (born: string) =>
         `One!4|${JSON.stringify({ name: 'Ida Vang', born, number: '4520304050', member: 'true', 'column 6': 'a\nb' })}`;
-      expect(await units('x.xlsx', await book(''))).toEqual([first('1987-03-14'), 'Two!2|{"column 3":"3"}']);
-      expect((await units('x.xlsx', await book('date1904="1"')))[0]).toBe(first('1991-03-15'));
+      expect(await readings('x.xlsx', await book(''))).toEqual([first('1987-03-14'), 'Two!2|{"column 3":"3"}']);
+      expect((await readings('x.xlsx', await book('date1904="1"')))[0]).toBe(first('1991-03-15'));
     },
   );
   test('ODS: blank cells and rows that are said once keep what follows in its place', async () => {
@@ -193,10 +80,10 @@ describe('documents of an office suite', () => {
       `table:number-columns-repeated="9"/></table:table-row><table:table-row>${cell('1')}<table:table-cell ` +
       `table:number-columns-repeated="2"/>${cell('4<text:s text:c="2"/>5')}<table:table-cell ` +
       `table:number-columns-repeated="1000"/></table:table-row>`;
-    expect(await units('x.ods', await sheet(rows))).toEqual(['One!9|{"a":"1","d":"4  5"}', 'Two!2|{"no":"2"}']);
-    expect(await units('x.ods', await sheet(rows), { mostCells: 6 })).toEqual(['!too-many']);
+    expect(await readings('x.ods', await sheet(rows))).toEqual(['One!9|{"a":"1","d":"4  5"}', 'Two!2|{"no":"2"}']);
+    expect(await readings('x.ods', await sheet(rows), { mostCells: 6 })).toEqual(['!too-many']);
     expect(
-      await units(
+      await readings(
         'x.ods',
         await odf(
           'spreadsheet',
@@ -208,7 +95,7 @@ describe('documents of an office suite', () => {
   });
   test('ODT', async () =>
     expect(
-      await units(
+      await readings(
         'x.odt',
         await odf('text', '<office:text><text:p>One<text:s/>two</text:p><text:p>three</text:p></office:text>'),
       ),

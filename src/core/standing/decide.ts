@@ -16,17 +16,18 @@ import type {
 
 const DAY = 86_400_000;
 
+/** Of whom, by which rules, and which purpose it is asked, as what that purpose is where the person lives. */
+export interface Asked {
+  facts: PersonFacts;
+  rules: Rules;
+  purpose: PurposeVersion;
+  kind: PurposeKind;
+}
+
 /** What was said last of a purpose, and whether it holds: rules 2 to 7. */
-export function decide(
-  own: Fold | null,
-  parentsNo: Mark | null,
-  facts: PersonFacts,
-  rules: Rules,
-  purpose: PurposeVersion,
-  kind: PurposeKind,
-): Own {
-  const state = settled(own, parentsNo, facts, rules, purpose, kind);
-  const now = epochOf(rules.at);
+export function decide(own: Fold | null, parentsNo: Mark | null, asked: Asked): Own {
+  const state = settled(own, parentsNo, asked);
+  const now = epochOf(asked.rules.at);
   if (!own?.pending || state.isYes || own.pending.at > now || own.pending.closes < now) return state;
   return {
     ...state,
@@ -41,21 +42,15 @@ export function decide(
 }
 
 /** Rule 6: a parent's no is a no here, where there was something to say no to; a parent's later yes revives nothing. */
-function settled(
-  own: Fold | null,
-  parentsNo: Mark | null,
-  facts: PersonFacts,
-  rules: Rules,
-  purpose: PurposeVersion,
-  kind: PurposeKind,
-): Own {
+function settled(own: Fold | null, parentsNo: Mark | null, asked: Asked): Own {
+  const { rules, kind } = asked;
   const saidYesBefore = (no: Mark) => own !== null && own.firstYes !== null && own.firstYes <= no.at;
   const inherits =
     parentsNo !== null &&
     (kind !== 'consent' || saidYesBefore(parentsNo)) &&
     (!own?.last || isLater(parentsNo, own.last));
   const last = inherits ? parentsNo : (own?.last ?? null);
-  if (!last) return silence(facts, rules, purpose, kind);
+  if (!last) return silence(asked);
   const since = last.isDay ? localDay(last.at, rules.zone) : new Date(last.at).toISOString();
   const said = `${SAID[last.answer]} on ${sayDay(localDay(last.at, rules.zone))}`;
   const base: Own = {
@@ -76,12 +71,12 @@ function settled(
       ...base,
       standing: noOf(kind, saidYesBefore(last)),
       isYes: false,
-      mayAskAgainFrom: askAgain(last, rules, purpose, kind, countryAt(facts, rules.at)),
+      mayAskAgainFrom: askAgain(last, asked),
       reasons,
     };
   }
   const reasons = [reason('said-yes', `${said}.`, 'GDPR art. 6(1)(a), 7(1)')];
-  const flaw = flawOf(last, facts, rules, purpose, kind);
+  const flaw = flawOf(last, asked);
   if (flaw) return { ...base, standing: flaw.standing, isYes: false, reasons: [...reasons, flaw.reason] };
   return { ...base, standing: kind === 'legitimate-interest' ? 'default-permitted' : 'granted', reasons };
 }
@@ -91,13 +86,7 @@ function isLater(a: Mark, b: Mark): boolean {
 }
 
 /** Why a yes does not count: too young (rule 5), too old (rule 3), or under words that have changed since (rule 4). */
-function flawOf(
-  yes: Mark,
-  facts: PersonFacts,
-  rules: Rules,
-  purpose: PurposeVersion,
-  kind: PurposeKind,
-): { standing: Standing; reason: Reason } | null {
+function flawOf(yes: Mark, { facts, rules, purpose, kind }: Asked): { standing: Standing; reason: Reason } | null {
   if (kind === 'legitimate-interest') return null;
   const day = localDay(yes.at, rules.zone);
   const country = yes.terms.country ?? countryAt(facts, new Date(yes.at).toISOString());
@@ -147,7 +136,7 @@ export function materialChange(terms: Terms, wordings: readonly WordingVersion[]
   );
 }
 
-function silence(facts: PersonFacts, rules: Rules, purpose: PurposeVersion, kind: PurposeKind): Own {
+function silence({ facts, rules, purpose, kind }: Asked): Own {
   if (kind === 'soft-opt-in') return afterSale(facts, rules);
   if (kind === 'consent')
     return {
@@ -232,13 +221,8 @@ function sourceOfNo(kind: PurposeKind): string | undefined {
  * Rule 3: a refusal's waiting time only says from when asking again is decent. Rule 7: after an opt-out nobody is asked
  * for 12 months.
  */
-function askAgain(
-  last: Mark,
-  rules: Rules,
-  purpose: PurposeVersion,
-  kind: PurposeKind,
-  country: string | null,
-): string | null {
+function askAgain(last: Mark, { facts, rules, purpose, kind }: Asked): string | null {
+  const country = countryAt(facts, rules.at);
   const wait =
     purpose.askAgainAfterDays === null ? null : addDays(localDay(last.at, rules.zone), purpose.askAgainAfterDays);
   if (kind !== 'opt-out' || (country !== null && !country.startsWith('US'))) return wait;

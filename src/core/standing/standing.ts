@@ -179,14 +179,12 @@ function ownStanding(
       ],
     };
   const read = (covers: (fold: Fold) => boolean, of: string | null | 'any' = address) =>
-    decide(
-      combined(folds, [purpose], covers),
-      combined(folds, line, covers)?.lastNo ?? null,
-      boughtBy(facts, of),
+    decide(combined(folds, [purpose], covers), combined(folds, line, covers)?.lastNo ?? null, {
+      facts: boughtBy(facts, of),
       rules,
       purpose,
       kind,
-    );
+    });
   if (address !== 'any') return read(covering(address));
   const sold = kind === 'soft-opt-in' ? facts.bought.map((sale) => sale.address) : [];
   const addresses = [

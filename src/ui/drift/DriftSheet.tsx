@@ -4,6 +4,7 @@ import { parseAsString, useQueryStates } from 'nuqs';
 import type { DriftView } from '../../core/drift/views';
 import { RefreshWhile } from '../requests/RefreshWhile';
 import { ActButton } from '../shared/ActButton';
+import { FilterSelect } from '../shared/FilterSelect';
 import type { DriftActions } from './driftActions';
 import { Board, Compared, Differences, WAY } from './DriftTables';
 import { FollowChart } from './FollowChart';
@@ -39,31 +40,20 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
       <Compared view={view} zone={zone} actions={actions} />
       <Board view={view} actions={actions} />
       <div className="filters">
-        <label>
-          system{' '}
-          <select
-            value={filter.system ?? ''}
-            onChange={(event) => void setFilter({ system: event.target.value || null, after: null })}
-          >
-            <option value="">every system</option>
-            {view.systems.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          differs{' '}
-          <select
-            value={filter.direction ?? ''}
-            onChange={(event) => void setFilter({ direction: event.target.value || null, after: null })}
-          >
-            <option value="">either way</option>
-            <option value="looser">{WAY.looser}</option>
-            <option value="stricter">{WAY.stricter}</option>
-          </select>
-        </label>
+        <FilterSelect
+          label="system"
+          value={filter.system}
+          options={view.systems.map(({ id, name }) => [id, name] as const)}
+          every="every system"
+          choose={(system) => void setFilter({ system, after: null })}
+        />
+        <FilterSelect
+          label="differs"
+          value={filter.direction}
+          options={Object.entries(WAY)}
+          every="either way"
+          choose={(direction) => void setFilter({ direction, after: null })}
+        />
       </div>
       <Differences view={view} zone={zone} actions={actions} more={() => void setFilter({ after: view.next })} />
       <FollowChart view={view} />

@@ -6,6 +6,7 @@ import { ANSWERS } from '../../core/ledger/types';
 import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import type { LedgerView, SourceLine } from '../../core/ledger/views';
 import type { LedgerFault } from '../../core/ledger/verify';
+import { FilterSelect } from '../shared/FilterSelect';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
 import { RefreshWhile } from '../requests/RefreshWhile';
@@ -40,20 +41,13 @@ export function LedgerSheet({
   );
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
   const select = (name: 'purpose' | 'answer' | 'system', every: string, options: { id: string; title: string }[]) => (
-    <label>
-      {name}{' '}
-      <select
-        value={filter[name] ?? ''}
-        onChange={(event) => void setFilter({ [name]: event.target.value || null, before: null })}
-      >
-        <option value="">{every}</option>
-        {options.map(({ id, title }) => (
-          <option key={id} value={id}>
-            {title}
-          </option>
-        ))}
-      </select>
-    </label>
+    <FilterSelect
+      label={name}
+      value={filter[name]}
+      options={options.map(({ id, title }) => [id, title] as const)}
+      every={every}
+      choose={(value) => void setFilter({ [name]: value, before: null })}
+    />
   );
   return (
     <>

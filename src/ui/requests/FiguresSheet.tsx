@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { FIGURE_DIMENSIONS, shareInTime, type FigureRow, type FiguresView } from '../../core/requests/figures';
 import { sayDay } from '../../core/shared/days';
 import { Chart } from '../shared/Chart';
+import { FilterSelect } from '../shared/FilterSelect';
 import { percent, rowsChart, stagesChart, waitingChart } from './figureCharts';
 
 /** How the requests went: volume, share in time, days to the answer, time in each stage, what waits on whom. */
@@ -52,14 +53,12 @@ export function FiguresSheet({ view, today }: { view: FiguresView; today: string
               onChange={(event) => void setFilter({ to: event.target.value || null })}
             />
           </label>
-          <label>
-            by{' '}
-            <select value={filter.by ?? 'right'} onChange={(event) => void setFilter({ by: event.target.value })}>
-              {FIGURE_DIMENSIONS.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
+          <FilterSelect
+            label="by"
+            value={filter.by ?? 'right'}
+            options={FIGURE_DIMENSIONS}
+            choose={(by) => void setFilter({ by })}
+          />
         </div>
       </div>
       <div className="two-up">

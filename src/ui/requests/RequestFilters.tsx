@@ -4,6 +4,14 @@ import { parseAsString, useQueryStates } from 'nuqs';
 import { REGIME_IDS } from '../../core/clock/regimes';
 import { RIGHTS } from '../../core/requests/rights';
 import { STAGES } from '../../core/requests/stages';
+import { FilterSelect } from '../shared/FilterSelect';
+
+const WAITS_ON = [
+  ['us', 'us'],
+  ['person', 'the person'],
+  ['helper', 'an owner'],
+  ['machine', 'Bookend'],
+] as const;
 
 /** What the list shows; it lives in the address. */
 export const useRequestFilter = () =>
@@ -22,79 +30,21 @@ export const useRequestFilter = () =>
 
 export function RequestFilters({ colleagues }: { colleagues: readonly { id: string; name: string }[] }) {
   const [filter, setFilter] = useRequestFilter();
+  const set = (name: keyof typeof filter) => (value: string | null) => void setFilter({ [name]: value, after: null });
   return (
     <div className="filters tight">
-      <label>
-        State{' '}
-        <select value={filter.state} onChange={(event) => void setFilter({ state: event.target.value, after: null })}>
-          {['open', 'closed', 'all'].map((value) => (
-            <option key={value}>{value}</option>
-          ))}
-        </select>
-      </label>
-      <label>
-        Right{' '}
-        <select
-          value={filter.right ?? ''}
-          onChange={(event) => void setFilter({ right: event.target.value || null, after: null })}
-        >
-          <option value="">every right</option>
-          {RIGHTS.map((value) => (
-            <option key={value}>{value}</option>
-          ))}
-        </select>
-      </label>
-      <label>
-        Stage{' '}
-        <select
-          value={filter.stage ?? ''}
-          onChange={(event) => void setFilter({ stage: event.target.value || null, after: null })}
-        >
-          <option value="">every stage</option>
-          {STAGES.map((value) => (
-            <option key={value}>{value}</option>
-          ))}
-        </select>
-      </label>
-      <label>
-        Law{' '}
-        <select
-          value={filter.regime ?? ''}
-          onChange={(event) => void setFilter({ regime: event.target.value || null, after: null })}
-        >
-          <option value="">every law</option>
-          {REGIME_IDS.map((value) => (
-            <option key={value}>{value}</option>
-          ))}
-        </select>
-      </label>
-      <label>
-        By{' '}
-        <select
-          value={filter.owner ?? ''}
-          onChange={(event) => void setFilter({ owner: event.target.value || null, after: null })}
-        >
-          <option value="">anybody</option>
-          {colleagues.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        Waits on{' '}
-        <select
-          value={filter.waits ?? ''}
-          onChange={(event) => void setFilter({ waits: event.target.value || null, after: null })}
-        >
-          <option value="">anybody</option>
-          <option value="us">us</option>
-          <option value="person">the person</option>
-          <option value="helper">an owner</option>
-          <option value="machine">Bookend</option>
-        </select>
-      </label>
+      <FilterSelect label="State" value={filter.state} options={['open', 'closed', 'all']} choose={set('state')} />
+      <FilterSelect label="Right" value={filter.right} options={RIGHTS} every="every right" choose={set('right')} />
+      <FilterSelect label="Stage" value={filter.stage} options={STAGES} every="every stage" choose={set('stage')} />
+      <FilterSelect label="Law" value={filter.regime} options={REGIME_IDS} every="every law" choose={set('regime')} />
+      <FilterSelect
+        label="By"
+        value={filter.owner}
+        options={colleagues.map(({ id, name }) => [id, name] as const)}
+        every="anybody"
+        choose={set('owner')}
+      />
+      <FilterSelect label="Waits on" value={filter.waits} options={WAITS_ON} every="anybody" choose={set('waits')} />
     </div>
   );
 }

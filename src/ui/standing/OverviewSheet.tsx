@@ -6,6 +6,7 @@ import { total } from '../../core/standing/rates';
 import { DIMENSIONS, type OverviewView } from '../../core/standing/views';
 import { sayDay } from '../../core/shared/days';
 import { Chart } from '../shared/Chart';
+import { FilterSelect } from '../shared/FilterSelect';
 import { ratesChart } from './ratesChart';
 import { Shares } from './Shares';
 import { WeeksChart } from './WeeksChart';
@@ -44,28 +45,14 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
         marks={view.wordings}
       />
       <div className="filters" style={{ marginTop: 14 }}>
-        <label>
-          rates by{' '}
-          <select value={view.by} onChange={(event) => void setFilter({ by: event.target.value })}>
-            {DIMENSIONS.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-        </label>
-        <label>
-          about{' '}
-          <select
-            value={filter.purpose ?? ''}
-            onChange={(event) => void setFilter({ purpose: event.target.value || null })}
-          >
-            <option value="">every purpose</option>
-            {view.purposes.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
-        </label>
+        <FilterSelect label="rates by" value={view.by} options={DIMENSIONS} choose={(by) => void setFilter({ by })} />
+        <FilterSelect
+          label="about"
+          value={filter.purpose}
+          options={view.purposes.map(({ id, title }) => [id, title] as const)}
+          every="every purpose"
+          choose={(purpose) => void setFilter({ purpose })}
+        />
         <span className="muted">
           {sayDay(view.from)} to {sayDay(view.to)},{' '}
           {number.format(view.rates.reduce((sum, rate) => sum + total(rate), 0))} answers

@@ -2,34 +2,15 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
+import { match } from '../../../test/support/matches';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button } from '../../../test/support/requestActions';
 import { show } from '../../../test/support/screen';
-import type { MatchLine, MatchOpened, TraceView } from '../../core/trace/views';
+import type { MatchOpened, TraceView } from '../../core/trace/views';
 import { TraceStage } from './TraceStage';
 import type { RequestActions } from '../requests/actions';
 
 describe('the review', () => {
-  const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({
-    id,
-    system: 'shop',
-    systemName: 'Web shop',
-    collection: 'customers',
-    title: `Record ${id}`,
-    parent: null,
-    place: id,
-    band: 'certain',
-    weight: 21.4,
-    because: '',
-    isShared: false,
-    isRedacted: false,
-    verdict: null,
-    topics: ['other'],
-    isOutside: false,
-    news: null,
-    second: null,
-    ...more,
-  });
   const matches = [
     match('a'),
     match('b', { parent: 'a', collection: 'orders' }),

@@ -1,34 +1,15 @@
 /** @jest-environment jsdom */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { match } from '../../../test/support/matches';
 import { requestView } from '../../../test/support/requests';
 import { show } from '../../../test/support/screen';
 import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
-import type { MatchLine, StepView, TraceView } from '../../core/trace/views';
+import type { StepView, TraceView } from '../../core/trace/views';
 import { ConditionRows } from './ConditionRows';
 import { TraceStage } from './TraceStage';
 import type { RequestActions } from '../requests/actions';
 
-const match = (id: string, more: Partial<MatchLine> = {}): MatchLine => ({
-  id,
-  system: 'shop',
-  systemName: 'Web shop',
-  collection: 'customers',
-  title: `Record ${id}`,
-  parent: null,
-  place: id,
-  band: 'certain',
-  weight: 21.4,
-  because: '',
-  isShared: false,
-  isRedacted: false,
-  verdict: null,
-  topics: ['other'],
-  isOutside: false,
-  news: null,
-  second: null,
-  ...more,
-});
 const step = (more: Partial<StepView> = {}): StepView => ({
   system_id: 'sys_shop',
   round: 1,
