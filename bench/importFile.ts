@@ -1,3 +1,4 @@
+import { lastRun } from '../src/db/runs/runs';
 import { createReadStream, writeFileSync } from 'node:fs';
 import { runImport } from '../src/usecases/imports/runImport';
 import { uploadImport } from '../src/usecases/imports/uploadImport';
@@ -32,7 +33,8 @@ export async function importSeconds(ctx: Context, path: string, lines: number): 
     runNow: true,
   });
   if (!uploaded.ok) throw new Error(uploaded.refusal.code);
-  const seconds = await timed(() => runImport(ctx, { importId: uploaded.value.id }));
+  const run = (await ctx.transaction((h) => lastRun(h, 'run-import', { subject: uploaded.value.id })))!;
+  const seconds = await timed(() => runImport(ctx, { runId: run.id }));
   const { recorded } = await ctx.transaction(
     async (h) =>
       (await h.trx('imports').select('recorded').where({ id: uploaded.value.id }).first()) as { recorded: number },

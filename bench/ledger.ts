@@ -8,7 +8,7 @@ import type { Knex } from 'knex';
 import { createClient } from '../src/db/shared/client';
 import { everyoneAsOf } from '../src/usecases/standing/everyoneAsOf';
 import { rebuildFolds, startRebuild } from '../src/usecases/standing/rebuildFolds';
-import { startVerification, verifyLedger } from '../src/usecases/ledger/verifyLedger';
+import { readVerification, startVerification, verifyLedger } from '../src/usecases/ledger/verifyLedger';
 import { EVERY_CHOICE, streamChoices } from '../src/db/ledger/ledger';
 import { startAudience, checkAudience } from '../src/usecases/audiences/checkAudience';
 import { actAs } from '../src/usecases/shared/context';
@@ -82,7 +82,7 @@ await part('rebuild', async () => {
   await knex.raw('truncate person_folds');
   const asked = await startRebuild(coordinator);
   if (!asked.ok) throw new Error('refused');
-  const ours = await timed(() => rebuildFolds(worker, { rebuildId: asked.value.id }));
+  const ours = await timed(() => rebuildFolds(worker, { runId: asked.value.id }));
   await psql(url(DATABASE), 'vacuum analyze person_folds');
   note({
     what: `rebuilding all standing from the ledger, ${size}`,
@@ -104,7 +104,9 @@ await part('verify', async () => {
   const started = await startVerification(coordinator);
   if (!started.ok) throw new Error('refused');
   const ours = await timed(async () => {
-    const faults = await verifyLedger(worker, { verificationId: started.value.id });
+    await verifyLedger(worker, { runId: started.value.id });
+    const found = await readVerification(coordinator, started.value);
+    const faults = found.ok ? found.value.faults : [];
     if (faults.length > 0) throw new Error(JSON.stringify(faults[0]));
   });
   note({

@@ -507,7 +507,7 @@ await part('pack', async () => {
   let most = 0;
   const before = process.memoryUsage.rss();
   const watch = setInterval(() => (most = Math.max(most, process.memoryUsage.rss() - before)), 20);
-  const ours = await timed(() => buildPack(ctx, { packId }));
+  const ours = await timed(() => buildPack(ctx, { runId: packId }));
   clearInterval(watch);
   // The same bytes once more, by zip: what is in the pack, unpacked.
   const pack = (await knex('packs')

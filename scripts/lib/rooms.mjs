@@ -4,6 +4,7 @@
  */
 export const ROOMS = [
   'shared',
+  'runs',
   'keys',
   'trail',
   'access',

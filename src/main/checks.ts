@@ -9,7 +9,7 @@ import { PUBLIC, type Actor } from '../ports/actor';
 import { sayRefusal } from '../core/words/refusals';
 import { actorOfKey } from '../usecases/access/apiKeys';
 import { PermissionChecks } from '../usecases/standing/permissionChecks';
-import { faultCode } from '../usecases/health/arrivals';
+import { faultCode } from '../usecases/shared/faultCode';
 import { readHealth } from '../usecases/health/readHealth';
 import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';

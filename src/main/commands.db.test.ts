@@ -4,12 +4,11 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { testWorld, type TestWorld } from '../../test/support/database';
-import { choice, seedLedger } from '../../test/support/ledger';
+import { choice, seedLedger, verified } from '../../test/support/ledger';
 import { must } from '../../test/support/must';
 import { createClient } from '../db/shared/client';
 import { recordChoices } from '../usecases/ledger/recordChoices';
 import { checkStanding } from '../usecases/standing/checkStanding';
-import { startVerification, verifyLedger } from '../usecases/ledger/verifyLedger';
 import { readKeys } from './keys';
 
 let world: TestWorld;
@@ -136,11 +135,7 @@ describe('backup and restore', () => {
     }
     expect(existsSync(join(world.folder, 'storage', 'b-file'))).toBe(false);
     expect([await may('mette@mail.example'), await may('jonas@mail.example')]).toEqual(['granted', 'erased']);
-    expect(
-      await verifyLedger(world.worker, {
-        verificationId: must(await startVerification(world.user('usr_auditor', 'auditor'))).id,
-      }),
-    ).toEqual([]);
+    expect(await verified(world)).toEqual([]);
   });
 });
 

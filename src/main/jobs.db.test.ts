@@ -28,8 +28,8 @@ const enqueue = (
 
 test('a piece of work waits in the queue at most once, and asking again only brings it forward', async () => {
   const later = new Date(Date.now() + 3_600_000).toISOString();
-  for (let n = 0; n < 5; n++) await enqueue('run-erasure', { planId: 'pln_once' }, later);
-  await Promise.all(Array.from({ length: 5 }, () => enqueue('run-erasure', { planId: 'pln_once' })));
+  for (let n = 0; n < 5; n++) await enqueue('run-erasure', { runId: 'pln_once' }, later);
+  await Promise.all(Array.from({ length: 5 }, () => enqueue('run-erasure', { runId: 'pln_once' })));
   const { rows }: { rows: unknown[] } = await world.knex.raw(
     "select state, start_after <= now() as due from queue.job where singleton_key = 'pln_once'",
   );
@@ -38,7 +38,7 @@ test('a piece of work waits in the queue at most once, and asking again only bri
 });
 
 test('work of one kind does not take the worker from the others, and what comes while all rest is found', async () => {
-  for (let n = 0; n < 30; n++) await enqueue('run-import', { importId: `imp_${n}` });
+  for (let n = 0; n < 30; n++) await enqueue('run-import', { runId: `run_${n}` });
   for (let n = 0; n < 8; n++) await enqueue('trace-system', { systemId: `sys_${n}` });
   const done: string[] = [];
   let inHand = 0;

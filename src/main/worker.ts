@@ -5,7 +5,7 @@ import { HANDLERS } from '../jobs/handlers';
 import { WORKER } from '../ports/actor';
 import type { JobName, JobPayloads } from '../ports/jobs';
 import { replayJournal } from '../usecases/erasure/replayJournal';
-import { faultCode } from '../usecases/health/arrivals';
+import { faultCode } from '../usecases/shared/faultCode';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { watchFolders } from '../usecases/imports/watchFolders';
 import { takeInbox } from '../usecases/intake/takeInbox';

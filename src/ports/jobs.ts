@@ -1,48 +1,28 @@
 import type { Knex } from 'knex';
+import { RUN_KINDS, type RunKind } from '../core/runs/views';
 
-/** Payloads hold ids only. */
-export interface JobPayloads {
+/** Payloads hold ids only. Long work whose progress is kept is asked for by its run. */
+export interface JobPayloads extends Record<RunKind, { runId: string }> {
   'deliver-letters': Record<string, never>;
-  'check-import': { importId: string };
-  'run-import': { importId: string };
-  'rebuild-folds': { rebuildId: string };
-  'export-ledger': { exportId: string };
-  'check-audience': { runId: string };
-  'compare-system': { runId: string };
   'correct-drift': Record<string, never>;
   'deposit-head': Record<string, never>;
-  'rotate-keys': { rotationId: string };
-  'remove-sealed': { removalId: string };
-  'verify-ledger': { verificationId: string };
   'trace-system': { systemId: string };
   'find-alike': { traceId: string };
   'find-same-people': Record<string, never>;
-  'build-pack': { packId: string };
-  'run-erasure': { planId: string };
   'run-record-acts': { requestId: string };
 }
 
 export type JobName = keyof JobPayloads;
 
 export const JOB_NAMES: readonly JobName[] = [
+  ...RUN_KINDS,
   'deliver-letters',
-  'check-import',
-  'run-import',
-  'verify-ledger',
   'trace-system',
   'find-alike',
   'find-same-people',
-  'build-pack',
-  'run-erasure',
   'run-record-acts',
-  'rebuild-folds',
-  'export-ledger',
-  'check-audience',
-  'compare-system',
   'correct-drift',
   'deposit-head',
-  'rotate-keys',
-  'remove-sealed',
 ];
 
 export interface Jobs {

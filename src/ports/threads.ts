@@ -14,7 +14,7 @@ export interface CheckedFolios {
 
 /** People by their numbers, whose standing a rebuild makes anew. */
 export interface PeopleRange {
-  rebuildId: string;
+  runId: string;
   from: number;
   to: number;
 }

@@ -1,9 +1,12 @@
 import type { ChoiceInput } from '../../src/core/ledger/schema';
 import { newPurpose } from '../../src/core/purposes/purposes';
+import type { LedgerFault } from '../../src/core/ledger/verify';
 import type { Mapping } from '../../src/core/imports/mapping';
 import { insertPurpose, insertWording, type PurposeWithWords } from '../../src/db/purposes/purposes';
 import { insertSystem } from '../../src/db/systems/systems';
 import { readProofPage } from '../../src/usecases/ledger/readProofPage';
+import { readVerification, startVerification, verifyLedger } from '../../src/usecases/ledger/verifyLedger';
+import type { Context } from '../../src/usecases/shared/context';
 import { rebuildFolds, startRebuild } from '../../src/usecases/standing/rebuildFolds';
 import type { TestWorld } from './database';
 import { must } from './must';
@@ -121,6 +124,14 @@ export const TILL_MAPPING: Mapping = {
 export async function rebuilt(world: TestWorld, onlyLook: boolean) {
   world.pass(1);
   const auditor = world.user('usr_auditor', 'auditor');
-  await rebuildFolds(world.worker, { rebuildId: must(await startRebuild(auditor, { onlyLook })).id });
+  await rebuildFolds(world.worker, { runId: must(await startRebuild(auditor, { onlyLook })).id });
   return must(await readProofPage(auditor)).rebuild;
+}
+
+/** The whole ledger verified as the worker does it. @returns what it found */
+export async function verified(world: TestWorld, ctx: Context = world.worker): Promise<LedgerFault[]> {
+  const asker = { ...world.user('usr_auditor', 'auditor'), transaction: ctx.transaction };
+  const { id } = must(await startVerification(asker));
+  await verifyLedger(ctx, { runId: id });
+  return must(await readVerification(asker, { id })).faults;
 }

@@ -1,7 +1,8 @@
 import type * as yup from 'yup';
 import { contextFor, web } from '../../main/web';
 import { sayRefusal, type Refusal } from '../../core/words/refusals';
-import { actorOfKey, onceOnly, type Answer, type Scope } from '../../usecases/access/apiKeys';
+import { actorOfKey, type Scope } from '../../usecases/access/apiKeys';
+import { onceOnly, type Answer } from '../../usecases/shared/once';
 import type { Context } from '../../usecases/shared/context';
 import { answering } from './answering';
 import { checkBody } from './checkBody';

@@ -1,4 +1,4 @@
-import type { Standing } from '../ledger/types';
+import type { RunView } from '../runs/views';
 import type { Day } from '../shared/days';
 
 // What use cases give and pages show: written once, between the two.
@@ -9,14 +9,8 @@ export interface AudienceView {
   purpose: string;
   channel: string;
   at: string;
-  runs: {
-    id: string;
-    state: string;
-    lines: number;
-    permitted: number;
-    counts: Partial<Record<Standing | 'unreadable', number>>;
-    at: string;
-  }[];
+  /** In lines; counted: those of each standing, those that are `unreadable`, and those that are `permitted`. */
+  runs: RunView[];
 }
 
 /** How often a system asked before it used an address. */

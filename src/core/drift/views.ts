@@ -1,3 +1,4 @@
+import type { RunView } from '../runs/views';
 import type { DriftDirection, FollowTimes } from './drift';
 
 // What use cases give and pages show: written once, between the two.
@@ -6,7 +7,8 @@ export interface DriftView {
   systems: {
     id: string;
     name: string;
-    run: { state: string; compared: number; unknown: number; found: number; error: string | null; at: string } | null;
+    /** In flags; counted: people that the ledger does not know (`unknown`) and differences (`found`). */
+    run: RunView | null;
   }[];
   board: {
     systemId: string;

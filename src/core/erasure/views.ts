@@ -1,3 +1,4 @@
+import type { RunView } from '../runs/views';
 import type { Reason } from '../shared/reason';
 import type { RecipientView } from '../carryOut/views';
 
@@ -11,8 +12,8 @@ export interface PlanView {
   fingerprint: string;
   totals: { erase: number; anonymise: number; keep: number; systems: number };
   k: number | null;
-  done: number;
-  operations: number;
+  /** In operations; null before it is confirmed. */
+  run: RunView | null;
   error: string | null;
   lines: {
     position: number;

@@ -1,4 +1,5 @@
 import type { RecordStatus } from '../ledger/schema';
+import type { RunView } from '../runs/views';
 import type { Reason } from '../shared/reason';
 import type { Mapping } from './mapping';
 
@@ -14,15 +15,21 @@ export interface ImportSummary {
   suppressed: number;
   quarantined: number;
   encoding: string;
-  done_lines: number;
-  checked_lines: number;
   bytes: number;
   way: string;
   error: string | null;
   fileName: string;
   system: string;
   at: string;
+  /** How far the dry run, or then the taking in, is: in lines. */
+  run: RunView | null;
 }
+
+/** What a machine is told of an import: the counts, and how many lines are done. */
+export type ImportState = Pick<
+  ImportSummary,
+  'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined'
+> & { done_lines: number };
 
 /** A line that would not, or did not, simply go in. */
 export interface HeldLine {

@@ -1,14 +1,11 @@
 import type { SourceHealth } from '../standing/silence';
+import type { RunView } from '../runs/views';
 import type { LedgerFault } from './verify';
 
 // What use cases give and pages show: written once, between the two.
 
-export interface ExportView {
-  id: string;
+export interface ExportView extends RunView {
   format: string;
-  state: string;
-  rows: number;
-  at: string;
 }
 
 export interface HeadView {
@@ -56,15 +53,8 @@ export interface AtTheCounter {
 export interface LedgerView {
   size: { choices: number; folios: number };
   head: { root: string; signedAt: string } | null;
-  verification: {
-    state: string;
-    folios_total: number;
-    folios_done: number;
-    choices_done: number;
-    faults: LedgerFault[];
-    started_at: string;
-    finished_at: string | null;
-  } | null;
+  /** In folios; counted: the `choices` in them. */
+  verification: (RunView & { faults: LedgerFault[] }) | null;
   purposes: { id: string; title: string }[];
   systems: { id: string; name: string }[];
   lines: {

@@ -1,3 +1,4 @@
+import type { RunView } from '../runs/views';
 import type { Day } from '../shared/days';
 import type { Rate } from './rates';
 
@@ -22,12 +23,7 @@ export interface OverviewView {
 }
 
 /** A rebuild of every standing, or a comparison only: how far it is, or what it found. */
-export interface RebuildView {
-  isRunning: boolean;
+/** Counted: `people` that were looked at, and how many of them were `differing`. */
+export interface RebuildView extends RunView {
   onlyLook: boolean;
-  people: number;
-  differing: number;
-  /** 0 to 1. */
-  doneShare: number;
-  at: string;
 }

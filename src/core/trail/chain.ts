@@ -100,6 +100,7 @@ export const TRAIL_ACTS = [
   'proof-made',
   'head-deposited',
   'folds-rebuilt',
+  'run-cancelled',
   'sealed-parts-removed',
   'keys-rotated',
   'key-export-asked',

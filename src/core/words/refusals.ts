@@ -65,6 +65,7 @@ import type {
   SetOwnerRefusal,
   WorkOnRequestRefusal,
 } from '../requests/refusals';
+import type { CancelRunRefusal } from '../runs/refusals';
 import type { StandingRefusal } from '../standing/refusals';
 import type {
   ReadFieldsRefusal,
@@ -141,6 +142,7 @@ export type Refusal =
   | ReopenRefusal
   | ResumeTraceRefusal
   | RetrySystemRefusal
+  | CancelRunRefusal
   | RotateRefusal
   | SayInLanguageRefusal
   | SearchRefusal
@@ -306,6 +308,7 @@ const WORDS: { [C in Code]: (v: Extract<Refusal, { code: C }>) => string } = {
   'no-witness': () => 'No witness is set up: BOOKEND_WITNESS or BOOKEND_WITNESS_MAIL.',
   'nothing-to-rotate': () =>
     'Every data key is under the newest master key already. Add one first: ./bookend keys new-master.',
+  'run-ended': () => 'It has come to its end already: there is nothing to stop.',
   'rotation-running': () => 'A rotation is running already.',
   'reason-missing': () => 'Say why, in a few words: it stands in the trail.',
   'own-export': () => 'Another administrator has to agree; you asked for it yourself.',

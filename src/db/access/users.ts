@@ -88,37 +88,3 @@ export async function insertApiKey(
 ): Promise<void> {
   await h.trx('api_keys').insert(row).onConflict('secret_hash').ignore();
 }
-
-export interface IdempotencyRow {
-  body_hash: Buffer;
-  status: number;
-  answer: unknown;
-}
-
-/** Claims a key for the transaction; waits for one that has claimed it already. @returns the answer it had, or null: it is this one's */
-export async function claimIdempotencyKey(
-  h: Handle,
-  row: { api_key_id: string; key_hash: Buffer; body_hash: Buffer; expires_at: string },
-  now: string,
-): Promise<IdempotencyRow | null> {
-  const at = { api_key_id: row.api_key_id, key_hash: row.key_hash };
-  await h.trx('idempotency_keys').where(at).where('expires_at', '<=', now).delete();
-  const mine = (await h
-    .trx('idempotency_keys')
-    .insert(row)
-    .onConflict(['api_key_id', 'key_hash'])
-    .ignore()
-    .returning('status')) as unknown[];
-  if (mine.length > 0) return null;
-  return (await h.trx('idempotency_keys').select('body_hash', 'status', 'answer').where(at).first()) as IdempotencyRow;
-}
-
-export async function keepAnswer(
-  h: Handle,
-  apiKeyId: string,
-  keyHash: Buffer,
-  status: number,
-  answer: string,
-): Promise<void> {
-  await h.trx('idempotency_keys').where({ api_key_id: apiKeyId, key_hash: keyHash }).update({ status, answer });
-}

@@ -1,4 +1,4 @@
-import type { Standing } from '../../core/ledger/types';
+import type { RunRow } from '../runs/runs';
 import type { Handle } from '../shared/handle';
 
 export interface AudienceRow {
@@ -14,19 +14,11 @@ export interface AudienceRow {
   data_key_id: string | null;
 }
 
-export interface AudienceRunRow {
-  id: string;
-  audience_id: string;
-  state: 'running' | 'finished' | 'failed';
-  lines: number;
-  permitted: number;
-  counts: Partial<Record<Standing | 'unreadable', number>>;
-  path: string | null;
-  error: string | null;
-  asked_by: string;
-  asked_at: string;
-  finished_at: string | null;
-}
+/**
+ * A run of the kind `check-audience`, counted in lines, with the file of its answers; its counts are those of each standing, of
+ * what is `unreadable`, and of what is `permitted`.
+ */
+export type AudienceRunRow = RunRow & { audience_id: string; path: string | null };
 
 export async function insertAudience(h: Handle, row: AudienceRow): Promise<void> {
   await h.trx('audiences').insert(row);
@@ -40,38 +32,21 @@ export async function listAudiences(h: Handle, limit: number): Promise<AudienceR
   return h.trx('audiences').orderBy('made_at', 'desc').limit(limit);
 }
 
-export async function insertAudienceRun(
-  h: Handle,
-  row: Pick<AudienceRunRow, 'id' | 'audience_id' | 'asked_by' | 'asked_at'>,
-): Promise<void> {
-  await h.trx('audience_runs').insert({ ...row, state: 'running' });
-}
-
-export async function audienceRunById(h: Handle, id: string): Promise<AudienceRunRow | undefined> {
-  return h.trx('audience_runs').where({ id }).first();
+export async function insertAudienceRun(h: Handle, row: Pick<AudienceRunRow, 'id' | 'audience_id'>): Promise<void> {
+  await h.trx('audience_runs').insert(row);
 }
 
 export async function runsOfAudiences(h: Handle, audienceIds: readonly string[]): Promise<AudienceRunRow[]> {
   return h
     .trx('audience_runs')
+    .join('runs', 'runs.id', 'audience_runs.id')
     .whereIn('audience_id', [...audienceIds])
-    .orderBy('asked_at', 'desc')
+    .orderBy('no', 'desc')
     .limit(300);
 }
 
-export async function audienceRunsRunning(h: Handle): Promise<AudienceRunRow[]> {
-  return h.trx('audience_runs').where({ state: 'running' }).limit(50);
-}
-
-export async function setAudienceRun(
-  h: Handle,
-  id: string,
-  change: Partial<Omit<AudienceRunRow, 'id' | 'audience_id'>>,
-): Promise<void> {
-  await h
-    .trx('audience_runs')
-    .where({ id })
-    .update({ ...change, ...(change.counts ? { counts: JSON.stringify(change.counts) } : {}) });
+export async function setAnswersPath(h: Handle, runId: string, path: string): Promise<void> {
+  await h.trx('audience_runs').where({ id: runId }).update({ path });
 }
 
 /** Lists older than an instant: their files go, with everything about them. */
@@ -94,6 +69,11 @@ export async function deleteAudiences(h: Handle, ids: readonly string[]): Promis
   await h
     .trx('audience_runs')
     .whereIn('audience_id', [...ids])
+    .delete();
+  await h
+    .trx('runs')
+    .where({ kind: 'check-audience' })
+    .whereIn('subject', [...ids])
     .delete();
   await h
     .trx('audiences')

@@ -1,20 +1,13 @@
 import type { DriftDirection } from '../../core/drift/drift';
+import type { RunRow } from '../runs/runs';
 import type { Handle } from '../shared/handle';
 
-export interface DriftRunRow {
-  id: string;
-  system_id: string;
-  state: 'running' | 'finished' | 'failed';
-  compared: number;
-  unknown: number;
-  found: number;
-  error: string | null;
-  started_by: string;
-  started_at: string;
-  finished_at: string | null;
-  /** Where the comparison follows an act of one person: what permits them too much is corrected without being asked. */
-  correct_person: string | null;
-}
+/**
+ * A run of the kind `compare-system` on one system, counted in flags; its counts are those of people that the ledger does not know
+ * (`unknown`) and of differences (`found`). `correct_person`: where the comparison follows an act of one person, what permits them
+ * too much is corrected without being asked.
+ */
+export type DriftRunRow = RunRow & { correct_person: string | null };
 
 export interface DriftItemRow {
   id: string;
@@ -34,35 +27,14 @@ export interface DriftItemRow {
   settled_how: string | null;
 }
 
-export async function insertDriftRun(
-  h: Handle,
-  row: Pick<DriftRunRow, 'id' | 'system_id' | 'started_by' | 'started_at'> & { correct_person?: string | null },
-): Promise<void> {
-  await h.trx('drift_runs').insert({ ...row, state: 'running' });
+export async function insertDriftRun(h: Handle, row: Pick<DriftRunRow, 'id' | 'correct_person'>): Promise<void> {
+  await h.trx('drift_runs').insert(row);
 }
 
-export async function driftRunById(h: Handle, id: string): Promise<DriftRunRow | undefined> {
-  return h.trx('drift_runs').where({ id }).first();
-}
-
-export async function driftRunsRunning(h: Handle): Promise<DriftRunRow[]> {
-  return h.trx('drift_runs').where({ state: 'running' }).limit(50);
-}
-
-/** The newest comparison of each system. */
-export async function lastDriftRuns(h: Handle): Promise<DriftRunRow[]> {
-  const { rows }: { rows: DriftRunRow[] } = await h.trx.raw(
-    'select distinct on (system_id) * from drift_runs order by system_id, started_at desc',
-  );
-  return rows;
-}
-
-export async function lastFinishedRun(h: Handle, systemId: string): Promise<DriftRunRow | undefined> {
-  return h.trx('drift_runs').where({ system_id: systemId, state: 'finished' }).orderBy('finished_at', 'desc').first();
-}
-
-export async function setDriftRun(h: Handle, id: string, change: Partial<Omit<DriftRunRow, 'id'>>): Promise<void> {
-  await h.trx('drift_runs').where({ id }).update(change);
+/** Whose act a comparison follows; null: nobody's. */
+export async function personToCorrect(h: Handle, runId: string): Promise<string | null> {
+  const row = (await h.trx('drift_runs').where({ id: runId }).first()) as { correct_person: string | null } | undefined;
+  return row?.correct_person ?? null;
 }
 
 /** Writes what was found; what is open already stays as it was found first. */

@@ -166,10 +166,6 @@ export async function planById(h: Handle, id: string): Promise<PlanRow | undefin
   return h.trx('plans').where({ id }).first();
 }
 
-export async function plansExecuting(h: Handle): Promise<PlanRow[]> {
-  return h.trx('plans').where({ state: 'executing' }).limit(100);
-}
-
 export async function setPlan(h: Handle, id: string, change: Partial<PlanRow>): Promise<void> {
   await h.trx('plans').where({ id }).update(change);
 }
@@ -192,6 +188,14 @@ export async function insertOperations(
 
 export async function operationsOf(h: Handle, planId: string): Promise<OperationRow[]> {
   return h.trx('operations').where({ plan_id: planId }).orderBy('position').limit(50_000);
+}
+
+/** The run of a plan is as far as its operations are: told after each change of theirs. */
+export async function countOperations(h: Handle, planId: string): Promise<void> {
+  await h.trx.raw(
+    `update runs set done = (select count(*) from operations where plan_id = ? and state = 'done') where id = ?`,
+    [planId, planId],
+  );
 }
 
 export async function setOperation(h: Handle, key: string, change: Partial<OperationRow>): Promise<void> {

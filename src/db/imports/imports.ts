@@ -33,8 +33,6 @@ export interface ImportRow {
   created_by: string;
   created_at: string;
   finished_at: string | null;
-  done_lines: number;
-  checked_lines: number;
   /** What the dry run found: counts in the clear, lines sealed. */
   preview: { counts: Record<RecordStatus, number>; held: string | null; isPartial: boolean } | null;
   error: string | null;
@@ -76,10 +74,6 @@ export async function listImports(
   return systems ? query.whereIn('system_id', [...systems]) : query;
 }
 
-export async function importsInState(h: Handle, state: ImportRow['state']): Promise<ImportRow[]> {
-  return h.trx('imports').where({ state }).limit(100);
-}
-
 export async function importOfFile(
   h: Handle,
   systemId: string,
@@ -101,12 +95,7 @@ export async function setImport(h: Handle, id: string, change: Partial<ImportRow
 }
 
 /** Writes what became of some lines and adds them to the counts, in one transaction with their choices. */
-export async function addImportLines(
-  h: Handle,
-  importId: string,
-  lines: readonly ImportLineRow[],
-  doneLines: number,
-): Promise<void> {
+export async function addImportLines(h: Handle, importId: string, lines: readonly ImportLineRow[]): Promise<void> {
   // What simply went in is in the ledger; only the rest needs a line of its own.
   const kept = lines
     .filter(({ status }) => status !== 'recorded')
@@ -126,7 +115,6 @@ export async function addImportLines(
     .trx('imports')
     .where({ id: importId })
     .update({
-      done_lines: doneLines,
       recorded: h.trx.raw('recorded + ?', [count('recorded')]),
       duplicate: h.trx.raw('duplicate + ?', [count('duplicate')]),
       conflict: h.trx.raw('conflict + ?', [count('conflict')]),

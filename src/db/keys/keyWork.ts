@@ -1,43 +1,5 @@
 import type { Handle } from '../shared/handle';
 
-export interface RotationRow {
-  id: string;
-  to_version: number;
-  state: 'running' | 'finished';
-  total: number;
-  done: number;
-  started_by: string;
-  started_at: string;
-  finished_at: string | null;
-}
-
-export async function insertRotation(
-  h: Handle,
-  row: Pick<RotationRow, 'id' | 'to_version' | 'total' | 'started_by' | 'started_at'>,
-): Promise<void> {
-  await h.trx('key_rotations').insert({ ...row, state: 'running' });
-}
-
-export async function rotationById(h: Handle, id: string): Promise<RotationRow | undefined> {
-  return h.trx('key_rotations').where({ id }).first();
-}
-
-export async function rotationsRunning(h: Handle): Promise<RotationRow[]> {
-  return h.trx('key_rotations').where({ state: 'running' }).limit(10);
-}
-
-export async function lastRotation(h: Handle): Promise<RotationRow | undefined> {
-  return h.trx('key_rotations').orderBy('started_at', 'desc').first();
-}
-
-export async function setRotation(
-  h: Handle,
-  id: string,
-  change: Partial<Pick<RotationRow, 'state' | 'done' | 'finished_at'>>,
-): Promise<void> {
-  await h.trx('key_rotations').where({ id }).update(change);
-}
-
 /** Data keys that are still under an older master key, some at a time; held until the transaction ends. */
 export async function keysUnderOlder(
   h: Handle,

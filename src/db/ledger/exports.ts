@@ -1,56 +1,45 @@
+import type { RunRow } from '../runs/runs';
 import type { Handle } from '../shared/handle';
 
 export const EXPORT_FORMATS = ['csv', 'ndjson', 'jsonld'] as const;
 export type ExportFormat = (typeof EXPORT_FORMATS)[number];
 
-export interface ExportRow {
+interface ExportFile {
   id: string;
   format: ExportFormat;
   filter_sealed: Buffer;
-  state: 'running' | 'finished' | 'failed';
-  rows: number;
   path: string | null;
-  error: string | null;
-  made_by: string;
-  made_at: string;
-  finished_at: string | null;
   data_key_id: string | null;
 }
 
-export async function insertExport(
-  h: Handle,
-  row: Pick<ExportRow, 'id' | 'format' | 'filter_sealed' | 'made_by' | 'made_at' | 'data_key_id'>,
-): Promise<void> {
-  await h.trx('ledger_exports').insert({ ...row, state: 'running' });
+/** A run of the kind `export-ledger`, counted in choices, with its file. */
+export type ExportRow = RunRow & ExportFile;
+
+export async function insertExport(h: Handle, row: Omit<ExportFile, 'path'>): Promise<void> {
+  await h.trx('ledger_exports').insert(row);
 }
 
 export async function exportById(h: Handle, id: string): Promise<ExportRow | undefined> {
-  return h.trx('ledger_exports').where({ id }).first();
+  return h.trx('ledger_exports').join('runs', 'runs.id', 'ledger_exports.id').where('runs.id', id).first();
 }
 
 export async function listExports(h: Handle, limit: number): Promise<ExportRow[]> {
-  return h.trx('ledger_exports').orderBy('made_at', 'desc').limit(limit);
+  return h.trx('ledger_exports').join('runs', 'runs.id', 'ledger_exports.id').orderBy('no', 'desc').limit(limit);
 }
 
-export async function exportsRunning(h: Handle): Promise<ExportRow[]> {
-  return h.trx('ledger_exports').where({ state: 'running' }).limit(50);
-}
-
-export async function setExport(
-  h: Handle,
-  id: string,
-  change: Partial<Pick<ExportRow, 'state' | 'rows' | 'path' | 'error' | 'finished_at'>>,
-): Promise<void> {
-  await h.trx('ledger_exports').where({ id }).update(change);
+export async function setExportPath(h: Handle, id: string, path: string): Promise<void> {
+  await h.trx('ledger_exports').where({ id }).update({ path });
 }
 
 /** Files of exports made before an instant go; that there was one stays. @returns the files */
 export async function takeOldExports(h: Handle, before: string): Promise<string[]> {
   const rows = (await h
     .trx('ledger_exports')
-    .where('made_at', '<', before)
+    .join('runs', 'runs.id', 'ledger_exports.id')
+    .where('started_at', '<', before)
     .whereNotNull('path')
-    .limit(100)) as ExportRow[];
+    .select('ledger_exports.id', 'path')
+    .limit(100)) as Pick<ExportRow, 'id' | 'path'>[];
   await h
     .trx('ledger_exports')
     .whereIn(

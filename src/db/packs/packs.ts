@@ -39,10 +39,6 @@ export async function lastPack(h: Handle, requestId: string): Promise<PackRow | 
   return h.trx('packs').where({ request_id: requestId }).orderBy('created_at', 'desc').first();
 }
 
-export async function packsInState(h: Handle, state: PackRow['state']): Promise<PackRow[]> {
-  return h.trx('packs').where({ state }).limit(100);
-}
-
 export async function packsOfRequests(h: Handle, requestIds: readonly string[]): Promise<PackRow[]> {
   return h.trx('packs').whereRaw('request_id = any(?)', [requestIds as string[]]);
 }

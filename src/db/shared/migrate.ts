@@ -31,6 +31,8 @@ import * as arrivalNames from '../migrations/0029_arrival_names';
 import * as fieldRoles from '../migrations/0030_field_roles';
 import * as references from '../migrations/0031_references';
 import * as noBirthDates from '../migrations/0032_no_birth_dates';
+import * as runs from '../migrations/0033_runs';
+import * as claims from '../migrations/0034_claims';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -66,6 +68,8 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0030_field_roles': fieldRoles,
   '0031_references': references,
   '0032_no_birth_dates': noBirthDates,
+  '0033_runs': runs,
+  '0034_claims': claims,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -7,7 +7,8 @@ import { useState } from 'react';
 import type { KeysView } from '../../core/keys/views';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
-import { RefreshWhile } from '../requests/RefreshWhile';
+import { RunProgress } from '../runs/RunProgress';
+import { RefreshWhile } from '../shared/RefreshWhile';
 
 interface Actions {
   rotate: () => Promise<ActionResult<{ id: string }>>;
@@ -38,17 +39,7 @@ export function KeysPanel({ keys, actions }: { keys: KeysView; actions: Actions 
             .join('; ')}
           .
         </p>
-        {keys.rotation?.state === 'running' && (
-          <>
-            <p role="status">
-              Wrapping anew under version {keys.rotation.toVersion}: {keys.rotation.done} of {keys.rotation.total}. You
-              can leave; it goes on.
-            </p>
-            <div className="progress">
-              <i style={{ width: `${(keys.rotation.done / Math.max(1, keys.rotation.total)) * 100}%` }} />
-            </div>
-          </>
-        )}
+        {keys.rotation && <RunProgress run={keys.rotation} what="Wrapping anew" unit="data keys" />}
         {keys.mayChange && (
           <div className="row">
             <ActButton act={actions.rotate} disabled={older === 0 || keys.rotation?.state === 'running'}>

@@ -10,7 +10,8 @@ import { sayInstant, sayShortDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
 import { axes, Chart } from '../shared/Chart';
-import { RefreshWhile } from '../requests/RefreshWhile';
+import { RunState, type StopRun } from '../runs/RunProgress';
+import { RefreshWhile } from '../shared/RefreshWhile';
 
 const number = new Intl.NumberFormat('en');
 
@@ -21,11 +22,12 @@ interface Props {
   asked: readonly AskedLine[];
   zone: string;
   again: (id: string) => Promise<ActionResult<{ runId: string }>>;
+  stop: StopRun;
   checkDraft: (form: FormData) => Promise<ActionResult<MessageVerdict>>;
 }
 
 /** Before a send: may each of these addresses be used, and is the message fit to go. */
-export function AudienceSheet({ audiences, purposes, asked, zone, again, checkDraft }: Props) {
+export function AudienceSheet({ audiences, purposes, asked, zone, again, stop, checkDraft }: Props) {
   const newest = audiences[0];
   return (
     <>
@@ -73,12 +75,14 @@ export function AudienceSheet({ audiences, purposes, asked, zone, again, checkDr
                     </td>
                     <td>{purposes.find((one) => one.id === purpose)?.title ?? purpose}</td>
                     <td className="nowrap muted">
-                      {run ? sayInstant(run.at, zone) : '–'}
+                      {run ? sayInstant(run.startedAt, zone) : '–'}
                       {runs.length > 1 ? `, ${runs.length} times` : ''}
                     </td>
-                    <td className="num">{number.format(run?.lines ?? 0)}</td>
-                    <td className="num">{number.format(run?.permitted ?? 0)}</td>
-                    <td>{run?.state ?? '–'}</td>
+                    <td className="num">{number.format(run?.done ?? 0)}</td>
+                    <td className="num">{number.format(run?.counts['permitted'] ?? 0)}</td>
+                    <td>
+                      <RunState run={run} unit="addresses" stop={stop} />
+                    </td>
                     <td className="nowrap" style={{ textAlign: 'right' }}>
                       <ActButton
                         act={() => again(id)}
@@ -150,7 +154,13 @@ function Asked({ lines }: { lines: readonly AskedLine[] }) {
 
 function WhyNots({ audience }: { audience: AudienceView }) {
   const run = audience.runs[0]!;
-  const rows = useMemo(() => Object.entries(run.counts).sort((a, b) => b[1] - a[1]), [run]);
+  const rows = useMemo(
+    () =>
+      Object.entries(run.counts)
+        .filter(([name]) => name !== 'permitted')
+        .sort((a, b) => b[1] - a[1]),
+    [run],
+  );
   const table = useMemo(
     () => ({
       columns: ['standing', 'addresses'],

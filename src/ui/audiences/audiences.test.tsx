@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
 import type { AudienceView } from '../../core/audiences/views';
 import { AudienceSheet } from './AudienceSheet';
@@ -13,16 +14,7 @@ test('a list’s answers are counted by reason; it can be asked again', async ()
     purpose: 'newsletter',
     channel: 'email',
     at: '2026-11-24T07:00:00Z',
-    runs: [
-      {
-        id: 'r',
-        state: 'finished',
-        lines: 4,
-        permitted: 1,
-        counts: { granted: 1, withdrawn: 2, unreadable: 1 },
-        at: '2026-11-24T07:00:00Z',
-      },
-    ],
+    runs: [run({ kind: 'check-audience', done: 4, counts: { permitted: 1, granted: 1, withdrawn: 2, unreadable: 1 } })],
   };
   const asked: string[] = [];
   show(
@@ -34,6 +26,7 @@ test('a list’s answers are counted by reason; it can be asked again', async ()
       ]}
       zone={ZONE}
       again={async (id) => (asked.push(id), { ok: true, value: { runId: 'x' } })}
+      stop={async () => ({ ok: true, value: null })}
       checkDraft={async () => ({ ok: false, message: 'no' })}
     />,
   );

@@ -2,7 +2,7 @@
 
 import { parseAsString, useQueryStates } from 'nuqs';
 import type { DriftView } from '../../core/drift/views';
-import { RefreshWhile } from '../requests/RefreshWhile';
+import { RefreshWhile } from '../shared/RefreshWhile';
 import { ActButton } from '../shared/ActButton';
 import { FilterSelect } from '../shared/FilterSelect';
 import type { DriftActions } from './driftActions';

@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import type { DriftView } from '../../core/drift/views';
 import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
+import { RunState } from '../runs/RunProgress';
 import { ActButton } from '../shared/ActButton';
 import type { DriftActions } from './driftActions';
 
@@ -41,12 +42,12 @@ export function Compared({ view, zone, actions }: Props) {
               <td>
                 <b>{name}</b>
               </td>
-              <td className="nowrap muted">{run ? sayInstant(run.at, zone) : 'never'}</td>
-              <td className="num">{run?.compared ?? '–'}</td>
-              <td className="num">{run?.found ?? '–'}</td>
-              <td className="num">{run?.unknown ?? '–'}</td>
-              <td className={run?.state === 'failed' ? 'late' : ''}>
-                {run?.state === 'failed' ? `✕ ${run.error}` : (run?.state ?? '–')}
+              <td className="nowrap muted">{run ? sayInstant(run.finishedAt ?? run.startedAt, zone) : 'never'}</td>
+              <td className="num">{run?.done ?? '–'}</td>
+              <td className="num">{run?.counts['found'] ?? '–'}</td>
+              <td className="num">{run?.counts['unknown'] ?? '–'}</td>
+              <td>
+                <RunState run={run} unit="compared" stop={actions.stop} />
               </td>
               <td style={{ textAlign: 'right' }}>
                 {view.mayCorrect && (

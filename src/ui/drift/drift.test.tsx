@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
 import type { DriftView } from '../../core/drift/views';
 import { DriftSheet } from './DriftSheet';
@@ -25,7 +26,7 @@ describe('drift', () => {
       {
         id: 's',
         name: 'List',
-        run: { state: 'finished', compared: 10, unknown: 1, found: 2, error: null, at: '2026-11-24T07:00:00Z' },
+        run: run({ kind: 'compare-system', done: 10, counts: { unknown: 1, found: 2 } }),
       },
     ],
     board: [
@@ -71,6 +72,7 @@ describe('drift', () => {
           compare: async () => ({ ok: true, value: { runs: [] } }),
           correct: act('correct'),
           believe: act('believe'),
+          stop: async () => ({ ok: true, value: null }),
         }}
       />,
     );
@@ -110,6 +112,7 @@ describe('drift', () => {
           compare: async () => ({ ok: true, value: { runs: [] } }),
           correct: async () => ({ ok: true, value: { count: 0 } }),
           believe: async () => ({ ok: true, value: { count: 0 } }),
+          stop: async () => ({ ok: true, value: null }),
         }}
       />,
     );

@@ -1,3 +1,4 @@
+import type { StopRun } from '../runs/RunProgress';
 import type { ActionResult } from '../shared/actionResult';
 
 /** What is put right: single differences, or all of one purpose and system that were counted. */
@@ -6,5 +7,6 @@ export type Chosen = { ids: string[] } | { systemId: string; purpose: string; co
 export interface DriftActions {
   compare: (systemId?: string) => Promise<ActionResult<{ runs: string[] }>>;
   correct: (chosen: Chosen) => Promise<ActionResult<{ count: number }>>;
+  stop: StopRun;
   believe: (chosen: Chosen) => Promise<ActionResult<{ count: number }>>;
 }

@@ -6,6 +6,7 @@ import { needsAcceptance } from '../../core/erasure/cohort';
 import { sayDay } from '../../core/shared/days';
 import type { PlanView } from '../../core/erasure/views';
 import type { RequestView } from '../../core/requests/views';
+import { RunProgress } from '../runs/RunProgress';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActions } from '../requests/actions';
 import { Recipients } from '../carryOut/Recipients';
@@ -149,15 +150,9 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
 
 function Progress({ plan }: { plan: PlanView }) {
   return (
-    <div className={`note ${plan.error ? 'bad' : 'slate'}`} role="status">
-      <p>
-        {PHASE[plan.phase] ?? plan.phase}: {plan.done} of {plan.operations} done. You can leave; it goes on, and is
-        resumed after a crash.
-      </p>
-      <div className="progress" style={{ margin: '6px 0' }}>
-        <i style={{ width: `${plan.operations ? (plan.done / plan.operations) * 100 : 100}%` }} />
-      </div>
-      {plan.error && <p>{plan.error} It is tried again.</p>}
+    <div className={`note ${plan.error ? 'bad' : 'slate'}`}>
+      {plan.run && <RunProgress run={plan.run} what={PHASE[plan.phase] ?? plan.phase} unit="operations" />}
+      {plan.error && <p role="alert">{plan.error} It is tried again.</p>}
     </div>
   );
 }

@@ -2,6 +2,7 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button } from '../../../test/support/requestActions';
+import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
 import type { PlanView } from '../../core/erasure/views';
 import { PlanPanel } from './PlanPanel';
@@ -15,8 +16,7 @@ describe('the erasure plan', () => {
     fingerprint: 'ab'.repeat(32),
     totals: { erase: 3, anonymise: 1, keep: 2, systems: 2 },
     k: 3,
-    done: 1,
-    operations: 4,
+    run: run({ kind: 'run-erasure', state: 'running', done: 1, total: 4 }),
     error: null,
     lines: [
       {
@@ -59,9 +59,8 @@ describe('the erasure plan', () => {
         actions={acts().actions}
       />,
     );
-    expect(screen.getByRole('status').textContent).toMatch(
-      /1 of 4 done.*The newsletter service is down. It is tried again./,
-    );
+    expect(screen.getByRole('status').textContent).toContain('Erasing in the systems: 1 of 4 operations.');
+    expect(screen.getByRole('alert').textContent).toBe('The newsletter service is down. It is tried again.');
     expect(screen.queryByLabelText('Reference')).toBeNull();
   });
 

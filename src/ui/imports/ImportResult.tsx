@@ -6,7 +6,8 @@ import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
 import { sayKeptCode } from '../../core/words/refusals';
-import { RefreshWhile } from '../requests/RefreshWhile';
+import { RunProgress } from '../runs/RunProgress';
+import { RefreshWhile } from '../shared/RefreshWhile';
 import { CountsLine } from './CountsLine';
 import { HeldLines, type Correct } from './HeldLines';
 import { MappingForm } from './MappingForm';
@@ -44,8 +45,8 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
         {toMap && (
           <MappingForm columns={toMap.columns} proposal={toMap.mapping} sample={toMap.sample} map={actions.map} />
         )}
-        {summary.state === 'checking' && (
-          <p>Trying it out: {summary.checked_lines} lines so far. Nothing is recorded. You can leave; it goes on.</p>
+        {summary.state === 'checking' && summary.run && (
+          <RunProgress run={summary.run} what="Trying it out, nothing is recorded" unit="lines" />
         )}
         {summary.state === 'checked' && preview && (
           <>
@@ -64,17 +65,7 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
         )}
         {summary.state === 'running' && (
           <>
-            <p>
-              {summary.done_lines}
-              {summary.total > 0 ? ` of ${summary.total}` : ''} lines. You can leave; it goes on.
-            </p>
-            <div className="progress">
-              <i
-                style={{
-                  width: `${(summary.done_lines / Math.max(1, summary.total || summary.done_lines * 2)) * 100}%`,
-                }}
-              />
-            </div>
+            {summary.run && <RunProgress run={summary.run} what="Taking it in" unit="lines" />}
             <CountsLine counts={summary} />
           </>
         )}

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
 import type { HeldLine, ImportView } from '../../core/imports/views';
 import { proposeMapping } from '../../core/imports/mapping';
@@ -67,14 +68,13 @@ describe('one import', () => {
     suppressed: 0,
     quarantined: 0,
     encoding: 'UTF-8',
-    done_lines: 0,
-    checked_lines: 3,
     bytes: 100,
     way: 'page',
     error: null,
     fileName: 'till.csv',
     system: 'Shop tills',
     at: '2026-11-24T07:00:00Z',
+    run: null,
   };
   const actions = {
     run: async () => ({ ok: true as const, value: null }),
@@ -104,7 +104,13 @@ describe('one import', () => {
     expect(screen.getByText('Take in the whole file')).toBeTruthy();
     rerender(
       <ImportResult
-        view={view({ summary: { ...summary, state: 'running', done_lines: 1 } })}
+        view={view({
+          summary: {
+            ...summary,
+            state: 'running',
+            run: run({ kind: 'run-import', state: 'running', done: 1, total: 3 }),
+          },
+        })}
         zone={ZONE}
         actions={actions}
       />,

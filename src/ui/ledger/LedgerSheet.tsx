@@ -9,7 +9,8 @@ import type { LedgerFault } from '../../core/ledger/verify';
 import { FilterSelect } from '../shared/FilterSelect';
 import { ActButton } from '../shared/ActButton';
 import type { ActionResult } from '../shared/actionResult';
-import { RefreshWhile } from '../requests/RefreshWhile';
+import { RunProgress, type StopRun } from '../runs/RunProgress';
+import { RefreshWhile } from '../shared/RefreshWhile';
 import '../desk/desk.css';
 
 const number = new Intl.NumberFormat('en');
@@ -20,6 +21,7 @@ export function LedgerSheet({
   sources,
   zone,
   mayImport,
+  stop,
   verify,
 }: {
   view: LedgerView;
@@ -27,6 +29,7 @@ export function LedgerSheet({
   zone: string;
   mayImport: boolean;
   verify: () => Promise<ActionResult<{ id: string }>>;
+  stop: StopRun;
 }) {
   const [filter, setFilter] = useQueryStates(
     {
@@ -65,7 +68,7 @@ export function LedgerSheet({
           </Link>
         )}
       </div>
-      <Seal view={view} zone={zone} verify={verify} />
+      <Seal view={view} zone={zone} verify={verify} stop={stop} />
       <Sources sources={sources} zone={zone} />
       <div className="filters">
         {select('purpose', 'every purpose', view.purposes)}
@@ -179,16 +182,18 @@ function Seal({
   view,
   zone,
   verify,
+  stop,
 }: {
   view: LedgerView;
   zone: string;
   verify: () => Promise<ActionResult<{ id: string }>>;
+  stop: StopRun;
 }) {
   const run = view.verification;
   const isGood = run?.state === 'finished' && run.faults.length === 0;
   return (
     <section
-      className={`note ${!run || run.state === 'running' ? 'slate' : isGood ? 'good' : 'bad'}`}
+      className={`note ${run?.state !== 'finished' ? 'slate' : isGood ? 'good' : 'bad'}`}
       style={{ marginBottom: 14 }}
       role="status"
       aria-label="Seal"
@@ -196,10 +201,9 @@ function Seal({
       <div className="row between" style={{ flexWrap: 'nowrap' }}>
         <p>
           {!run && 'The ledger has not been verified yet.'}
-          {run?.state === 'running' &&
-            `Verifying: ${number.format(run.folios_done)} of ${number.format(run.folios_total)} folios.`}
           {isGood &&
-            `✓ Verified ${sayInstant(run.finished_at!, zone)}: ${number.format(run.choices_done)} choices agree with the signed head.`}
+            `✓ Verified ${sayInstant(run.finishedAt!, zone)}: ${number.format(run.counts['choices'] ?? 0)} choices ` +
+              'agree with the signed head.'}
           {run?.state === 'finished' &&
             !isGood &&
             `✕ ${run.faults.length} ${run.faults.length === 1 ? 'fault' : 'faults'}. ${run.faults.slice(0, 4).map(sayFault).join(' ')}`}
@@ -216,6 +220,7 @@ function Seal({
           Verify the ledger
         </ActButton>
       </div>
+      {run && <RunProgress run={run} what="Verifying" unit="folios" stop={stop} />}
     </section>
   );
 }

@@ -6,12 +6,14 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { ChoiceProof, ExportView, HeadView } from '../../core/ledger/views';
+import type { RunView } from '../../core/runs/views';
 import type { RebuildView } from '../../core/standing/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import { useSay } from '../shared/Say';
 import type { ActionResult } from '../shared/actionResult';
-import { RefreshWhile } from '../requests/RefreshWhile';
+import { RunProgress, RunState, type StopRun } from '../runs/RunProgress';
+import { RefreshWhile } from '../shared/RefreshWhile';
 
 interface Props {
   head: HeadView | null;
@@ -20,7 +22,7 @@ interface Props {
   purposes: readonly { id: string; title: string }[];
   zone: string;
   mayRemove: boolean;
-  removal: { state: string; removed: number } | null;
+  removal: RunView | null;
   rebuild: RebuildView | null;
   actions: {
     deposit: () => Promise<ActionResult>;
@@ -29,6 +31,7 @@ interface Props {
     rebuild: (onlyLook: boolean) => Promise<ActionResult<{ id: string }>>;
     count: (day: string) => Promise<ActionResult<{ count: number }>>;
     remove: (day: string, typed: number) => Promise<ActionResult<{ id: string }>>;
+    stop: StopRun;
   };
 }
 
@@ -40,7 +43,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
         isMoving={
           exports.some(({ state }) => state === 'running') ||
           removal?.state === 'running' ||
-          rebuild?.isRunning === true
+          rebuild?.state === 'running'
         }
       />
       <div className="page-head">
@@ -76,7 +79,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
         </section>
         <ProveOne prove={actions.prove} />
       </div>
-      <Rebuild rebuild={rebuild} zone={zone} act={actions.rebuild} />
+      <Rebuild rebuild={rebuild} zone={zone} act={actions.rebuild} stop={actions.stop} />
       <section className="sheet" style={{ margin: '14px 0' }} aria-labelledby="exports">
         <header>
           <h2 id="exports">Exports</h2>
@@ -97,10 +100,12 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
             <tbody>
               {exports.map((one) => (
                 <tr key={one.id}>
-                  <td className="nowrap muted">{sayInstant(one.at, zone)}</td>
+                  <td className="nowrap muted">{sayInstant(one.startedAt, zone)}</td>
                   <td>{one.format}</td>
-                  <td className="num">{one.rows}</td>
-                  <td>{one.state}</td>
+                  <td className="num">{one.done}</td>
+                  <td>
+                    <RunState run={one} unit="choices" stop={actions.stop} />
+                  </td>
                   <td style={{ textAlign: 'right' }}>
                     {one.state === 'finished' && (
                       <Link href={`/ledger/exports/${one.id}`} prefetch={false}>
@@ -124,10 +129,12 @@ function Rebuild({
   rebuild,
   zone,
   act,
+  stop,
 }: {
   rebuild: RebuildView | null;
   zone: string;
   act: Props['actions']['rebuild'];
+  stop: StopRun;
 }) {
   return (
     <section className="sheet pad stack" style={{ marginTop: 14 }} aria-labelledby="rebuild">
@@ -135,17 +142,10 @@ function Rebuild({
       <p className="muted">
         Everybody’s standing is worked out anew from every choice in the ledger and held against the one in use.
       </p>
-      {rebuild?.isRunning && (
-        <div role="status">
-          <p>{rebuild.people} people compared so far. You can leave; it goes on.</p>
-          <div className="progress">
-            <i style={{ width: `${rebuild.doneShare * 100}%` }} />
-          </div>
-        </div>
-      )}
-      {rebuild && !rebuild.isRunning && (
-        <p role="status" className={`note ${rebuild.differing === 0 ? 'good' : 'bad'}`}>
-          Compared {sayInstant(rebuild.at, zone)}. {sayRebuild(rebuild)}
+      {rebuild && <RunProgress run={rebuild} what="Comparing" unit="people" stop={stop} />}
+      {rebuild?.state === 'finished' && (
+        <p role="status" className={`note ${rebuild.counts['differing'] === 0 ? 'good' : 'bad'}`}>
+          Compared {sayInstant(rebuild.finishedAt!, zone)}. {sayRebuild(rebuild)}
         </p>
       )}
       <div className="row">
@@ -160,7 +160,8 @@ function Rebuild({
   );
 }
 
-function sayRebuild({ people, differing, onlyLook }: RebuildView): string {
+function sayRebuild({ counts, onlyLook }: RebuildView): string {
+  const [people, differing] = [counts['people'] ?? 0, counts['differing'] ?? 0];
   if (differing === 0) return `The standing of all ${people} people is what their choices say.`;
   return (
     `${differing} of ${people} people had another standing than their choices say` +
@@ -362,13 +363,8 @@ function RemoveSealed({
             </div>
           </div>
         ))}
-      {removal && (
-        <p role="status">
-          {removal.state === 'running'
-            ? `Removing: ${removal.removed} so far.`
-            : `The last removal took away ${removal.removed} parts.`}
-        </p>
-      )}
+      {removal && <RunProgress run={removal} what="Removing" unit="sealed parts" />}
+      {removal?.state === 'finished' && <p role="status">The last removal took away {removal.done} parts.</p>}
     </section>
   );
 }

@@ -1,6 +1,9 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
+import type { RunView } from '../../core/runs/views';
+import type { RebuildView } from '../../core/standing/views';
 import type { LedgerView } from '../../core/ledger/views';
 import type { LedgerFault } from '../../core/ledger/verify';
 import { LedgerSheet } from './LedgerSheet';
@@ -26,27 +29,29 @@ describe('proof', () => {
         removal={null}
         rebuild={null}
         {...more}
-        actions={{ deposit: fail, prove: fail, makeExport: fail, rebuild: fail, count: fail, remove: fail, ...actions }}
+        actions={{
+          deposit: fail,
+          prove: fail,
+          makeExport: fail,
+          rebuild: fail,
+          count: fail,
+          remove: fail,
+          stop: fail,
+          ...actions,
+        }}
       />
     );
   };
-  const rebuild = {
-    isRunning: false,
-    onlyLook: false,
-    people: 40,
-    differing: 0,
-    doneShare: 1,
-    at: '2026-11-24T08:00:00Z',
-  };
+  const rebuild = (differing: number, onlyLook = false, more: Partial<RunView> = {}): RebuildView => ({
+    ...run({ kind: 'rebuild-folds', counts: { people: 40, differing }, ...more }),
+    onlyLook,
+  });
 
   test.each([
-    [{ ...rebuild, isRunning: true, people: 10, doneShare: 0.25 }, '10 people compared so far'],
-    [rebuild, 'The standing of all 40 people is what their choices say.'],
-    [
-      { ...rebuild, differing: 2, onlyLook: true },
-      '2 of 40 people had another standing than their choices say; nothing was changed.',
-    ],
-    [{ ...rebuild, differing: 2 }, 'all were put right.'],
+    [rebuild(0, false, { state: 'running', done: 10, total: 40 }), '10 of 40 people'],
+    [rebuild(0), 'The standing of all 40 people is what their choices say.'],
+    [rebuild(2, true), '2 of 40 people had another standing than their choices say; nothing was changed.'],
+    [rebuild(2), 'all were put right.'],
   ])('a rebuild says how far it is or what it found: %j', (view, words) => {
     show(sheet({ rebuild: view }));
     expect(
@@ -125,15 +130,7 @@ describe('the seal', () => {
     lines: [],
     next: null,
   });
-  const run = {
-    state: 'finished',
-    folios_total: 12,
-    folios_done: 12,
-    choices_done: 4084,
-    faults: [] as LedgerFault[],
-    started_at: '2026-11-24T08:00:00Z',
-    finished_at: '2026-11-24T08:01:00Z',
-  };
+  const found = { ...run({ counts: { choices: 4084 } }), faults: [] as LedgerFault[] };
   const seal = (verification: LedgerView['verification']) => {
     const { unmount } = show(
       <LedgerSheet
@@ -142,6 +139,7 @@ describe('the seal', () => {
         zone={ZONE}
         mayImport={false}
         verify={async () => ({ ok: true, value: { id: 'ver_1' } })}
+        stop={async () => ({ ok: true, value: null })}
       />,
     );
     const said = screen.getByRole('status', { name: 'Seal' }).textContent;
@@ -152,11 +150,11 @@ describe('the seal', () => {
 
   test('not yet, how far, agreed', () => {
     expect(seal(null).said).toContain('has not been verified yet');
-    expect(seal({ ...run, state: 'running', folios_done: 3 })).toMatchObject({
+    expect(seal({ ...found, state: 'running', done: 3 })).toMatchObject({
       said: expect.stringContaining('3 of 12 folios') as string,
       isOff: true,
     });
-    expect(seal(run)).toMatchObject({
+    expect(seal(found)).toMatchObject({
       said: expect.stringContaining('✓ Verified Tue 24 Nov 2026 09:01: 4,084 choices agree') as string,
       isOff: false,
     });
@@ -175,7 +173,7 @@ describe('the seal', () => {
     [{ code: 'deposit-differs', size: 12, signedAt: '2026-11-24T08:00:00Z' }, 'another head of 12 folios'],
     [{ code: 'deposit-beyond', size: 12, signedAt: '2026-11-24T08:00:00Z' }, 'some are gone'],
   ])('%j is said in words', (fault, words) => {
-    const { said } = seal({ ...run, faults: [fault] });
+    const { said } = seal({ ...found, faults: [fault] });
     expect(said).toContain('✕ 1 fault.');
     expect(said).toContain(words);
   });

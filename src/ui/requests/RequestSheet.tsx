@@ -13,7 +13,7 @@ import { DecideStage } from './DecideStage';
 import { IdentityStage } from '../identity/IdentityStage';
 import { IntakeStage } from '../intake/IntakeStage';
 import { JoinOffers } from '../intake/JoinOffers';
-import { RefreshWhile } from './RefreshWhile';
+import { RefreshWhile } from '../shared/RefreshWhile';
 import { StuckLetters } from '../letters/StuckLetters';
 import { TraceStage } from '../trace/TraceStage';
 import { WorkPanel } from './WorkPanel';

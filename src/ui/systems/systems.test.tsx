@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
 import type { KeysView } from '../../core/keys/views';
 import { ColleagueTable } from '../access/ColleagueTable';
@@ -32,9 +33,7 @@ describe('keys', () => {
     expect(screen.getByText(/40 data keys under version 1, 2 destroyed; 5 data keys under version 2/)).toBeTruthy();
     expect(button('Wrap 40 data keys anew').disabled).toBe(false);
     unmount();
-    show(
-      <KeysPanel keys={keys({ rotation: { state: 'running', toVersion: 2, done: 10, total: 40 } })} actions={none} />,
-    );
+    show(<KeysPanel keys={keys({ rotation: run({ state: 'running', done: 10, total: 40 }) })} actions={none} />);
     expect(screen.getByRole('status').textContent).toContain('10 of 40');
     expect(button(/Wrap/).disabled).toBe(true);
   });

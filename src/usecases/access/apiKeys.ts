@@ -1,4 +1,4 @@
-import { apiKeyBySecret, claimIdempotencyKey, insertApiKey, keepAnswer } from '../../db/access/users';
+import { apiKeyBySecret, insertApiKey } from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
 import type { Context } from '../shared/context';
 
@@ -31,48 +31,4 @@ export async function addApiKey(
       created_at: ctx.clock.real(),
     }),
   );
-}
-
-const KEPT_HOURS = 24;
-
-export interface Answer {
-  status: number;
-  body: unknown;
-}
-
-/**
- * `Idempotency-Key`: the same key and body give the first answer; another body is refused with 409. The key is claimed before the
- * work and in its transaction: of two equal calls at once the second waits for the first, and after a crash neither was done.
- *
- * @param work is given the context to act in: all it does is part of the one transaction
- */
-export async function onceOnly(
-  ctx: Context,
-  apiKeyId: string,
-  key: string | null,
-  rawBody: string,
-  work: (ctx: Context) => Promise<Answer>,
-): Promise<Answer> {
-  if (!key) return work(ctx);
-  const [keyHash, bodyHash] = [ctx.keys.hash(Buffer.from(key)), ctx.keys.hash(Buffer.from(rawBody))];
-  const now = ctx.clock.real();
-  return ctx.transaction(async (h) => {
-    const before = await claimIdempotencyKey(
-      h,
-      {
-        api_key_id: apiKeyId,
-        key_hash: keyHash,
-        body_hash: bodyHash,
-        expires_at: new Date(Date.parse(now) + KEPT_HOURS * 3_600_000).toISOString(),
-      },
-      now,
-    );
-    if (before)
-      return before.body_hash.equals(bodyHash)
-        ? { status: before.status, body: before.answer }
-        : { status: 409, body: { code: 'idempotency-key-reused', title: 'This key came before with another body.' } };
-    const answer = await work({ ...ctx, transaction: (part) => part(h), reading: (part) => part(h) });
-    await keepAnswer(h, apiKeyId, keyHash, answer.status, JSON.stringify(answer.body));
-    return answer;
-  });
 }

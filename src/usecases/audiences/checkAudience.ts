@@ -8,12 +8,11 @@ import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   audienceById,
-  audienceRunById,
   insertAudience,
   insertAudienceRun,
   listAudiences,
   runsOfAudiences,
-  setAudienceRun,
+  setAnswersPath,
   type AudienceRow,
   type AudienceRunRow,
 } from '../../db/audiences/audiences';
@@ -32,6 +31,9 @@ import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
 import { importKey } from '../imports/sealed';
 import { audienceName } from './sealed';
+import { beginRun } from '../runs/beginRun';
+import { runView } from '../runs/runView';
+import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 
 const MOST_BYTES = 1024 ** 3;
@@ -83,8 +85,8 @@ export async function startAudience(
       made_at: ctx.clock.now(),
     });
     const runId = ctx.keys.id('run');
-    await insertAudienceRun(h, { id: runId, audience_id: id, asked_by: ctx.actor.id, asked_at: ctx.clock.now() });
-    await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
+    await beginRun(ctx, h, 'check-audience', { id: runId, subject: id });
+    await insertAudienceRun(h, { id: runId, audience_id: id });
     await recordTrail(ctx, h, 'audience-checked', id, input.purpose);
     return ok({ id, runId });
   });
@@ -105,13 +107,8 @@ export async function askAgain(
     const audience = await audienceById(h, input.audienceId);
     if (!audience || (ownOf(ctx) && audience.system_id !== ownOf(ctx))) return refuse({ code: 'not-found' });
     const runId = ctx.keys.id('run');
-    await insertAudienceRun(h, {
-      id: runId,
-      audience_id: audience.id,
-      asked_by: ctx.actor.id,
-      asked_at: ctx.clock.now(),
-    });
-    await ctx.jobs.enqueue(h.trx, 'check-audience', { runId });
+    await beginRun(ctx, h, 'check-audience', { id: runId, subject: audience.id });
+    await insertAudienceRun(h, { id: runId, audience_id: audience.id });
     await recordTrail(ctx, h, 'audience-checked', audience.id, 'again');
     return ok({ runId });
   });
@@ -121,11 +118,10 @@ const COLUMNS = ['line', 'address', 'permitted', 'standing', 'reason', 'since'] 
 
 /** Every line comes back with permitted or the reason, in the order of the list. */
 export async function checkAudience(ctx: Context, { runId }: { runId: string }): Promise<void> {
-  await ctx.exclusively(`audience:${runId}`, async () => {
+  await workOnRun(ctx, runId, async (run) => {
     const begun = await ctx.transaction(async (h) => {
-      const run = await audienceRunById(h, runId);
-      const audience = run ? await audienceById(h, run.audience_id) : undefined;
-      return run?.state === 'running' && audience
+      const audience = await audienceById(h, run.subject!);
+      return audience
         ? {
             audience,
             country: audience.system_id
@@ -134,10 +130,10 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
           }
         : null;
     });
-    if (!begun) return;
+    if (!begun) throw new RunFailed('gone');
     const { audience, country } = begun;
     const [counts, name]: [AudienceRunRow['counts'], string] = [{}, `audience-run-${runId}`];
-    let [lines, permitted] = [0, 0];
+    let lines = 0;
     const about = { channel: audience.channel, purpose: audience.purpose, systemId: audience.system_id ?? '', country };
     async function* answers(): AsyncGenerator<string> {
       yield csvLine(COLUMNS);
@@ -146,11 +142,10 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
         ctx.threads?.lanes ?? 1,
         (one) => ctx.threads?.checkAudiencePart(one) ?? checkAudiencePart(ctx, one),
       )) {
-        for (const [key, n] of Object.entries(part.counts) as [keyof typeof counts, number][])
+        for (const [key, n] of Object.entries({ ...part.counts, permitted: part.permitted }))
           counts[key] = (counts[key] ?? 0) + n;
-        permitted += part.permitted;
         lines += part.lines;
-        await ctx.transaction((h) => setAudienceRun(h, runId, { lines, permitted, counts }));
+        await ctx.transaction((h) => moveRun(h, runId, { done: lines, counts }));
         yield part.text;
       }
     }
@@ -161,15 +156,9 @@ export async function checkAudience(ctx: Context, { runId }: { runId: string }):
     );
     await ctx.storage.rename(`${name}.part`, name);
     await ctx.transaction(async (h) => {
-      await setAudienceRun(h, runId, {
-        state: 'finished',
-        lines,
-        permitted,
-        counts,
-        path: name,
-        finished_at: ctx.clock.now(),
-      });
-      await recordTrail(ctx, h, 'audience-checked', audience.id, `${permitted} of ${lines} permitted`);
+      await setAnswersPath(h, runId, name);
+      await finishRun(ctx, h, runId);
+      await recordTrail(ctx, h, 'audience-checked', audience.id, `${counts['permitted'] ?? 0} of ${lines} permitted`);
     });
   });
 }
@@ -247,16 +236,7 @@ async function viewOf(
     purpose: row.purpose,
     channel: row.channel,
     at: row.made_at,
-    runs: runs
-      .filter(({ audience_id }) => audience_id === row.id)
-      .map(({ id, state, lines, permitted, counts, asked_at }) => ({
-        id,
-        state,
-        lines,
-        permitted,
-        counts,
-        at: asked_at,
-      })),
+    runs: runs.filter(({ audience_id }) => audience_id === row.id).map((run) => runView(ctx, run)),
   };
 }
 

@@ -20,6 +20,7 @@ import type { Context } from '../shared/context';
 import { systemsWithFlags } from '../drift/compareSystem';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
 import { recordTrail } from '../trail/recordTrail';
 import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
@@ -143,14 +144,8 @@ function choiceOf(
 
 async function compareAndCorrect(ctx: Context, h: Handle, systemId: string, personId: string): Promise<void> {
   const id = ctx.keys.id('drf');
-  await insertDriftRun(h, {
-    id,
-    system_id: systemId,
-    started_by: ctx.actor.id,
-    started_at: ctx.clock.now(),
-    correct_person: personId,
-  });
-  await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: id });
+  await beginRun(ctx, h, 'compare-system', { id, subject: systemId });
+  await insertDriftRun(h, { id, correct_person: personId });
 }
 
 /** The person whom recording has just made, where the request knew nobody. */

@@ -63,7 +63,7 @@ export async function tellRecipient(
     const plan = await lastPlan(h, request.id);
     // An erasure that waits for this goes on by itself.
     if (plan?.state === 'executing' && (await recipientsOf(ctx, h, request)).every(({ how }) => how !== null))
-      await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: plan.id });
+      await ctx.jobs.enqueue(h.trx, 'run-erasure', { runId: plan.id });
     return ok(null);
   });
 }

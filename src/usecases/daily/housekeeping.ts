@@ -1,6 +1,6 @@
 import { takeOldAudiences } from '../../db/audiences/audiences';
 import { forgetOldLinks } from '../../db/choicesPage/choicesPageLinks';
-import { forgetWebhooks } from '../../db/ledger/webhooks';
+import { forgetClaims } from '../../db/shared/claims';
 import { takeOldExports } from '../../db/ledger/exports';
 import { forgetEndedImports, takeUnusedImports } from '../../db/imports/imports';
 import type { Context } from '../shared/context';
@@ -9,13 +9,12 @@ import { endOldWork } from '../keys/workKeys';
 const DAY = 86_400_000;
 /** How long lists of addresses and their answers are kept, days: long enough to send, short enough not to become a copy. */
 const AUDIENCE_DAYS = 30;
-const WEBHOOK_DAYS = 2;
 
 /** What Bookend itself keeps no longer than it needs. Runs now and then in the worker. */
 export async function housekeeping(ctx: Context): Promise<void> {
   const before = (days: number, now = ctx.clock.real()) => new Date(Date.parse(now) - days * DAY).toISOString();
   const files = await ctx.transaction(async (h) => {
-    await forgetWebhooks(h, before(WEBHOOK_DAYS));
+    await forgetClaims(h, ctx.clock.real());
     await forgetOldLinks(h, before(1));
     await endOldWork(ctx, h);
     await forgetEndedImports(h);

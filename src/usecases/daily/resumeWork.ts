@@ -1,18 +1,11 @@
-import { rotationsRunning } from '../../db/keys/keyWork';
-import { audienceRunsRunning } from '../../db/audiences/audiences';
-import { driftInWork, driftRunsRunning } from '../../db/drift/drift';
-import { exportsRunning } from '../../db/ledger/exports';
-import { rebuildsRunning } from '../../db/standing/rebuilds';
-import { removalsRunning } from '../../db/ledger/sealedRemovals';
-import { verificationsRunning } from '../../db/ledger/verifications';
-import { plansExecuting } from '../../db/erasure/plans';
-import { importsInState } from '../../db/imports/imports';
+import { driftInWork } from '../../db/drift/drift';
 import { lettersDue } from '../../db/letters/letters';
 import { mailsDue } from '../../db/letters/outbox';
-import { packsInState } from '../../db/packs/packs';
 import { requestsWithOpenActs } from '../../db/carryOut/recordActs';
+import { runsRunning } from '../../db/runs/runs';
 import { systemsToTrace } from '../../db/trace/traces';
 import type { JobName, JobPayloads } from '../../ports/jobs';
+import { lockOfRun } from '../runs/workOnRun';
 import type { Context } from '../shared/context';
 
 /**
@@ -26,18 +19,8 @@ export async function resumeWork(ctx: Context): Promise<number> {
     const found: { name: JobName; payload: JobPayloads[JobName]; lock: string }[] = [];
     const add = <N extends JobName>(name: N, lock: string, payload: JobPayloads[N]) =>
       void found.push({ name, payload, lock });
-    for (const { id } of await plansExecuting(h)) add('run-erasure', `plan:${id}`, { planId: id });
-    for (const { id } of await packsInState(h, 'building')) add('build-pack', `pack:${id}`, { packId: id });
+    for (const { id, kind } of await runsRunning(h)) add(kind, lockOfRun(id), { runId: id });
     for (const requestId of await requestsWithOpenActs(h)) add('run-record-acts', `acts:${requestId}`, { requestId });
-    for (const { id } of await importsInState(h, 'running')) add('run-import', `import:${id}`, { importId: id });
-    for (const { id } of await importsInState(h, 'checking')) add('check-import', `import:${id}`, { importId: id });
-    for (const { id } of await exportsRunning(h)) add('export-ledger', `export:${id}`, { exportId: id });
-    for (const { id } of await audienceRunsRunning(h)) add('check-audience', `audience:${id}`, { runId: id });
-    for (const { id } of await driftRunsRunning(h)) add('compare-system', `drift:${id}`, { runId: id });
-    for (const { id } of await rotationsRunning(h)) add('rotate-keys', `rotation:${id}`, { rotationId: id });
-    for (const { id } of await removalsRunning(h)) add('remove-sealed', `removal:${id}`, { removalId: id });
-    for (const { id } of await rebuildsRunning(h)) add('rebuild-folds', `rebuild:${id}`, { rebuildId: id });
-    for (const { id } of await verificationsRunning(h)) add('verify-ledger', `verify:${id}`, { verificationId: id });
     if ((await driftInWork(h, 1)).length > 0) add('correct-drift', 'correct-drift', {});
     const now = ctx.clock.real();
     for (const systemId of await systemsToTrace(h, now)) add('trace-system', `trace:${systemId}`, { systemId });

@@ -2,7 +2,7 @@ import type { Desk } from '../../core/desk/views';
 import type { RequestLine } from '../../core/requests/views';
 import { addDays, sayInstant, type Day } from '../../core/shared/days';
 import { sayFacts } from '../../core/systems/register';
-import { dailyFailures } from '../../db/health/dailyRuns';
+import { failedClaims } from '../../db/shared/claims';
 import { mentionsOf } from '../../db/requests/notes';
 import type { Handle } from '../../db/shared/handle';
 import { listRegisterGaps } from '../../db/systems/registerGaps';
@@ -104,9 +104,9 @@ async function ofRegister(ctx: Context, h: Handle): Promise<Waiting[]> {
 
 async function ofDailyWork(ctx: Context, h: Handle): Promise<Waiting[]> {
   if (reach(ctx, 'systems.see') !== 'all') return [];
-  return (await dailyFailures(h)).map(({ task }) => ({
+  return (await failedClaims(h, 'daily')).map(({ scope }) => ({
     who: 'Bookend',
-    what: `daily work failed: ${task.replace(/-/g, ' ')}; it is tried again`,
+    what: `daily work failed: ${scope.slice('daily:'.length).replace(/-/g, ' ')}; it is tried again`,
     ref: null,
     href: '/systems',
   }));

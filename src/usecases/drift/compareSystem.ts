@@ -3,24 +3,25 @@ import { driftOf } from '../../core/drift/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { readsIn } from '../../db/standing/permissions';
 import {
-  driftRunById,
   insertDriftItems,
   insertDriftRun,
   intendFor,
-  lastFinishedRun,
   noteFollowed,
-  setDriftRun,
+  personToCorrect,
   settleGone,
   type DriftItemRow,
   type FollowRow,
 } from '../../db/drift/drift';
 import { listSystems, markReached, systemById } from '../../db/systems/systems';
-import { isConnectorError, type Flag } from '../../ports/connector';
+import { isConnectorError, type Connector, type Flag } from '../../ports/connector';
+import { lastRun } from '../../db/runs/runs';
 import type { Context } from '../shared/context';
 import { answerMany, type Question } from '../standing/checkMany';
 import { normaliseIdentifier } from '../people/identifierKeys';
 import { reach } from '../shared/may';
 import { connectionOfSystem, openConnector } from '../systems/openConnector';
+import { beginRun } from '../runs/beginRun';
+import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Systems that keep flags of what is permitted: their connection names them. */
@@ -44,8 +45,8 @@ export async function startComparison(
     const runs: string[] = [];
     for (const { id: systemId } of systems) {
       const id = ctx.keys.id('drf');
-      await insertDriftRun(h, { id, system_id: systemId, started_by: ctx.actor.id, started_at: ctx.clock.now() });
-      await ctx.jobs.enqueue(h.trx, 'compare-system', { runId: id });
+      await beginRun(ctx, h, 'compare-system', { id, subject: systemId });
+      await insertDriftRun(h, { id, correct_person: null });
       runs.push(id);
     }
     await recordTrail(ctx, h, 'drift-compared', null, `${systems.length} systems asked`);
@@ -58,44 +59,43 @@ export async function startComparison(
  * changed.
  */
 export async function compareSystem(ctx: Context, { runId }: { runId: string }): Promise<void> {
-  await ctx.exclusively(`drift:${runId}`, async () => {
-    const run = await ctx.transaction((h) => driftRunById(h, runId));
-    if (!run || run.state !== 'running') return;
-    const { connector } = await openConnector(ctx, run.system_id);
-    const sums = { compared: 0, unknown: 0, found: 0 };
-    const stillThere: string[] = [];
+  await workOnRun(ctx, runId, async (run) => {
+    const systemId = run.subject!;
+    const { connector } = await openConnector(ctx, systemId);
     try {
-      const before = await ctx.transaction((h) => lastFinishedRun(h, run.system_id));
-      for await (const flags of connector.flags!()) {
-        const part = await comparePart(ctx, run.system_id, flags, before?.finished_at ?? null);
-        sums.compared += part.compared;
-        sums.unknown += part.unknown;
-        sums.found += part.drifting.length;
-        stillThere.push(...part.drifting);
-        await ctx.transaction((h) => setDriftRun(h, runId, sums));
-      }
-      await ctx.transaction(async (h) => {
-        await settleGone(h, run.system_id, stillThere, ctx.clock.now());
-        if (run.correct_person && (await intendFor(h, run.system_id, run.correct_person)) > 0)
-          await ctx.jobs.enqueue(h.trx, 'correct-drift', {});
-        await markReached(h, run.system_id, ctx.clock.now(), null);
-        await setDriftRun(h, runId, { ...sums, state: 'finished', finished_at: ctx.clock.now() });
-        await recordTrail(ctx, h, 'drift-compared', run.system_id, `${sums.compared} compared, ${sums.found} differ`);
-      });
+      await compareAll(ctx, runId, systemId, connector);
     } catch (error) {
       if (!isConnectorError(error)) throw error;
-      await ctx.transaction(async (h) => {
-        await markReached(h, run.system_id, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`);
-        await setDriftRun(h, runId, {
-          ...sums,
-          state: 'failed',
-          error: error.message.slice(0, 300),
-          finished_at: ctx.clock.now(),
-        });
-      });
+      await ctx.transaction((h) =>
+        markReached(h, systemId, ctx.clock.now(), `${error.kind}: ${error.message.slice(0, 200)}`),
+      );
+      throw new RunFailed(error.message);
     } finally {
       await connector.close();
     }
+  });
+}
+
+async function compareAll(ctx: Context, runId: string, systemId: string, connector: Connector): Promise<void> {
+  const counts = { unknown: 0, found: 0 };
+  let compared = 0;
+  const stillThere: string[] = [];
+  const before = await ctx.transaction((h) => lastRun(h, 'compare-system', { subject: systemId, state: 'finished' }));
+  for await (const flags of connector.flags!()) {
+    const part = await comparePart(ctx, systemId, flags, before?.finished_at ?? null);
+    compared += part.compared;
+    counts.unknown += part.unknown;
+    counts.found += part.drifting.length;
+    stillThere.push(...part.drifting);
+    await ctx.transaction((h) => moveRun(h, runId, { done: compared, counts }));
+  }
+  await ctx.transaction(async (h) => {
+    await settleGone(h, systemId, stillThere, ctx.clock.now());
+    const person = await personToCorrect(h, runId);
+    if (person && (await intendFor(h, systemId, person)) > 0) await ctx.jobs.enqueue(h.trx, 'correct-drift', {});
+    await markReached(h, systemId, ctx.clock.now(), null);
+    await finishRun(ctx, h, runId);
+    await recordTrail(ctx, h, 'drift-compared', systemId, `${compared} compared, ${counts.found} differ`);
   });
 }
 

@@ -123,7 +123,7 @@ test('where all agree there is nothing; who is not in the ledger is counted apar
   expect(await board()).toMatchObject({
     board: [],
     items: [],
-    systems: [{ id: 'sys_list', run: { state: 'finished', compared: 5, unknown: 1, found: 0 } }],
+    systems: [{ id: 'sys_list', run: { state: 'finished', done: 5, counts: { unknown: 1, found: 0 } } }],
   });
 });
 
@@ -203,7 +203,7 @@ test('a bulk of another size than the one looked at is refused; a system that is
   });
   list.mode = 'down';
   await compare();
-  expect((await board()).systems[0]!.run).toMatchObject({ state: 'failed', error: 'The list fell over.' });
+  expect((await board()).systems[0]!.run).toMatchObject({ state: 'failed', cause: 'The list fell over.' });
   expect((await board()).items).toHaveLength(1);
   list.mode = 'good';
   list.flagsByKey.set('dea@mail.example', false);
@@ -293,15 +293,14 @@ describe('audiences', () => {
     expect(lines[5]).toContain("'=cmd@mail.example");
     expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({
       state: 'finished',
-      lines: 5,
-      permitted: 1,
-      counts: { granted: 1, withdrawn: 1, 'not-asked': 2, unreadable: 1 },
+      done: 5,
+      counts: { permitted: 1, granted: 1, withdrawn: 1, 'not-asked': 2, unreadable: 1 },
     });
     await say('fay@mail.example', 'withdraw', '2026-11-24T10:25:00Z');
     world.pass(60);
     must(await askAgain(signe, { audienceId: id }));
     await world.drain();
-    expect(must(await readAudience(signe, { id })).runs.map(({ permitted }) => permitted)).toEqual([0, 1]);
+    expect(must(await readAudience(signe, { id })).runs.map(({ counts }) => counts['permitted'])).toEqual([0, 1]);
     expect(await textOf(id)).toMatch(/fay@mail.example,no,withdrawn/);
   });
   test('a list without a header, and one in NDJSON', async () => {
@@ -311,7 +310,7 @@ describe('audiences', () => {
     ]) {
       const { id } = must(await start(text));
       await world.drain();
-      expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({ lines: 2, permitted: 0 });
+      expect(must(await readAudience(signe, { id })).runs[0]).toMatchObject({ done: 2, counts: { permitted: 0 } });
     }
   });
   test('what is refused', async () => {

@@ -6,12 +6,14 @@ import { addDays, localDay } from '../../core/shared/days';
 import { groupBy } from '../../core/shared/groupBy';
 import { everyWeek } from '../../core/shared/spans';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { countDrift, followRows, lastDriftRuns, openDrift } from '../../db/drift/drift';
+import { countDrift, followRows, openDrift } from '../../db/drift/drift';
 import { allPurposes } from '../../db/purposes/purposes';
 import { personsById } from '../../db/people/persons';
+import { lastRuns } from '../../db/runs/runs';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
+import { viewOrNull } from '../runs/runView';
 import { systemsInReach } from '../systems/systemsInReach';
 import type { Handle } from '../../db/shared/handle';
 import { systemsWithFlags } from './compareSystem';
@@ -33,7 +35,7 @@ export async function readDrift(
     const systems = own ? flagged.filter(({ id }) => own.has(id)) : flagged;
     const names = new Map(systems.map(({ id, name }) => [id, name]));
     const titles = new Map((await allPurposes(h)).map(({ id, title }) => [id, title]));
-    const runs = new Map((await lastDriftRuns(h)).map((run) => [run.system_id, run]));
+    const runs = new Map((await lastRuns(h, 'compare-system')).map((run) => [run.subject!, run]));
     const rows = await openDrift(h, { ...filter, systems: own, limit: PAGE + 1 });
     const sayWho = await namesOf(ctx, h, rows, how === 'all');
     const items = rows.slice(0, PAGE).map((row): DriftView['items'][number] => ({
@@ -52,7 +54,7 @@ export async function readDrift(
     const counted = (await countDrift(h, ctx.clock.now())).filter(({ system_id }) => !own || own.has(system_id));
     const since = new Date(Date.parse(ctx.clock.now()) - MEASURED_DAYS * 86_400_000).toISOString();
     return ok({
-      systems: systems.map(({ id, name }) => ({ id, name, run: runOf(runs.get(id)) })),
+      systems: systems.map(({ id, name }) => ({ id, name, run: viewOrNull(ctx, runs.get(id)) })),
       board: boardOf(counted, names, titles),
       items,
       next: rows.length > PAGE ? items.at(-1)!.id : null,
@@ -106,12 +108,6 @@ function boardOf(
       open: sum(({ state }) => state === 'open'),
     };
   });
-}
-
-function runOf(run: Awaited<ReturnType<typeof lastDriftRuns>>[number] | undefined) {
-  if (!run) return null;
-  const { state, compared, unknown, found, error } = run;
-  return { state, compared, unknown, found, error, at: run.finished_at ?? run.started_at };
 }
 
 async function readFollow(ctx: Context, rows: Awaited<ReturnType<typeof followRows>>): Promise<DriftView['follow']> {

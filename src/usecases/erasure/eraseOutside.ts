@@ -2,6 +2,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import type { PersonRecord } from '../../core/people/record';
 import { groupBy } from '../../core/shared/groupBy';
 import {
+  countOperations,
   operationsOf,
   planLines,
   setOperation,
@@ -141,6 +142,7 @@ async function carryOut(
 async function note(ctx: Context, operation: OperationRow, line: PlanLineRow, detail: string): Promise<'done'> {
   await ctx.transaction(async (h) => {
     await setOperation(h, operation.idempotency_key, { state: 'done', done_at: ctx.clock.now(), detail });
+    await countOperations(h, operation.plan_id);
     await recordTrail(
       ctx,
       h,

@@ -2,14 +2,13 @@ import { must } from '../../../test/support/must';
 import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { choice } from '../../../test/support/ledger';
+import { choice, verified } from '../../../test/support/ledger';
 import type { TestWorld } from '../../../test/support/database';
 import { Shelf } from '../../../test/support/shelf';
 import { shelfWorld } from '../../../test/support/shelfWorld';
 import { createClient } from '../../db/shared/client';
 import { checkStanding } from '../standing/checkStanding';
 import { recordChoices } from '../ledger/recordChoices';
-import { startVerification, verifyLedger } from '../ledger/verifyLedger';
 import type { Context } from '../shared/context';
 import { decide } from '../requests/decide';
 import { askIdentity, proveAtCounter, proveIdentity, refuseForIdentity } from '../identity/identity';
@@ -168,8 +167,7 @@ test('a backup from before an erasure is put back: the journal erases again, bef
     expect(await standing()).toBe('erased');
     expect(await knex('requests').where({ ref }).first()).toMatchObject({ person_sealed: null, text_sealed: null });
     expect(await replayJournal(old)).toBe(0);
-    const started = await startVerification({ ...signe, transaction: old.transaction });
-    expect(started.ok && (await verifyLedger(old, { verificationId: started.value.id }))).toEqual([]);
+    expect(await verified(world, old)).toEqual([]);
   } finally {
     await knex.destroy();
     await world.knex.raw('drop database ?? with (force)', [new URL(restored).pathname.slice(1)]);
@@ -178,8 +176,7 @@ test('a backup from before an erasure is put back: the journal erases again, bef
 });
 
 test('after all that the ledger still verifies, and the trail’s chain is whole', async () => {
-  const started = await startVerification(signe);
-  expect(started.ok && (await verifyLedger(world.worker, { verificationId: started.value.id }))).toEqual([]);
+  expect(await verified(world)).toEqual([]);
   const rows = await world.worker.transaction((h) => trailOfMonth(h, '2026-11'));
   expect(rows.length).toBeGreaterThan(50);
   expect(brokenAt(world.worker, rows)).toBeNull();

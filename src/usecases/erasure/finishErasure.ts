@@ -28,6 +28,7 @@ import { refreshRequest } from '../requests/refreshRequest';
 import { recipientsOf } from '../carryOut/tellRecipients';
 import { speaksOfPerson } from '../people/speaksOfPerson';
 import { endWorkNaming } from '../keys/workKeys';
+import { finishRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { forgetHeldLines } from './forgetHeldLines';
 import { openLines } from './openLines';
@@ -90,6 +91,7 @@ export async function finishErasure(ctx: Context, row: PlanRow): Promise<PhaseOu
     await forgetRequests(h, ids);
     await destroyDataKeys(h, dataKeyIds, now);
     await setPlan(h, row.id, { state: 'finished', phase: 'finished', finished_at: now, error: null });
+    await finishRun(ctx, h, row.id);
     await setRequest(h, request.id, { plan: 'finished', trace: 'finished' });
     return [...packs.flatMap(({ path }) => path ?? []), ...(await deleteAudiences(h, lists))];
   });

@@ -1,6 +1,7 @@
 import { heldBy } from '../../core/erasure/plan';
 import { operationsOf, planLines, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { requestById, setRequest } from '../../db/requests/requests';
+import { endRun } from '../../db/runs/runs';
 import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
 import { recordTrail } from '../trail/recordTrail';
@@ -35,6 +36,7 @@ export async function holdSince(ctx: Context, row: PlanRow): Promise<boolean> {
         `A hold was placed on ${held.length} ${held.length === 1 ? 'record' : 'records'} since: nothing more was ` +
         `removed. Work out the plan again.`,
     });
+    await endRun(h, row.id, { state: 'cancelled', cause: 'held', finished_at: ctx.clock.now() });
     await setRequest(h, request.id, { plan: 'stopped' });
     await recordTrail(ctx, h, 'erasure-stopped', request.ref, `${held.length} records under a hold`);
     await refreshRequest(ctx, h, request.id);

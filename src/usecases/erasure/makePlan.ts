@@ -16,6 +16,7 @@ import { createTask } from '../helpers/createTask';
 import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
 import { vaultOf } from '../keys/vault';
+import { beginRun } from '../runs/beginRun';
 import { recordTrail } from '../trail/recordTrail';
 import { OWN_SYSTEM } from './ownPart';
 import { requestsInTheWay, rulesFor } from './planFacts';
@@ -206,7 +207,7 @@ export async function confirmPlan(ctx: Context, input: { ref: string; typed: str
       confirmed_at: ctx.clock.now(),
     });
     await setRequest(h, request.id, { plan: 'executing' });
-    await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: row.id });
+    await beginRun(ctx, h, 'run-erasure', { id: row.id, subject: row.id, total: operations.length });
     await recordTrail(ctx, h, 'plan-confirmed', request.ref, row.fingerprint);
     return ok(null);
   });

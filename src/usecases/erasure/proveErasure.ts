@@ -1,4 +1,4 @@
-import { operationsOf, planLines, setOperation, setPlan, type PlanRow } from '../../db/erasure/plans';
+import { countOperations, operationsOf, planLines, setOperation, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { requestById } from '../../db/requests/requests';
 import { matchesOf } from '../../db/trace/matches';
 import { stepsOf, traceById } from '../../db/trace/traces';
@@ -76,5 +76,6 @@ async function takeUpAgain(h: Handle, row: PlanRow, places: ReadonlySet<string>)
   );
   for (const operation of operations)
     await setOperation(h, operation.idempotency_key, { state: 'intended', done_at: null });
+  await countOperations(h, row.id);
   return operations.length > 0;
 }

@@ -17,12 +17,14 @@ import {
 import type { Handle } from '../../db/shared/handle';
 import { requestByRef, type RequestRow } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
+import { runById } from '../../db/runs/runs';
 import type { Context } from '../shared/context';
 import { letterPdf } from '../letters/pdf';
 import { recipientsOf } from '../carryOut/tellRecipients';
 import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { saidRegister } from '../systems/phrasebookOf';
+import { viewOrNull } from '../runs/runView';
 import { recordTrail } from '../trail/recordTrail';
 import { lineReasons, lineTitle } from './sealed';
 
@@ -61,7 +63,6 @@ export async function readPlan(
       state: operations.get(line.position)?.state ?? null,
     });
   }
-  const states = [...operations.values()];
   return {
     id: row.id,
     state: row.state,
@@ -70,8 +71,7 @@ export async function readPlan(
     fingerprint: row.fingerprint,
     totals: { erase: row.erase, anonymise: row.anonymise, keep: row.keep, systems: row.systems },
     k: row.k,
-    done: states.filter(({ state }) => state === 'done').length,
-    operations: states.length,
+    run: viewOrNull(ctx, await runById(h, row.id)),
     error: row.error,
     lines,
     anonymous: lines.filter(({ action, rule }) => action === 'anonymise' && rule !== 'kept-apart').length,

@@ -1,5 +1,6 @@
 import { planById, setPlan, type PlanRow } from '../../db/erasure/plans';
 import type { Context } from '../shared/context';
+import { workOnRun } from '../runs/workOnRun';
 import { eraseOutside } from './eraseOutside';
 import { proveErasure } from './proveErasure';
 import { answerErasure } from './answerErasure';
@@ -13,8 +14,9 @@ export type PhaseOutcome = { done: true } | { done: false; waitMs: number; error
  * Carries out a confirmed plan: outside systems, the proof that nothing is left, the answer, Bookend itself.
  * Each phase begins only when the one before is done and can be begun again after a crash. One worker at a time.
  */
-export async function runErasure(ctx: Context, { planId }: { planId: string }): Promise<void> {
-  await ctx.exclusively(`plan:${planId}`, async () => {
+export async function runErasure(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, async (run) => {
+    const planId = run.subject!;
     for (;;) {
       const row = await ctx.transaction((h) => planById(h, planId));
       if (!row || row.state !== 'executing') return;
@@ -26,7 +28,7 @@ export async function runErasure(ctx: Context, { planId }: { planId: string }): 
           await ctx.jobs.enqueue(
             h.trx,
             'run-erasure',
-            { planId },
+            { runId },
             new Date(Date.parse(ctx.clock.real()) + outcome.waitMs).toISOString(),
           );
         });

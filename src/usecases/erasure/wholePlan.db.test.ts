@@ -322,7 +322,7 @@ test('a crash between the journal and the database: one line, and the certificat
       .first()
   ).own_at;
   world.pass(7200);
-  world.queue.push({ name: 'run-erasure', payload: { planId: (await planRow(ref)).id } });
+  world.queue.push({ name: 'run-erasure', payload: { runId: (await planRow(ref)).id } });
   await world.drain();
   world.worker.journal = own;
   const certificate = must(await readCertificate(signe, { ref }));

@@ -14,19 +14,9 @@ import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { systemsInReach } from '../systems/systemsInReach';
+import { faultCode } from '../shared/faultCode';
 import { recordTrail } from '../trail/recordTrail';
 import { arrivalName } from './sealed';
-
-/** The kind of a failure: a code, never a value. */
-export function faultCode(error: unknown): string {
-  // By what it carries, not by its class: a build may hold a class more than once.
-  const { code, why, name } = (typeof error === 'object' && error !== null ? error : {}) as {
-    code?: unknown;
-    why?: unknown;
-    name?: unknown;
-  };
-  return [code, why, name].filter((one): one is string => typeof one === 'string' && one !== '')[0] ?? 'unknown';
-}
 
 /**
  * Notes that something came in and could not be kept. Where not even that can be written down the log has it, and it is seen again at the

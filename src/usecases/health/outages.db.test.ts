@@ -6,7 +6,7 @@ import { testWorld, type TestWorld } from '../../../test/support/database';
 import { maildirInbox } from '../../connectors/mailbox/maildirInbox';
 import { insertUser } from '../../db/access/users';
 import { beat } from '../../db/health/heartbeats';
-import { onceOnly } from '../access/apiKeys';
+import { onceOnly } from '../shared/once';
 import { recordChoices } from '../ledger/recordChoices';
 import type { Context } from '../shared/context';
 import { readDesk } from '../desk/readDesk';
@@ -297,7 +297,7 @@ test('daily work is done once a day by whichever worker looks; what failed is tr
   await Promise.all([dailyWork(world.worker, tasks), dailyWork(world.worker, tasks)]);
   expect([...calls].sort()).toEqual(['breaking', 'first', 'last']);
   expect(await healthNow()).toMatchObject({ status: 'degraded', daily: 'failed' });
-  expect((await world.knex('daily_runs').where({ task: 'breaking' }).first()).error).toBe('ECONNREFUSED');
+  expect((await world.knex('claims').where({ scope: 'daily:breaking' }).first()).cause).toBe('ECONNREFUSED');
   await dailyWork(world.worker, tasks);
   expect(calls).toHaveLength(3);
   breaks = false;

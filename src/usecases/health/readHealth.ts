@@ -1,12 +1,12 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { arrivalsStuck } from '../../db/health/arrivals';
-import { dailyFailures } from '../../db/health/dailyRuns';
+import { failedClaims } from '../../db/shared/claims';
 import { lastBeat } from '../../db/health/heartbeats';
 import { lettersStuck } from '../../db/letters/letters';
 import { mailsStuck } from '../../db/letters/outbox';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
-import { faultCode } from './arrivals';
+import { faultCode } from '../shared/faultCode';
 
 /** A worker that has not been seen for so long is not there, milliseconds. */
 const WORKER_MS = 30_000;
@@ -50,7 +50,7 @@ export async function readHealth(ctx: Context): Promise<Health> {
           beat && Date.parse(ctx.clock.real()) - Date.parse(beat) < WORKER_MS ? ('ok' as const) : ('not seen' as const),
         mail: letters.length + mails.length > 0 ? ('failing' as const) : ('ok' as const),
         intake: arrivals.length > 0 ? ('waiting' as const) : ('ok' as const),
-        daily: (await dailyFailures(h)).length > 0 ? ('failed' as const) : ('ok' as const),
+        daily: (await failedClaims(h, 'daily')).length > 0 ? ('failed' as const) : ('ok' as const),
       };
       return {
         status: Object.values(parts).every((part) => part === 'ok') ? 'ok' : 'degraded',

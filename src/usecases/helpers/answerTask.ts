@@ -3,7 +3,7 @@ import type { TaskView } from '../../core/helpers/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
 import { lockHelperTask, setHelperTask, type HelperTaskRow } from '../../db/helpers/helperTasks';
-import { lastPlan, operationsOf, planLines, setOperation } from '../../db/erasure/plans';
+import { countOperations, lastPlan, operationsOf, planLines, setOperation } from '../../db/erasure/plans';
 import { requestById, type RequestRow } from '../../db/requests/requests';
 import { systemById } from '../../db/systems/systems';
 import { insertMatches } from '../../db/trace/matches';
@@ -133,5 +133,6 @@ async function noteErased(ctx: Context, h: Handle, request: RequestRow, systemId
       done_at: ctx.clock.now(),
       detail: 'done by its owner',
     });
-  await ctx.jobs.enqueue(h.trx, 'run-erasure', { planId: plan.id });
+  await countOperations(h, plan.id);
+  await ctx.jobs.enqueue(h.trx, 'run-erasure', { runId: plan.id });
 }

@@ -1,8 +1,9 @@
 import type { RecordStatus } from '../../core/ledger/schema';
 import type { HeldLine } from '../../core/imports/views';
-import { importById, setImport } from '../../db/imports/imports';
+import { lockImport, setImport } from '../../db/imports/imports';
 import type { Context } from '../shared/context';
 import { readChecks, type DryRun } from '../ledger/recordChoices';
+import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { linesOf } from './readFile';
@@ -15,13 +16,13 @@ const HELD_SHOWN = 50;
 const LINES_AT_ONCE = 2000;
 
 /** A dry run in the worker: all that the import would decide, counted, and nothing written to the ledger. */
-export async function checkImport(ctx: Context, { importId }: { importId: string }): Promise<void> {
-  await ctx.exclusively(`import:${importId}`, () => tryOut(ctx, importId));
+export async function checkImport(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, (run) => tryOut(ctx, runId, run.subject!));
 }
 
-async function tryOut(ctx: Context, importId: string): Promise<void> {
+async function tryOut(ctx: Context, runId: string, importId: string): Promise<void> {
   const file = await fileOf(ctx, importId);
-  if (!file || file.row.state !== 'checking' || !file.row.mapping) return;
+  if (!file || file.row.state !== 'checking' || !file.row.mapping) throw new RunFailed('gone');
   const counts: Record<RecordStatus, number> = {
     recorded: 0,
     duplicate: 0,
@@ -49,14 +50,12 @@ async function tryOut(ctx: Context, importId: string): Promise<void> {
         });
     }
     total += lines.length;
-    const isStill = await ctx.transaction(async (h) => {
-      await setImport(h, importId, { checked_lines: total });
-      return (await importById(h, importId))?.state === 'checking';
-    });
-    if (!isStill) return;
+    await ctx.transaction((h) => moveRun(h, runId, { done: total }));
     if (total >= MOST_LINES) break;
   }
   await ctx.transaction(async (h) => {
+    await lockImport(h, importId);
+    await finishRun(ctx, h, runId, { total });
     await setImport(h, importId, {
       state: 'checked',
       total,

@@ -288,18 +288,24 @@ test('a killed run goes on where it stopped: each line once', async () => {
   const { id } = await check([HEADER, ...Array.from({ length: 9500 }, (_, i) => line(`K${i}`))].join('\n'));
   await startImport(coordinator, { importId: id });
   world.queue.length = 0;
-  const row = async () => (await world.knex('imports').where({ id }).first()) as { done_lines: number; state: string };
+  const run = async () =>
+    (await world.knex('runs').where({ kind: 'run-import', subject: id }).first()) as {
+      id: string;
+      done: number;
+      state: string;
+    };
+  const { id: runId } = await run();
   const dying: Context = {
     ...world.worker,
     transaction: async (work) =>
-      (await row()).done_lines > 0 ? Promise.reject(new Error('killed')) : world.worker.transaction(work),
+      (await run()).done > 0 ? Promise.reject(new Error('killed')) : world.worker.transaction(work),
   };
-  await expect(runImport(dying, { importId: id })).rejects.toThrow('killed');
-  const stopped = await row();
+  await expect(runImport(dying, { runId })).rejects.toThrow('killed');
+  const stopped = await run();
   expect(stopped.state).toBe('running');
-  expect(stopped.done_lines).toBeGreaterThan(0);
-  expect(stopped.done_lines).toBeLessThan(9500);
-  await runImport(world.worker, { importId: id });
+  expect(stopped.done).toBeGreaterThan(0);
+  expect(stopped.done).toBeLessThan(9500);
+  await runImport(world.worker, { runId });
   expect(await world.knex('imports').where({ id }).first()).toMatchObject({
     state: 'finished',
     recorded: 9500,

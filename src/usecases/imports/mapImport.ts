@@ -5,6 +5,7 @@ import { lockImport, setImport } from '../../db/imports/imports';
 import { saveMappingRow, type MappingRow } from '../../db/imports/mappings';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { mayImport } from './mayImport';
@@ -32,8 +33,8 @@ export async function mapImport(
       created_by: ctx.actor.id,
       created_at: ctx.clock.now(),
     });
-    await setImport(h, row.id, { state: 'checking', mapping: input.mapping, checked_lines: 0 });
-    await ctx.jobs.enqueue(h.trx, 'check-import', { importId: row.id });
+    await setImport(h, row.id, { state: 'checking', mapping: input.mapping });
+    await beginRun(ctx, h, 'check-import', { id: ctx.keys.id('run'), subject: row.id });
     await recordTrail(ctx, h, 'mapping-saved', row.system_id, input.name);
     return ok(null);
   });

@@ -1,13 +1,15 @@
 import type { AccessRefusal } from '../../core/access/refusals';
-import type { HeldLine, ImportSummary, ImportView } from '../../core/imports/views';
+import type { HeldLine, ImportState, ImportSummary, ImportView } from '../../core/imports/views';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { heldLines, importById, listImports, type ImportRow } from '../../db/imports/imports';
 import { systemsWithMappings } from '../../db/imports/mappings';
+import { lastRun, type RunRow } from '../../db/runs/runs';
 import { listSystems } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { viewOrNull } from '../runs/runView';
 import { recordTrail } from '../trail/recordTrail';
 import { fileOf } from './fileOf';
 import { systemsInReach } from '../systems/systemsInReach';
@@ -23,22 +25,7 @@ async function summary(
   row: ImportRow,
   systems: ReadonlyMap<string, string>,
 ): Promise<ImportSummary> {
-  const {
-    id,
-    state,
-    total,
-    recorded,
-    duplicate,
-    conflict,
-    suppressed,
-    quarantined,
-    encoding,
-    done_lines,
-    checked_lines,
-    bytes,
-    way,
-    error,
-  } = row;
+  const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, encoding, bytes, way, error } = row;
   return {
     id,
     state,
@@ -49,15 +36,20 @@ async function summary(
     suppressed,
     quarantined,
     encoding,
-    done_lines,
-    checked_lines,
     bytes,
     way,
     error,
     fileName: await openFileName(ctx, h, row),
     system: systems.get(row.system_id) ?? row.system_id,
     at: row.created_at,
+    run: viewOrNull(ctx, await runOf(h, row)),
   };
+}
+
+/** The dry run while there is nothing more, else the taking in. */
+async function runOf(h: Handle, { id, state }: Pick<ImportRow, 'id' | 'state'>): Promise<RunRow | undefined> {
+  const kind = state === 'running' || state === 'finished' ? 'run-import' : 'check-import';
+  return lastRun(h, kind, { subject: id });
 }
 
 export async function readImports(ctx: Context): Promise<Result<ImportSummary[], AccessRefusal>> {
@@ -116,19 +108,13 @@ export async function readImport(
 export async function readImportState(
   ctx: Context,
   input: { id: string },
-): Promise<
-  Result<
-    Pick<
-      ImportSummary,
-      'id' | 'state' | 'total' | 'recorded' | 'duplicate' | 'conflict' | 'suppressed' | 'quarantined' | 'done_lines'
-    >,
-    AccessRefusal
-  >
-> {
+): Promise<Result<ImportState, AccessRefusal>> {
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
     if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
-    const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined, done_lines } = row;
+    const { id, state, total, recorded, duplicate, conflict, suppressed, quarantined } = row;
+    const run = await lastRun(h, 'run-import', { subject: id });
+    const done_lines = Number(run?.done ?? 0);
     return ok({ id, state, total, recorded, duplicate, conflict, suppressed, quarantined, done_lines });
   });
 }

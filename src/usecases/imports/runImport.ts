@@ -4,6 +4,8 @@ import { addImportLines, lockImport, setImport, type ImportLineRow, type ImportR
 import type { Context } from '../shared/context';
 import { readChecks, type RecordOutcome } from '../ledger/recordChoices';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
+import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { dataLines } from './checkImport';
 import { fileOf } from './fileOf';
@@ -24,7 +26,9 @@ export async function startImport(
     if (!row || !(await mayImport(ctx, h, row.system_id))) return refuse({ code: 'not-found' });
     if (row.state !== 'checked') return refuse({ code: 'import-already-started' });
     await setImport(h, importId, { state: 'running', preview: null });
-    await ctx.jobs.enqueue(h.trx, 'run-import', { importId });
+    // A dry run of the whole file has counted its lines.
+    const total = row.preview?.isPartial === false ? row.total : null;
+    await beginRun(ctx, h, 'run-import', { id: ctx.keys.id('run'), subject: importId, total });
     await recordTrail(ctx, h, 'import-run', importId, 'started');
     return ok(null);
   });
@@ -34,21 +38,23 @@ export async function startImport(
  * Takes the file in, some thousand lines a transaction; the next are read and hashed while these are written. Goes on
  * where a killed run stopped.
  */
-export async function runImport(ctx: Context, { importId }: { importId: string }): Promise<void> {
-  await ctx.exclusively(`import:${importId}`, async () => {
+export async function runImport(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, async (run) => {
+    const importId = run.subject!;
     const file = await fileOf(ctx, importId);
-    if (!file || file.row.state !== 'running') return;
+    if (!file || file.row.state !== 'running') throw new RunFailed('gone');
+    const done = Number(run.done);
     const reader = readerOf(file);
     const checks = await ctx.transaction((h) => readChecks(ctx, h, file.row.system_id));
     let passed = 0;
     let writing: Promise<void> = Promise.resolve();
     for await (const part of inParts(dataLines(ctx, file), LINES_AT_ONCE)) {
       passed += part.length;
-      const fresh = part.slice(Math.max(0, part.length - (passed - file.row.done_lines)));
-      if (passed <= file.row.done_lines || fresh.length === 0) continue;
+      const fresh = part.slice(Math.max(0, part.length - (passed - done)));
+      if (passed <= done || fresh.length === 0) continue;
       const read = await prepareLines(ctx, reader, checks, fresh);
       await writing;
-      writing = writePart(ctx, file.row, read, passed);
+      writing = writePart(ctx, runId, file.row, read, passed);
       // A failure is thrown when the next part waits for it, not as a rejection nobody handles.
       writing.catch(() => {});
     }
@@ -57,6 +63,7 @@ export async function runImport(ctx: Context, { importId }: { importId: string }
       const row = await lockImport(h, importId);
       if (row?.state !== 'running') return;
       await setImport(h, importId, { state: 'finished', total: passed, finished_at: ctx.clock.now() });
+      await finishRun(ctx, h, runId, { total: passed });
       await recordTrail(
         ctx,
         h,
@@ -69,7 +76,13 @@ export async function runImport(ctx: Context, { importId }: { importId: string }
   });
 }
 
-async function writePart(ctx: Context, row: ImportRow, read: ReadLines, doneLines: number): Promise<void> {
+async function writePart(
+  ctx: Context,
+  runId: string,
+  row: ImportRow,
+  read: ReadLines,
+  doneLines: number,
+): Promise<void> {
   const { id: importId, system_id: systemId } = row;
   await ctx.transaction(async (h) => {
     const outcomes = await settleLines(ctx, h, systemId, read);
@@ -78,8 +91,8 @@ async function writePart(ctx: Context, row: ImportRow, read: ReadLines, doneLine
       h,
       importId,
       outcomes.map((outcome, i) => lineRow(seal, importId, read.lines[i]!, outcome)),
-      doneLines,
     );
+    await moveRun(h, runId, { done: doneLines });
   });
 }
 

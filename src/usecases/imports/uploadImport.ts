@@ -8,6 +8,7 @@ import { systemById } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
 import { recordTrail } from '../trail/recordTrail';
 import { vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
@@ -73,7 +74,10 @@ export async function uploadImport(ctx: Context, input: Upload): Promise<Result<
       }),
     );
     if (state === 'running' || state === 'checking')
-      await ctx.jobs.enqueue(h.trx, state === 'running' ? 'run-import' : 'check-import', { importId: id });
+      await beginRun(ctx, h, state === 'running' ? 'run-import' : 'check-import', {
+        id: ctx.keys.id('run'),
+        subject: id,
+      });
     await recordTrail(ctx, h, 'import-checked', id, `${file.bytes} bytes, ${input.way}`);
     return chosen.ok ? ok({ id, mapping: mapping?.name ?? null }) : chosen;
   });
@@ -119,8 +123,6 @@ async function rowOf(
     created_by: ctx.actor.id,
     created_at: ctx.clock.now(),
     finished_at: null,
-    done_lines: 0,
-    checked_lines: 0,
     preview: null,
     error,
   };

@@ -6,13 +6,14 @@ import { userNames } from '../../db/access/users';
 import {
   countKeysByVersion,
   insertKeyExport,
-  lastRotation,
   lockKeyExport,
   openKeyExports,
   setKeyExport,
 } from '../../db/keys/keyWork';
+import { lastRun } from '../../db/runs/runs';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { viewOrNull } from '../runs/runView';
 import { recordTrail } from '../trail/recordTrail';
 import { exportReason } from './sealed';
 
@@ -73,19 +74,12 @@ export async function readKeysView(ctx: Context): Promise<Result<KeysView, Acces
   if (!reach(ctx, 'people.see')) return refuse({ code: 'not-allowed', act: 'people.see' });
   return ctx.transaction(async (h) => {
     const names = await userNames(h);
-    const rotation = await lastRotation(h);
+    const rotation = await lastRun(h, 'rotate-keys');
     return ok({
       newest: ctx.keys.masterVersion(),
       versions: await countKeysByVersion(h),
       mayChange: reach(ctx, 'keys.change') !== null,
-      rotation: rotation
-        ? {
-            state: rotation.state,
-            total: Number(rotation.total),
-            done: Number(rotation.done),
-            toVersion: rotation.to_version,
-          }
-        : null,
+      rotation: viewOrNull(ctx, rotation),
       exports: (await openKeyExports(h)).map((row) => ({
         id: row.id,
         reason: exportReason.openUnder(ctx.keys, null, row.reason_sealed, row.id),

@@ -9,7 +9,7 @@ import {
   exportById,
   insertExport,
   listExports,
-  setExport,
+  setExportPath,
   type ExportFormat,
   type ExportRow,
 } from '../../db/ledger/exports';
@@ -21,6 +21,9 @@ import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { asWrapped, vaultOf } from '../keys/vault';
 import { newWorkKey } from '../keys/workKeys';
+import { beginRun } from '../runs/beginRun';
+import { runView } from '../runs/runView';
+import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { mayReadLedger } from './mayReadLedger';
 import { entryOf, identifierHashes, nameIn, peopleOf, type LedgerEntry, type LedgerQuery } from './searchLedger';
@@ -46,15 +49,13 @@ export async function startExport(
         ? { hashes: await identifierHashes(ctx, h, query.identifier), name: nameIn(query.identifier) }
         : {}),
     });
+    await beginRun(ctx, h, 'export-ledger', { id });
     await insertExport(h, {
       id,
       format,
       filter_sealed: await exportFilter.close(vaultOf(ctx, h), key, query, id),
       data_key_id: key,
-      made_by: ctx.actor.id,
-      made_at: ctx.clock.now(),
     });
-    await ctx.jobs.enqueue(h.trx, 'export-ledger', { exportId: id });
     await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query), key);
     return ok({ id });
   });
@@ -84,36 +85,32 @@ const COLUMNS = [
 ] as const satisfies readonly (keyof LedgerEntry)[];
 
 /** Streams the choices into a sealed file, oldest first, a few thousand at a time. A killed run begins its file anew. */
-export async function exportLedger(ctx: Context, { exportId }: { exportId: string }): Promise<void> {
-  await ctx.exclusively(`export:${exportId}`, async () => {
-    const row = await ctx.transaction((h) => exportById(h, exportId));
-    if (!row || row.state !== 'running') return;
-    const opened = await ctx.transaction((h) =>
+export async function exportLedger(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, async () => {
+    const row = (await ctx.transaction((h) => exportById(h, runId)))!;
+    const query = await ctx.transaction((h) =>
       exportFilter.open(vaultOf(ctx, h), row.data_key_id, row.filter_sealed, row.id),
     );
     // Whom it was about was erased meanwhile.
-    if (opened === null)
-      return ctx.transaction((h) =>
-        setExport(h, exportId, { state: 'failed', error: 'gone', finished_at: ctx.clock.now() }),
-      );
-    const query = opened;
+    if (query === null) throw new RunFailed('gone');
     const key = await ctx.transaction((h) => exportKey(h, row));
-    const name = `export-${exportId}`;
+    const name = `export-${runId}`;
     let count = 0;
     async function* lines(): AsyncGenerator<string> {
-      yield HEAD[row!.format];
-      for await (const entries of choicesInOrder(ctx, query)) {
-        yield entries.map((entry, i) => sayEntry(row!.format, entry, count + i === 0)).join('');
+      yield HEAD[row.format];
+      for await (const entries of choicesInOrder(ctx, query!)) {
+        yield entries.map((entry, i) => sayEntry(row.format, entry, count + i === 0)).join('');
         count += entries.length;
-        await ctx.transaction((h) => setExport(h, exportId, { rows: count }));
+        await ctx.transaction((h) => moveRun(h, runId, { done: count }));
       }
-      yield TAIL[row!.format];
+      yield TAIL[row.format];
     }
     await pipeline(Readable.from(lines()), ctx.keys.sealStream(key), ctx.storage.write(`${name}.part`));
     await ctx.storage.rename(`${name}.part`, name);
-    await ctx.transaction((h) =>
-      setExport(h, exportId, { state: 'finished', rows: count, path: name, finished_at: ctx.clock.now() }),
-    );
+    await ctx.transaction(async (h) => {
+      await setExportPath(h, runId, name);
+      await finishRun(ctx, h, runId, { done: count });
+    });
   });
 }
 
@@ -173,25 +170,19 @@ function sayEntry(format: ExportFormat, entry: LedgerEntry, isFirst: boolean): s
   return `${isFirst ? '' : ',\n'}${JSON.stringify(record)}`;
 }
 
-const viewOf = ({ id, format, state, rows, made_at }: ExportRow): ExportView => ({
-  id,
-  format,
-  state,
-  rows: Number(rows),
-  at: made_at,
-});
+const viewOf = (ctx: Context, row: ExportRow): ExportView => ({ ...runView(ctx, row), format: row.format });
 
 export async function readExports(ctx: Context): Promise<Result<ExportView[], AccessRefusal>> {
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
-  return ctx.transaction(async (h) => ok((await listExports(h, 20)).map(viewOf)));
+  return ctx.transaction(async (h) => ok((await listExports(h, 20)).map((row) => viewOf(ctx, row))));
 }
 
 export async function readExport(ctx: Context, input: { id: string }): Promise<Result<ExportView, AccessRefusal>> {
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const row = await exportById(h, input.id);
-    return row && (ctx.actor.kind !== 'machine' || row.made_by === ctx.actor.id)
-      ? ok(viewOf(row))
+    return row && (ctx.actor.kind !== 'machine' || row.started_by === ctx.actor.id)
+      ? ok(viewOf(ctx, row))
       : refuse({ code: 'not-found' });
   });
 }
@@ -204,7 +195,7 @@ export async function downloadExport(
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const row = await exportById(h, input.id);
-    if (!row || (ctx.actor.kind === 'machine' && row.made_by !== ctx.actor.id)) return refuse({ code: 'not-found' });
+    if (!row || (ctx.actor.kind === 'machine' && row.started_by !== ctx.actor.id)) return refuse({ code: 'not-found' });
     if (row.state !== 'finished' || !row.path) return refuse({ code: 'export-not-ready' });
     const key = await exportKey(h, row).catch(() => undefined);
     if (key === undefined) return refuse({ code: 'not-found' });

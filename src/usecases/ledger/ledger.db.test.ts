@@ -1,9 +1,7 @@
-import { choice, seedLedger } from '../../../test/support/ledger';
+import { choice, seedLedger, verified } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
-import type { LedgerFault } from '../../core/ledger/verify';
 import { checkStanding } from '../standing/checkStanding';
 import { recordChoices } from './recordChoices';
-import { startVerification, verifyLedger } from './verifyLedger';
 
 let world: TestWorld;
 beforeAll(async () => {
@@ -19,11 +17,7 @@ const may = async (value: string, purpose = 'newsletter', kind = 'email') => {
   if (!result.ok) throw new Error(result.refusal.code);
   return result.value;
 };
-async function verify(): Promise<LedgerFault[]> {
-  const started = await startVerification(world.user('usr_1', 'coordinator'));
-  if (!started.ok) throw new Error('refused');
-  return verifyLedger(world.worker, { verificationId: started.value.id });
-}
+const verify = () => verified(world);
 /** As somebody who owns the database would: with the triggers off. */
 async function tamper(sql: string): Promise<void> {
   await world.knex.transaction(async (trx) => {

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { choice, seedLedger } from '../../../test/support/ledger';
+import { choice, seedLedger, verified } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
 import { addKeyVersion, openSealedCopy, readKeys } from '../../main/keys';
@@ -19,13 +19,12 @@ import { backfillNodes, proveChoice, proveConsistency, readHead } from './proofs
 import { recordChoices } from './recordChoices';
 import { countSealed, removeSealed, startRemoval } from './removeSealed';
 import { searchLedger } from './searchLedger';
-import { startVerification, verifyLedger } from './verifyLedger';
 
 let world: TestWorld;
 let witness: string;
 let worker: Context;
 let auditor: Context;
-const verify = async (ctx = worker) => verifyLedger(ctx, { verificationId: must(await startVerification(auditor)).id });
+const verify = (ctx = worker) => verified(world, ctx);
 async function tamper(...statements: string[]): Promise<void> {
   await world.knex.transaction(async (trx) => {
     await trx.raw("set local session_replication_role = 'replica'");
@@ -159,7 +158,7 @@ test.each(['csv', 'ndjson', 'jsonld'] as const)(
     const { id } = must(await startExport(auditor, { format, from: '2025-03-01T00:00:00Z' }));
     expect(await downloadExport(auditor, { id })).toMatchObject({ refusal: { code: 'export-not-ready' } });
     world.queue.length = 0;
-    await exportLedger(worker, { exportId: id });
+    await exportLedger(worker, { runId: id });
     const text = await textOf(must(await downloadExport(auditor, { id })).stream);
     const expected = Number(
       ((await world.knex('choices').where('occurred_at', '>=', '2025-03-01').count('* as n').first()) as { n: number })
@@ -209,9 +208,9 @@ describe('keys', () => {
       ...withNew(worker),
       transaction: (work) => (++transactions > 1 ? Promise.reject(new Error('killed')) : worker.transaction(work)),
     };
-    await expect(rotateKeys(dying, { rotationId: id })).rejects.toThrow('killed');
-    await rotateKeys(withNew(worker), { rotationId: id });
-    expect(await world.knex('key_rotations').where({ id }).first()).toMatchObject({
+    await expect(rotateKeys(dying, { runId: id })).rejects.toThrow('killed');
+    await rotateKeys(withNew(worker), { runId: id });
+    expect(await world.knex('runs').where({ id }).first()).toMatchObject({
       state: 'finished',
       done: total,
       total,
@@ -285,11 +284,11 @@ test('sealed parts whose time has run out go; their number has to be typed; the 
     await startRemoval(world.user('usr_1', 'coordinator'), { beforeDay: '2025-11-01', typed: count }),
   ).toMatchObject({ refusal: { code: 'not-allowed' } });
   const { id } = must(await startRemoval(mikkel, { beforeDay: '2025-11-01', typed: count }));
-  await removeSealed(worker, { removalId: id });
+  await removeSealed(worker, { runId: id });
   expect(must(await countSealed(mikkel, { beforeDay: '2025-11-01' }))).toEqual({ count: 0 });
-  expect(await world.knex('sealed_removals').where({ id }).first()).toMatchObject({
+  expect(await world.knex('runs').where({ id }).first()).toMatchObject({
     state: 'finished',
-    removed: count,
+    done: count,
   });
   expect(await verify()).toEqual([]);
 });

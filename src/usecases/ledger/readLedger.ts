@@ -8,6 +8,7 @@ import { allPurposes } from '../../db/purposes/purposes';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { runView } from '../runs/runView';
 import { recordTrail } from '../trail/recordTrail';
 
 const PAGE = 50;
@@ -46,11 +47,12 @@ export async function readLedger(
     }));
     const { choices, folios, head } = await ledgerSize(h);
     const purposes = [...new Map((await allPurposes(h)).map((purpose) => [purpose.id, purpose])).values()];
+    const verification = await lastVerification(h);
     await recordTrail(ctx, h, 'ledger-opened', null);
     return ok({
       size: { choices, folios },
       head: head ? { root: head.root.toString('hex'), signedAt: head.signed_at } : null,
-      verification: (await lastVerification(h)) ?? null,
+      verification: verification ? { ...runView(ctx, verification), faults: verification.faults } : null,
       purposes,
       systems,
       lines,

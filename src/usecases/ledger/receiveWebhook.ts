@@ -4,7 +4,7 @@ import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../core/ledger/schema';
 import { validateWhole } from '../../core/shared/validateWhole';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { forgetWebhook, rememberWebhook } from '../../db/ledger/webhooks';
+import { claim, dropClaim } from '../../db/shared/claims';
 import { systemById } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { connectionOfSystem } from '../systems/openConnector';
@@ -25,6 +25,9 @@ const choiceMadeSchema = yup.object({
   type: yup.string().oneOf(['choice.made']).required(),
   data: choiceInputSchema.required(),
 });
+
+/** How long a message is known again: much longer than an old one would be taken. */
+const KEPT_MS = 2 * 86_400_000;
 
 /**
  * A message that a system sends by itself when somebody changes their mind there. Signed as in the Standard Webhooks
@@ -47,7 +50,10 @@ export async function receiveWebhook(
   const choice = readBody(input.body, { purpose, ask: connection?.['webhookAsk'] ?? null });
   if (!choice.ok) return choice;
   return ctx.transaction(async (h) => {
-    if (!(await rememberWebhook(h, input.systemId, input.id!, ctx.clock.real()))) return ok(null);
+    const name = { scope: `webhook:${input.systemId}`, key: input.id! };
+    const now = ctx.clock.real();
+    const expires = new Date(Date.parse(now) + KEPT_MS).toISOString();
+    if (await claim(h, name, { claimed_at: now, expires_at: expires })) return ok(null);
     const known = choice.value.ask
       ? [...((await readChecks(ctx, h, input.systemId)).wordings.get(`ask:${choice.value.ask}`) ?? [])]
       : [];
@@ -59,7 +65,7 @@ export async function receiveWebhook(
     await recordTrail(ctx, h, 'webhook-received', input.systemId, `${choice.value.answer}: ${outcome!.status}`);
     if (outcome!.status !== 'quarantined') return ok(outcome!);
     // It is not taken, and says why: once that is mended, the same message may come again.
-    await forgetWebhook(h, input.systemId, input.id!);
+    await dropClaim(h, name);
     return refuse({ code: 'webhook-held', reasons: outcome!.reasons.map(({ text }) => text) });
   });
 }

@@ -2,15 +2,11 @@ import type { RemoveSealedRefusal } from '../../core/ledger/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { addYears, beginningOfDay, localDay, type Day } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import {
-  countSealedBefore,
-  insertRemoval,
-  removalById,
-  removeSealedBefore,
-  setRemoval,
-} from '../../db/ledger/sealedRemovals';
+import { countSealedBefore, removeSealedBefore } from '../../db/ledger/sealedRemovals';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
+import { countIn, finishRun, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 
 /** How long what proves a choice's circumstances (address, place, evidence) is kept at least, years: a claim may still need it. */
@@ -44,8 +40,7 @@ export async function startRemoval(
     const count = await countSealedBefore(h, instantOf(ctx, input.beforeDay));
     if (count !== input.typed) return refuse({ code: 'count-wrong', expected: count });
     const id = ctx.keys.id('rem');
-    await insertRemoval(h, { id, before_day: input.beforeDay, started_by: ctx.actor.id, started_at: ctx.clock.now() });
-    await ctx.jobs.enqueue(h.trx, 'remove-sealed', { removalId: id });
+    await beginRun(ctx, h, 'remove-sealed', { id, subject: input.beforeDay, total: count });
     await recordTrail(ctx, h, 'sealed-parts-removed', id, `before ${input.beforeDay}: ${count} asked`);
     return ok({ id });
   });
@@ -53,19 +48,21 @@ export async function startRemoval(
 
 const AT_ONCE = 5000;
 
-export async function removeSealed(ctx: Context, { removalId }: { removalId: string }): Promise<void> {
-  for (let more = true; more;) {
-    more = await ctx.transaction(async (h) => {
-      const row = await removalById(h, removalId);
-      if (!row || row.state !== 'running') return false;
-      const count = await removeSealedBefore(h, instantOf(ctx, row.before_day), AT_ONCE);
-      const removed = Number(row.removed) + count;
-      await setRemoval(h, row.id, {
-        removed,
-        ...(count === 0 ? { state: 'finished' as const, finished_at: ctx.clock.now() } : {}),
+/** Some thousand parts a transaction; the subject of the run is the day before which they were recorded. */
+export async function removeSealed(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, async (run) => {
+    const before = instantOf(ctx, run.subject!);
+    let removed = Number(run.done);
+    for (let more = true; more;) {
+      more = await ctx.transaction(async (h) => {
+        const count = await removeSealedBefore(h, before, AT_ONCE);
+        removed += count;
+        await countIn(h, runId, { done: count });
+        if (count > 0) return true;
+        await finishRun(ctx, h, runId);
+        await recordTrail(ctx, h, 'sealed-parts-removed', runId, `${removed} removed`);
+        return false;
       });
-      if (count === 0) await recordTrail(ctx, h, 'sealed-parts-removed', row.id, `${removed} removed`);
-      return count > 0;
-    });
-  }
+    }
+  });
 }

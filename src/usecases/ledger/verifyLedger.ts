@@ -3,7 +3,7 @@ import { headBytes, hex } from '../../core/ledger/leaf';
 import { addFolio, verifyHead, type LedgerFault } from '../../core/ledger/verify';
 import { rootOf, type Frontier } from '../../core/ledger/merkle';
 import { headOfSize, ledgerSize } from '../../db/ledger/ledger';
-import { insertVerification, setVerification, verificationById } from '../../db/ledger/verifications';
+import { insertVerification, setFaults, verificationById } from '../../db/ledger/verifications';
 import { rangeOfFolios } from '../../db/ledger/wholeFolios';
 import type { Handle } from '../../db/shared/handle';
 import type { FolioRange } from '../../ports/threads';
@@ -11,6 +11,8 @@ import type { Context } from '../shared/context';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { inLanes } from '../shared/inLanes';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
+import { finishRun, moveRun, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { checkFolios } from './checkFolios';
 import { depositedHeads } from './depositHead';
@@ -37,9 +39,9 @@ export async function readVerification(
       ? ok({
           id: row.id,
           state: row.state,
-          foliosTotal: Number(row.folios_total),
-          foliosDone: Number(row.folios_done),
-          choicesDone: Number(row.choices_done),
+          foliosTotal: Number(row.total),
+          foliosDone: Number(row.done),
+          choicesDone: row.counts['choices'] ?? 0,
           faults: row.faults,
         })
       : refuse({ code: 'not-found' });
@@ -52,8 +54,8 @@ export async function startVerification(ctx: Context): Promise<Result<{ id: stri
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('ver');
     const { folios } = await ledgerSize(h);
-    await insertVerification(h, { id, folios_total: folios, started_by: ctx.actor.id, started_at: ctx.clock.now() });
-    await ctx.jobs.enqueue(h.trx, 'verify-ledger', { verificationId: id });
+    await beginRun(ctx, h, 'verify-ledger', { id, total: folios });
+    await insertVerification(h, id);
     await recordTrail(ctx, h, 'ledger-verified', id, 'started');
     return ok({ id });
   });
@@ -64,18 +66,12 @@ const FOLIOS_PER_STEP = 2000;
 const CHOICES_PER_STEP = 20_000;
 
 /** Folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. One that was killed begins again. */
-export async function verifyLedger(
-  ctx: Context,
-  { verificationId }: { verificationId: string },
-): Promise<LedgerFault[]> {
-  return (await ctx.exclusively(`verify:${verificationId}`, () => verify(ctx, verificationId))) ?? [];
+export async function verifyLedger(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, (run) => verify(ctx, runId, Number(run.total)));
 }
 
-async function verify(ctx: Context, verificationId: string): Promise<LedgerFault[]> {
+async function verify(ctx: Context, runId: string, total: number): Promise<void> {
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
-  const row = await ctx.transaction((h) => verificationById(h, verificationId));
-  if (row?.state !== 'running') return row?.faults ?? [];
-  const total = Number(row.folios_total);
   const deposited = await depositedHeads(ctx);
   const faults: LedgerFault[] = [];
   let frontier: Frontier = { size: 0, peaks: [] };
@@ -95,26 +91,22 @@ async function verify(ctx: Context, verificationId: string): Promise<LedgerFault
     }
     folios += checked.roots.length;
     choices += checked.choices;
-    await ctx.transaction((h) => setVerification(h, verificationId, { folios_done: folios, choices_done: choices }));
+    await ctx.transaction((h) => moveRun(h, runId, { done: folios, counts: { choices } }));
   }
   await ctx.transaction(async (h) => {
     faults.push(...(await headFaults(ctx, h, frontier, total)));
     for (const { size, signedAt } of deposited.values())
       if (size > total) faults.push({ code: 'deposit-beyond', size, signedAt });
-    await setVerification(h, verificationId, {
-      state: 'finished',
-      faults: faults.slice(0, FAULTS_KEPT),
-      finished_at: ctx.clock.now(),
-    });
+    await setFaults(h, runId, faults.slice(0, FAULTS_KEPT));
+    await finishRun(ctx, h, runId);
     await recordTrail(
       ctx,
       h,
       'ledger-verified',
-      verificationId,
+      runId,
       faults.length === 0 ? `${choices} choices in ${total} folios agree` : `${faults.length} faults`,
     );
   });
-  return faults;
 }
 
 async function* ranges(ctx: Context, total: number): AsyncGenerator<FolioRange> {

@@ -6,6 +6,8 @@ import { insertRegisterGaps } from '../../db/systems/registerGaps';
 import type { Context } from '../shared/context';
 import { refreshRequest } from '../requests/refreshRequest';
 import { workOnRequest } from '../requests/workOnRequest';
+import { beginRun } from '../runs/beginRun';
+import { finishRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { gatherPack } from './gatherPack';
 import { registerGapsOf, sayLacking } from '../systems/registerGapsOf';
@@ -37,7 +39,7 @@ export async function startPack(ctx: Context, input: { ref: string; sayMissing?:
     const packId = ctx.keys.id('pck');
     await insertPack(h, { id: packId, request_id: request.id, created_at: ctx.clock.now() });
     await setRequest(h, request.id, { pack: 'building', carried_out: false });
-    await ctx.jobs.enqueue(h.trx, 'build-pack', { packId });
+    await beginRun(ctx, h, 'build-pack', { id: packId, subject: packId });
     await recordTrail(ctx, h, 'pack-asked', request.ref);
     return ok({ packId });
   });
@@ -47,10 +49,11 @@ export async function startPack(ctx: Context, input: { ref: string; sayMissing?:
  * Builds a pack that was asked for. Where something that was removed stands elsewhere as well, nothing is handed over
  * and the pack says where.
  */
-export async function buildPack(ctx: Context, { packId }: { packId: string }): Promise<void> {
-  await ctx.exclusively(`pack:${packId}`, async () => {
+export async function buildPack(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  const packId = runId;
+  await workOnRun(ctx, runId, async () => {
     const pack = await ctx.transaction((h) => packById(h, packId));
-    if (!pack || pack.state !== 'building') return;
+    if (pack?.state !== 'building') throw new RunFailed('gone');
     const content = await gatherPack(ctx, pack.request_id);
     const unfinished = `pack-${packId}.part`;
     const written = await writePack(ctx, content, unfinished).catch(async (error: Error) => {
@@ -65,9 +68,8 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
         await setRequest(h, pack.request_id, { pack: 'none' });
         await refreshRequest(ctx, h, pack.request_id);
       });
-      return null;
+      throw new RunFailed('redaction-leak');
     });
-    if (!written) return;
     const { sha256, bytes, files } = written;
     await ctx.storage.rename(unfinished, `pack-${packId}`);
     await ctx.transaction(async (h) => {
@@ -80,6 +82,7 @@ export async function buildPack(ctx: Context, { packId }: { packId: string }): P
         withheld: content.withheld.length,
         finished_at: ctx.clock.now(),
       });
+      await finishRun(ctx, h, runId, { done: files, total: files });
       await setRequest(h, pack.request_id, { pack: 'ready', carried_out: true });
       const request = await refreshRequest(ctx, h, pack.request_id);
       await recordTrail(ctx, h, 'pack-built', request.ref, `${files} files`);

@@ -9,20 +9,15 @@ import { foldRows, saveFolds, type FoldRow } from '../../db/standing/folds';
 import { holdLedger, lockLedger } from '../../db/ledger/ledger';
 import { eachChoiceOfRange, lastPersonNo, personIdsOf } from '../../db/ledger/numbers';
 import { allPurposes } from '../../db/purposes/purposes';
-import {
-  finishRebuild,
-  insertRebuild,
-  noteRange,
-  rebuildById,
-  rebuildsRunning,
-  type RebuildRow,
-} from '../../db/standing/rebuilds';
+import { insertRebuild, noteRange, rebuildById, rebuildsRunning, type RebuildRow } from '../../db/standing/rebuilds';
 import type { Handle } from '../../db/shared/handle';
 import type { PeopleRange } from '../../ports/threads';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../shared/context';
 import { inLanes } from '../shared/inLanes';
 import { reach } from '../shared/may';
+import { beginRun } from '../runs/beginRun';
+import { countIn, finishRun, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { remakeFolds } from './updateFolds';
 
@@ -32,10 +27,9 @@ export const PEOPLE_AT_ONCE = 20_000;
  * Makes the folds of everybody anew from the ledger and compares them with those that run along: the projection equals the
  * replay, or is put right unless only looked. Ranges of people side by side; recording goes on in between.
  */
-export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: string }): Promise<void> {
-  await ctx.exclusively(`rebuild:${rebuildId}`, async () => {
-    const row = await ctx.transaction((h) => rebuildById(h, rebuildId));
-    if (row?.state !== 'running') return;
+export async function rebuildFolds(ctx: Context, { runId }: { runId: string }): Promise<void> {
+  await workOnRun(ctx, runId, async () => {
+    const row = (await ctx.transaction((h) => rebuildById(h, runId)))!;
     // Each range counts itself in.
     for await (const _ of inLanes(
       ranges(row),
@@ -43,14 +37,14 @@ export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: str
       (range) => ctx.threads?.rebuildRange(range) ?? rebuildRange(ctx, range),
     ));
     await ctx.transaction(async (h) => {
-      const { people, differing } = (await rebuildById(h, rebuildId))!;
-      await finishRebuild(h, rebuildId, ctx.clock.now());
+      const { counts } = (await rebuildById(h, runId))!;
+      await finishRun(ctx, h, runId);
       await recordTrail(
         ctx,
         h,
         'folds-rebuilt',
-        rebuildId,
-        `${people} people, ${differing} differed${row.only_look ? ', only looked' : ''}`,
+        runId,
+        `${counts['people'] ?? 0} people, ${counts['differing'] ?? 0} differed${row.only_look ? ', only looked' : ''}`,
       );
     });
   });
@@ -59,15 +53,16 @@ export async function rebuildFolds(ctx: Context, { rebuildId }: { rebuildId: str
 /** What is left to do of a rebuild, also of one that was cut off. */
 async function* ranges(row: RebuildRow): AsyncGenerator<PeopleRange> {
   const done = new Set(row.done_from);
-  for (let from = 1; from <= row.last_no; from += PEOPLE_AT_ONCE)
-    if (!done.has(from)) yield { rebuildId: row.id, from, to: Math.min(row.last_no, from + PEOPLE_AT_ONCE - 1) };
+  const last = Number(row.total);
+  for (let from = 1; from <= last; from += PEOPLE_AT_ONCE)
+    if (!done.has(from)) yield { runId: row.id, from, to: Math.min(last, from + PEOPLE_AT_ONCE - 1) };
 }
 
 /** One range: made anew, compared, put right, and counted in, in one transaction in which nothing is recorded. */
-export async function rebuildRange(ctx: Context, { rebuildId, from, to }: PeopleRange): Promise<void> {
+export async function rebuildRange(ctx: Context, { runId, from, to }: PeopleRange): Promise<void> {
   await ctx.transaction(async (h) => {
     await holdLedger(h);
-    const { only_look: onlyLook } = (await rebuildById(h, rebuildId))!;
+    const { only_look: onlyLook } = (await rebuildById(h, runId))!;
     await ctx.words.refresh(h);
     const made = await makeRange(ctx, h, from, to);
     const running = await foldRows(h, [...made.keys()]);
@@ -79,7 +74,9 @@ export async function rebuildRange(ctx: Context, { rebuildId, from, to }: People
       else if (before.is_hard !== row.is_hard || !sameFolds(ctx, before.folds, row.folds)) changed.push(row);
     }
     if (!onlyLook) await saveFolds(h, fresh, changed);
-    await noteRange(h, rebuildId, from, { people: made.size, differing: fresh.length + changed.length });
+    await noteRange(h, runId, from);
+    const counts = { people: made.size, differing: fresh.length + changed.length };
+    await countIn(h, runId, { done: to - from + 1, counts });
   });
 }
 
@@ -173,14 +170,8 @@ export async function startRebuild(
 /** Notes a rebuild and queues it, in a transaction of the caller. @returns its id */
 export async function askRebuild(ctx: Context, h: Handle, onlyLook = false): Promise<string> {
   const id = ctx.keys.id('reb');
-  await insertRebuild(h, {
-    id,
-    only_look: onlyLook,
-    last_no: await lastPersonNo(h),
-    started_by: ctx.actor.id,
-    started_at: ctx.clock.now(),
-  });
-  await ctx.jobs.enqueue(h.trx, 'rebuild-folds', { rebuildId: id });
+  await beginRun(ctx, h, 'rebuild-folds', { id, total: await lastPersonNo(h) });
+  await insertRebuild(h, { id, only_look: onlyLook });
   await recordTrail(ctx, h, 'folds-rebuilt', id, 'asked');
   return id;
 }

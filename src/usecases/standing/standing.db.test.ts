@@ -33,7 +33,10 @@ const everybody = async () => (await world.knex('persons').select('id').orderBy(
 
 describe('folds that run along', () => {
   test('are what the ledger says, after any history', async () => {
-    expect(await rebuilt(world, true)).toMatchObject({ people: 40, differing: 0, isRunning: false, doneShare: 1 });
+    expect(await rebuilt(world, true)).toMatchObject({
+      state: 'finished',
+      counts: { people: 40, differing: 0 },
+    });
   });
 
   test('a damaged one is found and put right', async () => {
@@ -42,9 +45,9 @@ describe('folds that run along', () => {
       .where('person_no', 3)
       .update({ folds: Buffer.alloc(0) });
     await world.knex('person_folds').where('person_no', 5).delete();
-    expect(await rebuilt(world, true)).toMatchObject({ people: 40, differing: 2, onlyLook: true });
-    expect(await rebuilt(world, false)).toMatchObject({ people: 40, differing: 2, onlyLook: false });
-    expect(await rebuilt(world, true)).toMatchObject({ people: 40, differing: 0 });
+    expect(await rebuilt(world, true)).toMatchObject({ counts: { people: 40, differing: 2 }, onlyLook: true });
+    expect(await rebuilt(world, false)).toMatchObject({ counts: { people: 40, differing: 2 }, onlyLook: false });
+    expect(await rebuilt(world, true)).toMatchObject({ counts: { people: 40, differing: 0 } });
   });
 
   test('a rebuild that was cut off goes on where it stopped, and is asked for once', async () => {
@@ -59,12 +62,19 @@ describe('folds that run along', () => {
     await world
       .knex('fold_rebuilds')
       .where({ id })
-      .update({ done_from: [1], people: 40, differing: 1 });
-    await rebuildFolds(world.worker, { rebuildId: id });
-    expect(must(await readProofPage(auditor)).rebuild).toMatchObject({ isRunning: false, people: 40, differing: 1 });
+      .update({ done_from: [1] });
+    await world
+      .knex('runs')
+      .where({ id })
+      .update({ done: 40, counts: JSON.stringify({ people: 40, differing: 1 }) });
+    await rebuildFolds(world.worker, { runId: id });
+    expect(must(await readProofPage(auditor)).rebuild).toMatchObject({
+      state: 'finished',
+      counts: { people: 40, differing: 1 },
+    });
     expect(await world.knex('trail').where({ act: 'folds-rebuilt', subject: id })).toHaveLength(2);
     // The range was done before the kill: what was damaged since is found by the next.
-    expect(await rebuilt(world, false)).toMatchObject({ people: 40, differing: 1 });
+    expect(await rebuilt(world, false)).toMatchObject({ counts: { people: 40, differing: 1 } });
   });
 
   test('answer permission checks as the choices do', async () => {
@@ -202,7 +212,7 @@ test('where a signal binds is told by the table of laws as the organisation has 
   must(await adoptLaw(ib, draft));
   await world.drain();
   expect(await ask()).toMatchObject({ standing: 'refused', permitted: false });
-  expect(await world.knex('fold_rebuilds').where({ started_by: 'usr_ib' })).toEqual([
+  expect(await world.knex('runs').where({ kind: 'rebuild-folds', started_by: 'usr_ib' })).toEqual([
     expect.objectContaining({ state: 'finished' }),
   ]);
 });

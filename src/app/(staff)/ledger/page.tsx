@@ -7,6 +7,7 @@ import { readSources } from '../../../usecases/ledger/readSources';
 import { LedgerSheet } from '../../../ui/ledger/LedgerSheet';
 import { shown, staff } from '../../lib/session';
 import { verifyNow } from './actions';
+import { stopRun } from '../runs/actions';
 
 export const metadata = { title: 'Ledger' };
 
@@ -40,6 +41,7 @@ export default async function LedgerPage({
       zone={ctx.organisation.zone}
       mayImport={reachOf(actor.roles, 'imports.run') !== null}
       verify={verifyNow}
+      stop={stopRun}
     />
   );
 }

@@ -4,6 +4,7 @@ import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { AudienceSheet } from '../../../../ui/audiences/AudienceSheet';
 import { shown, staff } from '../../../lib/session';
 import { askListAgain, checkDraftNow } from '../actions';
+import { stopRun } from '../../runs/actions';
 
 export const metadata = { title: 'Before a send' };
 
@@ -22,6 +23,7 @@ export default async function AudiencesPage() {
       asked={shown(await readPermissionCounts(ctx))}
       zone={ctx.organisation.zone}
       again={askListAgain}
+      stop={stopRun}
       checkDraft={checkDraftNow}
     />
   );

@@ -2,6 +2,7 @@ import { readDrift } from '../../../../usecases/drift/readDrift';
 import { DriftSheet } from '../../../../ui/drift/DriftSheet';
 import { shown, staff } from '../../../lib/session';
 import { believeNow, compareNow, correctDriftNow } from '../actions';
+import { stopRun } from '../../runs/actions';
 
 export const metadata = { title: 'Drift' };
 
@@ -25,7 +26,7 @@ export default async function DriftPage({
     <DriftSheet
       view={view}
       zone={ctx.organisation.zone}
-      actions={{ compare: compareNow, correct: correctDriftNow, believe: believeNow }}
+      actions={{ compare: compareNow, correct: correctDriftNow, believe: believeNow, stop: stopRun }}
     />
   );
 }

@@ -5,6 +5,7 @@ import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { ProofSheet } from '../../../../ui/ledger/ProofSheet';
 import { shown, staff } from '../../../lib/session';
 import { countSealedNow, depositNow, exportNow, proveNow, rebuildNow, removeSealedNow } from '../actions';
+import { stopRun } from '../../runs/actions';
 
 export const metadata = { title: 'Proof' };
 
@@ -31,6 +32,7 @@ export default async function ProofPage() {
         rebuild: rebuildNow,
         count: countSealedNow,
         remove: removeSealedNow,
+        stop: stopRun,
       }}
     />
   );

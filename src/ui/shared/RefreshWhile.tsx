@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { tellSignedOut } from '../shared/signedOut';
+import { tellSignedOut } from './signedOut';
 
 /** Shows the page anew every second while the worker is at it. */
 export function RefreshWhile({ isMoving }: { isMoving: boolean }) {
