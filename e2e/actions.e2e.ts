@@ -158,6 +158,7 @@ const CALLS: Called[] = [
   { act: 'countSealedNow', args: ['2020-01-01'], may: ['supervisor'], safe: ['2020-01-01'] },
   { act: 'removeSealedNow', args: ['2020-01-01', 0], may: ['supervisor'], safe: null },
   { act: 'proveNow', args: ['{choice}'], may: LOOK, safe: ['{choice}'] },
+  { act: 'stopRun', args: ['{run}'], may: WORK, safe: ['{run}'] },
   { act: 'compareNow', args: ['sys_shop'], may: WORK, safe: null },
   { act: 'correctDriftNow', args: [{ ids: ['drf_none'] }], may: WORK, safe: [{ ids: ['drf_none'] }] },
   { act: 'believeNow', args: [{ ids: ['drf_none'] }], may: WORK, safe: [{ ids: ['drf_none'] }] },

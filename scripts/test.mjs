@@ -175,6 +175,11 @@ endWith(async () => {
       'What is sealed is closed and opened in the sealed.ts of its room',
       "export const open = (vault: { unseal(id: string): void }) => vault.unseal('x');",
     );
+    for (const [what, fault] of [
+      ['a code without words', "Property 'late' is missing"],
+      ['words with a value that their code has not', "Property 'due' does not exist"],
+    ])
+      checkBites(`the catalogue finds ${what}`, [...tsc, '-p', join(ROOT, 'test/fixtures/wrong-words')], ROOT, fault);
     const house = join(ROOT, 'test/fixtures/wrong-house');
     for (const fault of [
       'not a room: core/cellar',

@@ -80,6 +80,7 @@ export async function everybody(): Promise<Everybody> {
     'select r.ref as v from requests r join traces t on t.request_id = r.id join matches m on m.trace_id = t.id where r.closed_at is null limit 1',
   );
   await one('other', `select ref as v from requests where ref <> '${values['ref']}' and closed_at is null limit 1`);
+  await one('run', "select id as v from runs where kind = 'compare-system' limit 1");
   // Of one request alone: what an earlier file chose is left.
   await query(WORLD.database, "delete from request_members where user_id = 'usr_reviewer'");
   await query(

@@ -1,3 +1,4 @@
+import { inWords } from '../core/words/reasons';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import * as yup from 'yup';
 import { isPlainQuery, standingQuerySchema } from '../core/ledger/schema';
@@ -75,7 +76,7 @@ async function answer(request: IncomingMessage, response: ServerResponse): Promi
   const query = parse(body);
   if ('problem' in query) return problem(response, 400, query.problem, query.title, query.errors);
   const result = await checks.ask({ ...query, systemId: machine.systemId });
-  if (result.ok) return send(response, 200, result.value);
+  if (result.ok) return send(response, 200, inWords(result.value));
   problem(response, 422, result.refusal.code, sayRefusal(result.refusal));
 }
 

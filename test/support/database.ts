@@ -1,4 +1,6 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { chmodSync, copyFileSync, cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Knex } from 'knex';
@@ -90,14 +92,33 @@ async function migratedTemplate(): Promise<string> {
   return MIGRATED;
 }
 
-/** A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder. */
-export async function testWorld(name: string): Promise<TestWorld> {
-  const { url, drop } = await newDatabase(name, await migratedTemplate());
+/** What an older version left: `database.sql.gz`, `keys.json`, `storage`. Brought to the schema of today. */
+async function olderDatabase(name: string, older: string): Promise<OwnDatabase> {
+  const database = await newDatabase(name);
+  const dump = gunzipSync(readFileSync(join(older, 'database.sql.gz')));
+  const { status, stderr } = spawnSync('psql', ['-X', '-q', '-v', 'ON_ERROR_STOP=1', database.url], { input: dump });
+  if (status !== 0) throw new Error(String(stderr));
+  const knex = createClient(database.url, 2);
+  await migrate(knex).finally(() => knex.destroy());
+  return database;
+}
+
+/**
+ * A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder.
+ *
+ * @param older a folder with an installation of an older version, to begin with instead of nothing
+ */
+export async function testWorld(name: string, older: string | null = null): Promise<TestWorld> {
+  const { url, drop } = older ? await olderDatabase(name, older) : await newDatabase(name, await migratedTemplate());
   const knex = createClient(url, 6);
 
   const folder = mkdtempSync(join(tmpdir(), 'bookend-test-'));
   const keyFile = join(folder, 'keys.json');
-  makeKeyFile(keyFile);
+  if (older) {
+    copyFileSync(join(older, 'keys.json'), keyFile);
+    chmodSync(keyFile, 0o600);
+    cpSync(join(older, 'storage'), join(folder, 'storage'), { recursive: true });
+  } else makeKeyFile(keyFile);
   let now = '2026-11-24T08:00:00Z';
   const clock: Clock = { now: () => now, real: () => new Date().toISOString() };
   const queue: TestWorld['queue'] = [];

@@ -57,7 +57,7 @@ export function requestView(more: Partial<RequestView> = {}): RequestView {
       calendarDaysLeft: 8,
       workingDaysLeft: 6,
       pauses: [],
-      reasons: [{ code: 'month', text: 'One month from receipt.', source: 'GDPR art. 12(3)' }],
+      reasons: [{ code: 'received', day: '2026-11-02', source: 'GDPR art. 12(3)' }],
     },
     events: [],
     stages: ['intake', 'identity', 'trace', 'decide', 'carry-out', 'answer', 'closed'],

@@ -1,4 +1,5 @@
-import { reason, type Reason } from '../shared/reason';
+import { reason, type Because } from '../shared/reason';
+import type { MessageReason } from './reasons';
 
 /** A draft mail as far as its parts could be read. */
 export interface DraftMessage {
@@ -23,16 +24,17 @@ export interface Requirement {
 
 export interface MessageVerdict {
   kind: 'service' | 'advertising';
-  reasons: Reason[];
+  reasons: Because<MessageReason>[];
   /** Only advertising has them. */
   requirements: Requirement[];
   isFit: boolean;
 }
 
+type SignCode = Extract<MessageReason, { what: string }>['code'];
+
 interface Sign {
-  code: string;
+  code: SignCode;
   weight: number;
-  says: string;
   found(message: DraftMessage, words: string): string | null;
 }
 
@@ -43,7 +45,6 @@ const ADVERTISING: readonly Sign[] = [
   {
     code: 'reduced-price',
     weight: 3,
-    says: 'speaks of a reduced price',
     found: pattern(
       new RegExp(
         String.raw`\b\d{1,2} ?% ?(off|discount|rabat|rabatt|korting|billigere|günstiger)|\b(sale|udsalg|ausverkauf` +
@@ -56,7 +57,6 @@ const ADVERTISING: readonly Sign[] = [
   {
     code: 'buy-now',
     weight: 3,
-    says: 'asks to buy',
     found: pattern(
       new RegExp(
         String.raw`\b(buy now|shop now|order now|book now|køb nu|bestil nu|jetzt (kaufen|bestellen|buchen)|nu ` +
@@ -69,7 +69,6 @@ const ADVERTISING: readonly Sign[] = [
   {
     code: 'new-goods',
     weight: 2,
-    says: 'presents goods or services',
     found: pattern(
       new RegExp(
         String.raw`\b(new (arrivals|collection|models?)|our (latest|newest)|discover our|nyheder|ny kollektion` +
@@ -82,26 +81,22 @@ const ADVERTISING: readonly Sign[] = [
   {
     code: 'newsletter',
     weight: 2,
-    says: 'calls itself a newsletter',
     found: pattern(/\b(newsletter|nyhedsbrev|nieuwsbrief|rundbrief)\b/iu),
   },
   {
     code: 'campaign-links',
     weight: 1,
-    says: 'has links that count a campaign',
     found: ({ links }) => links.find(({ href }) => /[?&](utm_|campaign=|cid=)/i.test(href))?.href.slice(0, 60) ?? null,
   },
   {
     code: 'bulk',
     weight: 1,
-    says: 'is marked as a mailing to many',
     found: ({ headers }) =>
       /bulk|list/i.test(headers.get('precedence') ?? '') || headers.has('list-id') ? 'Precedence or List-Id' : null,
   },
   {
     code: 'many-images',
     weight: 1,
-    says: 'is mostly pictures',
     found: ({ images, text }) => (images >= 4 && text.length < images * 200 ? `${images} pictures` : null),
   },
 ];
@@ -110,7 +105,6 @@ const SERVICE: readonly Sign[] = [
   {
     code: 'order',
     weight: 3,
-    says: 'is about an order of the person',
     found: pattern(
       new RegExp(
         String.raw`\b(your order|order (no|number|confirmation)|din ordre|ordrebekræftelse|ihre bestellung` +
@@ -122,7 +116,6 @@ const SERVICE: readonly Sign[] = [
   {
     code: 'delivery',
     weight: 2,
-    says: 'is about a delivery',
     found: pattern(
       new RegExp(
         String.raw`\b(has been (sent|shipped|delivered)|tracking number|er afsendt|pakkenummer|wurde (versandt` +
@@ -134,7 +127,6 @@ const SERVICE: readonly Sign[] = [
   {
     code: 'invoice',
     weight: 3,
-    says: 'is about an invoice or payment',
     found: pattern(
       /\b(invoice|receipt for|payment (received|reminder)|faktura|kvittering|rechnung|zahlungs(eingang|erinnerung)|factuur|betaling)\b/iu,
     ),
@@ -142,7 +134,6 @@ const SERVICE: readonly Sign[] = [
   {
     code: 'account',
     weight: 3,
-    says: 'is about the person’s account',
     found: pattern(
       /\b(reset (your )?password|verification code|sign-in|nulstil|engangskode|passwort zurücksetzen|wachtwoord|inlogcode)\b/iu,
     ),
@@ -150,7 +141,6 @@ const SERVICE: readonly Sign[] = [
   {
     code: 'appointment',
     weight: 2,
-    says: 'is about an appointment',
     found: pattern(
       new RegExp(
         String.raw`\b(your (appointment|booking|repair)|din (aftale|booking|reparation)|ihre? (termin|buchung` +
@@ -162,7 +152,6 @@ const SERVICE: readonly Sign[] = [
   {
     code: 'rights',
     weight: 3,
-    says: 'is about the person’s rights',
     found: pattern(
       /\b(your (request|data protection|privacy) |privacy notice|databeskyttelse|datenschutz|gegevensbescherming)/iu,
     ),
@@ -196,24 +185,11 @@ export function checkMessage(message: DraftMessage, organisation: { name: string
   const weight = (signs: readonly Sign[]) => signs.reduce((sum, one) => sum + one.weight, 0);
   // One weak sign is no advertisement; without any sign of a service it is read as one.
   const isAdvertising = weight(advertising) >= 2 || weight(service) === 0;
-  const reasons = [...advertising, ...service].map(({ code, says, what }) =>
-    reason(code, `It ${says}: “${what.slice(0, 60)}”.`),
+  const reasons = [...advertising, ...service].map(({ code, what }): Because<MessageReason> =>
+    reason({ code, what: what.slice(0, 60) }),
   );
-  if (isAdvertising && weight(service) > 0)
-    reasons.push(
-      reason(
-        'both',
-        'It also is about a service. Advertising inside a service message is advertising.',
-        'ePrivacy directive art. 13(1)',
-      ),
-    );
-  if (isAdvertising && advertising.length === 0)
-    reasons.push(
-      reason(
-        'nothing-of-a-service',
-        'Nothing in it is about an order, a delivery, a payment, an account or an appointment.',
-      ),
-    );
+  if (isAdvertising && weight(service) > 0) reasons.push(reason({ code: 'both' }, 'ePrivacy directive art. 13(1)'));
+  if (isAdvertising && advertising.length === 0) reasons.push(reason({ code: 'nothing-of-a-service' }));
   if (!isAdvertising) return { kind: 'service', reasons, requirements: [], isFit: true };
   const requirements = [
     oneClick(message),

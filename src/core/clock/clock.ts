@@ -1,6 +1,7 @@
 import type { ClockRefusal } from './refusals';
-import { daysBetween, localDay, sayDay, workingDaysBetween, type Day, type HolidayOf } from '../shared/days';
-import { reason, type Reason } from '../shared/reason';
+import { daysBetween, localDay, workingDaysBetween, type Day, type HolidayOf } from '../shared/days';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import { ok, refuse, type Result } from '../shared/result';
 import type { Right } from '../requests/rights';
 import { checkEvents, inOrder, type ClockEvent } from './events';
@@ -154,13 +155,8 @@ function combine(cases: readonly Case[], readings: readonly LawReading[]): Clock
 function severalReasons(cases: readonly Case[], readings: readonly LawReading[], dueOn: Day): Reason[] {
   const binding = cases.filter((_, i) => readings[i]!.dueOn === dueOn).map(({ regime }) => regime.title);
   return [
-    reason(
-      'several-laws',
-      `${readings.length} laws bind this request; each date is the earliest of theirs. ${binding.join(' and ')}: due ${sayDay(dueOn)}.`,
-    ),
-    ...readings.flatMap(({ reasons }, i) =>
-      reasons.map((one) => ({ ...one, text: `${cases[i]!.regime.title}: ${one.text}` })),
-    ),
+    reason({ code: 'several-laws', count: readings.length, binding, dueOn }),
+    ...readings.flatMap(({ reasons }, i) => reasons.map((one) => ({ ...one, of: cases[i]!.regime.title }))),
   ];
 }
 

@@ -1,6 +1,7 @@
 import type { Right } from '../requests/rights';
-import { sayDay, type Day } from '../shared/days';
-import { reason, type Reason } from '../shared/reason';
+import { type Day } from '../shared/days';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import { SHIPPED_LAWS } from './shippedLaws';
 import { lawsOn, regimeById, type Laws, type Regime } from './regimes';
 
@@ -87,10 +88,7 @@ export function lawsFor(
 ): BindingLaws {
   const where = placeAsWritten(place);
   const reasons: Reason[] = [];
-  if (where.country === null)
-    reasons.push(
-      reason('place-unknown', 'Where the person lives is not known; only the laws of the establishment are counted.'),
-    );
+  if (where.country === null) reasons.push(reason({ code: 'place-unknown' }));
   const local: BindingLaw[] = [];
   const home: BindingLaw[] = [];
   let isPlaceCovered = false;
@@ -102,17 +100,11 @@ export function lawsFor(
     if (!established && !lives) continue;
     isPlaceCovered ||= lives;
     if (law.rights && !law.rights.includes(right)) {
-      reasons.push(reason('right-unknown-there', `${law.title} does not know ${right}.`, law.source));
+      reasons.push(reason({ code: 'right-unknown-there', law: law.title, right }, law.source));
       continue;
     }
     if (!established && standpoint.notMet.includes(law.id)) {
-      reasons.push(
-        reason(
-          'thresholds-not-met',
-          `The organisation has stated that it does not meet what ${law.title} asks for.`,
-          law.source,
-        ),
-      );
+      reasons.push(reason({ code: 'thresholds-not-met', law: law.title }, law.source));
       continue;
     }
     const why = whyBinding(law, lives ? where : null, established ?? null);
@@ -120,8 +112,7 @@ export function lawsFor(
   }
   if (where.country !== null && !isPlaceCovered) reasons.push(notThere(where, on, laws));
   const found = [...local, ...home];
-  if (found.length === 0)
-    reasons.push(reason('no-law-found', 'No law of the table binds this request. Somebody has to look.'));
+  if (found.length === 0) reasons.push(reason({ code: 'no-law-found' }));
   return { laws: found, reasons };
 }
 
@@ -135,15 +126,8 @@ function whyBinding(law: Regime, where: Place | null, established: string | null
   const why: Reason[] = [];
   const source = (article: string) => (law.id === 'eu-gdpr' ? article : law.source);
   if (where)
-    why.push(reason('place', `The person lives in ${sayPlace(where)}: ${law.title}.`, source('GDPR art. 3(1), 3(2)')));
-  if (established)
-    why.push(
-      reason(
-        'establishment',
-        `The organisation is established in ${established}, so its own law covers everybody whose data it holds.`,
-        source('GDPR art. 3(1)'),
-      ),
-    );
+    why.push(reason({ code: 'place', place: sayPlace(where), law: law.title }, source('GDPR art. 3(1), 3(2)')));
+  if (established) why.push(reason({ code: 'establishment', country: established }, source('GDPR art. 3(1)')));
   return why;
 }
 
@@ -165,12 +149,9 @@ function notThere(where: Place, on: Day, laws: Laws): Reason {
   const later = [...new Set(laws.map(({ id }) => id))]
     .map((id) => regimeById(id, undefined, laws)!)
     .find((law) => law.effectiveFrom > on && livesUnder(law, where));
-  if (later)
-    return reason('not-in-force', `${later.title} is in force from ${sayDay(later.effectiveFrom)}.`, later.source);
-  return reason(
-    'no-local-law',
-    `No law of ${sayPlace(where)} is in the table${where.country === 'US' && !where.region ? '; the state is not known' : ''}.`,
-  );
+  if (later) return reason({ code: 'not-in-force', law: later.title, from: later.effectiveFrom }, later.source);
+  const isStateUnknown = where.country === 'US' && !where.region;
+  return reason({ code: 'no-local-law', place: sayPlace(where), isStateUnknown });
 }
 
 function sayPlace({ country, region }: Place): string {

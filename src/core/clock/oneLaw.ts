@@ -1,15 +1,8 @@
 import type { ClockRefusal } from './refusals';
-import {
-  addDays,
-  addMonths,
-  addWorkingDays,
-  localDay,
-  sayDay,
-  weekdayOf,
-  type Day,
-  type HolidayOf,
-} from '../shared/days';
-import { reason, type Reason } from '../shared/reason';
+import { addDays, addMonths, addWorkingDays, localDay, weekdayOf, type Day, type HolidayOf } from '../shared/days';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
+import type { Asking } from './reasons';
 import type { Right } from '../requests/rights';
 import type { ClockEvent } from './events';
 import { askBy, isInTime, questionsOf, unionDays, type Pause, type Question } from './questions';
@@ -65,13 +58,7 @@ export function readLaw(one: Case): LawReading {
 
   const first = place(one, start, respond, shift);
   const plain = add(start, respond, holidayOf);
-  reasons.push(
-    reason(
-      'period',
-      `${sayPeriod(respond)} from ${sayDay(start)} ends ${sayDay(plain)}.`,
-      wholeDuty ? act.source : regime.source,
-    ),
-  );
+  reasons.push(reason({ code: 'period', period: respond, start, end: plain }, wholeDuty ? act.source : regime.source));
   const extension = answerExtension(one.events);
   const extendable = isExtendable(regime, act);
   const extended = extendable ? extendedDue(one, start, shift, extension) : null;
@@ -80,7 +67,7 @@ export function readLaw(one: Case): LawReading {
   const actBy = act ? actDate(one, act, dueOn) : null;
   reasons.push(
     ...whyMoved(one, plain, shift, announced ?? first, announced !== null),
-    ...(extension && !announced ? [reason('not-extendable', 'This law knows no extension here.', regime.source)] : []),
+    ...(extension && !announced ? [reason({ code: 'not-extendable' }, regime.source)] : []),
     ...(act && actBy ? [whyActFirst(act, actBy)] : []),
   );
   const acknowledges = regime.acknowledge?.rights.includes(one.right);
@@ -102,28 +89,21 @@ export function readLaw(one: Case): LawReading {
 
 function whyThisRow(regime: Regime, receivedOn: Day): Reason[] {
   const source = regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(1)' : undefined;
-  const received = reason('received', `Received ${sayDay(receivedOn)}.`, source);
+  const received = reason({ code: 'received', day: receivedOn }, source);
   if (regime.isConfirmed) return [received];
-  const unconfirmed =
-    'This row of the table of laws has not been compared with the text of the law; where it may be shorter, the ' +
-    'shorter stands.';
-  return [received, reason('law-not-confirmed', unconfirmed, regime.source)];
+  return [received, reason({ code: 'law-not-confirmed' }, regime.source)];
 }
 
 /** From the plain end of the period to the day that counts: days of waiting, an extension, a day that is closed. */
 function whyMoved({ regime, holidayOf }: Case, plain: Day, shift: number, day: Day, isExtended: boolean): Reason[] {
   const shifted = addDays(plain, shift);
   const reasons: Reason[] = [];
-  if (shift > 0) {
-    const days = `${shift} ${shift === 1 ? 'day' : 'days'}`;
-    reasons.push(reason('shifted', `Waiting for the person adds ${days}: ${sayDay(shifted)}.`));
-  }
-  if (isExtended) reasons.push(reason('extended', `Extended with a reason: ${sayDay(day)}.`, regime.source));
+  if (shift > 0) reasons.push(reason({ code: 'shifted', days: shift, day: shifted }));
+  if (isExtended) reasons.push(reason({ code: 'extended', day }, regime.source));
   else if (shifted !== day)
     reasons.push(
       reason(
-        'rolled',
-        `${sayDay(shifted)} is ${whyClosed(shifted, holidayOf)}; the next day that counts is ${sayDay(day)}.`,
+        { code: 'rolled', day: shifted, why: whyClosed(shifted, holidayOf), to: day },
         regime.id === 'eu-gdpr' ? 'Reg. 1182/71 art. 3(4)' : regime.source,
       ),
     );
@@ -131,8 +111,7 @@ function whyMoved({ regime, holidayOf }: Case, plain: Day, shift: number, day: D
 }
 
 function whyActFirst(act: ActRule, actBy: Day): Reason {
-  const when = act.within === 'at-once' ? 'at once' : `by ${sayDay(actBy)}`;
-  return reason('act-first', `The act itself is due ${when}; the answer follows.`, act.source);
+  return reason({ code: 'act-first', by: act.within === 'at-once' ? null : actBy }, act.source);
 }
 
 /** The rule for the act that comes before the answer, if the law has one for this right. */
@@ -185,7 +164,6 @@ function counts(one: Case, kind: Question['kind']): boolean {
   return one.regime[kind] !== 'runs-on';
 }
 
-const ASKED = { identity: 'Proof of identity', clarification: 'Clarification', fee: 'A fee' } as const;
 const SOURCES = { identity: 'GDPR art. 12(6)', clarification: 'GDPR recital 63', fee: 'UK GDPR art. 12A' } as const;
 
 /**
@@ -198,38 +176,23 @@ function weighQuestions(one: Case, act: ActRule | null, reasons: Reason[]): Ques
   );
   const counting: Question[] = [];
   for (const question of all.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0))) {
-    const isFee = question.kind === 'fee';
-    const answered = question.to
-      ? `${isFee ? 'paid' : 'given'} ${sayDay(question.to)}`
-      : 'still open, counted as if answered today';
-    const said = `${ASKED[question.kind]} ${isFee ? 'was ' : ''}asked ${sayDay(question.from)}, ${answered}`;
+    const asking: Asking = { kind: question.kind, from: question.from, to: question.to };
     if (!counts(one, question.kind)) {
-      reasons.push(reason('runs-on', `${said}; the clock runs on.`, one.regime.source));
+      reasons.push(reason({ code: 'runs-on', ...asking }, one.regime.source));
       continue;
     }
     const dueThen = dueAt(one, act, counting, question.from);
     if (question.from > dueThen) {
-      reasons.push(
-        reason(
-          'asked-after-due',
-          `${said}; the answer was due ${sayDay(dueThen)}, so the question changes nothing.`,
-          one.regime.source,
-        ),
-      );
+      reasons.push(reason({ code: 'asked-after-due', ...asking, dueOn: dueThen }, one.regime.source));
       continue;
     }
     if (question.kind !== 'fee' && !isInTime(question, one.askWithinDays)) {
-      reasons.push(
-        reason(
-          'asked-late',
-          `${said}. It had to be asked without undue delay, by ${sayDay(askBy(question.raisedOn, one.askWithinDays))}` +
-            `; asked later it stops nothing, and the clock runs on.`,
-          'EDPB Guidelines 01/2022, 156–157',
-        ),
-      );
+      const lastDay = askBy(question.raisedOn, one.askWithinDays);
+      reasons.push(reason({ code: 'asked-late', ...asking, askBy: lastDay }, 'EDPB Guidelines 01/2022, 156–157'));
       continue;
     }
-    if (one.regime[question.kind] === 'pauses') reasons.push(reason('paused', `${said}.`, SOURCES[question.kind]));
+    if (one.regime[question.kind] === 'pauses')
+      reasons.push(reason({ code: 'paused', ...asking }, SOURCES[question.kind]));
     counting.push(question);
   }
   return counting;
@@ -256,14 +219,8 @@ function startOf({ regime, today, receivedOn }: Case, questions: readonly Questi
     if (regime[kind] !== 'moves-start') continue;
     const day = to ?? today;
     if (day > start) start = day;
-    reasons.push(
-      reason(
-        'start-moved',
-        `The period starts when ${kind === 'fee' ? 'the fee is paid' : 'identity is proven'}: ` +
-          `${to ? sayDay(to) : 'not yet, shown as if today'}.`,
-        'UK GDPR art. 12A',
-      ),
-    );
+    const by = kind === 'fee' ? 'fee' : 'identity';
+    reasons.push(reason({ code: 'start-moved', by, day: to }, 'UK GDPR art. 12A'));
   }
   return start;
 }
@@ -322,11 +279,7 @@ function appealDates(one: Case, reasons: Reason[]): { appealDueOn: Day | null; a
   const first = add(from, rule.within, one.holidayOf);
   const due = last.extension && rule.extendable ? add(first, rule.extendable, one.holidayOf) : first;
   reasons.push(
-    reason(
-      'appeal',
-      `The ${rule.kind} came ${sayDay(from)}; it is due ${sayDay(due)}${due === first ? '' : ', extended with a reason'}.`,
-      one.appealRegime.source,
-    ),
+    reason({ code: 'appeal', kind: rule.kind, from, dueOn: due, isExtended: due !== first }, one.appealRegime.source),
   );
   return { appealDueOn: due, appealExtendBy: rule.extendable ? first : null };
 }
@@ -345,10 +298,4 @@ export function checkAppealExtension(one: Case): ClockRefusal | null {
 
 export function knowsAppeal({ appealRegime }: Case): boolean {
   return appealRegime.appeal !== null && appealRegime.appeal !== 'authority';
-}
-
-function sayPeriod(period: Period): string {
-  if ('months' in period) return period.months === 1 ? 'One month' : `${period.months} months`;
-  if ('days' in period) return `${period.days} days`;
-  return `${period.workingDays} working days`;
 }

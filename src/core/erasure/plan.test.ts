@@ -148,7 +148,7 @@ describe('which rule applies', () => {
       ['invoices', true],
       ['reviews', false],
     ]);
-    expect(made[1]!.reasons[0]!.text).toContain('injury claim');
+    expect(made[1]!.reasons[0]).toMatchObject({ code: 'hold', matter: 'injury claim' });
     expect(JSON.stringify(residueOf(made))).not.toContain('injury');
   });
   test('an open hold keeps everything it covers', () => {

@@ -1,11 +1,11 @@
 import type { PlanRefusal } from './refusals';
-import { sayDay, type Day } from '../shared/days';
+import { type Day } from '../shared/days';
 import { reason } from '../shared/reason';
 import { ok, refuse, type Result } from '../shared/result';
 import { canonicalBytes, hex } from '../ledger/leaf';
 import type { Hash } from '../ledger/merkle';
 import { order } from './order';
-import { readRule, sayPeriod } from '../keeping/retention';
+import { readRule } from '../keeping/retention';
 import type { PlanLine, PlanRecord, PlanRules } from './types';
 
 export interface Plan {
@@ -89,7 +89,7 @@ function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
       byTotals(record, rules) ?? {
         action: 'erase',
         rule: 'erase',
-        reasons: [reason('erase', 'No ground to keep it.', 'GDPR art. 17(1)')],
+        reasons: [reason({ code: 'erase' }, 'GDPR art. 17(1)')],
       }),
   };
 }
@@ -97,7 +97,7 @@ function firstRule(record: PlanRecord, rules: PlanRules, on: Day): PlanLine {
 function byHold(record: PlanRecord, rules: PlanRules): Verdict | null {
   const hold = heldBy(rules, record);
   if (!hold) return null;
-  const because = reason('hold', `Held while “${hold.matter}” is open.`, 'GDPR art. 17(3)(e)');
+  const because = reason({ code: 'hold', matter: hold.matter }, 'GDPR art. 17(3)(e)');
   return { action: 'keep', rule: 'hold', reasons: [because] };
 }
 
@@ -109,31 +109,21 @@ function byOpenMatter(record: PlanRecord, rules: PlanRules): Verdict | null {
       rule.openValues.includes(record.facts[rule.field] ?? ''),
   );
   if (!open) return null;
-  const because = `It is ${record.facts[open.field]}: kept until it is closed.`;
-  return { action: 'keep', rule: 'open', reasons: [reason('open', because, 'GDPR art. 6(1)(b)')] };
+  const because = reason({ code: 'open', state: record.facts[open.field] ?? '' }, 'GDPR art. 6(1)(b)');
+  return { action: 'keep', rule: 'open', reasons: [because] };
 }
 
 /** What is other people's as well. */
 function byOthers(record: PlanRecord): Verdict | null {
-  const because = (code: string, text: string) => [reason(code, text, 'GDPR art. 15(4)')];
   if (record.isOthersToo)
-    return {
-      action: 'keep',
-      rule: 'others',
-      reasons: because('others', 'Records of other people point at it: it stays as theirs.'),
-    };
+    return { action: 'keep', rule: 'others', reasons: [reason({ code: 'others' }, 'GDPR art. 15(4)')] };
   if (!record.isShared) return null;
-  return {
-    action: 'anonymise',
-    rule: 'shared',
-    reasons: because('shared', 'Other people’s data stands in it too: only this person’s part goes.'),
-  };
+  return { action: 'anonymise', rule: 'shared', reasons: [reason({ code: 'shared' }, 'GDPR art. 15(4)')] };
 }
 
 function byTotals(record: PlanRecord, rules: PlanRules): Verdict | null {
   if (!rules.neededForTotals.includes(`${record.system}/${record.collection}`)) return null;
-  const because = reason('totals', 'The collection is needed for totals: the row stays without the person.');
-  return { action: 'anonymise', rule: 'totals', reasons: [because] };
+  return { action: 'anonymise', rule: 'totals', reasons: [reason({ code: 'totals' })] };
 }
 
 /** Every rule for the record is read: the longest wins, and one that cannot be read might be the longest. */
@@ -152,13 +142,7 @@ function byRetention(
         rule: 'unclear',
         keepUntil: null,
         law: rule.law,
-        reasons: [
-          reason(
-            'unclear',
-            `${rule.law} may keep it, but its “${reading.field}” is missing or cannot be read: kept until somebody has looked.`,
-            'GDPR art. 17(3)(b)',
-          ),
-        ],
+        reasons: [reason({ code: 'unclear', law: rule.law, field: reading.field }, 'GDPR art. 17(3)(b)')],
       };
     }
     // The last day of the period belongs to it.
@@ -167,18 +151,13 @@ function byRetention(
   }
   if (!longest) return null;
   const { until, from, rule } = longest;
+  const { years, months = 0, days = 0 } = rule;
   return {
     action: 'keep',
     rule: 'retention',
     keepUntil: until,
     law: rule.law,
-    reasons: [
-      reason(
-        'retention',
-        `${rule.law} keeps it ${sayPeriod(rule)} from ${sayDay(from)}: until ${sayDay(until)}.`,
-        'GDPR art. 17(3)(b)',
-      ),
-    ],
+    reasons: [reason({ code: 'retention', law: rule.law, years, months, days, from, until }, 'GDPR art. 17(3)(b)')],
   };
 }
 
@@ -194,7 +173,7 @@ function keepWhatIsReferredTo(records: readonly PlanRecord[], lines: ReadonlyMap
       if (!target || target.action !== 'erase' || (reference.nullable && !isKept)) continue;
       target.action = 'anonymise';
       target.rule = 'referred-to';
-      target.reasons = [reason('referred-to', `A record that stays (${record.collection} ${record.key}) hangs on it.`)];
+      target.reasons = [reason({ code: 'referred-to', record: `${record.collection} ${record.key}` })];
       queue.push(byId.get(reference.id)!);
     }
   }
@@ -234,12 +213,7 @@ function markKeptApart(records: readonly PlanRecord[], lines: ReadonlyMap<string
       line.keepUntil = until;
       line.law = keeper.law;
       line.reasons = [
-        reason(
-          'kept-apart',
-          `A record that stays and names them (${keeper.collection} ${keeper.key}) is tied to it: it loses the ` +
-            `person, and is kept apart until that goes${until ? `, ${sayDay(until)}` : ''}.`,
-          'GDPR recital 26',
-        ),
+        reason({ code: 'kept-apart', record: `${keeper.collection} ${keeper.key}`, until }, 'GDPR recital 26'),
       ];
       queue.push(other);
     }

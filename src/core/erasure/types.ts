@@ -1,5 +1,5 @@
 import type { Day } from '../shared/days';
-import type { Reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 
 export type PlanAction = 'erase' | 'anonymise' | 'keep';
 export type PlanDoer = 'connector' | 'helper' | 'bookend';

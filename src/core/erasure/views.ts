@@ -1,5 +1,5 @@
 import type { RunView } from '../runs/views';
-import type { Reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import type { RecipientView } from '../carryOut/views';
 
 // What use cases give and pages show: written once, between the two.

@@ -45,12 +45,12 @@ test('what others may know is not enough where data of special categories is han
 });
 
 test.each([
-  ['eu-gdpr', 'pauses'],
-  ['uk-gdpr', 'moves-start'],
-  ['us-ca', 'runs-on'],
-  ['ch-fadp', 'runs-on'],
-  ['eu-gdpr us-ca', 'runs-on'],
-  ['eu-gdpr uk-gdpr', 'pauses'],
+  ['eu-gdpr', 'asking-pauses'],
+  ['uk-gdpr', 'asking-moves-start'],
+  ['us-ca', 'asking-runs-on'],
+  ['ch-fadp', 'asking-runs-on'],
+  ['eu-gdpr us-ca', 'asking-runs-on'],
+  ['eu-gdpr uk-gdpr', 'asking-pauses'],
 ])('asking under %s: %s', (regimes, code) =>
   expect(askingAndClock(regimes.split(' ').map((id) => regimeById(id)!)).code).toBe(code),
 );

@@ -2,7 +2,9 @@ import type { MappingRefusal } from './refusals';
 import { parse } from 'csv-parse/sync';
 import { choiceInputSchema, isPlainChoice, type ChoiceInput } from '../ledger/schema';
 import { ANSWERS, type Answer } from '../ledger/types';
-import { reason, type Reason } from '../shared/reason';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
+import type { LineReason } from './reasons';
 
 export const IMPORT_FORMATS = ['csv', 'ndjson', 'xlsx'] as const;
 export type ImportFormat = (typeof IMPORT_FORMATS)[number];
@@ -90,12 +92,11 @@ export function lineReader(
     Object.entries(mapping.columns).map(([field, column]) => [field as ImportField, columns.indexOf(column)]),
   );
   return (raw) => {
-    if (raw.includes('\uFFFD') || HALF_LETTER.test(raw))
-      return wrong('letters-broken', 'Letters in this line were lost by a wrong encoding.');
+    if (raw.includes('\uFFFD') || HALF_LETTER.test(raw)) return wrong({ code: 'letters-broken', where: 'line' });
     const values = cellsOf(raw, delimiter);
-    if (!values) return wrong('quotes-broken', 'The quotes in this line do not close.');
+    if (!values) return wrong({ code: 'quotes-broken' });
     if (values.length !== columns.length)
-      return wrong('cells-wrong', `${values.length} cells where the header has ${columns.length}.`);
+      return wrong({ code: 'cells-wrong', cells: values.length, columns: columns.length });
     return toChoice(mapping, (field) => {
       const at = places.get(field);
       return (at === undefined ? mapping.constants[field] : values[at])?.trim() ?? '';
@@ -110,12 +111,11 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
     try {
       value = JSON.parse(raw);
     } catch {
-      return wrong('not-json', 'This line is not JSON.');
+      return wrong({ code: 'not-json', what: 'text' });
     }
     if (typeof value !== 'object' || value === null || Array.isArray(value))
-      return wrong('not-json', 'This line is no JSON object.');
-    if (holdsHalfLetter(value))
-      return wrong('letters-broken', 'A text of this line holds half a letter, which nothing can keep.');
+      return wrong({ code: 'not-json', what: 'value' });
+    if (holdsHalfLetter(value)) return wrong({ code: 'letters-broken', where: 'text' });
     if ('identifiers' in value) return checked(value, {});
     const flat = value as Record<string, unknown>;
     return toChoice(mapping, (field) => {
@@ -134,11 +134,8 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
 function toChoice(mapping: Mapping, cell: (field: ImportField) => string): MappedLine {
   const tick = cell('answer');
   const answer = mapping.answers[tick.toUpperCase()] ?? ANSWERS.find((known) => known === tick.toLowerCase());
-  if (!answer)
-    return wrong(
-      'tick-unknown',
-      `The answer is “${tick.slice(0, 20)}”; ${Object.keys(mapping.answers).sort().join(', ') || ANSWERS.join(', ')} are known.`,
-    );
+  const own = Object.keys(mapping.answers).sort();
+  if (!answer) return wrong({ code: 'tick-unknown', tick: tick.slice(0, 20), known: own.length > 0 ? own : ANSWERS });
   const name = { givenName: cell('givenName'), familyName: cell('familyName') };
   const [email, phone] = [cell('email'), cell('phone')];
   const identifiers = [
@@ -191,12 +188,12 @@ function checked(draft: Record<string, unknown>, columns: Mapping['columns']): M
     const messages = error instanceof Error && 'errors' in error ? (error.errors as string[]) : [String(error)];
     const own = (text: string) =>
       Object.entries(columns).reduce((words, [field, column]) => words.replace(field, column), text);
-    return { ok: false, reasons: messages.map((text) => reason('line-wrong', own(text))) };
+    return { ok: false, reasons: messages.map((text) => reason({ code: 'line-wrong', problem: own(text) })) };
   }
 }
 
-function wrong(code: string, text: string): MappedLine {
-  return { ok: false, reasons: [reason(code, text)] };
+function wrong(one: LineReason): MappedLine {
+  return { ok: false, reasons: [one] };
 }
 
 /** The cells of one line; a cell holds no line break. Null where the quotes do not close. */

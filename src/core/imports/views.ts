@@ -1,6 +1,6 @@
 import type { RecordStatus } from '../ledger/schema';
 import type { RunView } from '../runs/views';
-import type { Reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import type { Mapping } from './mapping';
 
 // What use cases give and pages show: written once, between the two.

@@ -26,7 +26,7 @@ describe('which right a message exercises', () => {
 
   test('each reason quotes the words it rests on', () => {
     expect(readIntent('', 'please erase my data').reasons).toEqual([
-      { code: 'sign', text: '“erase my” is said when erasure is asked for.' },
+      { code: 'sign', sign: 'erase my', right: 'erasure' },
     ]);
   });
 

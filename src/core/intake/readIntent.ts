@@ -1,5 +1,6 @@
 import type { Language } from '../letters/mailings';
-import { reason, type Reason } from '../shared/reason';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import type { Right } from '../requests/rights';
 
 export interface Intent {
@@ -184,11 +185,10 @@ export function readIntent(subject: string, text: string): Intent {
       .filter((sign) => words.includes(sign));
     if (signs.length > (best?.signs.length ?? 0)) best = { right, signs };
   }
-  if (!best)
-    return { right: null, language, reasons: [reason('no-sign', 'Nothing in it says that a right is exercised.')] };
+  if (!best) return { right: null, language, reasons: [reason({ code: 'no-sign' })] };
   return {
     right: best.right,
     language,
-    reasons: best.signs.map((sign) => reason('sign', `“${sign}” is said when ${best.right} is asked for.`)),
+    reasons: best.signs.map((sign) => reason({ code: 'sign', sign, right: best.right })),
   };
 }

@@ -1,5 +1,5 @@
 import type { Right } from '../requests/rights';
-import type { Reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 
 // What use cases give and pages show: written once, between the two.
 

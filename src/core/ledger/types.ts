@@ -1,4 +1,4 @@
-import type { Reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 
 export const ANSWERS = [
   'grant',

@@ -1,4 +1,5 @@
-import { reason, type Reason } from '../shared/reason';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import { compare, nameOf, type Comparison } from './compare';
 import { frequency } from '../people/names';
 import type { PersonField, PersonRecord } from '../people/record';
@@ -49,7 +50,7 @@ export function score(known: PersonRecord, found: PersonRecord, prior = DEFAULT_
   const probability = odds / (1 + odds);
   const reasons = fields
     .filter((field) => field.level !== 'missing')
-    .map((field) => reason(`${field.field}-${field.level}`, `${label(field.field)} ${sayLevel(field.level)}`));
+    .map(({ field, level }): Reason => reason({ code: 'compared', field, level }));
   return { ...guard(bandOf(probability), fields, known, found, reasons), weight, probability, fields };
 }
 
@@ -89,49 +90,26 @@ function guard(
   if (isOther && level('birth-date') === 'different' && level('customer-number') !== 'exact')
     return {
       band: 'unlikely',
-      reasons: [
-        ...reasons,
-        reason('household-guard', 'Another name and another birth date: somebody else, whatever they share.'),
-      ],
+      reasons: [...reasons, reason({ code: 'household-guard', by: 'birth-date' })],
     };
   if (level('birth-date') === 'different')
     return {
       band: cap(band, 'possible'),
-      reasons: [...reasons, reason('birth-date-guard', 'A different birth date: at most possible.')],
+      reasons: [...reasons, reason({ code: 'birth-date-guard' })],
     };
   if (level('customer-number') === 'different')
     return {
       band: cap(band, 'possible'),
-      reasons: [
-        ...reasons,
-        reason('customer-number-guard', 'The same system knows them under different numbers: at most possible.'),
-      ],
+      reasons: [...reasons, reason({ code: 'customer-number-guard' })],
     };
   if (sharedContact && isOther)
     return {
       band: cap(band, 'possible'),
-      reasons: [
-        ...reasons,
-        reason('household-guard', 'A shared address with another given name: a household, at most possible.'),
-      ],
+      reasons: [...reasons, reason({ code: 'household-guard', by: 'given-name' })],
     };
   return { band, reasons };
 }
 
 function cap(band: Band, most: Band): Band {
   return BANDS.indexOf(band) < BANDS.indexOf(most) ? most : band;
-}
-
-function label(field: string): string {
-  return field.replace('-', ' ');
-}
-
-function sayLevel(level: string): string {
-  return level === 'exact' || level === 'normalised'
-    ? 'agrees'
-    : level === 'close'
-      ? 'is close'
-      : level === 'partial'
-        ? 'agrees in part'
-        : 'differs';
 }

@@ -1,18 +1,11 @@
 import type { Fold, Mark } from './fold';
-import { addDays, addMonths, epochOf, localDay, sayDay } from '../shared/days';
-import { reason, type Reason } from '../shared/reason';
+import { addDays, addMonths, epochOf, localDay } from '../shared/days';
+import { reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import { ageOfConsent, leastAge, SALE_GUARDIAN_BELOW, SALE_OPT_IN_BELOW } from './ages';
 import { countryAt, nothing, type Own, type Rules } from './reading';
 import { isNo } from './timeline';
-import type {
-  Answer,
-  PersonFacts,
-  PurposeKind,
-  PurposeVersion,
-  Standing,
-  Terms,
-  WordingVersion,
-} from '../ledger/types';
+import type { PersonFacts, PurposeKind, PurposeVersion, Standing, Terms, WordingVersion } from '../ledger/types';
 
 const DAY = 86_400_000;
 
@@ -34,10 +27,7 @@ export function decide(own: Fold | null, parentsNo: Mark | null, asked: Asked): 
     standing: 'awaiting-confirmation',
     since: new Date(own.pending.at).toISOString(),
     becauseSeq: own.pending.seq,
-    reasons: [
-      ...state.reasons,
-      reason('unconfirmed', 'A sign-up waits for its confirmation; until then nothing changes.'),
-    ],
+    reasons: [...state.reasons, reason({ code: 'unconfirmed' })],
   };
 }
 
@@ -52,7 +42,7 @@ function settled(own: Fold | null, parentsNo: Mark | null, asked: Asked): Own {
   const last = inherits ? parentsNo : (own?.last ?? null);
   if (!last) return silence(asked);
   const since = last.isDay ? localDay(last.at, rules.zone) : new Date(last.at).toISOString();
-  const said = `${SAID[last.answer]} on ${sayDay(localDay(last.at, rules.zone))}`;
+  const said = { answer: last.answer, day: localDay(last.at, rules.zone) };
   const base: Own = {
     standing: 'granted',
     isYes: true,
@@ -64,8 +54,8 @@ function settled(own: Fold | null, parentsNo: Mark | null, asked: Asked): Own {
   if (isNo(last.answer)) {
     const reasons = [
       inherits
-        ? reason('withdrawn-with-parent', `${said} for the purpose it belongs to; this goes with it.`, sourceOfNo(kind))
-        : reason('said-no', `${said}.`, sourceOfNo(kind)),
+        ? reason({ code: 'withdrawn-with-parent', ...said }, sourceOfNo(kind))
+        : reason({ code: 'said-no', ...said }, sourceOfNo(kind)),
     ];
     return {
       ...base,
@@ -75,7 +65,7 @@ function settled(own: Fold | null, parentsNo: Mark | null, asked: Asked): Own {
       reasons,
     };
   }
-  const reasons = [reason('said-yes', `${said}.`, 'GDPR art. 6(1)(a), 7(1)')];
+  const reasons: Reason[] = [reason({ code: 'said-yes', ...said }, 'GDPR art. 6(1)(a), 7(1)')];
   const flaw = flawOf(last, asked);
   if (flaw) return { ...base, standing: flaw.standing, isYes: false, reasons: [...reasons, flaw.reason] };
   return { ...base, standing: kind === 'legitimate-interest' ? 'default-permitted' : 'granted', reasons };
@@ -98,17 +88,13 @@ function flawOf(yes: Mark, { facts, rules, purpose, kind }: Asked): { standing: 
     if (leastAge(facts.birthYear, day) < age)
       return {
         standing: 'under-age',
-        reason: reason(
-          'under-age',
-          `The yes was given below the age of ${age}, and no guardian has confirmed it.`,
-          source,
-        ),
+        reason: reason({ code: 'under-age', rule: 'yes', age }, source),
       };
   }
   if (purpose.shelfLifeDays !== null && epochOf(rules.at) >= yes.at + purpose.shelfLifeDays * DAY) {
     return {
       standing: 'lapsed',
-      reason: reason('shelf-life', `A yes is kept for ${purpose.shelfLifeDays} days; that time is over.`),
+      reason: reason({ code: 'shelf-life', days: purpose.shelfLifeDays }),
     };
   }
   if (!purpose.askAgainOnMaterial) return null;
@@ -117,8 +103,7 @@ function flawOf(yes: Mark, { facts, rules, purpose, kind }: Asked): { standing: 
     ? {
         standing: 'outdated',
         reason: reason(
-          'wording-changed',
-          `The yes was given under ${changed.kind} “${changed.id}” before version ${changed.version}, which changed it materially.`,
+          { code: 'wording-changed', kind: changed.kind, id: changed.id, version: changed.version },
           'GDPR art. 4(11), 7(2)',
         ),
       }
@@ -142,7 +127,7 @@ function silence({ facts, rules, purpose, kind }: Asked): Own {
     return {
       ...nothing('not-asked'),
       isYes: false,
-      reasons: [reason('nothing-said', 'Nothing was said; without a yes it is not permitted.', 'GDPR art. 4(11)')],
+      reasons: [reason({ code: 'nothing-said', permits: false }, 'GDPR art. 4(11)')],
     };
   if (
     kind === 'opt-out' &&
@@ -153,24 +138,14 @@ function silence({ facts, rules, purpose, kind }: Asked): Own {
     return {
       ...nothing('under-age'),
       isYes: false,
-      reasons: [
-        reason(
-          'under-age',
-          `Below the age of ${SALE_OPT_IN_BELOW} sale and sharing need an opt-in.`,
-          'Civ. Code 1798.120(c)',
-        ),
-      ],
+      reasons: [reason({ code: 'under-age', rule: 'sale', age: SALE_OPT_IN_BELOW }, 'Civ. Code 1798.120(c)')],
     };
   }
   return {
     ...nothing('default-permitted'),
     isYes: true,
     reasons: [
-      reason(
-        'nothing-said',
-        'Nothing was said; it is permitted until the person says no.',
-        kind === 'opt-out' ? undefined : 'GDPR art. 6(1)(f), 21',
-      ),
+      reason({ code: 'nothing-said', permits: true }, kind === 'opt-out' ? undefined : 'GDPR art. 6(1)(f), 21'),
     ],
   };
 }
@@ -185,23 +160,14 @@ function afterSale(facts: PersonFacts, rules: Rules): Own {
     return {
       ...nothing('not-asked'),
       isYes: false,
-      reasons: [
-        reason('never-bought', 'Nothing was said, and no sale is known in which this address was given.', source),
-      ],
+      reasons: [reason({ code: 'never-bought' }, source)],
     };
   const day = localDay(first.at, rules.zone);
   return {
     ...nothing('default-permitted'),
     since: first.at,
     isYes: true,
-    reasons: [
-      reason(
-        'bought',
-        `Bought on ${sayDay(day)} and gave this address in that sale; for own similar goods it is permitted until ` +
-          `they say no, with a way out each time.`,
-        source,
-      ),
-    ],
+    reasons: [reason({ code: 'bought', day }, source)],
   };
 }
 
@@ -229,15 +195,3 @@ function askAgain(last: Mark, { facts, rules, purpose, kind }: Asked): string | 
   const year = addMonths(localDay(last.at, rules.zone), 12);
   return wait !== null && wait > year ? wait : year;
 }
-
-const SAID: Record<Answer, string> = {
-  grant: 'Granted',
-  confirm: 'Confirmed',
-  refuse: 'Refused',
-  withdraw: 'Withdrew',
-  object: 'Objected',
-  'opt-out': 'Opted out',
-  'opt-in': 'Opted in',
-  'gpc-seen': 'Sent a Global Privacy Control signal',
-  'guardian-confirm': 'Confirmed by a guardian',
-};

@@ -54,14 +54,7 @@ export function standingOfLinked(
   return said(
     {
       ...no,
-      reasons: [
-        ...no.reasons,
-        reason(
-          'identities-disagree',
-          'The linked identities said different things; until it is settled the more restrictive one holds.',
-          'GDPR art. 5(1)(a), 7(1)',
-        ),
-      ],
+      reasons: [...no.reasons, reason({ code: 'identities-disagree' }, 'GDPR art. 5(1)(a), 7(1)')],
     },
     true,
   );

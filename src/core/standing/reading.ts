@@ -1,5 +1,5 @@
 import type { Laws } from '../clock/regimes';
-import type { Reason } from '../shared/reason';
+import type { Reason } from '../words/reasons';
 import type { PersonFacts, PurposeVersion, Standing, WordingVersion } from '../ledger/types';
 import { epochOf } from '../shared/days';
 import type { confirmWindows } from '../purposes/purposes';

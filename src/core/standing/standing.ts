@@ -103,7 +103,7 @@ export function readStanding(
     return {
       permitted: false,
       ...nothing('not-asked'),
-      reasons: [reason('purpose-not-in-force', 'No such purpose was in force at that time.')],
+      reasons: [reason({ code: 'purpose-not-in-force' })],
     };
   const line = ancestorsIn(rules.purposes, purpose);
   const { isYes, ...own } = ownStanding(folds, facts, rules, purpose, line, address);
@@ -111,10 +111,7 @@ export function readStanding(
     ? line.find((parent, i) => !ownStanding(folds, facts, rules, parent, line.slice(i + 1), address).isYes)
     : undefined;
   const reasons = blocker
-    ? [
-        ...own.reasons,
-        reason('parent-not-permitted', `“${purpose.title}” belongs to “${blocker.title}”, which is not permitted.`),
-      ]
+    ? [...own.reasons, reason({ code: 'parent-not-permitted', purpose: purpose.title, parent: blocker.title })]
     : own.reasons;
   return { ...own, permitted: isYes && !blocker, reasons };
 }
@@ -128,9 +125,7 @@ function standingOfFacts(facts: PersonFacts, at: string): Reading | null {
       ...none,
       standing: 'erased',
       since: facts.erasedAt,
-      reasons: [
-        reason('erased', 'This person was erased; their identifiers are on the suppression list.', 'GDPR art. 17'),
-      ],
+      reasons: [reason({ code: 'erased', listed: 'identifiers' }, 'GDPR art. 17')],
     };
   }
   const restriction = facts.restricted.find(({ from, until }) => before(from) && !(until && before(until)));
@@ -139,7 +134,7 @@ function standingOfFacts(facts: PersonFacts, at: string): Reading | null {
     ...none,
     standing: 'restricted',
     since: restriction.from,
-    reasons: [reason('restricted', 'Processing of this person’s data is restricted.', 'GDPR art. 18')],
+    reasons: [reason({ code: 'restricted' }, 'GDPR art. 18')],
   };
 }
 
@@ -158,25 +153,13 @@ function ownStanding(
     return {
       ...nothing('under-age'),
       isYes: false,
-      reasons: [
-        reason(
-          'under-age',
-          `Nothing of a person below the age of ${minor.age} is sold, shared or used for targeted advertising there, whatever was said.`,
-          minor.source,
-        ),
-      ],
+      reasons: [reason({ code: 'under-age', rule: 'never', age: minor.age }, minor.source)],
     };
   if (kind === 'necessary')
     return {
       ...nothing('always-on'),
       isYes: true,
-      reasons: [
-        reason(
-          'necessary',
-          `“${purpose.title}” is necessary for what the person asked for and cannot be refused.`,
-          'GDPR art. 6(1)(b), (c)',
-        ),
-      ],
+      reasons: [reason({ code: 'necessary', purpose: purpose.title }, 'GDPR art. 6(1)(b), (c)')],
     };
   const read = (covers: (fold: Fold) => boolean, of: string | null | 'any' = address) =>
     decide(combined(folds, [purpose], covers), combined(folds, line, covers)?.lastNo ?? null, {

@@ -66,6 +66,7 @@ import type {
   WorkOnRequestRefusal,
 } from '../requests/refusals';
 import type { CancelRunRefusal } from '../runs/refusals';
+import { sayIn, type Words } from './catalogue';
 import type { StandingRefusal } from '../standing/refusals';
 import type {
   ReadFieldsRefusal,
@@ -173,8 +174,6 @@ export type Refusal =
   | WebhookRefusal
   | WorkOnRequestRefusal;
 
-type Code = Refusal['code'];
-
 const text = (value: unknown): string => String(value ?? '');
 const day = (value: unknown): string =>
   typeof value === 'string' && /^\d{4}-\d{2}-\d{2}/.test(value) ? sayDay(value.slice(0, 10)) : text(value);
@@ -186,7 +185,7 @@ const KIND_WORDS: Record<string, string> = {
   'customer-number': 'card or customer number',
 };
 
-const WORDS: { [C in Code]: (v: Extract<Refusal, { code: C }>) => string } = {
+const WORDS: Words<Refusal> = {
   'not-allowed': () => 'Your role may not do this. Nothing was changed.',
   'not-found': () => 'There is no such thing, or it is not yours to see.',
   'request-closed': () => 'This request is closed. Nothing was changed.',
@@ -372,7 +371,7 @@ const WORDS: { [C in Code]: (v: Extract<Refusal, { code: C }>) => string } = {
 
 /** The words for a refusal. One without words, or with a value that it does not have, does not compile. */
 export function sayRefusal(refusal: Refusal): string {
-  return (WORDS[refusal.code] as (v: Refusal) => string)(refusal);
+  return sayIn(WORDS, refusal);
 }
 
 /** The words for a refusal of which only the code was kept, such as why a file could not be read. */

@@ -1,5 +1,5 @@
 import type { ImportFormat, Mapping } from '../../core/imports/mapping';
-import type { Reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import type { RecordStatus } from '../../core/ledger/schema';
 import type { Handle } from '../shared/handle';
 import { insertRows } from '../shared/insertRows';

@@ -1,4 +1,4 @@
-import type { Reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import type { Right } from '../../core/requests/rights';
 import type { Handle } from '../shared/handle';
 

@@ -33,6 +33,7 @@ import * as references from '../migrations/0031_references';
 import * as noBirthDates from '../migrations/0032_no_birth_dates';
 import * as runs from '../migrations/0033_runs';
 import * as claims from '../migrations/0034_claims';
+import * as reasons from '../migrations/0035_reasons';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -70,6 +71,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0032_no_birth_dates': noBirthDates,
   '0033_runs': runs,
   '0034_claims': claims,
+  '0035_reasons': reasons,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

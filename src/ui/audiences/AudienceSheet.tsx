@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReason } from '../../core/words/reasons';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -313,10 +314,10 @@ function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
             {verdict.kind === 'service' ? 'a service message' : 'advertising'}.
           </p>
           <ul style={{ margin: '6px 0', paddingLeft: 18 }}>
-            {verdict.reasons.map(({ code, text, source }) => (
-              <li key={code}>
-                {text}
-                {source ? ` (${source})` : ''}
+            {verdict.reasons.map((one) => (
+              <li key={one.code}>
+                {sayReason(one)}
+                {one.source ? ` (${one.source})` : ''}
               </li>
             ))}
           </ul>

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReason } from '../../core/words/reasons';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
@@ -29,7 +30,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
       <ol style={{ margin: 0, paddingLeft: 18 }}>
         {clock.reasons.map((one, i) => (
           <li key={i}>
-            {one.text} {one.source && <span className="muted">({one.source})</span>}
+            {sayReason(one)} {one.source && <span className="muted">({one.source})</span>}
           </li>
         ))}
       </ol>

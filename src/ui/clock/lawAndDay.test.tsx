@@ -31,7 +31,10 @@ describe('the law and the day', () => {
     show(
       <ClockPanel
         request={requestView({
-          proposed: { laws: [{ regime: 'us-ca', reasons: [{ code: 'place', text: 'Lives in CA.' }] }], reasons: [] },
+          proposed: {
+            laws: [{ regime: 'us-ca', reasons: [{ code: 'place', place: 'CA, US', law: 'California' }] }],
+            reasons: [],
+          },
           changes: [
             {
               at: '2026-11-23T08:00:00Z',

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReasons } from '../../core/words/reasons';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { needsAcceptance } from '../../core/erasure/cohort';
@@ -134,7 +135,7 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
                     {line.system} · {line.collection}
                   </td>
                   <td>{line.title.slice(0, 60)}</td>
-                  <td className="muted">{line.reasons.map(({ text }) => text).join(' ')}</td>
+                  <td className="muted">{sayReasons(line.reasons)}</td>
                   <td className="nowrap">
                     {line.doer === 'bookend' ? 'last' : (line.state ?? (line.action === 'keep' ? '–' : 'planned'))}
                   </td>

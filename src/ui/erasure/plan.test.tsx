@@ -29,7 +29,7 @@ describe('the erasure plan', () => {
         restrict: false,
         doer: 'connector',
         keepUntil: '2031-12-31',
-        reasons: [{ code: 'law', text: 'Kept for five years.' }],
+        reasons: [{ code: 'as-written', text: 'Kept for five years.' }],
         state: null,
       },
     ],

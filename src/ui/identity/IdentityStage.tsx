@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReason } from '../../core/words/reasons';
 import { useState } from 'react';
 import { askingAndClock } from '../../core/identity/identityMethods';
 import type { RequestView } from '../../core/requests/views';
@@ -24,14 +25,19 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
   const clock = askingAndClock(request.laws);
   const facts = identity.methods.find(({ method }) => method === 'facts');
   const whyNoFacts =
-    facts && !facts.isEnough ? facts.reasons[0]!.text : identity.factTriesLeft <= 0 ? 'Three tries failed.' : null;
+    facts && !facts.isEnough
+      ? sayReason(facts.reasons[0]!)
+      : identity.factTriesLeft <= 0
+        ? 'Three tries failed.'
+        : null;
   return (
     <div className="body stack">
       {authority}
       {identity.state === 'asked' && (
         <p className="note slate">
-          A code is on its way. {clock.code === 'pauses' ? 'The clock stands still until it comes back' : clock.text}
-          {clock.code === 'pauses' && <> ({clock.source})</>}.
+          A code is on its way.{' '}
+          {clock.code === 'asking-pauses' ? 'The clock stands still until it comes back' : sayReason(clock)}
+          {clock.code === 'asking-pauses' && <> ({clock.source})</>}.
           {identity.tries ? ` ${identity.tries} wrong tries so far.` : ''}
         </p>
       )}
@@ -45,7 +51,7 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
       )}
       {identity.state === 'none' && (
         <p className="muted">
-          {clock.text} {clock.source && `(${clock.source})`} A document or facts asked at once cost no time.
+          {sayReason(clock)} {clock.source && `(${clock.source})`} A document or facts asked at once cost no time.
         </p>
       )}
       {identity.addresses.length === 0 ? (

@@ -50,7 +50,7 @@ describe('who it is', () => {
               {
                 method: 'facts',
                 isEnough: false,
-                reasons: [{ code: 'special-data', text: 'Data of special categories would be handed over.' }],
+                reasons: [{ code: 'special-data' }],
               },
             ],
           },

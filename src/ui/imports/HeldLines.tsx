@@ -1,10 +1,10 @@
 'use client';
 
+import { sayReasons, type Reason } from '../../core/words/reasons';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { HeldLine } from '../../core/imports/views';
 import type { RecordStatus } from '../../core/ledger/schema';
-import type { Reason } from '../../core/shared/reason';
 import { useSay } from '../shared/Say';
 import type { ActionResult } from '../shared/actionResult';
 
@@ -55,7 +55,7 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
     setNow(result.value);
     say(
       result.value.status === 'quarantined'
-        ? `Still held: ${result.value.reasons.map(({ text }) => text).join(' ')}`
+        ? `Still held: ${sayReasons(result.value.reasons)}`
         : `Line ${one.line}: ${result.value.status}`,
       result.value.status !== 'quarantined',
     );
@@ -67,7 +67,7 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
     <tr>
       <td className="num">{one.line}</td>
       <td className={now.status === 'quarantined' ? 'ochre' : ''}>{now.status}</td>
-      <td>{now.reasons.map(({ text }) => text).join(' ') || '–'}</td>
+      <td>{sayReasons(now.reasons) || '–'}</td>
       <td className="mono" style={{ overflowWrap: 'anywhere' }}>
         {raw !== null ? (
           <form onSubmit={(event) => void submit(event)} className="row" style={{ flexWrap: 'nowrap' }}>

@@ -12,7 +12,7 @@ const ZONE = 'Europe/Copenhagen';
 
 describe('held lines', () => {
   const held: HeldLine[] = [
-    { line: 4, status: 'quarantined', reasons: [{ code: 'line-wrong', text: 'No such day.' }], raw: 'a;b' },
+    { line: 4, status: 'quarantined', reasons: [{ code: 'line-wrong', problem: 'No such day.' }], raw: 'a;b' },
     { line: 5, status: 'suppressed', reasons: [], raw: null },
   ];
 
@@ -28,7 +28,7 @@ describe('held lines', () => {
             value:
               raw === 'good'
                 ? { status: 'recorded', reasons: [] }
-                : { status: 'quarantined', reasons: [{ code: 'x', text: 'Still no such day.' }] },
+                : { status: 'quarantined', reasons: [{ code: 'line-wrong', problem: 'Still no such day.' }] },
           }
         )}
       />,

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReasons } from '../../core/words/reasons';
 import type { Standpoint } from '../../core/clock/lawsFor';
 import type { Laws } from '../../core/clock/regimes';
 import { useState } from 'react';
@@ -60,7 +61,7 @@ export function InboxSheet({ proposals, today, laws, standpoint, open, setAside 
         </p>
         <p className={one.right ? 'note slate' : 'note'} style={{ margin: '10px 0' }}>
           {one.right ? `Proposed as ${one.right}: ` : ''}
-          {one.reasons.map(({ text }) => text).join(' ')}
+          {sayReasons(one.reasons)}
         </p>
         <NewRequestForm
           today={today}

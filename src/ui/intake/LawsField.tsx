@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReasons } from '../../core/words/reasons';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { BindingLaws } from '../../core/clock/lawsFor';
@@ -40,9 +41,7 @@ export function LawsField({ id, value, onChange, onBlur, laws, error, help }: Pr
 /** Why these laws are proposed; or which are, where others are chosen. */
 export function sayProposed(proposed: BindingLaws, chosen: readonly string[]): string {
   const ids = proposed.laws.map(({ regime }) => regime);
-  const because = [...proposed.laws.flatMap(({ reasons }) => reasons), ...proposed.reasons]
-    .map(({ text }) => text)
-    .join(' ');
+  const because = sayReasons([...proposed.laws.flatMap(({ reasons }) => reasons), ...proposed.reasons]);
   const isAsProposed = ids.toSorted().join() === chosen.toSorted().join();
   return isAsProposed
     ? because

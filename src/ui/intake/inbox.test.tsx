@@ -14,7 +14,7 @@ describe('what came by mail', () => {
     receivedOn: '2026-11-21',
     right: 'access' as const,
     language: 'da',
-    reasons: [{ code: 'sign', text: '“indsigt” is said when access is asked for.' }],
+    reasons: [{ code: 'sign' as const, sign: 'indsigt', right: 'access' as const }],
     from: { name: 'Bodil Bech', address: 'bodil@mail.example', givenName: 'Bodil', familyName: 'Bech' },
     subject: 'Indsigt',
     text: 'Hej, <b>indsigt</b> tak',

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayReasons, type Reason } from '../../core/words/reasons';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
@@ -10,7 +11,7 @@ import { Found, ReadOut } from './CounterParts';
 
 interface Actions {
   find: (identifier: { kind: string; value: string }) => Promise<ActionResult<AtTheCounter[]>>;
-  record: (values: unknown) => Promise<ActionResult<{ status: string; reasons: { text: string }[] }>>;
+  record: (values: unknown) => Promise<ActionResult<{ status: string; reasons: Reason[] }>>;
 }
 
 const ANSWERS = [
@@ -63,7 +64,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
       }));
     if (!result.ok) return setFailure([result.message, ...Object.values(result.fields ?? {})].join(' '));
     const { status, reasons } = result.value;
-    setFailure(status === 'recorded' ? null : `${status}: ${reasons.map(({ text }) => text).join(' ')}`);
+    setFailure(status === 'recorded' ? null : `${status}: ${sayReasons(reasons)}`);
     if (status !== 'recorded') return;
     say('Recorded in the ledger', true);
     setAnswer(null);

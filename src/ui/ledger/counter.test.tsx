@@ -57,7 +57,7 @@ describe('the counter', () => {
           find: async () => ({ ok: true, value: [] }),
           record: async () => ({
             ok: true,
-            value: { status: 'quarantined', reasons: [{ text: 'Several people share it.' }] },
+            value: { status: 'quarantined', reasons: [{ code: 'several-people' }] },
           }),
         }}
       />,
@@ -65,7 +65,11 @@ describe('the counter', () => {
     fireEvent.change(screen.getByLabelText('Exact value'), { target: { value: 'ida@mail.example' } });
     fireEvent.click(screen.getByLabelText('Yes'));
     fireEvent.click(screen.getByText('Record the answer'));
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('quarantined: Several people share it.'));
+    await waitFor(() =>
+      expect(screen.getByRole('alert').textContent).toBe(
+        'quarantined: These identifiers point at more than one person.',
+      ),
+    );
     expect(screen.getByLabelText<HTMLInputElement>('Exact value').value).toBe('ida@mail.example');
   });
 });

@@ -1,3 +1,4 @@
+import { sayReason } from '../../core/words/reasons';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/people/views';
 import { StandingMark } from '../shared/StandingMark';
@@ -34,7 +35,7 @@ export function Standings({ person, on, zone }: { person: PersonView; on: string
               <td>{one.permitted ? 'yes' : <b>no</b>}</td>
               <td className="nowrap muted">{one.since ? sayDay(dayIn(one.since, zone)) : '–'}</td>
               <td className="muted">
-                {one.reasons.map(({ text, source }) => `${text}${source ? ` (${source})` : ''}`).join(' ')}
+                {one.reasons.map((why) => `${sayReason(why)}${why.source ? ` (${why.source})` : ''}`).join(' ')}
                 {one.mayAskAgainFrom && ` May be asked again from ${sayDay(one.mayAskAgainFrom)}.`}
               </td>
             </tr>

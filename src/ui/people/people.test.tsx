@@ -61,7 +61,7 @@ describe('one person', () => {
     since: '2026-11-24T08:00:00Z',
     because: 'cho_2',
     mayAskAgainFrom: '2027-11-24',
-    reasons: [{ code: 'said-no', text: 'Withdrew on Tue 24 Nov 2026.', source: 'GDPR art. 7(3)' }],
+    reasons: [{ code: 'said-no', answer: 'withdraw', day: '2026-11-24', source: 'GDPR art. 7(3)' }],
     isConflict: false,
     purpose: 'newsletter',
     title: 'Newsletter',

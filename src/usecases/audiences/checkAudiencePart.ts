@@ -1,3 +1,4 @@
+import { sayReason } from '../../core/words/reasons';
 import { addressReader, identifierKindOf, type Channel } from '../../core/audiences/audience';
 import type { StandingAnswer } from '../../core/ledger/types';
 import { csvLine } from '../../core/shared/csv';
@@ -41,7 +42,7 @@ function sayLine(line: number, given: string, answer: StandingAnswer | null): st
     given,
     answer?.permitted ? 'yes' : 'no',
     answer?.standing ?? 'unreadable',
-    answer ? (answer.reasons.at(-1)?.text ?? '') : 'This cannot be read as an address.',
+    answer ? (answer.reasons.slice(-1).map(sayReason)[0] ?? '') : 'This cannot be read as an address.',
     answer?.since,
   ]);
 }

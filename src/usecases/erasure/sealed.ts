@@ -1,5 +1,5 @@
-import type { Reason } from '../../core/shared/reason';
-import { firstShape, sealedAs, sealedText } from '../keys/sealedValue';
+import { keptReason, type Reason } from '../../core/words/reasons';
+import { firstShape, sealedAs, sealedText, shapes } from '../keys/sealedValue';
 
 // What a plan says of records, under the request's own key; what a restored copy has to forget again, under the installation's.
 
@@ -8,7 +8,12 @@ export const lineTitle = sealedText(
   (planId: string, position: number) => `title:${planId}:${position}`,
 );
 export const lineReasons = sealedAs(
-  firstShape<Reason[]>(),
+  shapes<Reason[]>(
+    // In words, without a shape and in the first one.
+    (value) => (value as unknown[]).map(keptReason),
+    (value) => (value as unknown[]).map(keptReason),
+    (value) => value as Reason[],
+  ),
   'plan_lines.reasons_sealed',
   (planId: string, position: number) => `reasons:${planId}:${position}`,
 );

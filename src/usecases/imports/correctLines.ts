@@ -1,6 +1,6 @@
 import type { CorrectRefusal } from '../../core/imports/refusals';
 import type { RecordStatus } from '../../core/ledger/schema';
-import type { Reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   heldLines,

@@ -1,3 +1,4 @@
+import { sayReason } from '../../core/words/reasons';
 import { mkdtempSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { tmpdir } from 'node:os';
@@ -110,7 +111,7 @@ test('every line of a broken file is accounted for, with its reason', async () =
     'identifier-unreadable',
     'in-the-future',
   ]);
-  expect(held[1]!.reasons[0]!.text).toContain('signed_on must be a day that exists');
+  expect(sayReason(held[1]!.reasons[0]!)).toContain('signed_on must be a day that exists');
   expect(held[0]!.raw).toBe(bad[0]);
 });
 
@@ -170,7 +171,7 @@ describe('other layouts', () => {
     await world.drain();
     const { preview } = await view(uploaded.value.id);
     expect(preview!.counts).toMatchObject({ recorded: 2, quarantined: 1 });
-    expect(preview!.held[0]!.reasons[0]!.text).toBe('The answer is “perhaps”; NO, YES are known.');
+    expect(sayReason(preview!.held[0]!.reasons[0]!)).toBe('The answer is “perhaps”; NO, YES are known.');
     const next = await upload(tabs.replaceAll('X', 'Y').replaceAll('x', 'y'), { systemId: 'sys_shop' });
     expect(next.ok && next.value.mapping).toBe('export');
   });

@@ -1,3 +1,4 @@
+import { sayReasons } from '../../core/words/reasons';
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { HeldLine, ImportState, ImportSummary, ImportView } from '../../core/imports/views';
 import { csvLine } from '../../core/shared/csv';
@@ -123,9 +124,7 @@ export async function readImportState(
 export function heldCsv(lines: readonly HeldLine[]): string {
   return (
     csvLine(['line', 'status', 'reasons', 'raw']) +
-    lines
-      .map((line) => csvLine([line.line, line.status, line.reasons.map(({ text }) => text).join(' '), line.raw]))
-      .join('')
+    lines.map((line) => csvLine([line.line, line.status, sayReasons(line.reasons), line.raw])).join('')
   );
 }
 

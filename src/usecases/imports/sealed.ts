@@ -1,10 +1,11 @@
+import { keptReason } from '../../core/words/reasons';
 import type { ImportRow } from '../../db/imports/imports';
 import { dataKeys } from '../../db/keys/dataKeys';
 import type { HeldLine } from '../../core/imports/views';
 import type { Handle } from '../../db/shared/handle';
 import type { WrappedKey } from '../../ports/keys';
 import type { Context } from '../shared/context';
-import { firstShape, sealedAs, sealedText } from '../keys/sealedValue';
+import { shapes, sealedAs, sealedText } from '../keys/sealedValue';
 import { asWrapped, vaultOf } from '../keys/vault';
 
 // What an import holds of people: its file's name, its first line, lines that were held back, and its file. All of it
@@ -16,9 +17,13 @@ type Owner = Pick<ImportRow, 'id' | 'data_key_id'>;
 export const importFileName = sealedText('imports.file_name_sealed', (importId: string) => importId);
 export const importHeader = sealedText('imports.header_sealed', (importId: string) => `header:${importId}`);
 export const rawLine = sealedText('import_lines.raw_sealed', (importId: string, line: number) => `${importId}:${line}`);
+/** Their reasons were kept in words. */
+const linesOfOld = (value: unknown): readonly HeldLine[] =>
+  (value as HeldLine[]).map((line) => ({ ...line, reasons: line.reasons.map(keptReason) }));
+
 /** A part of the preview beside its figures, in Base64. */
 const heldLines = sealedAs(
-  firstShape<readonly HeldLine[]>(),
+  shapes<readonly HeldLine[]>(linesOfOld, linesOfOld, (value) => value as HeldLine[]),
   'imports.preview',
   (importId: string) => `preview:${importId}`,
 );

@@ -2,7 +2,8 @@ import { canonicalBytes } from '../../core/ledger/leaf';
 import type { ChoiceInput } from '../../core/ledger/schema';
 import { beginning } from '../../core/standing/timeline';
 import { NO_TERMS, type Terms } from '../../core/ledger/types';
-import { reason, type Reason } from '../../core/shared/reason';
+import { reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import type { Keys } from '../../ports/keys';
 import { indexText, normaliseIdentifier, type NormalIdentifier } from '../people/identifierKeys';
 
@@ -49,9 +50,9 @@ export function liesAhead(value: string, now: string): boolean {
 export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): PreparedChoice {
   const reasons: Reason[] = [];
   if (!about.purposes.has(input.purpose))
-    reasons.push(reason('unknown-purpose', `There is no purpose “${input.purpose.slice(0, 40)}”.`));
+    reasons.push(reason({ code: 'unknown-purpose', purpose: input.purpose.slice(0, 40) }));
   if (liesAhead(input.occurredAt, about.now))
-    reasons.push(reason('in-the-future', `It happened in the future: ${input.occurredAt}.`));
+    reasons.push(reason({ code: 'in-the-future', at: String(input.occurredAt) }));
   reasons.push(
     ...wordingReasons('ask', input.ask ?? null, input.askVersion ?? null, about),
     ...wordingReasons('notice', input.notice ?? null, input.noticeVersion ?? null, about),
@@ -108,7 +109,7 @@ export function prepareWho(
   const identifiers: HashedIdentifier[] = [];
   for (const { kind, value } of input.identifiers) {
     const normal = normaliseIdentifier(kind, value, about.systemId, country?.slice(0, 2) ?? null);
-    if (!normal) reasons.push(reason('identifier-unreadable', `The ${kind} cannot be read as one.`));
+    if (!normal) reasons.push(reason({ code: 'identifier-unreadable', kind }));
     else
       identifiers.push({
         ...normal,
@@ -119,7 +120,7 @@ export function prepareWho(
   let addressHash: Buffer | null = null;
   if (input.address) {
     const address = normalAddress(input.address, about.systemId, country);
-    if (!address) reasons.push(reason('address-unreadable', 'The address it is given for cannot be read.'));
+    if (!address) reasons.push(reason({ code: 'address-unreadable' }));
     else
       addressHash =
         identifiers.find((one) => one.kind === address.kind && one.value === address.value)?.hash ??
@@ -155,7 +156,7 @@ export function normalAddress(
 function wordingReasons(kind: 'ask' | 'notice', id: string | null, version: number | null, about: Checks): Reason[] {
   if (id === null) return [];
   const versions = about.wordings.get(`${kind}:${id}`);
-  if (!versions) return [reason(`unknown-${kind}`, `There is no ${kind} “${id.slice(0, 40)}”.`)];
+  if (!versions) return [reason({ code: `unknown-${kind}`, id: id.slice(0, 40) })];
   if (version === null || versions.has(version)) return [];
-  return [reason(`unknown-${kind}-version`, `The ${kind} “${id.slice(0, 40)}” has no version ${version}.`)];
+  return [reason({ code: `unknown-${kind}-version`, id: id.slice(0, 40), version })];
 }

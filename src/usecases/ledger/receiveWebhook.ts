@@ -1,3 +1,4 @@
+import { sayReason } from '../../core/words/reasons';
 import type { WebhookRefusal } from '../../core/ledger/refusals';
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import * as yup from 'yup';
@@ -66,7 +67,7 @@ export async function receiveWebhook(
     if (outcome!.status !== 'quarantined') return ok(outcome!);
     // It is not taken, and says why: once that is mended, the same message may come again.
     await dropClaim(h, name);
-    return refuse({ code: 'webhook-held', reasons: outcome!.reasons.map(({ text }) => text) });
+    return refuse({ code: 'webhook-held', reasons: outcome!.reasons.map(sayReason) });
   });
 }
 

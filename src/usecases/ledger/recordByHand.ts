@@ -6,7 +6,7 @@ import type { HandChoice } from '../../core/ledger/schema';
 import { otherKind } from '../../core/people/looksLike';
 import { purposeInForce } from '../../core/purposes/purposes';
 import type { RecordStatus } from '../../core/ledger/schema';
-import type { Reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { allPurposes, allWordings, type Wording } from '../../db/purposes/purposes';
 import { identifiersOf, personsById } from '../../db/people/persons';

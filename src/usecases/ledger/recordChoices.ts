@@ -1,7 +1,9 @@
 import { setImmediate as breathe } from 'node:timers/promises';
+import type { RecordReason } from '../../core/ledger/reasons';
 import type { ChoiceInput, RecordStatus } from '../../core/ledger/schema';
 import { localDay } from '../../core/shared/days';
-import { reason, type Reason } from '../../core/shared/reason';
+import { reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import { allPurposes, allWordings } from '../../db/purposes/purposes';
 import { choiceExists, dedupOf, openLedgerEnd } from '../../db/ledger/ledger';
 import { countDelivery } from '../../db/ledger/sources';
@@ -142,9 +144,9 @@ interface Delivery {
 async function settle(ctx: Context, h: Handle, at: Delivery, item: PreparedChoice): Promise<RecordOutcome> {
   if (!item.ok) return { status: 'quarantined', reasons: item.reasons, identifierHashes: item.identifierHashes };
   const identifierHashes = item.identifiers.map(({ hash }) => hash);
-  const held = (code: string, text: string): RecordOutcome => ({
+  const held = (one: RecordReason): RecordOutcome => ({
     status: 'quarantined',
-    reasons: [reason(code, text)],
+    reasons: [one],
     identifierHashes,
   });
   const erased = item.suppressionHashes.map((hash) => at.suppressed.get(hash.toString('hex'))).find(Boolean);
@@ -153,17 +155,17 @@ async function settle(ctx: Context, h: Handle, at: Delivery, item: PreparedChoic
   if (seen?.has(item.contentHash.toString('hex')))
     return {
       status: 'duplicate',
-      reasons: [reason('seen-before', 'The same choice from the same system is in the ledger already.')],
+      reasons: [reason({ code: 'seen-before' })],
       identifierHashes,
     };
   if (
     (item.input.answer === 'confirm' || item.input.answer === 'guardian-confirm') &&
     !(item.input.confirms && (await choiceExists(h, item.input.confirms, 'grant')))
   ) {
-    return held('confirm-without-grant', 'A confirmation has to name the grant it confirms.');
+    return held({ code: 'confirm-without-grant' });
   }
   const person = at.assign.personOf(item);
-  if (!person) return held('several-people', 'These identifiers point at more than one person.');
+  if (!person) return held({ code: 'several-people' });
   const id = ctx.keys.id('cho');
   at.toSeal.push({ id, item, person });
   remember(at.known, item.externalHash, item.contentHash);
@@ -171,7 +173,7 @@ async function settle(ctx: Context, h: Handle, at: Delivery, item: PreparedChoic
     return {
       status: 'conflict',
       id,
-      reasons: [reason('other-content', 'The same external id came before with other content; both are kept.')],
+      reasons: [reason({ code: 'other-content' })],
       identifierHashes,
     };
   return { status: 'recorded', id, reasons: [], identifierHashes };
@@ -193,12 +195,10 @@ export function afterErasure(
   if (isBefore)
     return {
       status: 'suppressed',
-      reasons: [reason('erased', 'This person was erased; what happened before stays out.', 'GDPR art. 17')],
+      reasons: [reason({ code: 'erased-before' }, 'GDPR art. 17')],
     };
   return {
     status: 'quarantined',
-    reasons: [
-      reason('back-after-erasure', 'This person was erased and has come back since: to be looked at as somebody new.'),
-    ],
+    reasons: [reason({ code: 'back-after-erasure' })],
   };
 }

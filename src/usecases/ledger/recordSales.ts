@@ -1,6 +1,7 @@
 import type { SaleInput } from '../../core/ledger/schema';
 import { beginning } from '../../core/standing/timeline';
-import { reason, type Reason } from '../../core/shared/reason';
+import { reason } from '../../core/shared/reason';
+import type { Reason } from '../../core/words/reasons';
 import { openLedgerEnd } from '../../db/ledger/ledger';
 import { addFactOnce, personsByHash, suppressionsOf } from '../../db/people/persons';
 import { systemById } from '../../db/systems/systems';
@@ -59,8 +60,7 @@ export async function recordSales(
 
     async function settle(sale: SaleInput, who: PreparedWho): Promise<SaleOutcome> {
       const reasons = [...who.reasons];
-      if (liesAhead(sale.boughtAt, now))
-        reasons.push(reason('in-the-future', `It happened in the future: ${sale.boughtAt}.`));
+      if (liesAhead(sale.boughtAt, now)) reasons.push(reason({ code: 'in-the-future', at: String(sale.boughtAt) }));
       if (reasons.length > 0) return { status: 'quarantined', reasons };
       const erasedAt = who.suppressionHashes.map((hash) => erased.get(hash.toString('hex'))).find(Boolean);
       if (erasedAt) return afterErasure(sale.boughtAt, erasedAt, ctx.organisation.zone);
@@ -68,7 +68,7 @@ export async function recordSales(
       if (!person)
         return {
           status: 'quarantined',
-          reasons: [reason('several-people', 'These identifiers point at more than one person.')],
+          reasons: [reason({ code: 'several-people' })],
         };
       const outcome: SaleOutcome = { status: 'recorded', reasons: [] };
       facts.push({ person, who, at: new Date(beginning(sale.boughtAt, ctx.organisation.zone)).toISOString(), outcome });

@@ -106,7 +106,7 @@ export function erasedAnswer(erasedAt: string): Answered {
     becauseSeq: null,
     becauseId: null,
     mayAskAgainFrom: null,
-    reasons: [reason('erased', 'This person was erased; the address is on the suppression list.', 'GDPR art. 17')],
+    reasons: [reason({ code: 'erased', listed: 'address' }, 'GDPR art. 17')],
   };
 }
 
@@ -165,9 +165,6 @@ function restrictive(answers: readonly Answered[]): Answered {
   if (!no || answers.length === 1 || answers.every(({ permitted }) => !permitted)) return no ?? answers[0]!;
   return {
     ...no,
-    reasons: [
-      ...no.reasons,
-      reason('shared-identifier', 'Several people share this identifier; the most restrictive answer holds.'),
-    ],
+    reasons: [...no.reasons, reason({ code: 'shared-identifier' })],
   };
 }

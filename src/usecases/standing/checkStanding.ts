@@ -76,7 +76,7 @@ async function asOf(
       since: erased.erased_at,
       because: null,
       mayAskAgainFrom: null,
-      reasons: [reason('erased', 'This person was erased; the address is on the suppression list.', 'GDPR art. 17')],
+      reasons: [reason({ code: 'erased', listed: 'address' }, 'GDPR art. 17')],
     };
   const hash = ctx.keys.index(indexText(identifier));
   const owners = await personsById(h, [...new Set((await personsByHash(h, [hash])).map(({ person_id }) => person_id))]);

@@ -5,7 +5,7 @@ import type { MessageVerdict } from '../../../core/audiences/messageCheck';
 import type { AtTheCounter, ChoiceProof } from '../../../core/ledger/views';
 import type { WhatIf } from '../../../core/purposes/views';
 import { mappingSchema } from '../../../core/imports/schema';
-import type { Reason } from '../../../core/shared/reason';
+import type { Reason } from '../../../core/words/reasons';
 import { addDays, beginningOfDay } from '../../../core/shared/days';
 import { daySchema } from '../../../core/shared/schema';
 import { ok } from '../../../core/shared/result';

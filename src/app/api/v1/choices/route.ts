@@ -1,3 +1,4 @@
+import { said } from '../../../../core/words/reasons';
 import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../../../core/ledger/schema';
 import { recordChoices } from '../../../../usecases/ledger/recordChoices';
@@ -15,7 +16,7 @@ export async function POST(request: Request): Promise<Response> {
     const outcomes = (await recordChoices(ctx, { systemId, choices })).map(({ status, id, reasons }) => ({
       status,
       ...(id ? { id } : {}),
-      ...(reasons.length > 0 ? { reasons } : {}),
+      ...(reasons.length > 0 ? { reasons: reasons.map(said) } : {}),
     }));
     return { status: 200, body: 'choices' in body ? { results: outcomes } : outcomes[0] };
   });

@@ -1,3 +1,4 @@
+import { inWords } from '../../../../core/words/reasons';
 import { clockQuerySchema } from '../../../../core/clock/schema';
 import { computeClock } from '../../../../usecases/clock/computeClock';
 import { api, refused } from '../../../lib/api';
@@ -16,6 +17,6 @@ export async function POST(request: Request): Promise<Response> {
         raisedAt: raisedAt ?? null,
       })),
     });
-    return result.ok ? { status: 200, body: result.value } : refused(result.refusal);
+    return result.ok ? { status: 200, body: inWords(result.value) } : refused(result.refusal);
   });
 }

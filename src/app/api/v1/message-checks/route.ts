@@ -1,3 +1,4 @@
+import { inWords } from '../../../../core/words/reasons';
 import { checkDraft } from '../../../../usecases/audiences/checkDraft';
 import { machineCall, refused, respond } from '../../../lib/api';
 import { problem } from '../../../lib/problem';
@@ -11,6 +12,6 @@ export async function POST(request: Request): Promise<Response> {
     const text = await readLimited(request, MOST_BYTES, 'latin1');
     if (text === null) return problem(413, 'too-large', `A body may have ${MOST_BYTES} bytes.`);
     const result = await checkDraft(ctx, { content: Buffer.from(text, 'latin1') });
-    return respond(result.ok ? { status: 200, body: result.value } : refused(result.refusal));
+    return respond(result.ok ? { status: 200, body: inWords(result.value) } : refused(result.refusal));
   });
 }

@@ -1,3 +1,4 @@
+import { said } from '../../../../core/words/reasons';
 import * as yup from 'yup';
 import { saleInputSchema, type SaleInput } from '../../../../core/ledger/schema';
 import { recordSales } from '../../../../usecases/ledger/recordSales';
@@ -13,7 +14,7 @@ const schema = yup.lazy((body: unknown) =>
 export async function POST(request: Request): Promise<Response> {
   return api(request, 'choices:write', schema, async ({ ctx, systemId, body }) => {
     const outcomes = (await recordSales(ctx, { systemId, sales: 'sales' in body ? body.sales : [body] })).map(
-      ({ status, reasons }) => ({ status, ...(reasons.length > 0 ? { reasons } : {}) }),
+      ({ status, reasons }) => ({ status, ...(reasons.length > 0 ? { reasons: reasons.map(said) } : {}) }),
     );
     return { status: 200, body: 'sales' in body ? { results: outcomes } : outcomes[0] };
   });

@@ -1,3 +1,4 @@
+import { inWords } from '../../../../core/words/reasons';
 import { standingQuerySchema } from '../../../../core/ledger/schema';
 import { checkStanding } from '../../../../usecases/standing/checkStanding';
 import { api, refused } from '../../../lib/api';
@@ -11,6 +12,6 @@ export async function POST(request: Request): Promise<Response> {
       ...(at ? { at } : {}),
       ...(knownAt ? { knownAt } : {}),
     });
-    return result.ok ? { status: 200, body: result.value } : refused(result.refusal);
+    return result.ok ? { status: 200, body: inWords(result.value) } : refused(result.refusal);
   });
 }
