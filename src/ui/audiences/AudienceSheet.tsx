@@ -82,7 +82,7 @@ export function AudienceSheet({ audiences, purposes, asked, zone, again, stop, c
                     <td className="num">{number.format(run?.done ?? 0)}</td>
                     <td className="num">{number.format(run?.counts['permitted'] ?? 0)}</td>
                     <td>
-                      <RunState run={run} unit="addresses" stop={stop} />
+                      <RunState run={run} stop={stop} />
                     </td>
                     <td className="nowrap" style={{ textAlign: 'right' }}>
                       <ActButton

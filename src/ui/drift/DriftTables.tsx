@@ -47,7 +47,7 @@ export function Compared({ view, zone, actions }: Props) {
               <td className="num">{run?.counts['found'] ?? '–'}</td>
               <td className="num">{run?.counts['unknown'] ?? '–'}</td>
               <td>
-                <RunState run={run} unit="compared" stop={actions.stop} />
+                <RunState run={run} stop={actions.stop} />
               </td>
               <td style={{ textAlign: 'right' }}>
                 {view.mayCorrect && (

@@ -198,31 +198,31 @@ function Seal({
       role="status"
       aria-label="Seal"
     >
-      <div className="row between" style={{ flexWrap: 'nowrap' }}>
-        <p>
-          {!run && 'The ledger has not been verified yet.'}
-          {isGood &&
-            `✓ Verified ${sayInstant(run.finishedAt!, zone)}: ${number.format(run.counts['choices'] ?? 0)} choices ` +
-              'agree with the signed head.'}
-          {run?.state === 'finished' &&
-            !isGood &&
-            `✕ ${run.faults.length} ${run.faults.length === 1 ? 'fault' : 'faults'}. ${run.faults.slice(0, 4).map(sayFault).join(' ')}`}
-          {view.head && (
-            <>
-              <br />
-              <span className="mono muted">
-                head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}
-              </span>
-            </>
-          )}
-        </p>
-        <ActButton act={verify} disabled={run?.state === 'running'}>
-          Verify the ledger
-        </ActButton>
-      </div>
       {run && <RunProgress run={run} what="Verifying" unit="folios" stop={stop} />}
+      <div className="row between" style={{ flexWrap: 'nowrap' }}>
+        <div>
+          {!run && <p>The ledger has not been verified yet.</p>}
+          {run?.state === 'finished' && <p>{sayVerified(run, zone)}</p>}
+          {view.head && (
+            <p className="mono muted">
+              head {view.head.root.slice(0, 16)}…, signed {sayInstant(view.head.signedAt, zone)}
+            </p>
+          )}
+        </div>
+        {run?.state !== 'running' && <ActButton act={verify}>Verify the ledger</ActButton>}
+      </div>
     </section>
   );
+}
+
+function sayVerified({ faults, finishedAt, counts }: NonNullable<LedgerView['verification']>, zone: string): string {
+  if (faults.length === 0)
+    return (
+      `✓ Verified ${sayInstant(finishedAt!, zone)}: ${number.format(counts['choices'] ?? 0)} choices ` +
+      'agree with the signed head.'
+    );
+  const some = faults.slice(0, 4).map(sayFault).join(' ');
+  return `✕ ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}. ${some}`;
 }
 
 function sayFault(fault: LedgerFault): string {

@@ -104,7 +104,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
                   <td>{one.format}</td>
                   <td className="num">{one.done}</td>
                   <td>
-                    <RunState run={one} unit="choices" stop={actions.stop} />
+                    <RunState run={one} stop={actions.stop} />
                   </td>
                   <td style={{ textAlign: 'right' }}>
                     {one.state === 'finished' && (

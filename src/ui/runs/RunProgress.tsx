@@ -60,15 +60,15 @@ export function RunProgress({ run, what, unit, stop }: Props) {
   );
 }
 
-/** The state of a piece of long work, in a row of a list; it can be stopped there as well. */
-export function RunState({ run, unit, stop }: { run: RunView | null | undefined; unit: string; stop?: StopRun }) {
+/** The state of a piece of long work, in a row of a list that has its counts in columns of their own; it can be stopped there as well. */
+export function RunState({ run, stop }: { run: RunView | null | undefined; stop?: StopRun }) {
   if (!run) return '–';
   if (run.state === 'failed') return <span className="late">✕ {sayCause(run.cause)}</span>;
   if (run.state === 'cancelled') return <span className="muted">stopped</span>;
   if (run.state === 'finished') return 'finished';
   return (
     <span className="row">
-      <span role="status">{sayDone(run, unit)}</span>
+      <span role="status">running</span>
       {run.mayCancel && stop && (
         <ActButton act={() => stop(run.id)} done="Stopped">
           Stop

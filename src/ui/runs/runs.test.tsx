@@ -53,8 +53,8 @@ test.each([
   [run(), 'finished'],
   [run({ state: 'cancelled' }), 'stopped'],
   [run({ state: 'failed', cause: 'the service is away' }), '✕ the service is away'],
-  [run({ state: 'running', done: 4, total: null, mayCancel: true }), '4 addressesStop'],
+  [run({ state: 'running', done: 4, total: null, mayCancel: true }), 'runningStop'],
 ])('in a list it is one word: %j', (one, words) => {
-  const { container } = show(<RunState run={one} unit="addresses" stop={stop} />);
+  const { container } = show(<RunState run={one} stop={stop} />);
   expect(container.textContent).toContain(words);
 });
