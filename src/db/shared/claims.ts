@@ -10,7 +10,7 @@ export interface ClaimRow extends ClaimName {
   state: 'held' | 'done' | 'failed';
   tries: number;
   content_hash: Buffer | null;
-  answer: unknown;
+  answer: object | null;
   cause: string | null;
   claimed_at: string;
   ended_at: string | null;
