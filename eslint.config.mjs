@@ -18,6 +18,14 @@ const ONLY_SEALED = {
   message: 'What is sealed is closed and opened in the sealed.ts of its room.',
 };
 
+/** A class says how something looks, and may change with it; a test looks for what people and their programs meet. */
+const NO_CLASSES = {
+  selector:
+    'CallExpression[callee.property.name=/^(querySelector|querySelectorAll|\\$|\\$\\$|\\$eval|\\$\\$eval|waitForSelector|focus|closest|matches)$/]' +
+    ' > Literal.arguments[value=/(^|[\\s>+~,)\\]])[a-z]*[.][a-zA-Z]/]',
+  message: 'Tests find things by role, label, text or data attribute, not by a class.',
+};
+
 /** Where components are: the rules of React look at nothing else. */
 const PAGES = ['src/app/**/*.{ts,tsx}', 'src/ui/**/*.{ts,tsx}', 'test/support/**/*.tsx'];
 
@@ -48,6 +56,10 @@ export default tseslint.config(
     files: ['src/core/**', 'src/usecases/**', 'src/db/**'],
     ignores: ['**/*.test.ts', '**/*.prop.test.ts', '**/*.db.test.ts'],
     rules: { 'no-restricted-syntax': ['error', ...NO_OWN_TIME] },
+  },
+  {
+    files: ['e2e/**/*.ts', '**/*.test.tsx'],
+    rules: { 'no-restricted-syntax': ['error', NO_CLASSES] },
   },
   {
     files: ['src/usecases/**'],

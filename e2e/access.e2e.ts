@@ -78,7 +78,11 @@ test('public form → identity → trace → review by keys → decision → pac
   await page.keyboard.press('z');
   await wait(300);
   await page.keyboard.press('t');
-  await holds(page, 'nothing unsure', () => !document.querySelector('.matches .unsure'));
+  await holds(
+    page,
+    'nothing unsure',
+    () => !document.querySelector('[aria-label=Matches] tr:is([data-verdict=open], [data-verdict=unsure])'),
+  );
   await seen(page, 'Decide to fulfil');
 
   // 5. Decision with its ground and reason.
@@ -90,7 +94,7 @@ test('public form → identity → trace → review by keys → decision → pac
   await press(page, 'Send the pack and close');
   await press(page, 'Send it and close');
   await seen(page, 'The second word');
-  const secret = await page.$eval('.big-words', (words) => words.textContent);
+  const secret = await page.$eval('[data-word]', (words) => words.textContent);
   await press(page, 'It is noted');
   await seen(page, 'answered in time');
 

@@ -59,7 +59,7 @@ test('a mailed code opens the page in the person’s language; a yes and a no ar
   );
   for (const name of ['newsletter', 'tour-letter', 'partner-offers', 'ad-partners', 'camp-photos'])
     if (!asked.has(name)) expect(await chosen(name)).toEqual([false, false]);
-  const sizes = await page.$$eval('.yes-no label', (labels) => [
+  const sizes = await page.$$eval('fieldset label', (labels) => [
     ...new Set(labels.map((label) => label.getBoundingClientRect().height)),
   ]);
   expect(sizes).toHaveLength(1);

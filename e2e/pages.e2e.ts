@@ -174,9 +174,9 @@ describe('keyboard', () => {
       reached.add(
         await page.evaluate(() => {
           const one = document.activeElement as HTMLElement;
-          const place = one.closest('.board.left')
+          const place = one.closest('aside[aria-label=Places]')
             ? 'left'
-            : one.closest('.board.right')
+            : one.closest('aside[aria-label=Due]')
               ? 'right'
               : one.closest('main')
                 ? 'sheet'

@@ -33,7 +33,7 @@ afterAll(() => browser.close());
 const kind = (label: string) =>
   page.evaluate(
     (words) =>
-      [...document.querySelectorAll('.kinds label')]
+      [...document.querySelectorAll('[role=radiogroup] label')]
         .find((one) => one.textContent.startsWith(words))!
         .querySelector('input')!
         .click(),
@@ -42,11 +42,13 @@ const kind = (label: string) =>
 const confirmAll = async (collection: string) => {
   await page.evaluate(
     (name) =>
-      (
-        [...document.querySelectorAll('details.collection')]
+      [
+        ...[...document.querySelectorAll('details')]
           .find((one) => one.querySelector('summary')!.textContent.startsWith(name))!
-          .querySelector('.pad button') as HTMLButtonElement
-      ).click(),
+          .querySelectorAll('button'),
+      ]
+        .find((one) => one.textContent.startsWith('Confirm'))!
+        .click(),
     collection,
   );
 };
@@ -89,8 +91,8 @@ test('its register is said once, and stands among the systems', async () => {
   await page.evaluate(() =>
     (
       [...document.querySelectorAll('tr')]
-        .find((row) => row.cells[0]?.textContent === 'club.members' && row.querySelector('button.plain'))!
-        .querySelector('button.plain') as HTMLButtonElement
+        .find((row) => row.cells[0]?.textContent === 'club.members' && row.querySelector('button[aria-expanded]'))!
+        .querySelector('button[aria-expanded]') as HTMLButtonElement
     ).click(),
   );
   await fill(page, 'Used for', 'running the club');

@@ -175,6 +175,13 @@ endWith(async () => {
       'What is sealed is closed and opened in the sealed.ts of its room',
       "export const open = (vault: { unseal(id: string): void }) => vault.unseal('x');",
     );
+    checkBites(
+      'lint finds a test that looks for a class',
+      [...eslint, '--stdin', '--stdin-filename', 'e2e/look.e2e.ts'],
+      ROOT,
+      'not by a class',
+      "export const find = (page: Document) => page.querySelector('tr .unsure');",
+    );
     for (const [what, fault] of [
       ['a code without words', "Property 'late' is missing"],
       ['words with a value that their code has not', "Property 'due' does not exist"],

@@ -37,6 +37,9 @@ export async function traceToEnd(page: Page): Promise<void> {
   await seen(page, 'Trace again');
 }
 
+const UNJUDGED = '[aria-label=Matches] tr:is([data-verdict=open], [data-verdict=unsure])';
+const CHOSEN = '[aria-label=Matches] tr[aria-selected=true]';
+
 /** Accepts the certain ones at once and says theirs of the rest, by keys. */
 export async function acceptAll(page: Page): Promise<void> {
   for (const band of ['certain', 'likely']) {
@@ -56,8 +59,8 @@ export async function acceptAll(page: Page): Promise<void> {
       [band],
     );
   }
-  for (let n = 0; n < 20 && (await page.$('.matches .unsure')); n++) {
-    await page.evaluate(() => (document.querySelector('.matches .unsure')!.closest('tr') as HTMLElement).click());
+  for (let n = 0; n < 20 && (await page.$(UNJUDGED)); n++) {
+    await page.$eval(UNJUDGED, (row) => (row as HTMLElement).click());
     await page.keyboard.press('t');
     await wait(250);
   }
@@ -83,9 +86,9 @@ export async function tellRecipients(page: Page): Promise<void> {
 
 /** “Theirs” for every row, by the key alone; each next record is shown before its verdict is given. Returns how many rows. */
 export async function judgeEachByKey(page: Page): Promise<number> {
-  await page.waitForSelector('.matches tr.sel');
-  const rows = await page.$$eval('.matches tbody tr', (list) => list.length);
-  const chosen = () => page.$eval('.matches tr.sel', (row) => row.rowIndex);
+  await page.waitForSelector(CHOSEN);
+  const rows = await page.$$eval('[aria-label=Matches] tbody tr', (list) => list.length);
+  const chosen = () => page.$eval(CHOSEN, (row) => (row as HTMLTableRowElement).rowIndex);
   for (let n = 0, from = await chosen(); n < rows; n++) {
     await page.keyboard.press('t');
     let to = await chosen();

@@ -91,7 +91,8 @@ test('a necessary purpose has nothing to press; yes and no stand alike side by s
   expect(
     radios('a').map((radio) => [
       radio.parentElement!.tagName,
-      radio.parentElement!.className,
+      // Neither looks as if it were the one to take.
+      [...radio.parentElement!.attributes].map(({ name, value }) => `${name}=${value}`).join(),
       radio.parentElement!.textContent.trim(),
     ]),
   ).toEqual([

@@ -15,7 +15,7 @@ const desk = (more: Partial<Desk> = {}): Desk => ({
 });
 const said = (view: Desk, seesRequests = true) => {
   const { unmount } = show(<DeskSheet desk={view} mayOpen={false} seesRequests={seesRequests} />);
-  const text = document.querySelector('.sub')!.textContent;
+  const text = screen.getByRole('heading', { level: 1 }).nextElementSibling!.textContent;
   unmount();
   return text;
 };

@@ -34,7 +34,7 @@ describe('what came by mail', () => {
       />,
     );
     expect(screen.getByText(/“indsigt” is said/)).toBeTruthy();
-    expect(document.querySelector('.words b')).toBeNull();
+    expect(document.querySelector('p b')).toBeNull();
     fireEvent.click(button('Open the request'));
     await waitFor(() =>
       expect(opened).toEqual([

@@ -49,7 +49,7 @@ test('a wording is shown as it will look, with its fields as pieces and its cond
   show(<Editing seen={[]} />);
   expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('About {{ref}}');
   const box = await screen.findByLabelText('Wording');
-  expect([...box.querySelectorAll('.field-chip')].map((chip) => chip.textContent)).toEqual(['right', 'remedies']);
+  expect([...box.querySelectorAll('[data-field]')].map((chip) => chip.textContent)).toEqual(['right', 'remedies']);
   expect(box.querySelector('h2')!.textContent).toBe('If you disagree');
   expect(box.querySelectorAll('li')).toHaveLength(2);
   expect(box.querySelector('[data-only=upheld]')!.textContent).toBe('We stand by it.');

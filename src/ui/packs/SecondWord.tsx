@@ -23,7 +23,7 @@ export function SecondWord({ word, onNoted }: { word: string; onNoted: () => voi
           Tell the person this word another way than by mail: by telephone or at the counter. It opens the pack and is
           shown only now.
         </p>
-        <p className="big-words" style={{ userSelect: 'all' }}>
+        <p className="big-words" data-word style={{ userSelect: 'all' }}>
           {word}
         </p>
         {copied === 'failed' && (

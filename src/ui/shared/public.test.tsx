@@ -44,7 +44,7 @@ describe('a request from outside', () => {
 
   test('a field that people do not see is hidden from them, and no stop for the Tab key', () => {
     show(<AskForm language="en" ask={unreachable} />);
-    const trap = document.querySelector('.trap')!;
+    const trap = document.querySelector('label[aria-hidden]')!;
     expect(trap.getAttribute('aria-hidden')).toBe('true');
     expect(trap.querySelector('input')!.tabIndex).toBe(-1);
   });

@@ -21,7 +21,8 @@ export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string
     <Link
       key={`${one.ref}${one.kind}${one.day}`}
       href={one.kind === 'residue' ? '/keeping' : `/requests/${one.ref}`}
-      className={`m${isLate ? ' late' : ''}${here && here !== one.ref ? ' dim' : ''}`}
+      className={`m${isLate ? ' late' : ''}`}
+      data-dim={(here && here !== one.ref) || undefined}
       title={`${one.ref}: ${SAY[one.kind]} ${sayShortDay(one.day)}${one.isPaused ? ', paused' : ''}`}
     >
       <DueMarkShape kind={one.kind} isPaused={one.isPaused} />

@@ -117,7 +117,7 @@ export function MatchReview({
   });
 
   useEffect(() => {
-    list.current?.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });
+    list.current?.querySelector('tr[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   }, [selected]);
 
   const left = whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length;

@@ -23,7 +23,12 @@ export const MatchRow = memo(function MatchRow({
   select: (id: string) => void;
 }) {
   return (
-    <tr className={selected ? 'sel' : ''} aria-selected={selected} onClick={() => select(row.id)}>
+    <tr
+      className={selected ? 'sel' : ''}
+      aria-selected={selected}
+      data-verdict={verdict ?? 'open'}
+      onClick={() => select(row.id)}
+    >
       <td>
         <BandMark band={row.band} />
       </td>

@@ -114,7 +114,7 @@ describe('the review', () => {
     await screen.findByText('Opened c');
     expect(screen.getByText(/Speaks of somebody else/)).toBeTruthy();
     expect(document.querySelector('mark')!.textContent).toBe('Lone Dam');
-    expect(document.querySelector('.words script')).toBeNull();
+    expect(document.querySelector('p script')).toBeNull();
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
     await waitFor(() =>
