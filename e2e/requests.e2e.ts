@@ -291,15 +291,15 @@ test('letters: a supervisor changes a wording, and what the law wants cannot be 
   await go(mikkel, '/requests/letters');
   await press(mikkel, 'Preview');
   await seen(mikkel, 'We have your request (BK-2026-00042)');
-  await mikkel.focus('[aria-label=Wording]');
+  await mikkel.focus('[contenteditable=true]');
   await mikkel.keyboard.down('Control');
   await mikkel.keyboard.press('a');
   await mikkel.keyboard.up('Control');
   await mikkel.keyboard.type('Thank you');
-  expect(await mikkel.$eval('[aria-label=Wording]', (box) => (box as HTMLElement).innerText.trim())).toBe('Thank you');
+  expect(await mikkel.$eval('[contenteditable=true]', (box) => (box as HTMLElement).innerText.trim())).toBe('Thank you');
   await press(mikkel, 'Save as a new version');
   await seen(mikkel, 'This letter has to say “receivedOn”');
-  const chips = () => mikkel.$$eval('[aria-label=Wording] [data-field]', (list) => list.length);
+  const chips = () => mikkel.$$eval('[contenteditable=true] [data-field]', (list) => list.length);
   for (let n = 0; n < 12 && (await chips()) < 6; n++) await press(mikkel, 'Undo');
   expect(await chips()).toBe(6);
   expect(mikkel.complaints.filter((one) => !one.includes('favicon'))).toEqual([]);
