@@ -296,7 +296,9 @@ test('letters: a supervisor changes a wording, and what the law wants cannot be 
   await mikkel.keyboard.press('a');
   await mikkel.keyboard.up('Control');
   await mikkel.keyboard.type('Thank you');
-  expect(await mikkel.$eval('[contenteditable=true]', (box) => (box as HTMLElement).innerText.trim())).toBe('Thank you');
+  expect(await mikkel.$eval('[contenteditable=true]', (box) => (box as HTMLElement).innerText.trim())).toBe(
+    'Thank you',
+  );
   await press(mikkel, 'Save as a new version');
   await seen(mikkel, 'This letter has to say “receivedOn”');
   const chips = () => mikkel.$$eval('[contenteditable=true] [data-field]', (list) => list.length);
