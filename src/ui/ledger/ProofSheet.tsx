@@ -15,6 +15,8 @@ import type { ActionResult } from '../shared/actionResult';
 import { RunProgress, RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
 
+const number = new Intl.NumberFormat('en');
+
 interface Props {
   head: HeadView | null;
   deposit: { size: number; at: string; file: string | null; mailedTo: string | null } | null;
@@ -102,7 +104,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
                 <tr key={one.id}>
                   <td className="nowrap muted">{sayInstant(one.startedAt, zone)}</td>
                   <td>{one.format}</td>
-                  <td className="num">{one.done}</td>
+                  <td className="num">{number.format(one.done)}</td>
                   <td>
                     <RunState run={one} stop={actions.stop} />
                   </td>
@@ -161,8 +163,8 @@ function Rebuild({
 }
 
 function sayRebuild({ counts, onlyLook }: RebuildView): string {
-  const [people, differing] = [counts['people'] ?? 0, counts['differing'] ?? 0];
-  if (differing === 0) return `The standing of all ${people} people is what their choices say.`;
+  const [people, differing] = [counts['people'] ?? 0, counts['differing'] ?? 0].map((n) => number.format(n));
+  if (!counts['differing']) return `The standing of all ${people} people is what their choices say.`;
   return (
     `${differing} of ${people} people had another standing than their choices say` +
     `${onlyLook ? '; nothing was changed' : '; all were put right'}.`
