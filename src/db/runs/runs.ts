@@ -67,7 +67,7 @@ export async function advanceRun(
   const moved = await h
     .trx('runs')
     .where({ id, state: 'running' })
-    .update({ ...change, ...(change.counts ? { counts: JSON.stringify(change.counts) } : {}) });
+    .update({ ...change, cause: null, ...(change.counts ? { counts: JSON.stringify(change.counts) } : {}) });
   return moved > 0;
 }
 
@@ -83,10 +83,15 @@ export async function addToRun(
     'counts',
   );
   const { rowCount }: { rowCount: number } = await h.trx.raw(
-    `update runs set done = done + ?, counts = ${sums} where id = ? and state = 'running'`,
+    `update runs set done = done + ?, cause = null, counts = ${sums} where id = ? and state = 'running'`,
     [part.done, ...names.flatMap((name) => [name, name, part.counts![name]!]), id],
   );
   return rowCount > 0;
+}
+
+/** Why it does not go on just now; it is tried again, and forgotten once it moves. */
+export async function noteCause(h: Handle, id: string, cause: string): Promise<void> {
+  await h.trx('runs').where({ id, state: 'running' }).update({ cause });
 }
 
 /** @returns whether it still ran: what has ended stays as it ended */

@@ -44,7 +44,8 @@ export function RunProgress({ run, what, unit, stop }: Props) {
     <div role="status" className="stack" style={{ gap: 6 }}>
       <div className="row between">
         <p>
-          {what}: {sayDone(run, unit)}. You can leave; it goes on.
+          {what}: {sayDone(run, unit)}.{' '}
+          {run.cause ? `It was interrupted (${run.cause}) and is tried again.` : 'You can leave; it goes on.'}
         </p>
         {run.mayCancel && stop && (
           <ActButton act={() => stop(run.id)} done="Stopped">

@@ -17,6 +17,14 @@ test('how far it is is said, and drawn where anybody knows how much there is', (
   expect(screen.getByRole('progressbar').getAttribute('aria-valuenow')).toBeNull();
 });
 
+test('what does not go on just now says why', () => {
+  const stuck = run({ state: 'running', done: 3, total: 12, cause: 'ECONNREFUSED' });
+  show(<RunProgress run={stuck} what="Verifying" unit="folios" />);
+  expect(screen.getByRole('status').textContent).toBe(
+    'Verifying: 3 of 12 folios. It was interrupted (ECONNREFUSED) and is tried again.',
+  );
+});
+
 test('whoever may stops it; who may not is not asked', async () => {
   const stopped: string[] = [];
   const given = async (id: string) => (stopped.push(id), { ok: true as const, value: null });

@@ -59,6 +59,19 @@ test('what is killed goes on where it stood; what has ended is not begun again',
   expect(seen).toEqual([3]);
 });
 
+test('what broke it is said while it is tried again, by its code alone, and forgotten once it moves', async () => {
+  const id = await begin();
+  const broken = Object.assign(new Error('value@mail.example'), { code: 'ECONNREFUSED' });
+  await expect(workOnRun(world.worker, id, () => Promise.reject(broken))).rejects.toBe(broken);
+  expect(await rowOf(id)).toMatchObject({ state: 'running', cause: 'ECONNREFUSED' });
+  await workOnRun(world.worker, id, async () => {
+    await step(id, 1);
+    expect((await rowOf(id)).cause).toBeNull();
+    await finish(id);
+  });
+  expect(await rowOf(id)).toMatchObject({ state: 'finished', cause: null });
+});
+
 test('of two workers only one has it', async () => {
   const id = await begin();
   let entered = 0;

@@ -1,6 +1,7 @@
-import { addToRun, advanceRun, endRun, runById, type RunRow } from '../../db/runs/runs';
+import { addToRun, advanceRun, endRun, noteCause, runById, type RunRow } from '../../db/runs/runs';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
+import { faultCode } from '../shared/faultCode';
 
 /** The lock that whoever works on a run holds: it goes with its worker. */
 export const lockOfRun = (id: string) => `run:${id}`;
@@ -24,7 +25,7 @@ class RunStopped extends Error {
 /**
  * The frame of all long work: one worker at a time, only while it runs, again from where it stood after a kill. The work ends
  * its run itself, in the transaction of its last step; what it throws as {@link RunFailed} ends it with the cause, and anything
- * else is tried again by the queue.
+ * else is noted as the cause for now and tried again by the queue.
  */
 export async function workOnRun(ctx: Context, runId: string, work: (run: RunRow) => Promise<void>): Promise<void> {
   await ctx.exclusively(lockOfRun(runId), async () => {
@@ -34,7 +35,11 @@ export async function workOnRun(ctx: Context, runId: string, work: (run: RunRow)
       await work(run);
     } catch (error) {
       if (error instanceof RunStopped) return;
-      if (!(error instanceof RunFailed)) throw error;
+      if (!(error instanceof RunFailed)) {
+        // Whoever looks learns that it does not go on; where not even that can be written down, the log has it.
+        await ctx.transaction((h) => noteCause(h, runId, faultCode(error))).catch(() => {});
+        throw error;
+      }
       await ctx.transaction((h) =>
         endRun(h, runId, { state: 'failed', cause: error.why.slice(0, 300), finished_at: ctx.clock.now() }),
       );
@@ -59,5 +64,6 @@ export async function finishRun(
   id: string,
   sums: { done?: number; total?: number } = {},
 ): Promise<void> {
-  if (!(await endRun(h, id, { ...sums, state: 'finished', finished_at: ctx.clock.now() }))) throw new RunStopped();
+  if (!(await endRun(h, id, { ...sums, state: 'finished', cause: null, finished_at: ctx.clock.now() })))
+    throw new RunStopped();
 }
