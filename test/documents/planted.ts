@@ -6,19 +6,13 @@ import yazl from 'yazl';
 import { LIMITS, type FileLimits } from '../../src/connectors/files/limits';
 import { readFileUnits } from '../../src/connectors/files/readFile';
 import { numbers } from '../matching/people';
+import { closed } from '../support/fileBytes';
 
-/** An archive of some files. */
+/** An archive as a program writes it that does not know the sizes before it has written them. */
 export function zipOf(files: readonly (readonly [name: string, bytes: Buffer | string])[]): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    const zip = new yazl.ZipFile();
-    for (const [name, bytes] of files) zip.addReadStream(Readable.from([Buffer.from(bytes)]), name);
-    zip.end();
-    const parts: Buffer[] = [];
-    zip.outputStream
-      .on('data', (part: Buffer) => parts.push(part))
-      .on('end', () => resolve(Buffer.concat(parts)))
-      .on('error', reject);
-  });
+  const zip = new yazl.ZipFile();
+  for (const [name, bytes] of files) zip.addReadStream(Readable.from([Buffer.from(bytes)]), name);
+  return closed(zip);
 }
 
 /**

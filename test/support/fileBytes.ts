@@ -4,11 +4,9 @@ import yazl from 'yazl';
 
 // Files of the kinds that people send, made here.
 
-/** An archive of some files. */
-export const zipOf = (files: Record<string, Buffer | string>, options: Partial<yazl.Options> = {}) =>
-  new Promise<Buffer>((resolve, reject) => {
-    const zip = new yazl.ZipFile();
-    for (const [name, bytes] of Object.entries(files)) zip.addBuffer(Buffer.from(bytes), name, options);
+/** An archive, closed, as its bytes. */
+export function closed(zip: yazl.ZipFile): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
     zip.end();
     const parts: Buffer[] = [];
     zip.outputStream
@@ -16,6 +14,14 @@ export const zipOf = (files: Record<string, Buffer | string>, options: Partial<y
       .on('end', () => resolve(Buffer.concat(parts)))
       .on('error', reject);
   });
+}
+
+/** An archive of some files. */
+export function zipOf(files: Record<string, Buffer | string>, options: Partial<yazl.Options> = {}): Promise<Buffer> {
+  const zip = new yazl.ZipFile();
+  for (const [name, bytes] of Object.entries(files)) zip.addBuffer(Buffer.from(bytes), name, options);
+  return closed(zip);
+}
 
 /** A workbook of one sheet. */
 export const xlsxOf = async (rows: unknown[][]) => {

@@ -3,9 +3,9 @@ import type { HeldLine } from '../../core/imports/views';
 import { lockImport, setImport } from '../../db/imports/imports';
 import type { Context } from '../shared/context';
 import { readChecks, type DryRun } from '../ledger/recordChoices';
-import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
+import { finishRun, moveRun, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
-import { fileOf } from './fileOf';
+import { fileInWork, type ImportFile } from './fileOf';
 import { linesOf } from './readFile';
 import { importKey, sealPreview } from './sealed';
 import { inParts, prepareLines, readerOf, settleLines } from './takeLines';
@@ -21,8 +21,7 @@ export async function checkImport(ctx: Context, { runId }: { runId: string }): P
 }
 
 async function tryOut(ctx: Context, runId: string, importId: string): Promise<void> {
-  const file = await fileOf(ctx, importId);
-  if (!file || file.row.state !== 'checking' || !file.row.mapping) throw new RunFailed('gone');
+  const file = await fileInWork(ctx, importId, 'checking');
   const counts: Record<RecordStatus, number> = {
     recorded: 0,
     duplicate: 0,
@@ -70,10 +69,7 @@ async function tryOut(ctx: Context, runId: string, importId: string): Promise<vo
 }
 
 /** The lines of a file without its header. */
-export async function* dataLines(
-  ctx: Context,
-  file: NonNullable<Awaited<ReturnType<typeof fileOf>>>,
-): AsyncGenerator<{ line: number; raw: string }> {
+export async function* dataLines(ctx: Context, file: ImportFile): AsyncGenerator<{ line: number; raw: string }> {
   let isFirst = file.format !== 'ndjson';
   for await (const line of linesOf(
     ctx,

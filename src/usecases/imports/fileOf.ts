@@ -1,5 +1,6 @@
 import { delimiterOf } from '../../core/imports/mapping';
 import { importById, type ImportRow } from '../../db/imports/imports';
+import { RunFailed } from '../runs/workOnRun';
 import type { Context } from '../shared/context';
 import { linesOf, type FileFacts } from './readFile';
 import { importKey } from './sealed';
@@ -9,6 +10,20 @@ export interface ImportFile extends Pick<FileFacts, 'format' | 'encoding' | 'hea
 }
 
 const SAMPLE = 5;
+
+/**
+ * The file of an import that is under way, for whoever works on it. One that is not there just now may come back with the storage: only an
+ * import that has ended meanwhile is given up.
+ *
+ * @throws RunFailed where the import has ended; ENOENT where its file cannot be read
+ */
+export async function fileInWork(ctx: Context, importId: string, state: 'checking' | 'running'): Promise<ImportFile> {
+  const row = await ctx.transaction((h) => importById(h, importId));
+  if (row?.state !== state) throw new RunFailed('gone');
+  const file = await fileOf(ctx, importId);
+  if (!file) throw Object.assign(new Error('the file of this import is not there'), { code: 'ENOENT' });
+  return file;
+}
 
 /** An import's file as it lies in storage, with its first lines; null where there is none (any more). */
 export async function fileOf(ctx: Context, importId: string): Promise<ImportFile | null> {

@@ -6,10 +6,13 @@ import { Readable } from 'node:stream';
 import ExcelJS from 'exceljs';
 import { choice, seedLedger, TILL_MAPPING } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must } from '../../../test/support/must';
+import type { RunRow } from '../../db/runs/runs';
 import { insertSystem } from '../../db/systems/systems';
 import { recordChoices } from '../ledger/recordChoices';
 import type { Context } from '../shared/context';
 import { findPeople } from '../people/findPeople';
+import { checkImport } from './checkImport';
 import { correctLine, rerunHeld } from './correctLines';
 import { addMapping, mapImport } from './mapImport';
 import { heldCsv, readImport } from './readImports';
@@ -283,6 +286,28 @@ test('HTML and formulas in names stay text, and the list of held lines is safe t
     [HEADER, line('E1', { name: '=HYPERLINK(1)', purpose: 'no-such' }), line('E2', { name: '<b>Ann</b>' })].join('\n'),
   );
   expect(heldCsv([{ ...held[0]!, raw: '=1+1' }])).toContain("'=1+1");
+});
+
+test('a file that is away with the storage is waited for, in the dry run and in the taking in', async () => {
+  const storage = join(world.folder, 'storage');
+  const uploaded = await upload([HEADER, line('S1'), line('S2')].join('\n'));
+  if (!uploaded.ok) throw new Error(uploaded.refusal.code);
+  const { id } = uploaded.value;
+  const newest = async () => (await world.knex('runs').where({ subject: id }).orderBy('no', 'desc').first()) as RunRow;
+  const away = async (work: (run: { runId: string }) => Promise<void>) => {
+    world.queue.length = 0;
+    const { id: runId } = await newest();
+    renameSync(storage, `${storage}.away`);
+    await expect(work({ runId })).rejects.toMatchObject({ code: 'ENOENT' });
+    renameSync(`${storage}.away`, storage);
+    expect(await newest()).toMatchObject({ state: 'running', cause: 'ENOENT' });
+    await work({ runId });
+    expect(await newest()).toMatchObject({ state: 'finished', cause: null });
+  };
+  await away((run) => checkImport(world.worker, run));
+  must(await startImport(coordinator, { importId: id }));
+  await away((run) => runImport(world.worker, run));
+  expect(await world.knex('imports').where({ id }).first()).toMatchObject({ state: 'finished', recorded: 2 });
 });
 
 test('a killed run goes on where it stopped: each line once', async () => {

@@ -5,10 +5,10 @@ import type { Context } from '../shared/context';
 import { readChecks, type RecordOutcome } from '../ledger/recordChoices';
 import { reach } from '../shared/may';
 import { beginRun } from '../runs/beginRun';
-import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
+import { finishRun, moveRun, workOnRun } from '../runs/workOnRun';
 import { recordTrail } from '../trail/recordTrail';
 import { dataLines } from './checkImport';
-import { fileOf } from './fileOf';
+import { fileInWork } from './fileOf';
 import { mayImport } from './mayImport';
 import { rawSealer } from './sealed';
 import { inParts, prepareLines, readerOf, settleLines, type Line, type ReadLines } from './takeLines';
@@ -41,8 +41,7 @@ export async function startImport(
 export async function runImport(ctx: Context, { runId }: { runId: string }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const importId = run.subject!;
-    const file = await fileOf(ctx, importId);
-    if (!file || file.row.state !== 'running') throw new RunFailed('gone');
+    const file = await fileInWork(ctx, importId, 'running');
     const done = Number(run.done);
     const reader = readerOf(file);
     const checks = await ctx.transaction((h) => readChecks(ctx, h, file.row.system_id));

@@ -50,8 +50,8 @@ export async function startPack(ctx: Context, input: { ref: string; sayMissing?:
  * and the pack says where.
  */
 export async function buildPack(ctx: Context, { runId }: { runId: string }): Promise<void> {
-  const packId = runId;
-  await workOnRun(ctx, runId, async () => {
+  await workOnRun(ctx, runId, async (run) => {
+    const packId = run.subject!;
     const pack = await ctx.transaction((h) => packById(h, packId));
     if (pack?.state !== 'building') throw new RunFailed('gone');
     const content = await gatherPack(ctx, pack.request_id);
