@@ -3,7 +3,8 @@ import { foldOne, mergeFolds, type Fold } from '../src/core/standing/fold';
 import type { Answer } from '../src/core/ledger/types';
 import { insertDataKeys, type DataKeyRow } from '../src/db/keys/dataKeys';
 import { saveFolds, type FoldRow } from '../src/db/standing/folds';
-import { openLedgerEnd } from '../src/db/ledger/ledger';
+import { treeEnd } from '../src/db/ledger/ledger';
+import { lockTrees } from '../src/db/ledger/trees';
 import {
   insertIdentifiers,
   insertPersons,
@@ -31,7 +32,8 @@ export async function growLedger(ctx: Context, choices: number, tell: (n: number
   const { n: already } = (await ctx.transaction((h) => h.trx('persons').count('* as n').first())) as { n: number };
   for (let from = Number(already); from < people; from += PEOPLE_AT_ONCE) {
     await ctx.transaction(async (h) => {
-      const end = await openLedgerEnd(h);
+      await lockTrees(h, [0]);
+      const end = await treeEnd(h, 0);
       const now = new Date(START + (from / people) * 800 * DAY).toISOString();
       const count = Math.min(PEOPLE_AT_ONCE, people - from);
       const numbers = await nextPersonNos(h, count);

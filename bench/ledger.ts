@@ -1,3 +1,4 @@
+import type { Reached } from '../src/core/ledger/trees';
 import { createReadStream, createWriteStream, existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { once } from 'node:events';
@@ -181,11 +182,13 @@ await part('import', async () => {
 });
 
 await part('stream', async () => {
-  const page = async (before: number | null, purpose: string | null) => {
+  const page = async (before: Reached | null, purpose: string | null) => {
     const times: number[] = [];
     for (let n = 0; n < 20; n++)
       times.push(
-        await timed(() => worker.transaction((h) => streamChoices(h, { ...EVERY_CHOICE, purpose, before, limit: 51 }))),
+        await timed(() =>
+          worker.transaction((h) => streamChoices(h, worker.trees, { ...EVERY_CHOICE, purpose, before, limit: 51 })),
+        ),
       );
     return median(times) * 1000;
   };
@@ -195,7 +198,7 @@ await part('stream', async () => {
     return median(times) * 1000;
   };
   const first = await page(null, PURPOSES[2]);
-  const thousandth = await page(CHOICES - 250_000, PURPOSES[2]);
+  const thousandth = await page(new Map([[0, CHOICES - 250_000]]), PURPOSES[2]);
   const query = await plain(
     `select * from choices where purpose_no = (select no from dictionary where kind = 'purpose' and value = '${PURPOSES[2]}') order by seq desc limit 51`,
   );

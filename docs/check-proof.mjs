@@ -21,15 +21,30 @@ function climb(start, fn, sn, path) {
   }
   return sn === 0 ? [older.toString('hex'), newer.toString('hex')] : [];
 }
-const signed = ({ size, root, signedAt, signature, publicKey }) =>
+const signed = ({ tree, size, root, signedAt, signature, publicKey }, schema = 'bookend-head-1') =>
   verify(
     null,
-    Buffer.from(JSON.stringify({ root, schema: 'bookend-head-1', signedAt, size })),
+    Buffer.from(JSON.stringify({ root, schema, signedAt, size, ...(tree > 0 ? { tree } : {}) })),
     publicKey,
     Buffer.from(signature, 'base64'),
   );
-const { publicPart, sealedHash, folio, tree, head, from, to, path } = JSON.parse(readFileSync(process.argv[2], 'utf8'));
-if (publicPart) {
+// RFC 9162, 2.1.1: the root over leaves.
+const rootOf = (leaves) => {
+  if (leaves.length === 1) return leaves[0];
+  const half = 2 ** Math.ceil(Math.log2(leaves.length) - 1);
+  return hash(Buffer.of(1), rootOf(leaves.slice(0, half)), rootOf(leaves.slice(half)));
+};
+const file = JSON.parse(readFileSync(process.argv[2], 'utf8'));
+const { publicPart, sealedHash, folio, tree, trees, head, from, to, path } = file;
+if (trees) {
+  // The head over the heads of all trees, as it is deposited.
+  const leaves = trees.map(({ root, size, tree: number }) =>
+    hash(Buffer.of(0), Buffer.from(JSON.stringify({ root, size, tree: number }))),
+  );
+  need(rootOf(leaves).toString('hex') === file.root && trees.every((one) => signed(one)), 'a tree is not in this head');
+  need(signed(file, 'bookend-ledger-head-1'), 'the head is not signed by this key');
+  console.log(`holds: the ledger of ${file.size} folios signed ${file.signedAt}`);
+} else if (publicPart) {
   const leaf = hash(Buffer.of(0), Buffer.from(publicPart), hex(sealedHash));
   need(climb(leaf, folio.leafIndex, folio.size - 1, folio.path)[1] === folio.root, 'the choice is not in its folio');
   need(

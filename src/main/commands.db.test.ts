@@ -7,6 +7,7 @@ import { testWorld, type TestWorld } from '../../test/support/database';
 import { choice, seedLedger, verified } from '../../test/support/ledger';
 import { must } from '../../test/support/must';
 import { createClient } from '../db/shared/client';
+import { countTrees, fixTrees } from '../db/ledger/trees';
 import { recordChoices } from '../usecases/ledger/recordChoices';
 import { checkStanding } from '../usecases/standing/checkStanding';
 import { readKeys } from './keys';
@@ -40,24 +41,51 @@ function bookend(...args: string[]) {
   return bookendAsked('', ...args);
 }
 
+const environment = () => ({
+  ...process.env,
+  NODE_OPTIONS: '',
+  DATABASE_URL: world.url,
+  BOOKEND_MODE: 'test',
+  BOOKEND_STORAGE: join(world.folder, 'storage'),
+  BOOKEND_KEY_FILE: join(world.folder, 'keys.json'),
+  BOOKEND_JOURNAL: join(world.folder, 'journal.ndjson'),
+  BOOKEND_LOG_LEVEL: 'silent',
+  BOOKEND_LEDGER_TREES: String(world.worker.trees),
+});
+
 /** The same, with what is typed when it asks. */
 function bookendAsked(input: string, ...args: string[]) {
   const { status, stdout, stderr } = spawnSync('./bookend', args, {
     encoding: 'utf8',
     input,
-    env: {
-      ...process.env,
-      NODE_OPTIONS: '',
-      DATABASE_URL: world.url,
-      BOOKEND_MODE: 'test',
-      BOOKEND_STORAGE: join(world.folder, 'storage'),
-      BOOKEND_KEY_FILE: join(world.folder, 'keys.json'),
-      BOOKEND_JOURNAL: join(world.folder, 'journal.ndjson'),
-      BOOKEND_LOG_LEVEL: 'silent',
-    },
+    env: environment(),
   });
   return { status, said: stdout + stderr };
 }
+
+test('a ledger that was begun has its number of trees for good', async () => {
+  const fix = (trees: number) => world.worker.transaction((h) => fixTrees(h, trees));
+  expect(await fix(3)).toBe(false);
+  expect(await fix(1)).toBe(false);
+  expect(await fix(2)).toBe(true);
+  const empty = await testWorld('trees');
+  try {
+    for (const trees of [3, 1, 5]) {
+      expect(await empty.worker.transaction((h) => fixTrees(h, trees))).toBe(true);
+      expect(await empty.worker.transaction(countTrees)).toBe(trees);
+    }
+  } finally {
+    await empty.close();
+  }
+  const { status, stderr } = spawnSync('node', ['--import', 'tsx', 'src/main/prepare.ts'], {
+    encoding: 'utf8',
+    env: { ...environment(), BOOKEND_LEDGER_TREES: '3' },
+  });
+  expect({ status, stderr }).toEqual({
+    status: 1,
+    stderr: expect.stringContaining('BOOKEND_LEDGER_TREES=3') as string,
+  });
+}, 60_000);
 
 const may = async (email: string) =>
   must(
@@ -100,6 +128,7 @@ describe('backup and restore', () => {
   });
 
   test('it brings back what was there, erases again who was erased since, and the ledger verifies', async () => {
+    const kept = (await world.knex('choices').orderBy('recorded_at')).map(({ id }) => id as string);
     await recordChoices(world.worker, {
       systemId: 'sys_shop',
       choices: [choice({ identifiers: [{ kind: 'email', value: 'later@mail.example' }], externalId: 'evt_3' })],
@@ -129,7 +158,7 @@ describe('backup and restore', () => {
     });
     const fresh = createClient(world.url, 2);
     try {
-      expect((await fresh('choices').orderBy('seq')).map(({ seq }) => Number(seq))).toEqual([1, 2]);
+      expect((await fresh('choices')).map(({ id }) => id as string).toSorted()).toEqual(kept.toSorted());
     } finally {
       await fresh.destroy();
     }

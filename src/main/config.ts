@@ -64,6 +64,7 @@ const schema = yup.object({
     .max(64)
     .default(() => Math.min(availableParallelism(), 4)),
   BOOKEND_PROXIES: yup.number().integer().min(0).max(10).default(0),
+  BOOKEND_LEDGER_TREES: yup.number().integer().min(1).max(256).default(1),
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 

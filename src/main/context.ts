@@ -75,6 +75,7 @@ export function createContext(
     reach: config.BOOKEND_REACH.split(',')
       .map((place) => place.trim())
       .filter(Boolean),
+    trees: config.BOOKEND_LEDGER_TREES,
     requestYears: config.BOOKEND_REQUEST_YEARS,
     matterUrl: config.BOOKEND_MATTER_URL ?? null,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,

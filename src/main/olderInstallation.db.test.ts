@@ -20,7 +20,7 @@ import { brokenAt } from '../usecases/trail/readTrailPage';
 let world: TestWorld;
 let mikkel: Context;
 beforeAll(async () => {
-  world = await testWorld('older', join(__dirname, '../../test/fixtures/older-installation'));
+  world = await testWorld('older', { older: join(__dirname, '../../test/fixtures/older-installation') });
   mikkel = world.user('usr_mikkel', 'supervisor');
 }, 120_000);
 afterAll(() => world.close());
@@ -34,7 +34,7 @@ test('the keys are its own, the ledger and the trail are whole, and every standi
   expect(before).toBeGreaterThan(2000);
   expect(await verified(world)).toEqual([]);
   for (const month of await world.worker.transaction(trailMonths))
-    expect(brokenAt(world.worker, await world.worker.transaction((h) => trailOfMonth(h, month)))).toBeNull();
+    expect(brokenAt(world.worker, await world.worker.transaction((h) => trailOfMonth(h, 0, month)))).toBeNull();
   expect(await rebuilt(world, true)).toMatchObject({ counts: { differing: 0 } });
   expect(await count('choices')).toBe(before);
 });

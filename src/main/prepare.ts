@@ -3,6 +3,7 @@ import { createClient } from '../db/shared/client';
 import { migrate } from '../db/shared/migrate';
 import { readConfig } from './config';
 import { WORKER } from '../ports/actor';
+import { fixTrees } from '../db/ledger/trees';
 import { backfillNodes } from '../usecases/ledger/proofs';
 import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
@@ -23,6 +24,11 @@ const boss = createQueue(config.DATABASE_URL, true);
 await prepareQueue(boss, knex);
 const ctx = createContext(config, knex, jobsOf(boss), WORKER);
 await checkKeys(ctx);
+if (!(await ctx.transaction((h) => fixTrees(h, ctx.trees))))
+  throw new Error(
+    `Bookend cannot start: its ledger was begun with another number of trees than BOOKEND_LEDGER_TREES=${ctx.trees}. ` +
+      `docs/configuration.md says why it cannot change.`,
+  );
 await backfillNodes(ctx);
 // A database that was restored from a backup must not serve people who were erased since.
 const again = await replayJournal(ctx);

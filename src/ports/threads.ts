@@ -1,11 +1,14 @@
 import type { LedgerFault } from '../core/ledger/verify';
 
+/** Folios of one tree. */
 export interface FolioRange {
+  tree: number;
   from: number;
   to: number;
 }
 
 export interface CheckedFolios {
+  tree: number;
   faults: LedgerFault[];
   choices: number;
   /** The root of each folio of the range, in order; null where the folio is missing. */

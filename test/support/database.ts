@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Knex } from 'knex';
 import { createClient } from '../../src/db/shared/client';
+import { fixTrees } from '../../src/db/ledger/trees';
 import { migrate } from '../../src/db/shared/migrate';
 import { HANDLERS } from '../../src/jobs/handlers';
 import { createContext } from '../../src/main/context';
@@ -107,8 +108,12 @@ async function olderDatabase(name: string, older: string): Promise<OwnDatabase> 
  * A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder.
  *
  * @param older a folder with an installation of an older version, to begin with instead of nothing
+ * @param trees of its ledger: an installation has one; with two, nothing passes that holds by there being only one
  */
-export async function testWorld(name: string, older: string | null = null): Promise<TestWorld> {
+export async function testWorld(
+  name: string,
+  { older = null, trees = older ? 1 : 2 }: { older?: string | null; trees?: number } = {},
+): Promise<TestWorld> {
   const { url, drop } = older ? await olderDatabase(name, older) : await newDatabase(name, await migratedTemplate());
   const knex = createClient(url, 6);
 
@@ -136,11 +141,13 @@ export async function testWorld(name: string, older: string | null = null): Prom
     BOOKEND_LOG_LEVEL: 'silent',
     BOOKEND_REACH: `127.0.0.1, localhost, ${new URL(url).hostname}, ${tmpdir()}, /nowhere`,
     BOOKEND_RETRY_BASE_MS: '10',
+    BOOKEND_LEDGER_TREES: String(trees),
   });
   const worker: Context = {
     ...createContext(config, knex, jobs, WORKER, clock),
     mailer: { send: async (mail) => void mails.push(mail) },
   };
+  await worker.transaction((h) => fixTrees(h, trees));
   const as = (actor: Actor) => actAs(worker, actor);
   return {
     knex,

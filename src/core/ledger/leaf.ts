@@ -82,9 +82,12 @@ export function isSame(a: Uint8Array, b: Uint8Array): boolean {
   return true;
 }
 
-/** The bytes that a head's signature covers. */
-export function headBytes(size: number, root: Uint8Array, signedAt: string): Uint8Array {
-  return canonicalBytes({ schema: 'bookend-head-1', size, root: hex(root), signedAt });
+/** The bytes that the signature of a tree's head covers. The first tree's heads are as they were when it was the only one. */
+export function headBytes(
+  { tree, size, root }: { tree: number; size: number; root: Uint8Array },
+  signedAt: string,
+): Uint8Array {
+  return canonicalBytes({ schema: 'bookend-head-1', size, root: hex(root), signedAt, ...(tree > 0 ? { tree } : {}) });
 }
 
 export function hex(bytes: Uint8Array): string {

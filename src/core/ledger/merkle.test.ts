@@ -75,6 +75,7 @@ function sealed(ids: string[]): FolioToVerify {
     };
   });
   return {
+    tree: 0,
     folio: 7,
     size: ids.length,
     root: merkleRoot(
@@ -96,19 +97,21 @@ describe('verification', () => {
     const folio = sealed(['a', 'b', 'c']);
     folio.choices[1]!.part = { ...folio.choices[1]!.part, answer: 'refuse' };
     expect(verifyFolio(hash, folio)).toEqual([
-      { code: 'choice-altered', folio: 7, leaf: 1, choice: 'b' },
-      { code: 'folio-root-wrong', folio: 7 },
+      { tree: 0, code: 'choice-altered', folio: 7, leaf: 1, choice: 'b' },
+      { tree: 0, code: 'folio-root-wrong', folio: 7 },
     ]);
   });
   test('one altered byte of a sealed part is named', () => {
     const folio = sealed(['a', 'b', 'c']);
     folio.choices[2]!.sealed![0]! ^= 1;
-    expect(verifyFolio(hash, folio)).toEqual([{ code: 'sealed-part-altered', folio: 7, leaf: 2, choice: 'c' }]);
+    expect(verifyFolio(hash, folio)).toEqual([
+      { tree: 0, code: 'sealed-part-altered', folio: 7, leaf: 2, choice: 'c' },
+    ]);
   });
   test('numbers beside a choice that say something else are named', () => {
     const folio = sealed(['a', 'b', 'c']);
     folio.choices[1]!.numbersAgree = false;
-    expect(verifyFolio(hash, folio)).toEqual([{ code: 'numbers-altered', folio: 7, leaf: 1, choice: 'b' }]);
+    expect(verifyFolio(hash, folio)).toEqual([{ tree: 0, code: 'numbers-altered', folio: 7, leaf: 1, choice: 'b' }]);
   });
 
   test('a choice taken out is missed', () => {
@@ -125,7 +128,7 @@ describe('verification', () => {
       honest = addFolio(hash, honest!, sealed([id]).root);
       rewritten = addFolio(hash, rewritten!, sealed([`${id}'`]).root);
     }
-    const head = { size: 3, root: rootOf(hash, honest!), signatureIsGood: true };
+    const head = { tree: 0, size: 3, root: rootOf(hash, honest!), signatureIsGood: true };
     expect(verifyHead(hash, honest!, head)).toEqual([]);
     expect(verifyHead(hash, rewritten!, head).map(({ code }) => code)).toEqual(['head-root-wrong']);
     expect(

@@ -32,6 +32,7 @@ const FACTS: ReceiptFacts = {
   channel: 'email',
   withdrawAt: 'https://x.example/choices',
   proof: {
+    tree: 0,
     folio: 3,
     leaf: 1,
     leafHash: Uint8Array.of(255),

@@ -31,6 +31,7 @@ export interface ReceiptFacts {
   channel: string | null;
   withdrawAt: string;
   proof: {
+    tree: number;
     folio: number;
     leaf: number;
     leafHash: Uint8Array;
@@ -86,8 +87,9 @@ function purposeOf(purpose: ReceiptFacts['purpose']) {
   };
 }
 
-function proofOf({ folio, leaf, leafHash, head }: ReceiptFacts['proof']) {
+function proofOf({ tree, folio, leaf, leafHash, head }: ReceiptFacts['proof']) {
   return {
+    'schema:tree': tree,
     'schema:folio': folio,
     'schema:leaf': leaf,
     'schema:leafHash': hex(leafHash),

@@ -13,13 +13,15 @@ export interface SealedChoice {
 }
 
 export interface FolioToVerify {
+  tree: number;
   folio: number;
   root: Uint8Array;
   size: number;
   choices: readonly SealedChoice[];
 }
 
-export type LedgerFault =
+/** What does not agree, and in which tree of the ledger. */
+export type LedgerFault = { tree: number } & (
   | { code: 'choice-altered'; folio: number; leaf: number; choice: string }
   | { code: 'sealed-part-altered'; folio: number; leaf: number; choice: string }
   /** The numbers beside a choice, by which everybody's standing is counted, say something else than the choice. */
@@ -33,22 +35,31 @@ export type LedgerFault =
   /** The witness has another head of that size: the ledger was rewritten since. */
   | { code: 'deposit-differs'; size: number; signedAt: string }
   /** The witness has a head of more folios than there are: some were taken away. */
-  | { code: 'deposit-beyond'; size: number; signedAt: string };
+  | { code: 'deposit-beyond'; size: number; signedAt: string }
+);
 
 /** Faults of one folio: each altered choice is named by folio and leaf. */
 export function verifyFolio(hash: Hash, folio: FolioToVerify): LedgerFault[] {
   const faults: LedgerFault[] = [];
+  const { tree } = folio;
   if (folio.choices.length !== folio.size)
-    faults.push({ code: 'choices-missing', folio: folio.folio, expected: folio.size, found: folio.choices.length });
+    faults.push({
+      tree,
+      code: 'choices-missing',
+      folio: folio.folio,
+      expected: folio.size,
+      found: folio.choices.length,
+    });
   const leaves = folio.choices.map((choice) => choiceLeaf(hash, choice.part, choice.sealedHash));
   folio.choices.forEach((choice, i) => {
-    const at = { folio: folio.folio, leaf: choice.leafIndex, choice: choice.part.id };
+    const at = { tree, folio: folio.folio, leaf: choice.leafIndex, choice: choice.part.id };
     if (!isSame(leaves[i]!, choice.leaf)) faults.push({ code: 'choice-altered', ...at });
     if (!choice.numbersAgree) faults.push({ code: 'numbers-altered', ...at });
     if (choice.sealed && !isSame(hash(choice.sealed), choice.sealedHash))
       faults.push({ code: 'sealed-part-altered', ...at });
   });
-  if (!isSame(merkleRoot(hash, leaves), folio.root)) faults.push({ code: 'folio-root-wrong', folio: folio.folio });
+  if (!isSame(merkleRoot(hash, leaves), folio.root))
+    faults.push({ tree, code: 'folio-root-wrong', folio: folio.folio });
   return faults;
 }
 
@@ -58,6 +69,7 @@ export function addFolio(hash: Hash, frontier: Frontier, folioRoot: Uint8Array):
 }
 
 export interface SignedHead {
+  tree: number;
   size: number;
   root: Uint8Array;
   signatureIsGood: boolean;
@@ -66,10 +78,12 @@ export interface SignedHead {
 /** Compares the recomputed tree with the signed head: who rewrites the whole chain cannot sign it. */
 export function verifyHead(hash: Hash, frontier: Frontier, head: SignedHead): LedgerFault[] {
   const faults: LedgerFault[] = [];
-  if (!head.signatureIsGood) faults.push({ code: 'head-signature-wrong', size: head.size });
-  if (frontier.size !== head.size) faults.push({ code: 'head-size-wrong', expected: head.size, found: frontier.size });
+  const { tree } = head;
+  if (!head.signatureIsGood) faults.push({ tree, code: 'head-signature-wrong', size: head.size });
+  if (frontier.size !== head.size)
+    faults.push({ tree, code: 'head-size-wrong', expected: head.size, found: frontier.size });
   const found = hex(rootOf(hash, frontier));
   if (found !== hex(head.root))
-    faults.push({ code: 'head-root-wrong', size: head.size, expected: hex(head.root), found });
+    faults.push({ tree, code: 'head-root-wrong', size: head.size, expected: hex(head.root), found });
   return faults;
 }

@@ -8,13 +8,28 @@ export interface ExportView extends RunView {
   format: string;
 }
 
+/** The head of one tree. */
 export interface HeadView {
+  tree: number;
   size: number;
   root: string;
   signedAt: string;
-  /** Ed25519 over the canonical JSON of `{ schema: "bookend-head-1", size, root, signedAt }`, base64. */
+  /** Ed25519 over the canonical JSON of `{ schema: "bookend-head-1", size, root, signedAt }`, with `tree` where it is not 0; base64. */
   signature: string;
   publicKey: string;
+}
+
+/** The head over the heads of all trees: the whole ledger at one moment. */
+export interface LedgerHeadView {
+  /** Folios of all trees. */
+  size: number;
+  /** RFC 9162 root over the canonical JSON of each tree's `{ tree, size, root }`, in order. */
+  root: string;
+  signedAt: string;
+  /** Ed25519 over the canonical JSON of `{ schema: "bookend-ledger-head-1", size, root, signedAt }`, base64. */
+  signature: string;
+  publicKey: string;
+  trees: HeadView[];
 }
 
 export interface ChoiceProof {
@@ -23,7 +38,7 @@ export interface ChoiceProof {
   sealedHash: string;
   leaf: string;
   folio: { number: number; size: number; leafIndex: number; path: string[]; root: string };
-  tree: { index: number; size: number; path: string[]; root: string };
+  tree: { number: number; index: number; size: number; path: string[]; root: string };
   head: HeadView;
 }
 
@@ -58,7 +73,8 @@ export interface LedgerView {
   purposes: { id: string; title: string }[];
   systems: { id: string; name: string }[];
   lines: {
-    seq: number;
+    /** Its number in the ledger. */
+    place: string;
     id: string;
     person_id: string;
     purpose: string;
@@ -72,5 +88,6 @@ export interface LedgerView {
     occurredAt: string;
     system: string;
   }[];
-  next: number | null;
+  /** How far these lines have read, for going on. */
+  next: string | null;
 }

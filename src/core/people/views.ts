@@ -21,7 +21,8 @@ export interface PersonView {
   })[];
   choices: {
     id: string;
-    seq: number;
+    /** Its number in the ledger. */
+    number: string;
     purpose: string;
     answer: string;
     occurredAt: string;

@@ -31,7 +31,7 @@ export function standingOfLinked(
   wordings: readonly WordingVersion[] = [],
 ): LinkedAnswer {
   const rules = rulesAt(purposes, wordings, query);
-  const known = members.map(({ choices }) => choicesKnown(choices, query));
+  const known = numberedAnew(members.map(({ choices }) => choicesKnown(choices, query)));
   const line = ancestorsAndSelf(rules.purposes, query.purpose);
   const idOf = (seq: number | null) => known.flat().find((choice) => choice.seq === seq)?.id ?? null;
   const said = (reading: Reading, isConflict: boolean): LinkedAnswer => {
@@ -58,6 +58,19 @@ export function standingOfLinked(
     },
     true,
   );
+}
+
+/**
+ * The choices of several people under numbers that hold among them: their own count within a tree of the ledger each, in which
+ * two of them may have the same. In the order of record.
+ */
+function numberedAnew(all: readonly (readonly Choice[])[]): Choice[][] {
+  const order = all
+    .flat()
+    .toSorted((a, b) => Date.parse(a.recordedAt) - Date.parse(b.recordedAt) || a.seq - b.seq)
+    .map(({ id }) => id);
+  const numbers = new Map(order.map((id, i) => [id, i + 1]));
+  return all.map((choices) => choices.map((choice) => ({ ...choice, seq: numbers.get(choice.id)! })));
 }
 
 function ancestorsAndSelf(inForce: ReadonlyMap<string, PurposeVersion>, id: string): string[] {

@@ -2,10 +2,12 @@ import type { Frontier } from '../../core/ledger/merkle';
 import type { TreeNode } from '../../core/ledger/nodes';
 import { shapesOf } from '../../core/ledger/shape';
 import type { Answer, Choice } from '../../core/ledger/types';
-import { lock, type Handle } from '../shared/handle';
+import { byRecord, placeKey, type Place, type Reached } from '../../core/ledger/trees';
+import type { Handle } from '../shared/handle';
 import { insertRows } from '../shared/insertRows';
 
 export interface ChoiceRow {
+  tree: number;
   seq: number;
   id: string;
   person_id: string;
@@ -36,6 +38,7 @@ export interface ChoiceRow {
 }
 
 export interface HeadRow {
+  tree: number;
   size: number;
   root: Buffer;
   peaks: Buffer[];
@@ -43,28 +46,22 @@ export interface HeadRow {
   signature: Buffer;
 }
 
-/**
- * The one lock under which sequence and time of record are given: nothing is later inserted below a `knownAt`.
- */
-export async function lockLedger(h: Handle): Promise<void> {
-  await lock(h, 'ledger');
+/** Where a tree ends, at which a folio is added. */
+export interface TreeEnd {
+  tree: number;
+  nextSeq: number;
+  frontier: Frontier;
+  lastRecordedAt: string | null;
 }
 
-/** Holds recording off, but not others who only hold it off: for work on different people side by side. */
-export async function holdLedger(h: Handle): Promise<void> {
-  await h.trx.raw("select pg_advisory_xact_lock_shared(hashtextextended('ledger', 0))");
-}
-
-/** Takes the lock and says where the ledger ends. */
-export async function openLedgerEnd(
-  h: Handle,
-): Promise<{ nextSeq: number; frontier: Frontier; lastRecordedAt: string | null }> {
-  await lockLedger(h);
-  const head = (await h.trx('ledger_heads').select('size', 'peaks').orderBy('size', 'desc').first()) as
+/** Where a tree ends. Its row is locked by the caller. */
+export async function treeEnd(h: Handle, tree: number): Promise<TreeEnd> {
+  const head = (await h.trx('ledger_heads').where({ tree }).select('size', 'peaks').orderBy('size', 'desc').first()) as
     Pick<HeadRow, 'size' | 'peaks'> | undefined;
-  const last = (await h.trx('choices').select('seq', 'recorded_at').orderBy('seq', 'desc').first()) as
+  const last = (await h.trx('choices').where({ tree }).select('seq', 'recorded_at').orderBy('seq', 'desc').first()) as
     { seq: number; recorded_at: string } | undefined;
   return {
+    tree,
     nextSeq: (last?.seq ?? 0) + 1,
     frontier: { size: head?.size ?? 0, peaks: head?.peaks ?? [] },
     lastRecordedAt: last?.recorded_at ?? null,
@@ -72,6 +69,7 @@ export async function openLedgerEnd(
 }
 
 const CHOICE_COLUMNS = [
+  'tree',
   'seq',
   'id',
   'person_id',
@@ -101,22 +99,22 @@ const CHOICE_COLUMNS = [
   'sealed_hash',
 ] as const satisfies readonly (keyof ChoiceRow)[];
 
-/** Writes one folio: its choices, sealed parts, addresses, de-duplication, root and signed head. */
+/** Writes one folio of a tree: its choices, sealed parts, addresses, de-duplication, root and signed head. */
 export async function insertFolio(
   h: Handle,
-  folio: { folio: number; root: Buffer; size: number; sealed_at: string },
+  folio: { tree: number; folio: number; root: Buffer; size: number; sealed_at: string },
   head: HeadRow,
   choices: readonly ChoiceRow[],
   nodes: readonly TreeNode[],
   parts: {
-    sealed: readonly { seq: number; sealed: Buffer }[];
+    sealed: readonly { tree: number; seq: number; sealed: Buffer }[];
     addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[];
     dedup: readonly DedupRow[];
   },
 ): Promise<void> {
   await h.trx('folios').insert(folio);
   await insertRows(h, 'choices', CHOICE_COLUMNS, choices);
-  await insertRows(h, 'choice_sealed', ['seq', 'sealed'], parts.sealed);
+  await insertRows(h, 'choice_sealed', ['tree', 'seq', 'sealed'], parts.sealed);
   await insertRows(h, 'choice_addresses', ['choice_id', 'person_id', 'hash'], parts.addresses);
   await insertRows(
     h,
@@ -124,49 +122,61 @@ export async function insertFolio(
     ['system_id', 'external_hash', 'content_hash', 'choice_id', 'person_id'],
     parts.dedup,
   );
-  await insertNodes(h, nodes);
+  await insertNodes(h, folio.tree, nodes);
   await h.trx('ledger_heads').insert(head);
 }
 
-export async function insertNodes(h: Handle, nodes: readonly TreeNode[]): Promise<void> {
+export async function insertNodes(h: Handle, tree: number, nodes: readonly TreeNode[]): Promise<void> {
   await insertRows(
     h,
     'ledger_nodes',
-    ['level', 'index', 'hash'],
-    nodes.map((node) => ({ ...node, hash: Buffer.from(node.hash) })),
+    ['tree', 'level', 'index', 'hash'],
+    nodes.map((node) => ({ ...node, tree, hash: Buffer.from(node.hash) })),
   );
 }
 
-/** Hashes of perfect subtrees, by `level/index`. */
+/** Hashes of perfect subtrees of a tree, by `level/index`. */
 export async function nodeHashes(
   h: Handle,
+  tree: number,
   wanted: readonly Pick<TreeNode, 'level' | 'index'>[],
 ): Promise<Map<string, Buffer>> {
   if (wanted.length === 0) return new Map();
   const { rows }: { rows: { level: number; index: number; hash: Buffer }[] } = await h.trx.raw(
     `select n.level, n.index, n.hash from ledger_nodes n
-  join unnest(?::smallint[], ?::bigint[]) as w(level, index) on w.level = n.level and w.index = n.index`,
-    [wanted.map(({ level }) => level), wanted.map(({ index }) => index)],
+  join unnest(?::smallint[], ?::bigint[]) as w(level, index) on w.level = n.level and w.index = n.index
+  where n.tree = ?`,
+    [wanted.map(({ level }) => level), wanted.map(({ index }) => index), tree],
   );
   return new Map(rows.map(({ level, index, hash }) => [`${level}/${index}`, hash]));
 }
 
-export async function storedLeaves(h: Handle): Promise<number> {
-  const row = (await h.trx('ledger_nodes').where({ level: 0 }).max('index as last').first()) as { last: number | null };
+export async function storedLeaves(h: Handle, tree: number): Promise<number> {
+  const row = (await h.trx('ledger_nodes').where({ tree, level: 0 }).max('index as last').first()) as {
+    last: number | null;
+  };
   return row.last === null ? 0 : Number(row.last) + 1;
 }
 
-/** Roots of folios in order, from one on. */
-export async function folioRoots(h: Handle, from: number, limit: number): Promise<Buffer[]> {
-  const rows = (await h.trx('folios').select('root').where('folio', '>=', from).orderBy('folio').limit(limit)) as {
+/** Roots of a tree's folios in order, from one on. */
+export async function folioRoots(h: Handle, tree: number, from: number, limit: number): Promise<Buffer[]> {
+  const rows = (await h
+    .trx('folios')
+    .select('root')
+    .where({ tree })
+    .where('folio', '>=', from)
+    .orderBy('folio')
+    .limit(limit)) as {
     root: Buffer;
   }[];
   return rows.map(({ root }) => root);
 }
 
 /** Leaf hashes of one folio, in order. */
-export async function folioLeaves(h: Handle, folio: number): Promise<Buffer[]> {
-  const rows = (await h.trx('choices').select('leaf').where({ folio }).orderBy('leaf_index')) as { leaf: Buffer }[];
+export async function folioLeaves(h: Handle, tree: number, folio: number): Promise<Buffer[]> {
+  const rows = (await h.trx('choices').select('leaf').where({ tree, folio }).orderBy('leaf_index')) as {
+    leaf: Buffer;
+  }[];
   return rows.map(({ leaf }) => leaf);
 }
 
@@ -174,8 +184,16 @@ export async function choiceById(h: Handle, id: string): Promise<ChoiceRow | und
   return h.trx('choices').where({ id }).first();
 }
 
-export async function lastHead(h: Handle): Promise<HeadRow | undefined> {
-  return h.trx('ledger_heads').orderBy('size', 'desc').first();
+export async function lastHead(h: Handle, tree: number): Promise<HeadRow | undefined> {
+  return h.trx('ledger_heads').where({ tree }).orderBy('size', 'desc').first();
+}
+
+/** The newest head of every tree that has one, in order. */
+export async function lastHeads(h: Handle): Promise<HeadRow[]> {
+  return h
+    .trx('ledger_heads')
+    .distinctOn('tree')
+    .orderBy([{ column: 'tree' }, { column: 'size', order: 'desc' }]);
 }
 
 export interface DedupRow {
@@ -200,7 +218,7 @@ interface JoinedChoice extends ChoiceRow {
 
 export type PersonsChoice = Choice & { personId: string; row: ChoiceRow };
 
-/** The choices of some people, as standing reads them. */
+/** The choices of some people in the order of record, as standing reads them. */
 export async function choicesOf(h: Handle, personIds: readonly string[]): Promise<PersonsChoice[]> {
   if (personIds.length === 0) return [];
   const rows = (await h
@@ -208,7 +226,7 @@ export async function choicesOf(h: Handle, personIds: readonly string[]): Promis
     .leftJoin('choice_addresses', 'choice_addresses.choice_id', 'choices.id')
     .select('choices.*', 'choice_addresses.hash as address_hash')
     .whereRaw('choices.person_no = any(array(select no from persons where id = any(?)))', [personIds as string[]])
-    .orderBy('seq')) as JoinedChoice[];
+    .orderBy(['recorded_at', 'tree', 'seq'])) as JoinedChoice[];
   return rows.map((row) => ({
     personId: row.person_id,
     row,
@@ -229,7 +247,7 @@ export async function personsOfChoices(h: Handle, ids: readonly string[]): Promi
 export async function forgetSealedParts(h: Handle, personIds: readonly string[]): Promise<void> {
   if (personIds.length === 0) return;
   await h.trx.raw(
-    `delete from choice_sealed where seq in (select seq from choices
+    `delete from choice_sealed where (tree, seq) in (select tree, seq from choices
   where person_no = any(array(select no from persons where id = any(?))))`,
     [personIds as string[]],
   );
@@ -241,7 +259,7 @@ export async function forgetSealedParts(h: Handle, personIds: readonly string[])
 
 /** A stored choice as standing reads it. */
 export function choiceOf(
-  row: Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>,
+  row: Omit<ChoiceRow, 'tree' | 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>,
   address: string | null,
 ): Choice {
   return {
@@ -268,13 +286,14 @@ export async function choiceExists(h: Handle, id: string, answer: string): Promi
   return Boolean(await h.trx('choices').select('id').where({ id, answer }).first());
 }
 
-/** Sealed parts by sequence number; one that was removed is not there. */
-export async function sealedParts(h: Handle, seqs: readonly number[]): Promise<Map<number, Buffer>> {
-  const rows = (await h.trx('choice_sealed').whereRaw('seq = any(?)', [seqs as number[]])) as unknown as {
-    seq: number;
-    sealed: Buffer;
-  }[];
-  return new Map(rows.map((row) => [row.seq, row.sealed]));
+/** Sealed parts by {@link placeKey}; one that was removed is not there. */
+export async function sealedParts(h: Handle, places: readonly Place[]): Promise<Map<string, Buffer>> {
+  const { rows }: { rows: (Place & { sealed: Buffer })[] } = await h.trx.raw(
+    `select s.* from choice_sealed s join unnest(?::smallint[], ?::bigint[]) as w(tree, seq)
+  on s.tree = w.tree and s.seq = w.seq`,
+    [places.map(({ tree }) => tree), places.map(({ seq }) => seq)],
+  );
+  return new Map(rows.map((row) => [placeKey(row), row.sealed]));
 }
 
 export interface StreamFilter {
@@ -285,8 +304,8 @@ export interface StreamFilter {
   /** Instants; the later one is not included. */
   from: string | null;
   to: string | null;
-  before: number | null;
-  after: number | null;
+  before: Reached | null;
+  after: Reached | null;
   limit: number;
 }
 
@@ -301,11 +320,23 @@ export const EVERY_CHOICE: Omit<StreamFilter, 'limit'> = {
   after: null,
 };
 
-/** The ledger, keyset-paged by sequence: newest first, or oldest first after a sequence number. Public parts only. */
-export async function streamChoices(h: Handle, filter: StreamFilter): Promise<ChoiceRow[]> {
+/**
+ * The ledger, keyset-paged by place: newest first, or oldest first after what was read of each tree. Public parts only. The trees
+ * are read one by one and laid together by time of record, so that each could lie elsewhere.
+ */
+export async function streamChoices(h: Handle, trees: number, filter: StreamFilter): Promise<ChoiceRow[]> {
+  const rows: ChoiceRow[] = [];
+  for (let tree = 0; tree < trees; tree++) rows.push(...(await streamOfTree(h, tree, filter)));
+  if (trees === 1) return rows;
+  rows.sort((a, b) => (filter.after === null ? byRecord(b, a) : byRecord(a, b)));
+  return rows.slice(0, filter.limit);
+}
+
+async function streamOfTree(h: Handle, tree: number, filter: StreamFilter): Promise<ChoiceRow[]> {
   const query = h
     .trx('choices')
     .select('*')
+    .where({ tree })
     .orderBy('seq', filter.after === null ? 'desc' : 'asc')
     .limit(filter.limit);
   if (filter.purpose)
@@ -316,17 +347,23 @@ export async function streamChoices(h: Handle, filter: StreamFilter): Promise<Ch
     query.whereRaw('person_no = any(array(select no from persons where id = any(?)))', [filter.personIds as string[]]);
   if (filter.from) query.where('occurred_at', '>=', filter.from);
   if (filter.to) query.where('occurred_at', '<', filter.to);
-  if (filter.before !== null) query.where('seq', '<', filter.before);
-  if (filter.after !== null) query.where('seq', '>', filter.after);
+  const [before, after] = [filter.before?.get(tree), filter.after?.get(tree)];
+  if (before !== undefined) query.where('seq', '<', before);
+  if (after !== undefined) query.where('seq', '>', after);
   return query;
 }
 
-export async function ledgerSize(h: Handle): Promise<{ choices: number; folios: number; head: HeadRow | null }> {
-  const head = (await h.trx('ledger_heads').orderBy('size', 'desc').first()) as HeadRow | undefined;
-  const last = (await h.trx('choices').max('seq as seq').first()) as { seq: number | null };
-  return { choices: last.seq ?? 0, folios: head?.size ?? 0, head: head ?? null };
+/** Choices and folios of all trees. */
+export async function ledgerSize(h: Handle, trees: number): Promise<{ choices: number; folios: number }> {
+  const size = { choices: 0, folios: 0 };
+  for (let tree = 0; tree < trees; tree++) {
+    const { nextSeq, frontier } = await treeEnd(h, tree);
+    size.choices += nextSeq - 1;
+    size.folios += frontier.size;
+  }
+  return size;
 }
 
-export async function headOfSize(h: Handle, size: number): Promise<HeadRow | undefined> {
-  return h.trx('ledger_heads').where({ size }).first();
+export async function headOfSize(h: Handle, tree: number, size: number): Promise<HeadRow | undefined> {
+  return h.trx('ledger_heads').where({ tree, size }).first();
 }

@@ -4,7 +4,7 @@ import type { Handle } from '../shared/handle';
 export async function countSealedBefore(h: Handle, before: string): Promise<number> {
   const row = (await h
     .trx('choice_sealed')
-    .join('choices', 'choices.seq', 'choice_sealed.seq')
+    .join('choices', { 'choices.tree': 'choice_sealed.tree', 'choices.seq': 'choice_sealed.seq' })
     .where('choices.recorded_at', '<', before)
     .count('* as n')
     .first()) as unknown as { n: number };
@@ -14,7 +14,8 @@ export async function countSealedBefore(h: Handle, before: string): Promise<numb
 /** Removes some of them; the choices and their leaves stay, so that every proof holds. */
 export async function removeSealedBefore(h: Handle, before: string, limit: number): Promise<number> {
   const { rowCount }: { rowCount: number } = await h.trx.raw(
-    `delete from choice_sealed where seq in (select s.seq from choice_sealed s join choices c on c.seq = s.seq
+    `delete from choice_sealed where (tree, seq) in (select s.tree, s.seq from choice_sealed s
+  join choices c on c.tree = s.tree and c.seq = s.seq
   where c.recorded_at < ? limit ?)`,
     [before, limit],
   );

@@ -3,7 +3,7 @@ import type { Handle } from '../shared/handle';
 import type { ChoiceRow } from './ledger';
 
 /** A choice as it is stored, with its sealed part (null where that was removed). */
-export interface StoredChoice extends Omit<ChoiceRow, 'folio'> {
+export interface StoredChoice extends Omit<ChoiceRow, 'tree' | 'folio'> {
   sealed: Buffer | null;
 }
 
@@ -45,19 +45,34 @@ const COLUMNS = [
 ] as const satisfies readonly (readonly [string, Column])[];
 const TYPES: readonly Column[] = [...COLUMNS.map(([, type]) => type), 'bytes'];
 
-/** The last folio of a range from `from` on that holds about so many choices, at least one folio. */
-export async function rangeOfFolios(h: Handle, from: number, to: number, choices: number): Promise<number> {
+/** The last folio of a tree's range from `from` on that holds about so many choices, at least one folio. */
+export async function rangeOfFolios(
+  h: Handle,
+  tree: number,
+  from: number,
+  to: number,
+  choices: number,
+): Promise<number> {
   let sum = 0;
-  const sizes = (await h.trx('folios').select('folio', 'size').whereBetween('folio', [from, to]).orderBy('folio')) as {
+  const sizes = (await h
+    .trx('folios')
+    .select('folio', 'size')
+    .where({ tree })
+    .whereBetween('folio', [from, to])
+    .orderBy('folio')) as {
     folio: number;
     size: number;
   }[];
   return sizes.find(({ size }) => (sum += size) >= choices)?.folio ?? to;
 }
 
-/** Folios of a range with their choices in order; one that is missing is not there. */
-export async function wholeFolios(h: Handle, from: number, to: number): Promise<Map<number, WholeFolio>> {
-  const folios = (await h.trx('folios').select('folio', 'root', 'size').whereBetween('folio', [from, to])) as {
+/** Folios of a tree's range with their choices in order; one that is missing is not there. */
+export async function wholeFolios(h: Handle, tree: number, from: number, to: number): Promise<Map<number, WholeFolio>> {
+  const folios = (await h
+    .trx('folios')
+    .select('folio', 'root', 'size')
+    .where({ tree })
+    .whereBetween('folio', [from, to])) as {
     folio: number;
     root: Buffer;
     size: number;
@@ -68,7 +83,8 @@ export async function wholeFolios(h: Handle, from: number, to: number): Promise<
   await readRows(
     h,
     `select ${COLUMNS.map(([name]) => `c.${name}`).join(', ')}, s.sealed from choices c left
-  join choice_sealed s on s.seq = c.seq where c.folio between ${Math.trunc(from)} and ${Math.trunc(to)}
+  join choice_sealed s on s.tree = c.tree and s.seq = c.seq where c.tree = ${Math.trunc(tree)}
+  and c.folio between ${Math.trunc(from)} and ${Math.trunc(to)}
   order by c.folio, c.leaf_index`,
     TYPES,
     (row) => found.get(row[0] as number)?.choices.push(choiceOf(row)),

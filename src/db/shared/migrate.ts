@@ -34,6 +34,7 @@ import * as noBirthDates from '../migrations/0032_no_birth_dates';
 import * as runs from '../migrations/0033_runs';
 import * as claims from '../migrations/0034_claims';
 import * as reasons from '../migrations/0035_reasons';
+import * as trees from '../migrations/0036_trees';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -72,6 +73,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0033_runs': runs,
   '0034_claims': claims,
   '0035_reasons': reasons,
+  '0036_trees': trees,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

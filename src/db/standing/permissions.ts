@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { placeKey, type Place } from '../../core/ledger/trees';
 import type { Handle } from '../shared/handle';
 import { connectionOf } from '../shared/insertRows';
 
@@ -25,8 +26,8 @@ export interface PermissionReads {
     hashes: readonly Buffer[],
     suppressed: readonly Buffer[],
   ): Promise<{ owners: OwnerRow[]; erased: Map<string, string> }>;
-  /** Ids of choices by sequence number. */
-  choiceIds(seqs: readonly number[]): Promise<Map<number, string>>;
+  /** Ids of choices, by {@link placeKey}. */
+  choiceIds(places: readonly Place[]): Promise<Map<string, string>>;
   handle<T>(work: (h: Handle) => Promise<T>): Promise<T>;
 }
 
@@ -45,7 +46,11 @@ const OWNERS = {
          select s.hash, null, null, null, null, null, null, null, null, null, null, null, s.erased_at
            from suppressions s where s.hash = any($2)`,
 };
-const CHOICE_IDS = { name: 'choice-ids', text: 'select seq, id from choices where seq = any($1)' };
+const CHOICE_IDS = {
+  name: 'choice-ids',
+  text: `select c.tree, c.seq, c.id from choices c join unnest($1::smallint[], $2::bigint[]) as w(tree, seq)
+  on c.tree = w.tree and c.seq = w.seq`,
+};
 
 function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
   return {
@@ -64,10 +69,13 @@ function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
         ),
       };
     },
-    async choiceIds(seqs) {
-      if (seqs.length === 0) return new Map();
-      const { rows } = await ask<{ seq: number; id: string }>({ ...CHOICE_IDS, values: [seqs] });
-      return new Map(rows.map(({ seq, id }) => [seq, id]));
+    async choiceIds(places) {
+      if (places.length === 0) return new Map();
+      const { rows } = await ask<Place & { id: string }>({
+        ...CHOICE_IDS,
+        values: [places.map(({ tree }) => tree), places.map(({ seq }) => seq)],
+      });
+      return new Map(rows.map((row) => [placeKey(row), row.id]));
     },
   };
 }

@@ -1,6 +1,7 @@
 import { lock, type Handle } from '../shared/handle';
 
 export interface TrailRow {
+  tree: number;
   seq: number;
   id: string;
   month: string;
@@ -15,10 +16,10 @@ export interface TrailRow {
   hash: Buffer;
 }
 
-/** Takes the lock of the month and gives the hash the next entry links to; 32 zero bytes begin a month. */
-export async function lastTrailHash(h: Handle, month: string): Promise<Buffer> {
-  await lock(h, `trail:${month}`);
-  const row = (await h.trx('trail').select('hash').where({ month }).orderBy('seq', 'desc').first()) as
+/** Takes the lock of a tree's month and gives the hash the next entry links to; 32 zero bytes begin a month. */
+export async function lastTrailHash(h: Handle, tree: number, month: string): Promise<Buffer> {
+  await lock(h, `trail:${tree}:${month}`);
+  const row = (await h.trx('trail').select('hash').where({ tree, month }).orderBy('seq', 'desc').first()) as
     { hash: Buffer } | undefined;
   return row?.hash ?? Buffer.alloc(32);
 }

@@ -19,8 +19,8 @@ export async function readTrail(h: Handle, filter: TrailFilter): Promise<TrailRo
   return query;
 }
 
-export async function trailOfMonth(h: Handle, month: string): Promise<TrailRow[]> {
-  return h.trx('trail').select('*').where({ month }).orderBy('seq');
+export async function trailOfMonth(h: Handle, tree: number, month: string): Promise<TrailRow[]> {
+  return h.trx('trail').select('*').where({ tree, month }).orderBy('seq');
 }
 
 export async function trailMonths(h: Handle): Promise<string[]> {

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
+import { parseAsString, useQueryStates } from 'nuqs';
 import { ANSWERS } from '../../core/ledger/types';
 import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import type { LedgerView, SourceLine } from '../../core/ledger/views';
@@ -38,7 +38,7 @@ export function LedgerSheet({
       system: parseAsString,
       from: parseAsString,
       to: parseAsString,
-      before: parseAsInteger,
+      before: parseAsString,
     },
     { shallow: false },
   );
@@ -124,7 +124,7 @@ export function LedgerSheet({
             <tbody>
               {view.lines.map((line) => (
                 <tr key={line.id}>
-                  <td className="num">{line.seq}</td>
+                  <td className="num">{line.place}</td>
                   <td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>
                     {line.occurredAt.length === 10
                       ? sayDay(line.occurredAt).slice(4)
@@ -226,6 +226,10 @@ function sayVerified({ faults, finishedAt, counts }: NonNullable<LedgerView['ver
 }
 
 function sayFault(fault: LedgerFault): string {
+  return `${fault.tree > 0 ? `Tree ${fault.tree}: ` : ''}${sayIn(fault)}`;
+}
+
+function sayIn(fault: LedgerFault): string {
   switch (fault.code) {
     case 'choice-altered':
       return `Folio ${fault.folio}, leaf ${fault.leaf}: the choice was altered.`;

@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import type { ChoiceProof, ExportView, HeadView } from '../../core/ledger/views';
+import type { ChoiceProof, ExportView, LedgerHeadView } from '../../core/ledger/views';
 import type { RunView } from '../../core/runs/views';
 import type { RebuildView } from '../../core/standing/views';
 import { sayInstant } from '../../core/shared/days';
@@ -18,7 +18,7 @@ import { RefreshWhile } from '../shared/RefreshWhile';
 const number = new Intl.NumberFormat('en');
 
 interface Props {
-  head: HeadView | null;
+  head: LedgerHeadView | null;
   deposit: { size: number; at: string; file: string | null; mailedTo: string | null } | null;
   exports: readonly ExportView[];
   purposes: readonly { id: string; title: string }[];
@@ -62,7 +62,8 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
           ) : (
             <>
               <p>
-                {head.size} folios, signed {sayInstant(head.signedAt, zone)}.
+                {head.size} folios{head.trees.length > 1 ? ` in ${head.trees.length} trees` : ''}, signed{' '}
+                {sayInstant(head.signedAt, zone)}.
               </p>
               <code className="hash">{head.root}</code>
             </>

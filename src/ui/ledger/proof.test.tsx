@@ -12,7 +12,14 @@ import { ProofSheet } from './ProofSheet';
 const ZONE = 'Europe/Copenhagen';
 
 describe('proof', () => {
-  const head = { size: 12, root: 'ab'.repeat(32), signedAt: '2026-11-24T08:00:00Z', signature: 'x', publicKey: 'y' };
+  const head = {
+    size: 12,
+    root: 'ab'.repeat(32),
+    signedAt: '2026-11-24T08:00:00Z',
+    signature: 'x',
+    publicKey: 'y',
+    trees: [],
+  };
   type Props = Parameters<typeof ProofSheet>[0];
   const sheet = (more: Partial<Props> = {}, actions: Partial<Props['actions']> = {}) => {
     const fail = async (): Promise<never> => {
@@ -161,17 +168,18 @@ describe('the seal', () => {
   });
 
   test.each<[LedgerFault, string]>([
-    [{ code: 'choice-altered', folio: 3, leaf: 1, choice: 'c' }, 'Folio 3, leaf 1: the choice was altered.'],
-    [{ code: 'sealed-part-altered', folio: 3, leaf: 1, choice: 'c' }, 'the sealed part was altered'],
-    [{ code: 'numbers-altered', folio: 3, leaf: 1, choice: 'c' }, 'the numbers by which it is counted'],
-    [{ code: 'choices-missing', folio: 3, expected: 5, found: 4 }, 'Folio 3 has 4 choices; 5 were sealed.'],
-    [{ code: 'folio-root-wrong', folio: 3 }, 'does not follow from its choices'],
-    [{ code: 'folio-missing', folio: 3 }, 'Folio 3 is missing.'],
-    [{ code: 'head-signature-wrong', size: 12 }, 'signature is not ours'],
-    [{ code: 'head-root-wrong', size: 12, expected: 'a', found: 'b' }, 'does not lead to the signed head'],
-    [{ code: 'head-size-wrong', expected: 12, found: 11 }, 'counts 12 folios; 11 are here'],
-    [{ code: 'deposit-differs', size: 12, signedAt: '2026-11-24T08:00:00Z' }, 'another head of 12 folios'],
-    [{ code: 'deposit-beyond', size: 12, signedAt: '2026-11-24T08:00:00Z' }, 'some are gone'],
+    [{ tree: 0, code: 'choice-altered', folio: 3, leaf: 1, choice: 'c' }, 'Folio 3, leaf 1: the choice was altered.'],
+    [{ tree: 0, code: 'sealed-part-altered', folio: 3, leaf: 1, choice: 'c' }, 'the sealed part was altered'],
+    [{ tree: 0, code: 'numbers-altered', folio: 3, leaf: 1, choice: 'c' }, 'the numbers by which it is counted'],
+    [{ tree: 0, code: 'choices-missing', folio: 3, expected: 5, found: 4 }, 'Folio 3 has 4 choices; 5 were sealed.'],
+    [{ tree: 0, code: 'folio-root-wrong', folio: 3 }, 'does not follow from its choices'],
+    [{ tree: 0, code: 'folio-missing', folio: 3 }, 'Folio 3 is missing.'],
+    [{ tree: 0, code: 'head-signature-wrong', size: 12 }, 'signature is not ours'],
+    [{ tree: 0, code: 'head-root-wrong', size: 12, expected: 'a', found: 'b' }, 'does not lead to the signed head'],
+    [{ tree: 0, code: 'head-size-wrong', expected: 12, found: 11 }, 'counts 12 folios; 11 are here'],
+    [{ tree: 0, code: 'deposit-differs', size: 12, signedAt: '2026-11-24T08:00:00Z' }, 'another head of 12 folios'],
+    [{ tree: 2, code: 'folio-missing', folio: 3 }, 'Tree 2: Folio 3 is missing.'],
+    [{ tree: 0, code: 'deposit-beyond', size: 12, signedAt: '2026-11-24T08:00:00Z' }, 'some are gone'],
   ])('%j is said in words', (fault, words) => {
     const { said } = seal({ ...found, faults: [fault] });
     expect(said).toContain('✕ 1 fault.');

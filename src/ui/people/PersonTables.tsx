@@ -113,7 +113,7 @@ export function Choices({
           <tbody>
             {[...person.choices].reverse().map((one) => (
               <tr key={one.id}>
-                <td className="num">{one.seq}</td>
+                <td className="num">{one.number}</td>
                 <td className="nowrap" title={`recorded ${sayInstant(one.recordedAt, zone)}`}>
                   {say(one.occurredAt, zone)}
                 </td>

@@ -72,7 +72,7 @@ describe('one person', () => {
   });
   const made = (id: string, answer: string, occurredAt: string, seq: number) => ({
     id,
-    seq,
+    number: String(seq),
     purpose: 'newsletter',
     answer,
     occurredAt,

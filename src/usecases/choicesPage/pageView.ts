@@ -10,6 +10,7 @@ import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { choicesOf } from '../../db/ledger/ledger';
 import { allWordings, type PurposeWithWords } from '../../db/purposes/purposes';
+import { lockWholeLedger } from '../../db/ledger/trees';
 import type { Handle } from '../../db/shared/handle';
 import { identifiersOf, personById, type PersonRow } from '../../db/people/persons';
 import { listSystems } from '../../db/systems/systems';
@@ -174,6 +175,8 @@ async function recordOwn(
     externalId: ctx.keys.id('pag'),
     ...more,
   });
+  // A yes is confirmed at once by a second record: both under the same locks.
+  await lockWholeLedger(h);
   const outcomes = await recordChoicesIn(ctx, h, {
     systemId: 'sys_bookend',
     choices: drafts.map(({ purpose, answer }) =>

@@ -83,7 +83,7 @@ test('whatever a killed worker left is taken up by the next: each piece ends, on
   await world.drain();
   expect(await states()).toEqual(EVERY.map((kind) => ({ kind, state: 'finished' })));
   expect(Number(((await world.knex('choices').count('* as n').first()) as { n: string }).n)).toBe(31);
-  expect(await world.knex('choice_sealed').where('seq', '<=', 30)).toEqual([]);
+  expect(await world.knex('choice_sealed')).toHaveLength(1);
   expect(await rebuilt(world, true)).toMatchObject({ counts: { people: 31, differing: 0 } });
 
   // Asked for again by mistake, what is finished stays as it was.

@@ -14,6 +14,7 @@ import {
 } from '../../db/drift/drift';
 import { choiceById } from '../../db/ledger/ledger';
 import { allPurposes } from '../../db/purposes/purposes';
+import { lockWholeLedger } from '../../db/ledger/trees';
 import type { Handle } from '../../db/shared/handle';
 import { identifiersOf, personById } from '../../db/people/persons';
 import { isConnectorError, type ConnectorError, type Connector } from '../../ports/connector';
@@ -82,6 +83,7 @@ export async function believe(ctx: Context, chosen: Chosen): Promise<Result<{ co
     const purposes = await allPurposes(h);
     const vault = vaultOf(ctx, h);
     const now = ctx.clock.now();
+    await lockWholeLedger(h);
     for (const item of items.value) {
       const person = (await personById(h, item.person_id))!;
       const own = await identifiersOf(h, [person.id]);

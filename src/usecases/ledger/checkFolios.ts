@@ -7,24 +7,25 @@ import { numbersAgree } from '../standing/choiceNumbers';
 import { publicPartOf } from './sealChoices';
 
 /** Checks the folios of a range, each by itself: its choices, their sealed parts, the numbers beside them, its root. */
-export async function checkFolios(ctx: Context, { from, to }: FolioRange): Promise<CheckedFolios> {
+export async function checkFolios(ctx: Context, { tree, from, to }: FolioRange): Promise<CheckedFolios> {
   return ctx.snapshot(async (h) => {
     await ctx.words.refresh(h);
-    const whole = await wholeFolios(h, from, to);
+    const whole = await wholeFolios(h, tree, from, to);
     const numbered = await personIdsByNo(
       h,
       [...whole.values()].flatMap(({ choices }) => choices.map(({ person_no }) => person_no)),
     );
-    const checked: CheckedFolios = { faults: [], choices: 0, roots: [] };
+    const checked: CheckedFolios = { tree, faults: [], choices: 0, roots: [] };
     for (let folio = from; folio <= to; folio++) {
       const found = whole.get(folio);
       checked.roots.push(found?.root ?? null);
       if (!found) {
-        checked.faults.push({ code: 'folio-missing', folio });
+        checked.faults.push({ tree, code: 'folio-missing', folio });
         continue;
       }
       checked.faults.push(
         ...verifyFolio((bytes) => ctx.keys.hash(bytes), {
+          tree,
           folio,
           root: found.root,
           size: found.size,

@@ -3,6 +3,7 @@ import type { AccessRefusal } from '../../core/access/refusals';
 import type { ExportView } from '../../core/ledger/views';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { reachedWith, type Reached } from '../../core/ledger/trees';
 import { csvLine } from '../../core/shared/csv';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
@@ -80,6 +81,7 @@ const COLUMNS = [
   'country',
   'language',
   'channel',
+  'tree',
   'folio',
   'leaf',
 ] as const satisfies readonly (keyof LedgerEntry)[];
@@ -124,9 +126,9 @@ async function exportKey(h: Handle, row: Pick<ExportRow, 'data_key_id'>): Promis
 
 async function* choicesInOrder(ctx: Context, query: LedgerQuery): AsyncGenerator<LedgerEntry[]> {
   const personIds = query.identifier ? await ctx.transaction((h) => peopleOf(ctx, h, query.identifier!)) : null;
-  for (let after = 0; ;) {
+  for (let after: Reached = new Map(); ;) {
     const rows = await ctx.transaction((h) =>
-      streamChoices(h, {
+      streamChoices(h, ctx.trees, {
         ...EVERY_CHOICE,
         purpose: query.purpose ?? null,
         from: query.from ?? null,
@@ -138,7 +140,7 @@ async function* choicesInOrder(ctx: Context, query: LedgerQuery): AsyncGenerator
     );
     if (rows.length > 0) yield rows.map(entryOf);
     if (rows.length < ROWS_AT_ONCE) return;
-    after = rows.at(-1)!.seq;
+    after = reachedWith(after, rows);
   }
 }
 

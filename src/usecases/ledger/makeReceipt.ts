@@ -35,7 +35,7 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
     purposeInForce(rules.purposes, choice.purpose, now, now)) as PurposeWithWords | null;
   const saidOn = choice.occurred_on ?? localDay(choice.occurred_at, ctx.organisation.zone);
   const isYes = choice.answer === 'grant' || choice.answer === 'opt-in';
-  const head = await lastHead(h);
+  const head = await lastHead(h, choice.tree);
   await recordTrail(ctx, h, 'receipt-made', choice.id);
   return receiptOf({
     id: choice.id,
@@ -62,6 +62,7 @@ export async function receiptFor(ctx: Context, h: Handle, choice: ChoiceRow): Pr
     channel: choice.channel,
     withdrawAt: `${ctx.baseUrl}/choices`,
     proof: {
+      tree: choice.tree,
       folio: choice.folio,
       leaf: choice.leaf_index,
       leafHash: choice.leaf,

@@ -1,6 +1,7 @@
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { LedgerView } from '../../core/ledger/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { reachedWith, sayPlace, sayReached, type Reached } from '../../core/ledger/trees';
 import type { Answer } from '../../core/ledger/types';
 import { EVERY_CHOICE, ledgerSize, streamChoices } from '../../db/ledger/ledger';
 import { lastVerification } from '../../db/ledger/verifications';
@@ -9,6 +10,7 @@ import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { runView } from '../runs/runView';
+import { ledgerHead } from './proofs';
 import { recordTrail } from '../trail/recordTrail';
 
 const PAGE = 50;
@@ -22,16 +24,17 @@ export async function readLedger(
     system: string | null;
     from: string | null;
     to: string | null;
-    before: number | null;
+    before: Reached | null;
   },
 ): Promise<Result<LedgerView, AccessRefusal>> {
   if (!reach(ctx, 'ledger.see')) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {
     const systems = (await listSystems(h)).map(({ id, name }) => ({ id, name }));
     const names = new Map(systems.map(({ id, name }) => [id, name]));
-    const rows = await streamChoices(h, { ...EVERY_CHOICE, ...filter, limit: PAGE + 1 });
-    const lines = rows.slice(0, PAGE).map((row): LedgerView['lines'][number] => ({
-      seq: row.seq,
+    const rows = await streamChoices(h, ctx.trees, { ...EVERY_CHOICE, ...filter, limit: PAGE + 1 });
+    const page = rows.slice(0, PAGE);
+    const lines = page.map((row): LedgerView['lines'][number] => ({
+      place: sayPlace(row),
       id: row.id,
       person_id: row.person_id,
       purpose: row.purpose,
@@ -45,18 +48,19 @@ export async function readLedger(
       occurredAt: row.occurred_on ?? row.occurred_at,
       system: names.get(row.system_id) ?? row.system_id,
     }));
-    const { choices, folios, head } = await ledgerSize(h);
+    const size = await ledgerSize(h, ctx.trees);
+    const head = await ledgerHead(ctx, h);
     const purposes = [...new Map((await allPurposes(h)).map((purpose) => [purpose.id, purpose])).values()];
     const verification = await lastVerification(h);
     await recordTrail(ctx, h, 'ledger-opened', null);
     return ok({
-      size: { choices, folios },
-      head: head ? { root: head.root.toString('hex'), signedAt: head.signed_at } : null,
+      size,
+      head: head && { root: head.root, signedAt: head.signedAt },
       verification: verification ? { ...runView(ctx, verification), faults: verification.faults } : null,
       purposes,
       systems,
       lines,
-      next: rows.length > PAGE ? lines.at(-1)!.seq : null,
+      next: rows.length > PAGE ? sayReached(reachedWith(filter.before, page)) : null,
     });
   });
 }

@@ -5,7 +5,9 @@ import { localDay } from '../../core/shared/days';
 import { reason } from '../../core/shared/reason';
 import type { Reason } from '../../core/words/reasons';
 import { allPurposes, allWordings } from '../../db/purposes/purposes';
-import { choiceExists, dedupOf, openLedgerEnd } from '../../db/ledger/ledger';
+import { treeOf } from '../../core/ledger/trees';
+import { choiceExists, dedupOf, treeEnd } from '../../db/ledger/ledger';
+import { lockIdentifiers, lockTrees } from '../../db/ledger/trees';
 import { countDelivery } from '../../db/ledger/sources';
 import { personsByHash, suppressionsOf } from '../../db/people/persons';
 import { systemById } from '../../db/systems/systems';
@@ -16,7 +18,7 @@ import { askToConfirm } from './askToConfirm';
 import { assignPersons, type Assignment } from './assignPersons';
 import { prepareChoice, type Checks, type PreparedChoice } from './prepareChoice';
 import { sealChoices, type ChoiceToSeal } from './sealChoices';
-import { updateFolds } from '../standing/updateFolds';
+import { updateFolds, type SealedChoice } from '../standing/updateFolds';
 
 export interface RecordOutcome {
   status: RecordStatus;
@@ -69,7 +71,7 @@ export async function readChecks(ctx: Context, h: Handle, systemId: string): Pro
 
 const BREATHE_EVERY = 100;
 
-/** Hashes and checks without the ledger's lock; lets others have the processor in between. */
+/** Hashes and checks without any lock; lets others have the processor in between. */
 export async function prepareChoices(
   ctx: Context,
   choices: readonly ChoiceInput[],
@@ -88,7 +90,7 @@ export interface DryRun {
   known: Map<string, Set<string>>;
 }
 
-/** Settles what was prepared, under the ledger's lock; a dry run takes no lock and writes nothing. */
+/** Settles what was prepared, under the locks of whom it is about; a dry run takes no lock and writes nothing. */
 export async function recordPrepared(
   ctx: Context,
   h: Handle,
@@ -96,9 +98,12 @@ export async function recordPrepared(
   prepared: readonly PreparedChoice[],
   dry: DryRun | null = null,
 ): Promise<RecordOutcome[]> {
-  const end = dry ? null : await openLedgerEnd(h);
-  const now = ctx.clock.now();
   const good = prepared.filter((item) => item.ok);
+  if (!dry)
+    await lockIdentifiers(
+      h,
+      good.flatMap(({ identifiers, externalHash }) => [externalHash, ...identifiers.map(({ hash }) => hash)]),
+    );
   const suppressed = new Map(
     (
       await suppressionsOf(
@@ -123,14 +128,31 @@ export async function recordPrepared(
   const toSeal: ChoiceToSeal[] = [];
   const assign = await assignPersons(ctx, h, owners);
   for (const item of prepared) outcomes.push(await settle(ctx, h, { suppressed, known, assign, toSeal }, item));
-  if (!end) return outcomes;
+  if (dry) return outcomes;
   await assign.save(h, systemId);
-  const sealed = await sealChoices(ctx, h, end, systemId, toSeal, now);
-  await updateFolds(ctx, h, sealed);
+  await updateFolds(ctx, h, await sealInTrees(ctx, h, systemId, toSeal));
   await askToConfirm(ctx, h, toSeal);
+  const now = ctx.clock.now();
   const taken = outcomes.filter(({ status }) => status === 'recorded' || status === 'conflict').length;
   if (taken > 0) await countDelivery(h, systemId, localDay(now, ctx.organisation.zone), taken, now);
   return outcomes;
+}
+
+/** A folio in each tree that people of this delivery lie in. */
+async function sealInTrees(
+  ctx: Context,
+  h: Handle,
+  systemId: string,
+  choices: readonly ChoiceToSeal[],
+): Promise<SealedChoice[]> {
+  const trees = [...new Set(choices.map(({ person }) => treeOf(person.id, ctx.trees)))].sort((a, b) => a - b);
+  await lockTrees(h, trees);
+  const sealed: SealedChoice[] = [];
+  for (const tree of trees) {
+    const own = choices.filter(({ person }) => treeOf(person.id, ctx.trees) === tree);
+    sealed.push(...(await sealChoices(ctx, h, await treeEnd(h, tree), systemId, own, ctx.clock.now())));
+  }
+  return sealed;
 }
 
 /** Where one delivery stands: who was erased, what is known already, whose the choices are, what is to be sealed. */

@@ -2,7 +2,7 @@ import type { SaleInput } from '../../core/ledger/schema';
 import { beginning } from '../../core/standing/timeline';
 import { reason } from '../../core/shared/reason';
 import type { Reason } from '../../core/words/reasons';
-import { openLedgerEnd } from '../../db/ledger/ledger';
+import { lockIdentifiers } from '../../db/ledger/trees';
 import { addFactOnce, personsByHash, suppressionsOf } from '../../db/people/persons';
 import { systemById } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
@@ -31,15 +31,14 @@ export async function recordSales(
       sale,
       who: prepareWho(ctx.keys, sale, { systemId: system.id, country: system.default_country }),
     }));
-    // People are made under the ledger's lock, as with choices: two at once would make one twice.
-    await openLedgerEnd(h);
+    const known = prepared.flatMap(({ who }) => who.identifiers.map(({ hash }) => hash));
+    await lockIdentifiers(h, known);
     const now = ctx.clock.now();
     const suppressed = await suppressionsOf(
       h,
       prepared.flatMap(({ who }) => who.suppressionHashes),
     );
     const erased = new Map(suppressed.map((row) => [row.hash.toString('hex'), row.erased_at]));
-    const known = prepared.flatMap(({ who }) => who.identifiers.map(({ hash }) => hash));
     const assign = await assignPersons(ctx, h, await personsByHash(h, known));
     const outcomes: SaleOutcome[] = [];
     const facts: { person: AssignedPerson; who: PreparedWho; at: string; outcome: SaleOutcome }[] = [];

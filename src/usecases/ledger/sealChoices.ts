@@ -1,8 +1,8 @@
 import { choiceLeaf, headBytes, type PublicPart } from '../../core/ledger/leaf';
-import { leafHash, merkleRoot, rootOf, type Frontier } from '../../core/ledger/merkle';
+import { leafHash, merkleRoot, rootOf } from '../../core/ledger/merkle';
 import { nodesOf } from '../../core/ledger/nodes';
 import { addFolio } from '../../core/ledger/verify';
-import { choiceOf, insertFolio, type ChoiceRow } from '../../db/ledger/ledger';
+import { choiceOf, insertFolio, type ChoiceRow, type TreeEnd } from '../../db/ledger/ledger';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import type { AssignedPerson } from './assignPersons';
@@ -41,20 +41,13 @@ export function publicPartOf(row: UnsealedRow): PublicPart {
   };
 }
 
-/** The end of the ledger, at which a folio is added. */
-export interface LedgerEnd {
-  nextSeq: number;
-  frontier: Frontier;
-  lastRecordedAt: string | null;
-}
+type UnsealedRow = Omit<ChoiceRow, 'tree' | 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>;
 
-type UnsealedRow = Omit<ChoiceRow, 'folio' | 'leaf_index' | 'leaf' | 'sealed_hash'>;
-
-/** Seals choices into one folio, adds it to the growing tree and signs the head. The ledger's lock is held by the caller. */
+/** Seals choices into one folio, adds it to the growing tree and signs the head. The tree's row is locked by the caller. */
 export async function sealChoices(
   ctx: Context,
   h: Handle,
-  end: LedgerEnd,
+  end: TreeEnd,
   systemId: string,
   choices: readonly ChoiceToSeal[],
   now: string,
@@ -65,15 +58,16 @@ export async function sealChoices(
     choices.map(({ item }) => item.input.purpose),
     choices.map(({ item }) => item.terms),
   );
-  // The clock may step back; the ledger's own time never does.
+  // The clock may step back; a tree's own time never does.
   const recordedAt =
     end.lastRecordedAt && Date.parse(end.lastRecordedAt) > Date.parse(now)
       ? end.lastRecordedAt
       : new Date(now).toISOString();
+  const { tree } = end;
   const folio = end.frontier.size + 1;
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
   const rows: ChoiceRow[] = [];
-  const sealed: { seq: number; sealed: Buffer }[] = [];
+  const sealed: { tree: number; seq: number; sealed: Buffer }[] = [];
   const done: SealedChoice[] = [];
   for (const [i, choice] of choices.entries()) {
     const { item, person } = choice;
@@ -81,16 +75,16 @@ export async function sealChoices(
     const part = choicePart.closeUnder(ctx.keys, person.key, personalPartOf(item), row.id, person.id);
     const sealedHash = ctx.keys.hash(part);
     const leaf = Buffer.from(choiceLeaf(hash, publicPartOf(row), sealedHash));
-    rows.push({ ...row, folio, leaf_index: i, leaf, sealed_hash: sealedHash });
-    sealed.push({ seq: row.seq, sealed: part });
+    rows.push({ ...row, tree, folio, leaf_index: i, leaf, sealed_hash: sealedHash });
+    sealed.push({ tree, seq: row.seq, sealed: part });
     done.push({ choice: choiceOf(row, item.addressHash?.toString('hex') ?? null), person });
   }
   const leaves = rows.map(({ leaf }) => leaf);
   const root = Buffer.from(merkleRoot(hash, leaves));
   await insertFolio(
     h,
-    { folio, root, size: rows.length, sealed_at: recordedAt },
-    headAfter(ctx, end.frontier, root, recordedAt),
+    { tree, folio, root, size: rows.length, sealed_at: recordedAt },
+    headAfter(ctx, end, root, recordedAt),
     rows,
     nodesOf(hash, end.frontier, leafHash(hash, root)),
     { sealed, ...besideOf(systemId, choices) },
@@ -147,17 +141,18 @@ function rowOf(
   };
 }
 
-/** The signed head of the tree with one folio more. */
-function headAfter(ctx: Context, before: Frontier, folioRoot: Buffer, signedAt: string) {
+/** The signed head of a tree with one folio more. */
+function headAfter(ctx: Context, { tree, frontier: before }: TreeEnd, folioRoot: Buffer, signedAt: string) {
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
   const frontier = addFolio(hash, before, folioRoot);
   const root = Buffer.from(rootOf(hash, frontier));
   return {
+    tree,
     size: frontier.size,
     root,
     peaks: frontier.peaks.map((peak) => Buffer.from(peak)),
     signed_at: signedAt,
-    signature: ctx.keys.sign(headBytes(frontier.size, root, signedAt)),
+    signature: ctx.keys.sign(headBytes({ tree, size: frontier.size, root }, signedAt)),
   };
 }
 

@@ -1,5 +1,6 @@
 import type { SearchRefusal } from '../../core/ledger/refusals';
 import type { PublicPart } from '../../core/ledger/leaf';
+import { reachedWith, readReached, sayReached, type Reached } from '../../core/ledger/trees';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { EVERY_CHOICE, streamChoices, type ChoiceRow } from '../../db/ledger/ledger';
 import { personsByHash } from '../../db/people/persons';
@@ -23,6 +24,7 @@ export interface LedgerQuery {
 
 /** What of a choice is public, and where it lies. */
 export interface LedgerEntry extends PublicPart {
+  tree: number;
   folio: number;
   leaf: number;
 }
@@ -35,17 +37,11 @@ export async function searchLedger(
   query: LedgerQuery & { cursor?: string | null },
 ): Promise<Result<{ choices: LedgerEntry[]; cursor: string | null }, SearchRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
-  const before = query.cursor
-    ? Number(
-        Buffer.from(query.cursor, 'base64url')
-          .toString('utf8')
-          .replace(/^before:/, ''),
-      )
-    : null;
-  if (before !== null && !(Number.isSafeInteger(before) && before > 0)) return refuse({ code: 'cursor-unreadable' });
+  const before = query.cursor ? readCursor(query.cursor) : null;
+  if (query.cursor && !before) return refuse({ code: 'cursor-unreadable' });
   return ctx.transaction(async (h) => {
     const personIds = query.identifier ? await peopleOf(ctx, h, query.identifier) : null;
-    const rows = await streamChoices(h, {
+    const rows = await streamChoices(h, ctx.trees, {
       ...EVERY_CHOICE,
       purpose: query.purpose ?? null,
       from: query.from ?? null,
@@ -69,12 +65,19 @@ export async function searchLedger(
           })
         : null,
     );
-    const choices = rows.slice(0, PAGE).map(entryOf);
+    const page = rows.slice(0, PAGE);
     return ok({
-      choices,
-      cursor: rows.length > PAGE ? Buffer.from(`before:${choices.at(-1)!.seq}`).toString('base64url') : null,
+      choices: page.map(entryOf),
+      cursor: rows.length > PAGE ? sayCursor(reachedWith(before, page)) : null,
     });
   });
+}
+
+const sayCursor = (reached: Reached) => Buffer.from(`before:${sayReached(reached)}`).toString('base64url');
+
+function readCursor(cursor: string): Reached | null {
+  const text = Buffer.from(cursor, 'base64url').toString('utf8');
+  return text.startsWith('before:') ? readReached(text.slice('before:'.length)) : null;
 }
 
 /** Everybody an identifier points at; a customer number in whichever system. */
@@ -112,5 +115,5 @@ export function nameIn(identifier: { kind: string; value: string }): string {
 }
 
 export function entryOf(row: ChoiceRow): LedgerEntry {
-  return { ...publicPartOf(row), folio: row.folio, leaf: row.leaf_index };
+  return { ...publicPartOf(row), tree: row.tree, folio: row.folio, leaf: row.leaf_index };
 }

@@ -5,6 +5,7 @@ import type { PersonView } from '../../core/people/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { sealedParts } from '../../db/ledger/ledger';
 import type { PurposeWithWords } from '../../db/purposes/purposes';
+import { placeKey, sayPlace } from '../../core/ledger/trees';
 import type { Handle } from '../../db/shared/handle';
 import { linksAround } from '../../db/people/links';
 import { identifiersOf, personById, personsById, type PersonRow } from '../../db/people/persons';
@@ -99,16 +100,16 @@ async function choiceLines(
   const keyOf = new Map((await personsById(h, members)).map((member) => [member.id, member.data_key_id]));
   const parts = await sealedParts(
     h,
-    choices.map(({ seq }) => seq),
+    choices.map(({ row }) => row),
   );
   const lines = [];
-  for (const { id, seq, personId, row, ...choice } of choices) {
+  for (const { id, seq: _, personId, row, ...choice } of choices) {
     const opened = isMasked
       ? null
-      : await choicePart.open(vault, keyOf.get(personId)!, parts.get(seq) ?? null, id, personId);
+      : await choicePart.open(vault, keyOf.get(personId)!, parts.get(placeKey(row)) ?? null, id, personId);
     lines.push({
       id,
-      seq,
+      number: sayPlace(row),
       purpose: choice.purpose,
       answer: choice.answer,
       occurredAt: choice.occurredAt,

@@ -67,6 +67,8 @@ export interface Context {
   baseUrl: string;
   /** Hosts and folders that systems added by hand may lie at. */
   reach: readonly string[];
+  /** In how many trees the ledger lies: fixed before its first choice. */
+  trees: number;
   /** Years after its answer that a request's own data is kept. */
   requestYears: number;
   /** Where the organisation's own matter register shows a matter, with `{matter}`; null: it has no address. */

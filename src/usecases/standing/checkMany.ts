@@ -2,6 +2,7 @@ import type { Fold } from '../../core/standing/fold';
 import { decodeFolds } from '../../core/standing/foldCodec';
 import type { Reading, Rules } from '../../core/standing/reading';
 import { readStanding, rulesAt } from '../../core/standing/standing';
+import { placeKey, treeOf, type Place } from '../../core/ledger/trees';
 import { NO_FACTS, type PersonFacts, type StandingAnswer } from '../../core/ledger/types';
 import { groupBy } from '../../core/shared/groupBy';
 import { reason } from '../../core/shared/reason';
@@ -19,9 +20,9 @@ export interface Question {
 
 type RuleRows = Awaited<ReturnType<typeof readRules>>;
 
-/** An answer that still names its choice by sequence number. */
+/** An answer that still names its choice by where it lies. */
 interface Answered extends Omit<StandingAnswer, 'because'> {
-  becauseSeq: number | null;
+  becausePlace: Place | null;
   becauseId: string | null;
 }
 
@@ -91,9 +92,9 @@ export async function answerMany(
       ),
     );
   }
-  const ids = await reads.choiceIds([...new Set(answers.flatMap(({ becauseSeq }) => becauseSeq ?? []))]);
-  return answers.map(({ becauseSeq, becauseId, ...answer }, i) => ({
-    answer: { ...answer, because: becauseId ?? (becauseSeq === null ? null : (ids.get(becauseSeq) ?? null)) },
+  const ids = await reads.choiceIds(answers.flatMap(({ becausePlace }) => becausePlace ?? []));
+  return answers.map(({ becausePlace, becauseId, ...answer }, i) => ({
+    answer: { ...answer, because: becauseId ?? (becausePlace && (ids.get(placeKey(becausePlace)) ?? null)) },
     personIds: (owners.get(keyed[i]!.hash.toString('latin1')) ?? []).map(({ id }) => id),
   }));
 }
@@ -103,7 +104,7 @@ export function erasedAnswer(erasedAt: string): Answered {
     permitted: false,
     standing: 'erased',
     since: erasedAt,
-    becauseSeq: null,
+    becausePlace: null,
     becauseId: null,
     mayAskAgainFrom: null,
     reasons: [reason({ code: 'erased', listed: 'address' }, 'GDPR art. 17')],
@@ -122,7 +123,7 @@ async function foldsOf(
 }
 
 function ofNobody(rules: Rules, purpose: string, address: string | null): Answered {
-  return answered(readStanding([], NO_FACTS, rules, purpose, address));
+  return answered(readStanding([], NO_FACTS, rules, purpose, address), 0);
 }
 
 async function ofOwner(
@@ -136,12 +137,12 @@ async function ofOwner(
   address: string | null,
 ): Promise<Answered> {
   if (!owner.is_linked && !owner.is_hard && !owner.has_facts)
-    return answered(readStanding(folds, factsOfOwner(owner), rules, purpose, address));
+    return answered(readStanding(folds, factsOfOwner(owner), rules, purpose, address), treeOf(owner.id, ctx.trees));
   const subject = await reads.handle(async (h) =>
     subjectOf(ctx, h, (await personById(h, owner.id))!, { at: rules.at, knownAt: rules.at }, rows),
   );
   const { because, isConflict: _, ...answer } = subject.answer(purpose, address);
-  return { ...answer, becauseSeq: null, becauseId: because };
+  return { ...answer, becausePlace: null, becauseId: because };
 }
 
 export function factsOfOwner(
@@ -156,8 +157,8 @@ export function factsOfOwner(
   };
 }
 
-function answered(reading: Reading): Answered {
-  return { ...reading, becauseId: null };
+function answered({ becauseSeq, ...reading }: Reading, tree: number): Answered {
+  return { ...reading, becausePlace: becauseSeq === null ? null : { tree, seq: becauseSeq }, becauseId: null };
 }
 
 function restrictive(answers: readonly Answered[]): Answered {

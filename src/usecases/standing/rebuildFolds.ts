@@ -6,11 +6,11 @@ import { shapeOf } from '../../core/ledger/shape';
 import { beginning } from '../../core/standing/timeline';
 import { rulesAt } from '../../core/standing/standing';
 import { foldRows, saveFolds, type FoldRow } from '../../db/standing/folds';
-import { holdLedger, lockLedger } from '../../db/ledger/ledger';
+import { holdLedger } from '../../db/ledger/trees';
 import { eachChoiceOfRange, lastPersonNo, personIdsOf } from '../../db/ledger/numbers';
 import { allPurposes } from '../../db/purposes/purposes';
 import { insertRebuild, noteRange, rebuildById, rebuildsRunning, type RebuildRow } from '../../db/standing/rebuilds';
-import type { Handle } from '../../db/shared/handle';
+import { lock, type Handle } from '../../db/shared/handle';
 import type { PeopleRange } from '../../ports/threads';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../shared/context';
@@ -161,7 +161,7 @@ export async function startRebuild(
 ): Promise<Result<{ id: string }, AccessRefusal>> {
   if (!reach(ctx, 'ledger.verify')) return refuse({ code: 'not-allowed', act: 'ledger.verify' });
   return ctx.transaction(async (h) => {
-    await lockLedger(h);
+    await lock(h, 'rebuild-folds');
     const running = (await rebuildsRunning(h)).find(({ only_look }) => only_look === (input.onlyLook ?? false));
     return ok({ id: running?.id ?? (await askRebuild(ctx, h, input.onlyLook)) });
   });

@@ -4,6 +4,7 @@ import { identifiersOf, personsByHash, personsById, type PersonRow } from '../..
 import { notesOf } from '../../db/requests/notes';
 import { proposalsBySender } from '../../db/intake/proposals';
 import { allRequestsOfPerson } from '../../db/requests/requests';
+import { placeKey } from '../../core/ledger/trees';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { indexText } from '../people/identifierKeys';
@@ -79,11 +80,17 @@ async function choiceRecords(h: Handle, vault: Vault, row: PersonRow): Promise<F
   const choices = await choicesOf(h, [row.id]);
   const parts = await sealedParts(
     h,
-    choices.map(({ seq }) => seq),
+    choices.map((choice) => choice.row),
   );
   const records: FoundRecord[] = [];
   for (const choice of choices) {
-    const sealed = await choicePart.open(vault, row.data_key_id, parts.get(choice.seq) ?? null, choice.id, row.id);
+    const sealed = await choicePart.open(
+      vault,
+      row.data_key_id,
+      parts.get(placeKey(choice.row)) ?? null,
+      choice.id,
+      row.id,
+    );
     records.push({
       ...BARE,
       collection: 'choices',

@@ -1,3 +1,4 @@
+import { treeOf } from '../../core/ledger/trees';
 import { link, type TrailAct, type TrailEntry } from '../../core/trail/chain';
 import { insertTrail, lastTrailHash } from '../../db/trail/appendTrail';
 import { keyOfSubject } from '../../db/trail/keyOfSubject';
@@ -7,7 +8,7 @@ import { vaultOf } from '../keys/vault';
 import { trailDetails } from './sealed';
 
 /**
- * Adds one entry to the trail, in the transaction of the act it tells of. Take it last: it holds the month's lock.
+ * Adds one entry to the trail, in the transaction of the act it tells of. Take it last: it holds the lock of a chain.
  *
  * @param details free text, kept sealed: under the key of the request or person that `subject` names, so that it dies with them
  * @param under the data key to seal under where the subject is neither; without one the details must name nobody
@@ -35,9 +36,11 @@ export async function recordTrail(
     subject,
     detailsHash,
   };
-  const previous = await lastTrailHash(h, month);
+  const tree = subject === null ? 0 : treeOf(subject, ctx.trees);
+  const previous = await lastTrailHash(h, tree, month);
   const hash = Buffer.from(link((bytes) => ctx.keys.hash(bytes), previous, entry));
   await insertTrail(h, {
+    tree,
     id,
     month,
     at,

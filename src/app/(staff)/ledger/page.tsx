@@ -1,3 +1,4 @@
+import { readReached } from '../../../core/ledger/trees';
 import { ANSWERS } from '../../../core/ledger/types';
 import { reachOf } from '../../../core/access/roles';
 import { addDays, beginningOfDay } from '../../../core/shared/days';
@@ -18,7 +19,6 @@ export default async function LedgerPage({
 }) {
   const { ctx, actor } = await staff('ledger.see');
   const search = await searchParams;
-  const before = Number(search['before']);
   const answer = ANSWERS.find((known) => known === search['answer']) ?? null;
   const edge = (day: string | undefined, more: number) =>
     day && daySchema.isValidSync(day)
@@ -31,7 +31,7 @@ export default async function LedgerPage({
       system: search['system'] ?? null,
       from: edge(search['from'], 0),
       to: edge(search['to'], 1),
-      before: Number.isSafeInteger(before) && before > 0 ? before : null,
+      before: readReached(search['before'] ?? ''),
     }),
   );
   return (

@@ -74,8 +74,12 @@ export function GET(): Response {
       '/ledger/exports/{id}/file': get('ledger:read', 'The file'),
       '/ledger/verifications': { post: get('ledger:read', 'Verify the whole ledger').get },
       '/ledger/verifications/{id}': get('ledger:read', 'What the verification found'),
-      '/ledger/head': get('ledger:read', 'The signed head'),
-      '/ledger/consistency': get('ledger:read', 'That an older head is the beginning of a newer one', ['from', 'to']),
+      '/ledger/head': get('ledger:read', 'The signed head over the heads of all trees'),
+      '/ledger/consistency': get('ledger:read', 'That an older head of a tree is the beginning of a newer one', [
+        'from',
+        'to',
+        'tree',
+      ]),
       '/choices/{id}/proof': get('ledger:read', 'That a choice is in the ledger'),
       '/choices/{id}/receipt': get('ledger:read', 'The consent record'),
       '/webhooks/{system}': {
