@@ -58,7 +58,22 @@ module.exports = {
       'a connector is a client of an outside system',
     ),
     rule('jobs-call-usecases', '^src/jobs', '^src/(db|connectors|ui|app|main)', 'a job calls one use case'),
-    rule('ui-knows-only-core', '^src/ui', '^src/(ports|db|usecases|connectors|jobs|app|main)', 'props in, events out'),
+    // The one file that says what acts there are takes their types, and nothing else, from the server's acts.
+    rule(
+      'ui-knows-only-core',
+      '^src/ui/(?!shared/acts\\.ts$)',
+      '^src/(ports|db|usecases|connectors|jobs|app|main)',
+      'props in, events out',
+    ),
+    {
+      ...rule(
+        'acts-are-types',
+        '^src/ui/shared/acts\\.ts$',
+        '^src/(ports|db|usecases|connectors|jobs|app|main)',
+        'what acts there are is known by type',
+      ),
+      to: { path: '^src/(ports|db|usecases|connectors|jobs|app|main)', dependencyTypesNot: ['type-only'] },
+    },
     rule(
       'app-knows-no-connectors',
       '^src/app',

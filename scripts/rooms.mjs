@@ -84,6 +84,27 @@ function lookAtWalks(text) {
   }
 }
 
+/**
+ * An act of a page bears the name of the use case that it is. A form that is sent without scripts (`…Posted`) is an act's other
+ * entrance; the palette puts two use cases together.
+ */
+function lookAtActs(folder) {
+  for (const entry of list(folder)) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) lookAtActs(path);
+    else if (entry.name === 'actions.ts') {
+      for (const part of readFileSync(path, 'utf8')
+        .split(/^export /m)
+        .slice(1)) {
+        const name = /^(?:const|async function) (\w+)/.exec(part)?.[1];
+        if (!name || name.endsWith('Posted') || name === 'findAnything') continue;
+        if (!new RegExp(`\\w+\\.${name}\\b`).test(part))
+          faults.push(`an act bears the name of its use case: ${relative(root, path)}, ${name}`);
+      }
+    }
+  }
+}
+
 for (const layer of Object.keys(ROOMS_OF)) {
   for (const entry of list(join(root, layer))) {
     if (!entry.isDirectory()) faults.push(`a file stands in a room: ${layer}/${entry.name}`);
@@ -92,6 +113,7 @@ for (const layer of Object.keys(ROOMS_OF)) {
   }
 }
 lookAtLines(root);
+lookAtActs(join(root, 'app'));
 if (existsSync(WALKS)) lookAtWalks(readFileSync(WALKS, 'utf8'));
 for (const fault of faults) console.error(fault);
 process.exit(faults.length > 0 ? 1 : 0);

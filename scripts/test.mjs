@@ -195,16 +195,21 @@ endWith(async () => {
       'against the order of the work: usecases/people/early.ts uses requests/late',
       'a file has 400 lines at most: core/ledger/long.ts has 401',
       'a line has 140 characters at most: core/ledger/wide.ts:1 has 141',
+      'an act bears the name of its use case: app/desk/actions.ts, clearNow',
       'a walk comes back to no room: There and back, people',
       'a walk goes over files that are there: There and back, core/ledger/gone.ts',
     ])
       checkBites(`rooms: ${fault.split(':')[0]}`, ['scripts/rooms.mjs', house], ROOT, fault);
-    checkBites(
-      'dependency rules find a wrong import',
-      [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')],
-      join(ROOT, 'test/fixtures/wrong-import'),
+    for (const fault of [
       'error core-is-pure: src/core/leak.ts → src/db/secret.ts',
-    );
+      'error acts-are-types: src/ui/shared/acts.ts → src/app/actions.ts',
+    ])
+      checkBites(
+        'dependency rules find a wrong import',
+        [...cruise, 'src', '--config', join(ROOT, '.dependency-cruiser.cjs')],
+        join(ROOT, 'test/fixtures/wrong-import'),
+        fault,
+      );
   }
   if (parts.includes('unit')) await jest('unit', given, {});
   if (parts.includes('database')) {

@@ -2,21 +2,21 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import type { ActionResult } from '../../src/ui/shared/actionResult';
-import type { RequestActions } from '../../src/ui/requests/actions';
+import type { RequestActs } from '../../src/ui/shared/acts';
 
 /** Every act, written down; those that are given answer as they say. */
 export function acts(
-  given: Partial<Record<keyof RequestActions, ActionResult<never> | { ok: true; value: object }>> = {},
+  given: Partial<Record<keyof RequestActs, ActionResult<never> | { ok: true; value: object }>> = {},
 ) {
   const called: [string, ...unknown[]][] = [];
   const actions = new Proxy(
     {},
     {
       get:
-        (_, name: keyof RequestActions) =>
+        (_, name: keyof RequestActs) =>
         async (...args: unknown[]) => (called.push([name, ...args]), given[name] ?? { ok: true, value: {} }),
     },
-  ) as RequestActions;
+  ) as RequestActs;
   return { called, actions };
 }
 

@@ -3,7 +3,7 @@
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { PaletteHit } from '../../ui/shell/Palette';
-import { signOut } from '../../usecases/access/signIn';
+import * as colleagues from '../../usecases/access/signIn';
 import { findPeople } from '../../usecases/people/findPeople';
 import { findRequests } from '../../usecases/requests/findRequests';
 import { SESSION_COOKIE, staffContext } from '../lib/session';
@@ -18,7 +18,7 @@ export async function findAnything(words: string): Promise<PaletteHit[]> {
     sub: `${right}, ${stage}`,
   }));
   if (/^bk-/i.test(words.trim())) return requests;
-  const people = await findPeople(ctx, words);
+  const people = await findPeople(ctx, { words });
   return [
     ...requests,
     ...(people.ok
@@ -31,11 +31,11 @@ export async function findAnything(words: string): Promise<PaletteHit[]> {
   ];
 }
 
-export async function signOutNow(): Promise<void> {
+export async function signOut(): Promise<void> {
   const jar = await cookies();
   const token = jar.get(SESSION_COOKIE)?.value;
   const ctx = await staffContext();
-  if (token && ctx) await signOut(ctx, token);
+  if (token && ctx) await colleagues.signOut(ctx, token);
   jar.delete(SESSION_COOKIE);
   redirect('/sign-in');
 }

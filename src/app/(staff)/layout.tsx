@@ -7,8 +7,8 @@ import { contextFor } from '../../main/web';
 import { Shell } from '../../ui/shell/Shell';
 import '../../ui/shell/shell.css';
 import { currentStaff } from '../lib/session';
-import { signInNow } from '../(person)/sign-in/actions';
-import { findAnything, signOutNow } from './actions';
+import { signIn } from '../(person)/sign-in/actions';
+import { findAnything, signOut } from './actions';
 
 export default async function StaffLayout({ children }: { children: ReactNode }) {
   const actor = await currentStaff();
@@ -24,8 +24,8 @@ export default async function StaffLayout({ children }: { children: ReactNode })
       due={due}
       mayOpen={reachOf(actor.roles, 'requests.work') !== null}
       find={findAnything}
-      signOut={signOutNow}
-      signIn={signInNow}
+      signOut={signOut}
+      signIn={signIn}
     >
       {children}
     </Shell>

@@ -1,3 +1,5 @@
+import { basisSchema } from '../requests/schema';
+import { dayField, refField, wordsOrNone, yesNo } from '../shared/inputs';
 import * as yup from 'yup';
 import { RIGHTS } from '../requests/rights';
 import { daySchema, instantSchema } from '../shared/schema';
@@ -42,3 +44,43 @@ export const lawsQuerySchema = yup.object({
     .object({ country: yup.string().length(2).nullable(), region: yup.string().max(10).nullable() })
     .required(),
 });
+
+/** What staff can put on the clock of a request. */
+export const STAFF_CLOCK_EVENTS = [
+  'clarification-asked',
+  'clarification-given',
+  'fee-asked',
+  'fee-paid',
+  'extended',
+] as const;
+export type StaffClockEvent = (typeof STAFF_CLOCK_EVENTS)[number];
+
+export const recordClockEventInput = yup
+  .object({
+    ref: refField(),
+    kind: yup
+      .string()
+      .oneOf([...STAFF_CLOCK_EVENTS])
+      .required(),
+    reason: wordsOrNone(2000),
+    until: daySchema.nullable().default(null),
+    toldByHand: yesNo(),
+  })
+  .noUnknown();
+
+export const changeBasisInput = basisSchema.shape({ ref: refField() });
+
+/** What may happen on a day to come. */
+export const WHAT_IFS = ['identity-proven', 'clarification-given', 'fee-paid', 'extended', 'nothing'] as const;
+export type WhatIfKind = (typeof WHAT_IFS)[number];
+
+export const whatIfInput = yup
+  .object({
+    ref: refField(),
+    kind: yup
+      .string()
+      .oneOf([...WHAT_IFS])
+      .required(),
+    on: dayField(),
+  })
+  .noUnknown();

@@ -1,3 +1,4 @@
+import { idField } from '../shared/inputs';
 import * as yup from 'yup';
 import { ANSWERS } from '../ledger/types';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from './mapping';
@@ -9,14 +10,14 @@ const fieldsOf = (value: unknown): value is Record<string, string> =>
     ([field, text]) => IMPORT_FIELDS.includes(field as ImportField) && typeof text === 'string' && text.length <= 200,
   );
 
-/** A mapping as the page sends it. */
-export const mappingSchema = yup.object({
-  name: yup
-    .string()
-    .trim()
-    .min(2, 'Give the mapping a name, so that it can be used again.')
-    .max(80)
-    .required('Give the mapping a name, so that it can be used again.'),
+const nameField = yup
+  .string()
+  .trim()
+  .min(2, 'Give the mapping a name, so that it can be used again.')
+  .max(80)
+  .required('Give the mapping a name, so that it can be used again.');
+
+const readingFields = {
   columns: yup.mixed<Mapping['columns']>(fieldsOf).required(),
   constants: yup.mixed<Mapping['constants']>(fieldsOf).required(),
   answers: yup
@@ -34,4 +35,18 @@ export const mappingSchema = yup.object({
     )
     .required(),
   addressFrom: yup.string().oneOf(['email', 'phone']).nullable().default(null),
-});
+};
+
+export const importInput = yup.object({ importId: idField() }).noUnknown();
+
+export const mapImportInput = yup
+  .object({ importId: idField(), name: nameField, mapping: yup.object(readingFields).required() })
+  .noUnknown();
+
+export const correctLineInput = yup
+  .object({
+    importId: idField(),
+    line: yup.number().integer().min(1).required(),
+    raw: yup.string().max(100_000).defined(),
+  })
+  .noUnknown();

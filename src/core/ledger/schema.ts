@@ -1,3 +1,5 @@
+import { dayField, idField } from '../shared/inputs';
+import { daySchema } from '../shared/schema';
 import * as yup from 'yup';
 import { instantOrDaySchema, instantSchema } from '../shared/schema';
 import { ANSWERS, PURPOSE_KINDS } from './types';
@@ -194,7 +196,8 @@ export const purposeDraftSchema = yup.object({
   askAgainAfterDays: yup.number().integer().min(1).max(3650).nullable().default(null),
   askAgainOnMaterial: yup.boolean().default(false),
   isSale: yup.boolean().default(false),
-  validFrom: instantSchema.required(),
+  /** Null: from the moment it is published. */
+  validFrom: instantSchema.nullable().default(null),
   kinds: yup
     .array(
       yup
@@ -256,4 +259,34 @@ export const ledgerExportSchema = yup
     identifier: identifierSchema.nullable().default(null),
     purpose: yup.string().max(80).nullable().default(null),
   })
+  .noUnknown();
+
+export const findAtCounterInput = yup
+  .object({
+    identifier: yup
+      .object({ kind: yup.string().max(40).required(), value: yup.string().max(320).required() })
+      .required(),
+  })
+  .noUnknown();
+
+export const choiceInput = yup.object({ choiceId: idField() }).noUnknown();
+
+/** What of the ledger is exported: days, the last one included; an e-mail address narrows it to whom it points at. */
+export const exportInput = yup
+  .object({
+    format: yup
+      .string()
+      .oneOf(['csv', 'ndjson', 'jsonld'] as const)
+      .default('csv'),
+    from: daySchema.nullable().default(null),
+    to: daySchema.nullable().default(null),
+    purpose: yup.string().max(80).nullable().default(null),
+    identifier: identifierSchema.nullable().default(null),
+  })
+  .noUnknown();
+
+export const countSealedInput = yup.object({ beforeDay: dayField() }).noUnknown();
+
+export const startRemovalInput = yup
+  .object({ beforeDay: dayField(), typed: yup.number().integer().required('Type the number that was shown.') })
   .noUnknown();

@@ -1,3 +1,4 @@
+import { idField, refField } from '../shared/inputs';
 import * as yup from 'yup';
 import { LANGUAGES } from './mailings';
 import { TEMPLATE_IDS } from './templateList';
@@ -16,3 +17,12 @@ export const templateSchema = yup
     text: yup.string().max(20_000, 'At most 20,000 characters.').defined(),
   })
   .noUnknown();
+
+export const sendAgainInput = yup.object({ ref: refField(), letterId: idField() }).noUnknown();
+
+/** The language of a page that a person reads. */
+export const languageField = () =>
+  yup
+    .string()
+    .oneOf([...LANGUAGES])
+    .default('en');

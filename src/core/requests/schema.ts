@@ -1,3 +1,4 @@
+import { dayField, refField, wordsField, wordsOrNone } from '../shared/inputs';
 import * as yup from 'yup';
 import { daySchema, instantSchema } from '../shared/schema';
 import { REGIME_IDS } from '../clock/regimes';
@@ -134,6 +135,8 @@ export const publicRequestSchema = yup
     website: text(200).default(''),
   })
   .noUnknown();
+
+export type PublicForm = yup.InferType<typeof publicRequestSchema>;
 
 /** The coordinator's form for what came by phone, letter or over the counter. */
 export const openRequestSchema = yup
@@ -298,3 +301,38 @@ export const assignmentSchema = yup
     userId: text(60).required(),
   })
   .noUnknown();
+
+export const receiveAppealInput = yup
+  .object({ ref: refField(), receivedOn: dayField(), text: wordsOrNone(5000) })
+  .noUnknown();
+
+export const answerAppealInput = yup
+  .object({
+    ref: refField(),
+    outcome: yup.string().oneOf(['upheld', 'reversed']).required(),
+    text: wordsField(5000, 'Answer the appeal in a sentence.', 10),
+  })
+  .noUnknown();
+
+export const reopenInput = yup.object({ ref: refField(), reason: wordsOrNone(2000) }).noUnknown();
+
+export const setOwnerInput = yup
+  .object({ ref: refField(), userId: yup.string().max(60).nullable().defined() })
+  .noUnknown();
+
+export const addNoteInput = yup.object({ ref: refField(), text: wordsField(2000, 'The note is empty.') }).noUnknown();
+
+export const setMatterInput = yup.object({ ref: refField(), matter: wordsOrNone(80) }).noUnknown();
+
+export const decideInput = decisionSchema.shape({ ref: refField() });
+
+export const answerByLetterInput = yup
+  .object({ ref: refField(), text: wordsField(5000, 'Say in a sentence what was done.', 10) })
+  .noUnknown();
+
+export const readStatusInput = statusSchema.shape({
+  language: yup
+    .string()
+    .oneOf([...LANGUAGES])
+    .default('en'),
+});

@@ -154,3 +154,5 @@ export const searchingSchema = yup.object({
     .nullable()
     .default(null),
 });
+
+export const tryConnectionInput = yup.object({ kind: yup.string().max(60).required(), settings });

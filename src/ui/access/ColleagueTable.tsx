@@ -1,7 +1,7 @@
 'use client';
 
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { SetupActs } from '../shared/acts';
 
 interface Colleague {
   id: string;
@@ -16,12 +16,12 @@ export function ColleagueTable({
   colleagues,
   own,
   mayChange,
-  setActive,
+  setColleagueActive,
 }: {
   colleagues: Colleague[];
   own: string;
   mayChange: boolean;
-  setActive: (id: string, active: boolean) => Promise<ActionResult>;
+  setColleagueActive: SetupActs['setColleagueActive'];
 }) {
   return (
     <section className="sheet wrap" tabIndex={0} aria-labelledby="colleagues">
@@ -50,7 +50,7 @@ export function ColleagueTable({
               <td style={{ textAlign: 'right' }}>
                 {mayChange && one.id !== own && (
                   <ActButton
-                    act={() => setActive(one.id, !one.active)}
+                    act={() => setColleagueActive({ id: one.id, active: !one.active })}
                     done={one.active ? 'Kept out and signed out everywhere' : 'Let in again'}
                   >
                     {one.active ? 'Keep out' : 'Let in'}

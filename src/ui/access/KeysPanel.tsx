@@ -6,16 +6,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { KeysView } from '../../core/keys/views';
 import { ActButton } from '../shared/ActButton';
+import type { SetupActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { RunProgress } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
 
-interface Actions {
-  rotate: () => Promise<ActionResult<{ id: string }>>;
-  ask: (reason: string) => Promise<ActionResult<{ id: string }>>;
-  approve: (id: string) => Promise<ActionResult>;
-  fetchCopy: (id: string, passphrase: string) => Promise<ActionResult<{ copy: string }>>;
-}
+type Actions = Pick<SetupActs, 'startRotation' | 'askForKeys' | 'approveKeyExport' | 'fetchKeys'>;
 
 /** The keys that lie outside the database: under which master key the data keys are, and a copy for safe keeping. */
 export function KeysPanel({ keys, actions }: { keys: KeysView; actions: Actions }) {
@@ -42,7 +38,7 @@ export function KeysPanel({ keys, actions }: { keys: KeysView; actions: Actions 
         {keys.rotation && <RunProgress run={keys.rotation} what="Wrapping anew" unit="data keys" />}
         {keys.mayChange && (
           <div className="row">
-            <ActButton act={actions.rotate} disabled={older === 0 || keys.rotation?.state === 'running'}>
+            <ActButton act={() => actions.startRotation()} disabled={older === 0 || keys.rotation?.state === 'running'}>
               Wrap {older} data keys anew
             </ActButton>
             {older === 0 && (
@@ -69,7 +65,7 @@ export function KeysPanel({ keys, actions }: { keys: KeysView; actions: Actions 
               sx={{ maxWidth: 320 }}
             />
             <ActButton
-              act={() => actions.ask(reason)}
+              act={() => actions.askForKeys({ reason })}
               disabled={reason.trim().length < 5}
               done="Asked; another administrator has to agree"
             >
@@ -95,7 +91,7 @@ function ExportLine({
   const [failure, setFailure] = useState<string | null>(null);
   const router = useRouter();
   const fetchIt = async () => {
-    const result = await actions.fetchCopy(one.id, passphrase).catch((): ActionResult<{ copy: string }> => ({
+    const result = await actions.fetchKeys({ id: one.id, passphrase }).catch((): ActionResult<{ copy: string }> => ({
       ok: false,
       message: 'The server did not answer. Ask for the page anew.',
     }));
@@ -135,7 +131,7 @@ function ExportLine({
         </div>
       )}
       {mayChange && !one.isOwn && !one.approvedBy && (
-        <ActButton act={() => actions.approve(one.id)} done="Agreed">
+        <ActButton act={() => actions.approveKeyExport({ id: one.id })} done="Agreed">
           Agree
         </ActButton>
       )}

@@ -4,12 +4,13 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent, type ReactNode } from 'react';
+import type { SessionActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import '../shared/public.css';
 
 interface Props {
-  signIn: (email: string, password: string) => Promise<ActionResult>;
+  signIn: SessionActs['signIn'];
   /** For a page whose scripts have not run: the form is posted, never put into the address. */
   post?: PostAction;
   /** Where to go on. */
@@ -28,7 +29,10 @@ export function SignInForm({ signIn, post = notPosted, to = '/desk', onDone }: P
     const form = new FormData(event.currentTarget);
     setBusy(true);
     setFailure(null);
-    const result = await signIn(String(form.get('email')), String(form.get('password'))).catch((): ActionResult => ({
+    const result = await signIn({
+      email: String(form.get('email')),
+      password: String(form.get('password')),
+    }).catch((): ActionResult => ({
       ok: false,
       message: 'The server did not answer. Try again.',
     }));

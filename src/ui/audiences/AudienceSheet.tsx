@@ -9,6 +9,7 @@ import type { MessageVerdict } from '../../core/audiences/messageCheck';
 import type { AskedLine, AudienceView } from '../../core/audiences/views';
 import { sayInstant, sayShortDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
+import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { axes, Chart } from '../shared/Chart';
 import { RunState, type StopRun } from '../runs/RunProgress';
@@ -22,13 +23,13 @@ interface Props {
   /** Systems that asked by themselves. */
   asked: readonly AskedLine[];
   zone: string;
-  again: (id: string) => Promise<ActionResult<{ runId: string }>>;
+  askAgain: LedgerActs['askAgain'];
   stop: StopRun;
-  checkDraft: (form: FormData) => Promise<ActionResult<MessageVerdict>>;
+  checkDraft: LedgerActs['checkDraft'];
 }
 
 /** Before a send: may each of these addresses be used, and is the message fit to go. */
-export function AudienceSheet({ audiences, purposes, asked, zone, again, stop, checkDraft }: Props) {
+export function AudienceSheet({ audiences, purposes, asked, zone, askAgain, stop, checkDraft }: Props) {
   const newest = audiences[0];
   return (
     <>
@@ -86,7 +87,7 @@ export function AudienceSheet({ audiences, purposes, asked, zone, again, stop, c
                     </td>
                     <td className="nowrap" style={{ textAlign: 'right' }}>
                       <ActButton
-                        act={() => again(id)}
+                        act={() => askAgain({ audienceId: id })}
                         disabled={run?.state === 'running'}
                         done="Asked again, as of now"
                       >

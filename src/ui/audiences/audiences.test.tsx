@@ -25,7 +25,7 @@ test('a list’s answers are counted by reason; it can be asked again', async ()
         { system: 'Newsletter service', purpose: 'Newsletter', permitted: 1204, refused: 31, lastDay: '2026-11-24' },
       ]}
       zone={ZONE}
-      again={async (id) => (asked.push(id), { ok: true, value: { runId: 'x' } })}
+      askAgain={async ({ audienceId }) => (asked.push(audienceId), { ok: true, value: { runId: 'x' } })}
       stop={async () => ({ ok: true, value: null })}
       checkDraft={async () => ({ ok: false, message: 'no' })}
     />,

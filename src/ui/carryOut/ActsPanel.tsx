@@ -8,12 +8,12 @@ import type { EffectView, RecordActView } from '../../core/carryOut/views';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import { StandingMark } from '../shared/StandingMark';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 import { Recipients } from './Recipients';
 
 interface Props {
   request: RequestView;
-  actions: RequestActions;
+  actions: RequestActs;
 }
 
 const SAY: Record<string, string> = {
@@ -27,7 +27,7 @@ export function ChoicesPanel({ request, actions }: Props) {
   const { data } = useQuery({
     queryKey: ['effects', request.ref],
     queryFn: async () => {
-      const result = await actions.effectsOf(request.ref);
+      const result = await actions.readEffects({ ref: request.ref });
       return result.ok ? result.value : ([] as EffectView[]);
     },
   });
@@ -86,7 +86,7 @@ export function ChoicesPanel({ request, actions }: Props) {
         <div>
           <ActButton
             primary
-            act={() => actions.carryOut(request.ref, chosen)}
+            act={() => actions.carryOutChoices({ ref: request.ref, purposes: chosen })}
             disabled={chosen.length === 0}
             done="In the ledger; the systems follow"
           >{`Record ${chosen.length} ${chosen.length === 1 ? 'choice' : 'choices'} in the ledger`}</ActButton>
@@ -109,7 +109,7 @@ export function RecordsPanel({ request, actions }: Props) {
   const { data, refetch } = useQuery({
     queryKey: ['acts', request.ref],
     queryFn: async () => {
-      const result = await actions.recordsOf(request.ref);
+      const result = await actions.readRecordActs({ ref: request.ref });
       return result.ok ? result.value : { records: [], acts: [], recipients: [] };
     },
     refetchInterval: (query) => (isMoving(query.state.data) ? 1000 : false),
@@ -126,7 +126,7 @@ export function RecordsPanel({ request, actions }: Props) {
   const after = async (work: Promise<{ ok: boolean }>) => {
     const result = await work;
     await refetch();
-    return result as Awaited<ReturnType<RequestActions['correct']>>;
+    return result as Awaited<ReturnType<RequestActs['correctField']>>;
   };
   return (
     <div className="body stack">
@@ -134,7 +134,11 @@ export function RecordsPanel({ request, actions }: Props) {
         ? data.acts.length === 0 &&
           request.mayWork && (
             <div className="row">
-              <ActButton primary act={() => after(actions.restrict(request.ref))} done="Restricted; the systems follow">
+              <ActButton
+                primary
+                act={() => after(actions.restrictAll({ ref: request.ref }))}
+                done="Restricted; the systems follow"
+              >
                 {`Restrict ${data.records.length} ${data.records.length === 1 ? 'record' : 'records'} and every permission ` +
                   `check`}
               </ActButton>
@@ -189,7 +193,16 @@ export function RecordsPanel({ request, actions }: Props) {
                 <div>
                   <ActButton
                     primary
-                    act={() => after(actions.correct(request.ref, chosen.record, chosen.field, chosen.value))}
+                    act={() =>
+                      after(
+                        actions.correctField({
+                          ref: request.ref,
+                          matchId: chosen.record,
+                          field: chosen.field,
+                          value: chosen.value,
+                        }),
+                      )
+                    }
                     disabled={chosen.value === field.value}
                     done="Written down; the system follows"
                   >
@@ -200,50 +213,18 @@ export function RecordsPanel({ request, actions }: Props) {
             </div>
           )}
       {data.records.length === 0 && <p className="muted">No record outside Bookend is theirs.</p>}
-      {data.acts.length > 0 && (
-        <table className="list">
-          <thead>
-            <tr>
-              <th>system</th>
-              <th>record</th>
-              <th>change</th>
-              <th>state</th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.acts.map((act) => (
-              <tr key={act.id}>
-                <td>{act.systemName}</td>
-                <td>{act.record}</td>
-                <td>
-                  {act.kind === 'rectify' ? (
-                    <>
-                      {act.field}: <s>{act.was}</s> {act.value}
-                    </>
-                  ) : (
-                    'restricted'
-                  )}
-                </td>
-                <td title={act.detail ?? ''}>
-                  {STATES[act.state]}
-                  {act.detail && act.state !== 'done' ? `: ${act.detail}` : ''}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {data.acts.length > 0 && <ActsList acts={data.acts} />}
       {data.acts.length > 0 && data.recipients.length > 0 && (
         <Recipients
           request={request}
           recipients={data.recipients}
-          tell={(recipient, how, wasTold) => after(actions.recipientTold(request.ref, recipient, how, wasTold))}
+          tell={(told) => after(actions.tellRecipient({ ref: request.ref, ...told }))}
         />
       )}
       {data.acts.length > 0 && request.mayWork && (
         <div>
           <ActButton
-            act={() => actions.actsFinished(request.ref)}
+            act={() => actions.finishRecordActs({ ref: request.ref })}
             disabled={isMoving(data) || data.recipients.some(({ how }) => how === null)}
             done="Carried out"
           >
@@ -252,5 +233,42 @@ export function RecordsPanel({ request, actions }: Props) {
         </div>
       )}
     </div>
+  );
+}
+
+/** What was done to which record, and how far the system has followed. */
+function ActsList({ acts }: { acts: RecordActView['acts'] }) {
+  return (
+    <table className="list">
+      <thead>
+        <tr>
+          <th>system</th>
+          <th>record</th>
+          <th>change</th>
+          <th>state</th>
+        </tr>
+      </thead>
+      <tbody>
+        {acts.map((act) => (
+          <tr key={act.id}>
+            <td>{act.systemName}</td>
+            <td>{act.record}</td>
+            <td>
+              {act.kind === 'rectify' ? (
+                <>
+                  {act.field}: <s>{act.was}</s> {act.value}
+                </>
+              ) : (
+                'restricted'
+              )}
+            </td>
+            <td title={act.detail ?? ''}>
+              {STATES[act.state]}
+              {act.detail && act.state !== 'done' ? `: ${act.detail}` : ''}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

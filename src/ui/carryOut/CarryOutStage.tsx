@@ -6,10 +6,10 @@ import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import { ChoicesPanel, RecordsPanel } from './ActsPanel';
 import { PlanPanel } from '../erasure/PlanPanel';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 /** What the decision asks for: a pack, an erasure plan, choices in the ledger, or changes to single records. */
-export function CarryOutStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+export function CarryOutStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
   if (request.right === 'erasure') return <PlanPanel request={request} actions={actions} />;
   if (request.right === 'access' || request.right === 'portability')
     return <PackPanel request={request} actions={actions} />;
@@ -24,7 +24,7 @@ export function CarryOutStage({ request, actions }: { request: RequestView; acti
   return <RecordsPanel request={request} actions={actions} />;
 }
 
-function PackPanel({ request, actions }: { request: RequestView; actions: RequestActions }) {
+function PackPanel({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const { pack } = request;
   return (
     <div className="body stack">
@@ -64,7 +64,7 @@ function PackPanel({ request, actions }: { request: RequestView; actions: Reques
         <div>
           <ActButton
             primary={pack.state === 'none'}
-            act={() => actions.beginPack(request.ref, pack.missing.length > 0)}
+            act={() => actions.startPack({ ref: request.ref, sayMissing: pack.missing.length > 0 })}
           >
             {pack.missing.length > 0
               ? 'Build it, saying what is missing'

@@ -4,12 +4,12 @@ import { sayDay } from '../../core/shared/days';
 import type { RecipientView } from '../../core/carryOut/views';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 interface Props {
   request: RequestView;
   recipients: readonly RecipientView[];
-  tell(recipient: string, how: string, wasTold: boolean): ReturnType<RequestActions['recipientTold']>;
+  tell(told: { recipient: string; how: string; wasTold: boolean }): ReturnType<RequestActs['tellRecipient']>;
 }
 
 /** Whoever had received the records is told of what was changed (GDPR art. 19), one by one, and how is noted. */
@@ -46,14 +46,14 @@ export function Recipients({ request, recipients, tell }: Props) {
                     slotProps={{ htmlInput: { maxLength: 300 } }}
                   />
                   <ActButton
-                    act={() => tell(recipient, text(recipient), true)}
+                    act={() => tell({ recipient, how: text(recipient), wasTold: true })}
                     disabled={text(recipient).trim().length < 3}
                     done={`${recipient}: told`}
                   >
                     They were told
                   </ActButton>
                   <ActButton
-                    act={() => tell(recipient, text(recipient), false)}
+                    act={() => tell({ recipient, how: text(recipient), wasTold: false })}
                     disabled={text(recipient).trim().length < 3}
                     done={`${recipient}: noted`}
                   >

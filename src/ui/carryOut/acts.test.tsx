@@ -12,12 +12,12 @@ describe('carrying out', () => {
       { purpose: 'post', title: 'Post', answer: 'object', standing: 'default-permitted', permitted: true },
       { purpose: 'orders', title: 'Orders', answer: null, standing: 'always-on', permitted: true },
     ];
-    const { called, actions } = acts({ effectsOf: { ok: true, value: effects } });
+    const { called, actions } = acts({ readEffects: { ok: true, value: effects } });
     show(around(<ChoicesPanel request={requestView({ right: 'withdrawal', stage: 'carry-out' })} actions={actions} />));
     expect((await screen.findByLabelText<HTMLInputElement>('Orders')).disabled).toBe(true);
     fireEvent.click(screen.getByLabelText('Post'));
     fireEvent.click(button('Record 1 choice in the ledger'));
-    await waitFor(() => expect(called).toContainEqual(['carryOut', REF, ['newsletter']]));
+    await waitFor(() => expect(called).toContainEqual(['carryOutChoices', { ref: REF, purposes: ['newsletter'] }]));
   });
 
   test('a correction: record, field, the right value; what a system did not do is said', async () => {
@@ -49,7 +49,7 @@ describe('carrying out', () => {
         { recipient: 'our accountant', how: 'by mail', wasTold: true, toldOn: null },
       ],
     };
-    const { called, actions } = acts({ recordsOf: { ok: true, value: view } });
+    const { called, actions } = acts({ readRecordActs: { ok: true, value: view } });
     show(
       around(<RecordsPanel request={requestView({ right: 'rectification', stage: 'carry-out' })} actions={actions} />),
     );
@@ -61,13 +61,18 @@ describe('carrying out', () => {
     expect(button('Correct this field').disabled).toBe(true);
     type('The right value', 'Lone Dam');
     fireEvent.click(button('Correct this field'));
-    await waitFor(() => expect(called).toContainEqual(['correct', REF, 'm1', 'name', 'Lone Dam']));
+    await waitFor(() =>
+      expect(called).toContainEqual(['correctField', { ref: REF, matchId: 'm1', field: 'name', value: 'Lone Dam' }]),
+    );
     expect(screen.getByText('✓ by mail')).toBeTruthy();
     expect(button('That is all: go on to the answer').disabled).toBe(true);
     type('How they were told, or why that cannot be done', 'they were rung');
     fireEvent.click(button('They were told'));
     await waitFor(() =>
-      expect(called).toContainEqual(['recipientTold', REF, 'our parcel carrier', 'they were rung', true]),
+      expect(called).toContainEqual([
+        'tellRecipient',
+        { ref: REF, recipient: 'our parcel carrier', how: 'they were rung', wasTold: true },
+      ]),
     );
   });
 });

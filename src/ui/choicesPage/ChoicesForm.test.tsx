@@ -44,7 +44,7 @@ test('nothing is chosen for the person; only what they said themselves is', () =
         purpose('d', { answer: { standing: 'withdrawn', permitted: false, since: '2026-01-02T00:00:00Z' } }),
       ])}
       token="t"
-      change={async () => ({ ok: true, value: { changed: 0 } })}
+      changeChoices={async () => ({ ok: true, value: { changed: 0 } })}
       days={{ c: '2 Jan 2026' }}
     />,
   );
@@ -68,7 +68,7 @@ test('a yes that waits for its confirmation stands as the yes that it is, and is
         }),
       ])}
       token="t"
-      change={async (values) => (sent.push(values), { ok: true, value: { changed: values.length } })}
+      changeChoices={async ({ changes }) => (sent.push(changes), { ok: true, value: { changed: changes.length } })}
       days={{}}
     />,
   );
@@ -83,7 +83,7 @@ test('a necessary purpose has nothing to press; yes and no stand alike side by s
     <ChoicesForm
       view={view([purpose('orders', { kind: 'necessary' }), purpose('a')])}
       token="t"
-      change={async () => ({ ok: true, value: { changed: 0 } })}
+      changeChoices={async () => ({ ok: true, value: { changed: 0 } })}
       days={{}}
     />,
   );
@@ -114,7 +114,7 @@ test('only what was changed is sent; the page is shown anew, a refusal keeps wha
         purpose('b', { answer: { standing: 'granted', permitted: true, since: '2026-01-02T00:00:00Z' } }),
       ])}
       token="t"
-      change={async (values) => (sent.push(values), answer)}
+      changeChoices={async ({ changes }) => (sent.push(changes), answer)}
       days={{}}
     />,
   );
@@ -135,7 +135,7 @@ test('a server that does not answer loses nothing and is said in the person’s 
     <ChoicesForm
       view={view([purpose('a')], { language: 'da' })}
       token="t"
-      change={() => Promise.reject(new Error('gone'))}
+      changeChoices={() => Promise.reject(new Error('gone'))}
       days={{}}
     />,
   );
@@ -150,7 +150,7 @@ test('what became of a browser’s signal is said', () => {
     <ChoicesForm
       view={view([], { signal: { honoured: true } })}
       token="t"
-      change={async () => ({ ok: true, value: { changed: 0 } })}
+      changeChoices={async () => ({ ok: true, value: { changed: 0 } })}
       days={{}}
     />,
   );
@@ -159,7 +159,7 @@ test('what became of a browser’s signal is said', () => {
     <ChoicesForm
       view={view([], { signal: { honoured: false } })}
       token="t"
-      change={async () => ({ ok: true, value: { changed: 0 } })}
+      changeChoices={async () => ({ ok: true, value: { changed: 0 } })}
       days={{}}
     />,
   );
@@ -171,7 +171,8 @@ test('a code is asked for, tried and refused in words; a right one shows the pag
   const page = show(
     <PageCode
       language="nl"
-      prove={async (code) => (
+      token="t"
+      proveCode={async ({ code }) => (
         tried.push(code),
         code === '123456'
           ? { ok: true, value: null }
@@ -194,7 +195,7 @@ test('asking for the page says the same whoever asks; confirming takes a press',
   show(
     <AskForPage
       language="de"
-      ask={async (email) =>
+      askForPage={async ({ email }) =>
         email.includes('@') ? { ok: true, value: null } : { ok: false, message: sayNotAnAddress('de') }
       }
     />,
@@ -207,7 +208,7 @@ test('asking for the page says the same whoever asks; confirming takes a press',
   await waitFor(() => expect(screen.getByRole('status').textContent).toBe(WORDS.de.sent));
 
   let presses = 0;
-  show(<ConfirmButton language="en" confirm={async () => (presses++, { ok: true, value: null })} />);
+  show(<ConfirmButton language="en" token="t" confirmChoice={async () => (presses++, { ok: true, value: null })} />);
   expect(presses).toBe(0);
   fireEvent.click(screen.getByText('Yes, it was me'));
   await waitFor(() => expect(screen.getByText(WORDS.en.confirmed)).toBeTruthy());

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { PagePurpose, PageView } from '../../core/choicesPage/views';
+import type { ChoicesActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../../core/words/ownRefusals';
@@ -31,13 +32,13 @@ function stateOf({ answer, kind }: PagePurpose, words: PageWords): string {
 export function ChoicesForm({
   view,
   token,
-  change,
+  changeChoices,
   post = notPosted,
   days,
 }: {
   view: PageView;
   token: string;
-  change: (values: { purpose: string; yes: boolean }[]) => Promise<ActionResult<{ changed: number }>>;
+  changeChoices: ChoicesActs['changeChoices'];
   post?: PostAction<{ changed: number }>;
   days: Record<string, string>;
 }) {
@@ -59,10 +60,12 @@ export function ChoicesForm({
       .filter((purpose) => said[purpose.id] !== undefined && said[purpose.id] !== saidOf(purpose))
       .map(({ id }) => ({ purpose: id, yes: said[id]! }));
     setBusy(true);
-    const result = await change(changes).catch((): ActionResult<{ changed: number }> => ({
-      ok: false,
-      message: sayLost(view.language),
-    }));
+    const result = await changeChoices({ language: view.language, token, changes }).catch(
+      (): ActionResult<{ changed: number }> => ({
+        ok: false,
+        message: sayLost(view.language),
+      }),
+    );
     setBusy(false);
     setFailure(result.ok ? null : result.message);
     if (!result.ok) return;

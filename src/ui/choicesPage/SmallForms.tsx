@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
+import type { ChoicesActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../../core/words/ownRefusals';
@@ -15,11 +16,11 @@ const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, me
 /** Where a person asks for the way to their choices. The answer is the same whether or not they are known. */
 export function AskForPage({
   language,
-  ask,
+  askForPage,
   post = notPosted,
 }: {
   language: Language;
-  ask: (email: string) => Promise<ActionResult>;
+  askForPage: ChoicesActs['askForPage'];
   post?: PostAction;
 }) {
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -29,7 +30,7 @@ export function AskForPage({
   const [isSent, setSent] = useState(posted.result?.ok ?? false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await ask(email).catch(lost(language));
+    const result = await askForPage({ language, email }).catch(lost(language));
     setSent(result.ok);
     setFailure(result.ok ? null : result.message);
   };
@@ -63,11 +64,13 @@ export function AskForPage({
 /** The code from the mail opens the page. */
 export function PageCode({
   language,
-  prove,
+  token,
+  proveCode,
   post = notPosted,
 }: {
   language: Language;
-  prove: (code: string) => Promise<ActionResult>;
+  token: string;
+  proveCode: ChoicesActs['proveCode'];
   post?: PostAction;
 }) {
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -77,7 +80,7 @@ export function PageCode({
   const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await prove(code).catch(lost(language));
+    const result = await proveCode({ language, token, code }).catch(lost(language));
     setFailure(result.ok ? null : result.message);
     if (result.ok) router.refresh();
   };
@@ -105,11 +108,13 @@ export function PageCode({
 /** A double opt-in is confirmed by pressing, not by looking: mail scanners look. */
 export function ConfirmButton({
   language,
-  confirm,
+  token,
+  confirmChoice,
   post = notPosted,
 }: {
   language: Language;
-  confirm: () => Promise<ActionResult>;
+  token: string;
+  confirmChoice: ChoicesActs['confirmChoice'];
   post?: PostAction;
 }) {
   const words = WORDS[language];
@@ -118,7 +123,7 @@ export function ConfirmButton({
   const [said, setSaid] = useState<{ text: string; isGood: boolean } | null>(posted.result ? say(posted.result) : null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    setSaid(say(await confirm().catch(lost(language))));
+    setSaid(say(await confirmChoice({ language, token }).catch(lost(language))));
   };
   if (said)
     return (

@@ -10,21 +10,13 @@ import { basisSchema } from '../../core/requests/schema';
 import type { RequestView } from '../../core/requests/views';
 import { sayDay } from '../../core/shared/days';
 import { useSay } from '../shared/Say';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 import { LawsField, sayProposed } from '../intake/LawsField';
 
 type Values = InferType<typeof basisSchema>;
 
 /** The law and the day of receipt can be corrected; the clock is worked out anew, and what stood before stays beside it. */
-export function BasisForm({
-  request,
-  today,
-  actions,
-}: {
-  request: RequestView;
-  today: string;
-  actions: RequestActions;
-}) {
+export function BasisForm({ request, today, actions }: { request: RequestView; today: string; actions: RequestActs }) {
   const { control, register, handleSubmit, setError, formState } = useForm<Values>({
     resolver: yupResolver(basisSchema),
     defaultValues: { regimes: [...request.regimes] as Values['regimes'], receivedOn: request.receivedOn, reason: '' },
@@ -32,7 +24,7 @@ export function BasisForm({
   const say = useSay();
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
-    const result = await actions.changeRequestBasis(request.ref, values);
+    const result = await actions.changeBasis({ ref: request.ref, ...values });
     for (const [name, message] of Object.entries(result.ok ? {} : (result.fields ?? {})))
       setError(name as FieldPath<Values>, { message });
     say(result.ok ? `Answer by ${sayDay(result.value.dueOn)}` : result.message, result.ok);

@@ -10,13 +10,13 @@ import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import { BasisForm } from './BasisForm';
 import { WhatIf } from './WhatIf';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 interface Props {
   request: RequestView;
   zone: string;
   today: string;
-  actions: RequestActions;
+  actions: RequestActs;
 }
 
 /** Why this date, step by step; and what can still be put on the clock, with what it would do. */
@@ -82,7 +82,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
       ))}
       {request.mayWork && request.acknowledgeBy && (
         <div className="row">
-          <ActButton act={() => actions.acknowledgedByHand(request.ref)} done="Noted: acknowledged">
+          <ActButton act={() => actions.acknowledgeByHand({ ref: request.ref })} done="Noted: acknowledged">
             It was acknowledged by hand
           </ActButton>
           <span className="muted">
@@ -151,7 +151,15 @@ function Events({ request, actions }: Pick<Props, 'request' | 'actions'>) {
         />
       )}
       <ActButton
-        act={() => actions.clockEvent(request.ref, 'extended', reason, until || null, toldByHand)}
+        act={() =>
+          actions.recordClockEvent({
+            ref: request.ref,
+            kind: 'extended',
+            reason,
+            until: until || null,
+            toldByHand: toldByHand,
+          })
+        }
         disabled={why !== null || isWaiting('extended') || reason.trim() === '' || (isOpenEnded && !until)}
         done={
           toldByHand
@@ -163,14 +171,30 @@ function Events({ request, actions }: Pick<Props, 'request' | 'actions'>) {
       </ActButton>
       {isAsked ? (
         <ActButton
-          act={() => actions.clockEvent(request.ref, 'clarification-given', reason, null, false)}
+          act={() =>
+            actions.recordClockEvent({
+              ref: request.ref,
+              kind: 'clarification-given',
+              reason,
+              until: null,
+              toldByHand: false,
+            })
+          }
           done="The answer is on the clock"
         >
           They have clarified
         </ActButton>
       ) : (
         <ActButton
-          act={() => actions.clockEvent(request.ref, 'clarification-asked', reason, null, toldByHand)}
+          act={() =>
+            actions.recordClockEvent({
+              ref: request.ref,
+              kind: 'clarification-asked',
+              reason,
+              until: null,
+              toldByHand: toldByHand,
+            })
+          }
           disabled={isWaiting('clarification-asked') || reason.trim() === ''}
           done={pauses ? 'Asked; asked in time, the clock is paused' : 'Asked; the clock runs on'}
         >{`Ask to clarify (${pauses ? 'pauses the clock' : 'the clock runs on'})`}</ActButton>
@@ -178,14 +202,24 @@ function Events({ request, actions }: Pick<Props, 'request' | 'actions'>) {
       {feeMoves &&
         (isFeeAsked ? (
           <ActButton
-            act={() => actions.clockEvent(request.ref, 'fee-paid', reason, null, false)}
+            act={() =>
+              actions.recordClockEvent({ ref: request.ref, kind: 'fee-paid', reason, until: null, toldByHand: false })
+            }
             done="The fee is on the clock"
           >
             The fee is paid
           </ActButton>
         ) : (
           <ActButton
-            act={() => actions.clockEvent(request.ref, 'fee-asked', reason, null, toldByHand)}
+            act={() =>
+              actions.recordClockEvent({
+                ref: request.ref,
+                kind: 'fee-asked',
+                reason,
+                until: null,
+                toldByHand: toldByHand,
+              })
+            }
             disabled={isWaiting('fee-asked') || reason.trim() === ''}
             done="Asked; the period starts when it is paid"
           >

@@ -15,14 +15,11 @@ import type { Regime } from '../../core/clock/regimes';
 import { sayDay } from '../../core/shared/days';
 import type { LawLine, LawPreview, LawsView } from '../../core/clock/views';
 import { ActButton } from '../shared/ActButton';
+import type { SetupActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 
-export interface LawActions {
-  preview(values: LawDraft): Promise<ActionResult<LawPreview>>;
-  adopt(values: LawDraft): Promise<ActionResult<LawPreview>>;
-  state(values: { regime: string; isMet: boolean; reason: string }): Promise<ActionResult>;
-}
+export type LawActions = Pick<SetupActs, 'previewLaw' | 'adoptLaw' | 'stateLaw'>;
 
 /** The table of laws: every row with its source, changed by adopting a new one, after a look at what it would move. */
 export function LawsPanel({ view, actions }: { view: LawsView; actions: LawActions }) {
@@ -143,9 +140,9 @@ function LawForm({
       setError(name as FieldPath<LawDraft>, { message });
     say(result.message, false);
   };
-  const look = handleSubmit(async (values) => tell(await actions.preview(values)));
+  const look = handleSubmit(async (values) => tell(await actions.previewLaw(values)));
   const adopt = handleSubmit(async (values) => {
-    const result = await actions.adopt(values);
+    const result = await actions.adoptLaw(values);
     if (!result.ok) return tell(result);
     say(`Adopted. ${sayMoved(result.value)}`, true);
     close();
@@ -229,7 +226,7 @@ function LawForm({
           Adopt this row
         </Button>
         <ActButton
-          act={() => actions.state({ regime: draft.regime, isMet: !isMet, reason: getValues('reason') })}
+          act={() => actions.stateLaw({ regime: draft.regime, isMet: !isMet, reason: getValues('reason') })}
           done={isMet ? 'Noted: it does not bind us' : 'Noted: it binds us'}
         >
           {isMet ? 'State that it does not bind us' : 'State that it binds us'}

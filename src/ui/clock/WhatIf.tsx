@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 const KINDS = [
   ['identity-proven', 'identity is proven'],
@@ -25,7 +25,7 @@ const sayLeft = (due: { state: string; workingDaysLeft: number }) =>
   due.state === 'overdue' ? 'and that day has passed' : `with ${due.workingDaysLeft} working days left on that day`;
 
 /** “If they answer on Thursday”: what the clock would say then. Nothing is written. */
-export function WhatIf({ request, today, actions }: { request: RequestView; today: string; actions: RequestActions }) {
+export function WhatIf({ request, today, actions }: { request: RequestView; today: string; actions: RequestActs }) {
   const times = (kind: string) => request.events.filter((event) => event.kind === kind).length;
   const open = KINDS.filter(([kind]) =>
     kind === 'extended'
@@ -36,7 +36,7 @@ export function WhatIf({ request, today, actions }: { request: RequestView; toda
   const [on, setOn] = useState(today);
   const [said, setSaid] = useState<string | null>(null);
   const ask = async () => {
-    const result = await actions.askWhatIf(request.ref, kind, on);
+    const result = await actions.whatIf({ ref: request.ref, kind, on });
     setSaid(
       result.ok ? `Then the answer is due ${sayDay(result.value.dueOn)}, ${sayLeft(result.value)}.` : result.message,
     );

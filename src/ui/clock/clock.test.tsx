@@ -16,7 +16,11 @@ describe('the clock', () => {
     expect(button('Extend to Tue 2 Feb 2027').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Reason (the person is told it)'), { target: { value: 'nine workshops' } });
     fireEvent.click(button('Extend to Tue 2 Feb 2027'));
-    await waitFor(() => expect(called).toEqual([['clockEvent', REF, 'extended', 'nine workshops', null, false]]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['recordClockEvent', { ref: REF, kind: 'extended', reason: 'nine workshops', until: null, toldByHand: false }],
+      ]),
+    );
     unmount();
     show(
       <ClockPanel

@@ -12,17 +12,17 @@ const TODAY = '2026-11-24';
 describe('the law and the day', () => {
   test('what would happen is said, and nothing is written', async () => {
     const { called, actions } = acts({
-      askWhatIf: { ok: true, value: { dueOn: '2027-02-02', state: 'running', workingDaysLeft: 44 } },
+      whatIf: { ok: true, value: { dueOn: '2027-02-02', state: 'running', workingDaysLeft: 44 } },
     });
     show(<ClockPanel request={requestView()} zone={ZONE} today={TODAY} actions={actions} />);
     fireEvent.click(button('Work it out'));
     await screen.findByText('Then the answer is due Tue 2 Feb 2027, with 44 working days left on that day.');
-    expect(called).toEqual([['askWhatIf', REF, 'extended', TODAY]]);
+    expect(called).toEqual([['whatIf', { ref: REF, kind: 'extended', on: TODAY }]]);
   });
 
   test('a law that is not the one proposed says so; a correction needs its reason', async () => {
     const { called, actions } = acts({
-      changeRequestBasis: {
+      changeBasis: {
         ok: false,
         message: 'It cannot have been received in the future.',
         fields: { receivedOn: 'Not yet.' },
@@ -64,7 +64,7 @@ describe('the law and the day', () => {
     fireEvent.click(button('Correct and work the clock out anew'));
     await screen.findByText('Not yet.');
     expect(called).toEqual([
-      ['changeRequestBasis', REF, { regimes: ['eu-gdpr'], receivedOn: '2026-11-02', reason: 'It lay in York.' }],
+      ['changeBasis', { ref: REF, regimes: ['eu-gdpr'], receivedOn: '2026-11-02', reason: 'It lay in York.' }],
     ]);
   });
 

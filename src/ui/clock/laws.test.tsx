@@ -34,9 +34,9 @@ test('a changed row is looked at before it is adopted: what it would move is lis
     broken: [],
   };
   const actions: LawActions = {
-    preview: async (values) => (called.push(['preview', values.respondIn]), { ok: true, value: preview }),
-    adopt: async (values) => (called.push(['adopt', values.respondIn]), { ok: true, value: preview }),
-    state: async () => ({ ok: true, value: null }),
+    previewLaw: async (values) => (called.push(['preview', values.respondIn]), { ok: true, value: preview }),
+    adoptLaw: async (values) => (called.push(['adopt', values.respondIn]), { ok: true, value: preview }),
+    stateLaw: async () => ({ ok: true, value: null }),
   };
   show(<LawsPanel view={view()} actions={actions} />);
   expect(screen.getByText('▲ as shipped, not confirmed')).toBeTruthy();

@@ -5,12 +5,12 @@ import type { DriftView } from '../../core/drift/views';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import { ActButton } from '../shared/ActButton';
 import { FilterSelect } from '../shared/FilterSelect';
-import type { DriftActions } from './driftActions';
+import type { DriftActs } from './DriftTables';
 import { Board, Compared, Differences, WAY } from './DriftTables';
 import { FollowChart } from './FollowChart';
 
 /** Where systems and ledger differ, and putting it right; how long systems take to follow a no. */
-export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: string; actions: DriftActions }) {
+export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: string; actions: DriftActs }) {
   const [filter, setFilter] = useQueryStates(
     { system: parseAsString, direction: parseAsString, after: parseAsString },
     { shallow: false },
@@ -32,7 +32,7 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
           </p>
         </div>
         {view.mayCorrect && (
-          <ActButton primary act={() => actions.compare()} done="The comparison runs">
+          <ActButton primary act={() => actions.startComparison({})} done="The comparison runs">
             Compare every system now
           </ActButton>
         )}

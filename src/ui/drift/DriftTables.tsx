@@ -3,17 +3,21 @@
 import Link from 'next/link';
 import type { DriftView } from '../../core/drift/views';
 import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
-import { RunState } from '../runs/RunProgress';
 import { ActButton } from '../shared/ActButton';
-import type { DriftActions } from './driftActions';
+import { RunState, type StopRun } from '../runs/RunProgress';
+import type { LedgerActs } from '../shared/acts';
 
 /** How a system differs from the ledger, in words. */
 export const WAY = { looser: 'permits, the ledger does not', stricter: 'refuses, the ledger permits' } as const;
 
+export interface DriftActs extends Pick<LedgerActs, 'startComparison' | 'putRight' | 'believe'> {
+  stop: StopRun;
+}
+
 interface Props {
   view: DriftView;
   zone: string;
-  actions: DriftActions;
+  actions: DriftActs;
 }
 
 /** When each system was compared, and what was found. */
@@ -51,7 +55,7 @@ export function Compared({ view, zone, actions }: Props) {
               </td>
               <td style={{ textAlign: 'right' }}>
                 {view.mayCorrect && (
-                  <ActButton act={() => actions.compare(id)} disabled={run?.state === 'running'}>
+                  <ActButton act={() => actions.startComparison({ systemId: id })} disabled={run?.state === 'running'}>
                     Compare
                   </ActButton>
                 )}
@@ -103,7 +107,7 @@ export function Board({ view, actions }: Omit<Props, 'zone'>) {
                   (row.direction === 'looser' ? (
                     <ActButton
                       primary
-                      act={() => actions.correct({ systemId: row.systemId, purpose: row.purpose, count: row.open })}
+                      act={() => actions.putRight({ systemId: row.systemId, purpose: row.purpose, count: row.open })}
                       done="Written down; the worker puts it right"
                       ask={{
                         title: `Put ${row.open} right in ${row.system}?`,
@@ -182,7 +186,7 @@ export function Differences({ view, zone, actions, more }: Props & { more: () =>
                     item.state === 'open' &&
                     (item.direction === 'looser' ? (
                       <ActButton
-                        act={() => actions.correct({ ids: [item.id] })}
+                        act={() => actions.putRight({ ids: [item.id] })}
                         ask={{
                           title: `Put ${item.who} right in ${item.system}?`,
                           text: `One record in ${item.system} is changed to what the ledger says of “${item.purpose}”.`,

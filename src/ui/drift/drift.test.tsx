@@ -69,8 +69,8 @@ describe('drift', () => {
         view={view()}
         zone={ZONE}
         actions={{
-          compare: async () => ({ ok: true, value: { runs: [] } }),
-          correct: act('correct'),
+          startComparison: async () => ({ ok: true, value: { runs: [] } }),
+          putRight: act('putRight'),
           believe: act('believe'),
           stop: async () => ({ ok: true, value: null }),
         }}
@@ -95,9 +95,9 @@ describe('drift', () => {
       await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     }
     expect(done).toEqual([
-      ['correct', { systemId: 's', purpose: 'newsletter', count: 3 }],
+      ['putRight', { systemId: 's', purpose: 'newsletter', count: 3 }],
       ['believe', { systemId: 's', purpose: 'newsletter', count: 1 }],
-      ['correct', { ids: ['a'] }],
+      ['putRight', { ids: ['a'] }],
       ['believe', { ids: ['b'] }],
     ]);
     expect(screen.getByText(/1 not followed everywhere yet/)).toBeTruthy();
@@ -109,8 +109,8 @@ describe('drift', () => {
         view={view({ mayCorrect: false, board: [], items: [] })}
         zone={ZONE}
         actions={{
-          compare: async () => ({ ok: true, value: { runs: [] } }),
-          correct: async () => ({ ok: true, value: { count: 0 } }),
+          startComparison: async () => ({ ok: true, value: { runs: [] } }),
+          putRight: async () => ({ ok: true, value: { count: 0 } }),
           believe: async () => ({ ok: true, value: { count: 0 } }),
           stop: async () => ({ ok: true, value: null }),
         }}

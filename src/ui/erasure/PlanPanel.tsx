@@ -9,7 +9,7 @@ import type { PlanView } from '../../core/erasure/views';
 import type { RequestView } from '../../core/requests/views';
 import { RunProgress } from '../runs/RunProgress';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 import { Recipients } from '../carryOut/Recipients';
 
 const ACTION: Record<string, { mark: string; tone: string; word: string }> = {
@@ -26,7 +26,7 @@ const PHASE: Record<string, string> = {
 };
 
 /** The plan line by line, its confirmation, its progress. */
-export function PlanPanel({ request, actions }: { request: RequestView; actions: RequestActions }) {
+export function PlanPanel({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const { plan, ref } = request;
   const [typed, setTyped] = useState('');
   const [acceptance, setAcceptance] = useState('');
@@ -38,7 +38,7 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
         </p>
         {request.mayWork && (
           <div>
-            <ActButton primary act={() => actions.workOutPlan(ref)}>
+            <ActButton primary act={() => actions.makePlan({ ref })}>
               Make the erasure plan
             </ActButton>
           </div>
@@ -58,14 +58,14 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
       {plan.state === 'stopped' && (
         <div className="note bad" role="alert">
           <p>{plan.error}</p>
-          {request.mayWork && <ActButton act={() => actions.workOutPlan(ref)}>Work it out again</ActButton>}
+          {request.mayWork && <ActButton act={() => actions.makePlan({ ref })}>Work it out again</ActButton>}
         </div>
       )}
       {plan.state === 'executing' && plan.recipients.length > 0 && (
         <Recipients
           request={request}
           recipients={plan.recipients}
-          tell={(recipient, how, wasTold) => actions.recipientTold(ref, recipient, how, wasTold)}
+          tell={(told) => actions.tellRecipient({ ref, ...told })}
         />
       )}
       {plan.state === 'draft' && request.mayWork && (
@@ -95,13 +95,13 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
             <ActButton
               primary
               color="error"
-              act={() => actions.confirmErasure(ref, typed, acceptance)}
+              act={() => actions.confirmPlan({ ref, typed, acceptance })}
               disabled={typed.trim() === ''}
               done="The erasure runs"
             >
               Erase {totals.erase + totals.anonymise} records in {totals.systems} systems
             </ActButton>
-            <ActButton act={() => actions.workOutPlan(ref)}>Work it out again</ActButton>
+            <ActButton act={() => actions.makePlan({ ref })}>Work it out again</ActButton>
           </div>
         </div>
       )}

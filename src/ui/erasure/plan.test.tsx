@@ -46,7 +46,9 @@ describe('the erasure plan', () => {
     fireEvent.change(screen.getByLabelText(/Only 3 look alike/), { target: { value: 'a small village' } });
     fireEvent.change(screen.getByLabelText('Reference'), { target: { value: REF } });
     fireEvent.click(button('Erase 4 records in 2 systems'));
-    await waitFor(() => expect(called).toEqual([['confirmErasure', REF, REF, 'a small village']]));
+    await waitFor(() =>
+      expect(called).toEqual([['confirmPlan', { ref: REF, typed: REF, acceptance: 'a small village' }]]),
+    );
   });
 
   test('while it runs it says how far it is, and what failed; it cannot be confirmed again', () => {
@@ -68,7 +70,7 @@ describe('the erasure plan', () => {
     const { called, actions } = acts();
     const { unmount } = show(<PlanPanel request={requestView({ right: 'erasure' })} actions={actions} />);
     fireEvent.click(button('Make the erasure plan'));
-    await waitFor(() => expect(called).toEqual([['workOutPlan', REF]]));
+    await waitFor(() => expect(called).toEqual([['makePlan', { ref: REF }]]));
     unmount();
     show(<PlanPanel request={requestView({ right: 'erasure', mayWork: false })} actions={actions} />);
     expect(screen.queryByRole('button')).toBeNull();

@@ -5,13 +5,11 @@ import TextField from '@mui/material/TextField';
 import { useActionState, useRef, useState, type FormEvent } from 'react';
 import { sayDay } from '../../core/shared/days';
 import type { TaskView } from '../../core/helpers/views';
-import type { ActionResult } from '../shared/actionResult';
+import type { TaskActs } from '../shared/acts';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 
-interface Props {
+interface Props extends Pick<TaskActs, 'openTask' | 'finishTask'> {
   token: string;
-  open: (token: string) => Promise<ActionResult<TaskView>>;
-  finish: (token: string, answer: string) => Promise<ActionResult>;
   /** For a page whose scripts have not run. */
   postOpen?: PostAction<TaskView>;
   postFinish?: PostAction;
@@ -20,7 +18,7 @@ interface Props {
 const LOST = 'We could not be reached. Nothing is lost; try again.';
 
 /** What the owner of a system is asked, and how they hand it over. */
-export function HelperTask({ token, open, finish, postOpen = notPosted, postFinish = notPosted }: Props) {
+export function HelperTask({ token, openTask, finishTask, postOpen = notPosted, postFinish = notPosted }: Props) {
   const [shown, showAction] = useActionState(postOpen, NOTHING_POSTED);
   const [ended, endAction] = useActionState(postFinish, NOTHING_POSTED);
   const [task, setTask] = useState<TaskView | null>(shown.result?.ok ? shown.result.value : null);
@@ -38,7 +36,7 @@ export function HelperTask({ token, open, finish, postOpen = notPosted, postFini
   };
   const show = () =>
     run(async () => {
-      const result = await open(token);
+      const result = await openTask({ token });
       if (result.ok) setTask(result.value);
       else setFailure(result.message);
     });
@@ -60,7 +58,7 @@ export function HelperTask({ token, open, finish, postOpen = notPosted, postFini
     });
   const end = () =>
     run(async () => {
-      const result = await finish(token, answer);
+      const result = await finishTask({ token, answer });
       if (result.ok) setDone(true);
       else setFailure(result.message);
     });

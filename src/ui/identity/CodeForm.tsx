@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
+import type { IdentityActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { LINK_WORDS } from '../requests/linkWords';
@@ -12,12 +13,12 @@ import { LINK_WORDS } from '../requests/linkWords';
 export function CodeForm({
   token,
   language,
-  prove,
+  proveIdentity,
   post = notPosted,
 }: {
   token: string;
   language: Language;
-  prove: (token: string, code: string) => Promise<ActionResult<{ ref: string }>>;
+  proveIdentity: IdentityActs['proveIdentity'];
   post?: PostAction<{ ref: string }>;
 }) {
   const words = LINK_WORDS[language].identity;
@@ -29,7 +30,7 @@ export function CodeForm({
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
-    const result = await prove(token, code).catch((): ActionResult<{ ref: string }> => ({
+    const result = await proveIdentity({ language, token, code }).catch((): ActionResult<{ ref: string }> => ({
       ok: false,
       message: LINK_WORDS[language].lost,
     }));

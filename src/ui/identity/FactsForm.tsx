@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { FACT_KINDS, type FactKind } from '../../core/identity/facts';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 const ASK: Record<FactKind, string> = {
   'birth-date': 'Date of birth',
@@ -16,13 +16,13 @@ const ASK: Record<FactKind, string> = {
 };
 
 /** What they say is compared with what is on file, which is never shown: only how much of it agrees. */
-export function FactsForm({ request, actions }: { request: RequestView; actions: RequestActions }) {
+export function FactsForm({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const [said, setSaid] = useState<Partial<Record<FactKind, string>>>({});
   const [outcome, setOutcome] = useState<string | null>(null);
   const facts = FACT_KINDS.flatMap((kind) => (said[kind]?.trim() ? [{ kind, value: said[kind].trim() }] : []));
   const { factsNeeded, factTriesLeft } = request.identity;
   const check = async () => {
-    const result = await actions.compareWithFile(request.ref, facts);
+    const result = await actions.checkFacts({ ref: request.ref, facts });
     if (result.ok)
       setOutcome(
         result.value.isProven

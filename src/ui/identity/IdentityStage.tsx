@@ -6,10 +6,10 @@ import { askingAndClock } from '../../core/identity/identityMethods';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import { FactsForm } from './FactsForm';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 /** Who asks, and may they; in proportion to the right and the data. What asking does to the clock is said beforehand. */
-export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const { identity, ref } = request;
   const [address, setAddress] = useState(identity.addresses[0]?.address ?? '');
   const [isFactsOpen, setFactsOpen] = useState(false);
@@ -81,7 +81,7 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
       <div className="row">
         <ActButton
           primary
-          act={() => actions.askForIdentity(ref, address)}
+          act={() => actions.askIdentity({ ref, address })}
           disabled={!address}
           done="The code is in the post"
         >
@@ -95,11 +95,15 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
         >
           Compare facts with what is on file
         </button>
-        <ActButton act={() => actions.provenAtCounter(ref)} done="Identity proven">
+        <ActButton act={() => actions.proveAtCounter({ ref })} done="Identity proven">
           A document was looked at
         </ActButton>
         {identity.state !== 'none' && (
-          <ActButton color="error" act={() => actions.identityRefused(ref)} done="Answered: identity not established">
+          <ActButton
+            color="error"
+            act={() => actions.refuseForIdentity({ ref })}
+            done="Answered: identity not established"
+          >
             Answer that identity could not be established
           </ActButton>
         )}
@@ -116,7 +120,7 @@ const CLOCK_WORDS: Record<string, string> = {
   'runs-on': 'the clock runs on',
 };
 
-function Authority({ request, actions }: { request: RequestView; actions: RequestActions }) {
+function Authority({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const isChild = request.onBehalf?.kind === 'guardian';
   return (
     <div className="note slate row">
@@ -125,10 +129,14 @@ function Authority({ request, actions }: { request: RequestView; actions: Reques
         {isChild ? 'Look at what shows the custody of the child.' : 'Look at the signed permission.'} Only the outcome
         is kept.
       </span>
-      <ActButton act={() => actions.authorityShown(request.ref)} done="They may ask">
+      <ActButton act={() => actions.showAuthority({ ref: request.ref })} done="They may ask">
         {isChild ? 'Custody was shown' : 'The permission was shown'}
       </ActButton>
-      <ActButton color="error" act={() => actions.identityRefused(request.ref)} done="Answered: not established">
+      <ActButton
+        color="error"
+        act={() => actions.refuseForIdentity({ ref: request.ref })}
+        done="Answered: not established"
+      >
         Answer that it was not shown
       </ActButton>
     </div>

@@ -25,7 +25,7 @@ describe('identity', () => {
     expect(screen.queryByRole('button', { name: /could not be established/ })).toBeNull();
     fireEvent.click(screen.getByLabelText(/l…@work.example/));
     fireEvent.click(button(/Mail a code/));
-    await waitFor(() => expect(called).toEqual([['askForIdentity', REF, 'l…@work.example']]));
+    await waitFor(() => expect(called).toEqual([['askIdentity', { ref: REF, address: 'l…@work.example' }]]));
     unmount();
     show(<IdentityStage request={requestView({ identity: { ...identity, addresses: [] } })} actions={actions} />);
     expect(button(/Mail a code/).disabled).toBe(true);
@@ -33,7 +33,7 @@ describe('identity', () => {
   });
 
   test('five wrong codes are said, with what can be done; a refusal of the server is said too', async () => {
-    const { actions } = acts({ identityRefused: { ok: false, message: 'It was answered already.' } });
+    const { actions } = acts({ refuseForIdentity: { ok: false, message: 'It was answered already.' } });
     show(<IdentityStage request={requestView({ identity: { ...identity, state: 'failed' } })} actions={actions} />);
     expect(screen.getByText(/wrong five times/)).toBeTruthy();
     fireEvent.click(button(/could not be established/));

@@ -19,7 +19,7 @@ describe('who it is', () => {
 
   test('facts are compared, and told is only how many agree', async () => {
     const { called, actions } = acts({
-      compareWithFile: { ok: true, value: { agree: 1, differ: 1, unknown: 0, isProven: false, left: 2 } },
+      checkFacts: { ok: true, value: { agree: 1, differ: 1, unknown: 0, isProven: false, left: 2 } },
     });
     show(<IdentityStage request={requestView({ identity })} actions={actions} />);
     fireEvent.click(button('Compare facts with what is on file'));
@@ -30,12 +30,14 @@ describe('who it is', () => {
     await screen.findByText('1 agree, 1 differ, 0 not on file. 2 tries left.');
     expect(called).toEqual([
       [
-        'compareWithFile',
-        REF,
-        [
-          { kind: 'birth-date', value: '1987-03-14' },
-          { kind: 'postcode', value: '8000' },
-        ],
+        'checkFacts',
+        {
+          ref: REF,
+          facts: [
+            { kind: 'birth-date', value: '1987-03-14' },
+            { kind: 'postcode', value: '8000' },
+          ],
+        },
       ],
     ]);
   });
@@ -73,11 +75,11 @@ describe('who it is', () => {
     });
     const { unmount } = show(<IdentityStage request={request} actions={actions} />);
     fireEvent.click(button('The permission was shown'));
-    await waitFor(() => expect(called).toEqual([['authorityShown', REF]]));
+    await waitFor(() => expect(called).toEqual([['showAuthority', { ref: REF }]]));
     unmount();
     show(<JoinOffers request={request} actions={actions} />);
     expect(screen.getByText(/the same person \(name, birth date\) asked for the same on Sun 1 Nov 2026/)).toBeTruthy();
     fireEvent.click(button('Join them'));
-    await waitFor(() => expect(called).toContainEqual(['join', REF, 'BK-2026-0400']));
+    await waitFor(() => expect(called).toContainEqual(['joinRequests', { ref: REF, into: 'BK-2026-0400' }]));
   });
 });

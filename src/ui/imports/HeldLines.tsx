@@ -6,12 +6,17 @@ import { useState, type FormEvent } from 'react';
 import type { HeldLine } from '../../core/imports/views';
 import type { RecordStatus } from '../../core/ledger/schema';
 import { useSay } from '../shared/Say';
+import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 
-export type Correct = (line: number, raw: string) => Promise<ActionResult<{ status: RecordStatus; reasons: Reason[] }>>;
+/** Of one file. */
+export interface Correcting {
+  importId: string;
+  correctLine: LedgerActs['correctLine'];
+}
 
 /** Lines that would not, or did not, simply go in; each with its reason and its own text. One in quarantine can be corrected. */
-export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; correct?: Correct }) {
+export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; correct?: Correcting }) {
   return (
     <div className="wrap" tabIndex={0} role="region" aria-label="Held lines">
       <table className="list">
@@ -33,7 +38,7 @@ export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; corr
   );
 }
 
-function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
+function Line({ one, correct }: { one: HeldLine; correct?: Correcting }) {
   const [raw, setRaw] = useState<string | null>(null);
   const [now, setNow] = useState<{ status: RecordStatus; reasons: Reason[] }>({
     status: one.status,
@@ -46,10 +51,12 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correct }) {
     event.preventDefault();
     if (!correct || raw === null) return;
     setBusy(true);
-    const result = await correct(one.line, raw).catch((): ActionResult<never> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await correct
+      .correctLine({ importId: correct.importId, line: one.line, raw })
+      .catch((): ActionResult<never> => ({
+        ok: false,
+        message: 'The server did not answer. What you typed is still here.',
+      }));
     setBusy(false);
     if (!result.ok) return say(result.message, false);
     setNow(result.value);

@@ -4,20 +4,15 @@ import Link from 'next/link';
 import type { ImportView } from '../../core/imports/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { LedgerActs } from '../shared/acts';
 import { sayKeptCode } from '../../core/words/refusals';
 import { RunProgress } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import { CountsLine } from './CountsLine';
-import { HeldLines, type Correct } from './HeldLines';
+import { HeldLines } from './HeldLines';
 import { MappingForm } from './MappingForm';
 
-interface Actions {
-  run: () => Promise<ActionResult>;
-  map: (values: unknown) => Promise<ActionResult>;
-  correct: Correct;
-  rerun: () => Promise<ActionResult<{ lines: number; recorded: number }>>;
-}
+type Actions = Pick<LedgerActs, 'startImport' | 'mapImport' | 'correctLine' | 'rerunHeld'>;
 
 /** One file from its first look to what became of every line. */
 export function ImportResult({ view, zone, actions }: { view: ImportView; zone: string; actions: Actions }) {
@@ -43,7 +38,13 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
           </p>
         )}
         {toMap && (
-          <MappingForm columns={toMap.columns} proposal={toMap.mapping} sample={toMap.sample} map={actions.map} />
+          <MappingForm
+            columns={toMap.columns}
+            proposal={toMap.mapping}
+            sample={toMap.sample}
+            importId={summary.id}
+            mapImport={actions.mapImport}
+          />
         )}
         {summary.state === 'checking' && summary.run && (
           <RunProgress run={summary.run} what="Trying it out, nothing is recorded" unit="lines" />
@@ -55,7 +56,7 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
             </p>
             <CountsLine counts={preview.counts} />
             <div className="row">
-              <ActButton primary act={actions.run}>
+              <ActButton primary act={() => actions.startImport({ importId: summary.id })}>
                 Take in {preview.isPartial ? 'the whole file' : `${summary.total} lines`}
               </ActButton>
               <span className="muted">Lines in quarantine are kept, sealed, with their reason.</span>
@@ -83,7 +84,10 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
             {held.length > 0 && (
               <span className="row">
                 {summary.state === 'finished' && summary.quarantined > 0 && (
-                  <ActButton act={actions.rerun} done="Every held line was run again">
+                  <ActButton
+                    act={() => actions.rerunHeld({ importId: summary.id })}
+                    done="Every held line was run again"
+                  >
                     Run {summary.quarantined} held {summary.quarantined === 1 ? 'line' : 'lines'} again
                   </ActButton>
                 )}
@@ -97,7 +101,9 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
             <HeldLines
               key={summary.quarantined}
               lines={held}
-              {...(summary.state === 'finished' ? { correct: actions.correct } : {})}
+              {...(summary.state === 'finished'
+                ? { correct: { importId: summary.id, correctLine: actions.correctLine } }
+                : {})}
             />
           )}
           {view.next !== null && (

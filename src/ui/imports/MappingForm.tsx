@@ -7,6 +7,7 @@ import { useState, type FormEvent } from 'react';
 import { ANSWERS, type Answer } from '../../core/ledger/types';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from '../../core/imports/mapping';
 import { useSay } from '../shared/Say';
+import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 
 const SAY: Record<ImportField, string> = {
@@ -36,12 +37,14 @@ export function MappingForm({
   columns,
   proposal,
   sample,
-  map,
+  importId,
+  mapImport,
 }: {
   columns: readonly string[];
   proposal: Mapping;
   sample: readonly string[];
-  map: (values: unknown) => Promise<ActionResult>;
+  importId: string;
+  mapImport: LedgerActs['mapImport'];
 }) {
   const [mapping, setMapping] = useState<Mapping>(proposal);
   const [words, setWords] = useState<[string, Answer][]>(Object.entries(proposal.answers));
@@ -51,12 +54,15 @@ export function MappingForm({
   const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await map({
-      ...mapping,
-      answers: Object.fromEntries(
-        words.filter(([word]) => word.trim() !== '').map(([word, answer]) => [word.trim().toUpperCase(), answer]),
-      ),
+    const result = await mapImport({
+      importId,
       name,
+      mapping: {
+        ...mapping,
+        answers: Object.fromEntries(
+          words.filter(([word]) => word.trim() !== '').map(([word, answer]) => [word.trim().toUpperCase(), answer]),
+        ),
+      },
     }).catch((): ActionResult => ({ ok: false, message: 'The server did not answer. What you chose is still here.' }));
     setFailure(result.ok ? null : [result.message, ...Object.values(result.fields ?? {})].join(' '));
     if (!result.ok) return;

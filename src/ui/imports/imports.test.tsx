@@ -21,16 +21,19 @@ describe('held lines', () => {
     const page = show(
       <HeldLines
         lines={held}
-        correct={async (line, raw) => (
-          sent.push([line, raw]),
-          {
-            ok: true,
-            value:
-              raw === 'good'
-                ? { status: 'recorded', reasons: [] }
-                : { status: 'quarantined', reasons: [{ code: 'line-wrong', problem: 'Still no such day.' }] },
-          }
-        )}
+        correct={{
+          importId: 'imp_1',
+          correctLine: async ({ line, raw }) => (
+            sent.push([line, raw]),
+            {
+              ok: true,
+              value:
+                raw === 'good'
+                  ? { status: 'recorded', reasons: [] }
+                  : { status: 'quarantined', reasons: [{ code: 'line-wrong', problem: 'Still no such day.' }] },
+            }
+          ),
+        }}
       />,
     );
     expect(screen.queryByLabelText('Correct line 5')).toBeNull();
@@ -77,10 +80,10 @@ describe('one import', () => {
     run: null,
   };
   const actions = {
-    run: async () => ({ ok: true as const, value: null }),
-    map: async () => ({ ok: true as const, value: null }),
-    correct: async () => ({ ok: true as const, value: { status: 'recorded' as const, reasons: [] } }),
-    rerun: async () => ({ ok: true as const, value: { lines: 1, recorded: 1 } }),
+    startImport: async () => ({ ok: true as const, value: null }),
+    mapImport: async () => ({ ok: true as const, value: null }),
+    correctLine: async () => ({ ok: true as const, value: { status: 'recorded' as const, reasons: [] } }),
+    rerunHeld: async () => ({ ok: true as const, value: { lines: 1, recorded: 1 } }),
   };
   const view = (more: Partial<ImportView>): ImportView => ({
     summary,
@@ -145,7 +148,8 @@ describe('one import', () => {
         columns={columns}
         proposal={{ ...proposeMapping(columns), answers: { JA: 'grant' } }}
         sample={['Ida;i@mail.example;OK;2026-01-01']}
-        map={async (values) => (sent.push(values as Record<string, unknown>), { ok: true, value: null })}
+        importId="imp_1"
+        mapImport={async (values) => (sent.push(values), { ok: true, value: null })}
       />,
     );
     expect(screen.getByLabelText<HTMLSelectElement>('e-mail').value).toBe('E-mail');
@@ -161,10 +165,13 @@ describe('one import', () => {
     fireEvent.click(keep);
     await waitFor(() => expect(page.refreshed()).toBe(1));
     expect(sent[0]).toMatchObject({
+      importId: 'imp_1',
       name: 'the fair',
-      columns: { email: 'E-mail', familyName: 'Navn', answer: 'Svar', occurredAt: 'Dato' },
-      constants: { purpose: 'newsletter' },
-      answers: { JA: 'grant', OK: 'refuse' },
+      mapping: {
+        columns: { email: 'E-mail', familyName: 'Navn', answer: 'Svar', occurredAt: 'Dato' },
+        constants: { purpose: 'newsletter' },
+        answers: { JA: 'grant', OK: 'refuse' },
+      },
     });
   });
 });

@@ -9,6 +9,7 @@ import type { InferType } from 'yup';
 import type { Language } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import { FOR_WHOM, publicRequestSchema } from '../../core/requests/schema';
+import type { AskActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { ASK_WORDS } from './askWords';
@@ -44,11 +45,11 @@ function wrongFields(result: ActionResult<Asked> | null): FieldErrors<Values> | 
 /** The public form, in the person's language. Nothing typed is lost when something is wrong. */
 export function AskForm({
   language,
-  ask,
+  openFromPublic,
   post = notPosted,
 }: {
   language: Language;
-  ask: (values: Values) => Promise<ActionResult<Asked>>;
+  openFromPublic: AskActs['openFromPublic'];
   post?: PostAction<Asked>;
 }) {
   const words = ASK_WORDS[language];
@@ -64,7 +65,7 @@ export function AskForm({
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await ask(values).catch((): ActionResult<Asked> => ({ ok: false, message: words.lost }));
+    const result = await openFromPublic(values).catch((): ActionResult<Asked> => ({ ok: false, message: words.lost }));
     if (result.ok) return setSent(result.value);
     setFailure(result.message);
     for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });

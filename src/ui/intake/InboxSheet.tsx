@@ -8,7 +8,7 @@ import { sayDay } from '../../core/shared/days';
 import { isRight } from '../../core/requests/rights';
 import type { ProposalView } from '../../core/intake/views';
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { RequestActs } from '../shared/acts';
 import { NewRequestForm } from './NewRequestForm';
 
 interface Props {
@@ -16,12 +16,12 @@ interface Props {
   today: string;
   laws: Laws;
   standpoint: Standpoint;
-  open: (id: string, values: unknown) => Promise<ActionResult<{ ref: string }>>;
-  setAside: (id: string) => Promise<ActionResult>;
+  confirmProposal: RequestActs['confirmProposal'];
+  setAsideProposal: RequestActs['setAsideProposal'];
 }
 
 /** What came to the privacy mailbox: the message beside the request it is proposed as. A colleague confirms or sets aside. */
-export function InboxSheet({ proposals, today, laws, standpoint, open, setAside }: Props) {
+export function InboxSheet({ proposals, today, laws, standpoint, confirmProposal, setAsideProposal }: Props) {
   const [shown, setShown] = useState<string | null>(proposals[0]?.id ?? null);
   const one = proposals.find(({ id }) => id === shown) ?? proposals[0];
   if (!one)
@@ -67,7 +67,7 @@ export function InboxSheet({ proposals, today, laws, standpoint, open, setAside 
           today={today}
           laws={laws}
           standpoint={standpoint}
-          open={(values) => open(one.id, values)}
+          open={(form) => confirmProposal({ id: one.id, form })}
           filled={{
             channel: 'mail',
             receivedOn: one.receivedOn,
@@ -80,7 +80,7 @@ export function InboxSheet({ proposals, today, laws, standpoint, open, setAside 
           }}
         />
         <div className="row" style={{ marginTop: 10 }}>
-          <ActButton act={() => setAside(one.id)} done="Set aside; its text is gone">
+          <ActButton act={() => setAsideProposal({ id: one.id })} done="Set aside; its text is gone">
             It is no request: set it aside
           </ActButton>
           <span className="muted">Its text is destroyed here; the mailbox keeps the message.</span>

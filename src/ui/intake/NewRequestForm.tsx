@@ -13,6 +13,7 @@ import { lawsOn, type Laws } from '../../core/clock/regimes';
 import { LANGUAGES } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import { FOR_WHOM, openRequestSchema } from '../../core/requests/schema';
+import type { RequestActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { LawsField, sayProposed } from './LawsField';
 
@@ -50,7 +51,8 @@ interface Props {
   standpoint: Standpoint;
   /** What is filled in already, from a message. */
   filled?: Partial<Values>;
-  open: (values: Values) => Promise<ActionResult<{ ref: string }>>;
+  /** Opens it; what a message proposed is confirmed with it. */
+  open: RequestActs['openFromStaff'];
 }
 
 /** Before anything is typed: the laws of the establishment, and of the place that is filled in. */

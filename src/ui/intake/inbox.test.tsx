@@ -29,8 +29,11 @@ describe('what came by mail', () => {
         today={TODAY}
         laws={SHIPPED_LAWS}
         standpoint={{ established: ['DK'], notMet: [] }}
-        open={async (id, values) => (opened.push([id, values]), { ok: true, value: { ref: REF } })}
-        setAside={async () => ({ ok: true, value: null })}
+        confirmProposal={async ({ id, form }) => (
+          opened.push([id, form]),
+          { ok: true, value: { id: 'req_1', ref: REF, statusWord: 'x', acknowledgeBy: null, dueOn: '2026-12-21' } }
+        )}
+        setAsideProposal={async () => ({ ok: true, value: null })}
       />,
     );
     expect(screen.getByText(/“indsigt” is said/)).toBeTruthy();
@@ -64,8 +67,8 @@ describe('what came by mail', () => {
         today={TODAY}
         laws={SHIPPED_LAWS}
         standpoint={{ established: ['DK'], notMet: [] }}
-        open={async () => ({ ok: false, message: 'x' })}
-        setAside={async (id) => (aside.push(id), { ok: true, value: null })}
+        confirmProposal={async () => ({ ok: false, message: 'x' })}
+        setAsideProposal={async ({ id }) => (aside.push(id), { ok: true, value: null })}
       />,
     );
     fireEvent.click(button(/set it aside/));
@@ -77,8 +80,8 @@ describe('what came by mail', () => {
         today={TODAY}
         laws={SHIPPED_LAWS}
         standpoint={{ established: ['DK'], notMet: [] }}
-        open={async () => ({ ok: false, message: 'x' })}
-        setAside={async () => ({ ok: true, value: null })}
+        confirmProposal={async () => ({ ok: false, message: 'x' })}
+        setAsideProposal={async () => ({ ok: true, value: null })}
       />,
     );
     expect(screen.getByText(/Nothing waits/)).toBeTruthy();

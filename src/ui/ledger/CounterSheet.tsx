@@ -1,18 +1,17 @@
 'use client';
 
-import { sayReasons, type Reason } from '../../core/words/reasons';
+import type { HandChoice } from '../../core/ledger/schema';
+import { sayReasons } from '../../core/words/reasons';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import type { AtTheCounter, Script } from '../../core/ledger/views';
 import { useSay } from '../shared/Say';
+import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { Found, ReadOut } from './CounterParts';
 
-interface Actions {
-  find: (identifier: { kind: string; value: string }) => Promise<ActionResult<AtTheCounter[]>>;
-  record: (values: unknown) => Promise<ActionResult<{ status: string; reasons: Reason[] }>>;
-}
+type Actions = Pick<LedgerActs, 'findAtCounter' | 'recordByHand'>;
 
 const ANSWERS = [
   ['grant', 'Yes'],
@@ -38,16 +37,19 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
   const about = script?.purposes.some(({ id }) => id === purpose) ? purpose : (script?.purposes[0]?.id ?? '');
   const onFind = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await actions.find({ kind, value }).catch((): ActionResult<AtTheCounter[]> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await actions
+      .findAtCounter({ identifier: { kind, value } })
+      .catch((): ActionResult<AtTheCounter[]> => ({
+        ok: false,
+        message: 'The server did not answer. What you typed is still here.',
+      }));
     setFound(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
   const onRecord = async () => {
+    // What is not filled in yet is said at its field.
     const result = await actions
-      .record({
+      .recordByHand({
         identifier: { kind, value },
         ask: script?.ask,
         askVersion: script?.version,
@@ -57,7 +59,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
         language,
         givenName: name.given || null,
         familyName: name.family || null,
-      })
+      } as HandChoice)
       .catch((): ActionResult<never> => ({
         ok: false,
         message: 'The server did not answer. What you typed is still here.',

@@ -8,7 +8,7 @@ import type { LedgerView, SourceLine } from '../../core/ledger/views';
 import type { LedgerFault } from '../../core/ledger/verify';
 import { FilterSelect } from '../shared/FilterSelect';
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { LedgerActs } from '../shared/acts';
 import { RunProgress, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import '../desk/desk.css';
@@ -22,13 +22,13 @@ export function LedgerSheet({
   zone,
   mayImport,
   stop,
-  verify,
+  startVerification,
 }: {
   view: LedgerView;
   sources: readonly SourceLine[];
   zone: string;
   mayImport: boolean;
-  verify: () => Promise<ActionResult<{ id: string }>>;
+  startVerification: LedgerActs['startVerification'];
   stop: StopRun;
 }) {
   const [filter, setFilter] = useQueryStates(
@@ -68,7 +68,7 @@ export function LedgerSheet({
           </Link>
         )}
       </div>
-      <Seal view={view} zone={zone} verify={verify} stop={stop} />
+      <Seal view={view} zone={zone} startVerification={startVerification} stop={stop} />
       <Sources sources={sources} zone={zone} />
       <div className="filters">
         {select('purpose', 'every purpose', view.purposes)}
@@ -181,12 +181,12 @@ function Sources({ sources, zone }: { sources: readonly SourceLine[]; zone: stri
 function Seal({
   view,
   zone,
-  verify,
+  startVerification,
   stop,
 }: {
   view: LedgerView;
   zone: string;
-  verify: () => Promise<ActionResult<{ id: string }>>;
+  startVerification: LedgerActs['startVerification'];
   stop: StopRun;
 }) {
   const run = view.verification;
@@ -209,7 +209,7 @@ function Seal({
             </p>
           )}
         </div>
-        {run?.state !== 'running' && <ActButton act={verify}>Verify the ledger</ActButton>}
+        {run?.state !== 'running' && <ActButton act={() => startVerification()}>Verify the ledger</ActButton>}
       </div>
     </section>
   );

@@ -11,6 +11,7 @@ import type { RebuildView } from '../../core/standing/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import { useSay } from '../shared/Say';
+import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { RunProgress, RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
@@ -26,13 +27,10 @@ interface Props {
   mayRemove: boolean;
   removal: RunView | null;
   rebuild: RebuildView | null;
-  actions: {
-    deposit: () => Promise<ActionResult>;
-    prove: (id: string) => Promise<ActionResult<ChoiceProof>>;
-    makeExport: (values: unknown) => Promise<ActionResult<{ id: string }>>;
-    rebuild: (onlyLook: boolean) => Promise<ActionResult<{ id: string }>>;
-    count: (day: string) => Promise<ActionResult<{ count: number }>>;
-    remove: (day: string, typed: number) => Promise<ActionResult<{ id: string }>>;
+  actions: Pick<
+    LedgerActs,
+    'startDeposit' | 'proveChoice' | 'startExport' | 'startRebuild' | 'countSealed' | 'startRemoval'
+  > & {
     stop: StopRun;
   };
 }
@@ -75,20 +73,20 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
               : 'No head has been deposited with the witness yet.'}
           </p>
           <div className="row">
-            <ActButton act={actions.deposit} done="The head goes to the witness">
+            <ActButton act={() => actions.startDeposit()} done="The head goes to the witness">
               Deposit it now
             </ActButton>
           </div>
         </section>
-        <ProveOne prove={actions.prove} />
+        <ProveOne proveChoice={actions.proveChoice} />
       </div>
-      <Rebuild rebuild={rebuild} zone={zone} act={actions.rebuild} stop={actions.stop} />
+      <Rebuild rebuild={rebuild} zone={zone} startRebuild={actions.startRebuild} stop={actions.stop} />
       <section className="sheet" style={{ margin: '14px 0' }} aria-labelledby="exports">
         <header>
           <h2 id="exports">Exports</h2>
           <span className="muted">public parts: nobody is named; each one is in the trail</span>
         </header>
-        <ExportForm purposes={purposes} make={actions.makeExport} />
+        <ExportForm purposes={purposes} startExport={actions.startExport} />
         {exports.length > 0 && (
           <table className="list">
             <thead>
@@ -122,7 +120,9 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
           </table>
         )}
       </section>
-      {mayRemove && <RemoveSealed removal={removal} count={actions.count} remove={actions.remove} />}
+      {mayRemove && (
+        <RemoveSealed removal={removal} countSealed={actions.countSealed} startRemoval={actions.startRemoval} />
+      )}
     </>
   );
 }
@@ -131,14 +131,9 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
 function Rebuild({
   rebuild,
   zone,
-  act,
+  startRebuild,
   stop,
-}: {
-  rebuild: RebuildView | null;
-  zone: string;
-  act: Props['actions']['rebuild'];
-  stop: StopRun;
-}) {
+}: Pick<Props, 'rebuild' | 'zone'> & Pick<LedgerActs, 'startRebuild'> & { stop: StopRun }) {
   return (
     <section className="sheet pad stack" style={{ marginTop: 14 }} aria-labelledby="rebuild">
       <h2 id="rebuild">Standing against the choices</h2>
@@ -152,10 +147,16 @@ function Rebuild({
         </p>
       )}
       <div className="row">
-        <ActButton act={() => act(true)} done="Every standing is being compared with the choices">
+        <ActButton
+          act={() => startRebuild({ onlyLook: true })}
+          done="Every standing is being compared with the choices"
+        >
           Compare only
         </ActButton>
-        <ActButton act={() => act(false)} done="Every standing is being made anew from the choices">
+        <ActButton
+          act={() => startRebuild({ onlyLook: false })}
+          done="Every standing is being made anew from the choices"
+        >
           Rebuild every standing
         </ActButton>
       </div>
@@ -172,13 +173,13 @@ function sayRebuild({ counts, onlyLook }: RebuildView): string {
   );
 }
 
-function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {
+function ProveOne({ proveChoice }: Pick<LedgerActs, 'proveChoice'>) {
   const [id, setId] = useState('');
   const [proof, setProof] = useState<ChoiceProof | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await prove(id.trim()).catch((): ActionResult<ChoiceProof> => ({
+    const result = await proveChoice({ choiceId: id.trim() }).catch((): ActionResult<ChoiceProof> => ({
       ok: false,
       message: 'The server did not answer. Try again.',
     }));
@@ -230,19 +231,20 @@ function ProveOne({ prove }: { prove: Props['actions']['prove'] }) {
   );
 }
 
-function ExportForm({ purposes, make }: { purposes: Props['purposes']; make: Props['actions']['makeExport'] }) {
+function ExportForm({ purposes, startExport }: Pick<Props, 'purposes'> & Pick<LedgerActs, 'startExport'>) {
   const say = useSay();
   const router = useRouter();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? '').trim() || null;
-    const result = await make({
-      format: text('format'),
+    const who = text('who');
+    const result = await startExport({
+      format: text('format') as 'csv',
       from: text('from'),
       to: text('to'),
       purpose: text('purpose'),
-      identifier: text('who'),
+      identifier: who === null ? null : { kind: 'email', value: who },
     }).catch((): ActionResult<never> => ({
       ok: false,
       message: 'The server did not answer. What you typed is still here.',
@@ -287,20 +289,16 @@ function ExportForm({ purposes, make }: { purposes: Props['purposes']; make: Pro
 
 function RemoveSealed({
   removal,
-  count,
-  remove,
-}: {
-  removal: Props['removal'];
-  count: Props['actions']['count'];
-  remove: Props['actions']['remove'];
-}) {
+  countSealed,
+  startRemoval,
+}: Pick<Props, 'removal'> & Pick<LedgerActs, 'countSealed' | 'startRemoval'>) {
   const [day, setDay] = useState('');
   const [found, setFound] = useState<number | null>(null);
   const [typed, setTyped] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
   const router = useRouter();
   const look = async () => {
-    const result = await count(day).catch((): ActionResult<{ count: number }> => ({
+    const result = await countSealed({ beforeDay: day }).catch((): ActionResult<{ count: number }> => ({
       ok: false,
       message: 'The server did not answer.',
     }));
@@ -308,7 +306,7 @@ function RemoveSealed({
     setFailure(result.ok ? null : result.message);
   };
   const go = async () => {
-    const result = await remove(day, Number(typed)).catch((): ActionResult<never> => ({
+    const result = await startRemoval({ beforeDay: day, typed: Number(typed) }).catch((): ActionResult<never> => ({
       ok: false,
       message: 'The server did not answer. Look again before you go on.',
     }));

@@ -21,8 +21,11 @@ describe('the counter', () => {
       <CounterSheet
         scripts={scripts}
         actions={{
-          find: async () => ({ ok: true, value: [] }),
-          record: async (values) => (sent.push(values), { ok: true, value: { status: 'recorded', reasons: [] } }),
+          findAtCounter: async () => ({ ok: true, value: [] }),
+          recordByHand: async (values) => (
+            sent.push(values),
+            { ok: true, value: { status: 'recorded', id: 'cho_1', reasons: [] } }
+          ),
         }}
       />,
     );
@@ -54,10 +57,10 @@ describe('the counter', () => {
       <CounterSheet
         scripts={scripts}
         actions={{
-          find: async () => ({ ok: true, value: [] }),
-          record: async () => ({
+          findAtCounter: async () => ({ ok: true, value: [] }),
+          recordByHand: async () => ({
             ok: true,
-            value: { status: 'quarantined', reasons: [{ code: 'several-people' }] },
+            value: { status: 'quarantined', id: null, reasons: [{ code: 'several-people' }] },
           }),
         }}
       />,

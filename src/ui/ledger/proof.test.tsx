@@ -37,12 +37,12 @@ describe('proof', () => {
         rebuild={null}
         {...more}
         actions={{
-          deposit: fail,
-          prove: fail,
-          makeExport: fail,
-          rebuild: fail,
-          count: fail,
-          remove: fail,
+          startDeposit: fail,
+          proveChoice: fail,
+          startExport: fail,
+          startRebuild: fail,
+          countSealed: fail,
+          startRemoval: fail,
           stop: fail,
           ...actions,
         }}
@@ -68,7 +68,9 @@ describe('proof', () => {
 
   test('comparing only and rebuilding are two acts', async () => {
     const asked: boolean[] = [];
-    show(sheet({}, { rebuild: async (onlyLook) => (asked.push(onlyLook), { ok: true, value: { id: 'reb_1' } }) }));
+    show(
+      sheet({}, { startRebuild: async ({ onlyLook }) => (asked.push(onlyLook), { ok: true, value: { id: 'reb_1' } }) }),
+    );
     fireEvent.click(screen.getByRole('button', { name: 'Compare only' }));
     await waitFor(() => expect(asked).toEqual([true]));
     await waitFor(() =>
@@ -79,7 +81,7 @@ describe('proof', () => {
   });
 
   test('a head that no witness has is said; a choice that is not there cannot be proven', async () => {
-    show(sheet({}, { prove: async () => ({ ok: false, message: 'There is no such choice.' }) }));
+    show(sheet({}, { proveChoice: async () => ({ ok: false, message: 'There is no such choice.' }) }));
     expect(screen.getByText('No head has been deposited with the witness yet.')).toBeTruthy();
     fireEvent.change(screen.getByLabelText('Choice (cho_…)'), { target: { value: 'cho_none' } });
     fireEvent.click(screen.getByRole('button', { name: 'Prove it' }));
@@ -92,9 +94,9 @@ describe('proof', () => {
       sheet(
         { mayRemove: true },
         {
-          count: async () => ({ ok: true, value: { count: 7 } }),
-          remove: async (day, typed) => (
-            removed.push([day, typed]),
+          countSealed: async () => ({ ok: true, value: { count: 7 } }),
+          startRemoval: async ({ beforeDay, typed }) => (
+            removed.push([beforeDay, typed]),
             typed === 7 ? { ok: true, value: { id: 'rem_1' } } : { ok: false, message: 'There are 7.' }
           ),
         },
@@ -145,7 +147,7 @@ describe('the seal', () => {
         sources={[]}
         zone={ZONE}
         mayImport={false}
-        verify={async () => ({ ok: true, value: { id: 'ver_1' } })}
+        startVerification={async () => ({ ok: true, value: { id: 'ver_1' } })}
         stop={async () => ({ ok: true, value: null })}
       />,
     );

@@ -2,12 +2,13 @@
 
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { LANGUAGES } from '../../core/letters/mailings';
+import { LANGUAGES, type Language } from '../../core/letters/mailings';
 import { toDoc, toTemplate } from '../../core/letters/templateDoc';
 import { TEMPLATE_IDS, type TemplateId } from '../../core/letters/templateList';
 import type { TemplateView } from '../../core/letters/views';
 import { dayIn, sayDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
+import type { LetterActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { LetterEditor } from './LetterEditor';
 
@@ -15,20 +16,16 @@ interface Props {
   templates: TemplateView[];
   mayChange: boolean;
   zone: string;
-  preview: (
-    template: TemplateId,
-    language: string,
-    text: string,
-  ) => Promise<ActionResult<{ subject: string; text: string }>>;
-  save: (template: TemplateId, language: string, text: string) => Promise<ActionResult<{ version: number }>>;
+  previewTemplate: LetterActs['previewTemplate'];
+  saveTemplate: LetterActs['saveTemplate'];
 }
 
 /**
  * The letters, each in each language: the wording beside what it makes. What the law wants in a letter cannot be left
  * out.
  */
-export function LettersPanel({ templates, mayChange, zone, preview, save }: Props) {
-  const [at, setAt] = useState<{ template: TemplateId; language: string }>({
+export function LettersPanel({ templates, mayChange, zone, previewTemplate, saveTemplate }: Props) {
+  const [at, setAt] = useState<{ template: TemplateId; language: Language }>({
     template: 'acknowledgement',
     language: 'en',
   });
@@ -43,7 +40,7 @@ export function LettersPanel({ templates, mayChange, zone, preview, save }: Prop
   };
   const look = async () =>
     setShown(
-      await preview(at.template, at.language, text).catch((): ActionResult<never> => ({
+      await previewTemplate({ ...at, text }).catch((): ActionResult<never> => ({
         ok: false,
         message: 'The server did not answer. What you typed is still here.',
       })),
@@ -71,7 +68,7 @@ export function LettersPanel({ templates, mayChange, zone, preview, save }: Prop
         </label>
         <label>
           Language{' '}
-          <select value={at.language} onChange={(event) => go({ language: event.target.value })}>
+          <select value={at.language} onChange={(event) => go({ language: event.target.value as Language })}>
             {LANGUAGES.map((id) => (
               <option key={id}>{id}</option>
             ))}
@@ -109,7 +106,7 @@ export function LettersPanel({ templates, mayChange, zone, preview, save }: Prop
             {mayChange && (
               <ActButton
                 primary
-                act={() => save(at.template, at.language, text)}
+                act={() => saveTemplate({ ...at, text })}
                 disabled={toTemplate(toDoc(text)) === toTemplate(toDoc(one.text))}
                 done="Saved as a new version"
               >
@@ -119,7 +116,7 @@ export function LettersPanel({ templates, mayChange, zone, preview, save }: Prop
             {mayChange && one.isOwn && (
               <ActButton
                 act={async () => {
-                  const result = await save(at.template, at.language, '');
+                  const result = await saveTemplate({ ...at, text: '' });
                   if (result.ok) setDrafts(Object.fromEntries(Object.entries(drafts).filter(([own]) => own !== key)));
                   return result;
                 }}

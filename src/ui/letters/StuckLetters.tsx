@@ -1,18 +1,10 @@
 import { sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 /** Letters that the mail server does not take: what, why, when they are tried next, and trying at once. */
-export function StuckLetters({
-  request,
-  zone,
-  actions,
-}: {
-  request: RequestView;
-  zone: string;
-  actions: RequestActions;
-}) {
+export function StuckLetters({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActs }) {
   const stuck = request.letters.filter(({ state, tries }) => state !== 'sent' && tries > 0);
   if (stuck.length === 0) return null;
   return (
@@ -29,7 +21,7 @@ export function StuckLetters({
                 : ''}
           </p>
           {letter.id && (
-            <ActButton act={() => actions.sendLetterAgain(request.ref, letter.id!)} done="It is tried now">
+            <ActButton act={() => actions.sendAgain({ ref: request.ref, letterId: letter.id! })} done="It is tried now">
               Send again
             </ActButton>
           )}

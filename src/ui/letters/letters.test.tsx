@@ -93,14 +93,14 @@ test('each letter in each language is edited by itself, previewed and saved; wha
         }) as TemplateView,
     ),
   );
-  const saved: unknown[][] = [];
+  const saved: unknown[] = [];
   show(
     <LettersPanel
       templates={templates}
       zone="Europe/Copenhagen"
       mayChange
-      preview={async () => ({ ok: true, value: { subject: 'As it looks', text: 'Words as they look' } })}
-      save={async (...args) => (saved.push(args), { ok: false, message: 'It lacks the remedies.' })}
+      previewTemplate={async () => ({ ok: true, value: { subject: 'As it looks', text: 'Words as they look' } })}
+      saveTemplate={async (wording) => (saved.push(wording), { ok: false, message: 'It lacks the remedies.' })}
     />,
   );
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save as a new version' }).disabled).toBe(true);
@@ -113,6 +113,6 @@ test('each letter in each language is edited by itself, previewed and saved; wha
   await screen.findByText('As it looks');
   fireEvent.click(screen.getByRole('button', { name: 'Save as a new version' }));
   await screen.findByText('It lacks the remedies.');
-  expect(saved).toEqual([['acknowledgement', 'en', 'We have it\n\nWords.']]);
+  expect(saved).toEqual([{ template: 'acknowledgement', language: 'en', text: 'We have it\n\nWords.' }]);
   expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('We have it');
 });

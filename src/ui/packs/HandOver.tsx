@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
+import type { HandOverActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import type { Language } from '../../core/letters/mailings';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
@@ -13,17 +14,15 @@ export function HandOver({
   token,
   language,
   readme,
-  release,
-  confirm,
+  releaseLink,
+  confirmDownload,
   post = notPosted,
 }: {
   token: string;
   language: Language;
   readme: string;
   post?: PostAction;
-  release: (token: string, secret: string) => Promise<ActionResult>;
-  confirm: () => Promise<ActionResult>;
-}) {
+} & Pick<HandOverActs, 'releaseLink' | 'confirmDownload'>) {
   const words = LINK_WORDS[language].handOver;
   const [secret, setSecret] = useState('');
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -51,7 +50,7 @@ export function HandOver({
           aria-label={words.word}
           onSubmit={(event: FormEvent) => {
             event.preventDefault();
-            void run(() => release(token, secret), 'file');
+            void run(() => releaseLink({ language, token, secret }), 'file');
           }}
         >
           <p>{words.lead}</p>
@@ -77,7 +76,7 @@ export function HandOver({
             <Button variant="contained" href="/hand-over/file">
               {words.download}
             </Button>
-            <Button disabled={isBusy} onClick={() => void run(confirm, 'done')}>
+            <Button disabled={isBusy} onClick={() => void run(() => confirmDownload({ language }), 'done')}>
               {words.have}
             </Button>
           </div>

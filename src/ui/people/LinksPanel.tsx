@@ -6,23 +6,12 @@ import { useState } from 'react';
 import type { PersonView } from '../../core/people/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { PeopleActs } from '../shared/acts';
 
-export interface LinkActions {
-  link: (other: string, reason: string) => Promise<ActionResult>;
-  unlink: (other: string, reason: string) => Promise<ActionResult>;
-}
+export type LinkActs = Pick<PeopleActs, 'linkPersons' | 'unlinkPersons'>;
 
 /** Identities that are one human being: linked with a reason, and unlinked exactly. */
-export function LinksPanel({
-  person,
-  zone,
-  actions,
-}: {
-  person: PersonView;
-  zone: string;
-  actions: LinkActions | null;
-}) {
+export function LinksPanel({ person, zone, actions }: { person: PersonView; zone: string; actions: LinkActs | null }) {
   const [other, setOther] = useState('');
   const [reason, setReason] = useState('');
   return (
@@ -48,7 +37,7 @@ export function LinksPanel({
                 <td style={{ textAlign: 'right' }}>
                   {actions && (
                     <ActButton
-                      act={() => actions.unlink(one.id, reason)}
+                      act={() => actions.unlinkPersons({ a: person.id, b: one.id, reason })}
                       disabled={reason.trim().length < 5}
                       done="Unlinked; each stands as before"
                     >
@@ -76,7 +65,7 @@ export function LinksPanel({
             sx={{ maxWidth: 260 }}
           />
           <ActButton
-            act={() => actions.link(other, reason)}
+            act={() => actions.linkPersons({ a: person.id, b: other, reason })}
             disabled={other.trim() === '' || reason.trim().length < 5}
             done="Linked"
           >

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { useState, useTransition, type FormEvent } from 'react';
+import type { PeopleActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import './people.css';
 
@@ -14,7 +15,7 @@ interface Found {
 }
 
 /** Finds a person by whatever the coordinator has in hand. */
-export function PeopleSearch({ search }: { search: (words: string) => Promise<ActionResult<Found[]>> }) {
+export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
   const [words, setWords] = useState('');
   const [found, setFound] = useState<{ words: string; people: Found[] } | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
@@ -22,7 +23,7 @@ export function PeopleSearch({ search }: { search: (words: string) => Promise<Ac
   const submit = (event: FormEvent) => {
     event.preventDefault();
     start(async () => {
-      const result = await search(words).catch((): ActionResult<Found[]> => ({
+      const result = await findPeople({ words }).catch((): ActionResult<Found[]> => ({
         ok: false,
         message: 'The server did not answer. Try again.',
       }));

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/people/views';
-import { LinksPanel, type LinkActions } from './LinksPanel';
+import { LinksPanel, type LinkActs } from './LinksPanel';
 import { Choices, Identifiers, Standings } from './PersonTables';
 import { Ribbon } from './Ribbon';
 import './people.css';
@@ -21,7 +21,7 @@ export function PersonSheet({
   today: string;
   on: string | null;
   zone: string;
-  links: LinkActions | null;
+  links: LinkActs | null;
 }) {
   const [, setOn] = useQueryState('on', parseAsString.withOptions({ shallow: false }));
   const titles = new Map(person.standings.map(({ purpose, title }) => [purpose, title]));

@@ -12,15 +12,17 @@ const button = (name: string) => screen.getByRole<HTMLButtonElement>('button', {
 
 test('identities are linked and unlinked with a reason, never without', async () => {
   const done: string[][] = [];
-  const act = (what: string) => async (other: string, reason: string) => (
-    done.push([what, other, reason]),
-    { ok: true as const, value: null }
-  );
+  const act =
+    (what: string) =>
+    async ({ b, reason }: { readonly b: string; readonly reason: string }) => (
+      done.push([what, b, reason]),
+      { ok: true as const, value: null }
+    );
   show(
     <LinksPanel
       person={person([{ id: 'per_2', name: 'Lone Dam', reason: 'showed both cards', since: '2026-11-20T08:00:00Z' }])}
       zone="Europe/Copenhagen"
-      actions={{ link: act('link'), unlink: act('unlink') }}
+      actions={{ linkPersons: act('link'), unlinkPersons: act('unlink') }}
     />,
   );
   expect(screen.getByRole('link', { name: 'Lone Dam' }).getAttribute('href')).toBe('/people/per_2');
@@ -146,7 +148,7 @@ test('a search says whom it found, that it found nobody, or that it failed and m
       { id: 'per_1', name: 'Lone Dam', country: 'DK', identifiers: [{ kind: 'phone', value: '+4510123456' }] },
     ] as never[],
   });
-  show(<PeopleSearch search={() => answer()} />);
+  show(<PeopleSearch findPeople={() => answer()} />);
   const find = (words: string) => {
     fireEvent.change(screen.getByRole('searchbox'), { target: { value: words } });
     fireEvent.submit(screen.getByRole('search'));

@@ -7,6 +7,7 @@ import type { PurposeDraft } from '../../core/ledger/schema';
 import type { PurposeShown, WhatIf } from '../../core/purposes/views';
 import { useSay } from '../shared/Say';
 import { StandingMark } from '../shared/StandingMark';
+import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { PurposeFields } from './PurposeFields';
 
@@ -15,15 +16,15 @@ export function PurposeEditor({
   draft: first,
   parents,
   mayPublish,
-  tryOut,
-  publish,
+  previewPurpose,
+  publishPurpose,
   close,
 }: {
   draft: PurposeDraft;
   parents: readonly PurposeShown[];
   mayPublish: boolean;
-  tryOut: (draft: unknown) => Promise<ActionResult<WhatIf>>;
-  publish: (draft: unknown) => Promise<ActionResult<{ version: number }>>;
+  previewPurpose: LedgerActs['previewPurpose'];
+  publishPurpose: LedgerActs['publishPurpose'];
   close: () => void;
 }) {
   const [draft, setDraft] = useState(first);
@@ -46,7 +47,7 @@ export function PurposeEditor({
     message: 'The server did not answer. What you typed is still here.',
   });
   const onPublish = async () => {
-    const done = take(await publish(draft).catch(lost));
+    const done = take(await publishPurpose(draft).catch(lost));
     if (!done) return;
     say(`Published as version ${done.version}`, true);
     router.refresh();
@@ -70,7 +71,7 @@ export function PurposeEditor({
         <Button
           variant={found ? 'outlined' : 'contained'}
           onClick={() =>
-            void tryOut(draft)
+            void previewPurpose(draft)
               .catch(lost)
               .then((result) => setFound(take(result)))
           }

@@ -3,9 +3,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { PurposeDraft } from '../../core/ledger/schema';
-import type { PurposeShown, WhatIf } from '../../core/purposes/views';
+import type { PurposeShown } from '../../core/purposes/views';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
-import type { ActionResult } from '../shared/actionResult';
+import type { LedgerActs } from '../shared/acts';
 import { PurposeEditor } from './PurposeEditor';
 import { draftOf, newPurpose } from './purposeDraft';
 
@@ -16,15 +16,15 @@ interface Props {
   zone: string;
   mayDraft: boolean;
   mayPublish: boolean;
-  tryOut: (draft: unknown) => Promise<ActionResult<WhatIf>>;
-  publish: (draft: unknown) => Promise<ActionResult<{ version: number }>>;
+  previewPurpose: LedgerActs['previewPurpose'];
+  publishPurpose: LedgerActs['publishPurpose'];
 }
 
 const days = (value: number | null) =>
   value === null ? '–' : value % 365 === 0 ? `${value / 365} ${value === 365 ? 'year' : 'years'}` : `${value} days`;
 
 /** The tree of purposes with their rules; a change is tried out on everybody before it is published. */
-export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOut, publish }: Props) {
+export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, previewPurpose, publishPurpose }: Props) {
   const [draft, setDraft] = useState<PurposeDraft | null>(null);
   const inForce = [...new Set(versions.map(({ id }) => id))].flatMap(
     (id) => versions.filter((one) => one.id === id && one.validFrom <= now).at(-1) ?? [],
@@ -44,7 +44,7 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOu
           </p>
         </div>
         {mayDraft && (
-          <Button variant="contained" onClick={() => setDraft(newPurpose(now))}>
+          <Button variant="contained" onClick={() => setDraft(newPurpose())}>
             A new purpose
           </Button>
         )}
@@ -55,8 +55,8 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOu
           draft={draft}
           parents={inForce}
           mayPublish={mayPublish}
-          tryOut={tryOut}
-          publish={publish}
+          previewPurpose={previewPurpose}
+          publishPurpose={publishPurpose}
           close={() => setDraft(null)}
         />
       )}
@@ -87,7 +87,7 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, tryOu
                 </td>
                 <td style={{ textAlign: 'right' }}>
                   {mayDraft && (
-                    <button className="plain" onClick={() => setDraft({ ...draftOf(purpose), validFrom: now })}>
+                    <button className="plain" onClick={() => setDraft({ ...draftOf(purpose), validFrom: null })}>
                       Change
                     </button>
                   )}

@@ -1,9 +1,9 @@
 import { purposeDraftSchema, type PurposeDraft } from '../../core/ledger/schema';
 import type { PurposeShown } from '../../core/purposes/views';
 
-/** A purpose that is not there yet, with what is usual. @param now instant */
-export function newPurpose(now: string): PurposeDraft {
-  return { ...purposeDraftSchema.getDefault(), id: '', title: '', plain: '', kind: 'consent', validFrom: now };
+/** A purpose that is not there yet, with what is usual. */
+export function newPurpose(): PurposeDraft {
+  return { ...purposeDraftSchema.getDefault(), id: '', title: '', plain: '', kind: 'consent', validFrom: null };
 }
 
 /** What of a purpose can be changed. */

@@ -38,14 +38,14 @@ test('a change of a purpose is looked at before it can be published, and again a
       zone={ZONE}
       mayDraft
       mayPublish
-      tryOut={async (draft) => (
+      previewPurpose={async (draft) => (
         tried.push(draft as never),
         {
           ok: true,
           value: { people: 10, altered: 2, gained: 0, lost: 2, changes: [{ from: 'granted', to: 'lapsed', count: 2 }] },
         }
       )}
-      publish={async () => ({ ok: true, value: { version: 2 } })}
+      publishPurpose={async () => ({ ok: true, value: { version: 2 } })}
     />,
   );
   fireEvent.click(screen.getByText('Change'));

@@ -12,18 +12,10 @@ import { AskFirst, type Question } from '../shared/AskFirst';
 import { useSay } from '../shared/Say';
 import { SecondWord } from '../packs/SecondWord';
 import { sayInstant } from '../../core/shared/days';
-import type { RequestActions } from './actions';
+import type { RequestActs } from '../shared/acts';
 
 /** The letter and the one-time link; the second word is shown once. */
-export function AnswerStage({
-  request,
-  zone,
-  actions,
-}: {
-  request: RequestView;
-  zone: string;
-  actions: RequestActions;
-}) {
+export function AnswerStage({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActs }) {
   const [secret, setSecret] = useState<string | null>(null);
   const [isAsking, setAsking] = useState(false);
   const [isBusy, setBusy] = useState(false);
@@ -32,7 +24,7 @@ export function AnswerStage({
   const send = async () => {
     setAsking(false);
     setBusy(true);
-    const result = await actions.handOverPack(request.ref).catch((): { ok: false; message: string } => ({
+    const result = await actions.sendPack({ ref: request.ref }).catch((): { ok: false; message: string } => ({
       ok: false,
       message: 'The server did not answer. Look at the letters below before you send it again.',
     }));
@@ -130,7 +122,7 @@ function sendQuestion({ ref, who, pack }: RequestView): Question {
 }
 
 /** The answer in words, for rights that end with a letter. */
-function ByLetter({ request, actions }: { request: RequestView; actions: RequestActions }) {
+function ByLetter({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const [text, setText] = useState(
     completionText(request.right as Right, { receivedOn: request.receivedOn, language: request.language }),
   );
@@ -146,7 +138,7 @@ function ByLetter({ request, actions }: { request: RequestView; actions: Request
       <div>
         <ActButton
           primary
-          act={() => actions.answerWith(request.ref, text)}
+          act={() => actions.answerByLetter({ ref: request.ref, text })}
           disabled={text.trim().length < 10}
           done="Answered"
           ask={{

@@ -6,10 +6,10 @@ import { useState } from 'react';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from './actions';
+import type { RequestActs } from '../shared/acts';
 
 /** The person contests our answer; the appeal has a clock of its own. */
-export function AppealStage({ request, actions }: { request: RequestView; actions: RequestActions }) {
+export function AppealStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const [outcome, setOutcome] = useState<'upheld' | 'reversed'>('upheld');
   const [text, setText] = useState('');
   if (request.appeal !== 'open' || !request.mayWork)
@@ -49,7 +49,7 @@ export function AppealStage({ request, actions }: { request: RequestView; action
       <div>
         <ActButton
           primary
-          act={() => actions.appealAnswered(request.ref, outcome, text)}
+          act={() => actions.answerAppeal({ ref: request.ref, outcome, text })}
           disabled={text.trim().length < 10}
           done="The appeal is answered"
         >
@@ -68,7 +68,7 @@ export function AfterAnswer({
 }: {
   request: RequestView;
   today: string;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const [text, setText] = useState('');
   const [on, setOn] = useState(today);
@@ -108,13 +108,13 @@ export function AfterAnswer({
           )}
           {isAppealable && (
             <ActButton
-              act={() => actions.appealReceived(request.ref, on, text)}
+              act={() => actions.receiveAppeal({ ref: request.ref, receivedOn: on, text })}
               disabled={text.trim().length < 5}
               done="The appeal’s clock runs"
             >{`Record the ${appeal.kind}`}</ActButton>
           )}
           <ActButton
-            act={() => actions.reopen(request.ref, text)}
+            act={() => actions.reopenRequest({ ref: request.ref, reason: text })}
             disabled={text.trim().length < 5}
             done="Opened again"
           >

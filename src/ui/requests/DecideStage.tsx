@@ -14,7 +14,7 @@ import type { TraceView } from '../../core/trace/views';
 import { sayDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import { useSay } from '../shared/Say';
-import type { RequestActions } from './actions';
+import type { RequestActs } from '../shared/acts';
 
 /** Fulfil or refuse, with ground and reason. */
 export function DecideStage({
@@ -24,7 +24,7 @@ export function DecideStage({
 }: {
   request: RequestView;
   trace?: TraceView | null;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({
     resolver: yupResolver(decisionSchema),
@@ -47,7 +47,7 @@ export function DecideStage({
     );
   }
   const submit = handleSubmit(async (values) => {
-    const result = await actions.decideOn(request.ref, values);
+    const result = await actions.decide({ ref: request.ref, ...values });
     say(result.ok ? 'Decided' : result.message, result.ok);
     router.refresh();
   });
@@ -63,7 +63,7 @@ export function DecideStage({
             The owner of <b>{task.system}</b> has until {sayDay(task.dueOn)} to answer.
           </span>
           <ActButton
-            act={() => actions.withoutHelper(request.ref, task.id)}
+            act={() => actions.cancelTask({ ref: request.ref, taskId: task.id })}
             done="The letter will say that it was not searched"
             ask={{
               title: `Go on without ${task.system}?`,

@@ -17,7 +17,7 @@ import { RefreshWhile } from '../shared/RefreshWhile';
 import { StuckLetters } from '../letters/StuckLetters';
 import { TraceStage } from '../trace/TraceStage';
 import { WorkPanel } from './WorkPanel';
-import type { RequestActions } from './actions';
+import type { RequestActs } from '../shared/acts';
 import './request.css';
 
 const TITLES: Record<Stage, string> = {
@@ -48,7 +48,7 @@ export function RequestSheet({
   trace: TraceView | null;
   zone: string;
   today: string;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const [isWhyOpen, setWhyOpen] = useState(false);
   const [toggled, setToggled] = useState<ReadonlySet<Stage>>(new Set());
@@ -239,7 +239,7 @@ function body(
   request: RequestView,
   trace: TraceView | null,
   zone: string,
-  actions: RequestActions,
+  actions: RequestActs,
 ): ReactNode {
   switch (stage) {
     case 'intake':

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { Language } from '../../core/letters/mailings';
 import type { StatusView } from '../../core/requests/views';
+import type { StatusActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { ASK_WORDS } from '../intake/askWords';
@@ -13,14 +14,14 @@ import { PROOF_WORDS } from '../identity/proofWords';
 /** How a request stands, for whoever has its reference and word. */
 export function StatusForm({
   language,
-  look,
-  begin,
+  readStatus,
+  beginShopProof,
   post = notPosted,
 }: {
   language: Language;
   post?: PostAction<StatusView>;
-  look: (ref: string, word: string) => Promise<ActionResult<StatusView>>;
-  begin: (ref: string, word: string, system: string) => Promise<ActionResult<{ url: string }>>;
+  readStatus: StatusActs['readStatus'];
+  beginShopProof: StatusActs['beginShopProof'];
 }) {
   const words = ASK_WORDS[language];
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -30,13 +31,16 @@ export function StatusForm({
   const [view, setView] = useState<StatusView | null>(posted.result?.ok ? posted.result.value : null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await look(ref, word).catch((): ActionResult<StatusView> => ({ ok: false, message: words.lost }));
+    const result = await readStatus({ language, ref, word }).catch((): ActionResult<StatusView> => ({
+      ok: false,
+      message: words.lost,
+    }));
     setView(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
   const proof = PROOF_WORDS[language];
   const signIn = async (system: string) => {
-    const result = await begin(ref, word, system).catch((): ActionResult<{ url: string }> => ({
+    const result = await beginShopProof({ language, ref, word, system }).catch((): ActionResult<{ url: string }> => ({
       ok: false,
       message: words.lost,
     }));

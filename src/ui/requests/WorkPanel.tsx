@@ -6,10 +6,10 @@ import { useState } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from './actions';
+import type { RequestActs } from '../shared/acts';
 
 /** Who answers for it, who sees it, and what colleagues tell each other about it. */
-export function WorkPanel({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActions }) {
+export function WorkPanel({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActs }) {
   const [text, setText] = useState('');
   const [matter, setMatter] = useState(request.matter ?? '');
   const [owner, setOwner] = useState(request.owner?.id ?? '');
@@ -35,7 +35,7 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
               ))}
             </TextField>
             {owner !== (request.owner?.id ?? '') && (
-              <ActButton act={() => actions.own(request.ref, owner || null)} done="Handed over">
+              <ActButton act={() => actions.setOwner({ ref: request.ref, userId: owner || null })} done="Handed over">
                 Hand it over
               </ActButton>
             )}
@@ -60,7 +60,7 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
           request.matter && <span>Our matter {request.matter}.</span>
         )}
         {request.mayWork && matter.trim() !== (request.matter ?? '') && (
-          <ActButton act={() => actions.linkMatter(request.ref, matter)} done="Linked">
+          <ActButton act={() => actions.setMatter({ ref: request.ref, matter })} done="Linked">
             Link it
           </ActButton>
         )}
@@ -96,7 +96,7 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
           />
           <ActButton
             act={async () => {
-              const result = await actions.note(request.ref, text);
+              const result = await actions.addNote({ ref: request.ref, text });
               if (result.ok) setText('');
               return result;
             }}

@@ -2,29 +2,21 @@
 
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { REGIME_IDS } from '../../core/clock/regimes';
-import { LANGUAGES } from '../../core/letters/mailings';
-import { RIGHTS } from '../../core/requests/rights';
+import { REGIME_IDS, type RegimeId } from '../../core/clock/regimes';
+import { LANGUAGES, type Language } from '../../core/letters/mailings';
+import { RIGHTS, type Right } from '../../core/requests/rights';
 import type { AssignmentView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { WorkloadActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
 
-interface Props {
+interface Props extends Pick<WorkloadActs, 'addAssignmentRule' | 'removeAssignmentRule' | 'makeCalendarFeed'> {
   view: AssignmentView;
   mayChange: boolean;
-  add: (rule: {
-    right: string | null;
-    regime: string | null;
-    language: string | null;
-    userId: string;
-  }) => Promise<ActionResult>;
-  remove: (id: string) => Promise<ActionResult>;
-  makeFeed: () => Promise<ActionResult<{ address: string }>>;
 }
 
 /** How much everybody has open, who answers for what comes in, and one's own calendar. */
-export function WorkloadSheet({ view, mayChange, add, remove, makeFeed }: Props) {
+export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
   const [rule, setRule] = useState({ right: '', regime: '', language: '', userId: view.workload[0]?.userId ?? '' });
   const [feed, setFeed] = useState<string | null>(null);
   const say = useSay();
@@ -46,7 +38,7 @@ export function WorkloadSheet({ view, mayChange, add, remove, makeFeed }: Props)
   ];
   const most = Math.max(1, ...view.workload.map(({ open }) => open));
   const ask = async () => {
-    const result = await makeFeed();
+    const result = await acts.makeCalendarFeed();
     if (result.ok) setFeed(result.value.address);
     else say(result.message, false);
   };
@@ -115,7 +107,7 @@ export function WorkloadSheet({ view, mayChange, add, remove, makeFeed }: Props)
                   </td>
                   <td style={{ textAlign: 'right' }}>
                     {mayChange && (
-                      <ActButton act={() => remove(one.id)} done="Removed">
+                      <ActButton act={() => acts.removeAssignmentRule({ id: one.id })} done="Removed">
                         Remove
                       </ActButton>
                     )}
@@ -137,10 +129,10 @@ export function WorkloadSheet({ view, mayChange, add, remove, makeFeed }: Props)
             )}
             <ActButton
               act={() =>
-                add({
-                  right: rule.right || null,
-                  regime: rule.regime || null,
-                  language: rule.language || null,
+                acts.addAssignmentRule({
+                  right: (rule.right || null) as Right | null,
+                  regime: (rule.regime || null) as RegimeId | null,
+                  language: (rule.language || null) as Language | null,
                   userId: rule.userId,
                 })
               }

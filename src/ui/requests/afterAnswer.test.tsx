@@ -25,7 +25,11 @@ describe('after the answer', () => {
     expect(button('Answer the appeal').disabled).toBe(true);
     type('Our answer, in writing', 'You are right, we look again.');
     fireEvent.click(button('Answer the appeal'));
-    await waitFor(() => expect(called).toEqual([['appealAnswered', REF, 'upheld', 'You are right, we look again.']]));
+    await waitFor(() =>
+      expect(called).toEqual([
+        ['answerAppeal', { ref: REF, outcome: 'upheld', text: 'You are right, we look again.' }],
+      ]),
+    );
   });
 
   test('where the law knows no appeal to us, only opening again is offered, and why is said', async () => {
@@ -35,6 +39,6 @@ describe('after the answer', () => {
     expect(screen.getByText(/eu-gdpr knows no appeal to us/)).toBeTruthy();
     type(/what was overlooked/, 'A box in the cellar.');
     fireEvent.click(button('Open the request again'));
-    await waitFor(() => expect(called).toEqual([['reopen', REF, 'A box in the cellar.']]));
+    await waitFor(() => expect(called).toEqual([['reopenRequest', { ref: REF, reason: 'A box in the cellar.' }]]));
   });
 });

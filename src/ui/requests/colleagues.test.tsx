@@ -31,8 +31,8 @@ describe('colleagues', () => {
     fireEvent.click(button('Hand it over'));
     await waitFor(() =>
       expect(called).toEqual([
-        ['note', REF, '@Mikkel done'],
-        ['own', REF, 'usr_m'],
+        ['addNote', { ref: REF, text: '@Mikkel done' }],
+        ['setOwner', { ref: REF, userId: 'usr_m' }],
       ]),
     );
   });
@@ -45,9 +45,12 @@ describe('colleagues', () => {
     };
     const props = {
       view,
-      add: async (rule: unknown) => (done.push(rule), { ok: true as const, value: null }),
-      remove: async (id: string) => (done.push(id), { ok: true as const, value: null }),
-      makeFeed: async () => ({ ok: true as const, value: { address: 'https://x.example/calendar/t.ics' } }),
+      addAssignmentRule: async (rule: unknown) => (done.push(rule), { ok: true as const, value: null }),
+      removeAssignmentRule: async ({ id }: { readonly id: string }) => (
+        done.push(id),
+        { ok: true as const, value: null }
+      ),
+      makeCalendarFeed: async () => ({ ok: true as const, value: { address: 'https://x.example/calendar/t.ics' } }),
     };
     const { unmount } = show(<WorkloadSheet {...props} mayChange />);
     fireEvent.click(button('Add the rule'));

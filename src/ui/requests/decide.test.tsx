@@ -28,7 +28,7 @@ describe('the decision', () => {
     fireEvent.click(button('Refuse and answer'));
     await waitFor(() =>
       expect(called).toEqual([
-        ['decideOn', REF, { outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found in nine systems.' }],
+        ['decide', { ref: REF, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found in nine systems.' }],
       ]),
     );
   });
@@ -61,7 +61,7 @@ describe('carrying out and answering', () => {
   };
 
   test('the second word is shown once, after the pack went out', async () => {
-    const { called, actions } = acts({ handOverPack: { ok: true, value: { secret: 'copper-lantern' } } });
+    const { called, actions } = acts({ sendPack: { ok: true, value: { secret: 'copper-lantern' } } });
     const page = show(<AnswerStage request={requestView({ pack })} zone={ZONE} actions={actions} />);
     expect(screen.queryByText('copper-lantern')).toBeNull();
     fireEvent.click(button('Send the pack and close'));
@@ -116,6 +116,6 @@ describe('carrying out and answering', () => {
     fireEvent.change(screen.getByLabelText(/What was done/), { target: { value: 'The address was corrected.' } });
     fireEvent.click(button('Answer and close'));
     fireEvent.click(await screen.findByRole('button', { name: 'Send it and close' }));
-    await waitFor(() => expect(called).toEqual([['answerWith', REF, 'The address was corrected.']]));
+    await waitFor(() => expect(called).toEqual([['answerByLetter', { ref: REF, text: 'The address was corrected.' }]]));
   });
 });

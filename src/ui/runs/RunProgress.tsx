@@ -3,9 +3,9 @@
 import LinearProgress from '@mui/material/LinearProgress';
 import { doneShare, type RunView } from '../../core/runs/views';
 import { ActButton } from '../shared/ActButton';
-import type { ActionResult } from '../shared/actionResult';
+import type { RunActs } from '../shared/acts';
 
-export type StopRun = (id: string) => Promise<ActionResult>;
+export type StopRun = RunActs['cancelRun'];
 
 const number = new Intl.NumberFormat('en');
 
@@ -48,7 +48,7 @@ export function RunProgress({ run, what, unit, stop }: Props) {
           {run.cause ? `It was interrupted (${run.cause}) and is tried again.` : 'You can leave; it goes on.'}
         </p>
         {run.mayCancel && stop && (
-          <ActButton act={() => stop(run.id)} done="Stopped">
+          <ActButton act={() => stop({ id: run.id })} done="Stopped">
             Stop
           </ActButton>
         )}
@@ -71,7 +71,7 @@ export function RunState({ run, stop }: { run: RunView | null | undefined; stop?
     <span className="row">
       <span role="status">running</span>
       {run.mayCancel && stop && (
-        <ActButton act={() => stop(run.id)} done="Stopped">
+        <ActButton act={() => stop({ id: run.id })} done="Stopped">
           Stop
         </ActButton>
       )}

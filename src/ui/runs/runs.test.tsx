@@ -27,7 +27,7 @@ test('what does not go on just now says why', () => {
 
 test('whoever may stops it; who may not is not asked', async () => {
   const stopped: string[] = [];
-  const given = async (id: string) => (stopped.push(id), { ok: true as const, value: null });
+  const given = async ({ id }: { readonly id: string }) => (stopped.push(id), { ok: true as const, value: null });
   const running = run({ id: 'ver_1', state: 'running', done: 3, mayCancel: true });
   const { rerender, refreshed } = show(<RunProgress run={running} what="Verifying" unit="folios" stop={given} />);
   fireEvent.click(screen.getByRole('button', { name: 'Stop' }));

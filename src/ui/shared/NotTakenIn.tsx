@@ -5,7 +5,7 @@ import AlertTitle from '@mui/material/AlertTitle';
 import { sayInstant } from '../../core/shared/days';
 import type { ArrivalView } from '../../core/systems/views';
 import { ActButton } from './ActButton';
-import type { ActionResult } from './actionResult';
+import type { HealthActs } from './acts';
 
 const WHY: Readonly<Record<string, string>> = {
   'no-message': 'it is no message',
@@ -22,14 +22,14 @@ const WHY: Readonly<Record<string, string>> = {
 
 interface Props {
   arrivals: readonly ArrivalView[];
-  /** What came: “message” or “file”. */
-  what: string;
+  /** What came. */
+  what: 'message' | 'file';
   zone: string;
-  settle: (id: string) => Promise<ActionResult>;
+  settleArrivalByHand: HealthActs['settleArrivalByHand'];
 }
 
 /** What came in and is not taken in: shown until it is, or until somebody has looked after it where it lies. */
-export function NotTakenIn({ arrivals, what, zone, settle }: Props) {
+export function NotTakenIn({ arrivals, what, zone, settleArrivalByHand }: Props) {
   if (arrivals.length === 0) return null;
   return (
     <Alert severity="warning" sx={{ mb: 2 }}>
@@ -49,7 +49,10 @@ export function NotTakenIn({ arrivals, what, zone, settle }: Props) {
                 : `It is tried again by itself (${arrival.tries} so far).`}
             </span>
             {arrival.mustLook && (
-              <ActButton act={() => settle(arrival.id)} done="Looked after; it is not shown again">
+              <ActButton
+                act={() => settleArrivalByHand({ kind: what === 'file' ? 'file' : 'mail', id: arrival.id })}
+                done="Looked after; it is not shown again"
+              >
                 I have looked after it
               </ActButton>
             )}

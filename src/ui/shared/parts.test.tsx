@@ -18,22 +18,25 @@ test(
     'is tried again cannot',
   async () => {
     const settled: string[] = [];
-    const settle = async (id: string) => (settled.push(id), { ok: true as const, value: null });
+    const settleArrivalByHand = async ({ kind, id }: { kind: string; id: string }) => (
+      settled.push(`${kind} ${id}`),
+      { ok: true as const, value: null }
+    );
     const { unmount } = show(
       <NotTakenIn
         arrivals={[arrival, { ...arrival, id: 'aa', name: null, why: 'ENOSPC', mustLook: false, tries: 4 }]}
         what="message"
         zone="Europe/Copenhagen"
-        settle={settle}
+        settleArrivalByHand={settleArrivalByHand}
       />,
     );
     expect(screen.getByText('2 messages could not be taken in')).toBeTruthy();
     expect(screen.getByText('new/empty.m')).toBeTruthy();
     expect(screen.getByText(/the storage is full. It is tried again by itself \(4 so far\)/)).toBeTruthy();
     fireEvent.click(screen.getByText('I have looked after it'));
-    await waitFor(() => expect(settled).toEqual(['ff']));
+    await waitFor(() => expect(settled).toEqual(['mail ff']));
     unmount();
-    show(<NotTakenIn arrivals={[]} what="file" zone="Europe/Copenhagen" settle={settle} />);
+    show(<NotTakenIn arrivals={[]} what="file" zone="Europe/Copenhagen" settleArrivalByHand={settleArrivalByHand} />);
     expect(screen.queryByRole('alert')).toBeNull();
   },
 );

@@ -21,7 +21,7 @@ describe('a request from outside', () => {
   test('says what is missing and sends nothing; whatever goes wrong, what was typed stays', async () => {
     let sent = 0;
     let answer: () => Promise<ActionResult<{ ref: string; word: string }>> = unreachable;
-    show(<AskForm language="en" ask={() => (sent++, answer())} />);
+    show(<AskForm language="en" openFromPublic={() => (sent++, answer())} />);
     fireEvent.click(button('Send my request'));
     await screen.findByText('Choose what you ask for.');
     expect(screen.getByText('We need an address to answer to.')).toBeTruthy();
@@ -43,7 +43,7 @@ describe('a request from outside', () => {
   });
 
   test('a field that people do not see is hidden from them, and no stop for the Tab key', () => {
-    show(<AskForm language="en" ask={unreachable} />);
+    show(<AskForm language="en" openFromPublic={unreachable} />);
     const trap = document.querySelector('label[aria-hidden]')!;
     expect(trap.getAttribute('aria-hidden')).toBe('true');
     expect(trap.querySelector('input')!.tabIndex).toBe(-1);
@@ -56,7 +56,7 @@ test('a code: how many tries are left is said; the right one is thanked for', as
     <CodeForm
       language="en"
       token="tok"
-      prove={async (_, code) => (
+      proveIdentity={async ({ code }) => (
         tried.push(code),
         code === '123456'
           ? { ok: true, value: { ref: 'BK-2026-0413' } }
@@ -83,10 +83,10 @@ test('a pack opens with the second word; the link is used up only when the perso
       language="en"
       readme="README.txt"
       token="tok"
-      release={async (_, word) =>
+      releaseLink={async ({ secret: word }) =>
         word === 'copper-lantern' ? { ok: true, value: null } : { ok: false, message: 'That is not the second word.' }
       }
-      confirm={async () => (confirmed++, { ok: true, value: null })}
+      confirmDownload={async () => (confirmed++, { ok: true, value: null })}
     />,
   );
   type('Second word', 'copper');
@@ -117,13 +117,13 @@ test('signing in: the words of a refusal, a server that does not answer, and on 
 });
 
 test('the status page: words of the person’s language, a coarse state, and one refusal for whatever does not fit', async () => {
-  const begun: string[][] = [];
+  const begun: unknown[] = [];
   let answer: ActionResult<StatusView> = { ok: false, message: 'Reference und Wort gehören nicht zusammen.' };
   show(
     <StatusForm
       language="de"
-      look={async () => answer}
-      begin={async (...asked) => (begun.push(asked), { ok: false, message: 'Das Geschäft antwortet nicht.' })}
+      readStatus={async () => answer}
+      beginShopProof={async (asked) => (begun.push(asked), { ok: false, message: 'Das Geschäft antwortet nicht.' })}
     />,
   );
   type('Vorgangsnummer, zum Beispiel BK-2026-00042', 'BK-2026-00042');
@@ -148,11 +148,11 @@ test('the status page: words of the person’s language, a coarse state, and one
   expect(screen.getByText(/2. Dezember 2026/)).toBeTruthy();
   fireEvent.click(button('Anmelden: Web shop'));
   await screen.findByText('Das Geschäft antwortet nicht.');
-  expect(begun).toEqual([['BK-2026-00042', 'XXXX', 'sys_shop']]);
+  expect(begun).toEqual([{ language: 'de', ref: 'BK-2026-00042', word: 'XXXX', system: 'sys_shop' }]);
 });
 
 test('the public form speaks four languages, its refusals too', async () => {
-  show(<AskForm language="nl" ask={unreachable} />);
+  show(<AskForm language="nl" openFromPublic={unreachable} />);
   fireEvent.click(button('Verzoek versturen'));
   await screen.findByText('Kies wat u vraagt.');
   fireEvent.click(screen.getByLabelText('Voor mijn kind'));
@@ -178,8 +178,8 @@ describe('a task for the owner of a system', () => {
     show(
       <HelperTask
         token="tok"
-        open={async () => ({ ok: true, value: task })}
-        finish={async (_, words) => (ended.push(words), { ok: true, value: null })}
+        openTask={async () => ({ ok: true, value: task })}
+        finishTask={async ({ answer }) => (ended.push(answer), { ok: true, value: null })}
       />,
     );
     expect(screen.queryByText(/Lone Dam/)).toBeNull();
@@ -201,8 +201,8 @@ describe('a task for the owner of a system', () => {
     show(
       <HelperTask
         token="tok"
-        open={async () => ({ ok: false, message: 'This link has been used.' })}
-        finish={async () => ({ ok: true, value: null })}
+        openTask={async () => ({ ok: false, message: 'This link has been used.' })}
+        finishTask={async () => ({ ok: true, value: null })}
       />,
     );
     fireEvent.click(button('Show what is asked'));

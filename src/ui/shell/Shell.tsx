@@ -6,7 +6,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Role } from '../../core/access/roles';
 import type { Due } from '../../core/desk/views';
-import type { ActionResult } from '../shared/actionResult';
+import type { SessionActs } from '../shared/acts';
 import { isCommand } from '../shared/keys';
 import { DueBoard } from './DueBoard';
 import { KeysHelp } from './KeysHelp';
@@ -23,7 +23,7 @@ interface Props {
   mayOpen: boolean;
   find: (words: string) => Promise<PaletteHit[]>;
   signOut: () => Promise<void>;
-  signIn: (email: string, password: string) => Promise<ActionResult>;
+  signIn: SessionActs['signIn'];
   children: ReactNode;
 }
 

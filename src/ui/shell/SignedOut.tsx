@@ -3,7 +3,7 @@
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import { useCallback, useEffect, useState } from 'react';
-import type { ActionResult } from '../shared/actionResult';
+import type { SessionActs } from '../shared/acts';
 import { SIGNED_OUT_EVENT } from '../shared/signedOut';
 import { SignInForm } from '../access/SignInForm';
 
@@ -11,13 +11,7 @@ import { SignInForm } from '../access/SignInForm';
 const LOOK_MS = 20_000;
 
 /** When a session ends, signing in lies over the page: what was typed there stays. */
-export function SignedOut({
-  who,
-  signIn,
-}: {
-  who: string;
-  signIn: (email: string, password: string) => Promise<ActionResult>;
-}) {
+export function SignedOut({ who, signIn }: { who: string; signIn: SessionActs['signIn'] }) {
   const [isOut, setOut] = useState(false);
   const look = useCallback(async () => {
     const response = await fetch('/api/staff/session', { cache: 'no-store' }).catch(() => null);

@@ -7,7 +7,7 @@ import { settingProblems, type SystemKind } from '../../core/systems/kinds';
 import type { Reached, SystemView } from '../../core/systems/views';
 import type { ActionResult } from '../shared/actionResult';
 import { ReachedNote, SettingsFields } from './SettingsFields';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 /** How a system is reached. Other settings are kept only once it has answered to them. */
 export function ConnectionPanel({
@@ -17,7 +17,7 @@ export function ConnectionPanel({
 }: {
   system: SystemView;
   kind: SystemKind;
-  actions: SystemActions;
+  actions: SystemActs;
 }) {
   const [values, setValues] = useState<Record<string, string>>(system.settings);
   const [isOpen, setOpen] = useState(false);
@@ -39,7 +39,7 @@ export function ConnectionPanel({
   const save = () => {
     const found = settingProblems(kind, values, system.sealed);
     setProblems(found);
-    if (Object.keys(found).length === 0) run(() => actions.changeConnection(system.id, values));
+    if (Object.keys(found).length === 0) run(() => actions.changeConnection({ id: system.id, settings: values }));
   };
   return (
     <section className="sheet" aria-labelledby="connection">
@@ -56,7 +56,11 @@ export function ConnectionPanel({
       {system.mayChange && (
         <div className="pad stack">
           <div className="row">
-            <Button variant="outlined" disabled={isBusy} onClick={() => run(() => actions.reach(system.id))}>
+            <Button
+              variant="outlined"
+              disabled={isBusy}
+              onClick={() => run(() => actions.testSystem({ id: system.id }))}
+            >
               Reach it
             </Button>
             <Button variant="text" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>

@@ -7,7 +7,7 @@ import { HOLDS, type Holds } from '../../core/systems/fieldHolds';
 import { FIELD_ROLES, type FieldRole } from '../../core/systems/fieldRoles';
 import type { FieldLine, SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 const NOTHING = 'nothing';
 const WHOSE: Readonly<Record<FieldRole, string>> = { subject: 'the record’s person', other: 'another party' };
@@ -16,11 +16,11 @@ const WHOSE: Readonly<Record<FieldRole, string>> = { subject: 'the record’s pe
 export function FieldsPanel({
   system,
   collection,
-  confirm,
+  confirmFields,
 }: {
   system: SystemView;
   collection: string;
-  confirm: SystemActions['confirmFields'];
+  confirmFields: SystemActs['confirmFields'];
 }) {
   const fields = system.fields.filter((field) => field.collection === collection);
   const [changed, setChanged] = useState<Record<string, Holds | null>>({});
@@ -121,12 +121,12 @@ export function FieldsPanel({
           <ActButton
             disabled={different.length === 0}
             act={async () => {
-              const result = await confirm(
-                system.id,
+              const result = await confirmFields({
+                system: system.id,
                 collection,
-                Object.fromEntries(fields.map((field) => [field.field, now(field)])),
-                Object.fromEntries(fields.map((field) => [field.field, roleOf(field)])),
-              );
+                holds: Object.fromEntries(fields.map((field) => [field.field, now(field)])),
+                roles: Object.fromEntries(fields.map((field) => [field.field, roleOf(field)])),
+              });
               if (result.ok) {
                 setChanged({});
                 setRoles({});

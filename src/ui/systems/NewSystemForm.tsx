@@ -10,19 +10,17 @@ import type { InferType } from 'yup';
 import { kindOf, settingProblems, SYSTEM_KINDS } from '../../core/systems/kinds';
 import { systemSchema } from '../../core/systems/schema';
 import type { Reached } from '../../core/systems/views';
+import type { SystemActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { ReachedNote, SettingsFields } from './SettingsFields';
 import './systems.css';
 
 type Values = InferType<typeof systemSchema>;
 
-interface Props {
-  tryIt: (kind: string, settings: Record<string, string>) => Promise<ActionResult<Reached>>;
-  add: (values: Values) => Promise<ActionResult<{ id: string }>>;
-}
+type Props = Pick<SystemActs, 'tryConnection' | 'addSystem'>;
 
 /** A new system: its kind, who answers for it, and how it is reached. Nothing is searched there yet. */
-export function NewSystemForm({ tryIt, add }: Props) {
+export function NewSystemForm({ tryConnection, addSystem }: Props) {
   const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({
     resolver: yupResolver(systemSchema),
     defaultValues: { kind: '', name: '', country: '', owner: '', ownerEmail: '', settings: {} },
@@ -43,17 +41,19 @@ export function NewSystemForm({ tryIt, add }: Props) {
     start(async () => {
       if (!kind || !isSound()) return;
       setReached(null);
-      const result = await tryIt(kind.id, getValues('settings')).catch((): ActionResult<Reached> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      }));
+      const result = await tryConnection({ kind: kind.id, settings: getValues('settings') }).catch(
+        (): ActionResult<Reached> => ({
+          ok: false,
+          message: 'The server did not answer. What you typed is still here.',
+        }),
+      );
       setFailure(result.ok ? null : result.message);
       if (result.ok) setReached(result.value);
     });
   const submit = handleSubmit(async (values) => {
     setFailure(null);
     if (!isSound()) return;
-    const result = await add(values).catch((): ActionResult<{ id: string }> => ({
+    const result = await addSystem(values).catch((): ActionResult<{ id: string }> => ({
       ok: false,
       message: 'The server did not answer. What you typed is still here.',
     }));

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { REFERENCE_MEANINGS, type ReferenceEnds, type ReferenceMeaning } from '../../core/systems/references';
 import type { ReferenceLine, SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 const MEANS: Readonly<Record<ReferenceMeaning, string>> = {
   belongs: 'belongs to whom it points at',
@@ -17,7 +17,7 @@ const MEANS: Readonly<Record<ReferenceMeaning, string>> = {
   nothing: 'not followed',
 };
 
-type Actions = Pick<SystemActions, 'confirmReferences' | 'takeBackReference'>;
+type Actions = Pick<SystemActs, 'confirmReferences' | 'takeBackReference'>;
 
 /** How records of a system hang together: what it declares, what names and values let suppose, and what somebody knows. */
 export function ReferencesPanel({ system, actions }: { system: SystemView; actions: Actions }) {
@@ -26,10 +26,10 @@ export function ReferencesPanel({ system, actions }: { system: SystemView; actio
   const now = (line: ReferenceLine) => changed[idOf(line)] ?? line.meaning;
   const open = references.filter((line) => !line.isConfirmed || now(line) !== line.meaning);
   const confirm = async () => {
-    const result = await actions.confirmReferences(
-      system.id,
-      references.map((line) => ({ ...endsOf(line), meaning: now(line) })),
-    );
+    const result = await actions.confirmReferences({
+      system: system.id,
+      references: references.map((line) => ({ ...endsOf(line), meaning: now(line) })),
+    });
     if (result.ok) setChanged({});
     return result;
   };
@@ -64,7 +64,7 @@ export function ReferencesPanel({ system, actions }: { system: SystemView; actio
                     meaning={now(line)}
                     mayChange={system.mayChange}
                     choose={(meaning) => setChanged({ ...changed, [idOf(line)]: meaning })}
-                    takeBack={() => actions.takeBackReference(system.id, endsOf(line))}
+                    takeBack={() => actions.takeBackReference({ system: system.id, ends: endsOf(line) })}
                   />
                 ))}
               </tbody>
@@ -161,7 +161,7 @@ function NewReference({ system, actions }: { system: SystemView; actions: Action
       toFields: [to!.field],
       when: when && { field: when.field, value: value.trim() },
     };
-    const result = await actions.confirmReferences(system.id, [{ ...ends, meaning }]);
+    const result = await actions.confirmReferences({ system: system.id, references: [{ ...ends, meaning }] });
     if (result.ok) {
       setFrom(null);
       setTo(null);

@@ -7,22 +7,28 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as yup from 'yup';
-import type { RegisterEntry } from '../../core/packs/cover';
+import { MAY_BE_NOTHING } from '../../core/systems/register';
 import { proposeCategories } from '../../core/systems/proposeHolds';
 import { registerSchema } from '../../core/systems/schema';
 import type { SystemView } from '../../core/systems/views';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 interface Props {
   system: SystemView;
   collections: readonly string[];
-  save: SystemActions['changeRegister'];
+  changeRegister: SystemActs['changeRegister'];
 }
 
+const NOTHING_FIELDS = {
+  recipients: 'noRecipients',
+  transfers: 'noTransfers',
+  automatedDecisions: 'noAutomated',
+} as const;
+
 /** What each collection is for, as packs and letters say it. */
-export function RegisterPanel({ system, collections, save }: Props) {
+export function RegisterPanel({ system, collections, changeRegister }: Props) {
   const [edited, setEdited] = useState<string | null>(null);
   return (
     <section className="sheet" aria-labelledby="register">
@@ -96,7 +102,13 @@ export function RegisterPanel({ system, collections, save }: Props) {
         </div>
       )}
       {edited !== null && (
-        <EntryForm key={edited} system={system} collection={edited} save={save} onDone={() => setEdited(null)} />
+        <EntryForm
+          key={edited}
+          system={system}
+          collection={edited}
+          changeRegister={changeRegister}
+          onDone={() => setEdited(null)}
+        />
       )}
     </section>
   );
@@ -128,12 +140,12 @@ const listOf = (text: string): string[] =>
 function EntryForm({
   system,
   collection,
-  save,
+  changeRegister,
   onDone,
 }: {
   system: SystemView;
   collection: string;
-  save: SystemActions['changeRegister'];
+  changeRegister: SystemActs['changeRegister'];
   onDone: () => void;
 }) {
   const entry = system.register.find((one) => one.collection === collection);
@@ -172,11 +184,7 @@ function EntryForm({
       transfers: values.transfers.trim() || null,
       automatedDecisions: values.automatedDecisions.trim() || null,
       isGiven: values.isGiven,
-      nothing: [
-        ...(values.noRecipients ? ['recipients'] : []),
-        ...(values.noTransfers ? ['transfers'] : []),
-        ...(values.noAutomated ? ['automatedDecisions'] : []),
-      ],
+      nothing: MAY_BE_NOTHING.filter((what) => values[NOTHING_FIELDS[what]]),
     };
     try {
       registerSchema.validateSync(sent, { abortEarly: false });
@@ -185,7 +193,7 @@ function EntryForm({
         setError((path ?? 'title').replace(/\[.*$/, '') as keyof Values, { message });
       return;
     }
-    const result = await save(sent as RegisterEntry).catch((): ActionResult<null> => ({
+    const result = await changeRegister(sent).catch((): ActionResult<null> => ({
       ok: false,
       message: 'The server did not answer. What you typed is still here.',
     }));

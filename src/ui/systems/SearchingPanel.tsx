@@ -3,10 +3,16 @@
 import { useState } from 'react';
 import type { SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 /** Whether traces go there, and whether people who are no longer active are looked for too. */
-export function SearchingPanel({ system, save }: { system: SystemView; save: SystemActions['changeSearching'] }) {
+export function SearchingPanel({
+  system,
+  changeSearching,
+}: {
+  system: SystemView;
+  changeSearching: SystemActs['changeSearching'];
+}) {
   const [isTraced, setTraced] = useState(system.isTraced);
   const [searchesInactive, setInactive] = useState(system.searchesInactive);
   const [at, setAt] = useState(system.inactive ? `${system.inactive.collection}\u0001${system.inactive.field}` : '');
@@ -98,7 +104,7 @@ export function SearchingPanel({ system, save }: { system: SystemView; save: Sys
           <div className="row">
             <ActButton
               primary
-              act={() => save({ system: system.id, isTraced, searchesInactive, inactive: rule })}
+              act={() => changeSearching({ system: system.id, isTraced, searchesInactive, inactive: rule })}
               disabled={why !== null || isSame}
               done={isTraced ? `${system.name} is searched from now on` : `${system.name} is not searched`}
             >

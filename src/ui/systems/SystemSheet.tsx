@@ -10,11 +10,11 @@ import { FieldsPanel } from './FieldsPanel';
 import { ReferencesPanel } from './ReferencesPanel';
 import { RegisterPanel } from './RegisterPanel';
 import { SearchingPanel } from './SearchingPanel';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 import './systems.css';
 
 /** One system: how it is reached, what is there, what that holds, what it is for, and whether it is searched. */
-export function SystemSheet({ system, actions, zone }: { system: SystemView; actions: SystemActions; zone: string }) {
+export function SystemSheet({ system, actions, zone }: { system: SystemView; actions: SystemActs; zone: string }) {
   const collections = [
     ...new Set([
       ...system.fields.map(({ collection }) => collection),
@@ -66,7 +66,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
                 <div className="row">
                   <ActButton
                     primary={system.readAt === null}
-                    act={() => actions.readFields(system.id)}
+                    act={() => actions.readFields({ id: system.id })}
                     done={`${system.name} was read`}
                   >
                     {system.readAt ? 'Read it again' : 'Read what is there'}
@@ -80,7 +80,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
                     key={collection}
                     system={system}
                     collection={collection}
-                    confirm={actions.confirmFields}
+                    confirmFields={actions.confirmFields}
                   />
                 ))}
             </div>
@@ -89,8 +89,10 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
         {(system.kind === 'sql' || system.references.length > 0) && system.readAt !== null && (
           <ReferencesPanel system={system} actions={actions} />
         )}
-        <RegisterPanel system={system} collections={collections} save={actions.changeRegister} />
-        {kind && system.kind !== 'tills' && <SearchingPanel system={system} save={actions.changeSearching} />}
+        <RegisterPanel system={system} collections={collections} changeRegister={actions.changeRegister} />
+        {kind && system.kind !== 'tills' && (
+          <SearchingPanel system={system} changeSearching={actions.changeSearching} />
+        )}
       </div>
     </>
   );

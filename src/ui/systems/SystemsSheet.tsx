@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { sayInstant } from '../../core/shared/days';
 import type { RegisterEntry } from '../../core/packs/cover';
 import { ActButton } from '../shared/ActButton';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 interface SystemShown {
   id: string;
@@ -24,13 +24,13 @@ export function SystemsSheet({
   mayTest,
   mayAdd,
   zone,
-  reach,
+  testSystem,
 }: {
   systems: SystemShown[];
   mayTest: boolean;
   mayAdd: boolean;
   zone: string;
-  reach: SystemActions['reach'];
+  testSystem: SystemActs['testSystem'];
 }) {
   return (
     <>
@@ -76,7 +76,7 @@ export function SystemsSheet({
                 {mayTest && system.kind !== 'by-hand' && system.kind !== 'import' && system.kind !== 'bookend' && (
                   <ActButton
                     act={async () => {
-                      const result = await reach(system.id);
+                      const result = await testSystem({ id: system.id });
                       return result.ok && !result.value.ok
                         ? { ok: false, message: `${result.value.what} ${result.value.advice}` }
                         : result;

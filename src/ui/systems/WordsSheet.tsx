@@ -16,6 +16,7 @@ import { useRef, useState } from 'react';
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '../../core/letters/mailings';
 import { REGISTER_LANGUAGE } from '../../core/systems/phrasebook';
 import type { WordsLine, WordsView } from '../../core/systems/views';
+import type { SystemActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 
@@ -37,11 +38,11 @@ const MOST_SHOWN = 150;
 
 interface Props {
   view: WordsView;
-  say: (phrase: string, language: Language, words: string) => Promise<ActionResult<null>>;
+  sayInLanguage: SystemActs['sayInLanguage'];
 }
 
 /** What packs and letters say of the register, in each language: what ships is proposed, what nobody has said stands first. */
-export function WordsSheet({ view, say }: Props) {
+export function WordsSheet({ view, sayInLanguage }: Props) {
   const [onlyMissing, setOnlyMissing] = useState((view.missing[view.language] ?? 0) > 0);
   const [filter, setFilter] = useState('');
   const wanted = filter.trim().toLowerCase();
@@ -115,7 +116,7 @@ export function WordsSheet({ view, say }: Props) {
                   line={line}
                   language={view.language}
                   mayChange={view.mayChange}
-                  say={say}
+                  sayInLanguage={sayInLanguage}
                 />
               ))}
             </TableBody>
@@ -135,12 +136,12 @@ function WordsRow({
   line,
   language,
   mayChange,
-  say,
+  sayInLanguage,
 }: {
   line: WordsLine;
   language: Language;
   mayChange: boolean;
-  say: Props['say'];
+  sayInLanguage: Props['sayInLanguage'];
 }) {
   const [words, setWords] = useState(line.own ?? '');
   const [failure, setFailure] = useState<string | null>(null);
@@ -152,10 +153,12 @@ function WordsRow({
   const keep = async () => {
     if (words.trim() === sent.current) return;
     sent.current = words.trim();
-    const result = await say(line.phrase, language, words.trim()).catch((): ActionResult<null> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await sayInLanguage({ phrase: line.phrase, language, words: words.trim() }).catch(
+      (): ActionResult<null> => ({
+        ok: false,
+        message: 'The server did not answer. What you typed is still here.',
+      }),
+    );
     setFailure(result.ok ? null : result.message);
     if (!result.ok) {
       sent.current = kept;

@@ -4,7 +4,7 @@ import { show } from '../../../test/support/screen';
 import type { SystemView } from '../../core/systems/views';
 import { NewSystemForm } from './NewSystemForm';
 import { SystemSheet } from './SystemSheet';
-import type { SystemActions } from './systemActions';
+import type { SystemActs } from '../shared/acts';
 
 const field = (name: string, more: Partial<SystemView['fields'][number]> = {}): SystemView['fields'][number] => ({
   collection: 'members',
@@ -49,7 +49,7 @@ function acts() {
     <T,>(name: string, value: T) =>
     async (...args: unknown[]) => (called.push([name, ...args]), { ok: true as const, value });
   const actions = {
-    reach: say('reach', { ok: true, collections: 2, fields: 8 }),
+    testSystem: say('testSystem', { ok: true, collections: 2, fields: 8 }),
     changeConnection: say('changeConnection', {
       ok: false,
       what: 'It turns us away.',
@@ -62,7 +62,7 @@ function acts() {
     changeSearching: say('changeSearching', null),
     confirmReferences: say('confirmReferences', { confirmed: 1 }),
     takeBackReference: say('takeBackReference', null),
-  } as SystemActions;
+  } as SystemActs;
   return { called, actions };
 }
 const sheet = (one: SystemView, actions = acts().actions) =>
@@ -80,10 +80,12 @@ test('what a field holds is proposed with its reason, changed by a person, and c
     expect(called).toEqual([
       [
         'confirmFields',
-        'sys_1',
-        'members',
-        { reach: 'email', state: 'free-text' },
-        { reach: 'subject', state: 'subject' },
+        {
+          system: 'sys_1',
+          collection: 'members',
+          holds: { reach: 'email', state: 'free-text' },
+          roles: { reach: 'subject', state: 'subject' },
+        },
       ],
     ]),
   );
@@ -141,7 +143,7 @@ test('a kept secret is never shown and may stay empty; what the system says is s
   fireEvent.change(screen.getByLabelText('Address'), { target: { value: '' } });
   fireEvent.click(button(/keep them/));
   await screen.findByText(/It turns us away/);
-  expect(called).toEqual([['changeConnection', 'sys_1', { schemas: 'club', url: '' }]]);
+  expect(called).toEqual([['changeConnection', { id: 'sys_1', settings: { schemas: 'club', url: '' } }]]);
 });
 
 test('what a collection is for is asked in full, with its categories proposed from its fields', async () => {
@@ -194,8 +196,8 @@ describe('a new system', () => {
     const called: unknown[][] = [];
     show(
       <NewSystemForm
-        tryIt={async (...args) => (called.push(['try', ...args]), reached)}
-        add={async (values) => (
+        tryConnection={async (given) => (called.push(['try', given]), reached)}
+        addSystem={async (values) => (
           called.push(['add', values]),
           { ok: false, message: 'Some fields need another look.', fields: { name: 'That name is taken.' } }
         )}
@@ -271,7 +273,9 @@ describe('references', () => {
     fireEvent.mouseDown(screen.getByRole('combobox', { name: /rides.member to members.no/ }));
     fireEvent.click(await screen.findByRole('option', { name: 'only names whom it points at' }));
     fireEvent.click(button('Confirm 1 references'));
-    await waitFor(() => expect(called).toEqual([['confirmReferences', 'sys_1', [{ ...ends, meaning: 'names' }]]]));
+    await waitFor(() =>
+      expect(called).toEqual([['confirmReferences', { system: 'sys_1', references: [{ ...ends, meaning: 'names' }] }]]),
+    );
   });
 
   test('one that nobody can see is said by hand, and taken back', async () => {
@@ -279,7 +283,7 @@ describe('references', () => {
     sheet(system({ references: [line({ origin: 'by-hand', isConfirmed: true })] }), actions);
     expect(button('All confirmed').disabled).toBe(true);
     fireEvent.click(button('Take back'));
-    await waitFor(() => expect(called).toEqual([['takeBackReference', 'sys_1', ends]]));
+    await waitFor(() => expect(called).toEqual([['takeBackReference', { system: 'sys_1', ends }]]));
     fireEvent.click(screen.getByText('Another reference, which nobody can see from outside'));
     expect(button('Follow it').disabled).toBe(true);
     for (const [label, place] of [
@@ -299,7 +303,7 @@ describe('references', () => {
       when: null,
       meaning: 'belongs',
     };
-    await waitFor(() => expect(called[1]).toEqual(['confirmReferences', 'sys_1', [said]]));
+    await waitFor(() => expect(called[1]).toEqual(['confirmReferences', { system: 'sys_1', references: [said] }]));
   });
 
   test('who may not change them reads them', () => {

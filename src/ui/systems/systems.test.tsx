@@ -22,10 +22,10 @@ const keys = (more: Partial<KeysView> = {}): KeysView => ({
 
 describe('keys', () => {
   const none = {
-    rotate: async () => ({ ok: true as const, value: { id: 'rot_1' } }),
-    ask: async () => ({ ok: true as const, value: { id: 'exp_1' } }),
-    approve: async () => ({ ok: true as const, value: null }),
-    fetchCopy: async () => ({ ok: true as const, value: { copy: 'x' } }),
+    startRotation: async () => ({ ok: true as const, value: { id: 'rot_1' } }),
+    askForKeys: async () => ({ ok: true as const, value: { id: 'exp_1' } }),
+    approveKeyExport: async () => ({ ok: true as const, value: null }),
+    fetchKeys: async () => ({ ok: true as const, value: { copy: 'x' } }),
   };
 
   test('data keys under an older master are counted and wrapped anew; while that runs it cannot be asked for again', () => {
@@ -42,8 +42,11 @@ describe('keys', () => {
     const [agreed, fetched]: [string[], [string, string][]] = [[], []];
     const actions = {
       ...none,
-      approve: async (id: string) => (agreed.push(id), { ok: true as const, value: null }),
-      fetchCopy: async (id: string, passphrase: string) => (
+      approveKeyExport: async ({ id }: { readonly id: string }) => (
+        agreed.push(id),
+        { ok: true as const, value: null }
+      ),
+      fetchKeys: async ({ id, passphrase }: { readonly id: string; readonly passphrase: string }) => (
         fetched.push([id, passphrase]),
         { ok: false as const, message: 'The passphrase is too short.' }
       ),
@@ -91,7 +94,7 @@ test('an administrator keeps colleagues out, never themselves', async () => {
       colleagues={[colleague('asta', true), colleague('bo', true), colleague('eva', false)]}
       own="asta"
       mayChange
-      setActive={async (id, active) => (set.push([id, active]), { ok: true, value: null })}
+      setColleagueActive={async ({ id, active }) => (set.push([id, active]), { ok: true, value: null })}
     />,
   );
   expect(screen.getAllByRole('button').map((one) => one.textContent)).toEqual(['Keep out', 'Let in']);
@@ -139,7 +142,7 @@ test('a system that cannot be reached says why; one without a connection is not 
           },
         ] as never
       }
-      reach={async (id) => (asked.push(id), { ok: false, message: 'It does not answer.' })}
+      testSystem={async ({ id }) => (asked.push(id), { ok: false, message: 'It does not answer.' })}
     />,
   );
   expect(screen.getByText('✓ reached Tue 24 Nov 2026 09:00')).toBeTruthy();

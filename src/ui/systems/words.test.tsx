@@ -18,14 +18,16 @@ const view = (more: Partial<WordsView> = {}): WordsView => ({
 
 test('what is missing stands first and alone; said, it is kept once, with Enter or when the field is left', async () => {
   const said: unknown[] = [];
-  show(<WordsSheet view={view()} say={async (...given) => (said.push(given), { ok: true, value: null })} />);
+  show(<WordsSheet view={view()} sayInLanguage={async (given) => (said.push(given), { ok: true, value: null })} />);
   expect(screen.getByText('Danish · 1 missing')).toBeTruthy();
   expect(screen.getByText('German')).toBeTruthy();
   expect(screen.queryByText('book-keeping')).toBeNull();
   const field = screen.getByLabelText('running the club in Danish');
   fireEvent.change(field, { target: { value: 'at drive klubben ' } });
   fireEvent.keyDown(field, { key: 'Enter' });
-  await waitFor(() => expect(said).toEqual([['running the club', 'da', 'at drive klubben']]));
+  await waitFor(() =>
+    expect(said).toEqual([{ phrase: 'running the club', language: 'da', words: 'at drive klubben' }]),
+  );
   fireEvent.blur(field);
   fireEvent.click(screen.getByLabelText('Only what is missing'));
   expect(screen.getByLabelText<HTMLInputElement>('book-keeping in Danish').placeholder).toBe('bogføring');
@@ -37,7 +39,7 @@ test('what is missing stands first and alone; said, it is kept once, with Enter 
 
 test('a refusal stands at the field, and what was typed stays; whoever may only look has no fields', async () => {
   const { unmount } = show(
-    <WordsSheet view={view()} say={async () => ({ ok: false, message: 'At most 300 characters.' })} />,
+    <WordsSheet view={view()} sayInLanguage={async () => ({ ok: false, message: 'At most 300 characters.' })} />,
   );
   const field = screen.getByLabelText<HTMLInputElement>('running the club in Danish');
   fireEvent.change(field, { target: { value: 'x' } });
@@ -45,7 +47,7 @@ test('a refusal stands at the field, and what was typed stays; whoever may only 
   expect(await screen.findByText('At most 300 characters.')).toBeTruthy();
   expect(field.value).toBe('x');
   unmount();
-  show(<WordsSheet view={view({ mayChange: false })} say={async () => ({ ok: true, value: null })} />);
+  show(<WordsSheet view={view({ mayChange: false })} sayInLanguage={async () => ({ ok: true, value: null })} />);
   expect(screen.queryByLabelText('running the club in Danish')).toBeNull();
   expect(screen.getByText('▲ not said yet')).toBeTruthy();
 });

@@ -9,7 +9,7 @@ import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/trac
 import type { RequestView } from '../../core/requests/views';
 import { MatchRow, type Row } from './MatchRow';
 import { MatchSide } from './MatchSide';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 import { useReviewActs } from './useReviewActs';
 import { useReviewKeys } from './useReviewKeys';
 import { useVerdicts } from './useVerdicts';
@@ -36,7 +36,7 @@ export function MatchReview({
 }: {
   request: RequestView;
   trace: TraceView;
-  actions: RequestActions;
+  actions: RequestActs;
   onChange: () => Promise<{ isSuccess: boolean }>;
 }) {
   const [threshold, setThreshold] = useState(0.9);

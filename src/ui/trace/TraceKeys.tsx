@@ -3,7 +3,7 @@
 import type { RequestView } from '../../core/requests/views';
 import type { TraceView } from '../../core/trace/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 /** What was searched by: what was given, and what records taught on the way. A key that is not theirs is struck. */
 export function TraceKeys({
@@ -13,7 +13,7 @@ export function TraceKeys({
 }: {
   trace: TraceView;
   request: RequestView;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const mayStrike = request.mayWork && request.decision.outcome === 'none';
   const struck = trace.keys.filter(({ isStruck }) => isStruck).length;
@@ -32,7 +32,7 @@ export function TraceKeys({
             </span>
             {mayStrike && (
               <ActButton
-                act={() => actions.strikeKey(request.ref, key.id, !key.isStruck)}
+                act={() => actions.strike({ ref: request.ref, keyId: key.id, isStruck: !key.isStruck })}
                 done={key.isStruck ? 'Searched by again, from the next trace on' : 'Nothing is searched by it any more'}
               >
                 {key.isStruck ? 'Search by it again' : 'Not theirs: strike'}

@@ -11,7 +11,7 @@ import { ConditionRows } from './ConditionRows';
 import { MatchReview } from './MatchReview';
 import { TraceKeys } from './TraceKeys';
 import { TraceSystems } from './TraceSystems';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 /** The trace as it runs, and the review of what it found; partial results show as they arrive. */
 export function TraceStage({
@@ -21,7 +21,7 @@ export function TraceStage({
 }: {
   request: RequestView;
   first: TraceView | null;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const { data: trace, refetch } = useQuery<TraceView | null>({
     queryKey: ['trace', request.ref, first?.id ?? 'none'],
@@ -82,7 +82,7 @@ export function TraceStage({
                     <ActButton
                       key={band}
                       act={async () => {
-                        const result = await actions.judgeBand(request.ref, band);
+                        const result = await actions.acceptBand({ ref: request.ref, band });
                         await refetch();
                         return result;
                       }}
@@ -93,15 +93,17 @@ export function TraceStage({
                 );
               })}
               {trace.state === 'running' && (
-                <ActButton act={() => actions.stopTrace(request.ref)} done="Stopped; what was found stays">
+                <ActButton act={() => actions.stopTrace({ ref: request.ref })} done="Stopped; what was found stays">
                   Stop the trace
                 </ActButton>
               )}
               {trace.state !== 'running' && (
-                <ActButton act={() => actions.beginTrace(request.ref, trace.conditions)}>Trace again</ActButton>
+                <ActButton act={() => actions.startTrace({ ref: request.ref, conditions: trace.conditions })}>
+                  Trace again
+                </ActButton>
               )}
               {trace.state === 'stopped' && (
-                <ActButton primary act={() => actions.resumeTrace(request.ref)}>
+                <ActButton primary act={() => actions.resumeTrace({ ref: request.ref })}>
                   Go on with the trace
                 </ActButton>
               )}
@@ -148,7 +150,7 @@ function Begin({
   systems: readonly string[];
   words: string;
   isPrimary: boolean;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const [conditions, setConditions] = useState<TraceConditions | null>(start);
   return (
@@ -157,7 +159,7 @@ function Begin({
         <ActButton
           primary={isPrimary}
           disabled={conditions === null}
-          act={() => actions.beginTrace(request.ref, conditions ?? NO_CONDITIONS)}
+          act={() => actions.startTrace({ ref: request.ref, conditions: conditions ?? NO_CONDITIONS })}
         >
           {words}
         </ActButton>
@@ -183,7 +185,7 @@ function countsInWords({ matches, undecided }: TraceView): string {
 }
 
 /** What is still to come from owners, and what could not be read: both are named in the letter if they stay so. */
-function Limits({ trace, request, actions }: { trace: TraceView; request: RequestView; actions: RequestActions }) {
+function Limits({ trace, request, actions }: { trace: TraceView; request: RequestView; actions: RequestActs }) {
   return (
     <>
       {trace.helpers.map((task) => (
@@ -199,7 +201,7 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
           </span>
           {task.state === 'open' && task.kind === 'search' && request.mayWork && (
             <ActButton
-              act={() => actions.withoutHelper(request.ref, task.id)}
+              act={() => actions.cancelTask({ ref: request.ref, taskId: task.id })}
               done="The letter will say that it was not searched"
               ask={{
                 title: `Go on without ${task.system}?`,

@@ -3,7 +3,7 @@
 import type { RequestView } from '../../core/requests/views';
 import type { StepView, TraceView } from '../../core/trace/views';
 import { ActButton } from '../shared/ActButton';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 const WORD: Record<string, string> = {
   queued: '… waiting',
@@ -21,7 +21,7 @@ export function TraceSystems({
 }: {
   trace: TraceView;
   request: RequestView;
-  actions: RequestActions;
+  actions: RequestActs;
 }) {
   const names = [...new Set(trace.steps.map(({ name }) => name))];
   return (
@@ -54,7 +54,9 @@ export function TraceSystems({
             {leftOut > 0 && <span className="ochre"> {leftOut} no longer active left out</span>}
             {worst.error_text && worst.state !== 'done' ? `, ${worst.error_text} (try ${worst.tries})` : ''}{' '}
             {worst.state === 'failed' && request.mayWork && (
-              <ActButton act={() => actions.searchAgain(request.ref, worst.system_id)}>Try again</ActButton>
+              <ActButton act={() => actions.retrySystem({ ref: request.ref, systemId: worst.system_id })}>
+                Try again
+              </ActButton>
             )}
           </span>
         );

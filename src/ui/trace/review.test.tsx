@@ -8,7 +8,7 @@ import { acts, button } from '../../../test/support/requestActions';
 import { show } from '../../../test/support/screen';
 import type { MatchOpened, TraceView } from '../../core/trace/views';
 import { TraceStage } from './TraceStage';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 describe('the review', () => {
   const matches = [
@@ -119,9 +119,9 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 'z' });
     await waitFor(() =>
       expect(called).toEqual([
-        ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]],
-        ['judge', REF, [{ matchId: 'c', verdict: 'not-theirs' }]],
-        ['judge', REF, [{ matchId: 'c', verdict: null }]],
+        ['giveVerdicts', { ref: REF, verdicts: [{ matchId: 'a', verdict: 'theirs' }] }],
+        ['giveVerdicts', { ref: REF, verdicts: [{ matchId: 'c', verdict: 'not-theirs' }] }],
+        ['giveVerdicts', { ref: REF, verdicts: [{ matchId: 'c', verdict: null }] }],
       ]),
     );
   });
@@ -137,8 +137,8 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 't' });
     await waitFor(() =>
       expect(called).toEqual([
-        ['judge', REF, [{ matchId: 'c', verdict: 'theirs' }]],
-        ['judge', REF, [{ matchId: 'a', verdict: 'theirs' }]],
+        ['giveVerdicts', { ref: REF, verdicts: [{ matchId: 'c', verdict: 'theirs' }] }],
+        ['giveVerdicts', { ref: REF, verdicts: [{ matchId: 'a', verdict: 'theirs' }] }],
       ]),
     );
   });
@@ -153,7 +153,9 @@ describe('the review', () => {
     fireEvent.click(screen.getByRole('button', { name: 'remove: Regards' }));
     fireEvent.click(button(/Hand over without 1 passage/));
     await waitFor(() =>
-      expect(called).toEqual([['redactPassages', REF, 'c', [{ start: 0, end: 7, why: 'other-person' }]]]),
+      expect(called).toEqual([
+        ['redact', { ref: REF, matchId: 'c', passages: [{ start: 0, end: 7, why: 'other-person' }] }],
+      ]),
     );
     fireEvent.keyDown(window, { key: 'r' });
     await waitFor(() => expect(called).toHaveLength(2));
@@ -170,20 +172,24 @@ describe('the review', () => {
     await waitFor(() =>
       expect(called).toEqual([
         [
-          'judge',
-          REF,
-          [
-            { matchId: 'a', verdict: 'theirs' },
-            { matchId: 'c', verdict: 'theirs' },
-          ],
+          'giveVerdicts',
+          {
+            ref: REF,
+            verdicts: [
+              { matchId: 'a', verdict: 'theirs' },
+              { matchId: 'c', verdict: 'theirs' },
+            ],
+          },
         ],
         [
-          'judge',
-          REF,
-          [
-            { matchId: 'a', verdict: null },
-            { matchId: 'c', verdict: null },
-          ],
+          'giveVerdicts',
+          {
+            ref: REF,
+            verdicts: [
+              { matchId: 'a', verdict: null },
+              { matchId: 'c', verdict: null },
+            ],
+          },
         ],
       ]),
     );
@@ -192,7 +198,7 @@ describe('the review', () => {
   });
 
   test('a verdict that the server refuses is taken back and said', async () => {
-    const { actions } = acts({ judge: { ok: false, message: 'Decided meanwhile.' } });
+    const { actions } = acts({ giveVerdicts: { ok: false, message: 'Decided meanwhile.' } });
     show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 'u' });
@@ -207,14 +213,14 @@ describe('the review', () => {
       const answers: ((result: { ok: true; value: { changed: number } } | Error) => void)[] = [];
       const sent: unknown[] = [];
       const slow = {
-        judge: (_ref: string, verdicts: unknown) => (
+        giveVerdicts: ({ verdicts }: { verdicts: unknown }) => (
           sent.push(verdicts),
           new Promise(
             (resolve, reject) =>
               void answers.push((result) => (result instanceof Error ? reject(result) : resolve(result))),
           )
         ),
-      } as unknown as RequestActions;
+      } as unknown as RequestActs;
       served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
       show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
       await screen.findByText('Opened a');
@@ -243,8 +249,8 @@ describe('the review', () => {
     fireEvent.click(button('Accept 2 certain'));
     await waitFor(() =>
       expect(called).toEqual([
-        ['searchAgain', REF, 'sys_mail'],
-        ['judgeBand', REF, 'certain'],
+        ['retrySystem', { ref: REF, systemId: 'sys_mail' }],
+        ['acceptBand', { ref: REF, band: 'certain' }],
       ]),
     );
   });
@@ -257,7 +263,7 @@ describe('the review', () => {
     fireEvent.click(button('Go on without'));
     expect(called).toEqual([]);
     fireEvent.click(await screen.findByRole('button', { name: /^Go on without ./ }));
-    await waitFor(() => expect(called).toEqual([['withoutHelper', REF, 'hlp_1']]));
+    await waitFor(() => expect(called).toEqual([['cancelTask', { ref: REF, taskId: 'hlp_1' }]]));
   });
 
   test('whoever may not work on it sees the records and has no verdicts to give', async () => {

@@ -8,7 +8,7 @@ import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions
 import type { StepView, TraceView } from '../../core/trace/views';
 import { ConditionRows } from './ConditionRows';
 import { TraceStage } from './TraceStage';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 const step = (more: Partial<StepView> = {}): StepView => ({
   system_id: 'sys_shop',
@@ -80,7 +80,7 @@ function stage(view: TraceView) {
         (_, name) =>
         async (...args: unknown[]) => (called.push([name, ...args]), { ok: true, value: null }),
     },
-  ) as RequestActions;
+  ) as RequestActs;
   show(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <TraceStage request={requestView()} first={view} actions={actions} />
@@ -146,7 +146,7 @@ test('a trace is stopped while it runs and goes on from there; each system says 
   );
   expect(screen.getByText('of 1,200, 300/s')).toBeTruthy();
   fireEvent.click(button('Stop the trace'));
-  await waitFor(() => expect(called).toContainEqual(['stopTrace', 'BK-2026-0412']));
+  await waitFor(() => expect(called).toContainEqual(['stopTrace', { ref: 'BK-2026-0412' }]));
 });
 
 test('a stopped one goes on; people left out and conditions are said', async () => {
@@ -160,7 +160,7 @@ test('a stopped one goes on; people left out and conditions are said', async () 
   expect(screen.getByText('2 no longer active left out')).toBeTruthy();
   expect(screen.getByText(/^Only records where the system is “Web shop”\. What lies outside/)).toBeTruthy();
   fireEvent.click(button('Go on with the trace'));
-  await waitFor(() => expect(called).toContainEqual(['resumeTrace', 'BK-2026-0412']));
+  await waitFor(() => expect(called).toContainEqual(['resumeTrace', { ref: 'BK-2026-0412' }]));
 });
 
 test('a key that is not theirs is struck, and searched by again', async () => {
@@ -176,9 +176,9 @@ test('a key that is not theirs is struck, and searched by again', async () => {
   fireEvent.click(button('Not theirs: strike'));
   fireEvent.click(button('Search by it again'));
   await waitFor(() =>
-    expect(called.filter(([name]) => name === 'strikeKey')).toEqual([
-      ['strikeKey', 'BK-2026-0412', 'tky_1', true],
-      ['strikeKey', 'BK-2026-0412', 'tky_2', false],
+    expect(called.filter(([name]) => name === 'strike')).toEqual([
+      ['strike', { ref: 'BK-2026-0412', keyId: 'tky_1', isStruck: true }],
+      ['strike', { ref: 'BK-2026-0412', keyId: 'tky_2', isStruck: false }],
     ]),
   );
 });
@@ -199,7 +199,9 @@ test('matches are looked through by topic, or only what is new; S asks for a sec
   await screen.findByText('Opened c');
   expect(screen.queryByText(/Record a/)).toBeNull();
   fireEvent.keyDown(window, { key: 's' });
-  await waitFor(() => expect(called).toContainEqual(['secondReader', 'BK-2026-0412', 'c', true]));
+  await waitFor(() =>
+    expect(called).toContainEqual(['askSecondReader', { ref: 'BK-2026-0412', matchId: 'c', isWanted: true }]),
+  );
   fireEvent.change(list, { target: { value: 'new' } });
   expect(screen.getByText(/Record a · new/)).toBeTruthy();
   fireEvent.change(list, { target: { value: 'outside' } });

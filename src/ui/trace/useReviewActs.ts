@@ -4,16 +4,16 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import type { MatchLine } from '../../core/trace/views';
 import type { Redaction } from '../../core/trace/redaction';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
 
 /** What is asked of the server in a review beside verdicts, with what became of it. */
-export function useReviewActs(ref: string, actions: RequestActions, onChange: () => Promise<unknown>) {
+export function useReviewActs(ref: string, actions: RequestActs, onChange: () => Promise<unknown>) {
   const say = useSay();
   const client = useQueryClient();
   const redact = useCallback(
     async (id: string, passages: readonly Redaction[]) => {
-      const result = await actions.redactPassages(ref, id, passages);
+      const result = await actions.redact({ ref, matchId: id, passages });
       say(
         result.ok
           ? passages.length > 0
@@ -31,7 +31,7 @@ export function useReviewActs(ref: string, actions: RequestActions, onChange: ()
   const askSecond = useCallback(
     async (row: MatchLine) => {
       const isWanted = row.second === null;
-      const result = await actions.secondReader(ref, row.id, isWanted);
+      const result = await actions.askSecondReader({ ref, matchId: row.id, isWanted });
       say(
         result.ok
           ? isWanted

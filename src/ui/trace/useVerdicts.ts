@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { MOST_VERDICTS } from '../../core/requests/schema';
 import type { Verdict } from '../../core/trace/views';
 import { useSay } from '../shared/Say';
-import type { RequestActions } from '../requests/actions';
+import type { RequestActs } from '../shared/acts';
 
 /**
  * Who judges by keys gives the next verdict within this time, in milliseconds; only after it the sheet is made anew.
@@ -23,7 +23,7 @@ export interface Given {
  * waits and goes with the next call, so that nobody is faster than the server for long. What is refused is shown as it
  * stood before, and said.
  */
-export function useVerdicts(ref: string, actions: RequestActions, onChange: () => Promise<{ isSuccess: boolean }>) {
+export function useVerdicts(ref: string, actions: RequestActs, onChange: () => Promise<{ isSuccess: boolean }>) {
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const waiting = useRef(new Map<string, Given>());
   const isSending = useRef(false);
@@ -36,10 +36,7 @@ export function useVerdicts(ref: string, actions: RequestActions, onChange: () =
     isSending.current = true;
     for (let batch = next(waiting.current); batch.length > 0; batch = next(waiting.current)) {
       const result = await actions
-        .judge(
-          ref,
-          batch.map(([matchId, { verdict }]) => ({ matchId, verdict })),
-        )
+        .giveVerdicts({ ref, verdicts: batch.map(([matchId, { verdict }]) => ({ matchId, verdict })) })
         .catch(() => ({ ok: false, message: NOT_SAVED }) as const);
       if (result.ok) continue;
       // What has been given anew meanwhile is still on its way; it takes the place of what stood before this.

@@ -1,3 +1,4 @@
+import type { WhatIfKind } from '../../core/clock/schema';
 import type { ChangeBasisRefusal, ClockRefusal } from '../../core/clock/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { ClockReading } from '../../core/clock/clock';
@@ -61,8 +62,6 @@ export async function changeBasis(
 
 const sayLaws = (regimes: readonly string[]): string => regimes.join(' and ');
 const sameLaws = (a: readonly string[], b: readonly string[]): boolean => a.toSorted().join() === b.toSorted().join();
-
-export type WhatIfKind = 'identity-proven' | 'clarification-given' | 'fee-paid' | 'extended' | 'nothing';
 
 /** What the clock would say if something happened on a day to come. Nothing is written. */
 export async function whatIf(

@@ -1,3 +1,4 @@
+import type { StaffClockEvent } from '../../core/clock/schema';
 import type { ClockEventRefusal } from '../../core/clock/refusals';
 import type { ClockEvent } from '../../core/clock/events';
 import { sayDayIn } from '../../core/letters/frame';
@@ -16,8 +17,6 @@ import { answerAddress } from '../letters/answerAddress';
 import { clockOf } from './clockOf';
 import { workOnRequest } from '../requests/workOnRequest';
 import { eventReason } from './sealed';
-
-export type StaffClockEvent = 'clarification-asked' | 'clarification-given' | 'fee-asked' | 'fee-paid' | 'extended';
 
 /** What the person has to be told before it counts. */
 const TOLD: readonly StaffClockEvent[] = ['clarification-asked', 'fee-asked', 'extended'];

@@ -17,7 +17,7 @@ const SAY: Readonly<Record<DueMark['kind'], string>> = {
 };
 
 /** Makes the address of a colleague's own feed; an old one ends. The address is the secret, and is shown once. */
-export async function makeCalendarFeed(ctx: Context): Promise<Result<{ path: string }, MakeCalendarFeedRefusal>> {
+export async function makeCalendarFeed(ctx: Context): Promise<Result<{ address: string }, MakeCalendarFeedRefusal>> {
   const { actor } = ctx;
   if (actor.kind !== 'user') return refuse({ code: 'not-allowed', act: 'desk.see' });
   const token = ctx.keys.random(24).toString('base64url');
@@ -28,7 +28,7 @@ export async function makeCalendarFeed(ctx: Context): Promise<Result<{ path: str
       made_at: ctx.clock.now(),
     });
     await recordTrail(ctx, h, 'calendar-feed-made', actor.id);
-    return ok({ path: `/calendar/${token}` });
+    return ok({ address: `${ctx.baseUrl}/calendar/${token}.ics` });
   });
 }
 

@@ -15,6 +15,7 @@ import {
 import { choiceById } from '../../db/ledger/ledger';
 import { allPurposes } from '../../db/purposes/purposes';
 import { lockWholeLedger } from '../../db/ledger/trees';
+import type { ChosenDrift } from '../../core/drift/schema';
 import type { Handle } from '../../db/shared/handle';
 import { identifiersOf, personById } from '../../db/people/persons';
 import { isConnectorError, type ConnectorError, type Connector } from '../../ports/connector';
@@ -28,7 +29,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { personIdentifier, personName } from '../people/sealed';
 
 /** Which differences are meant: some by hand, or all of a system and purpose (with the count that was shown). */
-export type Chosen = { ids: string[] } | { systemId: string; purpose: string; count: number };
+export type Chosen = ChosenDrift;
 
 const MOST_AT_ONCE = 5000;
 

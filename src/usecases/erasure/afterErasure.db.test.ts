@@ -54,8 +54,8 @@ test('after the certificate the person is nowhere in what Bookend can open', asy
   shelf().put('t1', email);
   shelf().put('t2', email, { collection: 'bills', fields: { email, issued_on: '2020-01-01' } });
   // Everything a colleague does around a person leaves words behind.
-  must(await findPeople(signe, email));
-  must(await findPeople(signe, 'Ambrosius Freja'));
+  must(await findPeople(signe, { words: email }));
+  must(await findPeople(signe, { words: 'Ambrosius Freja' }));
   must(await findAtCounter(signe, { identifier: { kind: 'phone', value: phone } }));
   must(await searchLedger(signe, { identifier: { kind: 'email', value: email } }));
   must(

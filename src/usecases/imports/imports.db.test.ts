@@ -137,7 +137,7 @@ test.each([
   const { summary } = await take(bytes);
   expect(summary).toMatchObject({ recorded: 1, quarantined: 0 });
   expect(summary.encoding === 'UTF-8').toBe(encoding !== 'latin1');
-  const found = await findPeople(coordinator, `Søren${id} Skov`);
+  const found = await findPeople(coordinator, { words: `Søren${id} Skov` });
   expect(found.ok && found.value.map(({ name }) => name)).toContain(`Søren${id} Skov`);
 });
 

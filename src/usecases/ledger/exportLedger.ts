@@ -5,6 +5,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { reachedWith, type Reached } from '../../core/ledger/trees';
 import { csvLine } from '../../core/shared/csv';
+import { addDays, beginningOfDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   exportById,
@@ -34,7 +35,7 @@ function mayExport(ctx: Context): boolean {
   return ctx.actor.kind === 'machine' ? mayReadLedger(ctx) : reach(ctx, 'ledger.export') !== null;
 }
 
-/** Asks for a part of the ledger as a file; the worker writes it. */
+/** Asks for a part of the ledger as a file; the worker writes it. `from` and `to` may be days; the last one is included. */
 export async function startExport(
   ctx: Context,
   input: LedgerQuery & { format: ExportFormat },
@@ -42,7 +43,8 @@ export async function startExport(
   if (!mayExport(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.export' });
   return ctx.transaction(async (h) => {
     const id = ctx.keys.id('exp');
-    const { format, ...query } = input;
+    const { format, ...asked } = input;
+    const query = { ...asked, from: edgeOf(ctx, asked.from, 0), to: edgeOf(ctx, asked.to, 1) };
     const key = await newWorkKey(ctx, h, {
       kind: 'export',
       subject: id,
@@ -60,6 +62,12 @@ export async function startExport(
     await recordTrail(ctx, h, 'ledger-exported', id, JSON.stringify(query), key);
     return ok({ id });
   });
+}
+
+/** The instant a range begins at, or ends before: a day counts whole. @param more days after one */
+function edgeOf(ctx: Context, edge: string | null | undefined, more: number): string | null {
+  if (!edge) return null;
+  return edge.length === 10 ? new Date(beginningOfDay(addDays(edge, more), ctx.organisation.zone)).toISOString() : edge;
 }
 
 const ROWS_AT_ONCE = 5000;

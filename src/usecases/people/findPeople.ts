@@ -35,7 +35,10 @@ const MOST = 25;
 const MOST_LOOKED_AT = 100;
 
 /** People by e-mail, phone, customer number or name, whatever the words look like. A search is a look. */
-export async function findPeople(ctx: Context, words: string): Promise<Result<FoundPerson[], AccessRefusal>> {
+export async function findPeople(
+  ctx: Context,
+  { words }: { words: string },
+): Promise<Result<FoundPerson[], AccessRefusal>> {
   const how = reach(ctx, 'persons.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'persons.see' });
   const query = words.trim();

@@ -38,7 +38,7 @@ export async function readPurposes(
 }
 
 /** Tries a change out on everybody, as if it held from its first moment. Nothing is saved. */
-export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<WhatIf, PurposeRefusal>> {
+export async function previewPurpose(ctx: Context, draft: PurposeDraft): Promise<Result<WhatIf, PurposeRefusal>> {
   if (!reach(ctx, 'purposes.draft')) return refuse({ code: 'not-allowed', act: 'purposes.draft' });
   return ctx.snapshot(async (h) => {
     const checked = await check(ctx, h, draft);
@@ -46,7 +46,7 @@ export async function whatIf(ctx: Context, draft: PurposeDraft): Promise<Result<
     const { versions, next, before } = checked.value;
     // One moment for all of it: a version recorded a millisecond later would not be known yet.
     const now = ctx.clock.now();
-    const at = new Date(Math.max(Date.parse(draft.validFrom), Date.parse(now))).toISOString();
+    const at = new Date(Math.max(Date.parse(checked.value.next.validFrom), Date.parse(now))).toISOString();
     const wordings = await allWordings(h);
     const moment = { at, knownAt: at, zone: ctx.organisation.zone, laws: await lawTable(h) };
     const [old, fresh] = [
@@ -142,7 +142,7 @@ export async function publishPurpose(
     await insertPurpose(h, { ...next, recordedAt: ctx.clock.now(), publishedBy: ctx.actor.id });
     // What waits for a confirmation is folded by the window: with another window the folds are made anew.
     if (before && before.confirmWithinHours !== next.confirmWithinHours) await askRebuild(ctx, h);
-    await recordTrail(ctx, h, 'purpose-published', draft.id, `version ${next.version}, from ${draft.validFrom}`);
+    await recordTrail(ctx, h, 'purpose-published', draft.id, `version ${next.version}, from ${next.validFrom}`);
     return ok({ version: next.version });
   });
 }
@@ -156,23 +156,18 @@ async function check(
 > {
   const versions = await allPurposes(h);
   const now = ctx.clock.now();
-  if (Date.parse(draft.validFrom) < Date.parse(now) - 60_000)
-    return refuse({ code: 'purpose-in-the-past', validFrom: draft.validFrom });
+  const validFrom = draft.validFrom ?? now;
+  if (Date.parse(validFrom) < Date.parse(now) - 60_000) return refuse({ code: 'purpose-in-the-past', validFrom });
   const own = versions.filter(({ id }) => id === draft.id);
-  const before = purposeInForce(versions, draft.id, draft.validFrom, now) as PurposeWithWords | null;
+  const before = purposeInForce(versions, draft.id, validFrom, now) as PurposeWithWords | null;
   for (let at = draft.parent, steps = 0; at; steps++) {
     if (at === draft.id || steps > 50) return refuse({ code: 'purpose-circle', parent: draft.parent! });
-    const parent: PurposeWithWords | null = purposeInForce(
-      versions,
-      at,
-      draft.validFrom,
-      now,
-    ) as PurposeWithWords | null;
+    const parent: PurposeWithWords | null = purposeInForce(versions, at, validFrom, now) as PurposeWithWords | null;
     if (!parent) return refuse({ code: 'parent-unknown', parent: at });
     at = parent.parent;
   }
   const next = {
-    ...newPurpose({ words: {}, sortOrder: versions.length, publishedBy: null, ...(before ?? {}), ...draft }),
+    ...newPurpose({ words: {}, sortOrder: versions.length, publishedBy: null, ...(before ?? {}), ...draft, validFrom }),
     version: Math.max(0, ...own.map(({ version }) => version)) + 1,
     recordedAt: now,
   } as PurposeWithWords;

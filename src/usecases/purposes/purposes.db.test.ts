@@ -13,7 +13,7 @@ import { readOverview } from '../standing/overview';
 import { recordChoices } from '../ledger/recordChoices';
 import { linkPersons, unlinkPersons } from '../people/linkPersons';
 import { personView } from '../people/personView';
-import { publishPurpose, readPurposes, whatIf } from './changePurpose';
+import { publishPurpose, readPurposes, previewPurpose } from './changePurpose';
 
 let world: TestWorld;
 const supervisor = () => world.user('usr_mikkel', 'supervisor');
@@ -91,7 +91,7 @@ const standing = async (email: string, purpose: string, at?: string) => {
 describe('a change of a purpose', () => {
   test('what it would alter is what it then alters, and trying it saves nothing', async () => {
     const change = draft('calls', { shelfLifeDays: 365 });
-    const found = must(await whatIf(coordinator(), change));
+    const found = must(await previewPurpose(coordinator(), change));
     expect(found.people).toBe(12);
     // Grants to `calls` from January 2025 are those of p2 and p4.
     expect(found).toMatchObject({
@@ -281,7 +281,7 @@ test('an answer with words that nobody knew, recorded while everybody is counted
   };
   const asked = { ...coordinator(), words: { ...words, refresh: meanwhile } };
   expect((await readOverview(asked, { on: null, by: 'country', purpose: null })).ok).toBe(true);
-  expect((await whatIf(asked, draft('newsletter', { shelfLifeDays: 90 }))).ok).toBe(true);
+  expect((await previewPurpose(asked, draft('newsletter', { shelfLifeDays: 90 }))).ok).toBe(true);
   expect(n).toBe(2);
 });
 

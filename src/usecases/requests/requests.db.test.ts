@@ -78,8 +78,9 @@ describe('colleagues', () => {
   test('a calendar feed names references and days; a new one ends the old', async () => {
     const { ref } = await open();
     const first = must(await makeCalendarFeed(signe))
-      .path.split('/')
-      .at(-1)!;
+      .address.split('/')
+      .at(-1)!
+      .replace('.ics', '');
     const feed = must(await readCalendarFeed(world.worker, { token: first }));
     expect(feed).toMatch(/^BEGIN:VCALENDAR\r\n/);
     expect(feed).toContain(`SUMMARY:${ref}: answer due`);

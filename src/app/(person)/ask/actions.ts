@@ -1,12 +1,13 @@
 'use server';
 
 import { languageOf } from '../../../core/letters/mailings';
-import { publicRequestSchema } from '../../../core/requests/schema';
+import { publicRequestSchema, type PublicForm } from '../../../core/requests/schema';
 import { sayRefusal } from '../../../core/words/refusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import type { Posted } from '../../../ui/shared/posted';
 import { ASK_WORDS } from '../../../ui/intake/askWords';
-import { openFromPublic } from '../../../usecases/intake/openFromStaff';
+import * as opening from '../../../usecases/intake/openFromStaff';
+import type { Sent } from '../../lib/act';
 import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';
@@ -14,7 +15,7 @@ import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
 
 /** The answer is the same in the same time, whether or not somebody is known. */
-export async function askNow(values: unknown): Promise<ActionResult<{ ref: string; word: string }>> {
+export async function openFromPublic(values: Sent<PublicForm>): Promise<ActionResult<{ ref: string; word: string }>> {
   const words = ASK_WORDS[languageOf((values as { language?: string } | null)?.language)];
   return inWords(words.lost, async () => {
     const form = readForm(publicRequestSchema, values);
@@ -22,7 +23,7 @@ export async function askNow(values: unknown): Promise<ActionResult<{ ref: strin
     if (!(await hasRoom('public-form', await clientAddress()))) return { ok: false, message: words.tooMany };
     // A program filled in the field that people do not see: it is thanked and nothing is opened.
     if (form.value.website) return { ok: true, value: { ref: '', word: '' } };
-    const result = await openFromPublic(await publicContext(), form.value);
+    const result = await opening.openFromPublic(await publicContext(), form.value);
     return result.ok
       ? { ok: true, value: { ref: result.value.ref, word: result.value.statusWord } }
       : { ok: false, message: sayRefusal(result.refusal) };
@@ -36,5 +37,5 @@ export async function askPosted(
 ): Promise<Posted<{ ref: string; word: string }>> {
   const names = Object.keys(publicRequestSchema.fields);
   const values = Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]));
-  return answered(await askNow(values), form, names);
+  return answered(await openFromPublic(values as PublicForm), form, names);
 }

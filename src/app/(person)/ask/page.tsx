@@ -4,7 +4,7 @@ import { AskForm } from '../../../ui/intake/AskForm';
 import { ASK_WORDS } from '../../../ui/intake/askWords';
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { publicContext } from '../../lib/session';
-import { askNow, askPosted } from './actions';
+import { askPosted, openFromPublic } from './actions';
 
 export const metadata = { title: 'Your data' };
 
@@ -15,7 +15,7 @@ export default async function AskPage({ searchParams }: { searchParams: Promise<
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].title}</h1>
       <p>{ASK_WORDS[language].lead}</p>
-      <AskForm key={language} language={language} ask={askNow} post={askPosted} />
+      <AskForm key={language} language={language} openFromPublic={openFromPublic} post={askPosted} />
     </PersonPage>
   );
 }

@@ -4,7 +4,7 @@ import { AskForPage } from '../../../ui/choicesPage/SmallForms';
 import { WORDS } from '../../../ui/choicesPage/words';
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { publicContext } from '../../lib/session';
-import { askNow, askPosted } from './actions';
+import { askForPage, askPosted } from './actions';
 
 export const metadata = { title: 'Your choices' };
 
@@ -16,7 +16,7 @@ export default async function ChoicesPage({ searchParams }: { searchParams: Prom
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{words.askTitle}</h1>
       <p>{words.askLead}</p>
-      <AskForPage language={language} ask={askNow.bind(null, language)} post={askPosted.bind(null, language)} />
+      <AskForPage language={language} askForPage={askForPage} post={askPosted.bind(null, language)} />
     </PersonPage>
   );
 }

@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation';
 import { SignInForm, SignInFrame } from '../../../ui/access/SignInForm';
 import { currentStaff } from '../../lib/session';
-import { signInNow, signInPosted } from './actions';
+import { signIn, signInPosted } from './actions';
 import { ownPath } from './ownPath';
 
 export const metadata = { title: 'Sign in' };
@@ -11,7 +11,7 @@ export default async function SignInPage({ searchParams }: { searchParams: Promi
   if (await currentStaff()) redirect(to);
   return (
     <SignInFrame>
-      <SignInForm signIn={signInNow} post={signInPosted} to={to} />
+      <SignInForm signIn={signIn} post={signInPosted} to={to} />
     </SignInFrame>
   );
 }

@@ -4,7 +4,7 @@ import { ASK_WORDS } from '../../../ui/intake/askWords';
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { StatusForm } from '../../../ui/requests/StatusForm';
 import { publicContext } from '../../lib/session';
-import { lookAtStatus, signInAtShop, statusPosted } from './actions';
+import { beginShopProof, readStatus, statusPosted } from './actions';
 
 export const metadata = { title: 'Your request' };
 
@@ -17,8 +17,8 @@ export default async function StatusPage({ searchParams }: { searchParams: Promi
       <p>{ASK_WORDS[language].statusLead}</p>
       <StatusForm
         language={language}
-        look={lookAtStatus.bind(null, language)}
-        begin={signInAtShop.bind(null, language)}
+        readStatus={readStatus}
+        beginShopProof={beginShopProof}
         post={statusPosted.bind(null, language)}
       />
     </PersonPage>

@@ -7,8 +7,8 @@ import { readLedger } from '../../../usecases/ledger/readLedger';
 import { readSources } from '../../../usecases/ledger/readSources';
 import { LedgerSheet } from '../../../ui/ledger/LedgerSheet';
 import { shown, staff } from '../../lib/session';
-import { verifyNow } from './actions';
-import { stopRun } from '../runs/actions';
+import { startVerification } from './actions';
+import { cancelRun } from '../runs/actions';
 
 export const metadata = { title: 'Ledger' };
 
@@ -40,8 +40,8 @@ export default async function LedgerPage({
       sources={shown(await readSources(ctx))}
       zone={ctx.organisation.zone}
       mayImport={reachOf(actor.roles, 'imports.run') !== null}
-      verify={verifyNow}
-      stop={stopRun}
+      startVerification={startVerification}
+      stop={cancelRun}
     />
   );
 }

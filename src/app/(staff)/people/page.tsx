@@ -1,10 +1,10 @@
 import { PeopleSearch } from '../../../ui/people/PeopleSearch';
 import { staff } from '../../lib/session';
-import { searchPeople } from './actions';
+import { findPeople } from './actions';
 
 export const metadata = { title: 'People' };
 
 export default async function PeoplePage() {
   await staff('persons.see');
-  return <PeopleSearch search={searchPeople} />;
+  return <PeopleSearch findPeople={findPeople} />;
 }

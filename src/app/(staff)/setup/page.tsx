@@ -7,14 +7,14 @@ import { readKeysView } from '../../../usecases/keys/exportKeys';
 import { LawsPanel } from '../../../ui/clock/LawsPanel';
 import { readLaws } from '../../../usecases/clock/adoptLaw';
 import {
-  adoptLawNow,
-  approveKeysNow,
-  askForKeysNow,
-  fetchKeysNow,
-  previewLawNow,
-  rotateNow,
-  setActive,
-  stateLawNow,
+  adoptLaw,
+  approveKeyExport,
+  askForKeys,
+  fetchKeys,
+  previewLaw,
+  setColleagueActive,
+  startRotation,
+  stateLaw,
 } from './actions';
 
 export const metadata = { title: 'Setup' };
@@ -36,16 +36,13 @@ export default async function SetupPage() {
         colleagues={colleagues}
         own={actor.id}
         mayChange={reachOf(actor.roles, 'people.change') !== null}
-        setActive={setActive}
+        setColleagueActive={setColleagueActive}
       />
       <KeysPanel
         keys={shown(await readKeysView(ctx))}
-        actions={{ rotate: rotateNow, ask: askForKeysNow, approve: approveKeysNow, fetchCopy: fetchKeysNow }}
+        actions={{ startRotation, askForKeys, approveKeyExport, fetchKeys }}
       />
-      <LawsPanel
-        view={shown(await readLaws(ctx))}
-        actions={{ preview: previewLawNow, adopt: adoptLawNow, state: stateLawNow }}
-      />
+      <LawsPanel view={shown(await readLaws(ctx))} actions={{ previewLaw, adoptLaw, stateLaw }} />
     </>
   );
 }

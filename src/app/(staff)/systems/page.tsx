@@ -1,11 +1,11 @@
 import { readSystems } from '../../../usecases/systems/readSystems';
 import { SystemsSheet } from '../../../ui/systems/SystemsSheet';
 import { shown, staff } from '../../lib/session';
-import { reachSystem } from './actions';
+import { testSystem } from './actions';
 
 export const metadata = { title: 'Systems' };
 
 export default async function SystemsPage() {
   const { ctx } = await staff('systems.see');
-  return <SystemsSheet {...shown(await readSystems(ctx))} zone={ctx.organisation.zone} reach={reachSystem} />;
+  return <SystemsSheet {...shown(await readSystems(ctx))} zone={ctx.organisation.zone} testSystem={testSystem} />;
 }

@@ -9,7 +9,7 @@ import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';
 import { publicContext } from '../../../lib/session';
-import { changeNow, changePosted, proveNow, provePosted } from '../actions';
+import { changeChoices, changePosted, proveCode, provePosted } from '../actions';
 
 export const metadata = { title: 'Your choices' };
 
@@ -37,7 +37,8 @@ export default async function OwnChoicesPage({
         {result.refusal.code === 'code-needed' ? (
           <PageCode
             language={language}
-            prove={proveNow.bind(null, token, language)}
+            token={token}
+            proveCode={proveCode}
             post={provePosted.bind(null, token, language)}
           />
         ) : (
@@ -54,7 +55,7 @@ export default async function OwnChoicesPage({
       <ChoicesForm
         view={view}
         token={token}
-        change={changeNow.bind(null, token, view.language)}
+        changeChoices={changeChoices}
         post={changePosted.bind(null, token, view.language)}
         days={daysOf(view, view.language, ctx.organisation.zone)}
       />

@@ -5,7 +5,7 @@ import { WORDS } from '../../../../ui/choicesPage/words';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { confirmView } from '../../../../usecases/ledger/confirmChoice';
 import { publicContext } from '../../../lib/session';
-import { confirmNow, confirmPosted } from '../../choices/actions';
+import { confirmChoice, confirmPosted } from '../../choices/actions';
 
 export const metadata = { title: 'Please confirm' };
 
@@ -23,7 +23,8 @@ export default async function ConfirmPage({ params }: { params: Promise<{ token:
           <p>{words.confirmLead.replace('{title}', result.value.title)}</p>
           <ConfirmButton
             language={language}
-            confirm={confirmNow.bind(null, token, language)}
+            token={token}
+            confirmChoice={confirmChoice}
             post={confirmPosted.bind(null, token, language)}
           />
         </>

@@ -6,7 +6,7 @@ import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import { openLink } from '../../../../usecases/packs/handOver';
 import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';
-import { confirmNow, releaseNow, releasePosted } from './actions';
+import { confirmDownload, releaseLink, releasePosted } from './actions';
 
 export async function generateMetadata(props: LinkParams) {
   return { title: LINK_WORDS[await linkLanguage(props)].handOver.ready };
@@ -27,8 +27,8 @@ export default async function HandOverPage(props: LinkParams) {
           token={token}
           language={language}
           readme={PACK_WORDS[link.value.language].names.readme}
-          release={releaseNow.bind(null, language)}
-          confirm={confirmNow.bind(null, language)}
+          releaseLink={releaseLink}
+          confirmDownload={confirmDownload}
           post={releasePosted.bind(null, language, token)}
         />
       ) : (

@@ -3,7 +3,7 @@ import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { LINK_WORDS } from '../../../../ui/requests/linkWords';
 import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';
-import { proveNow, provePosted } from './actions';
+import { proveIdentity, provePosted } from './actions';
 
 export async function generateMetadata(props: LinkParams) {
   return { title: LINK_WORDS[await linkLanguage(props)].identity.title };
@@ -21,7 +21,7 @@ export default async function IdentityPage(props: LinkParams) {
       <CodeForm
         token={token}
         language={language}
-        prove={proveNow.bind(null, language)}
+        proveIdentity={proveIdentity}
         post={provePosted.bind(null, language, token)}
       />
     </PersonPage>

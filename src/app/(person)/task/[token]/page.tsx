@@ -1,7 +1,7 @@
 import { HelperTask } from '../../../../ui/helpers/HelperTask';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { publicContext } from '../../../lib/session';
-import { finishNow, finishPosted, openNow, openPosted } from '../actions';
+import { finishPosted, finishTask, openPosted, openTask } from '../actions';
 
 export const metadata = { title: 'A task' };
 
@@ -14,8 +14,8 @@ export default async function TaskPage({ params }: { params: Promise<{ token: st
       <h1>We need your help with a system</h1>
       <HelperTask
         token={token}
-        open={openNow}
-        finish={finishNow}
+        openTask={openTask}
+        finishTask={finishTask}
         postOpen={openPosted.bind(null, token)}
         postFinish={finishPosted.bind(null, token)}
       />

@@ -3,8 +3,8 @@ import { readPermissionCounts } from '../../../../usecases/standing/readPermissi
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { AudienceSheet } from '../../../../ui/audiences/AudienceSheet';
 import { shown, staff } from '../../../lib/session';
-import { askListAgain, checkDraftNow } from '../actions';
-import { stopRun } from '../../runs/actions';
+import { askAgain, checkDraft } from '../actions';
+import { cancelRun } from '../../runs/actions';
 
 export const metadata = { title: 'Before a send' };
 
@@ -22,9 +22,9 @@ export default async function AudiencesPage() {
       purposes={titles}
       asked={shown(await readPermissionCounts(ctx))}
       zone={ctx.organisation.zone}
-      again={askListAgain}
-      stop={stopRun}
-      checkDraft={checkDraftNow}
+      askAgain={askAgain}
+      stop={cancelRun}
+      checkDraft={checkDraft}
     />
   );
 }

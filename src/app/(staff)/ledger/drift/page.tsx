@@ -1,8 +1,8 @@
 import { readDrift } from '../../../../usecases/drift/readDrift';
 import { DriftSheet } from '../../../../ui/drift/DriftSheet';
 import { shown, staff } from '../../../lib/session';
-import { believeNow, compareNow, correctDriftNow } from '../actions';
-import { stopRun } from '../../runs/actions';
+import { believe, putRight, startComparison } from '../actions';
+import { cancelRun } from '../../runs/actions';
 
 export const metadata = { title: 'Drift' };
 
@@ -26,7 +26,7 @@ export default async function DriftPage({
     <DriftSheet
       view={view}
       zone={ctx.organisation.zone}
-      actions={{ compare: compareNow, correct: correctDriftNow, believe: believeNow, stop: stopRun }}
+      actions={{ startComparison, putRight, believe, stop: cancelRun }}
     />
   );
 }

@@ -3,7 +3,7 @@ import { ImportSheet } from '../../../../ui/imports/ImportSheet';
 import { NotTakenIn } from '../../../../ui/shared/NotTakenIn';
 import { readArrivals } from '../../../../usecases/health/arrivals';
 import { shown, staff } from '../../../lib/session';
-import { settleFile } from '../actions';
+import { settleArrivalByHand } from '../../health/actions';
 
 export const metadata = { title: 'Imports' };
 
@@ -15,7 +15,7 @@ export default async function ImportsPage() {
         arrivals={shown(await readArrivals(ctx, { kind: 'file' }))}
         what="file"
         zone={ctx.organisation.zone}
-        settle={settleFile}
+        settleArrivalByHand={settleArrivalByHand}
       />
       <ImportSheet
         imports={shown(await readImports(ctx))}

@@ -4,8 +4,8 @@ import { readProofPage } from '../../../../usecases/ledger/readProofPage';
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { ProofSheet } from '../../../../ui/ledger/ProofSheet';
 import { shown, staff } from '../../../lib/session';
-import { countSealedNow, depositNow, exportNow, proveNow, rebuildNow, removeSealedNow } from '../actions';
-import { stopRun } from '../../runs/actions';
+import { countSealed, proveChoice, startDeposit, startExport, startRebuild, startRemoval } from '../actions';
+import { cancelRun } from '../../runs/actions';
 
 export const metadata = { title: 'Proof' };
 
@@ -26,13 +26,13 @@ export default async function ProofPage() {
       zone={ctx.organisation.zone}
       mayRemove={reachOf(actor.roles, 'ledger.remove-sealed') !== null}
       actions={{
-        deposit: depositNow,
-        prove: proveNow,
-        makeExport: exportNow as (values: unknown) => ReturnType<typeof exportNow>,
-        rebuild: rebuildNow,
-        count: countSealedNow,
-        remove: removeSealedNow,
-        stop: stopRun,
+        startDeposit,
+        proveChoice,
+        startExport,
+        startRebuild,
+        countSealed,
+        startRemoval,
+        stop: cancelRun,
       }}
     />
   );

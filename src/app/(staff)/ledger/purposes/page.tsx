@@ -1,7 +1,7 @@
 import { readPurposes } from '../../../../usecases/purposes/changePurpose';
 import { PurposesSheet } from '../../../../ui/purposes/PurposesSheet';
 import { shown, staff } from '../../../lib/session';
-import { publishNow, tryPurpose } from '../actions';
+import { publishPurpose, previewPurpose } from '../actions';
 
 export const metadata = { title: 'Purposes' };
 
@@ -15,8 +15,8 @@ export default async function PurposesPage() {
       zone={ctx.organisation.zone}
       mayDraft={mayDraft}
       mayPublish={mayPublish}
-      tryOut={tryPurpose}
-      publish={publishNow}
+      previewPurpose={previewPurpose}
+      publishPurpose={publishPurpose}
     />
   );
 }

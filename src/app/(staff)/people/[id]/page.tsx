@@ -5,7 +5,7 @@ import { daySchema } from '../../../../core/shared/schema';
 import { personView } from '../../../../usecases/people/personView';
 import { PersonSheet } from '../../../../ui/people/PersonSheet';
 import { shown, staff } from '../../../lib/session';
-import { linkNow, unlinkNow } from '../actions';
+import { linkPersons, unlinkPersons } from '../actions';
 
 export const metadata = { title: 'Person' };
 
@@ -32,11 +32,7 @@ export default async function PersonPage({
       today={today}
       on={isPast ? on : null}
       zone={zone}
-      links={
-        reachOf(actor.roles, 'identities.link')
-          ? { link: linkNow.bind(null, id), unlink: unlinkNow.bind(null, id) }
-          : null
-      }
+      links={reachOf(actor.roles, 'identities.link') ? { linkPersons, unlinkPersons } : null}
     />
   );
 }

@@ -5,7 +5,8 @@ import { readArrivals } from '../../../../usecases/health/arrivals';
 import { readProposals } from '../../../../usecases/intake/proposals';
 import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { shown, staff } from '../../../lib/session';
-import { openFromProposal, setAside, settleMessage } from '../actions';
+import { settleArrivalByHand } from '../../health/actions';
+import { confirmProposal, setAsideProposal } from '../actions';
 
 export const metadata = { title: 'Came by mail' };
 
@@ -28,15 +29,15 @@ export default async function InboxPage() {
         arrivals={shown(await readArrivals(ctx, { kind: 'mail' }))}
         what="message"
         zone={ctx.organisation.zone}
-        settle={settleMessage}
+        settleArrivalByHand={settleArrivalByHand}
       />
       <InboxSheet
         proposals={proposals}
         today={localDay(ctx.clock.now(), ctx.organisation.zone)}
         laws={laws}
         standpoint={standpoint}
-        open={openFromProposal}
-        setAside={setAside}
+        confirmProposal={confirmProposal}
+        setAsideProposal={setAsideProposal}
       />
     </>
   );

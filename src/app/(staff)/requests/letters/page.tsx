@@ -2,7 +2,7 @@ import { reachOf } from '../../../../core/access/roles';
 import { LettersPanel } from '../../../../ui/letters/LettersPanel';
 import { readTemplates } from '../../../../usecases/letters/templates';
 import { shown, staff } from '../../../lib/session';
-import { previewLetter, saveLetter } from './actions';
+import { previewTemplate, saveTemplate } from './actions';
 
 export const metadata = { title: 'Letters' };
 
@@ -13,8 +13,8 @@ export default async function LettersPage() {
       templates={shown(await readTemplates(ctx))}
       mayChange={reachOf(actor.roles, 'letters.change') !== null}
       zone={ctx.organisation.zone}
-      preview={previewLetter}
-      save={saveLetter}
+      previewTemplate={previewTemplate}
+      saveTemplate={saveTemplate}
     />
   );
 }

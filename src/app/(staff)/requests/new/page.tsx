@@ -2,7 +2,7 @@ import { localDay } from '../../../../core/shared/days';
 import { NewRequestForm } from '../../../../ui/intake/NewRequestForm';
 import { readLawTable } from '../../../../usecases/clock/adoptLaw';
 import { staff } from '../../../lib/session';
-import { openFromForm } from '../actions';
+import { openFromStaff } from '../actions';
 
 export const metadata = { title: 'Open a request' };
 
@@ -23,7 +23,7 @@ export default async function NewRequestPage() {
         today={localDay(ctx.clock.now(), ctx.organisation.zone)}
         laws={laws}
         standpoint={standpoint}
-        open={openFromForm}
+        open={openFromStaff}
       />
     </>
   );

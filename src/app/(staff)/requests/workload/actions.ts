@@ -1,25 +1,11 @@
 'use server';
 
 import { assignmentSchema } from '../../../../core/requests/schema';
-import type { ActionResult } from '../../../../ui/shared/actionResult';
-import { addAssignmentRule, removeAssignmentRule } from '../../../../usecases/requests/assignments';
-import { makeCalendarFeed } from '../../../../usecases/desk/calendarFeed';
-import { act } from '../../../lib/act';
-import { readForm } from '../../../lib/form';
-import { publicContext } from '../../../lib/session';
+import { idInput } from '../../../../core/shared/inputs';
+import * as feed from '../../../../usecases/desk/calendarFeed';
+import * as assignments from '../../../../usecases/requests/assignments';
+import { act, actAlone } from '../../../lib/act';
 
-export async function addRule(rule: unknown): Promise<ActionResult> {
-  const form = readForm(assignmentSchema, rule);
-  return form.ok ? act((ctx) => addAssignmentRule(ctx, form.value)) : form;
-}
-
-export async function removeRule(id: string): Promise<ActionResult> {
-  return act((ctx) => removeAssignmentRule(ctx, { id }));
-}
-
-export async function makeFeed(): Promise<ActionResult<{ address: string }>> {
-  const result = await act((ctx) => makeCalendarFeed(ctx));
-  return result.ok
-    ? { ok: true, value: { address: `${(await publicContext()).baseUrl}${result.value.path}.ics` } }
-    : result;
-}
+export const addAssignmentRule = act(assignmentSchema, assignments.addAssignmentRule);
+export const removeAssignmentRule = act(idInput, assignments.removeAssignmentRule);
+export const makeCalendarFeed = actAlone(feed.makeCalendarFeed);

@@ -2,7 +2,7 @@ import { reachOf } from '../../../../core/access/roles';
 import { WorkloadSheet } from '../../../../ui/requests/WorkloadSheet';
 import { readAssignments } from '../../../../usecases/requests/assignments';
 import { shown, staff } from '../../../lib/session';
-import { addRule, makeFeed, removeRule } from './actions';
+import { addAssignmentRule, makeCalendarFeed, removeAssignmentRule } from './actions';
 
 export const metadata = { title: 'Who answers for what' };
 
@@ -12,9 +12,9 @@ export default async function WorkloadPage() {
     <WorkloadSheet
       view={shown(await readAssignments(ctx))}
       mayChange={reachOf(actor.roles, 'assignments.change') !== null}
-      add={addRule}
-      remove={removeRule}
-      makeFeed={makeFeed}
+      addAssignmentRule={addAssignmentRule}
+      removeAssignmentRule={removeAssignmentRule}
+      makeCalendarFeed={makeCalendarFeed}
     />
   );
 }

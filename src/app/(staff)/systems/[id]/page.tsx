@@ -1,36 +1,12 @@
 import { readSystem } from '../../../../usecases/systems/readSystems';
 import { SystemSheet } from '../../../../ui/systems/SystemSheet';
 import { shown, staff } from '../../../lib/session';
-import {
-  changeConnectionNow,
-  changeRegisterNow,
-  changeSearchingNow,
-  confirmFieldsNow,
-  confirmReferencesNow,
-  reachSystem,
-  readFieldsNow,
-  takeBackReferenceNow,
-} from '../actions';
+import * as actions from '../actions';
 
 export const metadata = { title: 'System' };
 
 export default async function SystemPage({ params }: { params: Promise<{ id: string }> }) {
   const { ctx } = await staff('systems.see');
   const system = shown(await readSystem(ctx, { id: (await params).id }));
-  return (
-    <SystemSheet
-      system={system}
-      zone={ctx.organisation.zone}
-      actions={{
-        reach: reachSystem,
-        changeConnection: changeConnectionNow,
-        readFields: readFieldsNow,
-        confirmFields: confirmFieldsNow,
-        confirmReferences: confirmReferencesNow,
-        takeBackReference: takeBackReferenceNow,
-        changeRegister: changeRegisterNow,
-        changeSearching: changeSearchingNow,
-      }}
-    />
-  );
+  return <SystemSheet system={system} zone={ctx.organisation.zone} actions={actions} />;
 }

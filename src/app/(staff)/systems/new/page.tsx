@@ -2,7 +2,7 @@ import { forbidden } from 'next/navigation';
 import { reachOf } from '../../../../core/access/roles';
 import { NewSystemForm } from '../../../../ui/systems/NewSystemForm';
 import { staff } from '../../../lib/session';
-import { addSystemNow, tryConnectionNow } from '../actions';
+import { addSystem, tryConnection } from '../actions';
 
 export const metadata = { title: 'Add a system' };
 
@@ -20,7 +20,7 @@ export default async function NewSystemPage() {
           </p>
         </div>
       </div>
-      <NewSystemForm tryIt={tryConnectionNow} add={addSystemNow} />
+      <NewSystemForm tryConnection={tryConnection} addSystem={addSystem} />
     </>
   );
 }

@@ -2,7 +2,7 @@ import { languageOf } from '../../../../core/letters/mailings';
 import { readRegisterWords } from '../../../../usecases/systems/registerWords';
 import { WordsSheet } from '../../../../ui/systems/WordsSheet';
 import { shown, staff } from '../../../lib/session';
-import { sayInLanguageNow } from '../actions';
+import { sayInLanguage } from '../actions';
 
 export const metadata = { title: 'Words in other languages' };
 
@@ -10,5 +10,5 @@ export default async function WordsPage({ searchParams }: { searchParams: Promis
   const { ctx } = await staff('systems.see');
   const asked = languageOf((await searchParams).lang);
   const view = shown(await readRegisterWords(ctx, { language: asked === 'en' ? 'da' : asked }));
-  return <WordsSheet key={view.language} view={view} say={sayInLanguageNow} />;
+  return <WordsSheet key={view.language} view={view} sayInLanguage={sayInLanguage} />;
 }

@@ -1,7 +1,7 @@
 import { readImport } from '../../../../../usecases/imports/readImports';
 import { ImportResult } from '../../../../../ui/imports/ImportResult';
 import { shown, staff } from '../../../../lib/session';
-import { correctOne, mapFile, rerunAll, runFile } from '../../actions';
+import { correctLine, mapImport, rerunHeld, startImport } from '../../actions';
 
 export const metadata = { title: 'Import' };
 
@@ -20,12 +20,7 @@ export default async function ImportPage({
     <ImportResult
       view={view}
       zone={ctx.organisation.zone}
-      actions={{
-        run: runFile.bind(null, id),
-        map: mapFile.bind(null, id),
-        correct: correctOne.bind(null, id),
-        rerun: rerunAll.bind(null, id),
-      }}
+      actions={{ startImport, mapImport, correctLine, rerunHeld }}
     />
   );
 }

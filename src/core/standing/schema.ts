@@ -1,0 +1,4 @@
+import * as yup from 'yup';
+import { yesNo } from '../shared/inputs';
+
+export const startRebuildInput = yup.object({ onlyLook: yesNo() }).noUnknown();
