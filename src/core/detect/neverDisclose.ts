@@ -1,3 +1,4 @@
+import { HELD_WORDS } from '../words/sections';
 import { detect } from './detect';
 import type { Language } from '../letters/mailings';
 import { plainFieldName, type Holds } from '../systems/fieldHolds';
@@ -97,60 +98,8 @@ export function heldByField(name: string, meaning: Holds | null, kinds: readonly
   return kind && kinds.includes(kind) ? kind : null;
 }
 
-const HELD: Readonly<Record<Language, { is: string; kinds: Readonly<Record<string, string>> }>> = {
-  en: { is: 'is held', kinds: {} },
-  da: {
-    is: 'findes hos os',
-    kinds: {
-      'payment-card': 'betalingskort',
-      'bank-account': 'bankkonto',
-      iban: 'bankkonto',
-      'national-id': 'personnummer',
-      'tax-id': 'skattenummer',
-      passport: 'pas',
-      'driving-licence': 'kørekort',
-      'health-insurance-id': 'sygesikringsnummer',
-      'medical-id': 'patientnummer',
-      password: 'adgangskode',
-      biometric: 'biometriske data',
-    },
-  },
-  de: {
-    is: 'liegt uns vor',
-    kinds: {
-      'payment-card': 'Zahlungskarte',
-      'bank-account': 'Bankkonto',
-      iban: 'Bankkonto',
-      'national-id': 'Personenkennzahl',
-      'tax-id': 'Steuernummer',
-      passport: 'Reisepass',
-      'driving-licence': 'Führerschein',
-      'health-insurance-id': 'Versichertennummer',
-      'medical-id': 'Patientennummer',
-      password: 'Passwort',
-      biometric: 'biometrische Daten',
-    },
-  },
-  nl: {
-    is: 'is bij ons aanwezig',
-    kinds: {
-      'payment-card': 'betaalkaart',
-      'bank-account': 'bankrekening',
-      iban: 'bankrekening',
-      'national-id': 'persoonsnummer',
-      'tax-id': 'belastingnummer',
-      passport: 'paspoort',
-      'driving-licence': 'rijbewijs',
-      'health-insurance-id': 'zorgverzekeringsnummer',
-      'medical-id': 'patiëntnummer',
-      password: 'wachtwoord',
-      biometric: 'biometrische gegevens',
-    },
-  },
-};
-
 /** @example heldWords('payment-card', 'en') // '[payment card is held]' */
 export function heldWords(kind: string, language: Language): string {
-  const { is, kinds } = HELD[language];
+  const { is, kinds } = HELD_WORDS[language];
   return `[${kinds[kind] ?? kind.replace(/-/g, ' ')} ${is}]`;
 }

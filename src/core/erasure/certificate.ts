@@ -1,6 +1,7 @@
+import { CERTIFICATE_WORDS } from '../words/sections';
 import { sayDayIn, wordsOf } from '../letters/frame';
 import { heading, list, para, type Letter } from '../letters/letter';
-import { languageOf, type Language } from '../letters/mailings';
+import { languageOf } from '../letters/mailings';
 
 /** What a certificate of erasure states: the signed content. */
 export interface CertificateContent {
@@ -21,85 +22,6 @@ export interface CertificateContent {
   planFrozenOn: string;
   receivedAt: string;
 }
-
-interface CertificateWords {
-  subject(ref: string): string;
-  dates(received: string, finished: string): string;
-  done: string;
-  erased: string;
-  anonymised: string;
-  kept: string;
-  told: string;
-  proof: string;
-  proofText: string;
-  frozen(day: string, fingerprint: string): string;
-  keysDestroyed: string;
-  keysStay: string;
-  signature: string;
-}
-
-const WORDS: Readonly<Record<Language, CertificateWords>> = {
-  en: {
-    subject: (ref) => `Certificate of erasure ${ref}`,
-    dates: (received, finished) => `Request received on ${received}; erasure finished on ${finished}.`,
-    done: 'What was done',
-    erased: 'erased',
-    anonymised: 'anonymised',
-    kept: 'What was kept',
-    told: 'Recipients who were told (GDPR art. 19)',
-    proof: 'Proof',
-    proofText: 'A second search with the same keys found nothing beyond what is kept.',
-    frozen: (day, fingerprint) => `Plan frozen on ${day}, fingerprint ${fingerprint}.`,
-    keysDestroyed: 'The data keys are destroyed.',
-    keysStay: 'The data keys stay, because records of Bookend itself are kept.',
-    signature: 'Signature (Ed25519 over the canonical JSON, RFC 8785)',
-  },
-  da: {
-    subject: (ref) => `Attest om sletning ${ref}`,
-    dates: (received, finished) => `Anmodning modtaget ${received}; sletning afsluttet ${finished}.`,
-    done: 'Hvad der er sket',
-    erased: 'slettet',
-    anonymised: 'anonymiseret',
-    kept: 'Hvad der er beholdt',
-    told: 'Modtagere, der har fået besked (databeskyttelsesforordningens art. 19)',
-    proof: 'Dokumentation',
-    proofText: 'En ny søgning med de samme nøgler fandt intet ud over det, der er beholdt.',
-    frozen: (day, fingerprint) => `Planen blev låst ${day}, fingeraftryk ${fingerprint}.`,
-    keysDestroyed: 'Datanøglerne er ødelagt.',
-    keysStay: 'Datanøglerne bliver, fordi poster i Bookend selv er beholdt.',
-    signature: 'Underskrift (Ed25519 over den kanoniske JSON, RFC 8785)',
-  },
-  de: {
-    subject: (ref) => `Löschbescheinigung ${ref}`,
-    dates: (received, finished) => `Anfrage eingegangen am ${received}; Löschung abgeschlossen am ${finished}.`,
-    done: 'Was getan wurde',
-    erased: 'gelöscht',
-    anonymised: 'anonymisiert',
-    kept: 'Was aufbewahrt wird',
-    told: 'Empfänger, denen es mitgeteilt wurde (Art. 19 DSGVO)',
-    proof: 'Nachweis',
-    proofText: 'Eine zweite Suche mit denselben Schlüsseln fand nichts außer dem, was aufbewahrt wird.',
-    frozen: (day, fingerprint) => `Plan festgeschrieben am ${day}, Fingerabdruck ${fingerprint}.`,
-    keysDestroyed: 'Die Datenschlüssel sind vernichtet.',
-    keysStay: 'Die Datenschlüssel bleiben, weil Datensätze von Bookend selbst aufbewahrt werden.',
-    signature: 'Signatur (Ed25519 über das kanonische JSON, RFC 8785)',
-  },
-  nl: {
-    subject: (ref) => `Verklaring van wissing ${ref}`,
-    dates: (received, finished) => `Verzoek ontvangen op ${received}; wissing afgerond op ${finished}.`,
-    done: 'Wat er is gedaan',
-    erased: 'gewist',
-    anonymised: 'geanonimiseerd',
-    kept: 'Wat wordt bewaard',
-    told: 'Ontvangers aan wie het is gemeld (AVG art. 19)',
-    proof: 'Bewijs',
-    proofText: 'Een tweede zoektocht met dezelfde sleutels vond niets buiten wat wordt bewaard.',
-    frozen: (day, fingerprint) => `Plan vastgelegd op ${day}, vingerafdruk ${fingerprint}.`,
-    keysDestroyed: 'De gegevenssleutels zijn vernietigd.',
-    keysStay: 'De gegevenssleutels blijven, omdat gegevens van Bookend zelf worden bewaard.',
-    signature: 'Handtekening (Ed25519 over de canonieke JSON, RFC 8785)',
-  },
-};
 
 /** How places and recipients are called in the language of the certificate. */
 export interface CertificateNames {
@@ -124,7 +46,7 @@ export function certificateLetter(
   names: CertificateNames,
 ): Letter {
   const language = languageOf(facts.language);
-  const [words, frame] = [WORDS[language], wordsOf(language)];
+  const [words, frame] = [CERTIFICATE_WORDS[language], wordsOf(language)];
   const day = (on: string) => sayDayIn(language, on);
   const place = (of: { system: string; collection: string }) => names.place(`${of.system}/${of.collection}`);
   const kept = content.residue.map((line) => {

@@ -6,7 +6,8 @@ export interface Authority {
 }
 
 /**
- * Authorities by country, under their own names. Source: the addresses that they publish themselves; those of which we are not sure have none.
+ * Authorities by country, under their own names. Source: the addresses that they publish themselves; those of which we
+ * are not sure have none.
  * In Germany the authority of the Land answers for companies; an organisation there sets its own.
  */
 const AUTHORITIES: Readonly<Record<string, Authority>> = {

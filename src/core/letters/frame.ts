@@ -1,19 +1,14 @@
 import type { Day } from '../shared/days';
 import type { Right } from '../requests/rights';
-import { DA } from '../words/da';
-import { DE } from '../words/de';
-import { EN } from '../words/en';
-import { NL } from '../words/nl';
-import type { LanguageWords } from '../words/words';
+import { LETTER_WORDS } from '../words/sections';
+import type { LetterWords } from '../words/words';
 import type { Letter, Organisation } from './letter';
-import { languageOf, type Language } from './mailings';
+import { languageOf } from './mailings';
 import { render, type FieldValue } from './render';
 import type { TemplateId } from './templateList';
 
-const WORDS: Readonly<Record<Language, LanguageWords>> = { en: EN, da: DA, de: DE, nl: NL };
-
-export function wordsOf(language: string | null | undefined): LanguageWords {
-  return WORDS[languageOf(language)];
+export function wordsOf(language: string | null | undefined): LetterWords {
+  return LETTER_WORDS[languageOf(language)];
 }
 
 /** A day as the language says it. @example sayDayIn('da', '2026-12-02') // 'ons. 2. december 2026' */

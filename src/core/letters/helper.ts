@@ -39,7 +39,8 @@ export function helperReminder(task: Omit<Task, 'link'> & { isLate: boolean }): 
     text: [
       task.owner ? `Hello ${task.owner.split(' ')[0]},` : 'Hello,',
       task.isLate
-        ? `we still wait for what we asked of ${task.system}; it was due on ${sayDay(task.dueOn)}. The law sets us a day that cannot be moved.`
+        ? `we still wait for what we asked of ${task.system}; it was due on ${sayDay(task.dueOn)}. ` +
+          'The law sets us a day that cannot be moved.'
         : `we wait for what we asked of ${task.system} until ${sayDay(task.dueOn)}.`,
       'The link is in our first mail.',
       task.organisation,

@@ -20,7 +20,9 @@ const FIELD = /\{\{\s*([\w-]+)\s*\}\}/g;
 /**
  * A template as blocks; `toTemplate` makes the same text of them again.
  *
- * @example toDoc('Hello {{name}}\n\n- a\n- {{list}}').blocks // [{ kind: 'list', only: null, lines: [[{ text: 'a' }], [{ field: 'list' }]] }]
+ * @example
+ * toDoc('Hello {{name}}\n\n- a\n- {{list}}').blocks
+ * // [{ kind: 'list', only: null, lines: [[{ text: 'a' }], [{ field: 'list' }]] }]
  */
 export function toDoc(template: string): TemplateDoc {
   const [subject = '', ...rest] = template.replace(/\r\n/g, '\n').split('\n');

@@ -1,7 +1,9 @@
+import { COVER_WORDS } from '../words/sections';
+import type { CoverWords } from '../words/words';
 import type { Right } from '../requests/rights';
 import { missingFacts, type NothingFact, type RegisterFact } from '../systems/register';
 import type { Day } from '../shared/days';
-import { CALIFORNIA, COVER_WORDS, type CoverWords } from './coverWords';
+import { californiaCover } from '../words/en';
 import { sayDayIn, wordsOf } from '../letters/frame';
 import { heading, list, para, type Letter, type Organisation } from '../letters/letter';
 import { languageOf, type Language } from '../letters/mailings';
@@ -52,7 +54,7 @@ export function packLanguage(request: { language: string | null; regime: string 
 }
 
 export function coverWordsOf(language: string | null, regime: string): CoverWords {
-  return regime === 'us-ca' ? CALIFORNIA : COVER_WORDS[languageOf(language)];
+  return regime === 'us-ca' ? californiaCover : COVER_WORDS[languageOf(language)];
 }
 
 /**

@@ -1,139 +1,86 @@
 import { holdsByName, plainFieldName, type Holds } from '../systems/fieldHolds';
 import type { Language } from '../letters/mailings';
-import { said, type Said } from '../words/said';
+import { FIELDS_BY_MEANING, FIELD_TITLES } from '../words/sections';
+import type { FieldTitles } from '../words/words';
 import type { Phrasebook } from '../systems/phrasebook';
 
-const BY_HOLDS: Readonly<Record<Holds, Said>> = {
-  email: said('E-mail', 'E-mail', 'E-Mail', 'E-mail'),
-  phone: said('Telephone', 'Telefon', 'Telefon', 'Telefoon'),
-  contact: said('Contact', 'Kontakt', 'Kontakt', 'Contact'),
-  'customer-number': said('Customer number', 'Kundenummer', 'Kundennummer', 'Klantnummer'),
-  'given-name': said('Given name', 'Fornavn', 'Vorname', 'Voornaam'),
-  'family-name': said('Family name', 'Efternavn', 'Nachname', 'Achternaam'),
-  'full-name': said('Name', 'Navn', 'Name', 'Naam'),
-  'birth-date': said('Date of birth', 'Fødselsdato', 'Geburtsdatum', 'Geboortedatum'),
-  street: said('Street', 'Vej', 'Straße', 'Straat'),
-  postcode: said('Postcode', 'Postnummer', 'Postleitzahl', 'Postcode'),
-  city: said('Town', 'By', 'Ort', 'Plaats'),
-  country: said('Country', 'Land', 'Land', 'Land'),
-  'national-id': said('National id', 'Personnummer', 'Personenkennzahl', 'Persoonsnummer'),
-  'tax-number': said('Tax number', 'Skattenummer', 'Steuernummer', 'Belastingnummer'),
-  'bank-account': said('Bank account', 'Bankkonto', 'Bankkonto', 'Bankrekening'),
-  'payment-card': said('Payment card', 'Betalingskort', 'Zahlungskarte', 'Betaalkaart'),
-  vehicle: said('Vehicle', 'Køretøj', 'Fahrzeug', 'Voertuig'),
-  'free-text': said('Text', 'Tekst', 'Text', 'Tekst'),
-};
-
-const title = (names: string, ...words: Parameters<typeof said>): [RegExp, Said] => [
+const title = (names: string, words: keyof FieldTitles): [RegExp, keyof FieldTitles] => [
   new RegExp(`^(${names})$`),
-  said(...words),
+  words,
 ];
 
 /** Names that systems commonly give their fields, as `plainFieldName` writes them. */
-const BY_NAME: readonly [RegExp, Said][] = [
-  title('id|key|record_id|uuid', 'Number', 'Nummer', 'Nummer', 'Nummer'),
-  title(
-    '(order|line|invoice|receipt|booking|ticket|case)_?(id|no|nr|number)|number|no|nr|reference|ref',
-    'Reference',
-    'Reference',
-    'Referenz',
-    'Referentie',
-  ),
+const BY_NAME: readonly [RegExp, keyof FieldTitles][] = [
+  title('id|key|record_id|uuid', 'number'),
+  title('(order|line|invoice|receipt|booking|ticket|case)_?(id|no|nr|number)|number|no|nr|reference|ref', 'reference'),
   title(
     'created(_at|_on)?|created_date|added(_at|_on)?|inserted_at|registered(_at|_on)?|since|joined(_at|_on)?',
-    'Created',
-    'Oprettet',
-    'Angelegt',
-    'Aangemaakt',
+    'created',
   ),
-  title(
-    'updated(_at|_on)?|changed(_at|_on)?|modified(_at|_on)?|last_(changed|modified|updated)',
-    'Last changed',
-    'Sidst ændret',
-    'Zuletzt geändert',
-    'Laatst gewijzigd',
-  ),
-  title('deleted(_at|_on)?|closed(_at|_on)?|cancelled(_at|_on)?', 'Closed', 'Afsluttet', 'Beendet', 'Afgesloten'),
-  title('date|day|on|at|time|timestamp|occurred_at|when', 'When', 'Hvornår', 'Wann', 'Wanneer'),
-  title('recorded_at', 'Recorded', 'Registreret', 'Erfasst', 'Vastgelegd'),
-  title('received(_at|_on)?', 'Received', 'Modtaget', 'Eingegangen', 'Ontvangen'),
-  title('sent(_at|_on)?', 'Sent', 'Sendt', 'Gesendet', 'Verzonden'),
-  title('opened(_at|_on)?|last_opened(_at|_on)?', 'Opened', 'Åbnet', 'Geöffnet', 'Geopend'),
-  title('paid(_at|_on)?', 'Paid', 'Betalt', 'Bezahlt', 'Betaald'),
-  title('placed(_at|_on)?|ordered(_at|_on)?|order_date', 'Ordered', 'Bestilt', 'Bestellt', 'Besteld'),
-  title('delivered(_at|_on)?|delivery_date', 'Delivered', 'Leveret', 'Geliefert', 'Geleverd'),
-  title('issued(_at|_on)?|invoice_date', 'Issued', 'Udstedt', 'Ausgestellt', 'Uitgegeven'),
-  title('due(_at|_on|_date)?', 'Due', 'Forfalder', 'Fällig', 'Vervalt'),
-  title('written(_at|_on)?', 'Written', 'Skrevet', 'Geschrieben', 'Geschreven'),
-  title('signed(_at|_on)?', 'Signed', 'Underskrevet', 'Unterschrieben', 'Ondertekend'),
-  title('from|sender', 'From', 'Fra', 'Von', 'Van'),
-  title('to|recipients', 'To', 'Til', 'An', 'Aan'),
-  title('cc', 'Copy to', 'Kopi til', 'Kopie an', 'Kopie aan'),
-  title('subject|title|heading', 'Subject', 'Emne', 'Betreff', 'Onderwerp'),
-  title('text|body|message|content|words', 'Text', 'Tekst', 'Text', 'Tekst'),
-  title('notes?|remarks?|comments?|description|memo', 'Note', 'Bemærkning', 'Bemerkung', 'Opmerking'),
-  title('status|state', 'Status', 'Status', 'Status', 'Status'),
-  title('stage|step', 'Stage', 'Trin', 'Schritt', 'Stap'),
-  title('outcome|result', 'Outcome', 'Udfald', 'Ergebnis', 'Uitkomst'),
-  title('kind|type', 'Kind', 'Art', 'Art', 'Soort'),
-  title('right', 'Asked for', 'Anmodet om', 'Angefragt', 'Gevraagd'),
-  title(
-    '(total|amount|sum|price|gross|net|value|unit_price|pris|belob|preis|betrag|prijs|bedrag)(_cents)?',
-    'Amount',
-    'Beløb',
-    'Betrag',
-    'Bedrag',
-  ),
-  title('currency', 'Currency', 'Valuta', 'Währung', 'Valuta'),
-  title('quantity|qty|count|pieces', 'Quantity', 'Antal', 'Menge', 'Aantal'),
-  title('product|item|article|product_name', 'Product', 'Vare', 'Artikel', 'Product'),
-  title('sku|product_(id|no|number)', 'Product number', 'Varenummer', 'Artikelnummer', 'Artikelnummer'),
-  title('rating|stars|score', 'Rating', 'Bedømmelse', 'Bewertung', 'Waardering'),
-  title('language|locale|lang', 'Language', 'Sprog', 'Sprache', 'Taal'),
-  title('place|location|venue|shop|store|branch', 'Place', 'Sted', 'Ort', 'Plaats'),
-  title(
-    'ship_to|(shipping|delivery)_address',
-    'Delivery address',
-    'Leveringsadresse',
-    'Lieferanschrift',
-    'Afleveradres',
-  ),
-  title('bill_to|billing_address', 'Billing address', 'Fakturaadresse', 'Rechnungsanschrift', 'Factuuradres'),
-  title('billing_name', 'Name on the invoice', 'Navn på fakturaen', 'Name auf der Rechnung', 'Naam op de factuur'),
-  title('opens', 'Times opened', 'Antal åbninger', 'Öffnungen', 'Aantal keer geopend'),
-  title('address|address_line', 'Address', 'Adresse', 'Adresse', 'Adres'),
-  title('system|source', 'Source', 'Kilde', 'Quelle', 'Bron'),
-  title('purpose', 'Purpose', 'Formål', 'Zweck', 'Doel'),
-  title('answer', 'Answer', 'Svar', 'Antwort', 'Antwoord'),
-  title('ask|question|wording', 'Question', 'Spørgsmål', 'Frage', 'Vraag'),
-  title('method|channel', 'By', 'Hvordan', 'Weg', 'Wijze'),
-  title('form', 'Form', 'Formular', 'Formular', 'Formulier'),
-  title('box', 'Box', 'Felt', 'Kästchen', 'Vakje'),
-  title('evidence|proof', 'Proof', 'Dokumentation', 'Nachweis', 'Bewijs'),
-  title('ip|ip_address|remote_addr', 'IP address', 'IP-adresse', 'IP-Adresse', 'IP-adres'),
-  title('user_agent|browser', 'Browser', 'Browser', 'Browser', 'Browser'),
-  title('device(_id)?', 'Device', 'Enhed', 'Gerät', 'Apparaat'),
-  title('session(_id)?', 'Session', 'Session', 'Sitzung', 'Sessie'),
-  title('latitude|lat', 'Latitude', 'Breddegrad', 'Breitengrad', 'Breedtegraad'),
-  title('longitude|lon|lng', 'Longitude', 'Længdegrad', 'Längengrad', 'Lengtegraad'),
-  title('url|page|path', 'Page', 'Side', 'Seite', 'Pagina'),
-  title('file|file_name|filename', 'File', 'Fil', 'Datei', 'Bestand'),
-  title('sheet', 'Sheet', 'Ark', 'Tabellenblatt', 'Werkblad'),
-  title('row|line', 'Line', 'Linje', 'Zeile', 'Regel'),
-  title(
-    'newsletter(_flag)?|subscribed|marketing(_consent)?|opt_in',
-    'Newsletter',
-    'Nyhedsbrev',
-    'Newsletter',
-    'Nieuwsbrief',
-  ),
-  title('is_restricted|restricted', 'Use restricted', 'Brug begrænset', 'Nutzung eingeschränkt', 'Gebruik beperkt'),
-  title('gender|sex', 'Gender', 'Køn', 'Geschlecht', 'Geslacht'),
-  title('salutation|title_of_address', 'Form of address', 'Tiltale', 'Anrede', 'Aanhef'),
-  title('age', 'Age', 'Alder', 'Alter', 'Leeftijd'),
-  title('allerg(y|ies)|health(_notes?)?|diet', 'Health', 'Helbred', 'Gesundheit', 'Gezondheid'),
-  title('parent|guardian', 'Parent', 'Forælder', 'Elternteil', 'Ouder'),
-  title('(external|source|foreign)_id', 'Number there', 'Nummer dér', 'Nummer dort', 'Nummer daar'),
+  title('updated(_at|_on)?|changed(_at|_on)?|modified(_at|_on)?|last_(changed|modified|updated)', 'lastChanged'),
+  title('deleted(_at|_on)?|closed(_at|_on)?|cancelled(_at|_on)?', 'closed'),
+  title('date|day|on|at|time|timestamp|occurred_at|when', 'when'),
+  title('recorded_at', 'recorded'),
+  title('received(_at|_on)?', 'received'),
+  title('sent(_at|_on)?', 'sent'),
+  title('opened(_at|_on)?|last_opened(_at|_on)?', 'opened'),
+  title('paid(_at|_on)?', 'paid'),
+  title('placed(_at|_on)?|ordered(_at|_on)?|order_date', 'ordered'),
+  title('delivered(_at|_on)?|delivery_date', 'delivered'),
+  title('issued(_at|_on)?|invoice_date', 'issued'),
+  title('due(_at|_on|_date)?', 'due'),
+  title('written(_at|_on)?', 'written'),
+  title('signed(_at|_on)?', 'signed'),
+  title('from|sender', 'from'),
+  title('to|recipients', 'to'),
+  title('cc', 'copyTo'),
+  title('subject|title|heading', 'subject'),
+  title('text|body|message|content|words', 'text'),
+  title('notes?|remarks?|comments?|description|memo', 'note'),
+  title('status|state', 'status'),
+  title('stage|step', 'stage'),
+  title('outcome|result', 'outcome'),
+  title('kind|type', 'kind'),
+  title('right', 'askedFor'),
+  title('(total|amount|sum|price|gross|net|value|unit_price|pris|belob|preis|betrag|prijs|bedrag)(_cents)?', 'amount'),
+  title('currency', 'currency'),
+  title('quantity|qty|count|pieces', 'quantity'),
+  title('product|item|article|product_name', 'product'),
+  title('sku|product_(id|no|number)', 'productNumber'),
+  title('rating|stars|score', 'rating'),
+  title('language|locale|lang', 'language'),
+  title('place|location|venue|shop|store|branch', 'place'),
+  title('ship_to|(shipping|delivery)_address', 'deliveryAddress'),
+  title('bill_to|billing_address', 'billingAddress'),
+  title('billing_name', 'nameOnTheInvoice'),
+  title('opens', 'timesOpened'),
+  title('address|address_line', 'address'),
+  title('system|source', 'source'),
+  title('purpose', 'purpose'),
+  title('answer', 'answer'),
+  title('ask|question|wording', 'question'),
+  title('method|channel', 'by'),
+  title('form', 'form'),
+  title('box', 'box'),
+  title('evidence|proof', 'proof'),
+  title('ip|ip_address|remote_addr', 'iPAddress'),
+  title('user_agent|browser', 'browser'),
+  title('device(_id)?', 'device'),
+  title('session(_id)?', 'session'),
+  title('latitude|lat', 'latitude'),
+  title('longitude|lon|lng', 'longitude'),
+  title('url|page|path', 'page'),
+  title('file|file_name|filename', 'file'),
+  title('sheet', 'sheet'),
+  title('row|line', 'line'),
+  title('newsletter(_flag)?|subscribed|marketing(_consent)?|opt_in', 'newsletter'),
+  title('is_restricted|restricted', 'useRestricted'),
+  title('gender|sex', 'gender'),
+  title('salutation|title_of_address', 'formOfAddress'),
+  title('age', 'age'),
+  title('allerg(y|ies)|health(_notes?)?|diet', 'health'),
+  title('parent|guardian', 'parent'),
+  title('(external|source|foreign)_id', 'numberThere'),
 ];
 
 /** Fields that only say which other record a record hangs on: the report shows that by where it stands. */
@@ -151,7 +98,7 @@ export const isLink = (field: string): boolean =>
 export function fieldTitle(field: string, language: Language, confirmed: Holds | null, say: Phrasebook): string {
   const own = language === 'en' ? null : say(field);
   if (own !== null) return own;
-  if (confirmed && confirmed !== 'free-text') return BY_HOLDS[confirmed][language];
+  if (confirmed && confirmed !== 'free-text') return FIELDS_BY_MEANING[language][confirmed];
   const parts = field.split('.').filter((part) => part.trim() !== '');
   // One of several has its place among them, counted as people count.
   const last = parts.at(-1)!;
@@ -165,9 +112,9 @@ export function fieldTitle(field: string, language: Language, confirmed: Holds |
   const numbered = (words: string) => (n && Number(n) > 1 ? `${words} ${n}` : words);
   const plain = plainFieldName(bare);
   const known = BY_NAME.find(([pattern]) => pattern.test(plain))?.[1];
-  if (known) return numbered(known[language]);
+  if (known) return numbered(FIELD_TITLES[language][known]);
   const holds = holdsByName(bare);
-  if (holds) return numbered(BY_HOLDS[holds][language]);
+  if (holds) return numbered(FIELDS_BY_MEANING[language][holds]);
   const words = field.replace(/_/g, ' ').trim();
   return language === 'en' ? words.charAt(0).toUpperCase() + words.slice(1) : `“${field}”`;
 }

@@ -1,4 +1,4 @@
-import { COVER_WORDS } from './coverWords';
+import { COVER_WORDS } from '../words/sections';
 import { coverLetter, type CoverFacts, type RegisterEntry } from './cover';
 import { letterText } from '../letters/letter';
 import { contextOf, toNode } from './linkedData';

@@ -1,14 +1,13 @@
+import { WITHHELD, SECOND_WORDS, PACK_WORDS, COVER_WORDS } from '../words/sections';
 import { REGISTER_WORDS } from '../../../demo/words';
-import { COVER_WORDS } from './coverWords';
+
 import { LANGUAGES } from '../letters/mailings';
 import { entryIn, missingPhrases, phrasebook, phrasesOf, titleIn } from '../systems/phrasebook';
 import { shippedPhrase } from '../systems/shippedPhrases';
 import { fieldTitle, isLink } from './fieldTitles';
 import { pathsOf, safeName } from './names';
-import { PACK_WORDS } from './packWords';
-import { SECOND_WORDS } from './secondWords';
+
 import { momentOf, sayFields, sayValue, type ValueFormat } from './sayValue';
-import { WITHHELD } from './withheld';
 
 const nothing = () => null;
 const da: ValueFormat = { language: 'da', zone: 'Europe/Copenhagen', say: nothing };

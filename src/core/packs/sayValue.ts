@@ -2,86 +2,8 @@ import { plainFieldName } from '../systems/fieldHolds';
 import { wordsOf } from '../letters/frame';
 import type { Language } from '../letters/mailings';
 import { fieldTitle } from './fieldTitles';
-import { said, type Said } from '../words/said';
+import { PARTS_OF_FILES, STATES, YES_AND_NO } from '../words/sections';
 import type { Phrasebook } from '../systems/phrasebook';
-
-const [YES, NO] = [said('yes', 'ja', 'ja', 'ja'), said('no', 'nej', 'nein', 'nee')];
-
-/** States that systems commonly have, as they are written in them. */
-const STATES: Readonly<Record<string, Said>> = {
-  open: said('open', 'åben', 'offen', 'open'),
-  closed: said('closed', 'lukket', 'geschlossen', 'gesloten'),
-  paid: said('paid', 'betalt', 'bezahlt', 'betaald'),
-  unpaid: said('unpaid', 'ubetalt', 'unbezahlt', 'onbetaald'),
-  packed: said('packed', 'pakket', 'verpackt', 'ingepakt'),
-  'on its way': said('on its way', 'på vej', 'unterwegs', 'onderweg'),
-  sent: said('sent', 'sendt', 'gesendet', 'verzonden'),
-  delivered: said('delivered', 'leveret', 'geliefert', 'geleverd'),
-  returned: said('returned', 'returneret', 'zurückgeschickt', 'geretourneerd'),
-  cancelled: said('cancelled', 'annulleret', 'storniert', 'geannuleerd'),
-  active: said('active', 'aktiv', 'aktiv', 'actief'),
-  inactive: said('inactive', 'inaktiv', 'inaktiv', 'inactief'),
-  subscribed: said('subscribed', 'tilmeldt', 'angemeldet', 'aangemeld'),
-  unsubscribed: said('unsubscribed', 'afmeldt', 'abgemeldet', 'afgemeld'),
-  pending: said('pending', 'afventer', 'ausstehend', 'in behandeling'),
-  grant: said('yes', 'ja', 'ja', 'ja'),
-  confirm: said('confirmed', 'bekræftet', 'bestätigt', 'bevestigd'),
-  refuse: said('no', 'nej', 'nein', 'nee'),
-  withdraw: said('withdrawn', 'trukket tilbage', 'widerrufen', 'ingetrokken'),
-  object: said('objected', 'gjort indsigelse', 'widersprochen', 'bezwaar gemaakt'),
-  'opt-out': said('opted out', 'fravalgt', 'abgewählt', 'afgemeld'),
-  'opt-in': said('opted in', 'tilvalgt', 'gewählt', 'aangemeld'),
-  'gpc-seen': said(
-    'privacy signal of the browser',
-    'browserens privatlivssignal',
-    'Datenschutzsignal des Browsers',
-    'privacysignaal van de browser',
-  ),
-  'guardian-confirm': said(
-    'confirmed by a parent',
-    'bekræftet af en forælder',
-    'von einem Elternteil bestätigt',
-    'bevestigd door een ouder',
-  ),
-  'unticked by default': said(
-    'not ticked beforehand',
-    'ikke afkrydset på forhånd',
-    'nicht vorab angekreuzt',
-    'niet vooraf aangekruist',
-  ),
-  'tick-box': said('tick box', 'afkrydsningsfelt', 'Kästchen zum Ankreuzen', 'aankruisvakje'),
-  spoken: said('spoken', 'mundtligt', 'mündlich', 'mondeling'),
-  'paper form': said('paper form', 'papirformular', 'Papierformular', 'papieren formulier'),
-  'choices-page': said('choices page', 'siden med dine valg', 'Seite mit Ihrer Auswahl', 'pagina met uw keuzes'),
-  'link in a mail': said('link in a mail', 'link i en mail', 'Link in einer Mail', 'link in een mail'),
-  access: said('copy of your data', 'kopi af dine data', 'Kopie Ihrer Daten', 'kopie van uw gegevens'),
-  portability: said(
-    'data in a portable form',
-    'data i en form, der kan flyttes',
-    'Daten in übertragbarer Form',
-    'gegevens in overdraagbare vorm',
-  ),
-  rectification: said('correction', 'rettelse', 'Berichtigung', 'rectificatie'),
-  erasure: said('erasure', 'sletning', 'Löschung', 'wissing'),
-  restriction: said('restriction', 'begrænsning', 'Einschränkung', 'beperking'),
-  objection: said('objection', 'indsigelse', 'Widerspruch', 'bezwaar'),
-  withdrawal: said('withdrawal', 'tilbagetrækning', 'Widerruf', 'intrekking'),
-  limit: said('limit', 'begrænsning af brug', 'Begrenzung der Nutzung', 'beperking van gebruik'),
-  information: said('information', 'oplysning', 'Auskunft', 'informatie'),
-  intake: said('received', 'modtaget', 'eingegangen', 'ontvangen'),
-  identity: said(
-    'identity is checked',
-    'identitet kontrolleres',
-    'Identität wird geprüft',
-    'identiteit wordt gecontroleerd',
-  ),
-  trace: said('data is searched for', 'data søges frem', 'Daten werden gesucht', 'gegevens worden gezocht'),
-  decide: said('is being decided', 'afgøres', 'wird entschieden', 'wordt beslist'),
-  'carry-out': said('is carried out', 'udføres', 'wird ausgeführt', 'wordt uitgevoerd'),
-  appeal: said('appeal', 'klage', 'Beschwerde', 'beroep'),
-  fulfilled: said('fulfilled', 'efterkommet', 'erfüllt', 'ingewilligd'),
-  refused: said('refused', 'afvist', 'abgelehnt', 'geweigerd'),
-};
 const STATE_FIELDS = /^(status|state|stage|kind|type|answer|method|channel|right|outcome|purpose|place|box)$/;
 const AMOUNT_FIELDS = /(^|_)(total|amount|sum|price|gross|net|fee|paid_amount|discount)(_|$)/;
 
@@ -162,15 +84,21 @@ export function sayValue(
   const ms = momentOf(text);
   if (ms !== null) return DAY.test(text) ? sayDate(text, format) : sayMoment(new Date(ms).toISOString(), format);
   if (/^(true|t|yes|false|f)$/i.test(text) && (text.length > 1 || /^(is|has)_|flag|subscribed|active/.test(plain)))
-    return (/^(true|t|yes)$/i.test(text) ? YES : NO)[language];
+    return YES_AND_NO[language][/^(true|t|yes)$/i.test(text) ? 0 : 1];
   if (/country/.test(plain) && /^[A-Z]{2}$/.test(text))
     return new Intl.DisplayNames([wordsOf(language).locale], { type: 'region', fallback: 'code' }).of(text) ?? text;
   if (/^(language|lang|locale)$/.test(plain) && /^[a-z]{2}(-[A-Z]{2})?$/.test(text))
     return new Intl.DisplayNames([wordsOf(language).locale], { type: 'language', fallback: 'code' }).of(text) ?? text;
-  if (STATE_FIELDS.test(plain)) return STATES[text.toLowerCase()]?.[language] ?? say(text) ?? sayPart(text, language);
+  if (STATE_FIELDS.test(plain)) return sayState(text, language) ?? say(text) ?? sayPart(text, language);
   if (/_cents$/.test(plain) && /^-?\d{1,15}$/.test(text)) return sayAmount(Number(text) / 100, record, language);
   if (AMOUNT_FIELDS.test(plain) && /^-?\d+(\.\d{1,4})?$/.test(text)) return sayAmount(Number(text), record, language);
   return text;
+}
+
+/** A state that systems commonly have, as it is written in them; null: it is none of those. */
+function sayState(text: string, language: Language): string | null {
+  const [states, key] = [STATES[language], text.toLowerCase()];
+  return Object.hasOwn(states, key) ? states[key as keyof typeof states] : null;
 }
 
 function sayAmount(amount: number, record: Readonly<Record<string, string | null>>, language: Language): string {
@@ -188,16 +116,10 @@ function sayAmount(amount: number, record: Readonly<Record<string, string | null
     : new Intl.NumberFormat(wordsOf(language).locale, digits).format(amount);
 }
 
-const PART: Readonly<Record<string, Said>> = {
-  line: said('line', 'linje', 'Zeile', 'regel'),
-  row: said('row', 'række', 'Zeile', 'rij'),
-  page: said('page', 'side', 'Seite', 'pagina'),
-};
-
 /** Where in a file something stands. @example sayPart('line 12', 'da') // 'linje 12' */
 export function sayPart(part: string, language: Language): string {
   const [, what, n] = /^(line|row|page) (\d+)$/.exec(part) ?? [];
-  return what ? `${PART[what]![language]} ${n}` : part;
+  return what ? `${PARTS_OF_FILES[language][what as 'line']} ${n}` : part;
 }
 
 export interface SaidField {

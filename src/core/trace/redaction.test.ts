@@ -1,6 +1,7 @@
+import { REMOVED } from '../words/sections';
 import fc from 'fast-check';
 import { detect } from '../detect/detect';
-import { applyRedactions, forbidden, mergeRedactions, proposeRedactions, REMOVED, tracesIn } from './redaction';
+import { applyRedactions, forbidden, mergeRedactions, proposeRedactions, tracesIn } from './redaction';
 
 const THREAD = `Hello Mette,
 

@@ -1,3 +1,4 @@
+import { REMOVED } from '../words/sections';
 import type { Language } from '../letters/mailings';
 import type { DetectedKind, Span } from '../detect/types';
 
@@ -9,14 +10,6 @@ export interface Redaction {
   end: number;
   why: RedactionWhy;
 }
-
-/** Stands where a passage stood; it tells nothing of its length. */
-export const REMOVED: Readonly<Record<Language, string>> = {
-  en: '[removed]',
-  da: '[fjernet]',
-  de: '[entfernt]',
-  nl: '[verwijderd]',
-};
 
 const NAMES_SOMEBODY: ReadonlySet<DetectedKind> = new Set([
   'person-name',

@@ -1,6 +1,24 @@
-import type { LanguageWords } from './words';
+// Everything a person reads in this language. What is added to one of them is missed in the others until it is there.
 
-export const DE: LanguageWords = {
+import type {
+  CertificateWords,
+  ByLetter,
+  CoverWords,
+  PackWords,
+  WithheldReason,
+  PageWords,
+  ProofWords,
+  AskWords,
+  LinkWords,
+  LetterWords,
+  OwnRefusals,
+  FieldTitles,
+  States,
+  Phrases,
+} from './words';
+import type { Holds } from '../systems/fieldHolds';
+
+export const letters: LetterWords = {
   locale: 'de',
   dear: (name) => `Guten Tag ${name},`,
   hello: 'Guten Tag,',
@@ -216,4 +234,638 @@ Sie baten uns, unsere Antwort noch einmal anzusehen.
 
 {{remedies}}`,
   },
+};
+
+export const held: { is: string; kinds: Readonly<Record<string, string>> } = {
+  is: 'liegt uns vor',
+  kinds: {
+    'payment-card': 'Zahlungskarte',
+    'bank-account': 'Bankkonto',
+    iban: 'Bankkonto',
+    'national-id': 'Personenkennzahl',
+    'tax-id': 'Steuernummer',
+    passport: 'Reisepass',
+    'driving-licence': 'Führerschein',
+    'health-insurance-id': 'Versichertennummer',
+    'medical-id': 'Patientennummer',
+    password: 'Passwort',
+    biometric: 'biometrische Daten',
+  },
+};
+
+export const certificate: CertificateWords = {
+  subject: (ref) => `Löschbescheinigung ${ref}`,
+  dates: (received, finished) => `Anfrage eingegangen am ${received}; Löschung abgeschlossen am ${finished}.`,
+  done: 'Was getan wurde',
+  erased: 'gelöscht',
+  anonymised: 'anonymisiert',
+  kept: 'Was aufbewahrt wird',
+  told: 'Empfänger, denen es mitgeteilt wurde (Art. 19 DSGVO)',
+  proof: 'Nachweis',
+  proofText: 'Eine zweite Suche mit denselben Schlüsseln fand nichts außer dem, was aufbewahrt wird.',
+  frozen: (day, fingerprint) => `Plan festgeschrieben am ${day}, Fingerabdruck ${fingerprint}.`,
+  keysDestroyed: 'Die Datenschlüssel sind vernichtet.',
+  keysStay: 'Die Datenschlüssel bleiben, weil Datensätze von Bookend selbst aufbewahrt werden.',
+  signature: 'Signatur (Ed25519 über das kanonische JSON, RFC 8785)',
+};
+
+export const completion: (from: string) => Readonly<Record<ByLetter | 'other', string>> = (from) => ({
+  objection: `Wir haben die Nutzung Ihrer Daten, der Sie widersprochen haben, mit Wirkung vom ${from} beendet. Die Systeme, die für uns senden, folgen. Eine Nachricht, die schon unterwegs war, kann Sie noch erreichen.`,
+  withdrawal: `Ihre Einwilligung ist mit Wirkung vom ${from} widerrufen. Was vorher geschah, bleibt rechtmäßig (Art. 7 Abs. 3 DSGVO). Die Systeme, die für uns senden, folgen.`,
+  'opt-out': `Ihre Daten werden mit Wirkung vom ${from} nicht mehr verkauft oder weitergegeben. Wir haben es denen mitgeteilt, mit denen wir sie geteilt haben. Wir fragen Sie zwölf Monate lang nicht wieder.`,
+  limit: `Ihre sensiblen Daten werden mit Wirkung vom ${from} nur noch für das genutzt, worum Sie uns gebeten haben und was das Gesetz erlaubt.`,
+  rectification:
+    'Wir haben Ihre Daten berichtigt, wie Sie es wollten, und es denen mitgeteilt, die sie von uns erhalten hatten (Art. 19 DSGVO).',
+  restriction:
+    'Ihre Daten werden aufbewahrt und für nichts anderes genutzt. Bevor sich das ändert, sagen wir es Ihnen (Art. 18 Abs. 3 DSGVO); denen, die sie von uns erhalten hatten, haben wir es mitgeteilt (Art. 19).',
+  'automated-decision': 'Ein Mensch hat sich die Entscheidung und das, was Sie geschrieben haben, angesehen.',
+  information: 'So gehen wir mit personenbezogenen Daten um.',
+  other: 'Wir haben getan, worum Sie gebeten haben.',
+});
+
+export const confirmMail: (
+  title: string,
+  organisation: string,
+  link: string,
+  hours: number,
+) => { subject: string; text: string } = (title, organisation, link, hours) => ({
+  subject: `Bitte bestätigen: ${title}`,
+  text: `Guten Tag,\n\njemand, wahrscheinlich Sie, hat mit dieser Adresse Ja zu „${title}“ von ${organisation} gesagt.\n\nWenn Sie das waren, bestätigen Sie es hier innerhalb von ${hours} Stunden:\n${link}\n\nWenn Sie es nicht waren, tun Sie nichts. Es ändert sich nichts, und Sie hören dazu nichts mehr von uns.\n\n${organisation}`,
+});
+
+export const choicesChangedMail: (
+  organisation: string,
+  lines: string,
+  link: string,
+) => { subject: string; text: string } = (organisation, lines, link) => ({
+  subject: 'Ihre Auswahl wurde geändert',
+  text: `Guten Tag,\n\nIhre Auswahl bei ${organisation} ist jetzt:\n\n${lines}\n\nWaren Sie das nicht, oder möchten Sie es wieder ändern? Hier:\n${link}\n\n${organisation}`,
+});
+
+export const choicesPageMail: (
+  organisation: string,
+  link: string,
+  code: string,
+) => { subject: string; text: string } = (organisation, link, code) => ({
+  subject: 'Ihre Auswahl',
+  text: `Guten Tag,\n\nhier sehen und ändern Sie Ihre Auswahl bei ${organisation}:\n${link}\n\nCode: ${code}\n\nEr gilt eine Stunde. Wenn Sie nicht danach gefragt haben, tun Sie nichts.\n\n${organisation}`,
+});
+
+export const cover: CoverWords = {
+  subject: (organisation, ref) => `Ihre Daten bei ${organisation} (${ref})`,
+  copy: (day) => `Dies ist die Kopie Ihrer Daten, um die Sie gebeten haben, Stand ${day} (Art. 15 Abs. 3 DSGVO).`,
+  portable: (day) =>
+    `Dies sind die Daten, die Sie uns gegeben haben, Stand ${day}, in maschinenlesbaren Formen: CSV, JSON und JSON-LD (Art. 20 DSGVO).`,
+  inIt: 'Was darin ist',
+  withheld: (count) =>
+    `${count} ${count === 1 ? 'Datensatz wird' : 'Datensätze werden'} zurückgehalten, weil Daten anderer Menschen darin stehen; zurueckgehalten.csv nennt jeden mit seinem Grund (Art. 15 Abs. 4).`,
+  notGiven: (count) =>
+    `${count} ${count === 1 ? 'Datensatz gehört' : 'Datensätze gehören'} nicht dazu, weil Sie ${count === 1 ? 'ihn' : 'sie'} uns nicht selbst gegeben haben; Sie können stattdessen um eine Kopie aller Ihrer Daten bitten.`,
+  notSearched: (list) => `Nicht durchsucht werden konnte: ${list}. Wir schreiben wieder, wenn das geschehen ist.`,
+  purposes: '(a) Wofür Ihre Daten genutzt werden',
+  categories: '(b) Kategorien von Daten',
+  recipients: '(c) Wer sie erhält',
+  retention: '(d) Wie lange sie aufbewahrt werden',
+  rights: '(e) Ihre Rechte',
+  rightsText: (contact) =>
+    `Sie können verlangen, dass wir Ihre Daten berichtigen, löschen oder ihre Nutzung einschränken, und Sie können der Nutzung widersprechen. Schreiben Sie an ${contact}.`,
+  complaints: '(f) Beschwerde',
+  complaintsText: (authority) => `Sie können sich bei einer Aufsichtsbehörde beschweren; für uns ist das ${authority}.`,
+  source: '(g) Woher sie stammen',
+  automated: '(h) Automatisierte Entscheidungen',
+  noAutomated: 'Keine Entscheidung über Sie trifft eine Maschine allein.',
+  transfers: 'Übermittlungen außerhalb des Europäischen Wirtschaftsraums (Art. 15 Abs. 2)',
+  none: 'Keine.',
+  nobody: 'Niemand außerhalb unseres Hauses.',
+  notRecorded: (list) => `Noch nicht verzeichnet für: ${list}. Wir klären das und schreiben wieder.`,
+};
+
+export const pack: PackWords = {
+  names: {
+    readme: 'LIES-MICH.txt',
+    cover: 'anschreiben.pdf',
+    report: 'bericht.pdf',
+    withheld: 'zurueckgehalten.csv',
+    messages: 'nachrichten',
+    documents: 'dokumente',
+    message: 'nachricht.txt',
+    redacted: 'geschwaerzt',
+  },
+  readme: {
+    title: (organisation, ref) => `Ihre Daten bei ${organisation} (${ref})`,
+    begin:
+      'Beginnen Sie mit dem Anschreiben; der Bericht zeigt dann alles zum Lesen. Die übrigen Dateien enthalten dieselben Daten für Programme.',
+    cover: 'das Anschreiben: was hier liegt, wofür es genutzt wird, wer es erhält, und Ihre Rechte',
+    report: 'alles zum Lesen, mit Überblick, Zeitleiste und jedem Datensatz in Worten',
+    table: (title, count) => `${title}, ${count} ${count === 1 ? 'Datensatz' : 'Datensätze'}`,
+    machine:
+      'CSV öffnet sich in einer Tabellenkalkulation, JSON ist für Programme. Beide enthalten dasselbe, unter den Namen, die die Systeme verwenden.',
+    messages: 'Nachrichten, die Sie geschrieben oder erhalten haben, jede mit ihren Anhängen',
+    documents: 'eigenständige Dokumente, wie sie bei uns liegen',
+    withheld: 'was zurückgehalten wird, und warum',
+    linked: 'dieselben Daten als verknüpfte Daten, um sie anderswohin mitzunehmen',
+    manifest: 'eine Liste aller Dateien mit ihren Prüfsummen',
+  },
+  withheldHead: ['wo', 'was', 'warum'],
+  report: {
+    title: 'Ihre Daten, zum Lesen',
+    overview: 'Überblick',
+    columns: ['Wo', 'Datensätze', 'Seit', 'Aufbewahrung'],
+    notSaid: 'noch nicht verzeichnet',
+    contents: 'Inhalt',
+    timeline: 'Was wann geschah',
+    timelineText: (shown, all) =>
+      shown < all ? `Die neuesten ${shown} von ${all} Einträgen; alle stehen in den Dateien.` : 'Die neuesten zuerst.',
+    purposesText: 'Genutzt für',
+    rest: (count, file) => `${count} weitere stehen in ${file}.`,
+    page: (n, of) => `Seite ${n} von ${of}`,
+    attached: 'Anhang',
+    noSubject: 'Ohne Betreff',
+    recordsText: 'Datensätze',
+    made: (organisation, day) => `${organisation}, ${day}`,
+  },
+};
+
+export const secondWords: readonly string[] = [
+  'ahorn',
+  'amsel',
+  'anker',
+  'birke',
+  'brise',
+  'ernte',
+  'farn',
+  'feder',
+  'garten',
+  'gerste',
+  'hafen',
+  'halm',
+  'hasel',
+  'kerze',
+  'kiesel',
+  'klee',
+  'kupfer',
+  'laterne',
+  'leinen',
+  'linde',
+  'moos',
+  'nebel',
+  'perle',
+  'quelle',
+  'reiher',
+  'sattel',
+  'segel',
+  'silber',
+  'tanne',
+  'ufer',
+  'wiese',
+  'winter',
+];
+
+export const withheld: Readonly<Record<WithheldReason, string>> = {
+  'others-data': 'Es enthält Daten anderer Menschen (Art. 15 Abs. 4 DSGVO).',
+  'attached-to-redacted':
+    'Angehängt an eine Nachricht, die ohne die Worte anderer Menschen herausgegeben wird (Art. 15 Abs. 4 DSGVO).',
+  'may-hold-forbidden':
+    'Angehängte Dateien können enthalten, was niemand herausgeben darf (11 CCR 7024(d)); fragen Sie uns danach.',
+};
+
+export const removed: string = '[entfernt]';
+
+export const lost: string = 'Wir waren nicht zu erreichen. Ihre Eingaben sind noch da; versuchen Sie es noch einmal.';
+
+export const notAnAddress: string = 'Das sieht nicht nach einer E-Mail-Adresse aus, wie mette@mail.example.';
+
+export const choicesPage: PageWords = {
+  title: 'Ihre Auswahl',
+  lead: 'Was dürfen wir? Ja und Nein sind je ein Klick. Nichts, was Sie hier sagen, ändert Ihre Bestellungen.',
+  askTitle: 'Ihre Auswahl ansehen und ändern',
+  askLead:
+    'Geben Sie Ihre E-Mail-Adresse ein. Wenn wir sie kennen, ist eine Mail mit einem Code unterwegs; er gilt eine Stunde.',
+  email: 'E-Mail',
+  send: 'Code schicken',
+  sent: 'Wenn wir diese Adresse kennen, ist eine Mail unterwegs.',
+  code: 'Code aus sechs Ziffern',
+  codeLead: 'Geben Sie den Code aus unserer Mail ein.',
+  open: 'Meine Auswahl öffnen',
+  yes: 'Ja',
+  no: 'Nein',
+  always: 'nötig für das, worum Sie uns gebeten haben',
+  save: 'Auswahl speichern',
+  saved: 'Gespeichert.',
+  nothing: 'Nichts wurde geändert.',
+  mail: 'Eine Bestätigung ist per Mail unterwegs.',
+  what: 'Was',
+  who: 'Wer es bekommt',
+  where: 'Andere Länder',
+  howLong: 'Wie lange',
+  saidYes: 'Sie haben Ja gesagt',
+  saidNo: 'Sie haben Nein gesagt',
+  notAsked: 'Sie wurden nicht gefragt',
+  unlessNo: 'Wir tun das, bis Sie Nein sagen',
+  waiting: 'Wartet auf Ihre Bestätigung',
+  child: 'Gehört zu',
+  signal:
+    'Ihr Browser sendet ein Global-Privacy-Control-Signal. Wir beachten es: Ihre Daten werden nicht ' +
+    'verkauft, nicht weitergegeben und nicht für gezielte Werbung verwendet.',
+  signalNot:
+    'Ihr Browser sendet ein Global-Privacy-Control-Signal, aber Sie haben selbst Ja gesagt; das gilt. Unten können Sie es ändern.',
+  history: 'Was Sie bisher gesagt haben',
+  receipt: 'Beleg',
+  rights: 'Ihre Daten anfordern oder löschen lassen',
+  confirmTitle: 'Bitte bestätigen',
+  confirmLead:
+    'Sie haben Ja zu „{title}“ gesagt. Waren Sie das, bestätigen Sie es. Wenn nicht, schließen Sie die Seite; es ändert sich nichts.',
+  confirm: 'Ja, das war ich',
+  confirmed: 'Danke. Es gilt ab jetzt.',
+  answers: {
+    grant: 'ja',
+    confirm: 'bestätigt',
+    refuse: 'nein',
+    withdraw: 'zurückgenommen',
+    object: 'widersprochen',
+    'opt-out': 'abgewählt',
+    'opt-in': 'ja',
+    'gpc-seen': 'Browsersignal',
+    'guardian-confirm': 'von Sorgeberechtigten bestätigt',
+  },
+};
+
+export const shopProof: ProofWords = {
+  signInAt: (shop) => `Anmelden: ${shop}`,
+  why: 'Wir haben noch nicht festgestellt, dass Sie es sind. Melden Sie sich dort an, wo Sie Kunde sind, dann wissen wir es.',
+  proven: 'Danke, Sie sind es',
+  provenText: (ref) => `Wir machen mit ${ref} weiter. Sie müssen nichts weiter tun.`,
+  notProven: 'Wir konnten nicht erkennen, dass Sie es sind',
+  other:
+    'Sie haben sich als jemand angemeldet, um dessen Daten es nicht geht. Es wurde nichts herausgegeben. ' +
+    'Schreiben Sie uns, dann helfen wir Ihnen anders.',
+  used: 'Diese Anmeldung wurde schon verwendet. Sehen Sie nach, wie es um Ihre Anfrage steht.',
+  again:
+    'Was vom Geschäft zurückkam, ist abgelaufen oder nicht von ihm. Beginnen Sie auf der Seite Ihrer Anfrage noch einmal.',
+  tooMany: 'Zu viele Versuche von hier. Warten Sie einige Minuten.',
+};
+
+export const ask: AskWords = {
+  title: 'Ihre Daten, Ihre Rechte',
+  lead:
+    'Fragen Sie, was wir über Sie gespeichert haben, oder bitten Sie uns, es zu berichtigen oder zu ' +
+    'löschen. Ein Konto ist nicht nötig. Wir antworten in der gesetzlichen Frist und müssen uns ' +
+    'vielleicht erst vergewissern, dass Sie es sind.',
+  what: 'Worum bitten Sie?',
+  rights: {
+    access: 'Eine Kopie meiner Daten',
+    erasure: 'Meine Daten löschen',
+    rectification: 'Meine Daten berichtigen',
+    portability: 'Meine Daten in maschinenlesbarer Form',
+    objection: 'Meine Daten nicht für Werbung nutzen',
+    withdrawal: 'Meine Einwilligung widerrufen',
+    restriction: 'Die Nutzung meiner Daten einschränken',
+    'opt-out': 'Meine Daten nicht verkaufen oder teilen',
+    limit: 'Die Nutzung sensibler Daten begrenzen',
+    'automated-decision': 'Einen Menschen auf eine maschinelle Entscheidung sehen lassen',
+    information: 'Sagen Sie mir, was Sie mit Daten tun',
+  },
+  forWhom: 'Für wen fragen Sie?',
+  self: 'Für mich selbst',
+  agent: 'Für jemanden, der mich darum gebeten hat',
+  guardian: 'Für mein Kind',
+  agentName: 'Ihr Name',
+  agentEmail: 'Ihre E-Mail, an die wir antworten',
+  givenName: 'Vorname',
+  familyName: 'Nachname',
+  email: 'E-Mail, an die wir antworten dürfen',
+  emailOfPerson: 'E-Mail der Person',
+  phone: 'Telefon, wenn Sie möchten',
+  customerNumber: 'Kundennummer, falls vorhanden',
+  birthDate: 'Geburtsdatum, wenn Sie möchten, als 1987-03-14',
+  country: 'Land, zum Beispiel DE',
+  region: 'Bundesstaat, in den USA oder Kanada',
+  text: 'Was sonst noch hilft',
+  send: 'Anfrage senden',
+  needs: {
+    right: 'Wählen Sie, worum Sie bitten.',
+    givenName: 'Der Vorname hilft uns, die Daten zu finden.',
+    familyName: 'Der Nachname hilft uns, die Daten zu finden.',
+    email: 'Wir brauchen eine Adresse für die Antwort.',
+    birthDate: 'Schreiben Sie den Tag als 1987-03-14.',
+    agentName: 'Wer fragt für diese Person?',
+    agentEmail: 'Das sieht nicht wie eine E-Mail-Adresse aus.',
+    country: 'Schreiben Sie das Land mit zwei Buchstaben, zum Beispiel DE.',
+    region: 'Schreiben Sie den Staat mit zwei Buchstaben, zum Beispiel CA.',
+  },
+  emailLooks: 'Das sieht nicht wie eine E-Mail-Adresse aus, wie mette@mail.example.',
+  wrong: 'Einige Felder brauchen noch einen Blick.',
+  lost: 'Wir waren nicht erreichbar. Ihre Eingaben sind noch da; versuchen Sie es noch einmal.',
+  tooMany: 'Gerade zu viele Versuche. Warten Sie zehn Minuten; Ihre Eingaben sind noch da.',
+  thanks: 'Wir haben Ihre Anfrage',
+  thanksMore:
+    'Eine Bestätigung ist per Mail unterwegs. Wenn wir uns vergewissern müssen, dass Sie es sind, geht ' +
+    'ein Code an eine Adresse, die wir schon kennen. Mit der Vorgangsnummer und diesem Wort sehen Sie ' +
+    'den Stand:',
+  statusTitle: 'Stand Ihrer Anfrage',
+  statusLead: 'Vorgangsnummer und Wort stehen in der Mail, die Ihre Anfrage bestätigt hat.',
+  ref: 'Vorgangsnummer, zum Beispiel BK-2026-00042',
+  word: 'Wort',
+  look: 'Ansehen',
+  unknown: 'Vorgangsnummer und Wort gehören nicht zusammen. Sehen Sie in die Mail, die Ihre Anfrage bestätigt hat.',
+  steps: {
+    received: 'Wir haben sie und prüfen, wer fragt.',
+    'waits-for-you':
+      'Wir warten auf Sie: ein Code ging an eine Adresse, die wir kennen. Öffnen Sie die Seite in dieser Mail.',
+    'worked-on': 'Wir arbeiten daran.',
+    answered: 'Sie ist beantwortet.',
+    joined: 'Sie wird zusammen mit einer früheren Anfrage von Ihnen beantwortet, an der dort angegebenen Adresse.',
+    appeal: 'Wir sehen uns unsere Antwort noch einmal an.',
+  },
+  received: 'Eingegangen',
+  due: 'Wir antworten bis',
+  extended: 'Wir brauchten mehr Zeit und haben Ihnen geschrieben, warum.',
+};
+
+export const links: LinkWords = {
+  lost: 'Wir waren nicht zu erreichen. Versuchen Sie es noch einmal.',
+  identity: {
+    title: 'Haben Sie gefragt?',
+    lead: 'Geben Sie den Code aus unserer Mail ein. Er zeigt, dass die Anfrage von Ihnen kommt, und wir machen weiter.',
+    code: 'Code mit sechs Ziffern',
+    goOn: 'Weiter',
+    thanks: 'Danke. Jetzt wissen wir, dass Sie es sind.',
+    thanksText: (ref) => `Ihre Anfrage ${ref} geht weiter; Sie hören per Mail von uns.`,
+  },
+  handOver: {
+    ready: 'Ihre Daten liegen bereit',
+    closed: 'Diese Seite ist geschlossen',
+    lead: 'Geben Sie das zweite Wort ein, das Sie auf anderem Weg von uns bekommen haben.',
+    word: 'Zweites Wort',
+    open: 'Öffnen',
+    begin: (file) =>
+      `Die Datei ist ein ZIP: Beginnen Sie mit ${file}. Bricht das Herunterladen ab, starten Sie es noch einmal.`,
+    download: 'Meine Daten herunterladen',
+    have: 'Ich habe die Datei: Seite schließen',
+    done: 'Danke. Dieser Link ist jetzt verbraucht; niemand kann ihn noch einmal öffnen.',
+    reach: (contact) => `Sie erreichen uns unter ${contact}.`,
+  },
+};
+
+export const ownName: string = 'Deutsch';
+
+export const yesAndNo: [string, string] = ['ja', 'nein'];
+
+export const fieldsByMeaning: Readonly<Record<Holds, string>> = {
+  email: 'E-Mail',
+  phone: 'Telefon',
+  contact: 'Kontakt',
+  'customer-number': 'Kundennummer',
+  'given-name': 'Vorname',
+  'family-name': 'Nachname',
+  'full-name': 'Name',
+  'birth-date': 'Geburtsdatum',
+  street: 'Straße',
+  postcode: 'Postleitzahl',
+  city: 'Ort',
+  country: 'Land',
+  'national-id': 'Personenkennzahl',
+  'tax-number': 'Steuernummer',
+  'bank-account': 'Bankkonto',
+  'payment-card': 'Zahlungskarte',
+  vehicle: 'Fahrzeug',
+  'free-text': 'Text',
+};
+
+export const fieldTitles: FieldTitles = {
+  number: 'Nummer',
+  reference: 'Referenz',
+  created: 'Angelegt',
+  lastChanged: 'Zuletzt geändert',
+  closed: 'Beendet',
+  when: 'Wann',
+  recorded: 'Erfasst',
+  received: 'Eingegangen',
+  sent: 'Gesendet',
+  opened: 'Geöffnet',
+  paid: 'Bezahlt',
+  ordered: 'Bestellt',
+  delivered: 'Geliefert',
+  issued: 'Ausgestellt',
+  due: 'Fällig',
+  written: 'Geschrieben',
+  signed: 'Unterschrieben',
+  from: 'Von',
+  to: 'An',
+  copyTo: 'Kopie an',
+  subject: 'Betreff',
+  text: 'Text',
+  note: 'Bemerkung',
+  status: 'Status',
+  stage: 'Schritt',
+  outcome: 'Ergebnis',
+  kind: 'Art',
+  askedFor: 'Angefragt',
+  amount: 'Betrag',
+  currency: 'Währung',
+  quantity: 'Menge',
+  product: 'Artikel',
+  productNumber: 'Artikelnummer',
+  rating: 'Bewertung',
+  language: 'Sprache',
+  place: 'Ort',
+  deliveryAddress: 'Lieferanschrift',
+  billingAddress: 'Rechnungsanschrift',
+  nameOnTheInvoice: 'Name auf der Rechnung',
+  timesOpened: 'Öffnungen',
+  address: 'Adresse',
+  source: 'Quelle',
+  purpose: 'Zweck',
+  answer: 'Antwort',
+  question: 'Frage',
+  by: 'Weg',
+  form: 'Formular',
+  box: 'Kästchen',
+  proof: 'Nachweis',
+  iPAddress: 'IP-Adresse',
+  browser: 'Browser',
+  device: 'Gerät',
+  session: 'Sitzung',
+  latitude: 'Breitengrad',
+  longitude: 'Längengrad',
+  page: 'Seite',
+  file: 'Datei',
+  sheet: 'Tabellenblatt',
+  line: 'Zeile',
+  newsletter: 'Newsletter',
+  useRestricted: 'Nutzung eingeschränkt',
+  gender: 'Geschlecht',
+  formOfAddress: 'Anrede',
+  age: 'Alter',
+  health: 'Gesundheit',
+  parent: 'Elternteil',
+  numberThere: 'Nummer dort',
+};
+
+export const states: States = {
+  open: 'offen',
+  closed: 'geschlossen',
+  paid: 'bezahlt',
+  unpaid: 'unbezahlt',
+  packed: 'verpackt',
+  'on its way': 'unterwegs',
+  sent: 'gesendet',
+  delivered: 'geliefert',
+  returned: 'zurückgeschickt',
+  cancelled: 'storniert',
+  active: 'aktiv',
+  inactive: 'inaktiv',
+  subscribed: 'angemeldet',
+  unsubscribed: 'abgemeldet',
+  pending: 'ausstehend',
+  grant: 'ja',
+  confirm: 'bestätigt',
+  refuse: 'nein',
+  withdraw: 'widerrufen',
+  object: 'widersprochen',
+  'opt-out': 'abgewählt',
+  'opt-in': 'gewählt',
+  'gpc-seen': 'Datenschutzsignal des Browsers',
+  'guardian-confirm': 'von einem Elternteil bestätigt',
+  'unticked by default': 'nicht vorab angekreuzt',
+  'tick-box': 'Kästchen zum Ankreuzen',
+  spoken: 'mündlich',
+  'paper form': 'Papierformular',
+  'choices-page': 'Seite mit Ihrer Auswahl',
+  'link in a mail': 'Link in einer Mail',
+  access: 'Kopie Ihrer Daten',
+  portability: 'Daten in übertragbarer Form',
+  rectification: 'Berichtigung',
+  erasure: 'Löschung',
+  restriction: 'Einschränkung',
+  objection: 'Widerspruch',
+  withdrawal: 'Widerruf',
+  limit: 'Begrenzung der Nutzung',
+  information: 'Auskunft',
+  intake: 'eingegangen',
+  identity: 'Identität wird geprüft',
+  trace: 'Daten werden gesucht',
+  decide: 'wird entschieden',
+  'carry-out': 'wird ausgeführt',
+  appeal: 'Beschwerde',
+  fulfilled: 'erfüllt',
+  refused: 'abgelehnt',
+};
+
+export const partsOfFiles: Readonly<Record<'line' | 'row' | 'page', string>> = {
+  line: 'Zeile',
+  row: 'Zeile',
+  page: 'Seite',
+};
+
+export const phrases: Phrases = {
+  // What is held.
+  'name and contact': 'Name und Kontaktdaten',
+  'name and e-mail': 'Name und E-Mail-Adresse',
+  'name and phone': 'Name und Telefonnummer',
+  'name and address': 'Name und Anschrift',
+  name: 'Name',
+  'contact details': 'Kontaktdaten',
+  'postal address': 'Postanschrift',
+  'date of birth': 'Geburtsdatum',
+  'name and date of birth': 'Name und Geburtsdatum',
+  'customer number': 'Kundennummer',
+  'identity numbers': 'Ausweisnummern',
+  'national id': 'Personenkennzahl',
+  'bank details': 'Bankverbindung',
+  'payment details': 'Zahlungsdaten',
+  amounts: 'Beträge',
+  messages: 'Nachrichten',
+  'free text': 'Freitext',
+  photos: 'Fotos',
+  'IP address': 'IP-Adresse',
+  'device id': 'Gerätekennung',
+  places: 'Orte',
+  'health data': 'Gesundheitsdaten',
+  'health notes (special category)': 'Gesundheitshinweise (besondere Kategorie)',
+  'choices and when they were made': 'Ihre Auswahl und wann Sie sie getroffen haben',
+  // What it is for.
+  'book-keeping': 'Buchhaltung',
+  accounting: 'Buchführung',
+  'customer service': 'Kundendienst',
+  'answering your questions': 'Beantwortung Ihrer Fragen',
+  'sending our newsletter': 'Versand unseres Newsletters',
+  marketing: 'Werbung',
+  statistics: 'Statistik',
+  security: 'Sicherheit',
+  'selling and delivering what you order': 'Verkauf und Lieferung Ihrer Bestellungen',
+  'delivering what you order': 'Lieferung Ihrer Bestellungen',
+  'keeping proof of your choices': 'Nachweis Ihrer Auswahl',
+  'answering requests about personal data': 'Beantwortung von Anfragen zu personenbezogenen Daten',
+  // Who receives it.
+  'our accountant': 'unsere Steuerberatung',
+  'our parcel carrier': 'unser Paketdienst',
+  'our payment provider': 'unser Zahlungsdienstleister',
+  'our hosting provider, as processor': 'unser Hosting-Anbieter, als Auftragsverarbeiter',
+  'our newsletter service, as processor': 'unser Newsletter-Dienst, als Auftragsverarbeiter',
+  'the tax authority on request': 'das Finanzamt auf Verlangen',
+  'our insurer, after an accident': 'unsere Versicherung, nach einem Unfall',
+  // Where it comes from.
+  you: 'Sie selbst',
+  'you, when you ordered': 'Sie selbst, bei der Bestellung',
+  'you, when you signed up': 'Sie selbst, bei der Anmeldung',
+  'you, when you wrote to us': 'Sie selbst, als Sie uns schrieben',
+  'you, at the counter': 'Sie selbst, am Schalter',
+  'our office': 'unser Büro',
+  // What Bookend itself keeps.
+  Bookend: 'Bookend',
+  'your identifiers': 'Ihre Kennungen',
+  'your choices': 'Ihre Auswahl',
+  'what you wrote to us about your data': 'was Sie uns zu Ihren Daten geschrieben haben',
+  'notes on your requests': 'Notizen zu Ihren Anfragen',
+  'your requests': 'Ihre Anfragen',
+  'keeping your choices and answering your requests': 'Aufbewahrung Ihrer Auswahl und Beantwortung Ihrer Anfragen',
+  'proving what you agreed to (GDPR art. 7(1))': 'Nachweis Ihrer Einwilligungen (Art. 7 Abs. 1 DSGVO)',
+  'answering your requests in time': 'fristgerechte Beantwortung Ihrer Anfragen',
+  'your answers, when, where and under which wording': 'Ihre Antworten, wann, wo und mit welchem Wortlaut',
+  'what you wrote': 'was Sie geschrieben haben',
+  'what was written': 'was geschrieben wurde',
+  'what colleagues noted': 'was Mitarbeitende notiert haben',
+  'what you asked and what we answered': 'was Sie gefragt und wir geantwortet haben',
+  'until erased': 'bis zur Löschung',
+  'the sealed proof stays; after an erasure nobody can read whose it was':
+    'der versiegelte Nachweis bleibt; nach einer Löschung kann niemand lesen, wessen er war',
+  'until a colleague has opened it as a request': 'bis jemand von uns eine Anfrage daraus angelegt hat',
+  'with the request': 'zusammen mit der Anfrage',
+  'three years after the answer': 'drei Jahre nach der Antwort',
+  'the forms, shops and systems that you used': 'die Formulare, Geschäfte und Systeme, die Sie genutzt haben',
+  'our colleagues': 'unsere Mitarbeitenden',
+  'you, when you asked': 'Sie selbst, als Sie fragten',
+  // Until when.
+  'as long as you are a customer': 'solange Sie Kunde sind',
+  'as long as you are a customer, then two years': 'solange Sie Kunde sind, danach zwei Jahre',
+  'until you unsubscribe': 'bis Sie sich abmelden',
+  'until you unsubscribe, then thirty days': 'bis Sie sich abmelden, danach dreißig Tage',
+  'until you delete it': 'bis Sie es löschen',
+};
+
+export const periods: Readonly<Record<'day' | 'month' | 'year', string>> = {
+  day: 'Tage',
+  month: 'Monate',
+  year: 'Jahre',
+};
+
+export const onePeriod: Readonly<Record<'day' | 'month' | 'year', string>> = {
+  day: 'ein Tag',
+  month: 'ein Monat',
+  year: 'ein Jahr',
+};
+
+export const ownRefusals: OwnRefusals = {
+  'link-unknown': 'Dieser Link ist keiner von uns, oder ein neuerer ist an seine Stelle getreten.',
+  'link-expired': 'Dieser Link ist abgelaufen. Schreiben Sie uns, dann schicken wir einen neuen.',
+  'link-used': 'Dieser Link wurde schon benutzt. Schreiben Sie uns, wenn Sie noch etwas brauchen.',
+  'tries-used-up': 'Zu viele falsche Versuche. Die Seite ist geschlossen; schreiben Sie uns, wir helfen Ihnen anders.',
+  'code-wrong': 'Das ist nicht der Code. Versuche übrig: {left}.',
+  'secret-wrong': 'Das ist nicht das Wort. Versuche übrig: {left}.',
+  'code-needed': 'Geben Sie zuerst den Code aus der Mail ein.',
+  'purpose-not-open': 'Das ist nicht wählbar: Es ist nötig für das, worum Sie uns gebeten haben.',
+  'choice-held':
+    'Wir konnten nicht erkennen, wessen Wahl das ist, weil mehrere die Adresse teilen. Nichts wurde geändert; schreiben Sie uns.',
+  'too-many': 'Zu viele Versuche von hier. Warten Sie ein paar Minuten.',
 };

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { CHOICES_WORDS } from '../../core/words/sections';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
 import type { PagePurpose, PageView } from '../../core/choicesPage/views';
@@ -6,7 +7,6 @@ import { LANGUAGES } from '../../core/letters/mailings';
 import { ChoicesForm } from './ChoicesForm';
 import { sayLost, sayNotAnAddress, sayOwnRefusal } from '../../core/words/ownRefusals';
 import { AskForPage, ConfirmButton, PageCode } from './SmallForms';
-import { WORDS } from './words';
 
 const purpose = (id: string, more: Partial<PagePurpose> = {}): PagePurpose => ({
   id,
@@ -73,7 +73,7 @@ test('a yes that waits for its confirmation stands as the yes that it is, and is
     />,
   );
   expect(radios('a').map(({ checked }) => checked)).toEqual([true, false]);
-  expect(screen.getByText(new RegExp(WORDS.en.waiting))).toBeTruthy();
+  expect(screen.getByText(new RegExp(CHOICES_WORDS.en.waiting))).toBeTruthy();
   fireEvent.click(screen.getByText('Save my choices'));
   await waitFor(() => expect(sent).toEqual([[]]));
 });
@@ -180,7 +180,7 @@ test('a code is asked for, tried and refused in words; a right one shows the pag
       )}
     />,
   );
-  const field = screen.getByLabelText(WORDS.nl.code);
+  const field = screen.getByLabelText(CHOICES_WORDS.nl.code);
   for (const code of ['000000', '123456']) {
     fireEvent.change(field, { target: { value: code } });
     fireEvent.click(screen.getByRole('button'));
@@ -205,19 +205,19 @@ test('asking for the page says the same whoever asks; confirming takes a press',
   await waitFor(() => expect(screen.getByText(/sieht nicht nach einer E-Mail-Adresse aus/)).toBeTruthy());
   fireEvent.change(screen.getByLabelText('E-Mail'), { target: { value: 'x@y.example' } });
   fireEvent.click(screen.getByRole('button'));
-  await waitFor(() => expect(screen.getByRole('status').textContent).toBe(WORDS.de.sent));
+  await waitFor(() => expect(screen.getByRole('status').textContent).toBe(CHOICES_WORDS.de.sent));
 
   let presses = 0;
   show(<ConfirmButton language="en" token="t" confirmChoice={async () => (presses++, { ok: true, value: null })} />);
   expect(presses).toBe(0);
   fireEvent.click(screen.getByText('Yes, it was me'));
-  await waitFor(() => expect(screen.getByText(WORDS.en.confirmed)).toBeTruthy());
+  await waitFor(() => expect(screen.getByText(CHOICES_WORDS.en.confirmed)).toBeTruthy());
   expect(presses).toBe(1);
 });
 
 describe('every language says everything', () => {
   test.each(LANGUAGES.map((language) => [language]))('%s', (language) => {
-    const [own, english] = [WORDS[language], WORDS.en];
+    const [own, english] = [CHOICES_WORDS[language], CHOICES_WORDS.en];
     expect(Object.keys(own)).toEqual(Object.keys(english));
     expect(Object.keys(own.answers)).toEqual(Object.keys(english.answers));
     expect(Object.values(own).filter((words) => typeof words === 'string' && words.trim() === '')).toEqual([]);

@@ -1,5 +1,7 @@
 'use client';
 
+import { CHOICES_WORDS } from '../../core/words/sections';
+import type { PageWords } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -9,7 +11,6 @@ import type { ChoicesActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../../core/words/ownRefusals';
-import { WORDS, type PageWords } from './words';
 
 type Said = Record<string, boolean | undefined>;
 
@@ -42,7 +43,7 @@ export function ChoicesForm({
   post?: PostAction<{ changed: number }>;
   days: Record<string, string>;
 }) {
-  const words = WORDS[view.language];
+  const words = CHOICES_WORDS[view.language];
   const [said, setSaid] = useState<Said>(() =>
     Object.fromEntries(view.purposes.map((purpose) => [purpose.id, saidOf(purpose)])),
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { CHOICES_WORDS } from '../../core/words/sections';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -9,7 +10,6 @@ import type { ChoicesActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../../core/words/ownRefusals';
-import { WORDS } from './words';
 
 const lost = (language: Language) => (): ActionResult<never> => ({ ok: false, message: sayLost(language) });
 
@@ -24,7 +24,7 @@ export function AskForPage({
   post?: PostAction;
 }) {
   const [posted, action] = useActionState(post, NOTHING_POSTED);
-  const words = WORDS[language];
+  const words = CHOICES_WORDS[language];
   const [email, setEmail] = useState(posted.values['email'] ?? '');
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const [isSent, setSent] = useState(posted.result?.ok ?? false);
@@ -74,7 +74,7 @@ export function PageCode({
   post?: PostAction;
 }) {
   const [posted, action] = useActionState(post, NOTHING_POSTED);
-  const words = WORDS[language];
+  const words = CHOICES_WORDS[language];
   const [code, setCode] = useState('');
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const router = useRouter();
@@ -117,7 +117,7 @@ export function ConfirmButton({
   confirmChoice: ChoicesActs['confirmChoice'];
   post?: PostAction;
 }) {
-  const words = WORDS[language];
+  const words = CHOICES_WORDS[language];
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const say = (result: ActionResult) => ({ text: result.ok ? words.confirmed : result.message, isGood: result.ok });
   const [said, setSaid] = useState<{ text: string; isGood: boolean } | null>(posted.result ? say(posted.result) : null);

@@ -1,5 +1,6 @@
 'use client';
 
+import { ASK_WORDS } from '../../core/words/sections';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -12,7 +13,6 @@ import { FOR_WHOM, publicRequestSchema } from '../../core/requests/schema';
 import type { AskActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
-import { ASK_WORDS } from './askWords';
 
 type Values = InferType<typeof publicRequestSchema>;
 type Asked = { ref: string; word: string };

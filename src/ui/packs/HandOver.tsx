@@ -1,5 +1,6 @@
 'use client';
 
+import { LINK_WORDS } from '../../core/words/sections';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
@@ -7,7 +8,6 @@ import type { HandOverActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import type { Language } from '../../core/letters/mailings';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
-import { LINK_WORDS } from '../requests/linkWords';
 
 /** The second word opens the file; the link is used only when the person says that they have it. */
 export function HandOver({

@@ -1,8 +1,7 @@
+import { OWN_NAMES } from '../../core/words/sections';
 import type { ReactNode } from 'react';
 import { LANGUAGES, type Language } from '../../core/letters/mailings';
 import '../shared/public.css';
-
-const NAMES: Record<Language, string> = { en: 'English', da: 'Dansk', de: 'Deutsch', nl: 'Nederlands' };
 
 /** The same paper and type, without the boards: what a person outside the organisation sees. With a language it offers the others. */
 export function PersonPage({
@@ -22,7 +21,7 @@ export function PersonPage({
           <nav className="languages" aria-label="Language">
             {LANGUAGES.filter((one) => one !== language).map((one) => (
               <a key={one} href={`?lang=${one}`} lang={one}>
-                {NAMES[one]}
+                {OWN_NAMES[one]}
               </a>
             ))}
           </nav>

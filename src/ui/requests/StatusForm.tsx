@@ -1,5 +1,6 @@
 'use client';
 
+import { PROOF_WORDS, ASK_WORDS } from '../../core/words/sections';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useState, type FormEvent } from 'react';
@@ -8,8 +9,6 @@ import type { StatusView } from '../../core/requests/views';
 import type { StatusActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
-import { ASK_WORDS } from '../intake/askWords';
-import { PROOF_WORDS } from '../identity/proofWords';
 
 /** How a request stands, for whoever has its reference and word. */
 export function StatusForm({

@@ -1,3 +1,4 @@
+import { YES_AND_NO } from '../../core/words/sections';
 import type { ChangeRefusal, PageRefusal } from '../../core/choicesPage/refusals';
 import type { PageView } from '../../core/choicesPage/views';
 import { choicesChangedMail, languageOf, type Language } from '../../core/letters/mailings';
@@ -215,13 +216,6 @@ async function ownAddress(ctx: Context, h: Handle, person: PersonRow): Promise<{
   return chosen && value ? { kind: chosen.kind, value } : null;
 }
 
-const YES: Record<Language, [string, string]> = {
-  en: ['yes', 'no'],
-  da: ['ja', 'nej'],
-  de: ['ja', 'nein'],
-  nl: ['ja', 'nee'],
-};
-
 async function confirmByMail(
   ctx: Context,
   h: Handle,
@@ -234,7 +228,7 @@ async function confirmByMail(
   const language = languageOf(person.language);
   const lines = drafts.map(({ purpose, answer }) => {
     const known = inForce.find(({ id }) => id === purpose)!;
-    return `${known.words[language]?.title ?? known.title}: ${YES[language][answer === 'grant' || answer === 'opt-in' ? 0 : 1]}`;
+    return `${known.words[language]?.title ?? known.title}: ${YES_AND_NO[language][answer === 'grant' || answer === 'opt-in' ? 0 : 1]}`;
   });
   await queueMail(
     ctx,

@@ -1,6 +1,7 @@
+import { PACK_WORDS } from '../../core/words/sections';
 import { applyRedactions, type Redaction } from '../../core/trace/redaction';
 import type { Language } from '../../core/letters/mailings';
-import { PACK_WORDS } from '../../core/packs/packWords';
+
 import type { FoundFile, FoundRecord } from '../../ports/connector';
 import type { Context } from '../shared/context';
 import { textPdf } from '../letters/pdf';

@@ -1,3 +1,5 @@
+import { WITHHELD } from '../../core/words/sections';
+import type { WithheldReason } from '../../core/words/words';
 import type { Redaction } from '../../core/trace/redaction';
 import { regimeById } from '../../core/clock/regimes';
 import type { Holds } from '../../core/systems/fieldHolds';
@@ -7,7 +9,7 @@ import { sayDayIn } from '../../core/letters/frame';
 import type { Letter } from '../../core/letters/letter';
 import type { Language } from '../../core/letters/mailings';
 import { pathsOf } from '../../core/packs/names';
-import { WITHHELD, type WithheldReason } from '../../core/packs/withheld';
+
 import { contextOf } from '../../core/packs/linkedData';
 import type { Phrasebook } from '../../core/systems/phrasebook';
 import { groupBy } from '../../core/shared/groupBy';

@@ -1,8 +1,9 @@
+import { SECOND_WORDS } from '../../core/words/sections';
 import type { LinkRefusal, SendPackRefusal } from '../../core/packs/refusals';
 import type { Readable } from 'node:stream';
 import { sayDayIn } from '../../core/letters/frame';
 import { packLanguage } from '../../core/packs/cover';
-import { SECOND_WORDS } from '../../core/packs/secondWords';
+
 import { languageOf, type Language } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';

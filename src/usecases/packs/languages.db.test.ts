@@ -1,3 +1,4 @@
+import { WITHHELD, PACK_WORDS, COVER_WORDS } from '../../core/words/sections';
 import { registerWorld } from '../../../demo/systems';
 import { REGISTER_WORDS, sayInLanguages } from '../../../demo/words';
 import { testWorld, type TestWorld } from '../../../test/support/database';
@@ -5,14 +6,14 @@ import { seedLedger } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
 import { packOf } from '../../../test/support/packs';
 import { certificateLetter } from '../../core/erasure/certificate';
-import { COVER_WORDS } from '../../core/packs/coverWords';
+
 import { completionText } from '../../core/letters/completion';
 import { wordsOf } from '../../core/letters/frame';
 import { letterText } from '../../core/letters/letter';
 import { LANGUAGES, type Language } from '../../core/letters/mailings';
-import { PACK_WORDS } from '../../core/packs/packWords';
+
 import { fieldTitle } from '../../core/packs/fieldTitles';
-import { WITHHELD } from '../../core/packs/withheld';
+
 import { RIGHTS } from '../../core/requests/rights';
 import { insertUser } from '../../db/access/users';
 import type { Connector, FoundRecord } from '../../ports/connector';

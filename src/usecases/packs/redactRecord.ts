@@ -1,4 +1,5 @@
-import { applyRedactions, forbidden, REMOVED, type Redaction } from '../../core/trace/redaction';
+import { REMOVED } from '../../core/words/sections';
+import { applyRedactions, forbidden, type Redaction } from '../../core/trace/redaction';
 import type { Language } from '../../core/letters/mailings';
 import type { FoundRecord } from '../../ports/connector';
 

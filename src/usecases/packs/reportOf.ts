@@ -1,5 +1,6 @@
+import { PACK_WORDS } from '../../core/words/sections';
 import { fieldTitle, isLink } from '../../core/packs/fieldTitles';
-import { PACK_WORDS } from '../../core/packs/packWords';
+
 import { momentOf, sayDate, sayFields, sayPart, sayValue, type SaidField } from '../../core/packs/sayValue';
 import { plainFieldName } from '../../core/systems/fieldHolds';
 import { localDay } from '../../core/shared/days';

@@ -1,4 +1,4 @@
-import type { PackWords } from '../../core/packs/packWords';
+import type { PackWords } from '../../core/words/words';
 import { CLOTH, INK, newPdf, printable, RULE } from '../letters/pdf';
 
 export interface OverviewLine {

@@ -1,3 +1,5 @@
+import { PACK_WORDS } from '../../core/words/sections';
+import type { PackWords } from '../../core/words/words';
 import { createHash } from 'node:crypto';
 import { StringDecoder } from 'node:string_decoder';
 import { PassThrough, Readable } from 'node:stream';
@@ -6,7 +8,7 @@ import yazl from 'yazl';
 import { tracesIn } from '../../core/trace/redaction';
 import { safeName } from '../../core/packs/names';
 import { fieldTitle } from '../../core/packs/fieldTitles';
-import { PACK_WORDS, type PackWords } from '../../core/packs/packWords';
+
 import { sayFields } from '../../core/packs/sayValue';
 import { toNode } from '../../core/packs/linkedData';
 import { csvLine } from '../../core/shared/csv';

@@ -1,11 +1,12 @@
 'use server';
 
+import { ASK_WORDS } from '../../../core/words/sections';
 import { languageOf } from '../../../core/letters/mailings';
 import { publicRequestSchema, type PublicForm } from '../../../core/requests/schema';
 import { sayRefusal } from '../../../core/words/refusals';
 import type { ActionResult } from '../../../ui/shared/actionResult';
 import type { Posted } from '../../../ui/shared/posted';
-import { ASK_WORDS } from '../../../ui/intake/askWords';
+
 import * as opening from '../../../usecases/intake/openFromStaff';
 import type { Sent } from '../../lib/act';
 import { inWords } from '../../lib/answering';

@@ -1,7 +1,8 @@
+import { ASK_WORDS } from '../../../core/words/sections';
 import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
 import { AskForm } from '../../../ui/intake/AskForm';
-import { ASK_WORDS } from '../../../ui/intake/askWords';
+
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { publicContext } from '../../lib/session';
 import { askPosted, openFromPublic } from './actions';

@@ -1,7 +1,8 @@
+import { CHOICES_WORDS } from '../../../core/words/sections';
 import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
 import { AskForPage } from '../../../ui/choicesPage/SmallForms';
-import { WORDS } from '../../../ui/choicesPage/words';
+
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { publicContext } from '../../lib/session';
 import { askForPage, askPosted } from './actions';
@@ -11,7 +12,7 @@ export const metadata = { title: 'Your choices' };
 export default async function ChoicesPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
   const { organisation } = await publicContext();
   const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
-  const words = WORDS[language];
+  const words = CHOICES_WORDS[language];
   return (
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{words.askTitle}</h1>

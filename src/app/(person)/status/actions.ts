@@ -1,5 +1,6 @@
 'use server';
 
+import { ASK_WORDS } from '../../../core/words/sections';
 import type * as yup from 'yup';
 import { beginShopProofInput } from '../../../core/identity/schema';
 import { languageOf, type Language } from '../../../core/letters/mailings';
@@ -8,7 +9,7 @@ import type { StatusView } from '../../../core/requests/views';
 import type { Refusal } from '../../../core/words/refusals';
 import type { Result } from '../../../core/shared/result';
 import type { ActionResult } from '../../../ui/shared/actionResult';
-import { ASK_WORDS } from '../../../ui/intake/askWords';
+
 import * as status from '../../../usecases/requests/readStatus';
 import * as shop from '../../../usecases/identity/shopProof';
 import type { Context } from '../../../usecases/shared/context';

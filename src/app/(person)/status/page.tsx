@@ -1,6 +1,7 @@
+import { ASK_WORDS } from '../../../core/words/sections';
 import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
-import { ASK_WORDS } from '../../../ui/intake/askWords';
+
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { StatusForm } from '../../../ui/requests/StatusForm';
 import { publicContext } from '../../lib/session';

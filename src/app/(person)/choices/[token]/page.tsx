@@ -1,3 +1,4 @@
+import { CHOICES_WORDS } from '../../../../core/words/sections';
 import { headers } from 'next/headers';
 import { languageOf, type Language } from '../../../../core/letters/mailings';
 import { dayIn, sayDay } from '../../../../core/shared/days';
@@ -5,7 +6,7 @@ import type { PageView } from '../../../../core/choicesPage/views';
 import { ChoicesForm } from '../../../../ui/choicesPage/ChoicesForm';
 import { PageCode } from '../../../../ui/choicesPage/SmallForms';
 import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
-import { WORDS } from '../../../../ui/choicesPage/words';
+
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';
 import { publicContext } from '../../../lib/session';
@@ -33,7 +34,7 @@ export default async function OwnChoicesPage({
     const language = languageOf(asked ?? list.get('accept-language'));
     return (
       <PersonPage organisation={ctx.organisation.name} language={language}>
-        <h1>{WORDS[language].title}</h1>
+        <h1>{CHOICES_WORDS[language].title}</h1>
         {result.refusal.code === 'code-needed' ? (
           <PageCode
             language={language}
@@ -50,8 +51,8 @@ export default async function OwnChoicesPage({
   const view = result.value;
   return (
     <PersonPage organisation={ctx.organisation.name} language={view.language}>
-      <h1>{WORDS[view.language].title}</h1>
-      <p>{WORDS[view.language].lead}</p>
+      <h1>{CHOICES_WORDS[view.language].title}</h1>
+      <p>{CHOICES_WORDS[view.language].lead}</p>
       <ChoicesForm
         view={view}
         token={token}

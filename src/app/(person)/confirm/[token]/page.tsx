@@ -1,7 +1,8 @@
+import { CHOICES_WORDS } from '../../../../core/words/sections';
 import { languageOf } from '../../../../core/letters/mailings';
 import { ConfirmButton } from '../../../../ui/choicesPage/SmallForms';
 import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
-import { WORDS } from '../../../../ui/choicesPage/words';
+
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { confirmView } from '../../../../usecases/ledger/confirmChoice';
 import { publicContext } from '../../../lib/session';
@@ -14,7 +15,7 @@ export default async function ConfirmPage({ params }: { params: Promise<{ token:
   const { token } = await params;
   const result = await confirmView(ctx, { token: token.slice(0, 100) });
   const language = languageOf(result.ok ? result.value.language : null);
-  const words = WORDS[language];
+  const words = CHOICES_WORDS[language];
   return (
     <PersonPage organisation={ctx.organisation.name} language={language}>
       <h1>{words.confirmTitle}</h1>

@@ -1,10 +1,11 @@
 'use server';
 
+import { LINK_WORDS } from '../../../../core/words/sections';
 import { cookies } from 'next/headers';
 import { languageOf } from '../../../../core/letters/mailings';
 import { confirmDownloadInput, releaseLinkInput } from '../../../../core/packs/schema';
 import { ok, refuse } from '../../../../core/shared/result';
-import { LINK_WORDS } from '../../../../ui/requests/linkWords';
+
 import type { Posted } from '../../../../ui/shared/posted';
 import * as handOver from '../../../../usecases/packs/handOver';
 import { ownAct } from '../../../lib/ownAct';

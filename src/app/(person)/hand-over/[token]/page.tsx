@@ -1,7 +1,7 @@
-import { PACK_WORDS } from '../../../../core/packs/packWords';
+import { LINK_WORDS, PACK_WORDS } from '../../../../core/words/sections';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { HandOver } from '../../../../ui/packs/HandOver';
-import { LINK_WORDS } from '../../../../ui/requests/linkWords';
+
 import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import { openLink } from '../../../../usecases/packs/handOver';
 import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';

@@ -1,8 +1,9 @@
 'use server';
 
+import { LINK_WORDS } from '../../../../core/words/sections';
 import { proveIdentityInput } from '../../../../core/identity/schema';
 import { languageOf } from '../../../../core/letters/mailings';
-import { LINK_WORDS } from '../../../../ui/requests/linkWords';
+
 import type { Posted } from '../../../../ui/shared/posted';
 import * as identity from '../../../../usecases/identity/identity';
 import { ownAct } from '../../../lib/ownAct';

@@ -1,6 +1,7 @@
+import { LINK_WORDS } from '../../../../core/words/sections';
 import { CodeForm } from '../../../../ui/identity/CodeForm';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
-import { LINK_WORDS } from '../../../../ui/requests/linkWords';
+
 import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
 import { publicContext } from '../../../lib/session';
 import { proveIdentity, provePosted } from './actions';

@@ -1,7 +1,8 @@
+import { PROOF_WORDS } from '../../../../core/words/sections';
 import { headers } from 'next/headers';
 import { languageOf } from '../../../../core/letters/mailings';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
-import { PROOF_WORDS } from '../../../../ui/identity/proofWords';
+
 import { finishShopProof } from '../../../../usecases/identity/shopProof';
 import { hasRoom } from '../../../lib/limits';
 import { clientAddress, publicContext } from '../../../lib/session';
