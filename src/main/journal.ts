@@ -1,3 +1,4 @@
+import type { PersonId } from '../core/shared/ids';
 import { mkdir, open, readFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import type { Journal, JournalEntry } from '../ports/journal';
@@ -38,7 +39,7 @@ function parse(line: string, number: number, path: string): JournalEntry {
       | JournalEntry
       | (Omit<JournalEntry, 'schema' | 'id' | 'personIds' | 'outcome'> & {
           schema: 'bookend-erasure-1';
-          personId: string | null;
+          personId: PersonId | null;
         });
     // The first version knew one person, and no outcome.
     return entry.schema === 'bookend-erasure-1'

@@ -1,15 +1,16 @@
+import type { RequestId, RunId, SystemId, TraceId } from '../core/shared/ids';
 import type { Knex } from 'knex';
 import { RUN_KINDS, type RunKind } from '../core/runs/views';
 
 /** Payloads hold ids only. Long work whose progress is kept is asked for by its run. */
-export interface JobPayloads extends Record<RunKind, { runId: string }> {
+export interface JobPayloads extends Record<RunKind, { runId: RunId }> {
   'deliver-letters': Record<string, never>;
   'correct-drift': Record<string, never>;
   'deposit-head': Record<string, never>;
-  'trace-system': { systemId: string };
-  'find-alike': { traceId: string };
+  'trace-system': { systemId: SystemId };
+  'find-alike': { traceId: TraceId };
   'find-same-people': Record<string, never>;
-  'run-record-acts': { requestId: string };
+  'run-record-acts': { requestId: RequestId };
 }
 
 export type JobName = keyof JobPayloads;

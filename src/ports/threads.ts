@@ -1,3 +1,4 @@
+import type { RunId, SystemId } from '../core/shared/ids';
 import type { LedgerFault } from '../core/ledger/verify';
 
 /** Folios of one tree. */
@@ -17,7 +18,7 @@ export interface CheckedFolios {
 
 /** People by their numbers, whose standing a rebuild makes anew. */
 export interface PeopleRange {
-  runId: string;
+  runId: RunId;
   from: number;
   to: number;
 }
@@ -28,7 +29,7 @@ export interface AudiencePart {
   first: string;
   channel: string;
   purpose: string;
-  systemId: string;
+  systemId: SystemId;
   country: string | null;
   lines: { line: number; raw: string }[];
 }

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type * as yup from 'yup';
 import { contextFor, web } from '../../main/web';
 import { sayRefusal, type Refusal } from '../../core/words/refusals';
@@ -13,7 +14,7 @@ const MOST_BYTES = 5 * 1024 * 1024;
 
 export interface ApiCall<B> {
   ctx: Context;
-  systemId: string;
+  systemId: SystemId;
   body: B;
 }
 
@@ -47,7 +48,7 @@ export async function machineCall(
 
 interface MachineCall {
   ctx: Context;
-  systemId: string;
+  systemId: SystemId;
   keyId: string;
 }
 

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { haystackOf, mentions } from '../../core/matching/mentions';
 import type { Holds } from '../../core/systems/fieldHolds';
 import {
@@ -29,7 +30,7 @@ import { body, serviceOf, type Service } from './service';
  */
 // The methods of one connector share what they have opened.
 // eslint-disable-next-line max-lines-per-function
-export function restConnector(systemId: string, connection: Record<string, string>): Connector {
+export function restConnector(systemId: SystemId, connection: Record<string, string>): Connector {
   const read = readRestMapping(connection['mapping'] ?? '');
   if (!read.ok) throw new ConnectorError('wrong-answer', `The mapping cannot be used: ${read.refusal.message}`);
   const mapping = read.value;
@@ -124,7 +125,7 @@ export function restConnector(systemId: string, connection: Record<string, strin
 type Write = (ref: RecordRef, how: RestWrite | null, idempotencyKey: string, content?: unknown) => Promise<Response>;
 
 function flagsOf(
-  systemId: string,
+  systemId: SystemId,
   connection: Record<string, string>,
   collection: RestCollection,
   service: Service,
@@ -169,7 +170,7 @@ function flagsOf(
 }
 
 async function* search(
-  systemId: string,
+  systemId: SystemId,
   service: Service,
   mapping: RestMapping,
   keys: readonly SearchKey[],
@@ -200,7 +201,7 @@ async function* search(
 }
 
 async function* hanging(
-  systemId: string,
+  systemId: SystemId,
   service: Service,
   mapping: RestMapping,
   parent: FoundRecord,
@@ -218,7 +219,7 @@ async function* hanging(
 }
 
 async function recordsOf(
-  systemId: string,
+  systemId: SystemId,
   collection: RestCollection,
   page: readonly unknown[],
   parent: FoundRecord | null,
@@ -242,7 +243,7 @@ function placeOf(collection: RestCollection, item: unknown, i: number): string {
 }
 
 /** A list whose service can look for every key that there is, is not gone through whole. */
-function pathsOf(collection: RestCollection, keys: readonly SearchKey[], systemId: string): string[] {
+function pathsOf(collection: RestCollection, keys: readonly SearchKey[], systemId: SystemId): string[] {
   const own = keys.filter(({ kind, scope }) => kind !== 'customer-number' || scope === systemId);
   const searched = Object.keys(collection.find);
   if (searched.length === 0 || !own.some(({ kind }) => searched.includes(kind)))
@@ -262,7 +263,7 @@ function speaksOf({ fields }: FoundRecord, { person }: RestCollection, keys: rea
   return keys.some((key) => mentions(hay, key));
 }
 
-function isOf({ person }: FoundRecord, keys: readonly SearchKey[], systemId: string): boolean {
+function isOf({ person }: FoundRecord, keys: readonly SearchKey[], systemId: SystemId): boolean {
   const digits = (value: string) => value.replace(/\D/g, '').slice(-8);
   const name = [person.givenName, person.familyName].filter(Boolean).join(' ').toLowerCase();
   return keys.some(({ kind, value, scope }) => {
@@ -312,7 +313,7 @@ function holdsAt(collection: RestCollection, field: string): Holds | null {
 }
 
 function toRecord(
-  systemId: string,
+  systemId: SystemId,
   collection: RestCollection,
   item: unknown,
   parent: RecordRef | null,

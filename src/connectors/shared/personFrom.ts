@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Holds } from '../../core/systems/fieldHolds';
 import { nameLevel } from '../../core/people/names';
 import type { PersonRecord } from '../../core/people/record';
@@ -18,7 +19,7 @@ function isKey(value: string, key: SearchKey): boolean {
  * @param held the values of the fields that hold something
  */
 export function personFrom(
-  systemId: string,
+  systemId: SystemId,
   held: (holds: Holds) => string[],
   keys: readonly SearchKey[],
 ): PersonRecord {

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { addressParts } from '../../core/people/addressKeys';
 import { LETTERS, oneSpelling, PAIRS, surePart } from '../../core/matching/oneSpelling';
 import { nearPatterns, spellings } from '../../core/matching/nearNames';
@@ -13,7 +14,7 @@ export interface Condition {
 }
 
 /** One condition per column and kind of key; values are bound, names are quoted. */
-export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId: string): Condition[] {
+export function conditionsFor(table: Table, keys: readonly SearchKey[], systemId: SystemId): Condition[] {
   const of = (kind: SearchKey['kind']) => keys.filter((key) => key.kind === kind);
   const conditions: Condition[] = [];
   for (const { name, holds } of table.columns) {

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Holds } from '../../core/systems/fieldHolds';
 import type { FoundRecord, RecordRef, SearchKey } from '../../ports/connector';
 import { personFrom } from '../shared/personFrom';
@@ -79,7 +80,7 @@ async function targetsOf(
 }
 
 /** @param keys in running text only what is looked for is recognised as the person's */
-export function toRecord(systemId: string, table: Table, row: Row, keys: readonly SearchKey[]): FoundRecord {
+export function toRecord(systemId: SystemId, table: Table, row: Row, keys: readonly SearchKey[]): FoundRecord {
   const fields = Object.fromEntries(
     Object.entries(row)
       .filter(([name]) => name !== ROW_KEY && name !== IS_ABOUT)

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Knex } from 'knex';
 import { ConnectorError, type FieldHolds, type RecordRef } from '../../ports/connector';
 import { guarded } from './guarded';
@@ -12,7 +13,7 @@ export const IS_ABOUT = 'bookend_is_about';
 
 export interface Database {
   knex: Knex;
-  systemId: string;
+  systemId: SystemId;
   /** What people have confirmed of its fields. */
   confirmed: FieldHolds;
   tables: () => Promise<Table[]>;

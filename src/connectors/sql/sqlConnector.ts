@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import knexFactory from 'knex';
 import type { Reference } from '../../core/systems/references';
 import { ConnectorError, type Connector, type FieldHolds, type RecordRef } from '../../ports/connector';
@@ -27,7 +28,7 @@ const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
 // The methods of one connector share what they have opened.
 // eslint-disable-next-line max-lines-per-function
 export function sqlConnector(
-  systemId: string,
+  systemId: SystemId,
   connection: Record<string, string>,
   confirmed: FieldHolds = {},
   said: readonly Reference[] = [],

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import type { Day } from '../shared/days';
 import type { draftOf } from './lawDraft';
 import type { Regime } from './regimes';
@@ -28,7 +29,7 @@ export interface LawsView {
 
 /** An open request whose answer would be due on another day. */
 export interface MovedRequest {
-  ref: string;
+  ref: RequestRef;
   receivedOn: Day;
   was: Day;
   will: Day;
@@ -39,7 +40,7 @@ export interface LawPreview {
   under: number;
   moved: MovedRequest[];
   /** Requests of which an event would no longer be allowed; such a row is not adopted. */
-  broken: { ref: string; code: string }[];
+  broken: { ref: RequestRef; code: string }[];
 }
 
 /** What a page has to know of a law that binds a request. */

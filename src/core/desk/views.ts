@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import type { RequestLine } from '../requests/views';
 
 // What use cases give and pages show: written once, between the two.
@@ -5,7 +6,7 @@ import type { RequestLine } from '../requests/views';
 export interface DueMark {
   day: string;
   kind: 'due' | 'acknowledge' | 'extend' | 'helper' | 'residue';
-  ref: string;
+  ref: RequestRef;
   text: string;
   isPaused: boolean;
 }
@@ -28,6 +29,6 @@ export interface Desk {
   today: string;
   lines: RequestLine[];
   open: number;
-  waiting: { who: string; what: string; ref: string | null; href: string }[];
+  waiting: { who: string; what: string; ref: RequestRef | null; href: string }[];
   cameIn: { count: number; what: string; href: string; act: string }[];
 }

@@ -1,3 +1,4 @@
+import type { PersonId, SystemId } from '../shared/ids';
 import type { RunView } from '../runs/views';
 import type { DriftDirection, FollowTimes } from './drift';
 
@@ -11,7 +12,7 @@ export interface DriftView {
     run: RunView | null;
   }[];
   board: {
-    systemId: string;
+    systemId: SystemId;
     system: string;
     purpose: string;
     title: string;
@@ -23,7 +24,7 @@ export interface DriftView {
   items: {
     id: string;
     who: string;
-    personId: string;
+    personId: PersonId;
     system: string;
     purpose: string;
     direction: DriftDirection;

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import { CERTIFICATE_WORDS } from '../words/sections';
 import { sayDayIn, wordsOf } from '../letters/frame';
 import { heading, list, para, type Letter } from '../letters/letter';
@@ -35,7 +36,7 @@ export interface CertificateNames {
  */
 export function certificateLetter(
   facts: {
-    ref: string;
+    ref: RequestRef;
     language: string | null;
     organisation: string;
     finishedOn: string;

@@ -1,3 +1,4 @@
+import type { ChoiceId } from '../shared/ids';
 import canonicalize from 'canonicalize';
 import { LEAF, type Hash } from './merkle';
 
@@ -11,7 +12,7 @@ export interface PublicPart {
   answer: string;
   occurredAt: string;
   recordedAt: string;
-  confirms: string | null;
+  confirms: ChoiceId | null;
   ask: string | null;
   askVersion: number | null;
   notice: string | null;

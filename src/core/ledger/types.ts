@@ -1,3 +1,4 @@
+import type { ChoiceId } from '../shared/ids';
 import type { Reason } from '../words/reasons';
 
 export const ANSWERS = [
@@ -90,7 +91,7 @@ export interface Choice {
   /** RFC 3339 instant: when the ledger learnt of it. */
   recordedAt: string;
   /** For `confirm` and `guardian-confirm`: the grant it confirms. */
-  confirms: string | null;
+  confirms: ChoiceId | null;
   /** An opaque value of the one address the answer names (a keyed hash), or null for the person as a whole. */
   address: string | null;
   terms: Terms;

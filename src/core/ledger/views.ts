@@ -1,3 +1,4 @@
+import type { PersonId } from '../shared/ids';
 import type { SourceHealth } from '../standing/silence';
 import type { RunView } from '../runs/views';
 import type { LedgerFault } from './verify';
@@ -76,7 +77,7 @@ export interface LedgerView {
     /** Its number in the ledger. */
     place: string;
     id: string;
-    person_id: string;
+    person_id: PersonId;
     purpose: string;
     answer: string;
     recorded_at: string;

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import type { Day } from '../shared/days';
 import type { Right } from '../requests/rights';
 import { LETTER_WORDS } from '../words/sections';
@@ -23,7 +24,7 @@ export function sayDayIn(language: string | null | undefined, day: Day): string 
 }
 
 export interface LetterFacts {
-  ref: string;
+  ref: RequestRef;
   /** Null: not known. */
   name: string | null;
   language: string | null;

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import { sayDay, type Day } from '../shared/days';
 import type { Mailing } from './mailings';
 
@@ -5,7 +6,7 @@ interface Task {
   kind: 'search' | 'erase';
   owner: string | null;
   system: string;
-  ref: string;
+  ref: RequestRef;
   dueOn: Day;
   link: string;
   organisation: string;

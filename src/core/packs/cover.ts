@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import { COVER_WORDS } from '../words/sections';
 import type { CoverWords } from '../words/words';
 import type { Right } from '../requests/rights';
@@ -29,7 +30,7 @@ export interface RegisterEntry {
 const unique = (values: readonly string[]): string[] => [...new Set(values)].sort();
 
 export interface CoverFacts {
-  ref: string;
+  ref: RequestRef;
   name: string | null;
   language: string | null;
   regime: string;

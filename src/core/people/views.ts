@@ -1,9 +1,10 @@
+import type { PersonId, RequestRef } from '../shared/ids';
 import type { StandingAnswer } from '../ledger/types';
 
 // What use cases give and pages show: written once, between the two.
 
 export interface PersonView {
-  id: string;
+  id: PersonId;
   name: string | null;
   country: string | null;
   isMasked: boolean;
@@ -33,6 +34,6 @@ export interface PersonView {
     folio: number;
     place: string | null;
   }[];
-  requests: { ref: string; right: string; stage: string; dueOn: string }[];
+  requests: { ref: RequestRef; right: string; stage: string; dueOn: string }[];
   asOf: string;
 }

@@ -1,3 +1,4 @@
+import type { UserId } from '../shared/ids';
 import type { Right } from './rights';
 
 export interface AssignmentRule {
@@ -6,11 +7,11 @@ export interface AssignmentRule {
   right: Right | null;
   regime: string | null;
   language: string | null;
-  userId: string;
+  userId: UserId;
 }
 
 export interface Workload {
-  userId: string;
+  userId: UserId;
   open: number;
 }
 

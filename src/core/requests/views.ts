@@ -1,3 +1,4 @@
+import type { PersonId, RequestId, RequestRef } from '../shared/ids';
 import type { Stage } from './stages';
 import type { ClockReading } from '../clock/clock';
 import type { NextAct } from './nextAct';
@@ -13,7 +14,7 @@ import type { AssignmentRule, Workload } from './assign';
 // What use cases give and pages show: written once, between the two.
 
 export interface RequestLine {
-  ref: string;
+  ref: RequestRef;
   right: string;
   /** The law of the person's place, or else of the establishment. */
   regime: string;
@@ -41,13 +42,13 @@ export interface RequestLine {
 }
 
 export interface RequestView extends RequestLine {
-  id: string;
+  id: RequestId;
   language: string;
   channel: string;
   receivedAt: string;
   isMasked: boolean;
   person: PersonRecord | null;
-  personId: string | null;
+  personId: PersonId | null;
   text: string | null;
   onBehalf: { kind: string; name: string; email?: string | null | undefined } | null;
   clock: ClockReading;
@@ -124,12 +125,12 @@ export interface RequestView extends RequestLine {
   /** The older request that is answered for this one too. */
   joinedTo: string | null;
   /** Open requests for the same right that came before and are, or seem to be, of the same person. */
-  joinable: { ref: string; receivedOn: string; band: Band; because: string }[];
+  joinable: { ref: RequestRef; receivedOn: string; band: Band; because: string }[];
 }
 
 /** How a request stands, as its person sees it. */
 export interface StatusView {
-  ref: string;
+  ref: RequestRef;
   right: string;
   language: string;
   step: 'received' | 'waits-for-you' | 'worked-on' | 'answered' | 'joined' | 'appeal';

@@ -1,3 +1,4 @@
+import type { RunId } from '../shared/ids';
 import type { Act } from '../access/roles';
 
 /** Long work that is asked for, done by the worker, and taken up again after a kill. */
@@ -20,7 +21,7 @@ export type RunState = 'running' | 'finished' | 'failed' | 'cancelled';
 
 /** How far a piece of long work is. */
 export interface RunView {
-  id: string;
+  id: RunId;
   kind: RunKind;
   state: RunState;
   /** Pieces that are done, in the kind's own unit (folios, lines, keys); `total` is null where nobody knows it before the end. */

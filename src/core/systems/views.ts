@@ -1,3 +1,4 @@
+import type { SystemId } from '../shared/ids';
 import type { Holds } from './fieldHolds';
 import type { RegisterEntry } from '../packs/cover';
 import type { ReferenceEnds, ReferenceMeaning } from './references';
@@ -36,7 +37,7 @@ export interface ReferenceLine extends ReferenceEnds {
 }
 
 export interface SystemView {
-  id: string;
+  id: SystemId;
   name: string;
   kind: string;
   owner: string | null;

@@ -1,3 +1,4 @@
+import type { SystemId, TraceId } from '../shared/ids';
 import type { Band, ScoredField } from '../matching/score';
 import type { Topic } from './topics';
 import type { TraceConditions } from './conditions';
@@ -11,7 +12,7 @@ export const VERDICTS = ['theirs', 'not-theirs', 'unsure'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
 export interface StepView {
-  system_id: string;
+  system_id: SystemId;
   round: number;
   state: string;
   scanned: number;
@@ -58,7 +59,7 @@ export interface SecondReading {
 }
 
 export interface TraceView {
-  id: string;
+  id: TraceId;
   state: string;
   round: number;
   steps: StepView[];

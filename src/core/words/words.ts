@@ -1,3 +1,4 @@
+import type { RequestRef } from '../shared/ids';
 import type * as en from './en';
 import type { OwnRefusal } from './ownRefusals';
 import type { Right } from '../requests/rights';
@@ -45,7 +46,7 @@ export interface LetterWords {
 }
 
 export interface CertificateWords {
-  subject(ref: string): string;
+  subject(ref: RequestRef): string;
   dates(received: string, finished: string): string;
   done: string;
   erased: string;
@@ -73,7 +74,7 @@ export type ByLetter =
 
 /** What the cover letter of a pack says, in one language. Headings follow the letters of GDPR art. 15(1). */
 export interface CoverWords {
-  subject(organisation: string, ref: string): string;
+  subject(organisation: string, ref: RequestRef): string;
   copy(day: string): string;
   portable(day: string): string;
   inIt: string;
@@ -103,7 +104,7 @@ export interface PackWords {
   names: PackNames;
   /** What each file is, for the page that says where to begin. */
   readme: {
-    title(organisation: string, ref: string): string;
+    title(organisation: string, ref: RequestRef): string;
     begin: string;
     cover: string;
     report: string;
@@ -197,7 +198,7 @@ export interface ProofWords {
   signInAt(shop: string): string;
   why: string;
   proven: string;
-  provenText(ref: string): string;
+  provenText(ref: RequestRef): string;
   notProven: string;
   other: string;
   used: string;
@@ -240,7 +241,7 @@ export interface AskWords {
   thanksMore: string;
   statusTitle: string;
   statusLead: string;
-  ref: string;
+  ref: RequestRef;
   word: string;
   look: string;
   unknown: string;
@@ -259,7 +260,7 @@ export interface LinkWords {
     code: string;
     goOn: string;
     thanks: string;
-    thanksText(ref: string): string;
+    thanksText(ref: RequestRef): string;
   };
   handOver: {
     ready: string;

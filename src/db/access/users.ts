@@ -1,8 +1,9 @@
+import type { SystemId, UserId } from '../../core/shared/ids';
 import type { Role } from '../../core/access/roles';
 import type { Handle } from '../shared/handle';
 
 export interface UserRow {
-  id: string;
+  id: UserId;
   email: string;
   name: string;
   password_hash: string;
@@ -42,7 +43,7 @@ export async function setUser(
 
 export async function insertSession(
   h: Handle,
-  row: { token_hash: Buffer; user_id: string; created_at: string; expires_at: string },
+  row: { token_hash: Buffer; user_id: UserId; created_at: string; expires_at: string },
 ): Promise<void> {
   await h.trx('sessions').insert(row);
 }
@@ -61,7 +62,7 @@ export async function userOfSession(h: Handle, tokenHash: Buffer, now: string): 
 
 export async function revokeSessions(
   h: Handle,
-  where: { token_hash: Buffer } | { user_id: string },
+  where: { token_hash: Buffer } | { user_id: UserId },
   now: string,
 ): Promise<void> {
   await h.trx('sessions').where(where).whereNull('revoked_at').update({ revoked_at: now });
@@ -69,7 +70,7 @@ export async function revokeSessions(
 
 export interface ApiKeyRow {
   id: string;
-  system_id: string;
+  system_id: SystemId;
   scopes: string[];
 }
 

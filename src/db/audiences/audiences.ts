@@ -1,24 +1,25 @@
+import type { AudienceId, DataKeyId, RunId, SystemId } from '../../core/shared/ids';
 import type { RunRow } from '../runs/runs';
 import type { Handle } from '../shared/handle';
 
 export interface AudienceRow {
-  id: string;
+  id: AudienceId;
   name_sealed: Buffer;
-  system_id: string | null;
+  system_id: SystemId | null;
   purpose: string;
   channel: string;
   path: string;
   made_by: string;
   made_at: string;
   /** Its own key; null: from before lists had one. */
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
 }
 
 /**
  * A run of the kind `check-audience`, counted in lines, with the file of its answers; its counts are those of each standing, of
  * what is `unreadable`, and of what is `permitted`.
  */
-export type AudienceRunRow = RunRow & { audience_id: string; path: string | null };
+export type AudienceRunRow = RunRow & { audience_id: AudienceId; path: string | null };
 
 export async function insertAudience(h: Handle, row: AudienceRow): Promise<void> {
   await h.trx('audiences').insert(row);
@@ -36,7 +37,7 @@ export async function insertAudienceRun(h: Handle, row: Pick<AudienceRunRow, 'id
   await h.trx('audience_runs').insert(row);
 }
 
-export async function runsOfAudiences(h: Handle, audienceIds: readonly string[]): Promise<AudienceRunRow[]> {
+export async function runsOfAudiences(h: Handle, audienceIds: readonly AudienceId[]): Promise<AudienceRunRow[]> {
   return h
     .trx('audience_runs')
     .join('runs', 'runs.id', 'audience_runs.id')
@@ -45,7 +46,7 @@ export async function runsOfAudiences(h: Handle, audienceIds: readonly string[])
     .limit(300);
 }
 
-export async function setAnswersPath(h: Handle, runId: string, path: string): Promise<void> {
+export async function setAnswersPath(h: Handle, runId: RunId, path: string): Promise<void> {
   await h.trx('audience_runs').where({ id: runId }).update({ path });
 }
 

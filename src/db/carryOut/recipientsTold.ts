@@ -1,7 +1,8 @@
+import type { RequestId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface RecipientToldRow {
-  request_id: string;
+  request_id: RequestId;
   recipient: string;
   how: string;
   /** False: it was impossible or out of proportion, as `how` says. */
@@ -10,7 +11,7 @@ export interface RecipientToldRow {
   told_at: string;
 }
 
-export async function recipientsTold(h: Handle, requestId: string): Promise<RecipientToldRow[]> {
+export async function recipientsTold(h: Handle, requestId: RequestId): Promise<RecipientToldRow[]> {
   return h.trx('recipients_told').where({ request_id: requestId }).orderBy('recipient').limit(200);
 }
 

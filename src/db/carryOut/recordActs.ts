@@ -1,9 +1,10 @@
+import type { RequestId, SystemId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface RecordActRow {
   id: string;
-  request_id: string;
-  system_id: string;
+  request_id: RequestId;
+  system_id: SystemId;
   collection: string;
   record_key: string;
   kind: 'rectify' | 'restrict';
@@ -22,7 +23,7 @@ export async function insertRecordActs(h: Handle, rows: readonly RecordActRow[])
   if (rows.length > 0) await h.trx('record_acts').insert([...rows]);
 }
 
-export async function recordActsOf(h: Handle, requestId: string): Promise<RecordActRow[]> {
+export async function recordActsOf(h: Handle, requestId: RequestId): Promise<RecordActRow[]> {
   return h.trx('record_acts').where({ request_id: requestId }).orderBy('id').limit(5000);
 }
 
@@ -33,12 +34,12 @@ export async function setRecordAct(h: Handle, id: string, change: Partial<Record
 /** Requests with intentions that are not carried out. */
 export async function requestsWithOpenActs(h: Handle): Promise<string[]> {
   const rows = (await h.trx('record_acts').where({ state: 'intended' }).distinct('request_id').limit(500)) as {
-    request_id: string;
+    request_id: RequestId;
   }[];
   return rows.map(({ request_id }) => request_id);
 }
 
-export async function forgetRecordActs(h: Handle, requestIds: readonly string[]): Promise<void> {
+export async function forgetRecordActs(h: Handle, requestIds: readonly RequestId[]): Promise<void> {
   await h
     .trx('record_acts')
     .whereRaw('request_id = any(?)', [requestIds as string[]])

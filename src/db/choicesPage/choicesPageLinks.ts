@@ -1,8 +1,9 @@
+import type { PersonId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface ChoicesPageLinkRow {
   token_hash: Buffer;
-  person_id: string;
+  person_id: PersonId;
   made_at: string;
   expires_at: string;
   code_hash: Buffer | null;
@@ -27,7 +28,7 @@ export async function setChoicesPageLink(
 }
 
 /** How many links were made for a person since an instant. */
-export async function linksSince(h: Handle, personId: string, since: string): Promise<number> {
+export async function linksSince(h: Handle, personId: PersonId, since: string): Promise<number> {
   const row = (await h
     .trx('choices_page_links')
     .where({ person_id: personId })

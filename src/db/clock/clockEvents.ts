@@ -1,8 +1,9 @@
+import type { LetterId, RequestId } from '../../core/shared/ids';
 import type { ClockEvent } from '../../core/clock/events';
 import type { Handle } from '../shared/handle';
 
 interface ClockEventRow {
-  request_id: string;
+  request_id: RequestId;
   kind: ClockEvent['kind'];
   at: string;
   reason_sealed: Buffer | null;
@@ -13,18 +14,18 @@ interface ClockEventRow {
 export async function insertClockEvent(
   h: Handle,
   row: ClockEventRow & { actor: string },
-  letterId: string | null = null,
+  letterId: LetterId | null = null,
 ): Promise<void> {
   await h.trx('clock_events').insert({ ...row, letter_id: letterId, counts_at: letterId ? null : row.at });
 }
 
 /** What is on the clock through a letter, counting or not. */
-export async function clockEventsOfLetter(h: Handle, letterId: string): Promise<{ kind: ClockEvent['kind'] }[]> {
+export async function clockEventsOfLetter(h: Handle, letterId: LetterId): Promise<{ kind: ClockEvent['kind'] }[]> {
   return h.trx('clock_events').where({ letter_id: letterId }).select('kind');
 }
 
 /** The letter has left, and what it says counts from now; or it was given up (null), and it was never said. */
-export async function setCounting(h: Handle, letterId: string, at: string | null): Promise<void> {
+export async function setCounting(h: Handle, letterId: LetterId, at: string | null): Promise<void> {
   await h.trx('clock_events').where({ letter_id: letterId }).update({ counts_at: at });
 }
 
@@ -36,7 +37,7 @@ export type CountingEvent = ClockEvent & { reasonSealed: Buffer | null };
  */
 export async function clockOnFile(
   h: Handle,
-  requestId: string,
+  requestId: RequestId,
 ): Promise<{ events: CountingEvent[]; waiting: { kind: ClockEvent['kind']; at: string }[] }> {
   const rows = (await h.trx('clock_events').where({ request_id: requestId }).orderBy('id')) as (ClockEventRow & {
     counts_at: string | null;
@@ -56,16 +57,19 @@ function countingEvent(row: ClockEventRow, at: string): CountingEvent {
 }
 
 /** What was asked by a letter that has not left, and need not be asked any more. */
-export async function takeBackWaiting(h: Handle, requestId: string, kind: ClockEvent['kind']): Promise<void> {
+export async function takeBackWaiting(h: Handle, requestId: RequestId, kind: ClockEvent['kind']): Promise<void> {
   await h.trx('clock_events').where({ request_id: requestId, kind }).whereNull('counts_at').delete();
 }
 
-export async function takeBackAnswered(h: Handle, requestId: string): Promise<void> {
+export async function takeBackAnswered(h: Handle, requestId: RequestId): Promise<void> {
   await h.trx('clock_events').where({ request_id: requestId, kind: 'answered' }).delete();
 }
 
 /** Events that count, by request, in order of entry. A reason is only known to be there: the clock needs no more. */
-export async function clockEventsOf(h: Handle, requestIds: readonly string[]): Promise<Map<string, CountingEvent[]>> {
+export async function clockEventsOf(
+  h: Handle,
+  requestIds: readonly RequestId[],
+): Promise<Map<string, CountingEvent[]>> {
   const rows = (await h
     .trx('clock_events')
     .whereRaw('request_id = any(?)', [requestIds as string[]])

@@ -1,3 +1,4 @@
+import type { ChoiceId, PersonId, RunId, SystemId } from '../../core/shared/ids';
 import type { DriftDirection } from '../../core/drift/drift';
 import type { RunRow } from '../runs/runs';
 import type { Handle } from '../shared/handle';
@@ -11,10 +12,10 @@ export type DriftRunRow = RunRow & { correct_person: string | null };
 
 export interface DriftItemRow {
   id: string;
-  system_id: string;
+  system_id: SystemId;
   purpose: string;
   record_key: string;
-  person_id: string;
+  person_id: PersonId;
   direction: DriftDirection;
   standing: string;
   since: string | null;
@@ -32,7 +33,7 @@ export async function insertDriftRun(h: Handle, row: Pick<DriftRunRow, 'id' | 'c
 }
 
 /** Whose act a comparison follows; null: nobody's. */
-export async function personToCorrect(h: Handle, runId: string): Promise<string | null> {
+export async function personToCorrect(h: Handle, runId: RunId): Promise<string | null> {
   const row = (await h.trx('drift_runs').where({ id: runId }).first()) as { correct_person: string | null } | undefined;
   return row?.correct_person ?? null;
 }
@@ -64,7 +65,7 @@ export async function insertDriftItems(h: Handle, rows: readonly DriftItemRow[])
 }
 
 /** Writes down the correction of what a system permits one person too much. @returns how many */
-export async function intendFor(h: Handle, systemId: string, personId: string): Promise<number> {
+export async function intendFor(h: Handle, systemId: SystemId, personId: PersonId): Promise<number> {
   return h
     .trx('drift_items')
     .where({ system_id: systemId, person_id: personId, direction: 'looser', state: 'open' })
@@ -74,7 +75,7 @@ export async function intendFor(h: Handle, systemId: string, personId: string): 
 /** Open differences of a system that a comparison did not find any more. */
 export async function settleGone(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   stillThere: readonly string[],
   now: string,
 ): Promise<number> {
@@ -86,7 +87,7 @@ export async function settleGone(
 }
 
 export interface DriftFilter {
-  systemId: string | null;
+  systemId: SystemId | null;
   purpose: string | null;
   direction: DriftDirection | null;
   after: string | null;
@@ -109,11 +110,13 @@ export async function openDrift(h: Handle, filter: DriftFilter): Promise<DriftIt
 export async function countDrift(
   h: Handle,
   now: string,
-): Promise<{ system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[]> {
+): Promise<
+  { system_id: SystemId; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[]
+> {
   const {
     rows,
   }: {
-    rows: { system_id: string; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[];
+    rows: { system_id: SystemId; purpose: string; direction: DriftDirection; state: string; age: string; n: number }[];
   } = await h.trx.raw(
     `select system_id, purpose, direction, state, case when found_at > ?::timestamptz - interval '1 day' then 'today'
   when found_at > ?::timestamptz - interval '7 days' then 'this week' else 'older' end as age, count(*)::int as n
@@ -140,8 +143,8 @@ export async function setDriftItem(h: Handle, id: string, change: Partial<Omit<D
 }
 
 export interface FollowRow {
-  choice_id: string;
-  system_id: string;
+  choice_id: ChoiceId;
+  system_id: SystemId;
   said_at: string;
   followed_at: string | null;
 }

@@ -1,10 +1,11 @@
+import type { PersonId, PlanId, RequestId, RequestRef, SystemId, TraceId } from '../../core/shared/ids';
 import type { Hold, OpenRule, PlanRule, PlanRules, RetentionRule } from '../../core/erasure/types';
 import type { Handle } from '../shared/handle';
 
 export interface PlanRow {
-  id: string;
-  request_id: string;
-  trace_id: string;
+  id: PlanId;
+  request_id: RequestId;
+  trace_id: TraceId;
   frozen_on: string;
   fingerprint: string;
   /** `stopped`: a hold was placed while it ran; what was done is done, the rest is planned anew. */
@@ -27,9 +28,9 @@ export interface PlanRow {
 }
 
 export interface PlanLineRow {
-  plan_id: string;
+  plan_id: PlanId;
   position: number;
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   record_key: string;
   action: 'erase' | 'anonymise' | 'keep';
@@ -47,7 +48,7 @@ export interface PlanLineRow {
 
 export interface OperationRow {
   idempotency_key: string;
-  plan_id: string;
+  plan_id: PlanId;
   position: number;
   kind: 'erase' | 'anonymise' | 'restrict';
   state: 'intended' | 'accepted' | 'done' | 'failed';
@@ -60,7 +61,7 @@ export interface OperationRow {
 
 interface RetentionRow {
   id: string;
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   from_field: string;
   years: number;
@@ -90,12 +91,12 @@ function ruleOf(row: RetentionRow): RetentionRule {
 /** @param personIds whom the plan is about: holds on them, and those on everybody */
 export async function planRules(
   h: Handle,
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
   settings: Pick<PlanRules, 'financialYearEnd' | 'zone'>,
 ): Promise<PlanRules> {
   const retention = (await h.trx('retention_rules').orderBy('id')) as RetentionRow[];
   const open: {
-    system_id: string;
+    system_id: SystemId;
     collection: string;
     field: string;
     open_values: string[];
@@ -106,7 +107,7 @@ export async function planRules(
     .where((of) => void of.whereIn('person_id', [...personIds]).orWhereNull('person_id'))) as {
     id: string;
     matter: string;
-    system_id: string | null;
+    system_id: SystemId | null;
     collection: string | null;
   }[];
   return {
@@ -153,7 +154,7 @@ export async function insertPlan(
   await h.trx.batchInsert('plan_lines', lines, 1000);
 }
 
-export async function lastPlan(h: Handle, requestId: string): Promise<PlanRow | undefined> {
+export async function lastPlan(h: Handle, requestId: RequestId): Promise<PlanRow | undefined> {
   return h
     .trx('plans')
     .where({ request_id: requestId })
@@ -170,7 +171,7 @@ export async function setPlan(h: Handle, id: string, change: Partial<PlanRow>): 
   await h.trx('plans').where({ id }).update(change);
 }
 
-export async function planLines(h: Handle, planId: string): Promise<PlanLineRow[]> {
+export async function planLines(h: Handle, planId: PlanId): Promise<PlanLineRow[]> {
   return h.trx('plan_lines').where({ plan_id: planId }).orderBy('position').limit(50_000);
 }
 
@@ -186,12 +187,12 @@ export async function insertOperations(
     );
 }
 
-export async function operationsOf(h: Handle, planId: string): Promise<OperationRow[]> {
+export async function operationsOf(h: Handle, planId: PlanId): Promise<OperationRow[]> {
   return h.trx('operations').where({ plan_id: planId }).orderBy('position').limit(50_000);
 }
 
 /** The run of a plan is as far as its operations are: told after each change of theirs. */
-export async function countOperations(h: Handle, planId: string): Promise<void> {
+export async function countOperations(h: Handle, planId: PlanId): Promise<void> {
   await h.trx.raw(
     `update runs set done = (select count(*) from operations where plan_id = ? and state = 'done') where id = ?`,
     [planId, planId],
@@ -203,7 +204,7 @@ export async function setOperation(h: Handle, key: string, change: Partial<Opera
 }
 
 /** What was done stays as counts in the certificate; the lines themselves point at the person. */
-export async function forgetPlanLines(h: Handle, planId: string): Promise<void> {
+export async function forgetPlanLines(h: Handle, planId: PlanId): Promise<void> {
   await h.trx('plan_lines').where({ plan_id: planId }).delete();
   await h.trx('operations').where({ plan_id: planId }).delete();
 }
@@ -211,7 +212,7 @@ export async function forgetPlanLines(h: Handle, planId: string): Promise<void> 
 export interface ResidueRow {
   id: string;
   request_ref: string;
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   count: number;
   rule: PlanRule;
@@ -248,7 +249,7 @@ export async function insertCertificate(h: Handle, row: CertificateRow): Promise
     .ignore();
 }
 
-export async function certificateOf(h: Handle, ref: string): Promise<CertificateRow | undefined> {
+export async function certificateOf(h: Handle, ref: RequestRef): Promise<CertificateRow | undefined> {
   return h.trx('certificates').where({ request_ref: ref }).first();
 }
 

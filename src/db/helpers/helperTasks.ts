@@ -1,9 +1,10 @@
+import type { RequestId, RequestRef, SystemId, TaskId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface HelperTaskRow {
-  id: string;
-  request_id: string;
-  system_id: string;
+  id: TaskId;
+  request_id: RequestId;
+  system_id: SystemId;
   kind: 'search' | 'erase';
   token_hash: Buffer;
   owner_email: string;
@@ -23,7 +24,7 @@ export async function insertHelperTask(h: Handle, row: HelperTaskRow): Promise<v
   await h.trx('helper_tasks').insert(row);
 }
 
-export async function helperTasksOf(h: Handle, requestId: string): Promise<HelperTaskRow[]> {
+export async function helperTasksOf(h: Handle, requestId: RequestId): Promise<HelperTaskRow[]> {
   return h.trx('helper_tasks').where({ request_id: requestId }).orderBy('created_at').limit(200);
 }
 
@@ -39,7 +40,7 @@ export async function setHelperTask(h: Handle, id: string, change: Partial<Helpe
   await h.trx('helper_tasks').where({ id }).update(change);
 }
 
-export async function countOpenHelpers(h: Handle, requestId: string): Promise<number> {
+export async function countOpenHelpers(h: Handle, requestId: RequestId): Promise<number> {
   const row = (await h
     .trx('helper_tasks')
     .where({ request_id: requestId, state: 'open' })
@@ -49,7 +50,7 @@ export async function countOpenHelpers(h: Handle, requestId: string): Promise<nu
 }
 
 /** Open tasks that are due on or before a day, of requests that are open. */
-export async function helperTasksDue(h: Handle, upTo: string): Promise<(HelperTaskRow & { ref: string })[]> {
+export async function helperTasksDue(h: Handle, upTo: string): Promise<(HelperTaskRow & { ref: RequestRef })[]> {
   return h
     .trx('helper_tasks')
     .join('requests', 'requests.id', 'helper_tasks.request_id')
@@ -61,7 +62,7 @@ export async function helperTasksDue(h: Handle, upTo: string): Promise<(HelperTa
     .limit(1000);
 }
 
-export async function forgetHelperTasks(h: Handle, requestIds: readonly string[]): Promise<void> {
+export async function forgetHelperTasks(h: Handle, requestIds: readonly RequestId[]): Promise<void> {
   await h
     .trx('helper_tasks')
     .whereRaw('request_id = any(?)', [requestIds as string[]])

@@ -1,8 +1,9 @@
+import type { RequestId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface IdentityCheckRow {
   id: string;
-  request_id: string;
+  request_id: RequestId;
   address_sealed: Buffer;
   token_hash: Buffer;
   code_hash: Buffer;
@@ -29,6 +30,6 @@ export async function setIdentityCheck(
   await h.trx('identity_checks').where({ id }).update(change);
 }
 
-export async function lastIdentityCheck(h: Handle, requestId: string): Promise<IdentityCheckRow | undefined> {
+export async function lastIdentityCheck(h: Handle, requestId: RequestId): Promise<IdentityCheckRow | undefined> {
   return h.trx('identity_checks').where({ request_id: requestId }).orderBy('sent_at', 'desc').first();
 }

@@ -1,9 +1,10 @@
+import type { RequestId, SystemId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface ShopProofRow {
   state_hash: Buffer;
-  request_id: string;
-  system_id: string;
+  request_id: RequestId;
+  system_id: SystemId;
   expires_at: string;
   used_at: string | null;
 }

@@ -1,3 +1,4 @@
+import type { ChoiceId, DataKeyId, ImportId, SystemId } from '../../core/shared/ids';
 import type { ImportFormat, Mapping } from '../../core/imports/mapping';
 import type { Reason } from '../../core/words/reasons';
 import type { RecordStatus } from '../../core/ledger/schema';
@@ -5,8 +6,8 @@ import type { Handle } from '../shared/handle';
 import { insertRows } from '../shared/insertRows';
 
 export interface ImportRow {
-  id: string;
-  system_id: string;
+  id: ImportId;
+  system_id: SystemId;
   file_sha256: Buffer;
   file_path: string;
   file_name_sealed: Buffer;
@@ -15,7 +16,7 @@ export interface ImportRow {
   state: 'unmapped' | 'checking' | 'checked' | 'running' | 'finished' | 'failed';
   format: ImportFormat;
   /** Its own key; null: from before imports had one. */
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
   /** Of imports from before their own key: the names of the columns as the file has them. */
   header: string | null;
   /** The same, sealed: where a file has no header it is a person. Empty for NDJSON. */
@@ -39,11 +40,11 @@ export interface ImportRow {
 }
 
 export interface ImportLineRow {
-  import_id: string;
+  import_id: ImportId;
   line: number;
   status: RecordStatus;
   reasons: Reason[];
-  choice_id: string | null;
+  choice_id: ChoiceId | null;
   raw_sealed: Buffer | null;
   identifier_hashes: Buffer[];
 }
@@ -76,7 +77,7 @@ export async function listImports(
 
 export async function importOfFile(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   sha256: Buffer,
   way: ImportRow['way'],
 ): Promise<ImportRow | undefined> {
@@ -95,7 +96,7 @@ export async function setImport(h: Handle, id: string, change: Partial<ImportRow
 }
 
 /** Writes what became of some lines and adds them to the counts, in one transaction with their choices. */
-export async function addImportLines(h: Handle, importId: string, lines: readonly ImportLineRow[]): Promise<void> {
+export async function addImportLines(h: Handle, importId: ImportId, lines: readonly ImportLineRow[]): Promise<void> {
   // What simply went in is in the ledger; only the rest needs a line of its own.
   const kept = lines
     .filter(({ status }) => status !== 'recorded')
@@ -130,7 +131,7 @@ function hashArray(hashes: readonly Buffer[]): string {
 /** Lines that did not simply go in, in order; keyset-paged by line. */
 export async function heldLines(
   h: Handle,
-  importId: string,
+  importId: ImportId,
   after: number,
   limit: number,
   status: RecordStatus | null = null,
@@ -146,7 +147,7 @@ export async function heldLines(
   return query;
 }
 
-export async function lockHeldLine(h: Handle, importId: string, line: number): Promise<ImportLineRow | undefined> {
+export async function lockHeldLine(h: Handle, importId: ImportId, line: number): Promise<ImportLineRow | undefined> {
   return h.trx('import_lines').where({ import_id: importId, line, status: 'quarantined' }).forUpdate().first();
 }
 
@@ -168,16 +169,16 @@ export async function moveLine(
 }
 
 export interface HeldAnywhere {
-  import_id: string;
+  import_id: ImportId;
   line: number;
   raw_sealed: Buffer;
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
 }
 
 /** Lines that were held back, of every import, in order. */
 export async function heldLinesAnywhere(
   h: Handle,
-  after: { import_id: string; line: number } | null,
+  after: { import_id: ImportId; line: number } | null,
   limit: number,
 ): Promise<HeldAnywhere[]> {
   const query = h

@@ -1,16 +1,17 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Mapping } from '../../core/imports/mapping';
 import type { Handle } from '../shared/handle';
 
 export interface MappingRow {
   id: string;
-  system_id: string;
+  system_id: SystemId;
   name: string;
   mapping: Mapping;
   created_by: string;
   created_at: string;
 }
 
-export async function mappingsOf(h: Handle, systemId: string): Promise<MappingRow[]> {
+export async function mappingsOf(h: Handle, systemId: SystemId): Promise<MappingRow[]> {
   return h.trx('import_mappings').where({ system_id: systemId }).orderBy('name').limit(100);
 }
 
@@ -23,6 +24,6 @@ export async function saveMappingRow(h: Handle, row: MappingRow): Promise<void> 
 }
 
 export async function systemsWithMappings(h: Handle): Promise<string[]> {
-  const rows: { system_id: string }[] = await h.trx('import_mappings').distinct('system_id');
+  const rows: { system_id: SystemId }[] = await h.trx('import_mappings').distinct('system_id');
   return rows.map(({ system_id }) => system_id);
 }

@@ -1,21 +1,22 @@
+import type { DataKeyId, ProposalId, RequestId } from '../../core/shared/ids';
 import type { Reason } from '../../core/words/reasons';
 import type { Right } from '../../core/requests/rights';
 import type { Handle } from '../shared/handle';
 
 export interface ProposalRow {
-  id: string;
+  id: ProposalId;
   message_hash: Buffer;
   received_at: string;
   taken_at: string;
   right: Right | null;
   language: string;
   reasons: Reason[];
-  data_key_id: string;
+  data_key_id: DataKeyId;
   /** Keyed hash of the sender’s address, for searches and erasures. */
   sender_hash: Buffer | null;
   content_sealed: Buffer | null;
   state: 'waiting' | 'opened' | 'set-aside';
-  request_id: string | null;
+  request_id: RequestId | null;
   decided_by: string | null;
   decided_at: string | null;
 }

@@ -1,10 +1,11 @@
+import type { RequestId, RequestRef } from '../../core/shared/ids';
 import type { Band } from '../../core/matching/score';
 import type { Handle } from '../shared/handle';
 import { visible, type RequestRow } from '../requests/requests';
 
 export interface SamePeopleRow {
   /** The one that was received later. */
-  request_id: string;
+  request_id: RequestId;
   other_id: string;
   band: Band;
   /** The fields that agree, in words. */
@@ -47,7 +48,7 @@ export async function keepSamePeople(
     .update({ compared_at: at });
 }
 
-export async function forgetSamePeople(h: Handle, requestIds: readonly string[]): Promise<void> {
+export async function forgetSamePeople(h: Handle, requestIds: readonly RequestId[]): Promise<void> {
   await h
     .trx('same_people')
     .whereRaw('request_id = any(?) or other_id = any(?)', [requestIds as string[], requestIds as string[]])
@@ -55,7 +56,7 @@ export async function forgetSamePeople(h: Handle, requestIds: readonly string[])
 }
 
 export interface Joinable {
-  ref: string;
+  ref: RequestRef;
   receivedAt: string;
   band: Band;
   because: string;

@@ -1,8 +1,9 @@
+import type { DataKeyId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 import { insertRows } from '../shared/insertRows';
 
 export interface DataKeyRow {
-  id: string;
+  id: DataKeyId;
   wrapped: Buffer | null;
   master_version: number;
   created_at: string;

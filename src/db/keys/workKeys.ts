@@ -1,7 +1,8 @@
+import type { DataKeyId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface WorkKeyRow {
-  data_key_id: string;
+  data_key_id: DataKeyId;
   kind: 'search' | 'import' | 'audience' | 'export' | 'mail';
   /** The id of the piece of work. */
   subject: string;
@@ -35,7 +36,7 @@ export async function workOver(h: Handle, now: string, most: number): Promise<Wo
 }
 
 export async function workKeyOf(h: Handle, kind: WorkKeyRow['kind'], subject: string): Promise<string | null> {
-  const row: { data_key_id: string } | undefined = await h
+  const row: { data_key_id: DataKeyId } | undefined = await h
     .trx('work_keys')
     .where({ kind, subject })
     .first('data_key_id');

@@ -1,9 +1,10 @@
+import type { ChoiceId, PersonId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface ConfirmLinkRow {
   token_hash: Buffer;
-  choice_id: string;
-  person_id: string;
+  choice_id: ChoiceId;
+  person_id: PersonId;
   expires_at: string;
   confirmed_at: string | null;
 }
@@ -23,10 +24,10 @@ export async function markConfirmed(h: Handle, tokenHash: Buffer, now: string): 
 /** How many confirmations were asked of a person since an instant: nobody is flooded by a stranger who fills in forms. */
 export async function confirmationsSince(
   h: Handle,
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
   since: string,
 ): Promise<Map<string, number>> {
-  const rows: { person_id: string; n: number }[] = await h
+  const rows: { person_id: PersonId; n: number }[] = await h
     .trx('confirm_links')
     .select('person_id')
     .count('* as n')

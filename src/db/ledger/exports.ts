@@ -1,3 +1,4 @@
+import type { DataKeyId } from '../../core/shared/ids';
 import type { RunRow } from '../runs/runs';
 import type { Handle } from '../shared/handle';
 
@@ -9,7 +10,7 @@ interface ExportFile {
   format: ExportFormat;
   filter_sealed: Buffer;
   path: string | null;
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
 }
 
 /** A run of the kind `export-ledger`, counted in choices, with its file. */

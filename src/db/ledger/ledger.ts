@@ -1,3 +1,4 @@
+import type { ChoiceId, PersonId, SystemId } from '../../core/shared/ids';
 import type { Frontier } from '../../core/ledger/merkle';
 import type { TreeNode } from '../../core/ledger/nodes';
 import { shapesOf } from '../../core/ledger/shape';
@@ -9,15 +10,15 @@ import { insertRows } from '../shared/insertRows';
 export interface ChoiceRow {
   tree: number;
   seq: number;
-  id: string;
-  person_id: string;
-  system_id: string;
+  id: ChoiceId;
+  person_id: PersonId;
+  system_id: SystemId;
   purpose: string;
   answer: string;
   occurred_at: string;
   occurred_on: string | null;
   recorded_at: string;
-  confirms: string | null;
+  confirms: ChoiceId | null;
   ask: string | null;
   ask_version: number | null;
   notice: string | null;
@@ -108,7 +109,7 @@ export async function insertFolio(
   nodes: readonly TreeNode[],
   parts: {
     sealed: readonly { tree: number; seq: number; sealed: Buffer }[];
-    addresses: readonly { choice_id: string; person_id: string; hash: Buffer }[];
+    addresses: readonly { choice_id: ChoiceId; person_id: PersonId; hash: Buffer }[];
     dedup: readonly DedupRow[];
   },
 ): Promise<void> {
@@ -197,14 +198,14 @@ export async function lastHeads(h: Handle): Promise<HeadRow[]> {
 }
 
 export interface DedupRow {
-  system_id: string;
+  system_id: SystemId;
   external_hash: Buffer;
   content_hash: Buffer;
-  choice_id: string;
-  person_id: string;
+  choice_id: ChoiceId;
+  person_id: PersonId;
 }
 
-export async function dedupOf(h: Handle, systemId: string, externalHashes: readonly Buffer[]): Promise<DedupRow[]> {
+export async function dedupOf(h: Handle, systemId: SystemId, externalHashes: readonly Buffer[]): Promise<DedupRow[]> {
   if (externalHashes.length === 0) return [];
   return h
     .trx('choice_dedup')
@@ -216,10 +217,10 @@ interface JoinedChoice extends ChoiceRow {
   address_hash: Buffer | null;
 }
 
-export type PersonsChoice = Choice & { personId: string; row: ChoiceRow };
+export type PersonsChoice = Choice & { personId: PersonId; row: ChoiceRow };
 
 /** The choices of some people in the order of record, as standing reads them. */
-export async function choicesOf(h: Handle, personIds: readonly string[]): Promise<PersonsChoice[]> {
+export async function choicesOf(h: Handle, personIds: readonly PersonId[]): Promise<PersonsChoice[]> {
   if (personIds.length === 0) return [];
   const rows = (await h
     .trx('choices')
@@ -239,12 +240,12 @@ export async function personsOfChoices(h: Handle, ids: readonly string[]): Promi
   const rows = (await h
     .trx('choices')
     .whereRaw('id = any(?)', [ids as string[]])
-    .select('id', 'person_id')) as unknown as { id: string; person_id: string }[];
+    .select('id', 'person_id')) as unknown as { id: string; person_id: PersonId }[];
   return new Map(rows.map(({ id, person_id }) => [id, person_id]));
 }
 
 /** The sealed parts and addresses of these people's choices go; the choices stay, and stay proven. */
-export async function forgetSealedParts(h: Handle, personIds: readonly string[]): Promise<void> {
+export async function forgetSealedParts(h: Handle, personIds: readonly PersonId[]): Promise<void> {
   if (personIds.length === 0) return;
   await h.trx.raw(
     `delete from choice_sealed where (tree, seq) in (select tree, seq from choices
@@ -300,7 +301,7 @@ export interface StreamFilter {
   purpose: string | null;
   answer: Answer | null;
   system: string | null;
-  personIds: readonly string[] | null;
+  personIds: readonly PersonId[] | null;
   /** Instants; the later one is not included. */
   from: string | null;
   to: string | null;

@@ -1,9 +1,10 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 /** Adds to what a system delivered on a day. */
 export async function countDelivery(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   day: string,
   choices: number,
   now: string,
@@ -16,7 +17,7 @@ export async function countDelivery(
 }
 
 export interface SourceDay {
-  system_id: string;
+  system_id: SystemId;
   day: string;
   choices: number;
   last_at: string;

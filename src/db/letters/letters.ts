@@ -1,8 +1,9 @@
+import type { LetterId, RequestId, RequestRef } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface LetterRow {
-  id: string;
-  request_id: string;
+  id: LetterId;
+  request_id: RequestId;
   template: string;
   template_version: number;
   message_id: string;
@@ -45,7 +46,7 @@ export async function nextLetterAt(h: Handle): Promise<string | null> {
 }
 
 /** Those that were not taken at least once and are not sent, the oldest first. */
-export async function lettersStuck(h: Handle): Promise<(LetterRow & { ref: string })[]> {
+export async function lettersStuck(h: Handle): Promise<(LetterRow & { ref: RequestRef })[]> {
   return h
     .trx('letters')
     .join('requests', 'requests.id', 'letters.request_id')
@@ -65,7 +66,7 @@ export async function setLetter(
   await h.trx('letters').where({ id }).update(change);
 }
 
-export async function lettersOf(h: Handle, requestId: string): Promise<LetterRow[]> {
+export async function lettersOf(h: Handle, requestId: RequestId): Promise<LetterRow[]> {
   return h.trx('letters').where({ request_id: requestId }).orderBy('queued_at').limit(100);
 }
 
@@ -81,7 +82,7 @@ export async function lettersDue(h: Handle, now: string): Promise<boolean> {
 }
 
 /** Address, subject and words go; that a letter was sent, and when, stays. */
-export async function forgetLetters(h: Handle, requestIds: readonly string[]): Promise<void> {
+export async function forgetLetters(h: Handle, requestIds: readonly RequestId[]): Promise<void> {
   await h
     .trx('letters')
     .whereRaw('request_id = any(?)', [requestIds as string[]])

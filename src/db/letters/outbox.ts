@@ -1,9 +1,10 @@
+import type { DataKeyId, PersonId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface OutboxRow {
   id: string;
   template: string;
-  person_id: string | null;
+  person_id: PersonId | null;
   message_id: string;
   /** Address, subject and text; null once the person was erased. */
   mail_sealed: Buffer | null;
@@ -15,7 +16,7 @@ export interface OutboxRow {
   /** When it is tried next; null: at once. */
   next_try_at: string | null;
   /** The key its words are sealed under; null: the installation's own, from before mails had one. */
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
 }
 
 export async function insertOutbox(h: Handle, row: OutboxRow): Promise<void> {

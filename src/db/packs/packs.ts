@@ -1,8 +1,9 @@
+import type { PackId, RequestId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface PackRow {
-  id: string;
-  request_id: string;
+  id: PackId;
+  request_id: RequestId;
   state: 'building' | 'ready' | 'failed' | 'gone';
   path: string | null;
   sha256: string | null;
@@ -16,7 +17,7 @@ export interface PackRow {
 
 export interface LinkRow {
   id: string;
-  pack_id: string;
+  pack_id: PackId;
   token_hash: Buffer;
   secret_hash: Buffer;
   expires_at: string;
@@ -35,11 +36,11 @@ export async function packById(h: Handle, id: string): Promise<PackRow | undefin
   return h.trx('packs').where({ id }).first();
 }
 
-export async function lastPack(h: Handle, requestId: string): Promise<PackRow | undefined> {
+export async function lastPack(h: Handle, requestId: RequestId): Promise<PackRow | undefined> {
   return h.trx('packs').where({ request_id: requestId }).orderBy('created_at', 'desc').first();
 }
 
-export async function packsOfRequests(h: Handle, requestIds: readonly string[]): Promise<PackRow[]> {
+export async function packsOfRequests(h: Handle, requestIds: readonly RequestId[]): Promise<PackRow[]> {
   return h.trx('packs').whereRaw('request_id = any(?)', [requestIds as string[]]);
 }
 
@@ -58,7 +59,7 @@ export async function lockLink(
   return h.trx('one_time_links').where(where).forUpdate().first();
 }
 
-export async function linkOfPack(h: Handle, packId: string): Promise<LinkRow | undefined> {
+export async function linkOfPack(h: Handle, packId: PackId): Promise<LinkRow | undefined> {
   return h.trx('one_time_links').where({ pack_id: packId }).orderBy('expires_at', 'desc').first();
 }
 

@@ -1,3 +1,4 @@
+import type { DataKeyId, PersonId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface LinkRow {
@@ -6,7 +7,7 @@ export interface LinkRow {
   person_b: string;
   reason_sealed: Buffer;
   /** The key both reasons are sealed under; null: the installation's own, from before. */
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
   linked_at: string;
   linked_by: string;
   unlinked_at: string | null;
@@ -18,7 +19,7 @@ export interface LinkRow {
  *
  * @param knownAt instant
  */
-export async function linksAround(h: Handle, personId: string, knownAt: string): Promise<LinkRow[]> {
+export async function linksAround(h: Handle, personId: PersonId, knownAt: string): Promise<LinkRow[]> {
   const { rows }: { rows: LinkRow[] } = await h.trx.raw(
     `with recursive open as (select * from person_links
   where linked_at <= :knownAt and (unlinked_at is null or unlinked_at > :knownAt)),
@@ -56,7 +57,7 @@ export async function closeLink(
 }
 
 /** Whether any link of the person is or ever was: their standing is then worked out from the choices. */
-export async function markLinked(h: Handle, personIds: readonly string[]): Promise<void> {
+export async function markLinked(h: Handle, personIds: readonly PersonId[]): Promise<void> {
   await h
     .trx('persons')
     .whereRaw('id = any(?)', [personIds as string[]])

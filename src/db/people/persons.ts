@@ -1,10 +1,11 @@
+import type { DataKeyId, PersonId, SystemId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 import { insertRows } from '../shared/insertRows';
 
 export interface PersonRow {
-  id: string;
+  id: PersonId;
   no: number;
-  data_key_id: string;
+  data_key_id: DataKeyId;
   name_sealed: Buffer | null;
   country: string | null;
   language: string | null;
@@ -17,13 +18,13 @@ export interface PersonRow {
 }
 
 export interface IdentifierRow {
-  person_id: string;
+  person_id: PersonId;
   kind: string;
   scope: string;
   value_sealed: Buffer;
   hash: Buffer;
   loose_hash: Buffer | null;
-  source_system: string;
+  source_system: SystemId;
   first_seen_at: string;
 }
 
@@ -70,7 +71,7 @@ export async function insertIdentifiers(h: Handle, rows: readonly IdentifierRow[
 
 export async function insertNameTerms(
   h: Handle,
-  rows: readonly { person_id: string; term_hash: Buffer }[],
+  rows: readonly { person_id: PersonId; term_hash: Buffer }[],
 ): Promise<void> {
   await insertRows(h, 'person_name_terms', ['person_id', 'term_hash'], rows);
 }
@@ -108,7 +109,7 @@ export async function personsById(h: Handle, ids: readonly string[]): Promise<Pe
 export async function personsByHash(
   h: Handle,
   hashes: readonly Buffer[],
-): Promise<{ hash: Buffer; person_id: string; kind: string }[]> {
+): Promise<{ hash: Buffer; person_id: PersonId; kind: string }[]> {
   if (hashes.length === 0) return [];
   return h
     .trx('identifiers')
@@ -118,12 +119,12 @@ export async function personsByHash(
 
 export async function personsByLooseHash(h: Handle, hash: Buffer): Promise<string[]> {
   const rows = (await h.trx('identifiers').distinct('person_id').where({ loose_hash: hash }).limit(50)) as {
-    person_id: string;
+    person_id: PersonId;
   }[];
   return rows.map(({ person_id }) => person_id);
 }
 
-export async function identifiersOf(h: Handle, personIds: readonly string[]): Promise<IdentifierRow[]> {
+export async function identifiersOf(h: Handle, personIds: readonly PersonId[]): Promise<IdentifierRow[]> {
   if (personIds.length === 0) return [];
   return h
     .trx('identifiers')
@@ -149,7 +150,7 @@ export async function personsByNameTerms(
     .orderByRaw('count(*) desc, n.person_id')
     .limit(limit);
   for (const group of groups) query.havingRaw('bool_or(n.term_hash = any(?))', [group as Buffer[]]);
-  const rows = (await query) as unknown as { person_id: string }[];
+  const rows = (await query) as unknown as { person_id: PersonId }[];
   return rows.map(({ person_id }) => person_id);
 }
 
@@ -173,7 +174,7 @@ export async function insertSuppressions(
 }
 
 /** Everything of Bookend's own that points at the person goes; the choices stay, unreadable. */
-export async function forgetPerson(h: Handle, personId: string, now: string): Promise<void> {
+export async function forgetPerson(h: Handle, personId: PersonId, now: string): Promise<void> {
   await h.trx('person_name_terms').where({ person_id: personId }).delete();
   const hashes = (await h.trx('identifiers').select('hash').where({ person_id: personId })) as { hash: Buffer }[];
   await h
@@ -210,7 +211,7 @@ export async function forgetPerson(h: Handle, personId: string, now: string): Pr
 }
 
 export interface FactRow {
-  person_id: string;
+  person_id: PersonId;
   /** `bought`: the value is the keyed hash of the address that was given in that sale. */
   fact: 'country' | 'birth-year' | 'bought';
   value: string;
@@ -219,7 +220,7 @@ export interface FactRow {
 }
 
 /** Dated facts that came after the first ones; the first ones are on the person itself. */
-export async function factsOfPersons(h: Handle, personIds: readonly string[]): Promise<FactRow[]> {
+export async function factsOfPersons(h: Handle, personIds: readonly PersonId[]): Promise<FactRow[]> {
   if (personIds.length === 0) return [];
   return h
     .trx('person_facts')

@@ -1,10 +1,11 @@
+import type { UserId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 import type { UserRow } from '../access/users';
 
 /** A feed's address is its secret; making a new one ends the old. */
 export async function setCalendarFeed(
   h: Handle,
-  row: { user_id: string; token_hash: Buffer; made_at: string },
+  row: { user_id: UserId; token_hash: Buffer; made_at: string },
 ): Promise<void> {
   await h.trx('calendar_feeds').insert(row).onConflict('user_id').merge();
 }
@@ -19,7 +20,7 @@ export async function userOfCalendarFeed(h: Handle, tokenHash: Buffer): Promise<
 }
 
 /** True where this colleague has had no digest on this day; the row then says that they have. */
-export async function claimDigest(h: Handle, userId: string, day: string): Promise<boolean> {
+export async function claimDigest(h: Handle, userId: UserId, day: string): Promise<boolean> {
   const rows = (await h
     .trx('digests')
     .insert({ user_id: userId, day })

@@ -1,8 +1,9 @@
+import type { RequestId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 /** What a correction of the regime or the receipt replaced, and by what. */
 export interface RequestChangeRow {
-  request_id: string;
+  request_id: RequestId;
   regime_was: string;
   regime: string;
   received_was: string;
@@ -16,6 +17,6 @@ export async function insertRequestChange(h: Handle, row: RequestChangeRow): Pro
   await h.trx('request_changes').insert(row);
 }
 
-export async function requestChangesOf(h: Handle, requestId: string): Promise<RequestChangeRow[]> {
+export async function requestChangesOf(h: Handle, requestId: RequestId): Promise<RequestChangeRow[]> {
   return h.trx('request_changes').where({ request_id: requestId }).orderBy('id').limit(100);
 }

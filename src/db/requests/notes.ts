@@ -1,8 +1,9 @@
+import type { RequestId, RequestRef, UserId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface NoteRow {
   id: string;
-  request_id: string;
+  request_id: RequestId;
   author_id: string;
   text_sealed: Buffer;
   mentions: string[];
@@ -13,13 +14,13 @@ export async function insertNote(h: Handle, row: NoteRow): Promise<void> {
   await h.trx('request_notes').insert(row);
 }
 
-export async function notesOf(h: Handle, requestId: string): Promise<NoteRow[]> {
+export async function notesOf(h: Handle, requestId: RequestId): Promise<NoteRow[]> {
   return h.trx('request_notes').where({ request_id: requestId }).orderBy('at').limit(200);
 }
 
 /** The reference of the request that each note belongs to, by the note's id. */
 export async function refsOfNotes(h: Handle, ids: readonly string[]): Promise<Map<string, string>> {
-  const rows: { id: string; ref: string }[] = await h
+  const rows: { id: string; ref: RequestRef }[] = await h
     .trx('request_notes')
     .join('requests', 'requests.id', 'request_notes.request_id')
     .whereIn('request_notes.id', [...ids])
@@ -27,7 +28,7 @@ export async function refsOfNotes(h: Handle, ids: readonly string[]): Promise<Ma
   return new Map(rows.map(({ id, ref }) => [id, ref]));
 }
 
-export async function forgetNotes(h: Handle, requestIds: readonly string[]): Promise<void> {
+export async function forgetNotes(h: Handle, requestIds: readonly RequestId[]): Promise<void> {
   await h
     .trx('request_notes')
     .whereRaw('request_id = any(?)', [requestIds as string[]])
@@ -35,7 +36,7 @@ export async function forgetNotes(h: Handle, requestIds: readonly string[]): Pro
 }
 
 /** Notes of others that name this colleague, in open requests, since a moment. */
-export async function mentionsOf(h: Handle, userId: string, since: string): Promise<{ ref: string; at: string }[]> {
+export async function mentionsOf(h: Handle, userId: UserId, since: string): Promise<{ ref: RequestRef; at: string }[]> {
   return h
     .trx('request_notes')
     .join('requests', 'requests.id', 'request_notes.request_id')

@@ -1,3 +1,4 @@
+import type { DataKeyId, PersonId, RequestId, RequestRef, SystemId, UserId } from '../../core/shared/ids';
 import type { Knex } from 'knex';
 import type { Right } from '../../core/requests/rights';
 import type { Stage } from '../../core/requests/stages';
@@ -5,8 +6,8 @@ import { reachOf } from '../../core/access/roles';
 import type { Handle } from '../shared/handle';
 
 export interface RequestRow {
-  id: string;
-  ref: string;
+  id: RequestId;
+  ref: RequestRef;
   right: Right;
   /** The law of the person's place, or else of the establishment. */
   regime: string;
@@ -16,8 +17,8 @@ export interface RequestRow {
   channel: string;
   language: string;
   country: string | null;
-  person_id: string | null;
-  data_key_id: string;
+  person_id: PersonId | null;
+  data_key_id: DataKeyId;
   person_sealed: Buffer | null;
   text_sealed: Buffer | null;
   on_behalf_kind: string | null;
@@ -53,7 +54,7 @@ export interface RequestRow {
   /** When its own data went by its term. */
   removed_at: string | null;
   /** The system whose key opened it; null: a person did. */
-  system_id: string | null;
+  system_id: SystemId | null;
 }
 
 /** Closed before a moment and not removed yet; with an id that one only, locked. */
@@ -83,7 +84,7 @@ export async function insertRequest(h: Handle, row: RequestRow): Promise<void> {
 }
 
 /** When a request came into a stage; figures are made of it. */
-export async function insertStage(h: Handle, row: { request_id: string; stage: Stage; at: string }): Promise<void> {
+export async function insertStage(h: Handle, row: { request_id: RequestId; stage: Stage; at: string }): Promise<void> {
   await h.trx('request_stages').insert(row);
 }
 
@@ -109,12 +110,12 @@ export function visible(h: Handle): Knex.QueryBuilder {
   );
 }
 
-export async function requestByRef(h: Handle, ref: string): Promise<RequestRow | undefined> {
+export async function requestByRef(h: Handle, ref: RequestRef): Promise<RequestRow | undefined> {
   return visible(h).select('requests.*').where({ ref }).first();
 }
 
 /** Locks the row until the transaction ends: two people acting on one request come one after the other. */
-export async function lockRequest(h: Handle, ref: string): Promise<RequestRow | undefined> {
+export async function lockRequest(h: Handle, ref: RequestRef): Promise<RequestRow | undefined> {
   return visible(h).select('requests.*').where({ ref }).forUpdate().first();
 }
 
@@ -144,7 +145,7 @@ export interface RequestFilter {
   /** Who answers for it. */
   owner?: string | null;
   waits?: 'person' | 'us' | 'machine' | 'helper' | null;
-  after: { dueOn: string; ref: string } | null;
+  after: { dueOn: string; ref: RequestRef } | null;
   limit: number;
 }
 
@@ -188,7 +189,7 @@ export async function countOpenRequests(h: Handle): Promise<number> {
   return Number(row.n);
 }
 
-export async function requestsOfPerson(h: Handle, personId: string): Promise<RequestRow[]> {
+export async function requestsOfPerson(h: Handle, personId: PersonId): Promise<RequestRow[]> {
   return visible(h).select('requests.*').where('person_id', personId).orderBy('received_at', 'desc').limit(100);
 }
 
@@ -204,7 +205,7 @@ export async function otherOpenRequests(h: Handle, id: string, most: number): Pr
 }
 
 /** Every request of these people, whoever may see it. */
-export async function requestsOfPersons(h: Handle, personIds: readonly string[]): Promise<RequestRow[]> {
+export async function requestsOfPersons(h: Handle, personIds: readonly PersonId[]): Promise<RequestRow[]> {
   return h
     .trx('requests')
     .whereRaw('person_id = any(?)', [personIds as string[]])
@@ -221,11 +222,11 @@ export async function requestsByRefs(h: Handle, refs: readonly string[]): Promis
 }
 
 /** For an erasure: every request of the person, whoever may see it. */
-export async function allRequestsOfPerson(h: Handle, personId: string): Promise<RequestRow[]> {
+export async function allRequestsOfPerson(h: Handle, personId: PersonId): Promise<RequestRow[]> {
   return h.trx('requests').where('person_id', personId).orderBy('received_at').limit(1000);
 }
 
-export async function addMember(h: Handle, requestId: string, userId: string): Promise<void> {
+export async function addMember(h: Handle, requestId: RequestId, userId: UserId): Promise<void> {
   await h
     .trx('request_members')
     .insert({ request_id: requestId, user_id: userId })
@@ -234,7 +235,7 @@ export async function addMember(h: Handle, requestId: string, userId: string): P
 }
 
 /** Whoever works as coordinator joins what comes in by itself. */
-export async function addCoordinators(h: Handle, requestId: string): Promise<void> {
+export async function addCoordinators(h: Handle, requestId: RequestId): Promise<void> {
   await h.trx.raw(
     `insert into request_members (request_id, user_id) select ?, id from users
   where active and 'coordinator' = any(roles) on conflict do nothing`,
@@ -242,7 +243,7 @@ export async function addCoordinators(h: Handle, requestId: string): Promise<voi
   );
 }
 
-export async function membersOf(h: Handle, requestId: string): Promise<string[]> {
+export async function membersOf(h: Handle, requestId: RequestId): Promise<string[]> {
   const rows = (await h
     .trx('request_members')
     .join('users', 'users.id', 'request_members.user_id')
@@ -252,15 +253,18 @@ export async function membersOf(h: Handle, requestId: string): Promise<string[]>
   return rows.map(({ name }) => name);
 }
 
-export async function memberIdsOf(h: Handle, requestId: string): Promise<string[]> {
+export async function memberIdsOf(h: Handle, requestId: RequestId): Promise<string[]> {
   const rows = (await h.trx('request_members').where({ request_id: requestId }).select('user_id').limit(500)) as {
-    user_id: string;
+    user_id: UserId;
   }[];
   return rows.map(({ user_id }) => user_id);
 }
 
 /** Open requests of the same person and right that came before this one. */
-export async function openRequestsLike(h: Handle, request: RequestRow): Promise<{ ref: string; receivedAt: string }[]> {
+export async function openRequestsLike(
+  h: Handle,
+  request: RequestRow,
+): Promise<{ ref: RequestRef; receivedAt: string }[]> {
   return visible(h)
     .select('requests.ref', { receivedAt: 'requests.received_at' })
     .where({ person_id: request.person_id, right: request.right, is_open: true })
@@ -274,7 +278,7 @@ export async function findRequestsByRef(
   h: Handle,
   ending: string,
   limit: number,
-): Promise<{ ref: string; right: string; stage: string }[]> {
+): Promise<{ ref: RequestRef; right: string; stage: string }[]> {
   return visible(h)
     .select('ref', 'right', 'stage')
     .whereRaw('ref like ?', [`%${ending}`])

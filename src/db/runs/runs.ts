@@ -1,8 +1,9 @@
+import type { RunId } from '../../core/shared/ids';
 import type { RunKind, RunState } from '../../core/runs/views';
 import type { Handle } from '../shared/handle';
 
 export interface RunRow {
-  id: string;
+  id: RunId;
   kind: RunKind;
   /** What it works on: a file, a list, a system, a pack, a plan; null: the whole installation. */
   subject: string | null;

@@ -101,6 +101,8 @@ interface Property {
   name: string;
   kind: string;
   isNullable: boolean;
+  /** Prefixes of the ids that it may be. */
+  brand: string | null;
 }
 
 const ROOT = join(__dirname, '..');
@@ -156,21 +158,33 @@ function readRowTypes(): Map<string, Property[]> {
   return found;
 }
 
-function kindOf(checker: ts.TypeChecker, type: ts.Type): { kind: string; isNullable: boolean } {
+/** Of a branded id: text that can be no other kind of id. */
+function brandOf(checker: ts.TypeChecker, type: ts.Type): string | null {
+  const brand = type.isIntersection() ? type.getProperty('__id') : undefined;
+  const of = brand && checker.getTypeOfSymbol(brand);
+  if (!of) return null;
+  return (of.isUnion() ? of.types : [of])
+    .flatMap((one) => (one.isStringLiteral() ? [one.value] : []))
+    .toSorted()
+    .join(' ');
+}
+
+function kindOf(checker: ts.TypeChecker, type: ts.Type): Omit<Property, 'name'> {
   const parts = type.isUnion() ? type.types : [type];
   const isNullable = parts.some(({ flags }) => flags & ts.TypeFlags.Null);
   const kinds = new Set(
     parts
       .filter(({ flags }) => !(flags & (ts.TypeFlags.Null | ts.TypeFlags.Undefined)))
       .map((part) => {
-        if (part.flags & ts.TypeFlags.StringLike) return 'string';
+        if (part.flags & ts.TypeFlags.StringLike || brandOf(checker, part) !== null) return 'string';
         if (part.flags & ts.TypeFlags.NumberLike) return 'number';
         if (part.flags & ts.TypeFlags.BooleanLike) return 'boolean';
         if (checker.isArrayType(part)) return 'array';
         return part.symbol?.name.startsWith('Buffer') ? 'Buffer' : 'object';
       }),
   );
-  return { kind: [...kinds].join(' | '), isNullable };
+  const brands = parts.map((part) => brandOf(checker, part)).filter((brand) => brand !== null);
+  return { kind: [...kinds].join(' | '), isNullable, brand: brands[0] ?? null };
 }
 
 /** What a row type says of its table that the database does not. */
@@ -193,11 +207,34 @@ test('every type of a row is named here, and nothing else', () => {
 
 test.each(Object.entries(TABLES))('%s is as %s keeps it', (name, table) => expect(faultsOf(name, table)).toEqual([]));
 
+/** What a column of this name points at. */
+const BRANDS: Readonly<Record<string, string>> = {
+  choice_id: 'cho',
+  data_key_id: 'key',
+  import_id: 'imp',
+  match_id: 'mat',
+  pack_id: 'pck',
+  person_id: 'per',
+  plan_id: 'pln',
+  request_id: 'req',
+  system_id: 'sys',
+  trace_id: 'trc',
+  user_id: 'usr',
+};
+
+test('an id keeps its brand in every row', () => {
+  const all = [...rows].flatMap(([row, properties]) =>
+    properties.flatMap(({ name, brand }) => (BRANDS[name] ? [{ row, name, brand }] : [])),
+  );
+  expect(all.length).toBeGreaterThan(50);
+  expect(all.filter(({ name, brand }) => brand !== BRANDS[name])).toEqual([]);
+});
+
 test('a row type that the table does not keep is found', () => {
   rows.set('wrong', [
-    { name: 'id', kind: 'number', isNullable: false },
-    { name: 'subject', kind: 'string', isNullable: false },
-    { name: 'colour', kind: 'string', isNullable: false },
+    { name: 'id', kind: 'number', isNullable: false, brand: null },
+    { name: 'subject', kind: 'string', isNullable: false, brand: null },
+    { name: 'colour', kind: 'string', isNullable: false, brand: null },
   ]);
   expect(faultsOf('wrong', 'runs')).toEqual([
     'wrong.id is a number; runs keeps a string',

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import pg from 'pg';
 import { placeKey, type Place } from '../../core/ledger/trees';
 import type { Handle } from '../shared/handle';
@@ -102,7 +103,7 @@ export function readsOver(
 
 export async function addPermissionCounts(
   h: Handle,
-  rows: readonly { day: string; system_id: string; purpose: string; permitted: number; refused: number }[],
+  rows: readonly { day: string; system_id: SystemId; purpose: string; permitted: number; refused: number }[],
 ): Promise<void> {
   if (rows.length === 0) return;
   // The same order everywhere, so that two processes that count at once never wait for each other in a circle.
@@ -123,10 +124,10 @@ export async function addPermissionCounts(
 export async function permissionCounts(
   h: Handle,
   since: string,
-): Promise<{ system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[]> {
+): Promise<{ system_id: SystemId; purpose: string; permitted: number; refused: number; last_day: string }[]> {
   const {
     rows,
-  }: { rows: { system_id: string; purpose: string; permitted: number; refused: number; last_day: string }[] } =
+  }: { rows: { system_id: SystemId; purpose: string; permitted: number; refused: number; last_day: string }[] } =
     await h.trx.raw(
       `select system_id, purpose, sum(permitted)::int8 as permitted, sum(refused)::int8 as refused,
   max(day) as last_day from permission_counts where day >= ? group by 1, 2

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface RateRow {
@@ -5,7 +6,7 @@ export interface RateRow {
   shape: number;
   terms_no: number;
   language: string | null;
-  system_id: string;
+  system_id: SystemId;
   /** Monday of the week, in the organisation's zone. */
   week: string;
   n: number;

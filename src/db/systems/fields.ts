@@ -1,10 +1,11 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Holds } from '../../core/systems/fieldHolds';
 import type { FieldRole } from '../../core/systems/fieldRoles';
 import type { FieldHolds } from '../../ports/connector';
 import type { Handle } from '../shared/handle';
 
 export interface FieldRow {
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   field: string;
   place: number;
@@ -20,14 +21,14 @@ export interface FieldRow {
   confirmed_at: string | null;
 }
 
-export async function fieldsOf(h: Handle, systemId: string): Promise<FieldRow[]> {
+export async function fieldsOf(h: Handle, systemId: SystemId): Promise<FieldRow[]> {
   return h.trx('system_fields').where({ system_id: systemId }).orderBy(['collection', 'place']).limit(20_000);
 }
 
 /** What was confirmed stays; what is there no longer goes. */
 export async function replaceFields(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   rows: readonly Omit<FieldRow, 'holds' | 'role' | 'confirmed_by' | 'confirmed_at'>[],
 ): Promise<void> {
   const kept = rows.map(({ collection, field }) => `${collection}\u0001${field}`);
@@ -60,7 +61,7 @@ export async function confirmField(
  * What people have confirmed of one system's fields, as its connector takes it. What is another party's is running
  * text to it: it can mention whoever is looked for, and says nothing of whom the record is about.
  */
-export async function confirmedFields(h: Handle, systemId: string): Promise<FieldHolds> {
+export async function confirmedFields(h: Handle, systemId: SystemId): Promise<FieldHolds> {
   const rows = (await h
     .trx('system_fields')
     .where({ system_id: systemId })

@@ -1,8 +1,9 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Reference, ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';
 import type { Handle } from '../shared/handle';
 
 export interface ReferenceRow {
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   fields: string[];
   to_collection: string;
@@ -23,7 +24,7 @@ const KEY = ['system_id', 'collection', 'fields', 'to_collection', 'to_fields', 
 const MOST = 5000;
 
 /** Where a reference is kept. */
-export function placeOf(systemId: string, ends: ReferenceEnds): Pick<ReferenceRow, (typeof KEY)[number]> {
+export function placeOf(systemId: SystemId, ends: ReferenceEnds): Pick<ReferenceRow, (typeof KEY)[number]> {
   return {
     system_id: systemId,
     collection: ends.collection,
@@ -40,7 +41,7 @@ export function endsOf(row: Pick<ReferenceRow, (typeof KEY)[number]>): Reference
   return { collection: row.collection, fields: row.fields, to: row.to_collection, toFields: row.to_fields, when };
 }
 
-export async function referencesOf(h: Handle, systemId: string): Promise<ReferenceRow[]> {
+export async function referencesOf(h: Handle, systemId: SystemId): Promise<ReferenceRow[]> {
   return h
     .trx('system_references')
     .where({ system_id: systemId })
@@ -51,7 +52,7 @@ export async function referencesOf(h: Handle, systemId: string): Promise<Referen
 /** What people said of a reference stays, and so does what they declared; what is proposed no longer goes. */
 export async function replaceReferences(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   rows: readonly Omit<ReferenceRow, 'meaning' | 'confirmed_by' | 'confirmed_at'>[],
 ): Promise<void> {
   await h.trx('system_references').where({ system_id: systemId }).whereNull('confirmed_at').delete();
@@ -84,7 +85,7 @@ export async function removeReference(h: Handle, place: Pick<ReferenceRow, (type
 }
 
 /** What people have confirmed of one system's references, as its connector takes it. */
-export async function confirmedReferences(h: Handle, systemId: string): Promise<Reference[]> {
+export async function confirmedReferences(h: Handle, systemId: SystemId): Promise<Reference[]> {
   const rows = (await h
     .trx('system_references')
     .where({ system_id: systemId })

@@ -1,7 +1,8 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Handle } from '../shared/handle';
 
 export interface RegisterGapRow {
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   /** The answer that had to go without. */
   request_ref: string;
@@ -20,7 +21,7 @@ export async function listRegisterGaps(h: Handle): Promise<RegisterGapRow[]> {
 /** Facts that are left; none: the gap is closed. */
 export async function setRegisterGap(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   collection: string,
   facts: readonly string[],
 ): Promise<void> {

@@ -1,9 +1,10 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { RegisterEntry } from '../../core/packs/cover';
 import type { InactiveRule } from '../../core/systems/views';
 import type { Handle } from '../shared/handle';
 
 export interface SystemRow {
-  id: string;
+  id: SystemId;
   kind: string;
   name: string;
   default_country: string | null;
@@ -60,7 +61,7 @@ export async function markReached(h: Handle, id: string, now: string, error: str
 }
 
 interface CollectionRow {
-  system_id: string;
+  system_id: SystemId;
   collection: string;
   title: string;
   purposes: string[];

@@ -1,9 +1,10 @@
+import type { TraceId } from '../../core/shared/ids';
 import type { AlikePair } from '../../core/intake/nearDuplicates';
 import { insertRows } from '../shared/insertRows';
 import type { Handle } from '../shared/handle';
 
 /** Replaces the pairs of a trace: they are worked out as a whole. */
-export async function replaceAlike(h: Handle, traceId: string, pairs: readonly AlikePair[]): Promise<void> {
+export async function replaceAlike(h: Handle, traceId: TraceId, pairs: readonly AlikePair[]): Promise<void> {
   await h.trx('alike_matches').where({ trace_id: traceId }).delete();
   await insertRows(
     h,
@@ -13,7 +14,7 @@ export async function replaceAlike(h: Handle, traceId: string, pairs: readonly A
   );
 }
 
-export async function alikeOf(h: Handle, traceId: string): Promise<AlikePair[]> {
+export async function alikeOf(h: Handle, traceId: TraceId): Promise<AlikePair[]> {
   return h
     .trx('alike_matches')
     .select('a', 'b', 'similarity')

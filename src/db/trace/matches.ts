@@ -1,12 +1,13 @@
+import type { MatchId, RequestId, SystemId, TraceId } from '../../core/shared/ids';
 import type { Band } from '../../core/matching/score';
 import type { Verdict } from '../../core/trace/views';
 import type { Handle } from '../shared/handle';
 import type { TraceRow } from './traces';
 
 export interface MatchRow {
-  id: string;
-  trace_id: string;
-  system_id: string;
+  id: MatchId;
+  trace_id: TraceId;
+  system_id: SystemId;
   collection: string;
   record_key: string;
   /** `collection/key` of the record it hangs on, in the same system. */
@@ -82,8 +83,8 @@ export async function insertMatches(h: Handle, rows: readonly MatchRow[]): Promi
 /** The collections in which records of the newest trace are theirs. */
 export async function collectionsFound(
   h: Handle,
-  requestId: string,
-): Promise<{ system_id: string; collection: string }[]> {
+  requestId: RequestId,
+): Promise<{ system_id: SystemId; collection: string }[]> {
   const newest = h
     .trx('traces')
     .where({ request_id: requestId, kind: 'find' })
@@ -100,7 +101,7 @@ export async function collectionsFound(
 }
 
 /** How many records of the newest trace there are, and how many of them are theirs. */
-export async function countFound(h: Handle, requestId: string): Promise<{ theirs: number; total: number }> {
+export async function countFound(h: Handle, requestId: RequestId): Promise<{ theirs: number; total: number }> {
   const newest = h
     .trx('traces')
     .where({ request_id: requestId, kind: 'find' })
@@ -116,7 +117,7 @@ export async function countFound(h: Handle, requestId: string): Promise<{ theirs
   return { theirs: row.theirs, total: row.total };
 }
 
-export async function matchesOf(h: Handle, traceId: string): Promise<MatchHead[]> {
+export async function matchesOf(h: Handle, traceId: TraceId): Promise<MatchHead[]> {
   const heads: MatchHead[] = await h
     .trx('matches')
     .where({ trace_id: traceId })
@@ -165,7 +166,7 @@ export async function matchById(h: Handle, id: string): Promise<MatchRow | undef
 /** Those of the matches that were found for the request, by their id. */
 export async function matchesById(
   h: Handle,
-  requestId: string,
+  requestId: RequestId,
   ids: readonly string[],
 ): Promise<Map<string, MatchRow>> {
   const rows = (await h
@@ -199,7 +200,7 @@ export async function setVerdict(
 /** All matches of a band that nobody has judged, and what hangs on them, are judged at once. Returns how many. */
 export async function setBandVerdict(
   h: Handle,
-  traceId: string,
+  traceId: TraceId,
   band: Band,
   verdict: Verdict,
   by: string,
@@ -220,7 +221,7 @@ export async function setBandVerdict(
 }
 
 /** What a record that is kept hangs on, at any height, is kept with it. */
-export async function keepParents(h: Handle, traceId: string, systemId: string): Promise<void> {
+export async function keepParents(h: Handle, traceId: TraceId, systemId: SystemId): Promise<void> {
   await h.trx.raw(
     `with recursive up as (
        select parent_key from matches where trace_id = ? and system_id = ? and not is_outside
@@ -244,7 +245,7 @@ export async function setSecond(
 }
 
 /** Matches, with what was redacted in them, become those of another trace. */
-export async function moveMatches(h: Handle, ids: readonly string[], traceId: string): Promise<void> {
+export async function moveMatches(h: Handle, ids: readonly string[], traceId: TraceId): Promise<void> {
   await h
     .trx('redactions')
     .whereRaw('match_id = any(?)', [ids as string[]])
@@ -295,7 +296,7 @@ export async function goneSince(
 /** One record of a trace by its place. */
 export async function matchAt(
   h: Handle,
-  traceId: string,
+  traceId: TraceId,
   at: Pick<MatchRow, 'system_id' | 'collection' | 'record_key'>,
 ): Promise<MatchRow | undefined> {
   return h

@@ -1,9 +1,10 @@
+import type { RequestId, SystemId, TraceId } from '../../core/shared/ids';
 import type { SearchKey } from '../../ports/connector';
 import type { Handle } from '../shared/handle';
 
 export interface TraceRow {
-  id: string;
-  request_id: string;
+  id: TraceId;
+  request_id: RequestId;
   kind: 'find' | 'proof';
   state: 'running' | 'stopped' | 'finished';
   round: number;
@@ -14,8 +15,8 @@ export interface TraceRow {
 }
 
 export interface StepRow {
-  trace_id: string;
-  system_id: string;
+  trace_id: TraceId;
+  system_id: SystemId;
   round: number;
   state: 'queued' | 'running' | 'waiting' | 'done' | 'failed';
   scanned: number;
@@ -32,7 +33,7 @@ export interface StepRow {
 
 export interface TraceKeyRow {
   id: string;
-  trace_id: string;
+  trace_id: TraceId;
   kind: SearchKey['kind'];
   scope: string;
   value_sealed: Buffer;
@@ -57,7 +58,11 @@ export async function setTrace(h: Handle, id: string, change: Partial<TraceRow>)
   await h.trx('traces').where({ id }).update(change);
 }
 
-export async function lastTrace(h: Handle, requestId: string, kind: TraceRow['kind']): Promise<TraceRow | undefined> {
+export async function lastTrace(
+  h: Handle,
+  requestId: RequestId,
+  kind: TraceRow['kind'],
+): Promise<TraceRow | undefined> {
   return h
     .trx('traces')
     .where({ request_id: requestId, kind })
@@ -69,7 +74,7 @@ export async function lastTrace(h: Handle, requestId: string, kind: TraceRow['ki
 /** What a request's stage needs to know of its newest trace. */
 export async function traceFacts(
   h: Handle,
-  requestId: string,
+  requestId: RequestId,
 ): Promise<{ trace: 'none' | 'running' | 'finished'; undecided: number }> {
   const trace = await lastTrace(h, requestId, 'find');
   if (!trace) return { trace: 'none', undecided: 0 };
@@ -98,14 +103,14 @@ export async function insertSteps(
   if (rows.length > 0) await h.trx('trace_steps').insert(rows.map((row) => ({ ...row, state: 'queued' })));
 }
 
-export async function stepsOf(h: Handle, traceId: string): Promise<StepRow[]> {
+export async function stepsOf(h: Handle, traceId: TraceId): Promise<StepRow[]> {
   return h.trx('trace_steps').where({ trace_id: traceId }).orderBy(['round', 'system_id']);
 }
 
 export async function lockStep(
   h: Handle,
-  traceId: string,
-  systemId: string,
+  traceId: TraceId,
+  systemId: SystemId,
   round: number,
 ): Promise<StepRow | undefined> {
   return h.trx('trace_steps').where({ trace_id: traceId, system_id: systemId, round }).forUpdate().first();
@@ -162,7 +167,7 @@ const LOST_MS = 5000;
  */
 export async function claimStep(
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   now: string,
   lockOf: (step: StepRow) => string,
 ): Promise<StepRow | null> {
@@ -196,7 +201,7 @@ export async function claimStep(
 }
 
 /** When the next step of a system that waits is due; null: none waits. */
-export async function nextTryOf(h: Handle, systemId: string): Promise<string | null> {
+export async function nextTryOf(h: Handle, systemId: SystemId): Promise<string | null> {
   const row = (await running(h)
     .where({ 's.system_id': systemId, 's.state': 'waiting' })
     .min('s.next_try_at as at')
@@ -215,12 +220,12 @@ export async function insertTraceKeys(h: Handle, rows: readonly TraceKeyRow[]): 
   return done.length;
 }
 
-export async function traceKeysOf(h: Handle, traceId: string): Promise<TraceKeyRow[]> {
+export async function traceKeysOf(h: Handle, traceId: TraceId): Promise<TraceKeyRow[]> {
   return h.trx('trace_keys').where({ trace_id: traceId }).orderBy(['round', 'id']).limit(500);
 }
 
 /** All search keys, titles and records that traces of these requests hold. */
-export async function forgetTraces(h: Handle, requestIds: readonly string[]): Promise<void> {
+export async function forgetTraces(h: Handle, requestIds: readonly RequestId[]): Promise<void> {
   const traces = h
     .trx('traces')
     .select('id')
@@ -249,7 +254,7 @@ export async function traceBefore(h: Handle, trace: TraceRow): Promise<TraceRow 
 }
 
 export interface StruckKey {
-  request_id: string;
+  request_id: RequestId;
   kind: string;
   scope: string;
   hash: Buffer;
@@ -268,7 +273,7 @@ export async function unstrikeKey(h: Handle, key: StruckKey): Promise<void> {
 }
 
 /** Keys that nobody searches by, as `kind/scope/hash`. */
-export async function struckKeys(h: Handle, requestId: string): Promise<Set<string>> {
+export async function struckKeys(h: Handle, requestId: RequestId): Promise<Set<string>> {
   const rows = (await h.trx('struck_keys').where({ request_id: requestId }).limit(500)) as StruckKey[];
   return new Set(rows.map(struckId));
 }

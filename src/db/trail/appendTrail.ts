@@ -1,3 +1,4 @@
+import type { DataKeyId } from '../../core/shared/ids';
 import { lock, type Handle } from '../shared/handle';
 
 export interface TrailRow {
@@ -12,7 +13,7 @@ export interface TrailRow {
   details_sealed: Buffer | null;
   details_hash: string | null;
   /** The key the details are sealed under; null: the installation's own, for what names nobody. */
-  data_key_id: string | null;
+  data_key_id: DataKeyId | null;
   hash: Buffer;
 }
 

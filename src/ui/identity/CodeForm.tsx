@@ -1,5 +1,6 @@
 'use client';
 
+import type { RequestRef } from '../../core/shared/ids';
 import { LINK_WORDS } from '../../core/words/sections';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -19,7 +20,7 @@ export function CodeForm({
   token: string;
   language: Language;
   proveIdentity: IdentityActs['proveIdentity'];
-  post?: PostAction<{ ref: string }>;
+  post?: PostAction<{ ref: RequestRef }>;
 }) {
   const words = LINK_WORDS[language].identity;
   const [posted, action] = useActionState(post, NOTHING_POSTED);
@@ -30,7 +31,7 @@ export function CodeForm({
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
-    const result = await proveIdentity({ language, token, code }).catch((): ActionResult<{ ref: string }> => ({
+    const result = await proveIdentity({ language, token, code }).catch((): ActionResult<{ ref: RequestRef }> => ({
       ok: false,
       message: LINK_WORDS[language].lost,
     }));

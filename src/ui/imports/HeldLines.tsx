@@ -1,5 +1,6 @@
 'use client';
 
+import type { ImportId } from '../../core/shared/ids';
 import { sayReasons, type Reason } from '../../core/words/reasons';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
@@ -11,7 +12,7 @@ import type { ActionResult } from '../shared/actionResult';
 
 /** Of one file. */
 export interface Correcting {
-  importId: string;
+  importId: ImportId;
   correctLine: LedgerActs['correctLine'];
 }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import type { ImportId } from '../../core/shared/ids';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -43,7 +44,7 @@ export function MappingForm({
   columns: readonly string[];
   proposal: Mapping;
   sample: readonly string[];
-  importId: string;
+  importId: ImportId;
   mapImport: LedgerActs['mapImport'];
 }) {
   const [mapping, setMapping] = useState<Mapping>(proposal);

@@ -1,5 +1,6 @@
 'use client';
 
+import type { RequestRef } from '../../core/shared/ids';
 import { ASK_WORDS } from '../../core/words/sections';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
@@ -15,7 +16,7 @@ import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 
 type Values = InferType<typeof publicRequestSchema>;
-type Asked = { ref: string; word: string };
+type Asked = { ref: RequestRef; word: string };
 
 const EMPTY: Values = {
   right: '' as Values['right'],

@@ -1,5 +1,6 @@
 'use client';
 
+import type { RequestRef } from '../../core/shared/ids';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -90,7 +91,7 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await open(values).catch((): ActionResult<{ ref: string }> => ({
+    const result = await open(values).catch((): ActionResult<{ ref: RequestRef }> => ({
       ok: false,
       message: 'The server did not answer. What you typed is still here.',
     }));

@@ -1,5 +1,6 @@
 'use client';
 
+import type { RequestRef } from '../../core/shared/ids';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import type { MatchLine } from '../../core/trace/views';
@@ -8,7 +9,7 @@ import type { RequestActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
 
 /** What is asked of the server in a review beside verdicts, with what became of it. */
-export function useReviewActs(ref: string, actions: RequestActs, onChange: () => Promise<unknown>) {
+export function useReviewActs(ref: RequestRef, actions: RequestActs, onChange: () => Promise<unknown>) {
   const say = useSay();
   const client = useQueryClient();
   const redact = useCallback(

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { MOST_VERDICTS } from '../../core/requests/schema';
@@ -23,7 +24,7 @@ export interface Given {
  * waits and goes with the next call, so that nobody is faster than the server for long. What is refused is shown as it
  * stood before, and said.
  */
-export function useVerdicts(ref: string, actions: RequestActs, onChange: () => Promise<{ isSuccess: boolean }>) {
+export function useVerdicts(ref: RequestRef, actions: RequestActs, onChange: () => Promise<{ isSuccess: boolean }>) {
   const [given, setGiven] = useState<ReadonlyMap<string, Verdict | null>>(new Map());
   const waiting = useRef(new Map<string, Given>());
   const isSending = useRef(false);

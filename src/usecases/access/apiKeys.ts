@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { apiKeyBySecret, insertApiKey } from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
 import type { Context } from '../shared/context';
@@ -20,7 +21,7 @@ export async function actorOfKey(ctx: Context, secret: string): Promise<Extract<
 /** Bound to one system; only the hash of the secret is kept. */
 export async function addApiKey(
   ctx: Context,
-  input: { id: string; systemId: string; scopes: Scope[]; secret: string },
+  input: { id: string; systemId: SystemId; scopes: Scope[]; secret: string },
 ): Promise<void> {
   await ctx.transaction((h) =>
     insertApiKey(h, {

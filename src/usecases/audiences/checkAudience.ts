@@ -1,3 +1,4 @@
+import type { AudienceId, RunId } from '../../core/shared/ids';
 import type { AudienceRefusal } from '../../core/audiences/refusals';
 import type { AudienceView } from '../../core/audiences/views';
 import { once } from 'node:events';
@@ -51,7 +52,7 @@ const ownOf = (ctx: Context) => (ctx.actor.kind === 'machine' ? ctx.actor.system
 export async function startAudience(
   ctx: Context,
   input: { name: string; purpose: string; channel: Channel; content: Readable },
-): Promise<Result<{ id: string; runId: string }, AudienceRefusal>> {
+): Promise<Result<{ id: string; runId: RunId }, AudienceRefusal>> {
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   const id = ctx.keys.id('aud');
   const path = `audience-${id}`;
@@ -100,8 +101,8 @@ export async function startAudience(
 /** The same list once more, as of now: before each send of a mailing that was planned earlier. */
 export async function askAgain(
   ctx: Context,
-  input: { audienceId: string },
-): Promise<Result<{ runId: string }, AudienceRefusal>> {
+  input: { audienceId: AudienceId },
+): Promise<Result<{ runId: RunId }, AudienceRefusal>> {
   if (!mayCheck(ctx)) return refuse({ code: 'not-allowed', act: 'audiences.check' });
   return ctx.transaction(async (h) => {
     const audience = await audienceById(h, input.audienceId);
@@ -117,7 +118,7 @@ export async function askAgain(
 const COLUMNS = ['line', 'address', 'permitted', 'standing', 'reason', 'since'] as const;
 
 /** Every line comes back with permitted or the reason, in the order of the list. */
-export async function checkAudience(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function checkAudience(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const begun = await ctx.transaction(async (h) => {
       const audience = await audienceById(h, run.subject!);

@@ -1,3 +1,4 @@
+import type { PersonId, RequestRef, SystemId } from '../../core/shared/ids';
 import type { CarryOutRefusal } from '../../core/carryOut/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { kindFor, purposeInForce } from '../../core/purposes/purposes';
@@ -26,7 +27,10 @@ import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
 
 /** What exercising the right would put into the ledger, purpose by purpose, with what holds now. */
-export async function readEffects(ctx: Context, input: { ref: string }): Promise<Result<EffectView[], AccessRefusal>> {
+export async function readEffects(
+  ctx: Context,
+  input: { ref: RequestRef },
+): Promise<Result<EffectView[], AccessRefusal>> {
   if (!reach(ctx, 'requests.see')) return refuse({ code: 'not-allowed', act: 'requests.see' });
   return ctx.transaction(async (h) => {
     const request = await requestByRef(h, input.ref);
@@ -64,7 +68,7 @@ async function effectsOf(ctx: Context, h: Handle, request: RequestRow): Promise<
  * was received, and a comparison that corrects every system which still permits what the ledger no longer does. The act comes
  * before the answer and is on the clock.
  */
-export async function carryOutChoices(ctx: Context, input: { ref: string; purposes: readonly string[] }) {
+export async function carryOutChoices(ctx: Context, input: { ref: RequestRef; purposes: readonly string[] }) {
   const systems = await systemsWithFlags(ctx);
   return workOnRequest<{ recorded: number; systems: number }, CarryOutRefusal>(
     ctx,
@@ -142,7 +146,7 @@ function choiceOf(
   };
 }
 
-async function compareAndCorrect(ctx: Context, h: Handle, systemId: string, personId: string): Promise<void> {
+async function compareAndCorrect(ctx: Context, h: Handle, systemId: SystemId, personId: PersonId): Promise<void> {
   const id = ctx.keys.id('drf');
   await beginRun(ctx, h, 'compare-system', { id, subject: systemId });
   await insertDriftRun(h, { id, correct_person: personId });

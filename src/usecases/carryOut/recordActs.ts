@@ -1,3 +1,4 @@
+import type { MatchId, RequestId, RequestRef, SystemId } from '../../core/shared/ids';
 import type { FinishRecordActsRefusal } from '../../core/carryOut/refusals';
 import type { RecordActRefusal } from '../../core/carryOut/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
@@ -29,7 +30,7 @@ const MOST_TRIES = 6;
 /** The records that are theirs, with their fields, and what was done to each. */
 export async function readRecordActs(
   ctx: Context,
-  input: { ref: string },
+  input: { ref: RequestRef },
 ): Promise<Result<RecordActView, AccessRefusal>> {
   if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   return ctx.transaction(async (h) => {
@@ -85,7 +86,7 @@ async function theirRecords(ctx: Context, h: Handle, request: RequestRow) {
 /** A corrected value for one field of one record, written down as an intention; the worker carries it out. */
 export async function correctField(
   ctx: Context,
-  input: { ref: string; matchId: string; field: string; value: string },
+  input: { ref: RequestRef; matchId: MatchId; field: string; value: string },
 ) {
   return workOnRequest<null, RecordActRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
@@ -119,7 +120,7 @@ export async function correctField(
 }
 
 /** Restricts every record that is theirs where the system knows such a flag, and the person in every permission check. */
-export async function restrictAll(ctx: Context, input: { ref: string }) {
+export async function restrictAll(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<{ records: number }, RecordActRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
     if ((await recordActsOf(h, request.id)).length > 0) return refuse({ code: 'carried-out-already' });
@@ -143,7 +144,11 @@ export async function restrictAll(ctx: Context, input: { ref: string }) {
   });
 }
 
-function bare(ctx: Context, request: RequestRow, match: { system_id: string; collection: string; record_key: string }) {
+function bare(
+  ctx: Context,
+  request: RequestRow,
+  match: { system_id: SystemId; collection: string; record_key: string },
+) {
   return {
     request_id: request.id,
     system_id: match.system_id,
@@ -158,7 +163,7 @@ function bare(ctx: Context, request: RequestRow, match: { system_id: string; col
 }
 
 /** All corrections are in: what is left is the answer. */
-export async function finishRecordActs(ctx: Context, input: { ref: string }) {
+export async function finishRecordActs(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<null, RecordActRefusal | FinishRecordActsRefusal>(
     ctx,
     input.ref,
@@ -188,7 +193,7 @@ export async function finishRecordActs(ctx: Context, input: { ref: string }) {
 }
 
 /** Carries out what was intended, asking each system first what is already true. A system that fails holds up only its own. */
-export async function runRecordActs(ctx: Context, { requestId }: { requestId: string }): Promise<void> {
+export async function runRecordActs(ctx: Context, { requestId }: { requestId: RequestId }): Promise<void> {
   await ctx.exclusively(`acts:${requestId}`, async () => {
     const loaded = await ctx.transaction(async (h) => {
       const request = (await requestById(h, requestId))!;

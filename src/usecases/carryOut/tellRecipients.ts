@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { TellRecipientRefusal } from '../../core/carryOut/refusals';
 import type { RecipientView } from '../../core/carryOut/views';
 import { localDay } from '../../core/shared/days';
@@ -39,7 +40,7 @@ export async function recipientsOf(ctx: Context, h: Handle, request: Pick<Reques
 /** Notes that a recipient was told, and how; or why that is impossible or out of proportion, which the law allows (GDPR art. 19). */
 export async function tellRecipient(
   ctx: Context,
-  input: { ref: string; recipient: string; how: string; wasTold: boolean },
+  input: { ref: RequestRef; recipient: string; how: string; wasTold: boolean },
 ) {
   return workOnRequest<null, TellRecipientRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (input.how.trim().length < 3) return refuse({ code: 'reason-missing' });

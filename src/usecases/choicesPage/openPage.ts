@@ -1,3 +1,4 @@
+import type { PersonId } from '../../core/shared/ids';
 import type { PageRefusal } from '../../core/choicesPage/refusals';
 import { choicesPageMail, languageOf } from '../../core/letters/mailings';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -63,7 +64,7 @@ export async function askForPage(ctx: Context, input: { email: string }): Promis
 }
 
 /** A link that opens by itself, for mails that go to the person's own address. */
-export async function makePageLink(ctx: Context, h: Handle, personId: string): Promise<string> {
+export async function makePageLink(ctx: Context, h: Handle, personId: PersonId): Promise<string> {
   const token = ctx.keys.random(24).toString('base64url');
   const real = ctx.clock.real();
   await insertChoicesPageLink(h, {

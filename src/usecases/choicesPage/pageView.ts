@@ -1,3 +1,4 @@
+import type { ChoiceId } from '../../core/shared/ids';
 import { YES_AND_NO } from '../../core/words/sections';
 import type { ChangeRefusal, PageRefusal } from '../../core/choicesPage/refusals';
 import type { PageView } from '../../core/choicesPage/views';
@@ -248,7 +249,7 @@ async function confirmByMail(
 /** The receipt of one of the person's own choices. */
 export async function pageReceipt(
   ctx: Context,
-  input: { token: string; choiceId: string },
+  input: { token: string; choiceId: ChoiceId },
 ): Promise<Result<Record<string, unknown>, PageRefusal>> {
   return ctx.transaction(async (h) => {
     const found = await personOfLink(ctx, h, input.token);

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { WhatIfKind } from '../../core/clock/schema';
 import type { ChangeBasisRefusal, ClockRefusal } from '../../core/clock/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
@@ -24,7 +25,7 @@ import { changeReason } from './sealed';
  */
 export async function changeBasis(
   ctx: Context,
-  input: { ref: string; regimes: readonly string[]; receivedOn: Day; reason: string },
+  input: { ref: RequestRef; regimes: readonly string[]; receivedOn: Day; reason: string },
 ) {
   return workOnRequest<{ dueOn: Day }, ChangeBasisRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const isSameDay = localDay(request.received_at, ctx.organisation.zone) === input.receivedOn;
@@ -66,7 +67,7 @@ const sameLaws = (a: readonly string[], b: readonly string[]): boolean => a.toSo
 /** What the clock would say if something happened on a day to come. Nothing is written. */
 export async function whatIf(
   ctx: Context,
-  input: { ref: string; kind: WhatIfKind; on: Day; until?: Day | null },
+  input: { ref: RequestRef; kind: WhatIfKind; on: Day; until?: Day | null },
 ): Promise<Result<Pick<ClockReading, 'dueOn' | 'state' | 'workingDaysLeft'>, AccessRefusal | ClockRefusal>> {
   if (!reach(ctx, 'requests.see')) return refuse({ code: 'not-allowed', act: 'requests.see' });
   return ctx.transaction(async (h) => {

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { ClockRefusal } from '../../core/clock/refusals';
 import { clock, type ClockReading } from '../../core/clock/clock';
 import type { ClockEvent } from '../../core/clock/events';
@@ -41,7 +42,7 @@ export function clockOf(
 export function readingOf(
   ctx: Context,
   laws: Laws,
-  request: OnClock & { ref: string },
+  request: OnClock & { ref: RequestRef },
   events: readonly ClockEvent[],
 ): ClockReading {
   const reading = clockOf(ctx, laws, request, events);

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { StaffClockEvent } from '../../core/clock/schema';
 import type { ClockEventRefusal } from '../../core/clock/refusals';
 import type { ClockEvent } from '../../core/clock/events';
@@ -27,7 +28,7 @@ const TOLD: readonly StaffClockEvent[] = ['clarification-asked', 'fee-asked', 'e
  */
 export async function recordClockEvent(
   ctx: Context,
-  input: { ref: string; kind: StaffClockEvent; reason: string; until?: string | null; toldByHand?: boolean },
+  input: { ref: RequestRef; kind: StaffClockEvent; reason: string; until?: string | null; toldByHand?: boolean },
 ) {
   return workOnRequest<{ dueOn: string; isOnItsWay: boolean }, ClockEventRefusal>(
     ctx,

@@ -1,3 +1,4 @@
+import type { PersonId, RunId, SystemId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { driftOf } from '../../core/drift/drift';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -36,7 +37,7 @@ export async function systemsWithFlags(ctx: Context): Promise<{ id: string; name
 /** Asks for one system, or every one that keeps flags, to be compared with the ledger. */
 export async function startComparison(
   ctx: Context,
-  input: { systemId?: string } = {},
+  input: { systemId?: SystemId } = {},
 ): Promise<Result<{ runs: string[] }, AccessRefusal>> {
   if (!reach(ctx, 'drift.correct')) return refuse({ code: 'not-allowed', act: 'drift.correct' });
   const systems = (await systemsWithFlags(ctx)).filter(({ id }) => !input.systemId || id === input.systemId);
@@ -58,7 +59,7 @@ export async function startComparison(
  * Reads every flag of one system and holds it against the ledger. A system that fails is said; nothing of it is
  * changed.
  */
-export async function compareSystem(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function compareSystem(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const systemId = run.subject!;
     const { connector } = await openConnector(ctx, systemId);
@@ -76,7 +77,7 @@ export async function compareSystem(ctx: Context, { runId }: { runId: string }):
   });
 }
 
-async function compareAll(ctx: Context, runId: string, systemId: string, connector: Connector): Promise<void> {
+async function compareAll(ctx: Context, runId: RunId, systemId: SystemId, connector: Connector): Promise<void> {
   const counts = { unknown: 0, found: 0 };
   let compared = 0;
   const stillThere: string[] = [];
@@ -102,7 +103,7 @@ async function compareAll(ctx: Context, runId: string, systemId: string, connect
 const ORDER = ['email', 'phone', 'customer-number'];
 
 /** A yes is often for one address: asked about without it, it would not count. */
-function questionOf(flag: Flag, systemId: string, country: string | null): { flag: Flag; question: Question }[] {
+function questionOf(flag: Flag, systemId: SystemId, country: string | null): { flag: Flag; question: Question }[] {
   const identifier = flag.identifiers
     .toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
     .map(({ kind, value }) => normaliseIdentifier(kind, value, systemId, country))
@@ -112,9 +113,9 @@ function questionOf(flag: Flag, systemId: string, country: string | null): { fla
 
 function itemOf(
   ctx: Context,
-  systemId: string,
+  systemId: SystemId,
   flag: Flag,
-  personId: string,
+  personId: PersonId,
   direction: DriftItemRow['direction'],
   { standing, since }: { standing: string; since: string | null },
 ): DriftItemRow {
@@ -140,7 +141,7 @@ function itemOf(
 
 async function comparePart(
   ctx: Context,
-  systemId: string,
+  systemId: SystemId,
   flags: readonly Flag[],
   comparedBefore: string | null,
 ): Promise<{ compared: number; unknown: number; drifting: string[] }> {

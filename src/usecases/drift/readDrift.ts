@@ -1,3 +1,4 @@
+import type { PersonId, SystemId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { DriftView } from '../../core/drift/views';
 import { maskName } from '../../core/access/mask';
@@ -25,7 +26,7 @@ const MEASURED_DAYS = 182;
 /** Where systems and ledger differ, by purpose and age; and how long systems take to follow a no. */
 export async function readDrift(
   ctx: Context,
-  filter: { systemId: string | null; purpose: string | null; direction: DriftDirection | null; after: string | null },
+  filter: { systemId: SystemId | null; purpose: string | null; direction: DriftDirection | null; after: string | null },
 ): Promise<Result<DriftView, AccessRefusal>> {
   const how = reach(ctx, 'drift.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'drift.see' });
@@ -68,9 +69,9 @@ export async function readDrift(
 async function namesOf(
   ctx: Context,
   h: Handle,
-  rows: readonly { person_id: string }[],
+  rows: readonly { person_id: PersonId }[],
   isWhole: boolean,
-): Promise<(personId: string) => string> {
+): Promise<(personId: PersonId) => string> {
   const ids = rows.map(({ person_id }) => person_id);
   const people = await personsById(h, ids);
   const vault = vaultOf(ctx, h);

@@ -1,3 +1,4 @@
+import type { DataKeyId } from '../../core/shared/ids';
 import { residueOf, type ResidueLine } from '../../core/erasure/residue';
 import type { PlanLine } from '../../core/erasure/types';
 import { groupBy } from '../../core/shared/groupBy';
@@ -114,7 +115,7 @@ async function whatEnds(
   part: OwnPart,
   who: KnownPerson,
   now: string,
-): Promise<{ ids: string[]; dataKeyIds: string[] }> {
+): Promise<{ ids: string[]; dataKeyIds: DataKeyId[] }> {
   // What is open has come since the plan was made, and is answered under a key of its own.
   const requests = (await requestsByRefs(h, part.requests)).filter(
     ({ id, closed_at }) => id === request.id || closed_at !== null,

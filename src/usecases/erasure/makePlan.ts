@@ -1,3 +1,4 @@
+import type { PlanId, RequestRef } from '../../core/shared/ids';
 import type { ConfirmPlanRefusal, MakePlanRefusal } from '../../core/erasure/refusals';
 import { plan } from '../../core/erasure/plan';
 import { needsAcceptance, smallestCohort } from '../../core/erasure/cohort';
@@ -26,8 +27,8 @@ import { cohortAcceptance, lineReasons, lineTitle } from './sealed';
 /**
  * Works out what happens to every accepted record, and freezes the day it was worked out on. Changes nothing outside.
  */
-export async function makePlan(ctx: Context, input: { ref: string }) {
-  return workOnRequest<{ planId: string }, MakePlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
+export async function makePlan(ctx: Context, input: { ref: RequestRef }) {
+  return workOnRequest<{ planId: PlanId }, MakePlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
     if (request.right !== 'erasure') return refuse({ code: 'not-an-erasure' });
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
     if (request.undecided > 0) return refuse({ code: 'matches-undecided', count: request.undecided });
@@ -72,7 +73,7 @@ async function sealLines(
   ctx: Context,
   h: Handle,
   request: RequestRow,
-  planId: string,
+  planId: PlanId,
   lines: readonly PlanLine[],
   titles: ReadonlyMap<string, string>,
 ): Promise<PlanLineRow[]> {
@@ -158,7 +159,7 @@ function peopleIn(request: RequestRow, records: readonly PlanRecord[]): (string 
  * Typing the reference sets it going. The plan is worked out again at its frozen day; every effect is written down as
  * an intention first.
  */
-export async function confirmPlan(ctx: Context, input: { ref: string; typed: string; acceptance?: string }) {
+export async function confirmPlan(ctx: Context, input: { ref: RequestRef; typed: string; acceptance?: string }) {
   return workOnRequest<null, ConfirmPlanRefusal>(ctx, input.ref, 'erasure.plan', async (h, request) => {
     const row = await lastPlan(h, request.id);
     if (!row) return refuse({ code: 'no-plan' });

@@ -1,3 +1,4 @@
+import type { TraceId } from '../../core/shared/ids';
 import type { PlanRecord } from '../../core/erasure/types';
 import type { Handle } from '../../db/shared/handle';
 import type { RequestRow } from '../../db/requests/requests';
@@ -22,7 +23,7 @@ export interface PlanInput {
 export const planId = (system: string, collection: string, key: string): string => `${system}/${collection}/${key}`;
 
 /** The accepted matches of a trace as a plan reads them. */
-export async function planRecords(ctx: Context, h: Handle, request: RequestRow, traceId: string): Promise<PlanInput> {
+export async function planRecords(ctx: Context, h: Handle, request: RequestRow, traceId: TraceId): Promise<PlanInput> {
   const vault = vaultOf(ctx, h);
   const systems = new Systems(ctx, await listSystems(h));
   const records: PlanRecord[] = [];

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { countOperations, operationsOf, planLines, setOperation, setPlan, type PlanRow } from '../../db/erasure/plans';
 import { requestById } from '../../db/requests/requests';
 import { matchesOf } from '../../db/trace/matches';
@@ -38,13 +39,13 @@ export async function proveErasure(ctx: Context, row: PlanRow): Promise<PhaseOut
         error: `${system?.name} could not be searched for the proof; it is tried again.`,
       };
     }
-    const place = (of: { system_id: string; collection: string; record_key: string }) =>
+    const place = (of: { system_id: SystemId; collection: string; record_key: string }) =>
       `${of.system_id}/${of.collection}/${of.record_key}`;
     const mayStay = new Set([
       ...(await planLines(h, row.id)).filter(({ action, doer }) => action === 'keep' || doer === 'bookend').map(place),
       ...(await matchesOf(h, row.trace_id)).filter(({ verdict }) => verdict === 'not-theirs').map(place),
     ]);
-    const parents = (match: { system_id: string; parent_key: string | null }) =>
+    const parents = (match: { system_id: SystemId; parent_key: string | null }) =>
       match.parent_key !== null && mayStay.has(`${match.system_id}/${match.parent_key}`);
     const left = (await matchesOf(h, trace.id)).filter((match) => !mayStay.has(place(match)) && !parents(match));
     if (left.length > 0) {

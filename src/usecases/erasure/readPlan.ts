@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { sayPeriod } from '../../core/keeping/retention';
 import { certificateLetter, type CertificateContent } from '../../core/erasure/certificate';
@@ -88,7 +89,7 @@ export interface CertificateView {
 
 export async function readCertificate(
   ctx: Context,
-  input: { ref: string },
+  input: { ref: RequestRef },
 ): Promise<Result<CertificateView, AccessRefusal>> {
   if (!reach(ctx, 'requests.see')) return refuse({ code: 'not-allowed', act: 'requests.see' });
   return ctx.transaction(async (h) => {
@@ -138,7 +139,7 @@ export async function certificatePdf(ctx: Context, view: CertificateView): Promi
 
 export interface KeepingView {
   residue: {
-    ref: string;
+    ref: RequestRef;
     system: string;
     collection: string;
     count: number;

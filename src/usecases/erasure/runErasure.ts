@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import { planById, setPlan, type PlanRow } from '../../db/erasure/plans';
 import type { Context } from '../shared/context';
 import { workOnRun } from '../runs/workOnRun';
@@ -14,7 +15,7 @@ export type PhaseOutcome = { done: true } | { done: false; waitMs: number; error
  * Carries out a confirmed plan: outside systems, the proof that nothing is left, the answer, Bookend itself.
  * Each phase begins only when the one before is done and can be begun again after a crash. One worker at a time.
  */
-export async function runErasure(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function runErasure(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const planId = run.subject!;
     for (;;) {

@@ -1,3 +1,4 @@
+import type { PlanId } from '../../core/shared/ids';
 import { keptReason, type Reason } from '../../core/words/reasons';
 import { firstShape, sealedAs, sealedText, shapes } from '../keys/sealedValue';
 
@@ -5,7 +6,7 @@ import { firstShape, sealedAs, sealedText, shapes } from '../keys/sealedValue';
 
 export const lineTitle = sealedText(
   'plan_lines.title_sealed',
-  (planId: string, position: number) => `title:${planId}:${position}`,
+  (planId: PlanId, position: number) => `title:${planId}:${position}`,
 );
 export const lineReasons = sealedAs(
   shapes<Reason[]>(
@@ -15,9 +16,9 @@ export const lineReasons = sealedAs(
     (value) => value as Reason[],
   ),
   'plan_lines.reasons_sealed',
-  (planId: string, position: number) => `reasons:${planId}:${position}`,
+  (planId: PlanId, position: number) => `reasons:${planId}:${position}`,
 );
-export const cohortAcceptance = sealedText('plans.k_accepted_sealed', (planId: string) => `cohort:${planId}`);
+export const cohortAcceptance = sealedText('plans.k_accepted_sealed', (planId: PlanId) => `cohort:${planId}`);
 export const residueKeys = sealedAs(
   firstShape<readonly string[]>(),
   'residue.keys_sealed',

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { TaskRefusal } from '../../core/helpers/refusals';
 import type { TaskView } from '../../core/helpers/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -117,7 +118,7 @@ export async function finishTask(
   });
 }
 
-async function noteErased(ctx: Context, h: Handle, request: RequestRow, systemId: string): Promise<void> {
+async function noteErased(ctx: Context, h: Handle, request: RequestRow, systemId: SystemId): Promise<void> {
   const plan = await lastPlan(h, request.id);
   if (plan?.state !== 'executing') return;
   const own = new Set(

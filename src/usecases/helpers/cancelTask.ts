@@ -1,3 +1,4 @@
+import type { RequestRef, TaskId } from '../../core/shared/ids';
 import type { CancelTaskRefusal } from '../../core/helpers/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { lockHelperTask, setHelperTask } from '../../db/helpers/helperTasks';
@@ -6,7 +7,7 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Goes on without an owner who does not answer: a search that was not made is named in the letter. An erasure cannot go on without. */
-export async function cancelTask(ctx: Context, input: { ref: string; taskId: string }) {
+export async function cancelTask(ctx: Context, input: { ref: RequestRef; taskId: TaskId }) {
   return workOnRequest<null, CancelTaskRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const task = await lockHelperTask(h, { id: input.taskId });
     if (!task || task.request_id !== request.id || task.state !== 'open') return refuse({ code: 'not-found' });

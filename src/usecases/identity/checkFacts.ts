@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { CheckFactsRefusal } from '../../core/identity/refusals';
 import { compareFacts, type Fact, type FactsOutcome } from '../../core/identity/facts';
 import { factsNeeded, identityMethods } from '../../core/identity/identityMethods';
@@ -30,7 +31,7 @@ const KINDS = ['sql', 'rest', 'bookend'];
  */
 export async function checkFacts(
   ctx: Context,
-  input: { ref: string; facts: readonly Fact[] },
+  input: { ref: RequestRef; facts: readonly Fact[] },
 ): Promise<Result<FactsOutcome & { isProven: boolean; left: number }, CheckFactsRefusal>> {
   if (!reach(ctx, 'requests.work')) return refuse({ code: 'not-allowed', act: 'requests.work' });
   const request = await ctx.transaction((h) => requestByRef(h, input.ref));

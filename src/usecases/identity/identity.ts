@@ -1,3 +1,4 @@
+import type { RequestId, RequestRef } from '../../core/shared/ids';
 import type { ShowAuthorityRefusal } from '../../core/identity/refusals';
 import type { IdentityRefusal, ProveRefusal } from '../../core/identity/refusals';
 import { languageOf } from '../../core/letters/mailings';
@@ -46,7 +47,7 @@ export async function addressesOnFile(
 }
 
 /** Mails a code to an address already on file. Asking starts the pause where the regime allows it. */
-export async function askIdentity(ctx: Context, input: { ref: string; address: string }) {
+export async function askIdentity(ctx: Context, input: { ref: RequestRef; address: string }) {
   return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
     if (!(await addressesOnFile(ctx, h, request)).some(({ address }) => address === input.address))
@@ -102,7 +103,7 @@ export async function askIdentity(ctx: Context, input: { ref: string; address: s
 export async function proveIdentity(
   ctx: Context,
   input: { token: string; code: string },
-): Promise<Result<{ ref: string }, ProveRefusal>> {
+): Promise<Result<{ ref: RequestRef }, ProveRefusal>> {
   return ctx.transaction(async (h) => {
     const check = await lockIdentityCheck(h, ctx.keys.hash(Buffer.from(input.token)));
     if (!check || check.state === 'replaced') return refuse({ code: 'link-unknown' });
@@ -130,7 +131,7 @@ export async function proveIdentity(
 }
 
 /** A document looked at over the counter; only the outcome is kept. */
-export async function proveAtCounter(ctx: Context, input: { ref: string }) {
+export async function proveAtCounter(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
     await markProven(ctx, h, request, 'document-seen');
@@ -139,7 +140,7 @@ export async function proveAtCounter(ctx: Context, input: { ref: string }) {
 }
 
 /** Whoever asks for somebody else has shown that they may: a signed permission, a parent's custody. Only the outcome is kept. */
-export async function showAuthority(ctx: Context, input: { ref: string }) {
+export async function showAuthority(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<null, ShowAuthorityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.authority !== 'needed') return refuse({ code: 'authority-not-needed' });
     await setRequest(h, request.id, { authority: 'shown' });
@@ -149,7 +150,7 @@ export async function showAuthority(ctx: Context, input: { ref: string }) {
 }
 
 /** Whether the question is open on the clock, or on its way to the person. */
-async function isIdentityAsked(h: Handle, requestId: string): Promise<boolean> {
+async function isIdentityAsked(h: Handle, requestId: RequestId): Promise<boolean> {
   const { events, waiting } = await clockOnFile(h, requestId);
   if (waiting.some(({ kind }) => kind === 'identity-asked')) return true;
   const times = (wanted: string) => events.filter(({ kind }) => kind === wanted).length;
@@ -175,7 +176,7 @@ export async function markProven(ctx: Context, h: Handle, request: RequestRow, m
 }
 
 /** Identity could not be established: a letter with the remedies, and the request is answered. */
-export async function refuseForIdentity(ctx: Context, input: { ref: string }) {
+export async function refuseForIdentity(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
     if (request.identity === 'none' && request.authority !== 'needed') return refuse({ code: 'identity-not-failed' });

@@ -1,3 +1,4 @@
+import type { RequestRef, SystemId } from '../../core/shared/ids';
 import type { BeginShopProofRefusal } from '../../core/identity/refusals';
 import type { ShopProofRefusal } from '../../core/identity/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -37,7 +38,7 @@ export async function shopsToSignIn(
 /** Where to send somebody who wants to sign in there, for whoever has the reference and word of the request. */
 export async function beginShopProof(
   ctx: Context,
-  input: { ref: string; word: string; system: string },
+  input: { ref: RequestRef; word: string; system: string },
 ): Promise<Result<{ url: string }, BeginShopProofRefusal>> {
   return ctx.transaction(async (h) => {
     const request = await requestByRef(h, input.ref.trim());
@@ -69,7 +70,7 @@ export async function beginShopProof(
 export async function finishShopProof(
   ctx: Context,
   input: { state: string; token: string },
-): Promise<Result<{ ref: string; language: string }, ShopProofRefusal>> {
+): Promise<Result<{ ref: RequestRef; language: string }, ShopProofRefusal>> {
   return ctx.transaction(async (h) => {
     const stateHash = ctx.keys.hash(Buffer.from(input.state));
     const proof = await lockShopProof(h, stateHash);
@@ -104,7 +105,7 @@ async function isOnFile(
   ctx: Context,
   h: Handle,
   request: RequestRow,
-  systemId: string,
+  systemId: SystemId,
   claims: Record<string, unknown>,
 ): Promise<boolean> {
   const person = request.person_id ? await personById(h, request.person_id) : undefined;

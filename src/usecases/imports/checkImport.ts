@@ -1,3 +1,4 @@
+import type { ImportId, RunId } from '../../core/shared/ids';
 import type { RecordStatus } from '../../core/ledger/schema';
 import type { HeldLine } from '../../core/imports/views';
 import { lockImport, setImport } from '../../db/imports/imports';
@@ -16,11 +17,11 @@ const HELD_SHOWN = 50;
 const LINES_AT_ONCE = 2000;
 
 /** A dry run in the worker: all that the import would decide, counted, and nothing written to the ledger. */
-export async function checkImport(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function checkImport(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, (run) => tryOut(ctx, runId, run.subject!));
 }
 
-async function tryOut(ctx: Context, runId: string, importId: string): Promise<void> {
+async function tryOut(ctx: Context, runId: RunId, importId: ImportId): Promise<void> {
   const file = await fileInWork(ctx, importId, 'checking');
   const counts: Record<RecordStatus, number> = {
     recorded: 0,

@@ -1,3 +1,4 @@
+import type { ImportId } from '../../core/shared/ids';
 import type { CorrectRefusal } from '../../core/imports/refusals';
 import type { RecordStatus } from '../../core/ledger/schema';
 import type { Reason } from '../../core/words/reasons';
@@ -28,7 +29,7 @@ export interface Corrected {
 /** One line in quarantine, as it should have been: it is run again, and ends where it then belongs. */
 export async function correctLine(
   ctx: Context,
-  input: { importId: string; line: number; raw: string },
+  input: { importId: ImportId; line: number; raw: string },
 ): Promise<Result<Corrected, CorrectRefusal>> {
   return inFinishedImport(ctx, input.importId, async (h, row) => {
     const held = await lockHeldLine(h, row.id, input.line);
@@ -44,7 +45,7 @@ const AT_ONCE = 1000;
 /** Every line in quarantine again as it is: what held it may have been put right meanwhile, such as a purpose that was missing. */
 export async function rerunHeld(
   ctx: Context,
-  input: { importId: string },
+  input: { importId: ImportId },
 ): Promise<Result<{ lines: number; recorded: number }, CorrectRefusal>> {
   return inFinishedImport(ctx, input.importId, async (h, row) => {
     let [count, recorded, after] = [0, 0, 0];
@@ -69,7 +70,7 @@ export async function rerunHeld(
 
 async function inFinishedImport<T>(
   ctx: Context,
-  importId: string,
+  importId: ImportId,
   work: (h: Handle, row: ImportRow) => Promise<Result<T, CorrectRefusal>>,
 ): Promise<Result<T, CorrectRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });

@@ -1,3 +1,4 @@
+import type { ImportId } from '../../core/shared/ids';
 import { delimiterOf } from '../../core/imports/mapping';
 import { importById, type ImportRow } from '../../db/imports/imports';
 import { RunFailed } from '../runs/workOnRun';
@@ -17,7 +18,7 @@ const SAMPLE = 5;
  *
  * @throws RunFailed where the import has ended; ENOENT where its file cannot be read
  */
-export async function fileInWork(ctx: Context, importId: string, state: 'checking' | 'running'): Promise<ImportFile> {
+export async function fileInWork(ctx: Context, importId: ImportId, state: 'checking' | 'running'): Promise<ImportFile> {
   const row = await ctx.transaction((h) => importById(h, importId));
   if (row?.state !== state) throw new RunFailed('gone');
   const file = await fileOf(ctx, importId);
@@ -26,7 +27,7 @@ export async function fileInWork(ctx: Context, importId: string, state: 'checkin
 }
 
 /** An import's file as it lies in storage, with its first lines; null where there is none (any more). */
-export async function fileOf(ctx: Context, importId: string): Promise<ImportFile | null> {
+export async function fileOf(ctx: Context, importId: ImportId): Promise<ImportFile | null> {
   const row = await ctx.transaction((h) => importById(h, importId));
   if (!row || row.state === 'finished') return null;
   const first = await firstLines(ctx, row).catch((error: NodeJS.ErrnoException) => {

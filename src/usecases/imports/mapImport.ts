@@ -1,3 +1,4 @@
+import type { ImportId } from '../../core/shared/ids';
 import type { MapImportRefusal } from '../../core/imports/refusals';
 import { checkMapping, type Mapping } from '../../core/imports/mapping';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -14,7 +15,7 @@ import { columnsOf } from './uploadImport';
 /** Says which column of a file is what, keeps it for the next file of this source, and tries the file out. */
 export async function mapImport(
   ctx: Context,
-  input: { importId: string; name: string; mapping: Mapping },
+  input: { importId: ImportId; name: string; mapping: Mapping },
 ): Promise<Result<null, MapImportRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   const file = await fileOf(ctx, input.importId);

@@ -1,10 +1,11 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { systemInReach, systemsInReach } from '../systems/systemsInReach';
 
 /** A colleague by role, a system's owner for their own, a machine only for its own system and with the scope for it. */
-export async function mayImport(ctx: Context, h: Handle, systemId: string): Promise<boolean> {
+export async function mayImport(ctx: Context, h: Handle, systemId: SystemId): Promise<boolean> {
   if (ctx.actor.kind === 'machine')
     return ctx.actor.systemId === systemId && ctx.actor.scopes.includes('choices:write');
   if (ctx.actor.kind === 'worker') return true;

@@ -1,3 +1,4 @@
+import type { ImportId, RunId } from '../../core/shared/ids';
 import type { StartImportRefusal } from '../../core/imports/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { addImportLines, lockImport, setImport, type ImportLineRow, type ImportRow } from '../../db/imports/imports';
@@ -18,7 +19,7 @@ const LINES_AT_ONCE = 4000;
 /** Asks for a checked file to be taken in. */
 export async function startImport(
   ctx: Context,
-  { importId }: { importId: string },
+  { importId }: { importId: ImportId },
 ): Promise<Result<null, StartImportRefusal>> {
   if (!reach(ctx, 'imports.run')) return refuse({ code: 'not-allowed', act: 'imports.run' });
   return ctx.transaction(async (h) => {
@@ -38,7 +39,7 @@ export async function startImport(
  * Takes the file in, some thousand lines a transaction; the next are read and hashed while these are written. Goes on
  * where a killed run stopped.
  */
-export async function runImport(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function runImport(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const importId = run.subject!;
     const file = await fileInWork(ctx, importId, 'running');
@@ -77,7 +78,7 @@ export async function runImport(ctx: Context, { runId }: { runId: string }): Pro
 
 async function writePart(
   ctx: Context,
-  runId: string,
+  runId: RunId,
   row: ImportRow,
   read: ReadLines,
   doneLines: number,
@@ -98,7 +99,7 @@ async function writePart(
 /** What the ledger has needs no second copy; what it has not must not be lost. An erased person's line is not kept. */
 export function lineRow(
   seal: (line: number, raw: string) => Buffer,
-  importId: string,
+  importId: ImportId,
   { line, raw }: Line,
   outcome: RecordOutcome,
 ): ImportLineRow {

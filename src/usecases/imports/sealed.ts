@@ -1,3 +1,4 @@
+import type { DataKeyId, ImportId } from '../../core/shared/ids';
 import { keptReason } from '../../core/words/reasons';
 import type { ImportRow } from '../../db/imports/imports';
 import { dataKeys } from '../../db/keys/dataKeys';
@@ -14,9 +15,12 @@ import { asWrapped, vaultOf } from '../keys/vault';
 
 type Owner = Pick<ImportRow, 'id' | 'data_key_id'>;
 
-export const importFileName = sealedText('imports.file_name_sealed', (importId: string) => importId);
-export const importHeader = sealedText('imports.header_sealed', (importId: string) => `header:${importId}`);
-export const rawLine = sealedText('import_lines.raw_sealed', (importId: string, line: number) => `${importId}:${line}`);
+export const importFileName = sealedText('imports.file_name_sealed', (importId: ImportId) => importId);
+export const importHeader = sealedText('imports.header_sealed', (importId: ImportId) => `header:${importId}`);
+export const rawLine = sealedText(
+  'import_lines.raw_sealed',
+  (importId: ImportId, line: number) => `${importId}:${line}`,
+);
 /** Their reasons were kept in words. */
 const linesOfOld = (value: unknown): readonly HeldLine[] =>
   (value as HeldLine[]).map((line) => ({ ...line, reasons: line.reasons.map(keptReason) }));
@@ -25,7 +29,7 @@ const linesOfOld = (value: unknown): readonly HeldLine[] =>
 const heldLines = sealedAs(
   shapes<readonly HeldLine[]>(linesOfOld, linesOfOld, (value) => value as HeldLine[]),
   'imports.preview',
-  (importId: string) => `preview:${importId}`,
+  (importId: ImportId) => `preview:${importId}`,
 );
 
 export const openFileName = async (ctx: Context, h: Handle, row: ImportRow) =>
@@ -44,7 +48,7 @@ export async function rawSealer(ctx: Context, h: Handle, row: Owner): Promise<(l
 export const openRaw = (
   ctx: Context,
   h: Handle,
-  row: { import_id: string; data_key_id: string | null },
+  row: { import_id: ImportId; data_key_id: DataKeyId | null },
   line: { line: number; raw_sealed: Buffer | null },
 ) => rawLine.open(vaultOf(ctx, h), row.data_key_id, line.raw_sealed, row.import_id, line.line);
 

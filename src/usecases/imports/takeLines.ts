@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { lineReader, objectReader, type MappedLine } from '../../core/imports/mapping';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
@@ -47,7 +48,7 @@ export async function prepareLines(
 export async function settleLines(
   ctx: Context,
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   { read, prepared }: ReadLines,
   dry: DryRun | null = null,
 ): Promise<RecordOutcome[]> {

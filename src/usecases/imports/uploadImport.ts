@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { UploadRefusal } from '../../core/imports/refusals';
 import type { Readable } from 'node:stream';
 import { checkMapping, cellsOf, proposeMapping, type Mapping } from '../../core/imports/mapping';
@@ -23,7 +24,7 @@ export interface Uploaded {
 }
 
 export interface Upload {
-  systemId: string;
+  systemId: SystemId;
   fileName: string;
   content: Readable;
   way: ImportRow['way'];

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { Readable } from 'node:stream';
 import { listSystems } from '../../db/systems/systems';
 import type { FolderFile } from '../../ports/folders';
@@ -41,7 +42,7 @@ export async function watchFolders(
 
   /** A file counts as seen only once it is kept, or refused and shown as that. */
   async function take(
-    systemId: string,
+    systemId: SystemId,
     folder: string,
     file: FolderFile,
     about: (key: string, state: 'waiting' | 'unreadable') => Parameters<typeof noteWaiting>[1],

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { JoinRequestsRefusal } from '../../core/intake/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import type { Handle } from '../../db/shared/handle';
@@ -44,7 +45,7 @@ export async function joinable(h: Handle, request: RequestRow): Promise<Joinable
  * counts, because it runs out first. What only the newer one says of the person is searched for nowhere: it was not
  * proven to be theirs.
  */
-export async function joinRequests(ctx: Context, input: { ref: string; into: string }) {
+export async function joinRequests(ctx: Context, input: { ref: RequestRef; into: string }) {
   return workOnRequest<null, JoinRequestsRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const into = await lockRequest(h, input.into);
     if (!into || !(await joinable(h, request)).some(({ ref }) => ref === into.ref))

@@ -1,3 +1,4 @@
+import type { RequestId, RequestRef } from '../../core/shared/ids';
 import type { OpenRequestRefusal } from '../../core/intake/refusals';
 import { assign } from '../../core/requests/assign';
 import { assignmentRules, workload } from '../../db/requests/assignments';
@@ -47,7 +48,7 @@ export interface NewRequest {
 
 export interface OpenedRequest {
   id: string;
-  ref: string;
+  ref: RequestRef;
   acknowledgeBy: string | null;
   dueOn: string;
   /** With the reference it opens the status page. */
@@ -183,7 +184,7 @@ function newStatusWord(ctx: Context): string {
   return [...ctx.keys.random(8)].map((byte) => WORD_LETTERS[byte % WORD_LETTERS.length]).join('');
 }
 
-export function statusHash(ctx: Context, requestId: string, word: string): Buffer {
+export function statusHash(ctx: Context, requestId: RequestId, word: string): Buffer {
   return ctx.keys.index(`status:${requestId}:${word.trim().toUpperCase()}`);
 }
 

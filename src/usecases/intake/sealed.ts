@@ -1,3 +1,4 @@
+import type { ProposalId } from '../../core/shared/ids';
 import { firstShape, sealedAs } from '../keys/sealedValue';
 
 /** The personal part of a message of the privacy mailbox, under a key of its own. */
@@ -10,5 +11,5 @@ export interface ProposalContent {
 export const proposalContent = sealedAs(
   firstShape<ProposalContent>(),
   'mail_proposals.content_sealed',
-  (proposalId: string) => `proposal:${proposalId}`,
+  (proposalId: ProposalId) => `proposal:${proposalId}`,
 );

@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import type { RotateRefusal } from '../../core/keys/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { countKeysByVersion, keysUnderOlder, replaceWrapped } from '../../db/keys/keyWork';
@@ -31,7 +32,7 @@ const KEYS_AT_ONCE = 1000;
  * A thousand keys a transaction; a killed run goes on with those that are left. What the keys seal is not touched. The subject of
  * the run is the version they go under.
  */
-export async function rotateKeys(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function rotateKeys(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     let done = Number(run.done);
     for (let more = true; more;) {

@@ -1,3 +1,4 @@
+import type { PersonId, SystemId } from '../../core/shared/ids';
 import { couldBeOneName } from '../../core/matching/household';
 import { nameSearchTerms } from '../../core/people/phonetic';
 import { insertDataKeys } from '../../db/keys/dataKeys';
@@ -40,7 +41,7 @@ type Prepared = Pick<PreparedWho, 'identifiers' | 'birthYear'> & {
 export async function assignPersons(
   ctx: Context,
   h: Handle,
-  owners: readonly { hash: Buffer; person_id: string }[],
+  owners: readonly { hash: Buffer; person_id: PersonId }[],
 ): Promise<Assignment> {
   const rows = await personsById(h, [...new Set(owners.map(({ person_id }) => person_id))]);
   const keys = await dataKeys(
@@ -63,7 +64,7 @@ export class Assignment {
   readonly #owners = new Map<string, Set<string>>();
   readonly #keys: DataKeyRow[] = [];
   readonly #persons: PersonRow[] = [];
-  readonly #terms: { person_id: string; term_hash: Buffer }[] = [];
+  readonly #terms: { person_id: PersonId; term_hash: Buffer }[] = [];
   readonly #named: { id: string; name_sealed: Buffer }[] = [];
   readonly #identifiers: Omit<IdentifierRow, 'source_system'>[] = [];
   readonly #now: string;
@@ -71,7 +72,7 @@ export class Assignment {
   constructor(
     private readonly ctx: Context,
     private readonly people: Map<string, AssignedPerson>,
-    owners: readonly { hash: Buffer; person_id: string }[],
+    owners: readonly { hash: Buffer; person_id: PersonId }[],
   ) {
     this.#now = ctx.clock.now();
     for (const { hash, person_id } of owners) this.#addOwner(hash, person_id);
@@ -88,7 +89,7 @@ export class Assignment {
     return person;
   }
 
-  async save(h: Handle, systemId: string): Promise<void> {
+  async save(h: Handle, systemId: SystemId): Promise<void> {
     await insertDataKeys(h, this.#keys);
     const numbers = await nextPersonNos(h, this.#persons.length);
     this.#persons.forEach((row, i) => {

@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import type { DownloadExportRefusal } from '../../core/ledger/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { ExportView } from '../../core/ledger/views';
@@ -95,7 +96,7 @@ const COLUMNS = [
 ] as const satisfies readonly (keyof LedgerEntry)[];
 
 /** Streams the choices into a sealed file, oldest first, a few thousand at a time. A killed run begins its file anew. */
-export async function exportLedger(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function exportLedger(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async () => {
     const row = (await ctx.transaction((h) => exportById(h, runId)))!;
     const query = await ctx.transaction((h) =>

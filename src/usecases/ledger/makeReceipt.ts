@@ -1,3 +1,4 @@
+import type { ChoiceId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { kindFor, purposeInForce } from '../../core/purposes/purposes';
 import { receiptOf } from '../../core/ledger/receipt';
@@ -17,7 +18,7 @@ import { readRules, subjectOf } from '../standing/standingOfPerson';
 /** A consent record for keeping, of one choice, with the standing it led to as of now. */
 export async function makeReceipt(
   ctx: Context,
-  input: { choiceId: string },
+  input: { choiceId: ChoiceId },
 ): Promise<Result<Record<string, unknown>, AccessRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {

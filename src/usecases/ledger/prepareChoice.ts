@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { canonicalBytes } from '../../core/ledger/leaf';
 import type { ChoiceInput } from '../../core/ledger/schema';
 import { beginning } from '../../core/standing/timeline';
@@ -28,7 +29,7 @@ export type PreparedChoice =
 
 /** What a choice is checked against; the same for all of one delivery. */
 export interface Checks {
-  systemId: string;
+  systemId: SystemId;
   country: string | null;
   purposes: ReadonlySet<string>;
   /** `kind:id` → its versions. */
@@ -141,7 +142,7 @@ export function prepareWho(
 /** The one address an answer is about, normalised; null where it cannot be read. */
 export function normalAddress(
   address: { channel: string; value: string },
-  systemId: string,
+  systemId: SystemId,
   country: string | null,
 ): NormalIdentifier | null {
   if (address.channel === 'post') return { kind: 'post', scope: '', value: address.value, loose: null };

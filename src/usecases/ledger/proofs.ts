@@ -1,3 +1,4 @@
+import type { ChoiceId } from '../../core/shared/ids';
 import type { ConsistencyRefusal } from '../../core/ledger/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { ChoiceProof, HeadView, LedgerHeadView } from '../../core/ledger/views';
@@ -75,7 +76,7 @@ export async function readHead(ctx: Context): Promise<Result<LedgerHeadView | nu
 /** That a choice is in the ledger, under the newest head: two paths of O(log n) hashes that a stranger can check. */
 export async function proveChoice(
   ctx: Context,
-  input: { choiceId: string },
+  input: { choiceId: ChoiceId },
 ): Promise<Result<ChoiceProof, AccessRefusal>> {
   if (!mayReadLedger(ctx)) return refuse({ code: 'not-allowed', act: 'ledger.see' });
   return ctx.transaction(async (h) => {

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { sayReason } from '../../core/words/reasons';
 import type { WebhookRefusal } from '../../core/ledger/refusals';
 import { createHmac, timingSafeEqual } from 'node:crypto';
@@ -37,7 +38,7 @@ const KEPT_MS = 2 * 86_400_000;
  */
 export async function receiveWebhook(
   ctx: Context,
-  input: { systemId: string; id: string | null; timestamp: string | null; signature: string | null; body: string },
+  input: { systemId: SystemId; id: string | null; timestamp: string | null; signature: string | null; body: string },
 ): Promise<Result<RecordOutcome | null, WebhookRefusal>> {
   const system = await ctx.transaction((h) => systemById(h, input.systemId));
   const connection = system ? connectionOfSystem(ctx, system) : null;

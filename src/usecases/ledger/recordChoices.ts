@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { setImmediate as breathe } from 'node:timers/promises';
 import type { RecordReason } from '../../core/ledger/reasons';
 import type { ChoiceInput, RecordStatus } from '../../core/ledger/schema';
@@ -34,7 +35,7 @@ export interface RecordOutcome {
  */
 export async function recordChoices(
   ctx: Context,
-  input: { systemId: string; choices: readonly ChoiceInput[] },
+  input: { systemId: SystemId; choices: readonly ChoiceInput[] },
 ): Promise<RecordOutcome[]> {
   return ctx.transaction(async (h) => {
     const outcomes = await recordChoicesIn(ctx, h, input);
@@ -47,14 +48,14 @@ export async function recordChoices(
 export async function recordChoicesIn(
   ctx: Context,
   h: Handle,
-  { systemId, choices }: { systemId: string; choices: readonly ChoiceInput[] },
+  { systemId, choices }: { systemId: SystemId; choices: readonly ChoiceInput[] },
 ): Promise<RecordOutcome[]> {
   const checks = await readChecks(ctx, h, systemId);
   return recordPrepared(ctx, h, systemId, await prepareChoices(ctx, choices, checks));
 }
 
 /** What the choices of a system are checked against. */
-export async function readChecks(ctx: Context, h: Handle, systemId: string): Promise<Checks> {
+export async function readChecks(ctx: Context, h: Handle, systemId: SystemId): Promise<Checks> {
   const system = await systemById(h, systemId);
   if (!system) throw new Error(`system ${systemId} is not registered`);
   const wordings = new Map<string, Set<number>>();
@@ -94,7 +95,7 @@ export interface DryRun {
 export async function recordPrepared(
   ctx: Context,
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   prepared: readonly PreparedChoice[],
   dry: DryRun | null = null,
 ): Promise<RecordOutcome[]> {
@@ -142,7 +143,7 @@ export async function recordPrepared(
 async function sealInTrees(
   ctx: Context,
   h: Handle,
-  systemId: string,
+  systemId: SystemId,
   choices: readonly ChoiceToSeal[],
 ): Promise<SealedChoice[]> {
   const trees = [...new Set(choices.map(({ person }) => treeOf(person.id, ctx.trees)))].sort((a, b) => a - b);

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { SaleInput } from '../../core/ledger/schema';
 import { beginning } from '../../core/standing/timeline';
 import { reason } from '../../core/shared/reason';
@@ -22,7 +23,7 @@ export interface SaleOutcome {
  */
 export async function recordSales(
   ctx: Context,
-  input: { systemId: string; sales: readonly SaleInput[] },
+  input: { systemId: SystemId; sales: readonly SaleInput[] },
 ): Promise<SaleOutcome[]> {
   return ctx.transaction(async (h) => {
     const system = await systemById(h, input.systemId);

@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import type { RemoveSealedRefusal } from '../../core/ledger/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { addYears, beginningOfDay, localDay, type Day } from '../../core/shared/days';
@@ -49,7 +50,7 @@ export async function startRemoval(
 const AT_ONCE = 5000;
 
 /** Some thousand parts a transaction; the subject of the run is the day before which they were recorded. */
-export async function removeSealed(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function removeSealed(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const before = instantOf(ctx, run.subject!);
     let removed = Number(run.done);

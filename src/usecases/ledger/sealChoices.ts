@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { choiceLeaf, headBytes, type PublicPart } from '../../core/ledger/leaf';
 import { leafHash, merkleRoot, rootOf } from '../../core/ledger/merkle';
 import { nodesOf } from '../../core/ledger/nodes';
@@ -48,7 +49,7 @@ export async function sealChoices(
   ctx: Context,
   h: Handle,
   end: TreeEnd,
-  systemId: string,
+  systemId: SystemId,
   choices: readonly ChoiceToSeal[],
   now: string,
 ): Promise<SealedChoice[]> {
@@ -104,7 +105,7 @@ function personalPartOf({ input }: ChoiceToSeal['item']) {
 function rowOf(
   ctx: Context,
   { id, item, person }: ChoiceToSeal,
-  { seq, systemId, recordedAt }: { seq: number; systemId: string; recordedAt: string },
+  { seq, systemId, recordedAt }: { seq: number; systemId: SystemId; recordedAt: string },
 ): UnsealedRow {
   const { input } = item;
   const isDay = input.occurredAt.length === 10;
@@ -157,7 +158,7 @@ function headAfter(ctx: Context, { tree, frontier: before }: TreeEnd, folioRoot:
 }
 
 /** What is looked up by keyed hashes beside the choices: addresses, and what was handed in before. */
-function besideOf(systemId: string, choices: readonly ChoiceToSeal[]) {
+function besideOf(systemId: SystemId, choices: readonly ChoiceToSeal[]) {
   return {
     addresses: choices.flatMap(({ id, item, person }) =>
       item.addressHash ? [{ choice_id: id, person_id: person.id, hash: item.addressHash }] : [],

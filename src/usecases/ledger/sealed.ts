@@ -1,3 +1,4 @@
+import type { ChoiceId, PersonId } from '../../core/shared/ids';
 import type { ChoiceInput } from '../../core/ledger/schema';
 import { firstShape, sealedAs, shapes } from '../keys/sealedValue';
 import type { LedgerQuery } from './searchLedger';
@@ -16,7 +17,7 @@ export interface ChoicePart {
 export const choicePart = sealedAs(
   shapes<ChoicePart>((value) => value as ChoicePart),
   'choice_sealed.sealed',
-  (choiceId: string, personId: string) => `${choiceId}|${personId}|1`,
+  (choiceId: ChoiceId, personId: PersonId) => `${choiceId}|${personId}|1`,
 );
 export const exportFilter = sealedAs(
   firstShape<LedgerQuery>(),

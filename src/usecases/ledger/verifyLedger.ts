@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { headBytes, hex } from '../../core/ledger/leaf';
 import { addFolio, verifyHead, type LedgerFault } from '../../core/ledger/verify';
@@ -69,11 +70,11 @@ const CHOICES_PER_STEP = 20_000;
  * Tree by tree: folio by folio, then the head. Names each fault by folio and leaf; keeps the first 200. One that was killed
  * begins again.
  */
-export async function verifyLedger(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function verifyLedger(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, () => verify(ctx, runId));
 }
 
-async function verify(ctx: Context, runId: string): Promise<void> {
+async function verify(ctx: Context, runId: RunId): Promise<void> {
   const hash = (bytes: Uint8Array) => ctx.keys.hash(bytes);
   const deposited = await depositedHeads(ctx);
   const faults: LedgerFault[] = [];

@@ -1,3 +1,4 @@
+import type { LetterId } from '../../core/shared/ids';
 import { MOST_TRIES, waitAfter } from '../../core/letters/tries';
 import type { Handle } from '../../db/shared/handle';
 import { requestById, setRequest, type RequestRow } from '../../db/requests/requests';
@@ -82,7 +83,7 @@ async function putOnClock(
   ctx: Context,
   h: Handle,
   request: RequestRow,
-  letterId: string,
+  letterId: LetterId,
   at: string | null,
 ): Promise<void> {
   const kinds = (await clockEventsOfLetter(h, letterId)).map(({ kind }) => kind);

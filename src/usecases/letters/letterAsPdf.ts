@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { sayDayIn } from '../../core/letters/frame';
 import { letterFromText } from '../../core/letters/letter';
@@ -16,7 +17,7 @@ import { letterBody, letterSubject } from './sealed';
 /** A letter as it went, on the house's paper: for the post, or for the file. A look, so it is in the trail. */
 export async function letterAsPdf(
   ctx: Context,
-  input: { ref: string; id: string },
+  input: { ref: RequestRef; id: string },
 ): Promise<Result<Buffer, AccessRefusal>> {
   const how = reach(ctx, 'requests.see');
   if (how === null || how === 'masked') return refuse({ code: 'not-allowed', act: 'requests.see' });

@@ -1,3 +1,4 @@
+import type { PersonId } from '../../core/shared/ids';
 import type { Mailing } from '../../core/letters/mailings';
 import type { Handle } from '../../db/shared/handle';
 import { insertOutbox } from '../../db/letters/outbox';
@@ -15,7 +16,7 @@ export async function queueMail(
   h: Handle,
   to: string,
   mailing: Mailing,
-  more: { personId?: string; attachments?: Mail['attachments'] } = {},
+  more: { personId?: PersonId; attachments?: Mail['attachments'] } = {},
 ): Promise<void> {
   const id = ctx.keys.id('out');
   const domain = ctx.organisation.contact.split('@')[1] ?? 'bookend.example';

@@ -1,3 +1,4 @@
+import type { LetterId, RequestRef } from '../../core/shared/ids';
 import type { SendAgainRefusal } from '../../core/letters/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { lettersOf, setLetter } from '../../db/letters/letters';
@@ -6,7 +7,7 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Tries a letter that was not taken at once, whether it waits for its next try or was given up. */
-export async function sendAgain(ctx: Context, input: { ref: string; letterId: string }) {
+export async function sendAgain(ctx: Context, input: { ref: RequestRef; letterId: LetterId }) {
   return workOnRequest<null, SendAgainRefusal>(
     ctx,
     input.ref,

@@ -1,3 +1,4 @@
+import type { PackId, RequestRef, RunId } from '../../core/shared/ids';
 import type { StartPackRefusal } from '../../core/packs/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { insertPack, packById, setPack } from '../../db/packs/packs';
@@ -17,8 +18,8 @@ import { RedactionLeak, writePack } from './writePack';
  * Asks for the pack of a decided request; built by the worker. Where the register lacks what the answer has to say, it
  * is refused, or the answer says that it is missing and whoever answers for the system is asked.
  */
-export async function startPack(ctx: Context, input: { ref: string; sayMissing?: boolean }) {
-  return workOnRequest<{ packId: string }, StartPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+export async function startPack(ctx: Context, input: { ref: RequestRef; sayMissing?: boolean }) {
+  return workOnRequest<{ packId: PackId }, StartPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.right !== 'access' && request.right !== 'portability')
       return refuse({ code: 'no-pack-for-right', right: request.right });
     if (request.decision !== 'fulfil') return refuse({ code: 'not-decided' });
@@ -49,7 +50,7 @@ export async function startPack(ctx: Context, input: { ref: string; sayMissing?:
  * Builds a pack that was asked for. Where something that was removed stands elsewhere as well, nothing is handed over
  * and the pack says where.
  */
-export async function buildPack(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function buildPack(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async (run) => {
     const packId = run.subject!;
     const pack = await ctx.transaction((h) => packById(h, packId));

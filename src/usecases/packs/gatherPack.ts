@@ -1,3 +1,4 @@
+import type { RequestId, RequestRef, TraceId } from '../../core/shared/ids';
 import { WITHHELD } from '../../core/words/sections';
 import type { WithheldReason } from '../../core/words/words';
 import type { Redaction } from '../../core/trace/redaction';
@@ -56,7 +57,7 @@ export interface WithheldLine {
 
 /** All that a pack is written from; the records themselves are opened one at a time. */
 export interface PackContent extends Handing {
-  ref: string;
+  ref: RequestRef;
   zone: string;
   organisation: string;
   /** The day it is made, in words. */
@@ -79,7 +80,7 @@ export interface PackContent extends Handing {
 }
 
 /** Decides what goes into the pack of a request, and reads what the letter has to say. */
-export async function gatherPack(ctx: Context, requestId: string): Promise<PackContent> {
+export async function gatherPack(ctx: Context, requestId: RequestId): Promise<PackContent> {
   return ctx.transaction(async (h) => {
     const request = (await requestById(h, requestId))!;
     const trace = (await lastTrace(h, requestId, 'find'))!;
@@ -178,7 +179,7 @@ async function givenOnly(h: Handle, found: readonly MatchHead[]): Promise<MatchH
 async function openRedactions(
   h: Handle,
   request: RequestRow,
-  traceId: string,
+  traceId: TraceId,
   vault: Vault,
 ): Promise<Map<string, Redaction[]>> {
   const redactions = new Map<string, Redaction[]>();

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import { SECOND_WORDS } from '../../core/words/sections';
 import type { LinkRefusal, SendPackRefusal } from '../../core/packs/refusals';
 import type { Readable } from 'node:stream';
@@ -29,7 +30,7 @@ const MOST_TRIES = 5;
  * Sends the one-time link and closes the request as answered. The second word is returned once, to be told
  * by another channel (telephone, counter); only its hash is kept.
  */
-export async function sendPack(ctx: Context, input: { ref: string }) {
+export async function sendPack(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<{ secret: string }, SendPackRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const pack = await lastPack(h, request.id);
     if (!pack || pack.state !== 'ready') return refuse({ code: 'pack-not-ready' });

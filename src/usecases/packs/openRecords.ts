@@ -1,3 +1,4 @@
+import type { RequestId } from '../../core/shared/ids';
 import { heldByField, heldWords, sayHeld } from '../../core/detect/neverDisclose';
 import type { Redaction } from '../../core/trace/redaction';
 import type { Holds } from '../../core/systems/fieldHolds';
@@ -12,7 +13,7 @@ import { matchRecord } from '../trace/sealed';
 
 /** What decides how a record is handed over. */
 export interface Handing {
-  requestId: string;
+  requestId: RequestId;
   /** Of whoever reads it. */
   language: Language;
   redactions: ReadonlyMap<string, readonly Redaction[]>;

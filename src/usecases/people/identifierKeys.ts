@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { looseEmail, normaliseCustomerNumber, normaliseEmail, normalisePhone } from '../../core/people/normalise';
 import { birthDates } from '../../core/people/birthDates';
 import { nameTokens } from '../../core/people/normalise';
@@ -14,7 +15,7 @@ export interface NormalIdentifier {
 export function normaliseIdentifier(
   kind: string,
   value: string,
-  systemId: string,
+  systemId: SystemId,
   country: string | null,
 ): NormalIdentifier | null {
   const of = (normal: string | null, scope = '', loose: string | null = null): NormalIdentifier | null =>

@@ -1,3 +1,4 @@
+import type { TraceId } from '../../core/shared/ids';
 import { sayName } from '../../core/matching/compare';
 import type { PersonRecord } from '../../core/people/record';
 import type { Handle } from '../../db/shared/handle';
@@ -41,7 +42,7 @@ export async function knownPerson(
   ctx: Context,
   h: Handle,
   request: RequestRow,
-  traceId: string | null,
+  traceId: TraceId | null,
 ): Promise<KnownPerson> {
   const vault = vaultOf(ctx, h);
   const person = await personOfRequest(ctx, h, request);

@@ -1,3 +1,4 @@
+import type { PersonId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { maskIdentifier, maskName } from '../../core/access/mask';
 import { purposesInForce } from '../../core/purposes/purposes';
@@ -127,7 +128,7 @@ async function choiceLines(
 async function linksOf(
   ctx: Context,
   h: Handle,
-  personId: string,
+  personId: PersonId,
   knownAt: string,
   isMasked: boolean,
 ): Promise<PersonView['links']> {

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { AnswerAppealRefusal, ReceiveAppealRefusal } from '../../core/requests/refusals';
 
 import type { ClockRefusal } from '../../core/clock/refusals';
@@ -19,7 +20,7 @@ import { saidPerson } from './sealed';
 import { eventReason } from '../clock/sealed';
 
 /** The person contests the answer: the request opens again and the appeal's own clock runs. */
-export async function receiveAppeal(ctx: Context, input: { ref: string; receivedOn: Day; text: string }) {
+export async function receiveAppeal(ctx: Context, input: { ref: RequestRef; receivedOn: Day; text: string }) {
   return workOnRequest<{ dueOn: Day | null }, ClockRefusal | ReceiveAppealRefusal>(
     ctx,
     input.ref,
@@ -50,7 +51,10 @@ export async function receiveAppeal(ctx: Context, input: { ref: string; received
 }
 
 /** Answers the appeal in writing, with what the person can still do, and closes the request again. */
-export async function answerAppeal(ctx: Context, input: { ref: string; outcome: 'upheld' | 'reversed'; text: string }) {
+export async function answerAppeal(
+  ctx: Context,
+  input: { ref: RequestRef; outcome: 'upheld' | 'reversed'; text: string },
+) {
   return workOnRequest<null, AnswerAppealRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.appeal !== 'open') return refuse({ code: 'no-open-appeal' });
     const { address, name } = await answerAddress(ctx, h, request);

@@ -1,3 +1,4 @@
+import type { LetterId, RequestRef } from '../../core/shared/ids';
 import type { AnswerByLetterRefusal } from '../../core/requests/refusals';
 import type { DecideRefusal } from '../../core/requests/refusals';
 import type { FieldValue } from '../../core/letters/render';
@@ -19,7 +20,7 @@ import { decisionReason } from './sealed';
 /** Fulfil or refuse, with ground and reason. A refusal is answered at once, with the person's remedies. */
 export async function decide(
   ctx: Context,
-  input: { ref: string; outcome: 'fulfil' | 'refuse'; ground: string; reason: string },
+  input: { ref: RequestRef; outcome: 'fulfil' | 'refuse'; ground: string; reason: string },
 ) {
   return workOnRequest<null, DecideRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
@@ -53,7 +54,7 @@ export async function decide(
 }
 
 /** For rights that are carried out by hand: says what was done, and closes. */
-export async function answerByLetter(ctx: Context, input: { ref: string; text: string }) {
+export async function answerByLetter(ctx: Context, input: { ref: RequestRef; text: string }) {
   return workOnRequest<null, DecideRefusal | AnswerByLetterRefusal>(
     ctx,
     input.ref,
@@ -95,7 +96,7 @@ export async function closeAnswered(
   h: Handle,
   request: RequestRow,
   outcome: string,
-  letterId: string | null,
+  letterId: LetterId | null,
   now = ctx.clock.now(),
 ): Promise<void> {
   await insertClockEvent(

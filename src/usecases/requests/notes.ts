@@ -1,3 +1,4 @@
+import type { RequestRef, UserId } from '../../core/shared/ids';
 import type { SetOwnerRefusal } from '../../core/requests/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { listUsers } from '../../db/access/users';
@@ -13,7 +14,7 @@ import { workOnRequest } from './workOnRequest';
 import { noteText } from './sealed';
 
 /** A note among colleagues. Whoever is mentioned and may see requests joins this one. */
-export async function addNote(ctx: Context, input: { ref: string; text: string }) {
+export async function addNote(ctx: Context, input: { ref: RequestRef; text: string }) {
   return workOnRequest<{ mentioned: number }, never>(ctx, input.ref, 'requests.review', async (h, request) => {
     const mentioned = await addNoteTo(ctx, h, request, input.text);
     await recordTrail(ctx, h, 'note-added', request.ref);
@@ -38,7 +39,7 @@ export async function addNoteTo(ctx: Context, h: Handle, request: RequestRow, te
 }
 
 /** Who answers for this request; null gives it back to all its members. */
-export async function setOwner(ctx: Context, input: { ref: string; userId: string | null }) {
+export async function setOwner(ctx: Context, input: { ref: RequestRef; userId: UserId | null }) {
   return workOnRequest<null, SetOwnerRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const user = input.userId ? (await listUsers(h)).find(({ id }) => id === input.userId) : null;
     if (input.userId && (!user?.active || !reachOf(user.roles, 'requests.work'))) return refuse({ code: 'cannot-own' });

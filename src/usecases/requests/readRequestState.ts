@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { ReadRequestStateRefusal } from '../../core/requests/refusals';
 import type { ClockReading } from '../../core/clock/clock';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -10,10 +11,10 @@ import { readingOf } from '../clock/clockOf';
 /** State and clock of a request, for machines: nothing of the person. */
 export async function readRequestState(
   ctx: Context,
-  input: { ref: string },
+  input: { ref: RequestRef },
 ): Promise<
   Result<
-    { ref: string; right: string; stage: string; outcome: string | null; clock: ClockReading },
+    { ref: RequestRef; right: string; stage: string; outcome: string | null; clock: ClockReading },
     ReadRequestStateRefusal
   >
 > {

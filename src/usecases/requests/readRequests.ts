@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { maskName } from '../../core/access/mask';
 import { reachOf } from '../../core/access/roles';
@@ -29,7 +30,7 @@ export async function readRequests(
     {
       lines: RequestLine[];
       open: number;
-      next: { dueOn: string; ref: string } | null;
+      next: { dueOn: string; ref: RequestRef } | null;
       colleagues: { id: string; name: string }[];
     },
     AccessRefusal

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { ReadStatusRefusal } from '../../core/requests/refusals';
 import type { StatusView } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
@@ -16,7 +17,7 @@ import { shopsToSignIn } from '../identity/shopProof';
  */
 export async function readStatus(
   ctx: Context,
-  input: { ref: string; word: string },
+  input: { ref: RequestRef; word: string },
 ): Promise<Result<StatusView, ReadStatusRefusal>> {
   return ctx.transaction(async (h) => {
     const row = await requestByRef(h, input.ref.trim());

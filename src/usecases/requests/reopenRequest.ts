@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { ReopenRefusal } from '../../core/requests/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { setRequest } from '../../db/requests/requests';
@@ -13,7 +14,7 @@ import { saidPerson } from './sealed';
  * Opens an answered request again, because something was overlooked: decision, pack and answer are undone as facts of the
  * work, while letters, events and trail keep that they happened. The answer stays on the clock: the law counts the first.
  */
-export async function reopenRequest(ctx: Context, input: { ref: string; reason: string }) {
+export async function reopenRequest(ctx: Context, input: { ref: RequestRef; reason: string }) {
   return workOnRequest<null, ReopenRefusal>(
     ctx,
     input.ref,

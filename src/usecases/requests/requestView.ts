@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { localDay } from '../../core/shared/days';
 import { stagesOf } from '../../core/requests/stages';
@@ -27,13 +28,16 @@ import {
 import { sayWho } from './readRequests';
 
 /** One request whole, as it stands at one moment. A look: it is in the trail before anybody sees it. */
-export async function requestView(ctx: Context, input: { ref: string }): Promise<Result<RequestView, AccessRefusal>> {
+export async function requestView(
+  ctx: Context,
+  input: { ref: RequestRef },
+): Promise<Result<RequestView, AccessRefusal>> {
   const found = await readWhole(ctx, input);
   if (found.ok) await ctx.transaction((h) => recordTrail(ctx, h, 'request-viewed', found.value.ref));
   return found;
 }
 
-async function readWhole(ctx: Context, input: { ref: string }): Promise<Result<RequestView, AccessRefusal>> {
+async function readWhole(ctx: Context, input: { ref: RequestRef }): Promise<Result<RequestView, AccessRefusal>> {
   const how = reach(ctx, 'requests.see');
   if (!how) return refuse({ code: 'not-allowed', act: 'requests.see' });
   return ctx.snapshot(async (h) => {

@@ -1,3 +1,4 @@
+import type { RequestId } from '../../core/shared/ids';
 import type { PersonRecord } from '../../core/people/record';
 import { firstShape, sealedAs, sealedText } from '../keys/sealedValue';
 
@@ -17,11 +18,11 @@ export type SaidPerson = PersonRecord & { onBehalf?: OnBehalf | null };
 export const saidPerson = sealedAs(
   firstShape<SaidPerson>(),
   'requests.person_sealed',
-  (requestId: string) => `person:${requestId}`,
+  (requestId: RequestId) => `person:${requestId}`,
 );
-export const requestText = sealedText('requests.text_sealed', (requestId: string) => `text:${requestId}`);
+export const requestText = sealedText('requests.text_sealed', (requestId: RequestId) => `text:${requestId}`);
 export const decisionReason = sealedText(
   'requests.decision_reason_sealed',
-  (requestId: string) => `decision:${requestId}`,
+  (requestId: RequestId) => `decision:${requestId}`,
 );
 export const noteText = sealedText('request_notes.text_sealed', (noteId: string) => `note:${noteId}`);

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import { ok } from '../../core/shared/result';
 import { setRequest } from '../../db/requests/requests';
 import type { Context } from '../shared/context';
@@ -5,7 +6,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { workOnRequest } from './workOnRequest';
 
 /** The number under which the organisation's own matter register has a request; empty takes it away. */
-export async function setMatter(ctx: Context, input: { ref: string; matter: string }) {
+export async function setMatter(ctx: Context, input: { ref: RequestRef; matter: string }) {
   return workOnRequest<null, never>(
     ctx,
     input.ref,

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { WorkOnRequestRefusal } from '../../core/requests/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { refuse, type Result, type RefusalBase } from '../../core/shared/result';
@@ -14,7 +15,7 @@ import { refreshRequest } from './refreshRequest';
  */
 export async function workOnRequest<T, R extends RefusalBase>(
   ctx: Context,
-  ref: string,
+  ref: RequestRef,
   act: Act,
   work: (h: Handle, request: RequestRow) => Promise<Result<T, R>>,
   { closedToo = false }: { closedToo?: boolean } = {},

@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import { addToRun, advanceRun, endRun, noteCause, runById, type RunRow } from '../../db/runs/runs';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
@@ -27,7 +28,7 @@ class RunStopped extends Error {
  * its run itself, in the transaction of its last step; what it throws as {@link RunFailed} ends it with the cause, and anything
  * else is noted as the cause for now and tried again by the queue.
  */
-export async function workOnRun(ctx: Context, runId: string, work: (run: RunRow) => Promise<void>): Promise<void> {
+export async function workOnRun(ctx: Context, runId: RunId, work: (run: RunRow) => Promise<void>): Promise<void> {
   await ctx.exclusively(lockOfRun(runId), async () => {
     const run = await ctx.transaction((h) => runById(h, runId));
     if (run?.state !== 'running') return;

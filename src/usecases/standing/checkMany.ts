@@ -1,3 +1,4 @@
+import type { PersonId } from '../../core/shared/ids';
 import type { Fold } from '../../core/standing/fold';
 import { decodeFolds } from '../../core/standing/foldCodec';
 import type { Reading, Rules } from '../../core/standing/reading';
@@ -46,7 +47,7 @@ export async function answerMany(
   reads: PermissionReads,
   questions: readonly Question[],
   known: RuleRows | null = null,
-): Promise<{ answer: StandingAnswer; personIds: string[] }[]> {
+): Promise<{ answer: StandingAnswer; personIds: PersonId[] }[]> {
   const now = ctx.clock.now();
   const rows = known ?? (await reads.handle(readRules));
   const rules = rulesAt(rows.purposes, rows.wordings, {

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { StandingRefusal } from '../../core/standing/refusals';
 import type { StandingAnswer } from '../../core/ledger/types';
 import { localDay } from '../../core/shared/days';
@@ -18,7 +19,7 @@ export interface PermissionQuery {
   purpose: string;
   at?: string;
   knownAt?: string;
-  systemId: string;
+  systemId: SystemId;
 }
 
 /** May this address be used for this purpose. Counted, not chained one by one. */

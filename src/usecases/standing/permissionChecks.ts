@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { StandingRefusal } from '../../core/standing/refusals';
 import type { StandingAnswer } from '../../core/ledger/types';
 import { localDay } from '../../core/shared/days';
@@ -20,7 +21,7 @@ interface Waiting {
 
 interface PermissionCount {
   day: string;
-  system_id: string;
+  system_id: SystemId;
   purpose: string;
   permitted: number;
   refused: number;

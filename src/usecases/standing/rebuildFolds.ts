@@ -1,3 +1,4 @@
+import type { RunId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { lawTable } from '../../db/clock/laws';
 import { decodeFolds, encodeFolds } from '../../core/standing/foldCodec';
@@ -27,7 +28,7 @@ export const PEOPLE_AT_ONCE = 20_000;
  * Makes the folds of everybody anew from the ledger and compares them with those that run along: the projection equals the
  * replay, or is put right unless only looked. Ranges of people side by side; recording goes on in between.
  */
-export async function rebuildFolds(ctx: Context, { runId }: { runId: string }): Promise<void> {
+export async function rebuildFolds(ctx: Context, { runId }: { runId: RunId }): Promise<void> {
   await workOnRun(ctx, runId, async () => {
     const row = (await ctx.transaction((h) => rebuildById(h, runId)))!;
     // Each range counts itself in.

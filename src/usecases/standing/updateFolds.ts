@@ -1,3 +1,4 @@
+import type { PersonId } from '../../core/shared/ids';
 import { lawTable } from '../../db/clock/laws';
 import { encodeFolds } from '../../core/standing/foldCodec';
 import { foldOne, mergeFolds, standsAlone, type Fold } from '../../core/standing/fold';
@@ -75,7 +76,7 @@ function keyOf(fold: Pick<Fold, 'purpose' | 'address'>): string {
 export async function remakeFolds(
   ctx: Context,
   h: Handle,
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
 ): Promise<Map<number, FoldRow>> {
   if (personIds.length === 0) return new Map();
   const now = ctx.clock.now();

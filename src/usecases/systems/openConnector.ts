@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { confirmedFields } from '../../db/systems/fields';
 import { confirmedReferences } from '../../db/systems/references';
 import { systemById, type SystemRow } from '../../db/systems/systems';
@@ -13,7 +14,7 @@ import { connection } from './sealed';
  */
 export async function openConnector(
   ctx: Context,
-  systemId: string,
+  systemId: SystemId,
 ): Promise<{
   connector: Connector;
   country: string | null;

@@ -1,3 +1,4 @@
+import type { PersonId } from '../../core/shared/ids';
 import type { FoundBatch, FoundRecord, SearchKey } from '../../ports/connector';
 import { choicesOf, sealedParts } from '../../db/ledger/ledger';
 import { identifiersOf, personsByHash, personsById, type PersonRow } from '../../db/people/persons';
@@ -31,7 +32,7 @@ export async function findOwnRecords(ctx: Context, keys: readonly SearchKey[]): 
 
 const BARE = { text: null, files: [], refersTo: [], person: {} };
 
-async function recordsOf(ctx: Context, h: Handle, personId: string): Promise<FoundRecord[]> {
+async function recordsOf(ctx: Context, h: Handle, personId: PersonId): Promise<FoundRecord[]> {
   const [row] = await personsById(h, [personId]);
   if (!row || row.erased_at) return [];
   const vault = vaultOf(ctx, h);

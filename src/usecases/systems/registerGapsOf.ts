@@ -1,3 +1,4 @@
+import type { RequestId } from '../../core/shared/ids';
 import { packLanguage } from '../../core/packs/cover';
 import { LANGUAGE_NAMES } from '../../core/letters/mailings';
 import { missingPhrases, phrasebook } from '../../core/systems/phrasebook';
@@ -15,7 +16,7 @@ export interface RegisterGap {
 }
 
 /** Collections in which something of the person was found and of which the register lacks facts that the answer has to say. */
-export async function registerGapsOf(h: Handle, requestId: string): Promise<RegisterGap[]> {
+export async function registerGapsOf(h: Handle, requestId: RequestId): Promise<RegisterGap[]> {
   const entries = new Map((await registerEntries(h)).map((entry) => [`${entry.system}/${entry.collection}`, entry]));
   return (await collectionsFound(h, requestId)).flatMap(({ system_id: system, collection }) => {
     const facts = missingFacts(entries.get(`${system}/${collection}`));

@@ -1,8 +1,9 @@
+import type { SystemId } from '../../core/shared/ids';
 import { firstShape, sealedAs } from '../keys/sealedValue';
 
 /** How a system is reached, with its secrets, under the installation's own key. */
 export const connection = sealedAs(
   firstShape<Record<string, string>>(),
   'systems.connection_sealed',
-  (systemId: string) => `connection:${systemId}`,
+  (systemId: SystemId) => `connection:${systemId}`,
 );

@@ -1,3 +1,4 @@
+import type { TraceId } from '../../core/shared/ids';
 import { fits, type TraceConditions } from '../../core/trace/conditions';
 import type { Handle } from '../../db/shared/handle';
 import type { RequestRow } from '../../db/requests/requests';
@@ -73,7 +74,7 @@ export async function carryRedaction(
   h: Handle,
   request: RequestRow,
   from: string,
-  to: { id: string; trace_id: string },
+  to: { id: string; trace_id: TraceId },
 ): Promise<void> {
   const decided = await redactionOf(h, from);
   const vault = vaultOf(ctx, h);

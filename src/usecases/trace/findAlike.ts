@@ -1,3 +1,4 @@
+import type { TraceId } from '../../core/shared/ids';
 import { nearDuplicates } from '../../core/intake/nearDuplicates';
 import { replaceAlike } from '../../db/trace/alike';
 import { matchesOf, sealedRecords } from '../../db/trace/matches';
@@ -14,7 +15,7 @@ const AGAIN_MS = 3000;
 const PLACE_FIELDS = new Set(['file', 'place']);
 
 /** Which matches of a trace are nearly the same, so that a reviewer may judge them as one. Worked out anew each time. */
-export async function findAlike(ctx: Context, { traceId }: { traceId: string }): Promise<void> {
+export async function findAlike(ctx: Context, { traceId }: { traceId: TraceId }): Promise<void> {
   const isDone = await ctx.exclusively(`alike:${traceId}`, async () => {
     const items = await ctx.transaction(async (h) => {
       const trace = await traceById(h, traceId);

@@ -1,3 +1,4 @@
+import type { MatchId, RequestRef } from '../../core/shared/ids';
 import type { RedactRefusal } from '../../core/trace/refusals';
 import { mergeRedactions, type Redaction } from '../../core/trace/redaction';
 import { ok, refuse } from '../../core/shared/result';
@@ -11,7 +12,10 @@ import { recordTrail } from '../trail/recordTrail';
 import { matchPassages, matchRecord } from './sealed';
 
 /** The passages of one record that are not handed over; none takes the decision back, and what quotes others is withheld whole again. */
-export async function redact(ctx: Context, input: { ref: string; matchId: string; passages: readonly Redaction[] }) {
+export async function redact(
+  ctx: Context,
+  input: { ref: RequestRef; matchId: MatchId; passages: readonly Redaction[] },
+) {
   return workOnRequest<{ passages: number }, RedactRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
     const match = await matchById(h, input.matchId);

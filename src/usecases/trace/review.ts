@@ -1,3 +1,4 @@
+import type { MatchId, RequestRef, SystemId } from '../../core/shared/ids';
 import type { RetrySystemRefusal } from '../../core/trace/refusals';
 import type { VerdictRefusal } from '../../core/trace/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
@@ -77,7 +78,7 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
 /** What the reviewer says of matches; null takes it back. What hangs on a record shares its verdict. All of them stand, or none. */
 export async function giveVerdicts(
   ctx: Context,
-  input: { ref: string; verdicts: readonly { matchId: string; verdict: Verdict | null }[] },
+  input: { ref: RequestRef; verdicts: readonly { matchId: MatchId; verdict: Verdict | null }[] },
 ) {
   return workOnRequest<{ changed: number }, VerdictRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
@@ -112,7 +113,7 @@ export async function giveVerdicts(
 }
 
 /** Accepts every match of a band that has no verdict yet. */
-export async function acceptBand(ctx: Context, input: { ref: string; band: Band }) {
+export async function acceptBand(ctx: Context, input: { ref: RequestRef; band: Band }) {
   return workOnRequest<{ changed: number }, VerdictRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
     const trace = await lastTrace(h, request.id, 'find');
@@ -124,7 +125,7 @@ export async function acceptBand(ctx: Context, input: { ref: string; band: Band 
 }
 
 /** Puts a failed system's steps, of every round, back into the queue. */
-export async function retrySystem(ctx: Context, input: { ref: string; systemId: string }) {
+export async function retrySystem(ctx: Context, input: { ref: RequestRef; systemId: SystemId }) {
   return workOnRequest<null, RetrySystemRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     const trace = await lastTrace(h, request.id, 'find');
     if (!trace) return refuse({ code: 'not-found' });

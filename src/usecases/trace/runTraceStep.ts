@@ -1,3 +1,4 @@
+import type { SystemId, TraceId } from '../../core/shared/ids';
 import { requestById } from '../../db/requests/requests';
 import { markReached, systemById } from '../../db/systems/systems';
 import { clearProblems } from '../../db/trace/problems';
@@ -22,7 +23,7 @@ class Stopped extends Error {}
  */
 export async function runTraceStep(
   ctx: Context,
-  input: { traceId: string; systemId: string; round: number },
+  input: { traceId: TraceId; systemId: SystemId; round: number },
 ): Promise<void> {
   const step: Step = { trace_id: input.traceId, system_id: input.systemId, round: input.round };
   await ctx.exclusively(stepLock(step), async () => {

@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import type { PersonRecord } from '../../core/people/record';
 import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
 import type { RequestRow } from '../../db/requests/requests';
@@ -37,7 +38,7 @@ export async function loadSearch(
   h: Handle,
   trace: TraceRow,
   request: RequestRow,
-  { systemId, round }: { systemId: string; round: number | null },
+  { systemId, round }: { systemId: SystemId; round: number | null },
 ): Promise<Search> {
   const vault = vaultOf(ctx, h);
   const keys: SearchKey[] = [];

@@ -1,3 +1,4 @@
+import type { MatchId, RequestRef } from '../../core/shared/ids';
 import type { SecondRefusal } from '../../core/trace/refusals';
 import type { Verdict } from '../../core/trace/views';
 import { ok, refuse } from '../../core/shared/result';
@@ -9,7 +10,7 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { recordTrail } from '../trail/recordTrail';
 
 /** Asks for a second reader, or takes that back as long as nobody has read. Nothing is decided before they have. */
-export async function askSecondReader(ctx: Context, input: { ref: string; matchId: string; isWanted: boolean }) {
+export async function askSecondReader(ctx: Context, input: { ref: RequestRef; matchId: MatchId; isWanted: boolean }) {
   return workOnRequest<null, SecondRefusal>(ctx, input.ref, 'requests.review', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
     const match = await matchById(h, input.matchId);
@@ -35,7 +36,7 @@ export async function askSecondReader(ctx: Context, input: { ref: string; matchI
 export async function readSecond(
   ctx: Context,
   h: Handle,
-  ref: string,
+  ref: RequestRef,
   match: MatchRow,
   verdict: Verdict | null,
 ): Promise<number> {

@@ -1,3 +1,4 @@
+import type { TraceId } from '../../core/shared/ids';
 import { teaches } from '../../core/matching/teaches';
 import type { Handle } from '../../db/shared/handle';
 import { requestById } from '../../db/requests/requests';
@@ -19,7 +20,7 @@ const MOST_ROUNDS = 3;
  * with nothing new, or after three rounds, the trace is finished. A system that waits for its next try
  * holds up the end, not the others' rounds.
  */
-export async function settleTrace(ctx: Context, h: Handle, traceId: string): Promise<void> {
+export async function settleTrace(ctx: Context, h: Handle, traceId: TraceId): Promise<void> {
   const trace = await lockTrace(h, traceId);
   if (!trace || trace.state !== 'running') return;
   const steps = await stepsOf(h, traceId);

@@ -1,3 +1,4 @@
+import type { RequestRef, TraceId } from '../../core/shared/ids';
 import type { StartTraceRefusal } from '../../core/trace/refusals';
 import { addressKey } from '../../core/people/addressKeys';
 import { sayName } from '../../core/matching/compare';
@@ -31,8 +32,8 @@ import { keyValue, traceConditions } from './sealed';
 export const BY_HAND = 'by-hand';
 
 /** Searches every traced system for the person of a request; one job per system, side by side. */
-export async function startTrace(ctx: Context, input: { ref: string; conditions?: TraceConditions }) {
-  return workOnRequest<{ traceId: string }, StartTraceRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+export async function startTrace(ctx: Context, input: { ref: RequestRef; conditions?: TraceConditions }) {
+  return workOnRequest<{ traceId: TraceId }, StartTraceRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity !== 'proven') return refuse({ code: 'identity-not-proven' });
     const last = await lastTrace(h, request.id, 'find');
     if (last?.state === 'running') return refuse({ code: 'trace-running' });
@@ -118,7 +119,7 @@ export async function addTraceKeys(
   ctx: Context,
   h: Handle,
   request: RequestRow,
-  traceId: string,
+  traceId: TraceId,
   person: PersonRecord,
   round: number,
   taughtBy: string | null,

@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../core/shared/ids';
 import type { ResumeTraceRefusal, StopTraceRefusal, StrikeRefusal } from '../../core/trace/refusals';
 import { ok, refuse } from '../../core/shared/result';
 import { lastTrace, setStep, setTrace, stepsOf, strikeKey, traceKeysOf, unstrikeKey } from '../../db/trace/traces';
@@ -7,7 +8,7 @@ import { recordTrail } from '../trail/recordTrail';
 import { settleTrace } from './settleTrace';
 
 /** Stops a trace between two batches of records. What was found stays; nothing can be decided on it. */
-export async function stopTrace(ctx: Context, input: { ref: string }) {
+export async function stopTrace(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<null, StopTraceRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const trace = await lastTrace(h, request.id, 'find');
     if (trace?.state !== 'running') return refuse({ code: 'trace-not-running' });
@@ -20,7 +21,7 @@ export async function stopTrace(ctx: Context, input: { ref: string }) {
 }
 
 /** Goes on where it was stopped: systems that were done are not searched again. */
-export async function resumeTrace(ctx: Context, input: { ref: string }) {
+export async function resumeTrace(ctx: Context, input: { ref: RequestRef }) {
   return workOnRequest<null, ResumeTraceRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     const trace = await lastTrace(h, request.id, 'find');
     if (trace?.state !== 'stopped') return refuse({ code: 'trace-not-stopped' });
@@ -36,7 +37,7 @@ export async function resumeTrace(ctx: Context, input: { ref: string }) {
 }
 
 /** A key that is not the person's: nothing is searched by it from now on, in this and every later trace of the request. */
-export async function strike(ctx: Context, input: { ref: string; keyId: string; isStruck: boolean }) {
+export async function strike(ctx: Context, input: { ref: RequestRef; keyId: string; isStruck: boolean }) {
   return workOnRequest<null, StrikeRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.decision !== 'none') return refuse({ code: 'already-decided' });
     const trace = await lastTrace(h, request.id, 'find');

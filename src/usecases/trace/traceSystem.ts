@@ -1,3 +1,4 @@
+import type { SystemId } from '../../core/shared/ids';
 import { claimStep, nextTryOf } from '../../db/trace/traces';
 import type { Context } from '../shared/context';
 import { runTraceStep } from './runTraceStep';
@@ -10,7 +11,7 @@ const LANES = 2;
  * Works off the steps of one system, whichever trace they belong to, the one that has waited longest first. Systems are worked on beside
  * each other, so that a slow one holds up its own steps and no others.
  */
-export async function traceSystem(ctx: Context, { systemId }: { systemId: string }): Promise<void> {
+export async function traceSystem(ctx: Context, { systemId }: { systemId: SystemId }): Promise<void> {
   const done = new Set<string>();
   await Promise.all(Array.from({ length: LANES }, lane));
   // A failing system has its next try; asked for while it waits, it is only brought forward.

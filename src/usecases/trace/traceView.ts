@@ -1,3 +1,4 @@
+import type { RequestRef, UserId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { BANDS } from '../../core/matching/score';
 import { isOpen } from '../../core/requests/isOpen';
@@ -41,7 +42,7 @@ interface Source {
 /** The newest trace of a request, as far as it has come. */
 export async function traceView(
   ctx: Context,
-  input: { ref: string },
+  input: { ref: RequestRef },
 ): Promise<Result<TraceView | null, AccessRefusal>> {
   if (!reach(ctx, 'requests.review')) return refuse({ code: 'not-allowed', act: 'requests.review' });
   return ctx.transaction(async (h) => {
@@ -88,7 +89,7 @@ async function matchLine(
   { ctx, vault, request, systemName }: Source,
   row: MatchHead,
   isRedacted: boolean,
-  nameOf: (userId: string) => string,
+  nameOf: (userId: UserId) => string,
 ): Promise<MatchLine> {
   const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
   return {

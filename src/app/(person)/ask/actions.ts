@@ -1,5 +1,6 @@
 'use server';
 
+import type { RequestRef } from '../../../core/shared/ids';
 import { ASK_WORDS } from '../../../core/words/sections';
 import { languageOf } from '../../../core/letters/mailings';
 import { publicRequestSchema, type PublicForm } from '../../../core/requests/schema';
@@ -16,7 +17,9 @@ import { answered, fieldOf } from '../../lib/posted';
 import { clientAddress, publicContext } from '../../lib/session';
 
 /** The answer is the same in the same time, whether or not somebody is known. */
-export async function openFromPublic(values: Sent<PublicForm>): Promise<ActionResult<{ ref: string; word: string }>> {
+export async function openFromPublic(
+  values: Sent<PublicForm>,
+): Promise<ActionResult<{ ref: RequestRef; word: string }>> {
   const words = ASK_WORDS[languageOf((values as { language?: string } | null)?.language)];
   return inWords(words.lost, async () => {
     const form = readForm(publicRequestSchema, values);
@@ -33,9 +36,9 @@ export async function openFromPublic(values: Sent<PublicForm>): Promise<ActionRe
 
 /** The same form, sent by a page whose scripts have not run. */
 export async function askPosted(
-  _before: Posted<{ ref: string; word: string }>,
+  _before: Posted<{ ref: RequestRef; word: string }>,
   form: FormData,
-): Promise<Posted<{ ref: string; word: string }>> {
+): Promise<Posted<{ ref: RequestRef; word: string }>> {
   const names = Object.keys(publicRequestSchema.fields);
   const values = Object.fromEntries(names.map((name) => [name, fieldOf(form, name)]));
   return answered(await openFromPublic(values as PublicForm), form, names);

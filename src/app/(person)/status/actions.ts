@@ -1,5 +1,6 @@
 'use server';
 
+import type { RequestRef } from '../../../core/shared/ids';
 import { ASK_WORDS } from '../../../core/words/sections';
 import type * as yup from 'yup';
 import { beginShopProofInput } from '../../../core/identity/schema';
@@ -21,7 +22,7 @@ import { clientAddress, publicContext } from '../../lib/session';
 import type { Posted } from '../../../ui/shared/posted';
 
 /** Tries are limited by reference and by address, so that no word can be guessed. */
-async function tried<I extends { ref: string; language: Language }, T>(
+async function tried<I extends { ref: RequestRef; language: Language }, T>(
   schema: yup.Schema<I>,
   input: unknown,
   work: (ctx: Context, input: I) => Promise<Result<T, Refusal>>,
@@ -39,7 +40,7 @@ async function tried<I extends { ref: string; language: Language }, T>(
 
 export async function readStatus(input: {
   language: Language;
-  ref: string;
+  ref: RequestRef;
   word: string;
 }): Promise<ActionResult<StatusView>> {
   return tried(readStatusInput, input, status.readStatus);
@@ -48,7 +49,7 @@ export async function readStatus(input: {
 /** Where somebody signs in who wants to show that it is them. */
 export async function beginShopProof(input: {
   language: Language;
-  ref: string;
+  ref: RequestRef;
   word: string;
   system: string;
 }): Promise<ActionResult<{ url: string }>> {

@@ -1,5 +1,6 @@
 'use server';
 
+import type { RequestRef } from '../../../../core/shared/ids';
 import { LINK_WORDS } from '../../../../core/words/sections';
 import { proveIdentityInput } from '../../../../core/identity/schema';
 import { languageOf } from '../../../../core/letters/mailings';
@@ -19,9 +20,9 @@ export const proveIdentity = ownAct(
 export async function provePosted(
   language: string,
   token: string,
-  _before: Posted<{ ref: string }>,
+  _before: Posted<{ ref: RequestRef }>,
   form: FormData,
-): Promise<Posted<{ ref: string }>> {
+): Promise<Posted<{ ref: RequestRef }>> {
   const input = { language: languageOf(language), token, code: fieldOf(form, 'code') };
   return answered(await proveIdentity(input), form, []);
 }

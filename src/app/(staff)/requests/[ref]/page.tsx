@@ -1,3 +1,4 @@
+import type { RequestRef } from '../../../../core/shared/ids';
 import { localDay } from '../../../../core/shared/days';
 import { requestView } from '../../../../usecases/requests/requestView';
 import { traceView } from '../../../../usecases/trace/traceView';
@@ -5,11 +6,11 @@ import { RequestSheet } from '../../../../ui/requests/RequestSheet';
 import { shown, staff } from '../../../lib/session';
 import * as actions from '../actions';
 
-export async function generateMetadata({ params }: { params: Promise<{ ref: string }> }) {
+export async function generateMetadata({ params }: { params: Promise<{ ref: RequestRef }> }) {
   return { title: (await params).ref };
 }
 
-export default async function RequestPage({ params }: { params: Promise<{ ref: string }> }) {
+export default async function RequestPage({ params }: { params: Promise<{ ref: RequestRef }> }) {
   const { ctx } = await staff('requests.see');
   const { ref } = await params;
   const request = shown(await requestView(ctx, { ref }));

@@ -1,10 +1,11 @@
+import type { RequestRef } from '../../../../../core/shared/ids';
 import { certificatePdf, readCertificate } from '../../../../../usecases/erasure/readPlan';
 import { problem } from '../../../../lib/problem';
 import { staffContext } from '../../../../lib/session';
 import { answering } from '../../../../lib/answering';
 
 export const GET = answering(
-  async (_: Request, { params }: { params: Promise<{ ref: string }> }): Promise<Response> => {
+  async (_: Request, { params }: { params: Promise<{ ref: RequestRef }> }): Promise<Response> => {
     const ctx = await staffContext();
     if (!ctx) return problem(401, 'signed-out', 'Sign in.');
     const { ref } = await params;

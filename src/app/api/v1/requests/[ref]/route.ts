@@ -1,8 +1,9 @@
+import type { RequestRef } from '../../../../../core/shared/ids';
 import * as yup from 'yup';
 import { readRequestState } from '../../../../../usecases/requests/readRequestState';
 import { api, refused } from '../../../../lib/api';
 
-export async function GET(request: Request, { params }: { params: Promise<{ ref: string }> }): Promise<Response> {
+export async function GET(request: Request, { params }: { params: Promise<{ ref: RequestRef }> }): Promise<Response> {
   const { ref } = await params;
   return api(request, 'requests:read', yup.object({}), async ({ ctx }) => {
     const result = await readRequestState(ctx, { ref });
