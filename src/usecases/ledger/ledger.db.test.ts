@@ -285,7 +285,7 @@ describe.each([1, 2])('a ledger of %i trees', (trees) => {
       const say = (i: number, n: number) =>
         record(choice({ externalId: `h${i}-${n}`, identifiers: [{ kind: 'email', value: address(i) }], name: null }));
       const ids: string[] = [];
-      for (let i = 0; i < 8; i++) {
+      for (let i = 0; i < 16; i++) {
         await say(i, 0);
         const [own] = await world.knex('identifiers').where('hash', world.worker.keys.index(`email::${address(i)}`));
         ids.push((own as { person_id: string }).person_id);
