@@ -200,7 +200,7 @@ await part('stream', async () => {
   const first = await page(null, PURPOSES[2]);
   const thousandth = await page(new Map([[0, CHOICES - 250_000]]), PURPOSES[2]);
   const query = await plain(
-    `select * from choices where purpose_no = (select no from dictionary where kind = 'purpose' and value = '${PURPOSES[2]}') order by seq desc limit 51`,
+    `select * from choices where tree = 0 and purpose_no = (select no from dictionary where kind = 'purpose' and value = '${PURPOSES[2]}') order by seq desc limit 51`,
   );
   note({
     what: `Ledger, first page of one purpose, ${size}`,
