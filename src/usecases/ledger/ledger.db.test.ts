@@ -240,7 +240,7 @@ describe.each([1, 2])('a ledger of %i trees', (trees) => {
 
     test('two deliveries at once are given one sequence a tree, without a gap', async () => {
       await Promise.all(
-        Array.from({ length: 6 }, (_, i) =>
+        Array.from({ length: 24 }, (_, i) =>
           record(
             choice({ externalId: `p${i}`, identifiers: [{ kind: 'email', value: `p${i}@mail.example` }] }),
             choice({ externalId: `p${i}b`, identifiers: [{ kind: 'email', value: `p${i}@mail.example` }] }),
