@@ -80,12 +80,15 @@ export async function wholeFolios(h: Handle, tree: number, from: number, to: num
   const found = new Map(
     folios.map(({ folio, root, size }): [number, WholeFolio] => [Number(folio), { root, size, choices: [] }]),
   );
+  const [place, range] = [`tree = ${Math.trunc(tree)}`, `folio between ${Math.trunc(from)} and ${Math.trunc(to)}`];
+  // Sealed parts lie in the order of the ledger: those of the range are read side by side with their choices.
   await readRows(
     h,
-    `select ${COLUMNS.map(([name]) => `c.${name}`).join(', ')}, s.sealed from choices c left
-  join choice_sealed s on s.tree = c.tree and s.seq = c.seq where c.tree = ${Math.trunc(tree)}
-  and c.folio between ${Math.trunc(from)} and ${Math.trunc(to)}
-  order by c.folio, c.leaf_index`,
+    `select ${COLUMNS.map(([name]) => `c.${name}`).join(', ')}, s.sealed
+  from choices c left join (select seq, sealed from choice_sealed where ${place}
+    and seq >= (select min(seq) from choices where ${place} and ${range})
+    and seq <= (select max(seq) from choices where ${place} and ${range})) s on s.seq = c.seq
+  where c.${place} and c.${range} order by c.folio, c.leaf_index`,
     TYPES,
     (row) => found.get(row[0] as number)?.choices.push(choiceOf(row)),
   );

@@ -1,5 +1,6 @@
 import type { SystemId } from '../../core/shared/ids';
 import pg from 'pg';
+import { groupBy } from '../../core/shared/groupBy';
 import { placeKey, type Place } from '../../core/ledger/trees';
 import type { Handle } from '../shared/handle';
 import { connectionOf } from '../shared/insertRows';
@@ -47,11 +48,7 @@ const OWNERS = {
          select s.hash, null, null, null, null, null, null, null, null, null, null, null, s.erased_at
            from suppressions s where s.hash = any($2)`,
 };
-const CHOICE_IDS = {
-  name: 'choice-ids',
-  text: `select c.tree, c.seq, c.id from choices c join unnest($1::smallint[], $2::bigint[]) as w(tree, seq)
-  on c.tree = w.tree and c.seq = w.seq`,
-};
+const CHOICE_IDS = { name: 'choice-ids', text: 'select tree, seq, id from choices where tree = $1 and seq = any($2)' };
 
 function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
   return {
@@ -71,12 +68,15 @@ function readsBy(ask: Ask, handle: PermissionReads['handle']): PermissionReads {
       };
     },
     async choiceIds(places) {
-      if (places.length === 0) return new Map();
-      const { rows } = await ask<Place & { id: string }>({
-        ...CHOICE_IDS,
-        values: [places.map(({ tree }) => tree), places.map(({ seq }) => seq)],
-      });
-      return new Map(rows.map((row) => [placeKey(row), row.id]));
+      const ids = new Map<string, string>();
+      for (const [tree, own] of groupBy(places, (place) => String(place.tree))) {
+        const { rows } = await ask<Place & { id: string }>({
+          ...CHOICE_IDS,
+          values: [tree, own.map(({ seq }) => seq)],
+        });
+        for (const row of rows) ids.set(placeKey(row), row.id);
+      }
+      return ids;
     },
   };
 }

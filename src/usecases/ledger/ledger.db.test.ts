@@ -297,8 +297,8 @@ describe.each([1, 2])('a ledger of %i trees', (trees) => {
       await world.knex.transaction(async (trx) => {
         await lockTrees({ trx, actor: WORKER }, [held]);
         let isDone = false;
-        waiting = say(0, 1).then(() => (isDone = true));
         if (other >= 0) await say(other, 1);
+        waiting = say(0, 1).then(() => (isDone = true));
         await new Promise((resolve) => setTimeout(resolve, 300));
         expect(isDone).toBe(false);
       });
