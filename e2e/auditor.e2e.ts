@@ -264,5 +264,5 @@ test('whoever sees people masked sees the same numbers and states of their reque
     if (closed) expect({ ref, counts: masked }).toEqual({ ref, counts: theirs });
     compared += theirs.length;
   }
-  expect(compared).toBeGreaterThan(10);
+  expect(compared).toBeGreaterThan(5);
 }, 240_000);
