@@ -264,5 +264,6 @@ test('whoever sees people masked sees the same numbers and states of their reque
     if (closed) expect({ ref, counts: masked }).toEqual({ ref, counts: theirs });
     compared += theirs.length;
   }
-  expect(compared).toBeGreaterThan(5);
+  // What the demo alone has: other files may have added to it.
+  expect(compared).toBeGreaterThanOrEqual(10);
 }, 240_000);

@@ -1,4 +1,4 @@
-import { dayField, idField } from '../shared/inputs';
+import { dayField, wordsField } from '../shared/inputs';
 import { daySchema } from '../shared/schema';
 import * as yup from 'yup';
 import { instantOrDaySchema, instantSchema } from '../shared/schema';
@@ -264,12 +264,14 @@ export const ledgerExportSchema = yup
 export const findAtCounterInput = yup
   .object({
     identifier: yup
-      .object({ kind: yup.string().max(40).required(), value: yup.string().max(320).required() })
+      .object({ kind: yup.string().max(40).required(), value: wordsField(320, 'Type the whole address or number.') })
       .required(),
   })
   .noUnknown();
 
-export const choiceInput = yup.object({ choiceId: idField() }).noUnknown();
+export const choiceInput = yup
+  .object({ choiceId: wordsField(120, 'Which choice? Its id begins with cho_.') })
+  .noUnknown();
 
 /** What of the ledger is exported: days, the last one included; an e-mail address narrows it to whom it points at. */
 export const exportInput = yup
@@ -288,5 +290,8 @@ export const exportInput = yup
 export const countSealedInput = yup.object({ beforeDay: dayField() }).noUnknown();
 
 export const startRemovalInput = yup
-  .object({ beforeDay: dayField(), typed: yup.number().integer().required('Type the number that was shown.') })
+  .object({
+    beforeDay: dayField(),
+    typed: yup.number().typeError('Type the number that was shown.').required('Type the number that was shown.'),
+  })
   .noUnknown();

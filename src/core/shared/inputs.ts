@@ -24,5 +24,12 @@ export const idInput = yup.object({ id: idField() }).noUnknown();
 /** An act that is told nothing. */
 export const noInput = yup.object({}).noUnknown().default({});
 
-/** Of a link that a person was sent, or of what they type from a mail. */
-export const secretField = (most: number) => yup.string().max(most).defined();
+/**
+ * Of a link that a person was sent, or of what they type from a mail: cut at what can be one, so that too long a one is wrong
+ * like any other.
+ */
+export const secretField = (most: number) =>
+  yup
+    .string()
+    .transform((text: unknown) => (typeof text === 'string' ? text.slice(0, most) : text))
+    .defined();

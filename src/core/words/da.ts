@@ -1,24 +1,9 @@
 // Everything a person reads in this language. What is added to one of them is missed in the others until it is there.
 
-import type {
-  CertificateWords,
-  ByLetter,
-  CoverWords,
-  PackWords,
-  WithheldReason,
-  PageWords,
-  ProofWords,
-  AskWords,
-  LinkWords,
-  LetterWords,
-  OwnRefusals,
-  FieldTitles,
-  States,
-  Phrases,
-} from './words';
+import type * as of from './words';
 import type { Holds } from '../systems/fieldHolds';
 
-export const letters: LetterWords = {
+export const letters: of.LetterWords = {
   locale: 'da',
   dear: (name) => `Kære ${name}`,
   hello: 'Hej',
@@ -249,7 +234,7 @@ export const held: { is: string; kinds: Readonly<Record<string, string>> } = {
   },
 };
 
-export const certificate: CertificateWords = {
+export const certificate: of.CertificateWords = {
   subject: (ref) => `Attest om sletning ${ref}`,
   dates: (received, finished) => `Anmodning modtaget ${received}; sletning afsluttet ${finished}.`,
   done: 'Hvad der er sket',
@@ -265,7 +250,7 @@ export const certificate: CertificateWords = {
   signature: 'Underskrift (Ed25519 over den kanoniske JSON, RFC 8785)',
 };
 
-export const completion: (from: string) => Readonly<Record<ByLetter | 'other', string>> = (from) => ({
+export const completion: (from: string) => Readonly<Record<of.ByLetter | 'other', string>> = (from) => ({
   objection: `Vi er holdt op med den brug af dine data, som du gjorde indsigelse mod, med virkning fra ${from}. De systemer, der sender for os, følger med. Du kan stadig få en besked, der allerede var på vej.`,
   withdrawal: `Dit samtykke er trukket tilbage med virkning fra ${from}. Det, der er sket før den dag, er fortsat lovligt (databeskyttelsesforordningens art. 7, stk. 3). De systemer, der sender for os, følger med.`,
   'opt-out': `Dine data sælges og deles ikke længere, med virkning fra ${from}. Vi har givet besked til dem, vi delte dem med. Vi spørger dig ikke igen i tolv måneder.`,
@@ -307,7 +292,7 @@ export const choicesPageMail: (
   text: `Hej,\n\nher ser og ændrer du dine valg hos ${organisation}:\n${link}\n\nKode: ${code}\n\nDen virker i en time. Har du ikke bedt om den, så gør ingenting.\n\n${organisation}`,
 });
 
-export const cover: CoverWords = {
+export const cover: of.CoverWords = {
   subject: (organisation, ref) => `Dine data hos ${organisation} (${ref})`,
   copy: (day) =>
     `Dette er den kopi af dine data, som du har bedt om, som de var ${day} (databeskyttelsesforordningens art. 15, stk. 3).`,
@@ -337,7 +322,7 @@ export const cover: CoverWords = {
   notRecorded: (list) => `Endnu ikke registreret for: ${list}. Vi er ved at finde ud af det og skriver igen.`,
 };
 
-export const pack: PackWords = {
+export const pack: of.PackWords = {
   names: {
     readme: 'LÆS-MIG.txt',
     cover: 'følgebrev.pdf',
@@ -418,7 +403,7 @@ export const secondWords: readonly string[] = [
   'vind',
 ];
 
-export const withheld: Readonly<Record<WithheldReason, string>> = {
+export const withheld: Readonly<Record<of.WithheldReason, string>> = {
   'others-data': 'Der står andre menneskers data i det (databeskyttelsesforordningens art. 15, stk. 4).',
   'attached-to-redacted':
     'Vedhæftet en besked, der udleveres uden andre menneskers ord (databeskyttelsesforordningens art. 15, stk. 4).',
@@ -432,7 +417,7 @@ export const lost: string = 'Vi kunne ikke nås. Det, du valgte, er her stadig; 
 
 export const notAnAddress: string = 'Det ligner ikke en e-mailadresse, som mette@mail.example.';
 
-export const choicesPage: PageWords = {
+export const choicesPage: of.PageWords = {
   title: 'Dine valg',
   lead: 'Hvad må vi? Ja og nej er ét klik hver. Intet, du siger her, ændrer det, du har bestilt.',
   askTitle: 'Se og ændr dine valg',
@@ -485,7 +470,7 @@ export const choicesPage: PageWords = {
   },
 };
 
-export const shopProof: ProofWords = {
+export const shopProof: of.ProofWords = {
   signInAt: (shop) => `Log ind: ${shop}`,
   why: 'Vi har endnu ikke fastslået, at det er dig, der spørger. Log ind, hvor du er kunde, så ved vi det.',
   proven: 'Tak, det er dig',
@@ -498,7 +483,7 @@ export const shopProof: ProofWords = {
   tooMany: 'For mange forsøg herfra. Vent et par minutter.',
 };
 
-export const ask: AskWords = {
+export const ask: of.AskWords = {
   title: 'Dine data, dine rettigheder',
   lead:
     'Spørg, hvad vi har om dig, eller bed os om at rette eller slette det. Du behøver ingen konto. Vi ' +
@@ -572,7 +557,7 @@ export const ask: AskWords = {
   extended: 'Vi havde brug for mere tid og skrev til dig hvorfor.',
 };
 
-export const links: LinkWords = {
+export const links: of.LinkWords = {
   lost: 'Vi kunne ikke nås. Prøv igen.',
   identity: {
     title: 'Er det dig, der har spurgt?',
@@ -621,7 +606,7 @@ export const fieldsByMeaning: Readonly<Record<Holds, string>> = {
   'free-text': 'Tekst',
 };
 
-export const fieldTitles: FieldTitles = {
+export const fieldTitles: of.FieldTitles = {
   number: 'Nummer',
   reference: 'Reference',
   created: 'Oprettet',
@@ -691,7 +676,7 @@ export const fieldTitles: FieldTitles = {
   numberThere: 'Nummer dér',
 };
 
-export const states: States = {
+export const states: of.States = {
   open: 'åben',
   closed: 'lukket',
   paid: 'betalt',
@@ -747,7 +732,7 @@ export const partsOfFiles: Readonly<Record<'line' | 'row' | 'page', string>> = {
   page: 'side',
 };
 
-export const phrases: Phrases = {
+export const phrases: of.Phrases = {
   // What is held.
   'name and contact': 'navn og kontaktoplysninger',
   'name and e-mail': 'navn og e-mail',
@@ -846,7 +831,7 @@ export const onePeriod: Readonly<Record<'day' | 'month' | 'year', string>> = {
   year: 'et år',
 };
 
-export const ownRefusals: OwnRefusals = {
+export const ownRefusals: of.OwnRefusals = {
   'link-unknown': 'Dette link er ikke et af vores, eller et nyere har taget dets plads.',
   'link-expired': 'Dette link er udløbet. Skriv til os, så sender vi et nyt.',
   'link-used': 'Dette link er brugt. Skriv til os, hvis du stadig mangler noget.',

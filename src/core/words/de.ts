@@ -1,24 +1,9 @@
 // Everything a person reads in this language. What is added to one of them is missed in the others until it is there.
 
-import type {
-  CertificateWords,
-  ByLetter,
-  CoverWords,
-  PackWords,
-  WithheldReason,
-  PageWords,
-  ProofWords,
-  AskWords,
-  LinkWords,
-  LetterWords,
-  OwnRefusals,
-  FieldTitles,
-  States,
-  Phrases,
-} from './words';
+import type * as of from './words';
 import type { Holds } from '../systems/fieldHolds';
 
-export const letters: LetterWords = {
+export const letters: of.LetterWords = {
   locale: 'de',
   dear: (name) => `Guten Tag ${name},`,
   hello: 'Guten Tag,',
@@ -253,7 +238,7 @@ export const held: { is: string; kinds: Readonly<Record<string, string>> } = {
   },
 };
 
-export const certificate: CertificateWords = {
+export const certificate: of.CertificateWords = {
   subject: (ref) => `Löschbescheinigung ${ref}`,
   dates: (received, finished) => `Anfrage eingegangen am ${received}; Löschung abgeschlossen am ${finished}.`,
   done: 'Was getan wurde',
@@ -269,7 +254,7 @@ export const certificate: CertificateWords = {
   signature: 'Signatur (Ed25519 über das kanonische JSON, RFC 8785)',
 };
 
-export const completion: (from: string) => Readonly<Record<ByLetter | 'other', string>> = (from) => ({
+export const completion: (from: string) => Readonly<Record<of.ByLetter | 'other', string>> = (from) => ({
   objection: `Wir haben die Nutzung Ihrer Daten, der Sie widersprochen haben, mit Wirkung vom ${from} beendet. Die Systeme, die für uns senden, folgen. Eine Nachricht, die schon unterwegs war, kann Sie noch erreichen.`,
   withdrawal: `Ihre Einwilligung ist mit Wirkung vom ${from} widerrufen. Was vorher geschah, bleibt rechtmäßig (Art. 7 Abs. 3 DSGVO). Die Systeme, die für uns senden, folgen.`,
   'opt-out': `Ihre Daten werden mit Wirkung vom ${from} nicht mehr verkauft oder weitergegeben. Wir haben es denen mitgeteilt, mit denen wir sie geteilt haben. Wir fragen Sie zwölf Monate lang nicht wieder.`,
@@ -311,7 +296,7 @@ export const choicesPageMail: (
   text: `Guten Tag,\n\nhier sehen und ändern Sie Ihre Auswahl bei ${organisation}:\n${link}\n\nCode: ${code}\n\nEr gilt eine Stunde. Wenn Sie nicht danach gefragt haben, tun Sie nichts.\n\n${organisation}`,
 });
 
-export const cover: CoverWords = {
+export const cover: of.CoverWords = {
   subject: (organisation, ref) => `Ihre Daten bei ${organisation} (${ref})`,
   copy: (day) => `Dies ist die Kopie Ihrer Daten, um die Sie gebeten haben, Stand ${day} (Art. 15 Abs. 3 DSGVO).`,
   portable: (day) =>
@@ -340,7 +325,7 @@ export const cover: CoverWords = {
   notRecorded: (list) => `Noch nicht verzeichnet für: ${list}. Wir klären das und schreiben wieder.`,
 };
 
-export const pack: PackWords = {
+export const pack: of.PackWords = {
   names: {
     readme: 'LIES-MICH.txt',
     cover: 'anschreiben.pdf',
@@ -421,7 +406,7 @@ export const secondWords: readonly string[] = [
   'winter',
 ];
 
-export const withheld: Readonly<Record<WithheldReason, string>> = {
+export const withheld: Readonly<Record<of.WithheldReason, string>> = {
   'others-data': 'Es enthält Daten anderer Menschen (Art. 15 Abs. 4 DSGVO).',
   'attached-to-redacted':
     'Angehängt an eine Nachricht, die ohne die Worte anderer Menschen herausgegeben wird (Art. 15 Abs. 4 DSGVO).',
@@ -435,7 +420,7 @@ export const lost: string = 'Wir waren nicht zu erreichen. Ihre Eingaben sind no
 
 export const notAnAddress: string = 'Das sieht nicht nach einer E-Mail-Adresse aus, wie mette@mail.example.';
 
-export const choicesPage: PageWords = {
+export const choicesPage: of.PageWords = {
   title: 'Ihre Auswahl',
   lead: 'Was dürfen wir? Ja und Nein sind je ein Klick. Nichts, was Sie hier sagen, ändert Ihre Bestellungen.',
   askTitle: 'Ihre Auswahl ansehen und ändern',
@@ -490,7 +475,7 @@ export const choicesPage: PageWords = {
   },
 };
 
-export const shopProof: ProofWords = {
+export const shopProof: of.ProofWords = {
   signInAt: (shop) => `Anmelden: ${shop}`,
   why: 'Wir haben noch nicht festgestellt, dass Sie es sind. Melden Sie sich dort an, wo Sie Kunde sind, dann wissen wir es.',
   proven: 'Danke, Sie sind es',
@@ -505,7 +490,7 @@ export const shopProof: ProofWords = {
   tooMany: 'Zu viele Versuche von hier. Warten Sie einige Minuten.',
 };
 
-export const ask: AskWords = {
+export const ask: of.AskWords = {
   title: 'Ihre Daten, Ihre Rechte',
   lead:
     'Fragen Sie, was wir über Sie gespeichert haben, oder bitten Sie uns, es zu berichtigen oder zu ' +
@@ -582,7 +567,7 @@ export const ask: AskWords = {
   extended: 'Wir brauchten mehr Zeit und haben Ihnen geschrieben, warum.',
 };
 
-export const links: LinkWords = {
+export const links: of.LinkWords = {
   lost: 'Wir waren nicht zu erreichen. Versuchen Sie es noch einmal.',
   identity: {
     title: 'Haben Sie gefragt?',
@@ -632,7 +617,7 @@ export const fieldsByMeaning: Readonly<Record<Holds, string>> = {
   'free-text': 'Text',
 };
 
-export const fieldTitles: FieldTitles = {
+export const fieldTitles: of.FieldTitles = {
   number: 'Nummer',
   reference: 'Referenz',
   created: 'Angelegt',
@@ -702,7 +687,7 @@ export const fieldTitles: FieldTitles = {
   numberThere: 'Nummer dort',
 };
 
-export const states: States = {
+export const states: of.States = {
   open: 'offen',
   closed: 'geschlossen',
   paid: 'bezahlt',
@@ -758,7 +743,7 @@ export const partsOfFiles: Readonly<Record<'line' | 'row' | 'page', string>> = {
   page: 'Seite',
 };
 
-export const phrases: Phrases = {
+export const phrases: of.Phrases = {
   // What is held.
   'name and contact': 'Name und Kontaktdaten',
   'name and e-mail': 'Name und E-Mail-Adresse',
@@ -856,7 +841,7 @@ export const onePeriod: Readonly<Record<'day' | 'month' | 'year', string>> = {
   year: 'ein Jahr',
 };
 
-export const ownRefusals: OwnRefusals = {
+export const ownRefusals: of.OwnRefusals = {
   'link-unknown': 'Dieser Link ist keiner von uns, oder ein neuerer ist an seine Stelle getreten.',
   'link-expired': 'Dieser Link ist abgelaufen. Schreiben Sie uns, dann schicken wir einen neuen.',
   'link-used': 'Dieser Link wurde schon benutzt. Schreiben Sie uns, wenn Sie noch etwas brauchen.',

@@ -1,21 +1,9 @@
 // Everything a person reads in this language. What is added to one of them is missed in the others until it is there.
 
-import type {
-  CertificateWords,
-  ByLetter,
-  CoverWords,
-  PackWords,
-  WithheldReason,
-  PageWords,
-  ProofWords,
-  AskWords,
-  LinkWords,
-  LetterWords,
-  OwnRefusals,
-} from './words';
+import type * as of from './words';
 import type { Holds } from '../systems/fieldHolds';
 
-export const letters: LetterWords = {
+export const letters: of.LetterWords = {
   locale: 'en-GB',
   dear: (name) => `Dear ${name},`,
   hello: 'Hello,',
@@ -230,7 +218,7 @@ You asked us to look at our answer again.
 
 export const held: { is: string; kinds: Readonly<Record<string, string>> } = { is: 'is held', kinds: {} };
 
-export const certificate: CertificateWords = {
+export const certificate: of.CertificateWords = {
   subject: (ref) => `Certificate of erasure ${ref}`,
   dates: (received, finished) => `Request received on ${received}; erasure finished on ${finished}.`,
   done: 'What was done',
@@ -246,7 +234,7 @@ export const certificate: CertificateWords = {
   signature: 'Signature (Ed25519 over the canonical JSON, RFC 8785)',
 };
 
-export const completion: (from: string) => Readonly<Record<ByLetter | 'other', string>> = (from) => ({
+export const completion: (from: string) => Readonly<Record<of.ByLetter | 'other', string>> = (from) => ({
   objection: `We have stopped the uses of your data that you objected to, with effect from ${from}. The systems that send on our behalf follow. You may still get a message that was on its way already.`,
   withdrawal: `Your consent is withdrawn with effect from ${from}. What was done before that day stays lawful (GDPR art. 7(3)). The systems that send on our behalf follow.`,
   'opt-out': `Your data is not sold or shared any more, with effect from ${from}. We have told those we shared it with. We will not ask you again for twelve months.`,
@@ -287,7 +275,7 @@ export const choicesPageMail: (
   text: `Hello,\n\nhere you see and change your choices with ${organisation}:\n${link}\n\nCode: ${code}\n\nIt works for one hour. If you did not ask for it, do nothing.\n\n${organisation}`,
 });
 
-export const cover: CoverWords = {
+export const cover: of.CoverWords = {
   subject: (organisation, ref) => `Your data at ${organisation} (${ref})`,
   copy: (day) => `This is the copy of your data that you asked for, as it stood on ${day} (GDPR art. 15(3)).`,
   portable: (day) =>
@@ -316,7 +304,7 @@ export const cover: CoverWords = {
   notRecorded: (list) => `Not recorded yet for: ${list}. We are finding out and will write again.`,
 };
 
-export const pack: PackWords = {
+export const pack: of.PackWords = {
   names: {
     readme: 'README.txt',
     cover: 'cover-letter.pdf',
@@ -397,7 +385,7 @@ export const secondWords: readonly string[] = [
   'willow',
 ];
 
-export const withheld: Readonly<Record<WithheldReason, string>> = {
+export const withheld: Readonly<Record<of.WithheldReason, string>> = {
   'others-data': 'Other people’s data stands in it (GDPR art. 15(4)).',
   'attached-to-redacted': 'Attached to a message that is handed over without other people’s words (GDPR art. 15(4)).',
   'may-hold-forbidden': 'Attached files may hold what the law lets nobody hand over (11 CCR 7024(d)); ask us for it.',
@@ -409,7 +397,7 @@ export const lost: string = 'We could not be reached. What you chose is still he
 
 export const notAnAddress: string = 'This does not look like an e-mail address, such as mette@mail.example.';
 
-export const choicesPage: PageWords = {
+export const choicesPage: of.PageWords = {
   title: 'Your choices',
   lead: 'What may we do? Yes and no are one click each. Nothing you say here changes what you have ordered.',
   askTitle: 'See and change your choices',
@@ -461,7 +449,7 @@ export const choicesPage: PageWords = {
   },
 };
 
-export const shopProof: ProofWords = {
+export const shopProof: of.ProofWords = {
   signInAt: (shop) => `Sign in: ${shop}`,
   why: 'We have not established yet that it is you who asks. Sign in where you are a customer, and we know.',
   proven: 'Thank you, it is you',
@@ -474,7 +462,7 @@ export const shopProof: ProofWords = {
   tooMany: 'Too many tries from here. Wait a few minutes.',
 };
 
-export const ask: AskWords = {
+export const ask: of.AskWords = {
   title: 'Your data, your rights',
   lead:
     'Ask what we hold about you, or ask us to correct or erase it. No account is needed. We answer ' +
@@ -548,7 +536,7 @@ export const ask: AskWords = {
   extended: 'We needed more time and wrote to you why.',
 };
 
-export const links: LinkWords = {
+export const links: of.LinkWords = {
   lost: 'We could not be reached. Try again.',
   identity: {
     title: 'Is it you who asked?',
@@ -577,7 +565,7 @@ export const ownName: string = 'English';
 export const yesAndNo: [string, string] = ['yes', 'no'];
 
 /** Under California’s law the copy answers other questions, in English (Cal. Civ. Code 1798.110(a), 1798.130(a)(2)). */
-export const californiaCover: CoverWords = {
+export const californiaCover: of.CoverWords = {
   ...cover,
   copy: (day) =>
     `These are the specific pieces of personal information that we have collected about you, as of ${day} (Cal. Civ. Code 1798.110(a)(5)). Numbers that open doors, such as account numbers, are only said to be held (11 CCR 7024(d)).`,
@@ -846,4 +834,4 @@ export const onePeriod: Readonly<Record<'day' | 'month' | 'year', string>> = {
 };
 
 /** What is refused is said as everywhere. */
-export const ownRefusals: OwnRefusals = null;
+export const ownRefusals: of.OwnRefusals = null;

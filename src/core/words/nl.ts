@@ -1,24 +1,9 @@
 // Everything a person reads in this language. What is added to one of them is missed in the others until it is there.
 
-import type {
-  CertificateWords,
-  ByLetter,
-  CoverWords,
-  PackWords,
-  WithheldReason,
-  PageWords,
-  ProofWords,
-  AskWords,
-  LinkWords,
-  LetterWords,
-  OwnRefusals,
-  FieldTitles,
-  States,
-  Phrases,
-} from './words';
+import type * as of from './words';
 import type { Holds } from '../systems/fieldHolds';
 
-export const letters: LetterWords = {
+export const letters: of.LetterWords = {
   locale: 'nl',
   dear: (name) => `Beste ${name},`,
   hello: 'Hallo,',
@@ -251,7 +236,7 @@ export const held: { is: string; kinds: Readonly<Record<string, string>> } = {
   },
 };
 
-export const certificate: CertificateWords = {
+export const certificate: of.CertificateWords = {
   subject: (ref) => `Verklaring van wissing ${ref}`,
   dates: (received, finished) => `Verzoek ontvangen op ${received}; wissing afgerond op ${finished}.`,
   done: 'Wat er is gedaan',
@@ -267,7 +252,7 @@ export const certificate: CertificateWords = {
   signature: 'Handtekening (Ed25519 over de canonieke JSON, RFC 8785)',
 };
 
-export const completion: (from: string) => Readonly<Record<ByLetter | 'other', string>> = (from) => ({
+export const completion: (from: string) => Readonly<Record<of.ByLetter | 'other', string>> = (from) => ({
   objection: `Wij zijn met ingang van ${from} gestopt met het gebruik van uw gegevens waartegen u bezwaar maakte. De systemen die namens ons versturen volgen. Een bericht dat al onderweg was kan u nog bereiken.`,
   withdrawal: `Uw toestemming is ingetrokken met ingang van ${from}. Wat daarvoor is gebeurd blijft rechtmatig (AVG art. 7 lid 3). De systemen die namens ons versturen volgen.`,
   'opt-out': `Uw gegevens worden met ingang van ${from} niet meer verkocht of gedeeld. Wij hebben het gemeld aan degenen met wie wij ze deelden. Wij vragen het u twaalf maanden niet opnieuw.`,
@@ -309,7 +294,7 @@ export const choicesPageMail: (
   text: `Hallo,\n\nhier ziet en wijzigt u uw keuzes bij ${organisation}:\n${link}\n\nCode: ${code}\n\nDeze werkt een uur. Heeft u er niet om gevraagd, doe dan niets.\n\n${organisation}`,
 });
 
-export const cover: CoverWords = {
+export const cover: of.CoverWords = {
   subject: (organisation, ref) => `Uw gegevens bij ${organisation} (${ref})`,
   copy: (day) =>
     `Dit is de kopie van uw gegevens waarom u heeft gevraagd, zoals ze waren op ${day} (AVG art. 15 lid 3).`,
@@ -340,7 +325,7 @@ export const cover: CoverWords = {
   notRecorded: (list) => `Nog niet vastgelegd voor: ${list}. Wij zoeken het uit en schrijven opnieuw.`,
 };
 
-export const pack: PackWords = {
+export const pack: of.PackWords = {
   names: {
     readme: 'LEES-MIJ.txt',
     cover: 'begeleidende-brief.pdf',
@@ -423,7 +408,7 @@ export const secondWords: readonly string[] = [
   'zadel',
 ];
 
-export const withheld: Readonly<Record<WithheldReason, string>> = {
+export const withheld: Readonly<Record<of.WithheldReason, string>> = {
   'others-data': 'Er staan gegevens van anderen in (AVG art. 15 lid 4).',
   'attached-to-redacted':
     'Bijlage bij een bericht dat zonder de woorden van anderen wordt verstrekt (AVG art. 15 lid 4).',
@@ -436,7 +421,7 @@ export const lost: string = 'We waren niet te bereiken. Wat u koos staat er nog;
 
 export const notAnAddress: string = 'Dit lijkt geen e-mailadres, zoals mette@mail.example.';
 
-export const choicesPage: PageWords = {
+export const choicesPage: of.PageWords = {
   title: 'Uw keuzes',
   lead: 'Wat mogen wij? Ja en nee zijn elk één klik. Niets wat u hier zegt verandert wat u heeft besteld.',
   askTitle: 'Uw keuzes bekijken en wijzigen',
@@ -489,7 +474,7 @@ export const choicesPage: PageWords = {
   },
 };
 
-export const shopProof: ProofWords = {
+export const shopProof: of.ProofWords = {
   signInAt: (shop) => `Inloggen: ${shop}`,
   why: 'Wij hebben nog niet vastgesteld dat u het bent. Log in waar u klant bent, dan weten wij het.',
   proven: 'Dank u, u bent het',
@@ -502,7 +487,7 @@ export const shopProof: ProofWords = {
   tooMany: 'Te veel pogingen vanaf hier. Wacht een paar minuten.',
 };
 
-export const ask: AskWords = {
+export const ask: of.AskWords = {
   title: 'Uw gegevens, uw rechten',
   lead:
     'Vraag wat wij over u hebben, of vraag ons het te corrigeren of te wissen. Een account is niet ' +
@@ -576,7 +561,7 @@ export const ask: AskWords = {
   extended: 'Wij hadden meer tijd nodig en schreven u waarom.',
 };
 
-export const links: LinkWords = {
+export const links: of.LinkWords = {
   lost: 'We waren niet te bereiken. Probeer het opnieuw.',
   identity: {
     title: 'Heeft u het gevraagd?',
@@ -625,7 +610,7 @@ export const fieldsByMeaning: Readonly<Record<Holds, string>> = {
   'free-text': 'Tekst',
 };
 
-export const fieldTitles: FieldTitles = {
+export const fieldTitles: of.FieldTitles = {
   number: 'Nummer',
   reference: 'Referentie',
   created: 'Aangemaakt',
@@ -695,7 +680,7 @@ export const fieldTitles: FieldTitles = {
   numberThere: 'Nummer daar',
 };
 
-export const states: States = {
+export const states: of.States = {
   open: 'open',
   closed: 'gesloten',
   paid: 'betaald',
@@ -751,7 +736,7 @@ export const partsOfFiles: Readonly<Record<'line' | 'row' | 'page', string>> = {
   page: 'pagina',
 };
 
-export const phrases: Phrases = {
+export const phrases: of.Phrases = {
   // What is held.
   'name and contact': 'naam en contactgegevens',
   'name and e-mail': 'naam en e-mailadres',
@@ -849,7 +834,7 @@ export const onePeriod: Readonly<Record<'day' | 'month' | 'year', string>> = {
   year: 'een jaar',
 };
 
-export const ownRefusals: OwnRefusals = {
+export const ownRefusals: of.OwnRefusals = {
   'link-unknown': 'Deze link is niet van ons, of er is een nieuwere voor in de plaats gekomen.',
   'link-expired': 'Deze link is verlopen. Schrijf ons, dan sturen we een nieuwe.',
   'link-used': 'Deze link is al gebruikt. Schrijf ons als u nog iets nodig heeft.',

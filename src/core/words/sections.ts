@@ -3,29 +3,14 @@ import * as da from './da';
 import * as de from './de';
 import * as nl from './nl';
 import type { Language } from '../letters/mailings';
-import type {
-  CertificateWords,
-  ByLetter,
-  CoverWords,
-  PackWords,
-  WithheldReason,
-  PageWords,
-  ProofWords,
-  AskWords,
-  LinkWords,
-  LetterWords,
-  FieldTitles,
-  OwnRefusals,
-  Phrases,
-  States,
-} from './words';
+import type * as of from './words';
 import type { Holds } from '../systems/fieldHolds';
 
 /** One section of the words of people, in every language. */
 export type InEvery<T> = Readonly<Record<Language, T>>;
 
 /** How letters speak, and every template as it ships. */
-export const LETTER_WORDS: InEvery<LetterWords> = {
+export const LETTER_WORDS: InEvery<of.LetterWords> = {
   en: en.letters,
   da: da.letters,
   de: de.letters,
@@ -39,14 +24,14 @@ export const HELD_WORDS: InEvery<{ is: string; kinds: Readonly<Record<string, st
   nl: nl.held,
 };
 
-export const CERTIFICATE_WORDS: InEvery<CertificateWords> = {
+export const CERTIFICATE_WORDS: InEvery<of.CertificateWords> = {
   en: en.certificate,
   da: da.certificate,
   de: de.certificate,
   nl: nl.certificate,
 };
 
-export const COMPLETION_WORDS: InEvery<(from: string) => Readonly<Record<ByLetter | 'other', string>>> = {
+export const COMPLETION_WORDS: InEvery<(from: string) => Readonly<Record<of.ByLetter | 'other', string>>> = {
   en: en.completion,
   da: da.completion,
   de: de.completion,
@@ -80,21 +65,24 @@ export const CHOICES_PAGE_MAIL: InEvery<
   nl: nl.choicesPageMail,
 };
 
-export const COVER_WORDS: InEvery<CoverWords> = {
+export const COVER_WORDS: InEvery<of.CoverWords> = {
   en: en.cover,
   da: da.cover,
   de: de.cover,
   nl: nl.cover,
 };
 
-export const PACK_WORDS: InEvery<PackWords> = {
+export const PACK_WORDS: InEvery<of.PackWords> = {
   en: en.pack,
   da: da.pack,
   de: de.pack,
   nl: nl.pack,
 };
 
-/** Words that are told by telephone or at the counter and typed by whoever hears them: short, without letters that a keyboard lacks; 32 in each language. */
+/**
+ * Words that are told by telephone or at the counter and typed by whoever hears them: short, without letters that a keyboard
+ * lacks; 32 in each language.
+ */
 export const SECOND_WORDS: InEvery<readonly string[]> = {
   en: en.secondWords,
   da: da.secondWords,
@@ -103,7 +91,7 @@ export const SECOND_WORDS: InEvery<readonly string[]> = {
 };
 
 /** The law behind each; said as the language says it. */
-export const WITHHELD: InEvery<Readonly<Record<WithheldReason, string>>> = {
+export const WITHHELD: InEvery<Readonly<Record<of.WithheldReason, string>>> = {
   en: en.withheld,
   da: da.withheld,
   de: de.withheld,
@@ -132,7 +120,7 @@ export const NOT_AN_ADDRESS: InEvery<string> = {
   nl: nl.notAnAddress,
 };
 
-export const CHOICES_WORDS: InEvery<PageWords> = {
+export const CHOICES_WORDS: InEvery<of.PageWords> = {
   en: en.choicesPage,
   da: da.choicesPage,
   de: de.choicesPage,
@@ -140,21 +128,21 @@ export const CHOICES_WORDS: InEvery<PageWords> = {
 };
 
 /** What somebody reads who shows who they are by signing in at a shop. */
-export const PROOF_WORDS: InEvery<ProofWords> = {
+export const PROOF_WORDS: InEvery<of.ProofWords> = {
   en: en.shopProof,
   da: da.shopProof,
   de: de.shopProof,
   nl: nl.shopProof,
 };
 
-export const ASK_WORDS: InEvery<AskWords> = {
+export const ASK_WORDS: InEvery<of.AskWords> = {
   en: en.ask,
   da: da.ask,
   de: de.ask,
   nl: nl.ask,
 };
 
-export const LINK_WORDS: InEvery<LinkWords> = {
+export const LINK_WORDS: InEvery<of.LinkWords> = {
   en: en.links,
   da: da.links,
   de: de.links,
@@ -184,15 +172,15 @@ export const FIELDS_BY_MEANING: InEvery<Readonly<Record<Holds, string>>> = {
 };
 
 /** What a field is called by its usual names. */
-export const FIELD_TITLES: InEvery<FieldTitles> = {
+export const FIELD_TITLES: InEvery<of.FieldTitles> = {
   en: en.fieldTitles,
   da: da.fieldTitles,
   de: de.fieldTitles,
   nl: nl.fieldTitles,
 };
 
-/** States that systems commonly have, as they are written in them. */
-export const STATES: InEvery<States> = {
+/** of.States that systems commonly have, as they are written in them. */
+export const STATES: InEvery<of.States> = {
   en: en.states,
   da: da.states,
   de: de.states,
@@ -207,7 +195,7 @@ export const PARTS_OF_FILES: InEvery<Readonly<Record<'line' | 'row' | 'page', st
 };
 
 /** What registers commonly say, by its English: what an organisation need not translate itself. */
-export const PHRASES: InEvery<Phrases> = {
+export const PHRASES: InEvery<of.Phrases> = {
   en: en.phrases,
   da: da.phrases,
   de: de.phrases,
@@ -228,7 +216,7 @@ export const ONE_PERIOD: InEvery<Readonly<Record<'day' | 'month' | 'year', strin
   nl: nl.onePeriod,
 };
 
-export const OWN_REFUSALS: InEvery<OwnRefusals> = {
+export const OWN_REFUSALS: InEvery<of.OwnRefusals> = {
   en: en.ownRefusals,
   da: da.ownRefusals,
   de: de.ownRefusals,

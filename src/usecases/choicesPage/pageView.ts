@@ -177,8 +177,11 @@ async function recordOwn(
     externalId: ctx.keys.id('pag'),
     ...more,
   });
-  // A yes is confirmed at once by a second record: both under the same locks.
-  await lockWholeLedger(h);
+  // Who is on this page has come from their own mailbox: a purpose that wants that proof has it, by a second record.
+  const purposes = purposesInForce((await readRules(h)).purposes, ctx.clock.now(), ctx.clock.now());
+  const isConfirmed = ({ purpose, answer }: (typeof drafts)[number]) =>
+    answer === 'grant' && Boolean(purposes.find(({ id }) => id === purpose)?.confirmWithinHours);
+  if (drafts.some(isConfirmed)) await lockWholeLedger(h);
   const outcomes = await recordChoicesIn(ctx, h, {
     systemId: 'sys_bookend',
     choices: drafts.map(({ purpose, answer }) =>
@@ -191,12 +194,8 @@ async function recordOwn(
     ),
   });
   if (outcomes.some(({ id }) => !id)) return false;
-  // Who is on this page has come from their own mailbox: a purpose that wants that proof has it.
-  const purposes = purposesInForce((await readRules(h)).purposes, ctx.clock.now(), ctx.clock.now());
-  const confirmable = drafts.flatMap(({ purpose, answer }, i) =>
-    answer === 'grant' && outcomes[i]!.id && purposes.find(({ id }) => id === purpose)?.confirmWithinHours
-      ? [{ purpose, confirms: outcomes[i]!.id }]
-      : [],
+  const confirmable = drafts.flatMap((draft, i) =>
+    isConfirmed(draft) && outcomes[i]!.id ? [{ purpose: draft.purpose, confirms: outcomes[i]!.id }] : [],
   );
   if (confirmable.length > 0)
     await recordChoicesIn(ctx, h, {
