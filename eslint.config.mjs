@@ -26,6 +26,18 @@ const NO_CLASSES = {
   message: 'Tests find things by role, label, text or data attribute, not by a class.',
 };
 
+/** What the browser draws in its own way; ours are in src/ui/fields, src/ui/shared/Fold and src/ui/shared/ListTable. */
+const NO_NATIVE_PARTS = [
+  ...['select', 'details', 'table', 'dialog'].map((name) => ({
+    selector: `JSXOpeningElement[name.name='${name}']`,
+    message: `Parts are MUI’s, in our clothes: no <${name}>.`,
+  })),
+  ...['date', 'datetime-local', 'month', 'week', 'time', 'checkbox'].map((type) => ({
+    selector: `JSXOpeningElement[name.name=/^(input|TextField)$/] > JSXAttribute[name.name='type'] > Literal[value='${type}']`,
+    message: `Parts are MUI’s, in our clothes: no input of the type ${type}.`,
+  })),
+];
+
 /** Where components are: the rules of React look at nothing else. */
 const PAGES = ['src/app/**/*.{ts,tsx}', 'src/ui/**/*.{ts,tsx}', 'test/support/**/*.tsx'];
 
@@ -76,7 +88,10 @@ export default tseslint.config(
   {
     files: ['src/ui/**/*.tsx', 'src/app/**/*.tsx'],
     ignores: ['**/*.test.tsx'],
-    rules: { 'max-lines-per-function': ['error', { max: 150, skipComments: true }] },
+    rules: {
+      'max-lines-per-function': ['error', { max: 150, skipComments: true }],
+      'no-restricted-syntax': ['error', ...NO_NATIVE_PARTS],
+    },
   },
   {
     files: ['src/core/**'],

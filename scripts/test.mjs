@@ -191,6 +191,13 @@ endWith(async () => {
           "export const find = (page: Document) => page.querySelector('tr .unsure');",
         );
         await checkBites(
+          'lint finds a part that the browser draws in its own way',
+          lint('src/ui/desk/DeskSheet.tsx'),
+          ROOT,
+          ['no <details>', 'no <select>', 'no <table>', 'no input of the type date'],
+          'export const Look = () => (\n' + '  <details><select /><table /><input type="date" /></details>\n);',
+        );
+        await checkBites(
           'formatting finds what is not formatted',
           [...prettier, '--check', '--stdin-filepath', 'src/core/leak.ts'],
           ROOT,

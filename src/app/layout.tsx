@@ -9,12 +9,15 @@ import '@fontsource-variable/source-serif-4';
 import '@fontsource/ibm-plex-mono/400.css';
 import '../ui/theme/tokens.css';
 import '../ui/theme/base.css';
+import { regionOf } from '../core/shared/region';
 import { Providers } from '../ui/theme/Providers';
 
 export const metadata: Metadata = { title: { default: 'Bookend', template: '%s · Bookend' }, robots: { index: false } };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const nonce = (await headers()).get('x-nonce') ?? undefined;
+  const head = await headers();
+  const nonce = head.get('x-nonce') ?? undefined;
+  const region = regionOf(head.get('accept-language'));
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
@@ -26,7 +29,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         />
         <AppRouterCacheProvider options={{ enableCssLayer: true, ...(nonce ? { nonce } : {}) }}>
           <NuqsAdapter>
-            <Providers>{children}</Providers>
+            <Providers region={region}>{children}</Providers>
           </NuqsAdapter>
         </AppRouterCacheProvider>
       </body>

@@ -2,6 +2,7 @@
 
 import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 interface Colleague {
   id: string;
@@ -28,7 +29,7 @@ export function ColleagueTable({
       <header>
         <h2 id="colleagues">People and roles</h2>
       </header>
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th>name</th>
@@ -60,7 +61,7 @@ export function ColleagueTable({
             </tr>
           ))}
         </tbody>
-      </table>
+      </ListTable>
     </section>
   );
 }

@@ -14,6 +14,8 @@ import type { ActionResult } from '../shared/actionResult';
 import { axes, Chart } from '../shared/Chart';
 import { RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
+import { ListTable } from '../shared/ListTable';
+import { Choose } from '../fields/Choose';
 
 const number = new Intl.NumberFormat('en');
 
@@ -55,7 +57,7 @@ export function AudienceSheet({ audiences, purposes, asked, zone, askAgain, stop
         {audiences.length === 0 ? (
           <p className="empty">No list has been asked about yet.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>list</th>
@@ -103,7 +105,7 @@ export function AudienceSheet({ audiences, purposes, asked, zone, askAgain, stop
                 );
               })}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
       {newest?.runs[0] && <WhyNots audience={newest} />}
@@ -125,7 +127,7 @@ function Asked({ lines }: { lines: readonly AskedLine[] }) {
           No system has asked before a send. Whoever sends without asking does not know of a withdrawal.
         </p>
       ) : (
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>system</th>
@@ -148,7 +150,7 @@ function Asked({ lines }: { lines: readonly AskedLine[] }) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       )}
     </section>
   );
@@ -209,6 +211,8 @@ function WhyNots({ audience }: { audience: AudienceView }) {
 function Upload({ purposes }: { purposes: Props['purposes'] }) {
   const [failure, setFailure] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
+  const [purpose, setPurpose] = useState(purposes[0]?.id ?? '');
+  const [channel, setChannel] = useState('email');
   const router = useRouter();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -221,8 +225,8 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
       body: file,
       headers: {
         'x-file-name': encodeURIComponent(file.name),
-        'x-purpose': String(form.get('purpose')),
-        'x-channel': String(form.get('channel')),
+        'x-purpose': purpose,
+        'x-channel': channel,
       },
     }).catch(() => null);
     setBusy(false);
@@ -234,24 +238,22 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
     <section className="sheet pad stack" aria-labelledby="ask">
       <h2 id="ask">Check a list</h2>
       <form onSubmit={(event) => void submit(event)} className="stack filters" style={{ margin: 0 }}>
-        <label>
-          for{' '}
-          <select name="purpose">
-            {purposes.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          by{' '}
-          <select name="channel">
-            <option value="email">e-mail</option>
-            <option value="phone">phone</option>
-            <option value="sms">text message</option>
-          </select>
-        </label>
+        <Choose
+          label="for"
+          value={purpose}
+          options={purposes.map(({ id, title }) => [id, title] as const)}
+          choose={(id) => setPurpose(id ?? '')}
+        />
+        <Choose
+          label="by"
+          value={channel}
+          options={[
+            ['email', 'e-mail'],
+            ['phone', 'phone'],
+            ['sms', 'text message'],
+          ]}
+          choose={(one) => setChannel(one!)}
+        />
         <label>
           list{' '}
           <input

@@ -1,5 +1,6 @@
 'use client';
 
+import Checkbox from '@mui/material/Checkbox';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
@@ -10,6 +11,7 @@ import { ActButton } from '../shared/ActButton';
 import { StandingMark } from '../shared/StandingMark';
 import type { RequestActs } from '../shared/acts';
 import { Recipients } from './Recipients';
+import { ListTable } from '../shared/ListTable';
 
 interface Props {
   request: RequestView;
@@ -44,7 +46,7 @@ export function ChoicesPanel({ request, actions }: Props) {
     setLeft(new Set(left.has(purpose) ? [...left].filter((one) => one !== purpose) : [...left, purpose]));
   return (
     <div className="body stack">
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th />
@@ -57,9 +59,9 @@ export function ChoicesPanel({ request, actions }: Props) {
           {data.map((effect) => (
             <tr key={effect.purpose}>
               <td>
-                <input
-                  type="checkbox"
-                  aria-label={effect.title}
+                <Checkbox
+                  size="small"
+                  slotProps={{ input: { 'aria-label': effect.title } }}
                   disabled={effect.answer === null || !request.mayWork}
                   checked={effect.answer !== null && !left.has(effect.purpose)}
                   onChange={() => toggle(effect.purpose)}
@@ -77,7 +79,7 @@ export function ChoicesPanel({ request, actions }: Props) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </ListTable>
       <p className="muted">
         It counts from the day of receipt. Every system that keeps a flag is compared at once, and what still permits it
         is corrected.
@@ -239,7 +241,7 @@ export function RecordsPanel({ request, actions }: Props) {
 /** What was done to which record, and how far the system has followed. */
 function ActsList({ acts }: { acts: RecordActView['acts'] }) {
   return (
-    <table className="list">
+    <ListTable>
       <thead>
         <tr>
           <th>system</th>
@@ -269,6 +271,6 @@ function ActsList({ acts }: { acts: RecordActView['acts'] }) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </ListTable>
   );
 }

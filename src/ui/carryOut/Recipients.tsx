@@ -5,6 +5,7 @@ import type { RecipientView } from '../../core/carryOut/views';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 interface Props {
   request: RequestView;
@@ -17,7 +18,7 @@ export function Recipients({ request, recipients, tell }: Props) {
   const [how, setHow] = useState<Record<string, string>>({});
   const text = (recipient: string) => how[recipient] ?? '';
   return (
-    <table className="list">
+    <ListTable>
       <thead>
         <tr>
           <th>had received it from us</th>
@@ -67,6 +68,6 @@ export function Recipients({ request, recipients, tell }: Props) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </ListTable>
   );
 }

@@ -11,6 +11,7 @@ import type { ChoicesActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../../core/words/ownRefusals';
+import { ListTable } from '../shared/ListTable';
 
 type Said = Record<string, boolean | undefined>;
 
@@ -187,9 +188,9 @@ function History({
 }) {
   if (view.history.length === 0) return null;
   return (
-    <details style={{ marginTop: 26 }}>
-      <summary>{words.history}</summary>
-      <table className="list">
+    <section style={{ marginTop: 26 }}>
+      <h2>{words.history}</h2>
+      <ListTable>
         <tbody>
           {view.history.map((one) => (
             <tr key={one.id}>
@@ -205,7 +206,7 @@ function History({
             </tr>
           ))}
         </tbody>
-      </table>
-    </details>
+      </ListTable>
+    </section>
   );
 }

@@ -12,6 +12,7 @@ import { sayDay } from '../../core/shared/days';
 import { useSay } from '../shared/Say';
 import type { RequestActs } from '../shared/acts';
 import { LawsField, sayProposed } from '../intake/LawsField';
+import { DayField } from '../fields/DayField';
 
 type Values = InferType<typeof basisSchema>;
 
@@ -46,13 +47,20 @@ export function BasisForm({ request, today, actions }: { request: RequestView; t
             />
           )}
         />
-        <TextField
-          {...register('receivedOn')}
-          type="date"
-          label="Day of receipt"
-          error={Boolean(formState.errors.receivedOn)}
-          helperText={formState.errors.receivedOn?.message ?? ' '}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }}
+        <Controller
+          name="receivedOn"
+          control={control}
+          render={({ field }) => (
+            <DayField
+              label="Day of receipt"
+              value={field.value}
+              max={today}
+              choose={(day) => field.onChange(day ?? '')}
+              error={formState.errors.receivedOn?.message}
+              help=" "
+              width="100%"
+            />
+          )}
         />
       </div>
       <TextField

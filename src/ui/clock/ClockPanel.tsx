@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import { sayReason } from '../../core/words/reasons';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -11,6 +12,7 @@ import { ActButton } from '../shared/ActButton';
 import { BasisForm } from './BasisForm';
 import { WhatIf } from './WhatIf';
 import type { RequestActs } from '../shared/acts';
+import { DayField } from '../fields/DayField';
 
 interface Props {
   request: RequestView;
@@ -98,9 +100,9 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
       )}
       {request.mayWork && (
         <div style={{ marginTop: 8 }}>
-          <button className="plain" aria-expanded={isBasisOpen} onClick={() => setBasisOpen(!isBasisOpen)}>
+          <Button aria-expanded={isBasisOpen} onClick={() => setBasisOpen(!isBasisOpen)}>
             Correct the laws or the day of receipt
-          </button>
+          </Button>
           {!isAsProposed && proposedIds.length > 0 && (
             <span className="ochre">
               {' '}
@@ -141,15 +143,7 @@ function Events({ request, actions }: Pick<Props, 'request' | 'actions'>) {
         onChange={(event) => setReason(event.target.value)}
         sx={{ maxWidth: 330 }}
       />
-      {isOpenEnded && (
-        <TextField
-          type="date"
-          label="until"
-          value={until}
-          onChange={(event) => setUntil(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-      )}
+      {isOpenEnded && <DayField label="until" value={until} choose={(day) => setUntil(day ?? '')} />}
       <ActButton
         act={() =>
           actions.recordClockEvent({

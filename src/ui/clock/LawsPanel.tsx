@@ -18,6 +18,7 @@ import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
+import { ListTable } from '../shared/ListTable';
 
 export type LawActions = Pick<SetupActs, 'previewLaw' | 'adoptLaw' | 'stateLaw'>;
 
@@ -31,7 +32,7 @@ export function LawsPanel({ view, actions }: { view: LawsView; actions: LawActio
         <h2 id="laws">Laws</h2>
         <span className="muted">the row of the day of receipt counts; not legal advice</span>
       </header>
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th>law</th>
@@ -55,7 +56,7 @@ export function LawsPanel({ view, actions }: { view: LawsView; actions: LawActio
             />
           ))}
         </tbody>
-      </table>
+      </ListTable>
       {draft && (
         <Dialog open onClose={() => setEditing(null)} maxWidth="sm" fullWidth aria-labelledby="law-title">
           <DialogTitle id="law-title">

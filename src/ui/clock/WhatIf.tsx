@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import type { RequestActs } from '../shared/acts';
+import { DayField } from '../fields/DayField';
 
 const KINDS = [
   ['identity-proven', 'identity is proven'],
@@ -58,14 +59,7 @@ export function WhatIf({ request, today, actions }: { request: RequestView; toda
           </MenuItem>
         ))}
       </TextField>
-      <TextField
-        type="date"
-        label="on"
-        value={on}
-        onChange={(event) => setOn(event.target.value)}
-        slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
-        sx={{ width: 160 }}
-      />
+      <DayField label="on" value={on} min={today} choose={(day) => day && setOn(day)} />
       <Button variant="outlined" onClick={() => void ask()}>
         Work it out
       </Button>

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import type { Desk } from '../../core/desk/views';
 import { sayDay } from '../../core/shared/days';
 import { Runway } from './Runway';
+import { ListTable } from '../shared/ListTable';
 import './desk.css';
 
 /** What is due, what is stuck and on whom, what came in. */
@@ -28,7 +29,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
           {desk.waiting.length === 0 ? (
             <p className="empty">Nobody else is holding anything up.</p>
           ) : (
-            <table className="list">
+            <ListTable>
               <tbody>
                 {desk.waiting.map((one, i) => (
                   <tr key={i}>
@@ -42,7 +43,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </ListTable>
           )}
         </section>
         <section className="sheet" aria-labelledby="came-in">
@@ -52,7 +53,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
           {desk.cameIn.length === 0 ? (
             <p className="empty">Nothing new since the day before yesterday.</p>
           ) : (
-            <table className="list">
+            <ListTable>
               <tbody>
                 {desk.cameIn.map((one, i) => (
                   <tr key={i}>
@@ -66,7 +67,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </ListTable>
           )}
         </section>
       </div>

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { addDays, daysBetween, sayDay, sayShortDay, weekdayOf } from '../../core/shared/days';
 import type { RequestLine } from '../../core/requests/views';
+import { ListTable } from '../shared/ListTable';
 
 const WIDTH = 300;
 
@@ -29,7 +30,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Reques
         <p className="empty">No clock is running.</p>
       ) : (
         <div className="wrap" tabIndex={0} role="region" aria-label="Open clocks, row by row">
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>reference</th>
@@ -84,7 +85,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Reques
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         </div>
       )}
     </section>

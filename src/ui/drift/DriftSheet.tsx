@@ -4,7 +4,7 @@ import { parseAsString, useQueryStates } from 'nuqs';
 import type { DriftView } from '../../core/drift/views';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import { ActButton } from '../shared/ActButton';
-import { FilterSelect } from '../shared/FilterSelect';
+import { Choose } from '../fields/Choose';
 import type { DriftActs } from './DriftTables';
 import { Board, Compared, Differences, WAY } from './DriftTables';
 import { FollowChart } from './FollowChart';
@@ -40,14 +40,14 @@ export function DriftSheet({ view, zone, actions }: { view: DriftView; zone: str
       <Compared view={view} zone={zone} actions={actions} />
       <Board view={view} actions={actions} />
       <div className="filters">
-        <FilterSelect
+        <Choose
           label="system"
           value={filter.system}
           options={view.systems.map(({ id, name }) => [id, name] as const)}
           every="every system"
           choose={(system) => void setFilter({ system, after: null })}
         />
-        <FilterSelect
+        <Choose
           label="differs"
           value={filter.direction}
           options={Object.entries(WAY)}

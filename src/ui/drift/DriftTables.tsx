@@ -1,11 +1,13 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import Link from 'next/link';
 import type { DriftView } from '../../core/drift/views';
 import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import { RunState, type StopRun } from '../runs/RunProgress';
 import type { LedgerActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 /** How a system differs from the ledger, in words. */
 export const WAY = { looser: 'permits, the ledger does not', stricter: 'refuses, the ledger permits' } as const;
@@ -28,7 +30,7 @@ export function Compared({ view, zone, actions }: Props) {
         <h2 id="compared">Compared</h2>
         <span className="muted">each night, and when you ask</span>
       </header>
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th>system</th>
@@ -63,7 +65,7 @@ export function Compared({ view, zone, actions }: Props) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </ListTable>
     </section>
   );
 }
@@ -76,7 +78,7 @@ export function Board({ view, actions }: Omit<Props, 'zone'>) {
       <header>
         <h2 id="board">By purpose and age</h2>
       </header>
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th>system</th>
@@ -138,7 +140,7 @@ export function Board({ view, actions }: Omit<Props, 'zone'>) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </ListTable>
     </section>
   );
 }
@@ -150,7 +152,7 @@ export function Differences({ view, zone, actions, more }: Props & { more: () =>
       {view.items.length === 0 ? (
         <p className="empty">Nothing differs.</p>
       ) : (
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>who</th>
@@ -213,13 +215,11 @@ export function Differences({ view, zone, actions, more }: Props & { more: () =>
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       )}
       {view.next && (
         <p className="pad">
-          <button className="plain" onClick={more}>
-            More
-          </button>
+          <Button onClick={more}>More</Button>
         </p>
       )}
     </section>

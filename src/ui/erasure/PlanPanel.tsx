@@ -11,6 +11,7 @@ import { RunProgress } from '../runs/RunProgress';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActs } from '../shared/acts';
 import { Recipients } from '../carryOut/Recipients';
+import { ListTable } from '../shared/ListTable';
 
 const ACTION: Record<string, { mark: string; tone: string; word: string }> = {
   erase: { mark: '✕', tone: 'late', word: 'erase' },
@@ -113,7 +114,7 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
           role="region"
           aria-label="Plan lines"
         >
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>action</th>
@@ -142,7 +143,7 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         </div>
       )}
     </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import { sayReason } from '../../core/words/reasons';
 import { useState } from 'react';
 import { askingAndClock } from '../../core/identity/identityMethods';
@@ -7,6 +8,7 @@ import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import { FactsForm } from './FactsForm';
 import type { RequestActs } from '../shared/acts';
+import { OneOf } from '../fields/OneOf';
 
 /** Who asks, and may they; in proportion to the right and the data. What asking does to the clock is said beforehand. */
 export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
@@ -60,23 +62,20 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
           document.
         </p>
       ) : (
-        <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-          <legend className="muted" style={{ marginBottom: 4 }}>
-            Addresses on file
-          </legend>
-          {identity.addresses.map((one) => (
-            <label key={one.address} style={{ display: 'block', padding: '3px 0' }}>
-              <input
-                type="radio"
-                name="address"
-                value={one.address}
-                checked={address === one.address}
-                onChange={() => setAddress(one.address)}
-              />{' '}
-              {one.address} {one.isAsking && <span className="muted">the one that asks</span>}
-            </label>
-          ))}
-        </fieldset>
+        <OneOf
+          legend="Addresses on file"
+          value={address}
+          options={identity.addresses.map(
+            (one) =>
+              [
+                one.address,
+                <>
+                  {one.address} {one.isAsking && <span className="muted">the one that asks</span>}
+                </>,
+              ] as const,
+          )}
+          choose={setAddress}
+        />
       )}
       <div className="row">
         <ActButton
@@ -87,14 +86,9 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
         >
           {identity.state === 'none' ? `Mail a code (${CLOCK_WORDS[clock.code]})` : 'Mail another code'}
         </ActButton>
-        <button
-          className="plain"
-          aria-expanded={isFactsOpen}
-          disabled={whyNoFacts !== null}
-          onClick={() => setFactsOpen(!isFactsOpen)}
-        >
+        <Button aria-expanded={isFactsOpen} disabled={whyNoFacts !== null} onClick={() => setFactsOpen(!isFactsOpen)}>
           Compare facts with what is on file
-        </button>
+        </Button>
         <ActButton act={() => actions.proveAtCounter({ ref })} done="Identity proven">
           A document was looked at
         </ActButton>

@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import type { ImportId } from '../../core/shared/ids';
 import { sayReasons, type Reason } from '../../core/words/reasons';
 import { useRouter } from 'next/navigation';
@@ -9,6 +10,7 @@ import type { RecordStatus } from '../../core/ledger/schema';
 import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
+import { ListTable } from '../shared/ListTable';
 
 /** Of one file. */
 export interface Correcting {
@@ -20,7 +22,7 @@ export interface Correcting {
 export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; correct?: Correcting }) {
   return (
     <div className="wrap" tabIndex={0} role="region" aria-label="Held lines">
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th className="num">line</th>
@@ -34,7 +36,7 @@ export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; corr
             <Line key={one.line} one={one} {...(correct ? { correct } : {})} />
           ))}
         </tbody>
-      </table>
+      </ListTable>
     </div>
   );
 }
@@ -87,12 +89,10 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correcting }) {
               style={{ width: '100%' }}
               autoFocus
             />
-            <button className="plain on" disabled={isBusy}>
+            <Button type="submit" variant="contained" disabled={isBusy}>
               Run it
-            </button>
-            <button type="button" className="plain" onClick={() => setRaw(null)}>
-              Leave it
-            </button>
+            </Button>
+            <Button onClick={() => setRaw(null)}>Leave it</Button>
           </form>
         ) : (
           <>
@@ -100,9 +100,9 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correcting }) {
             {correct && now.status === 'quarantined' && one.raw !== null && (
               <>
                 {' '}
-                <button className="plain" onClick={() => setRaw(one.raw)} aria-label={`Correct line ${one.line}`}>
+                <Button onClick={() => setRaw(one.raw)} aria-label={`Correct line ${one.line}`}>
                   Correct
-                </button>
+                </Button>
               </>
             )}
           </>

@@ -6,6 +6,8 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { ImportSummary } from '../../core/imports/views';
 import { sayShortInstant } from '../../core/shared/days';
+import { ListTable } from '../shared/ListTable';
+import { Choose } from '../fields/Choose';
 
 interface Sent {
   ok: boolean;
@@ -49,6 +51,7 @@ export function ImportSheet({
 }) {
   const [failure, setFailure] = useState<string | null>(null);
   const [share, setShare] = useState<number | null>(null);
+  const [system, setSystem] = useState(sources[0]?.id ?? '');
   const router = useRouter();
   const onCheck = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -57,7 +60,7 @@ export function ImportSheet({
     if (!(file instanceof File) || file.size === 0) return setFailure('Choose a file that is not empty.');
     setFailure(null);
     setShare(0);
-    const sent = await send(String(form.get('system')), file, setShare);
+    const sent = await send(system, file, setShare);
     setShare(null);
     if (sent.ok && sent.id) router.push(`/ledger/imports/${sent.id}`);
     else setFailure(sent.title ?? 'The file was not taken. Nothing was imported.');
@@ -75,16 +78,12 @@ export function ImportSheet({
       </div>
       <section className="sheet pad" style={{ marginBottom: 14 }}>
         <form onSubmit={(event) => void onCheck(event)} className="row filters" style={{ margin: 0 }}>
-          <label>
-            from{' '}
-            <select name="system" defaultValue={sources[0]?.id}>
-              {sources.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choose
+            label="from"
+            value={system}
+            options={sources.map(({ id, name }) => [id, name] as const)}
+            choose={(id) => setSystem(id ?? '')}
+          />
           <label>
             file{' '}
             <input
@@ -113,7 +112,7 @@ export function ImportSheet({
         {imports.length === 0 ? (
           <p className="empty">No file has been taken in yet.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>file</th>
@@ -149,7 +148,7 @@ export function ImportSheet({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
     </>

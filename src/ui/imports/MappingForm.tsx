@@ -10,6 +10,7 @@ import { IMPORT_FIELDS, type ImportField, type Mapping } from '../../core/import
 import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
+import { Choose } from '../fields/Choose';
 
 const SAY: Record<ImportField, string> = {
   externalId: 'number of the line',
@@ -94,15 +95,14 @@ export function MappingForm({
         <legend style={{ fontWeight: 600, marginBottom: 6 }}>Which column says what</legend>
         <div className="maps">
           {IMPORT_FIELDS.map((field) => (
-            <label key={field}>
-              {SAY[field]}
-              <select value={column(field)} onChange={(event) => setColumn(field, event.target.value)}>
-                <option value="">–</option>
-                {columns.map((one) => (
-                  <option key={one}>{one}</option>
-                ))}
-              </select>
-            </label>
+            <Choose
+              key={field}
+              label={SAY[field]}
+              value={column(field)}
+              every="–"
+              options={columns}
+              choose={(one) => setColumn(field, one ?? '')}
+            />
           ))}
         </div>
       </fieldset>
@@ -112,13 +112,12 @@ export function MappingForm({
           {(['purpose', 'country', 'ask', 'askVersion', 'method', 'place'] as const)
             .filter((field) => !column(field))
             .map((field) => (
-              <label key={field}>
-                {SAY[field]}
-                <input
-                  value={mapping.constants[field] ?? ''}
-                  onChange={(event) => setConstant(field, event.target.value)}
-                />
-              </label>
+              <TextField
+                key={field}
+                label={SAY[field]}
+                value={mapping.constants[field] ?? ''}
+                onChange={(event) => setConstant(field, event.target.value)}
+              />
             ))}
         </div>
       </fieldset>
@@ -126,49 +125,37 @@ export function MappingForm({
         <legend style={{ fontWeight: 600, marginBottom: 6 }}>The file’s words for answers</legend>
         <div className="maps">
           {words.map(([word, answer], i) => (
-            <label key={i}>
-              <input
-                aria-label={`word ${i + 1}`}
+            <div key={i} className="row" style={{ flexWrap: 'nowrap' }}>
+              <TextField
+                slotProps={{ htmlInput: { 'aria-label': `word ${i + 1}` } }}
                 value={word}
                 onChange={(event) => setWords(words.map((pair, n) => (n === i ? [event.target.value, pair[1]] : pair)))}
               />
-              <select
-                aria-label={`means ${i + 1}`}
+              <Choose
+                label={`means ${i + 1}`}
+                isQuiet
                 value={answer}
-                onChange={(event) =>
-                  setWords(words.map((pair, n) => (n === i ? [pair[0], event.target.value as Answer] : pair)))
-                }
-              >
-                {ANSWERS.map((one) => (
-                  <option key={one}>{one}</option>
-                ))}
-              </select>
-            </label>
+                options={ANSWERS}
+                choose={(one) => setWords(words.map((pair, n) => (n === i ? [pair[0], one as Answer] : pair)))}
+              />
+            </div>
           ))}
         </div>
-        <button
-          type="button"
-          className="plain"
-          style={{ marginTop: 6 }}
-          onClick={() => setWords([...words, ['', 'grant']])}
-        >
+        <Button sx={{ mt: 0.75 }} onClick={() => setWords([...words, ['', 'grant']])}>
           Another word
-        </button>
+        </Button>
       </fieldset>
-      <label className="row">
-        The answer is for this address only{' '}
-        <select
-          className="hash"
-          value={mapping.addressFrom ?? ''}
-          onChange={(event) =>
-            setMapping({ ...mapping, addressFrom: (event.target.value || null) as Mapping['addressFrom'] })
-          }
-        >
-          <option value="">no, for the person</option>
-          <option value="email">the e-mail</option>
-          <option value="phone">the phone</option>
-        </select>
-      </label>
+      <Choose
+        label="The answer is for this address only"
+        value={mapping.addressFrom ?? null}
+        every="no, for the person"
+        options={[
+          ['email', 'the e-mail'],
+          ['phone', 'the phone'],
+        ]}
+        choose={(from) => setMapping({ ...mapping, addressFrom: from as Mapping['addressFrom'] })}
+        width={300}
+      />
       <div className="row">
         <TextField
           label="Name of the mapping"

@@ -2,6 +2,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
+import { choose, chosen } from '../../../test/support/fields';
 import type { HeldLine, ImportView } from '../../core/imports/views';
 import { proposeMapping } from '../../core/imports/mapping';
 import { HeldLines } from './HeldLines';
@@ -152,13 +153,13 @@ describe('one import', () => {
         mapImport={async (values) => (sent.push(values), { ok: true, value: null })}
       />,
     );
-    expect(screen.getByLabelText<HTMLSelectElement>('e-mail').value).toBe('E-mail');
-    fireEvent.change(screen.getByLabelText('family name'), { target: { value: 'Navn' } });
+    expect(chosen('e-mail')).toBe('E-mail');
+    choose('family name', 'Navn');
     const constants = screen.getByText('The same in every line, where no column says it').closest('fieldset')!;
     fireEvent.change(within(constants).getByLabelText('purpose'), { target: { value: 'newsletter' } });
     fireEvent.click(screen.getByText('Another word'));
     fireEvent.change(screen.getByLabelText('word 2'), { target: { value: 'ok' } });
-    fireEvent.change(screen.getByLabelText('means 2'), { target: { value: 'refuse' } });
+    choose('means 2', 'refuse');
     const keep: HTMLButtonElement = screen.getByText('Keep it and try the file out');
     expect(keep.disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Name of the mapping'), { target: { value: 'the fair' } });

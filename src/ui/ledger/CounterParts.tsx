@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField';
 import type { AtTheCounter, Script } from '../../core/ledger/views';
 import type { Standing } from '../../core/ledger/types';
 import { StandingMark } from '../shared/StandingMark';
+import { Choose } from '../fields/Choose';
 
 const LANGUAGES: Record<string, string> = { da: 'Danish', de: 'German', en: 'English', nl: 'Dutch' };
 
@@ -89,26 +90,18 @@ export function ReadOut({
     <>
       <h2 id="words">2 · Read this out</h2>
       <div className="filters" style={{ margin: 0 }}>
-        <label>
-          script{' '}
-          <select value={script?.ask ?? ''} onChange={(event) => choose(event.target.value)}>
-            {scripts.map(({ ask, version, place: where }) => (
-              <option key={ask} value={ask}>
-                {where ?? ask}, v{version}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          in{' '}
-          <select value={language} onChange={(event) => setLanguage(event.target.value)}>
-            {Object.keys(script?.words ?? {}).map((one) => (
-              <option key={one} value={one}>
-                {LANGUAGES[one] ?? one}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choose
+          label="script"
+          value={script?.ask ?? ''}
+          options={scripts.map(({ ask, version, place: where }) => [ask, `${where ?? ask}, v${version}`] as const)}
+          choose={(ask) => choose(ask!)}
+        />
+        <Choose
+          label="in"
+          value={language}
+          options={Object.keys(script?.words ?? {}).map((one) => [one, LANGUAGES[one] ?? one] as const)}
+          choose={(one) => setLanguage(one!)}
+        />
       </div>
       <blockquote className="script" lang={language}>
         {script?.words[language] ?? script?.words['en']}

@@ -10,6 +10,8 @@ import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { Found, ReadOut } from './CounterParts';
+import { Choose } from '../fields/Choose';
+import { OneOf } from '../fields/OneOf';
 
 type Actions = Pick<LedgerActs, 'findAtCounter' | 'recordByHand'>;
 
@@ -93,14 +95,16 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
         <section className="sheet pad stack" aria-labelledby="who">
           <h2 id="who">1 · Who</h2>
           <form onSubmit={(event) => void onFind(event)} className="row filters" style={{ margin: 0 }}>
-            <label>
-              by{' '}
-              <select value={kind} onChange={(event) => setKind(event.target.value)}>
-                <option value="email">e-mail</option>
-                <option value="phone">phone</option>
-                <option value="customer-number">card or customer number</option>
-              </select>
-            </label>
+            <Choose
+              label="by"
+              value={kind}
+              options={[
+                ['email', 'e-mail'],
+                ['phone', 'phone'],
+                ['customer-number', 'card or customer number'],
+              ]}
+              choose={(one) => setKind(one!)}
+            />
             <TextField
               label="Exact value"
               value={value}
@@ -127,34 +131,22 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
           />
           <h2>3 · The answer</h2>
           <div className="filters" style={{ margin: 0 }}>
-            <label>
-              about{' '}
-              <select value={about} onChange={(event) => setPurpose(event.target.value)}>
-                {script?.purposes.map(({ id, title }) => (
-                  <option key={id} value={id}>
-                    {title}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label>
-              where{' '}
-              <input
-                value={place}
-                onChange={(event) => setPlace(event.target.value)}
-                placeholder="Aarhus, or on the phone"
-              />
-            </label>
+            <Choose
+              label="about"
+              value={about}
+              options={(script?.purposes ?? []).map(({ id, title }) => [id, title] as const)}
+              choose={(id) => setPurpose(id ?? '')}
+            />
+            <TextField
+              label="where"
+              value={place}
+              onChange={(event) => setPlace(event.target.value)}
+              placeholder="Aarhus, or on the phone"
+              fullWidth={false}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
           </div>
-          <fieldset className="answers" style={{ border: 0, padding: 0, margin: 0 }}>
-            <legend className="visually-hidden">Answer</legend>
-            {ANSWERS.map(([id, words]) => (
-              <label key={id}>
-                <input type="radio" name="answer" value={id} checked={answer === id} onChange={() => setAnswer(id)} />{' '}
-                {words}
-              </label>
-            ))}
-          </fieldset>
+          <OneOf legend="Answer" isQuiet row value={answer} options={ANSWERS} choose={setAnswer} />
           {failure && (
             <p className="note bad" role="alert">
               {failure}

@@ -1,16 +1,19 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { ANSWERS } from '../../core/ledger/types';
 import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import type { LedgerView, SourceLine } from '../../core/ledger/views';
 import type { LedgerFault } from '../../core/ledger/verify';
-import { FilterSelect } from '../shared/FilterSelect';
+import { Choose } from '../fields/Choose';
 import { ActButton } from '../shared/ActButton';
 import type { LedgerActs } from '../shared/acts';
 import { RunProgress, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
+import { ListTable } from '../shared/ListTable';
+import { DayField } from '../fields/DayField';
 import '../desk/desk.css';
 
 const number = new Intl.NumberFormat('en');
@@ -44,7 +47,7 @@ export function LedgerSheet({
   );
   const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
   const select = (name: 'purpose' | 'answer' | 'system', every: string, options: { id: string; title: string }[]) => (
-    <FilterSelect
+    <Choose
       label={name}
       value={filter[name]}
       options={options.map(({ id, title }) => [id, title] as const)}
@@ -82,33 +85,15 @@ export function LedgerSheet({
           'every system',
           view.systems.map(({ id, name }) => ({ id, title: name })),
         )}
-        <label>
-          from{' '}
-          <input
-            type="date"
-            value={filter.from ?? ''}
-            onChange={(event) => void setFilter({ from: event.target.value || null, before: null })}
-          />
-        </label>
-        <label>
-          to{' '}
-          <input
-            type="date"
-            value={filter.to ?? ''}
-            onChange={(event) => void setFilter({ to: event.target.value || null, before: null })}
-          />
-        </label>
-        {filter.before && (
-          <button className="plain" onClick={() => void setFilter({ before: null })}>
-            Newest
-          </button>
-        )}
+        <DayField label="from" value={filter.from} choose={(from) => void setFilter({ from, before: null })} />
+        <DayField label="to" value={filter.to} choose={(to) => void setFilter({ to, before: null })} />
+        {filter.before && <Button onClick={() => void setFilter({ before: null })}>Newest</Button>}
       </div>
       <section className="sheet wrap" tabIndex={0} aria-label="Choices, newest first">
         {view.lines.length === 0 ? (
           <p className="empty">No choice fits these filters.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th className="num">seq</th>
@@ -143,14 +128,12 @@ export function LedgerSheet({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
       {view.next && (
         <p style={{ marginTop: 10 }}>
-          <button className="plain" onClick={() => void setFilter({ before: view.next })}>
-            Older
-          </button>
+          <Button onClick={() => void setFilter({ before: view.next })}>Older</Button>
         </p>
       )}
     </>

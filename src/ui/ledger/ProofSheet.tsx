@@ -15,6 +15,9 @@ import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { RunProgress, RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
+import { ListTable } from '../shared/ListTable';
+import { Choose } from '../fields/Choose';
+import { DayField } from '../fields/DayField';
 
 const number = new Intl.NumberFormat('en');
 
@@ -88,7 +91,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
         </header>
         <ExportForm purposes={purposes} startExport={actions.startExport} />
         {exports.length > 0 && (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>asked</th>
@@ -117,7 +120,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
       {mayRemove && (
@@ -220,9 +223,7 @@ function ProveOne({ proveChoice }: Pick<LedgerActs, 'proveChoice'>) {
           </p>
           <code className="hash">{proof.leaf}</code>
           <p style={{ marginTop: 6 }}>
-            <button className="plain" onClick={save}>
-              Save the proof
-            </button>{' '}
+            <Button onClick={save}>Save the proof</Button>{' '}
             <span className="muted">checked by docs/check-proof.mjs, with nothing of Bookend’s</span>
           </p>
         </div>
@@ -232,19 +233,21 @@ function ProveOne({ proveChoice }: Pick<LedgerActs, 'proveChoice'>) {
 }
 
 function ExportForm({ purposes, startExport }: Pick<Props, 'purposes'> & Pick<LedgerActs, 'startExport'>) {
+  const [from, setFrom] = useState<string | null>(null);
+  const [to, setTo] = useState<string | null>(null);
+  const [purpose, setPurpose] = useState<string | null>(null);
+  const [who, setWho] = useState('');
+  const [format, setFormat] = useState<'csv' | 'ndjson' | 'jsonld'>('csv');
   const say = useSay();
   const router = useRouter();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const text = (name: string) => String(form.get(name) ?? '').trim() || null;
-    const who = text('who');
     const result = await startExport({
-      format: text('format') as 'csv',
-      from: text('from'),
-      to: text('to'),
-      purpose: text('purpose'),
-      identifier: who === null ? null : { kind: 'email', value: who },
+      format,
+      from,
+      to,
+      purpose,
+      identifier: who.trim() === '' ? null : { kind: 'email', value: who.trim() },
     }).catch((): ActionResult<never> => ({
       ok: false,
       message: 'The server did not answer. What you typed is still here.',
@@ -254,34 +257,29 @@ function ExportForm({ purposes, startExport }: Pick<Props, 'purposes'> & Pick<Le
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="filters pad" style={{ margin: 0 }} aria-label="Export">
-      <label>
-        from <input type="date" name="from" />
-      </label>
-      <label>
-        to <input type="date" name="to" />
-      </label>
-      <label>
-        purpose{' '}
-        <select name="purpose">
-          <option value="">every purpose</option>
-          {purposes.map(({ id, title }) => (
-            <option key={id} value={id}>
-              {title}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        person <input name="who" placeholder="exact e-mail, if one" />
-      </label>
-      <label>
-        as{' '}
-        <select name="format">
-          <option>csv</option>
-          <option>ndjson</option>
-          <option>jsonld</option>
-        </select>
-      </label>
+      <DayField label="from" value={from} choose={setFrom} />
+      <DayField label="to" value={to} {...(from ? { min: from } : {})} choose={setTo} />
+      <Choose
+        label="purpose"
+        value={purpose}
+        every="every purpose"
+        options={purposes.map(({ id, title }) => [id, title] as const)}
+        choose={setPurpose}
+      />
+      <TextField
+        label="person"
+        value={who}
+        onChange={(event) => setWho(event.target.value)}
+        placeholder="exact e-mail, if one"
+        fullWidth={false}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      <Choose
+        label="as"
+        value={format}
+        options={['csv', 'ndjson', 'jsonld']}
+        choose={(one) => setFormat(one as typeof format)}
+      />
       <Button type="submit">Export</Button>
     </form>
   );
@@ -323,20 +321,17 @@ function RemoveSealed({
         stays proven.
       </p>
       <div className="row filters" style={{ margin: 0 }}>
-        <label>
-          recorded before{' '}
-          <input
-            type="date"
-            value={day}
-            onChange={(event) => {
-              setDay(event.target.value);
-              setFound(null);
-            }}
-          />
-        </label>
-        <button className="plain" disabled={!day} onClick={() => void look()}>
+        <DayField
+          label="recorded before"
+          value={day}
+          choose={(chosen) => {
+            setDay(chosen ?? '');
+            setFound(null);
+          }}
+        />
+        <Button disabled={!day} onClick={() => void look()}>
           Count them
-        </button>
+        </Button>
       </div>
       {failure && (
         <p className="note bad" role="alert">

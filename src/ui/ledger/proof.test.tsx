@@ -2,6 +2,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { run } from '../../../test/support/runs';
 import { show } from '../../../test/support/screen';
+import { dayIn, typeDay } from '../../../test/support/fields';
 import type { RunView } from '../../core/runs/views';
 import type { RebuildView } from '../../core/standing/views';
 import type { LedgerView } from '../../core/ledger/views';
@@ -102,7 +103,7 @@ describe('proof', () => {
         },
       ),
     );
-    fireEvent.change(screen.getByLabelText('recorded before'), { target: { value: '2020-01-01' } });
+    await typeDay('recorded before', '2020-01-01');
     fireEvent.click(screen.getByRole('button', { name: 'Count them' }));
     fireEvent.change(await screen.findByLabelText('Number'), { target: { value: '8' } });
     fireEvent.click(screen.getByRole('button', { name: 'Remove 7 sealed parts' }));
@@ -122,10 +123,10 @@ describe('proof', () => {
 
   test('an export that cannot be asked for loses nothing of the form', async () => {
     show(sheet());
-    fireEvent.change(screen.getByLabelText('from'), { target: { value: '2026-01-01' } });
+    await typeDay('from', '2026-01-01');
     fireEvent.submit(screen.getByRole('form', { name: 'Export' }));
     await screen.findByText(/What you typed is still here/);
-    expect(screen.getByLabelText<HTMLInputElement>('from').value).toBe('2026-01-01');
+    expect(await dayIn('from')).toBe('01/01/2026');
   });
 });
 

@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import {
   EditorContent,
   Extension,
@@ -12,6 +13,7 @@ import {
 import StarterKit from '@tiptap/starter-kit';
 import { useEffect, useRef } from 'react';
 import { pieces, say, toDoc, toTemplate, type TemplateBlock, type TemplatePiece } from '../../core/letters/templateDoc';
+import { Choose } from '../fields/Choose';
 import './letters.css';
 
 interface Props {
@@ -136,46 +138,30 @@ export function LetterEditor({ value, language, fields, isEditable, change }: Pr
       </label>
       {isEditable && (
         <div className="row tools" role="toolbar" aria-label="Form of the wording">
-          <button
-            type="button"
-            className={`plain${at?.isHeading ? ' on' : ''}`}
+          <Button
+            variant={at?.isHeading ? 'contained' : 'outlined'}
             aria-pressed={at?.isHeading ?? false}
             onClick={() => editor?.chain().focus().toggleHeading({ level: 2 }).run()}
           >
             Heading
-          </button>
-          <button
-            type="button"
-            className={`plain${at?.isList ? ' on' : ''}`}
+          </Button>
+          <Button
+            variant={at?.isList ? 'contained' : 'outlined'}
             aria-pressed={at?.isList ?? false}
             onClick={() => editor?.chain().focus().toggleBulletList().run()}
           >
             List
-          </button>
-          <label>
-            Put in{' '}
-            <select
-              value=""
-              onChange={(event) => {
-                editor
-                  ?.chain()
-                  .focus()
-                  .insertContent({ type: 'field', attrs: { name: event.target.value } })
-                  .run();
-              }}
-            >
-              <option value="">a field …</option>
-              {fields.map(({ name, isNeeded }) => (
-                <option key={name} value={name}>
-                  {name}
-                  {isNeeded ? ' *' : ''}
-                </option>
-              ))}
-            </select>
-          </label>
-          <button type="button" className="plain" onClick={() => editor?.chain().focus().undo().run()}>
-            Undo
-          </button>
+          </Button>
+          <Choose
+            label="Put in"
+            value={null}
+            every="a field …"
+            options={fields.map(({ name, isNeeded }) => [name, `${name}${isNeeded ? ' *' : ''}`] as const)}
+            choose={(name) => {
+              if (name !== null) editor?.chain().focus().insertContent({ type: 'field', attrs: { name } }).run();
+            }}
+          />
+          <Button onClick={() => editor?.chain().focus().undo().run()}>Undo</Button>
         </div>
       )}
       <EditorContent editor={editor} />

@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { LANGUAGES, type Language } from '../../core/letters/mailings';
+import { LANGUAGE_NAMES, LANGUAGES, type Language } from '../../core/letters/mailings';
 import { toDoc, toTemplate } from '../../core/letters/templateDoc';
 import { TEMPLATE_IDS, type TemplateId } from '../../core/letters/templateList';
 import type { TemplateView } from '../../core/letters/views';
@@ -11,6 +11,7 @@ import { ActButton } from '../shared/ActButton';
 import type { LetterActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { LetterEditor } from './LetterEditor';
+import { Choose } from '../fields/Choose';
 
 interface Props {
   templates: TemplateView[];
@@ -56,24 +57,18 @@ export function LettersPanel({ templates, mayChange, zone, previewTemplate, save
         </div>
       </div>
       <div className="filters">
-        <label>
-          Letter{' '}
-          <select value={at.template} onChange={(event) => go({ template: event.target.value as TemplateId })}>
-            {TEMPLATE_IDS.map((id) => (
-              <option key={id} value={id}>
-                {id.replace(/-/g, ' ')}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          Language{' '}
-          <select value={at.language} onChange={(event) => go({ language: event.target.value as Language })}>
-            {LANGUAGES.map((id) => (
-              <option key={id}>{id}</option>
-            ))}
-          </select>
-        </label>
+        <Choose
+          label="Letter"
+          value={at.template}
+          options={TEMPLATE_IDS.map((id) => [id, id.replace(/-/g, ' ')] as const)}
+          choose={(template) => go({ template: template as TemplateId })}
+        />
+        <Choose
+          label="Language"
+          value={at.language}
+          options={LANGUAGES.map((id) => [id, LANGUAGE_NAMES[id]] as const)}
+          choose={(language) => go({ language: language as Language })}
+        />
         <span className="muted">
           {one.version === 0
             ? 'the wording as it ships'

@@ -2,6 +2,7 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { show } from '../../../test/support/screen';
+import { choose } from '../../../test/support/fields';
 import { TEMPLATE_IDS } from '../../core/letters/templateList';
 import type { TemplateView } from '../../core/letters/views';
 import { LetterEditor } from './LetterEditor';
@@ -61,7 +62,7 @@ test('a field is put in, the subject is changed, and the rest of the wording sta
   await screen.findByLabelText('Wording');
   fireEvent.change(screen.getByLabelText('Subject'), { target: { value: 'On {{ref}}' } });
   expect(seen.at(-1)).toBe(WORDING.replace('About', 'On'));
-  fireEvent.change(screen.getByLabelText('Put in'), { target: { value: 'remedies' } });
+  choose('Put in', 'remedies *');
   await waitFor(() => expect(seen.at(-1)).toMatch(/^On \{\{ref\}\}\n\n/));
   expect(seen.at(-1)!.match(/\{\{remedies\}\}/g)).toHaveLength(2);
   expect(seen.at(-1)).toContain('?upheld We stand by it.\n\n## If you disagree\n\n- {{remedies}}\n- or write');
@@ -105,9 +106,9 @@ test('each letter in each language is edited by itself, previewed and saved; wha
   );
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save as a new version' }).disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('Subject'), { target: { value: 'We have it' } });
-  fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'da' } });
+  choose('Language', 'Danish');
   await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('acknowledgement da'));
-  fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'en' } });
+  choose('Language', 'English');
   await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('Subject').value).toBe('We have it'));
   fireEvent.click(screen.getByRole('button', { name: 'Preview' }));
   await screen.findByText('As it looks');

@@ -7,6 +7,7 @@ import type { PersonView } from '../../core/people/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { PeopleActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 export type LinkActs = Pick<PeopleActs, 'linkPersons' | 'unlinkPersons'>;
 
@@ -25,7 +26,7 @@ export function LinksPanel({ person, zone, actions }: { person: PersonView; zone
           No other identity is linked.
         </p>
       ) : (
-        <table className="list">
+        <ListTable>
           <tbody>
             {person.links.map((one) => (
               <tr key={one.id}>
@@ -48,7 +49,7 @@ export function LinksPanel({ person, zone, actions }: { person: PersonView; zone
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       )}
       {actions && (
         <div className="pad row">

@@ -1,9 +1,11 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState, useTransition, type FormEvent } from 'react';
 import type { PeopleActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
+import { ListTable } from '../shared/ListTable';
 import './people.css';
 
 interface Found {
@@ -48,9 +50,9 @@ export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
           placeholder="mette@mail.example, 10 12 34 56, Holmgaard, 48213"
           autoFocus
         />
-        <button className="plain" disabled={isBusy || words.trim().length < 2}>
+        <Button type="submit" disabled={isBusy || words.trim().length < 2}>
           {isBusy ? 'Searching…' : 'Find'}
-        </button>
+        </Button>
       </form>
       {failure && (
         <p className="note bad" role="alert">
@@ -64,7 +66,7 @@ export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
               Nobody is known by “{found.words}”. Spelling of names is forgiven; numbers have to be whole.
             </p>
           ) : (
-            <table className="list">
+            <ListTable>
               <thead>
                 <tr>
                   <th>name</th>
@@ -93,7 +95,7 @@ export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </ListTable>
           )}
         </section>
       )}

@@ -7,6 +7,8 @@ import type { PersonView } from '../../core/people/views';
 import { LinksPanel, type LinkActs } from './LinksPanel';
 import { Choices, Identifiers, Standings } from './PersonTables';
 import { Ribbon } from './Ribbon';
+import { ListTable } from '../shared/ListTable';
+import { DayField } from '../fields/DayField';
 import './people.css';
 
 /** Everything about one person: identifiers, standing per purpose with since-when and why, choices through time. */
@@ -36,15 +38,12 @@ export function PersonSheet({
               : [person.country, person.isMasked ? 'masked for your role' : null].filter(Boolean).join(' · ')}
           </p>
         </div>
-        <label className="asof">
-          As it was on{' '}
-          <input
-            type="date"
-            value={on ?? today}
-            max={today}
-            onChange={(event) => void setOn(event.target.value === today ? null : event.target.value)}
-          />
-        </label>
+        <DayField
+          label="As it was on"
+          value={on ?? today}
+          max={today}
+          choose={(day) => void setOn(day === null || day === today ? null : day)}
+        />
       </div>
       <Standings person={person} on={on} zone={zone} />
       {person.standings.some(({ isConflict }) => isConflict) && (
@@ -69,7 +68,7 @@ export function PersonSheet({
           {person.requests.length === 0 ? (
             <p className="empty">None.</p>
           ) : (
-            <table className="list">
+            <ListTable>
               <tbody>
                 {person.requests.map((one) => (
                   <tr key={one.ref}>
@@ -81,7 +80,7 @@ export function PersonSheet({
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </ListTable>
           )}
         </section>
       </div>

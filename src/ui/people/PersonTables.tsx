@@ -2,6 +2,7 @@ import { sayReason } from '../../core/words/reasons';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/people/views';
 import { StandingMark } from '../shared/StandingMark';
+import { ListTable } from '../shared/ListTable';
 
 const say = (value: string, zone: string) => (value.length === 10 ? sayDay(value) : sayInstant(value, zone));
 
@@ -13,7 +14,7 @@ export function Standings({ person, on, zone }: { person: PersonView; on: string
         <h2 id="standing">Standing{on ? ` on ${sayDay(on)}` : ''}</h2>
         <span className="muted">computed from the choices</span>
       </header>
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             <th>purpose</th>
@@ -41,7 +42,7 @@ export function Standings({ person, on, zone }: { person: PersonView; on: string
             </tr>
           ))}
         </tbody>
-      </table>
+      </ListTable>
     </section>
   );
 }
@@ -55,7 +56,7 @@ export function Identifiers({ person }: { person: PersonView }) {
       {person.identifiers.length === 0 ? (
         <p className="empty">None.</p>
       ) : (
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>kind</th>
@@ -72,7 +73,7 @@ export function Identifiers({ person }: { person: PersonView }) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       )}
     </section>
   );
@@ -97,7 +98,7 @@ export function Choices({
       {person.choices.length === 0 ? (
         <p className="empty">This person has made no choice yet.</p>
       ) : (
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th className="num">seq</th>
@@ -133,7 +134,7 @@ export function Choices({
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       )}
     </section>
   );

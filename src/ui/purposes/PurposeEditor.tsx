@@ -87,9 +87,7 @@ export function PurposeEditor({
         </Button>
         {!mayPublish && <span className="muted">A supervisor publishes.</span>}
         {mayPublish && !found && <span className="muted">Look at what would change first.</span>}
-        <button type="button" className="plain" onClick={close}>
-          Leave it
-        </button>
+        <Button onClick={close}>Leave it</Button>
       </div>
     </section>
   );

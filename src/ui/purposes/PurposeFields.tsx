@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
@@ -7,6 +8,9 @@ import type { PurposeDraft } from '../../core/ledger/schema';
 import { PURPOSE_KINDS } from '../../core/ledger/types';
 import type { PurposeShown } from '../../core/purposes/views';
 import { listOf, numberOf } from './purposeDraft';
+import { DayField } from '../fields/DayField';
+import { Choose } from '../fields/Choose';
+import { Tick } from '../fields/Tick';
 
 export function PurposeFields({
   draft,
@@ -97,26 +101,18 @@ export function PurposeFields({
           minRows: 2,
         })}
       <div className="row">
-        <label>
-          <input
-            type="checkbox"
-            checked={draft.askAgainOnMaterial}
-            onChange={(event) => set({ askAgainOnMaterial: event.target.checked })}
-          />{' '}
+        <Tick checked={draft.askAgainOnMaterial} set={(askAgainOnMaterial) => set({ askAgainOnMaterial })}>
           a yes ends when ask or notice change materially
-        </label>
-        <label>
-          <input type="checkbox" checked={draft.isSale} onChange={(event) => set({ isSale: event.target.checked })} />{' '}
+        </Tick>
+        <Tick checked={draft.isSale} set={(isSale) => set({ isSale })}>
           sale, sharing or targeted advertising: browsers’ signals speak of it
-        </label>
-        <label>
-          <input
-            type="checkbox"
-            checked={draft.confirmBy === 'bookend'}
-            onChange={(event) => set({ confirmBy: event.target.checked ? 'bookend' : 'source' })}
-          />{' '}
+        </Tick>
+        <Tick
+          checked={draft.confirmBy === 'bookend'}
+          set={(isOurs) => set({ confirmBy: isOurs ? 'bookend' : 'source' })}
+        >
           Bookend mails for the confirmation
-        </label>
+        </Tick>
       </div>
       <KindsByCountry kinds={draft.kinds} set={(kinds) => set({ kinds })} />
     </div>
@@ -131,40 +127,27 @@ function KindsByCountry({ kinds, set }: { kinds: PurposeDraft['kinds']; set: (ki
       <legend className="muted">Another kind, by country and day</legend>
       {kinds.map((one, i) => (
         <div key={i} className="row maps" style={{ display: 'flex', marginTop: 4 }}>
-          <input
-            aria-label="country"
+          <TextField
+            slotProps={{ htmlInput: { 'aria-label': 'country' } }}
             value={one.country}
             onChange={(event) => change(i, { country: event.target.value.toUpperCase() })}
             placeholder="US-CA"
+            sx={{ width: 110 }}
           />
-          <input
-            aria-label="from"
-            type="date"
-            value={one.from}
-            onChange={(event) => change(i, { from: event.target.value })}
-          />
-          <select
-            aria-label="kind"
+          <DayField label="from" isQuiet value={one.from} choose={(from) => from && change(i, { from })} />
+          <Choose
+            label="kind"
+            isQuiet
             value={one.kind}
-            onChange={(event) => change(i, { kind: event.target.value as PurposeDraft['kind'] })}
-          >
-            {PURPOSE_KINDS.map((kind) => (
-              <option key={kind}>{kind}</option>
-            ))}
-          </select>
-          <button type="button" className="plain" onClick={() => set(kinds.filter((_, n) => n !== i))}>
-            Remove
-          </button>
+            options={PURPOSE_KINDS.map((kind) => [kind, kind.replaceAll('-', ' ')] as const)}
+            choose={(kind) => change(i, { kind: kind as PurposeDraft['kind'] })}
+          />
+          <Button onClick={() => set(kinds.filter((_, n) => n !== i))}>Remove</Button>
         </div>
       ))}
-      <button
-        type="button"
-        className="plain"
-        style={{ marginTop: 4 }}
-        onClick={() => set([...kinds, { country: '', from: '2020-01-01', kind: 'opt-out' }])}
-      >
+      <Button sx={{ mt: 0.5 }} onClick={() => set([...kinds, { country: '', from: '2020-01-01', kind: 'opt-out' }])}>
         Another country
-      </button>
+      </Button>
     </fieldset>
   );
 }

@@ -8,6 +8,7 @@ import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { LedgerActs } from '../shared/acts';
 import { PurposeEditor } from './PurposeEditor';
 import { draftOf, newPurpose } from './purposeDraft';
+import { ListTable } from '../shared/ListTable';
 
 interface Props {
   /** Every version, in order. */
@@ -61,7 +62,7 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, previ
         />
       )}
       <section className="sheet wrap" tabIndex={0} aria-label="Purposes">
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>purpose</th>
@@ -87,15 +88,13 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, previ
                 </td>
                 <td style={{ textAlign: 'right' }}>
                   {mayDraft && (
-                    <button className="plain" onClick={() => setDraft({ ...draftOf(purpose), validFrom: null })}>
-                      Change
-                    </button>
+                    <Button onClick={() => setDraft({ ...draftOf(purpose), validFrom: null })}>Change</Button>
                   )}
                 </td>
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       </section>
       {versions.some(({ validFrom }) => validFrom > now) && (
         <p className="note slate" style={{ marginTop: 12 }}>

@@ -13,6 +13,7 @@ import { useSay } from '../shared/Say';
 import { SecondWord } from '../packs/SecondWord';
 import { sayInstant } from '../../core/shared/days';
 import type { RequestActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 /** The letter and the one-time link; the second word is shown once. */
 export function AnswerStage({ request, zone, actions }: { request: RequestView; zone: string; actions: RequestActs }) {
@@ -76,7 +77,7 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
         </p>
       )}
       {request.letters.length > 0 && (
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>letter</th>
@@ -104,7 +105,7 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       )}
     </div>
   );

@@ -7,6 +7,8 @@ import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActs } from '../shared/acts';
+import { DayField } from '../fields/DayField';
+import { Fold } from '../shared/Fold';
 
 /** The person contests our answer; the appeal has a clock of its own. */
 export function AppealStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
@@ -76,12 +78,13 @@ export function AfterAnswer({
   const isAppealable = appeal !== null;
   if (!request.mayReopen) return null;
   return (
-    <details className="body" style={{ borderTop: '1px solid var(--rule)' }}>
-      <summary>
-        {isAppealable
+    <Fold
+      summary={
+        isAppealable
           ? `An ${appeal.kind === 'appeal' ? 'appeal' : 'objection to our answer'} came in, or something was overlooked`
-          : 'Something was overlooked'}
-      </summary>
+          : 'Something was overlooked'
+      }
+    >
       <div className="fields" style={{ marginTop: 8 }}>
         {!isAppealable && (
           <p className="muted">
@@ -97,15 +100,7 @@ export function AfterAnswer({
           onChange={(event) => setText(event.target.value)}
         />
         <div className="row">
-          {isAppealable && (
-            <TextField
-              type="date"
-              label="Received"
-              value={on}
-              onChange={(event) => setOn(event.target.value)}
-              slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today } }}
-            />
-          )}
+          {isAppealable && <DayField label="Received" value={on} max={today} choose={(day) => day && setOn(day)} />}
           {isAppealable && (
             <ActButton
               act={() => actions.receiveAppeal({ ref: request.ref, receivedOn: on, text })}
@@ -122,6 +117,6 @@ export function AfterAnswer({
           </ActButton>
         </div>
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -78,22 +78,20 @@ export function DecideStage({
         </div>
       ))}
       <div className="row" role="group" aria-label="Outcome">
-        <button
-          type="button"
-          className={`plain${outcome === 'fulfil' ? ' on' : ''}`}
+        <Button
+          variant={outcome === 'fulfil' ? 'contained' : 'outlined'}
           aria-pressed={outcome === 'fulfil'}
           onClick={() => pick('fulfil')}
         >
           Fulfil
-        </button>
-        <button
-          type="button"
-          className={`plain${outcome === 'refuse' ? ' on' : ''}`}
+        </Button>
+        <Button
+          variant={outcome === 'refuse' ? 'contained' : 'outlined'}
           aria-pressed={outcome === 'refuse'}
           onClick={() => pick('refuse')}
         >
           Refuse
-        </button>
+        </Button>
         <span className="muted">
           {outcome === 'refuse' ? 'The refusal goes out at once, with the person’s remedies.' : ''}
         </span>

@@ -5,8 +5,9 @@ import { useMemo } from 'react';
 import { FIGURE_DIMENSIONS, shareInTime, type FigureRow, type FiguresView } from '../../core/requests/figures';
 import { sayDay } from '../../core/shared/days';
 import { Chart } from '../shared/Chart';
-import { FilterSelect } from '../shared/FilterSelect';
+import { Choose } from '../fields/Choose';
 import { percent, rowsChart, stagesChart, waitingChart } from './figureCharts';
+import { DayField } from '../fields/DayField';
 
 /** How the requests went: volume, share in time, days to the answer, time in each stage, what waits on whom. */
 export function FiguresSheet({ view, today }: { view: FiguresView; today: string }) {
@@ -35,25 +36,9 @@ export function FiguresSheet({ view, today }: { view: FiguresView; today: string
           </p>
         </div>
         <div className="filters">
-          <label>
-            from{' '}
-            <input
-              type="date"
-              value={view.from}
-              max={view.to}
-              onChange={(event) => void setFilter({ from: event.target.value || null })}
-            />
-          </label>
-          <label>
-            to{' '}
-            <input
-              type="date"
-              value={view.to}
-              max={today}
-              onChange={(event) => void setFilter({ to: event.target.value || null })}
-            />
-          </label>
-          <FilterSelect
+          <DayField label="from" value={view.from} max={view.to} choose={(from) => void setFilter({ from })} />
+          <DayField label="to" value={view.to} min={view.from} max={today} choose={(to) => void setFilter({ to })} />
+          <Choose
             label="by"
             value={filter.by ?? 'right'}
             options={FIGURE_DIMENSIONS}

@@ -4,7 +4,7 @@ import { parseAsString, useQueryStates } from 'nuqs';
 import { REGIME_IDS } from '../../core/clock/regimes';
 import { RIGHTS } from '../../core/requests/rights';
 import { STAGES } from '../../core/requests/stages';
-import { FilterSelect } from '../shared/FilterSelect';
+import { Choose } from '../fields/Choose';
 
 const WAITS_ON = [
   ['us', 'us'],
@@ -33,18 +33,18 @@ export function RequestFilters({ colleagues }: { colleagues: readonly { id: stri
   const set = (name: keyof typeof filter) => (value: string | null) => void setFilter({ [name]: value, after: null });
   return (
     <div className="filters tight">
-      <FilterSelect label="State" value={filter.state} options={['open', 'closed', 'all']} choose={set('state')} />
-      <FilterSelect label="Right" value={filter.right} options={RIGHTS} every="every right" choose={set('right')} />
-      <FilterSelect label="Stage" value={filter.stage} options={STAGES} every="every stage" choose={set('stage')} />
-      <FilterSelect label="Law" value={filter.regime} options={REGIME_IDS} every="every law" choose={set('regime')} />
-      <FilterSelect
+      <Choose label="State" value={filter.state} options={['open', 'closed', 'all']} choose={set('state')} />
+      <Choose label="Right" value={filter.right} options={RIGHTS} every="every right" choose={set('right')} />
+      <Choose label="Stage" value={filter.stage} options={STAGES} every="every stage" choose={set('stage')} />
+      <Choose label="Law" value={filter.regime} options={REGIME_IDS} every="every law" choose={set('regime')} />
+      <Choose
         label="By"
         value={filter.owner}
         options={colleagues.map(({ id, name }) => [id, name] as const)}
         every="anybody"
         choose={set('owner')}
       />
-      <FilterSelect label="Waits on" value={filter.waits} options={WAITS_ON} every="anybody" choose={set('waits')} />
+      <Choose label="Waits on" value={filter.waits} options={WAITS_ON} every="anybody" choose={set('waits')} />
     </div>
   );
 }

@@ -1,9 +1,11 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { sayDay, sayShortDay } from '../../core/shared/days';
 import type { RequestLine } from '../../core/requests/views';
 import { RequestFilters, useRequestFilter } from './RequestFilters';
+import { ListTable } from '../shared/ListTable';
 import '../desk/desk.css';
 
 /** Requests by their clock; the filters live in the address. */
@@ -44,7 +46,7 @@ export function RequestList({
         {lines.length === 0 ? (
           <p className="empty">No request fits these filters.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>reference</th>
@@ -93,14 +95,12 @@ export function RequestList({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
       {next && (
         <p style={{ marginTop: 10 }}>
-          <button className="plain" onClick={() => void setFilter({ after: next })}>
-            More
-          </button>
+          <Button onClick={() => void setFilter({ after: next })}>More</Button>
         </p>
       )}
     </>

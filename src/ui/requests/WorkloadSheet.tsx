@@ -9,6 +9,8 @@ import type { AssignmentView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
 import type { WorkloadActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
+import { ListTable } from '../shared/ListTable';
+import { Choose, type Option } from '../fields/Choose';
 
 interface Props extends Pick<WorkloadActs, 'addAssignmentRule' | 'removeAssignmentRule' | 'makeCalendarFeed'> {
   view: AssignmentView;
@@ -20,22 +22,15 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
   const [rule, setRule] = useState({ right: '', regime: '', language: '', userId: view.workload[0]?.userId ?? '' });
   const [feed, setFeed] = useState<string | null>(null);
   const say = useSay();
-  const pick = (name: keyof typeof rule, label: string, options: readonly (readonly [string, string])[]) => (
-    <label>
-      {label}{' '}
-      <select value={rule[name]} onChange={(event) => setRule({ ...rule, [name]: event.target.value })}>
-        {options.map(([value, text]) => (
-          <option key={value} value={value}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </label>
+  const pick = (name: keyof typeof rule, label: string, options: readonly Option[], every?: string) => (
+    <Choose
+      label={label}
+      value={rule[name]}
+      options={options}
+      {...(every === undefined ? {} : { every })}
+      choose={(value) => setRule({ ...rule, [name]: value ?? '' })}
+    />
   );
-  const any = (all: string, values: readonly string[]) => [
-    ['', all] as const,
-    ...values.map((value) => [value, value] as const),
-  ];
   const most = Math.max(1, ...view.workload.map(({ open }) => open));
   const ask = async () => {
     const result = await acts.makeCalendarFeed();
@@ -54,7 +49,7 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
         <header>
           <h2 id="load">Open requests by colleague</h2>
         </header>
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>colleague</th>
@@ -77,7 +72,7 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       </section>
       <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="rules">
         <header>
@@ -86,7 +81,7 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
         {view.rules.length === 0 ? (
           <p className="empty">No rule: everything goes to whoever has the fewest open.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>right</th>
@@ -115,13 +110,13 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
         {mayChange && (
           <div className="filters" style={{ padding: '8px 14px' }}>
-            {pick('right', 'Right', any('every right', RIGHTS))}
-            {pick('regime', 'Law', any('every law', REGIME_IDS))}
-            {pick('language', 'Language', any('every language', LANGUAGES))}
+            {pick('right', 'Right', RIGHTS, 'every right')}
+            {pick('regime', 'Law', REGIME_IDS, 'every law')}
+            {pick('language', 'Language', LANGUAGES, 'every language')}
             {pick(
               'userId',
               'Goes to',

@@ -3,6 +3,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button, type } from '../../../test/support/requestActions';
 import { show } from '../../../test/support/screen';
+import { unfold } from '../../../test/support/fields';
 import { AfterAnswer, AppealStage } from './AppealStage';
 
 const TODAY = '2026-11-24';
@@ -36,6 +37,7 @@ describe('after the answer', () => {
     const { called, actions } = acts();
     show(<AfterAnswer request={requestView({ mayReopen: true, stage: 'closed' })} today={TODAY} actions={actions} />);
     expect(screen.queryByRole('button', { name: /Record the/ })).toBeNull();
+    unfold('Something was overlooked');
     expect(screen.getByText(/eu-gdpr knows no appeal to us/)).toBeTruthy();
     type(/what was overlooked/, 'A box in the cellar.');
     fireEvent.click(button('Open the request again'));

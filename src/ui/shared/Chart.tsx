@@ -1,11 +1,13 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import { BarChart, LineChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useId, useRef, useState } from 'react';
 import { csvLine } from '../../core/shared/csv';
+import { ListTable } from './ListTable';
 
 register([
   BarChart,
@@ -64,12 +66,8 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
         {table.rows.length > 0 && (
           <span className="row" style={{ gap: 6 }}>
             {children}
-            <button className="plain" onClick={() => setTable(!isTable)}>
-              {isTable ? 'as a chart' : 'as a table'}
-            </button>
-            <button className="plain" onClick={() => download(title, table)}>
-              CSV
-            </button>
+            <Button onClick={() => setTable(!isTable)}>{isTable ? 'as a chart' : 'as a table'}</Button>
+            <Button onClick={() => download(title, table)}>CSV</Button>
           </span>
         )}
       </header>
@@ -87,7 +85,7 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
 function TableOf({ title, table, height }: { title: string; table: ChartTable; height: number }) {
   return (
     <div style={{ maxHeight: Math.max(height, 220), overflow: 'auto' }} tabIndex={0} role="region" aria-label={title}>
-      <table className="list">
+      <ListTable>
         <thead>
           <tr>
             {table.columns.map((name, i) => (
@@ -108,7 +106,7 @@ function TableOf({ title, table, height }: { title: string; table: ChartTable; h
             </tr>
           ))}
         </tbody>
-      </table>
+      </ListTable>
     </div>
   );
 }

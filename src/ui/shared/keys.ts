@@ -1,6 +1,6 @@
 const SETTING = 'bookend-single-keys';
-const LISTENS =
-  '[role=dialog], [role=alertdialog], [role=listbox], [role=menu], [role=combobox], [role=spinbutton], input, textarea, select';
+// A list that is closed takes no letters: the keys of the page act while it has the focus.
+const LISTENS = '[role=dialog], [role=alertdialog], [role=listbox], [role=menu], [role=spinbutton], input, textarea';
 const LIES_OVER = '[role=dialog], [role=alertdialog], [role=listbox], [role=menu]';
 
 /**

@@ -5,6 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
 import { setSingleKeys, singleKeysAct } from '../shared/keys';
+import { Tick } from '../fields/Tick';
 
 const EVERYWHERE = [
   ['Ctrl K', 'find people, requests and commands'],
@@ -40,17 +41,15 @@ export function KeysHelp({ isOpen, onClose, isReview }: { isOpen: boolean; onClo
             </div>
           ))}
         </div>
-        <label style={{ display: 'block', marginTop: 14 }}>
-          <input
-            type="checkbox"
-            checked={act}
-            onChange={(event) => {
-              setSingleKeys(event.target.checked);
-              setAct(event.target.checked);
-            }}
-          />{' '}
+        <Tick
+          checked={act}
+          set={(on) => {
+            setSingleKeys(on);
+            setAct(on);
+          }}
+        >
           Single keys act. Off, only Ctrl K does; everything can be done with the mouse or Tab.
-        </label>
+        </Tick>
       </DialogContent>
     </Dialog>
   );

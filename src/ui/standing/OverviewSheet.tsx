@@ -6,10 +6,11 @@ import { total } from '../../core/standing/rates';
 import { DIMENSIONS, type OverviewView } from '../../core/standing/views';
 import { sayDay } from '../../core/shared/days';
 import { Chart } from '../shared/Chart';
-import { FilterSelect } from '../shared/FilterSelect';
+import { Choose } from '../fields/Choose';
 import { ratesChart } from './ratesChart';
 import { Shares } from './Shares';
 import { WeeksChart } from './WeeksChart';
+import { DayField } from '../fields/DayField';
 
 const number = new Intl.NumberFormat('en');
 
@@ -27,17 +28,12 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
           <h1>Everybody</h1>
           <p className="sub">Worked out from every choice that had happened and was known on {sayDay(view.on)}.</p>
         </div>
-        <label className="asof">
-          As it was on{' '}
-          <input
-            type="date"
-            value={view.on}
-            max={today}
-            onChange={(event) =>
-              void setFilter({ on: event.target.value === today ? null : event.target.value || null })
-            }
-          />
-        </label>
+        <DayField
+          label="As it was on"
+          value={view.on}
+          max={today}
+          choose={(day) => void setFilter({ on: day === today ? null : day })}
+        />
       </div>
       <Shares view={view} />
       <WeeksChart
@@ -45,8 +41,8 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
         marks={view.wordings}
       />
       <div className="filters" style={{ marginTop: 14 }}>
-        <FilterSelect label="rates by" value={view.by} options={DIMENSIONS} choose={(by) => void setFilter({ by })} />
-        <FilterSelect
+        <Choose label="rates by" value={view.by} options={DIMENSIONS} choose={(by) => void setFilter({ by })} />
+        <Choose
           label="about"
           value={filter.purpose}
           options={view.purposes.map(({ id, title }) => [id, title] as const)}

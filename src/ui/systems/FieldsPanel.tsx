@@ -1,15 +1,15 @@
 'use client';
 
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { HOLDS, type Holds } from '../../core/systems/fieldHolds';
 import { FIELD_ROLES, type FieldRole } from '../../core/systems/fieldRoles';
 import type { FieldLine, SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
 import type { SystemActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
+import { Fold } from '../shared/Fold';
+import { Choose } from '../fields/Choose';
 
-const NOTHING = 'nothing';
 const WHOSE: Readonly<Record<FieldRole, string>> = { subject: 'the record’s person', other: 'another party' };
 
 /** The fields of one collection: what each seems to hold and why, and what a person says it does. */
@@ -34,15 +34,19 @@ export function FieldsPanel({
   );
   const isMapped = system.kind === 'rest';
   return (
-    <details className="collection" open={open > 0}>
-      <summary>
-        <span className="mono">{collection}</span>{' '}
-        <span className="muted">
-          {fields.length} fields{open > 0 ? `, ${open} to confirm` : ''}
-        </span>
-      </summary>
+    <Fold
+      isOpen={open > 0}
+      summary={
+        <>
+          <span className="mono">{collection}</span>{' '}
+          <span className="muted">
+            {fields.length} fields{open > 0 ? `, ${open} to confirm` : ''}
+          </span>
+        </>
+      }
+    >
       <div className="wrap" tabIndex={0} aria-label={`Fields of ${collection}`}>
-        <table className="list">
+        <ListTable>
           <thead>
             <tr>
               <th>field</th>
@@ -60,23 +64,15 @@ export function FieldsPanel({
                 <td className="muted">{field.type}</td>
                 <td className="nowrap">
                   {system.mayChange && !isMapped ? (
-                    <select
-                      aria-label={`${collection} ${field.field} holds`}
-                      value={now(field) ?? NOTHING}
-                      onChange={(event) =>
-                        setChanged({
-                          ...changed,
-                          [field.field]: event.target.value === NOTHING ? null : (event.target.value as Holds),
-                        })
-                      }
-                    >
-                      <option value={NOTHING}>nothing of a person</option>
-                      {HOLDS.map((holds) => (
-                        <option key={holds} value={holds}>
-                          {holds.replace('-', ' ')}
-                        </option>
-                      ))}
-                    </select>
+                    <Choose
+                      label={`${collection} ${field.field} holds`}
+                      isQuiet
+                      value={now(field)}
+                      every="nothing of a person"
+                      options={HOLDS.map((holds) => [holds, holds.replace('-', ' ')] as const)}
+                      choose={(holds) => setChanged({ ...changed, [field.field]: holds as Holds | null })}
+                      width={150}
+                    />
                   ) : (
                     (now(field)?.replace('-', ' ') ?? 'nothing of a person')
                   )}
@@ -86,21 +82,13 @@ export function FieldsPanel({
                   {now(field) === null ? (
                     <span className="muted">–</span>
                   ) : system.mayChange && !isMapped ? (
-                    <TextField
-                      select
-                      size="small"
-                      variant="standard"
-                      sx={{ '& .MuiInputBase-root': { fontSize: 13 } }}
+                    <Choose
+                      label={`${collection} ${field.field} whose`}
+                      isQuiet
                       value={roleOf(field)}
-                      slotProps={{ select: { inputProps: { 'aria-label': `${collection} ${field.field} whose` } } }}
-                      onChange={(event) => setRoles({ ...roles, [field.field]: event.target.value as FieldRole })}
-                    >
-                      {FIELD_ROLES.map((role) => (
-                        <MenuItem key={role} value={role}>
-                          {WHOSE[role]}
-                        </MenuItem>
-                      ))}
-                    </TextField>
+                      options={FIELD_ROLES.map((role) => [role, WHOSE[role]] as const)}
+                      choose={(role) => setRoles({ ...roles, [field.field]: role as FieldRole })}
+                    />
                   ) : (
                     WHOSE[roleOf(field)]
                   )}
@@ -114,7 +102,7 @@ export function FieldsPanel({
               </tr>
             ))}
           </tbody>
-        </table>
+        </ListTable>
       </div>
       {system.mayChange && !isMapped && (
         <div className="row pad">
@@ -140,6 +128,6 @@ export function FieldsPanel({
         </div>
       )}
       {isMapped && <p className="muted pad">The mapping says what its fields hold.</p>}
-    </details>
+    </Fold>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import Radio from '@mui/material/Radio';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -84,9 +85,10 @@ export function NewSystemForm({ tryConnection, addSystem }: Props) {
         <div className="pad kinds" role="radiogroup" aria-label="Kind of system">
           {SYSTEM_KINDS.map(({ id, label, about }) => (
             <label key={id} className={kindId === id ? 'on' : ''}>
-              <input
-                type="radio"
+              <Radio
+                size="small"
                 value={id}
+                checked={kindId === id}
                 {...register('kind', {
                   onChange: () => {
                     setReached(null);

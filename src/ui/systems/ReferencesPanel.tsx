@@ -9,6 +9,8 @@ import { REFERENCE_MEANINGS, type ReferenceEnds, type ReferenceMeaning } from '.
 import type { ReferenceLine, SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
 import type { SystemActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
+import { Fold } from '../shared/Fold';
 
 const MEANS: Readonly<Record<ReferenceMeaning, string>> = {
   belongs: 'belongs to whom it points at',
@@ -46,7 +48,7 @@ export function ReferencesPanel({ system, actions }: { system: SystemView; actio
         </p>
         {references.length > 0 && (
           <div className="wrap" tabIndex={0} aria-label="References">
-            <table className="list">
+            <ListTable>
               <thead>
                 <tr>
                   <th>from</th>
@@ -68,7 +70,7 @@ export function ReferencesPanel({ system, actions }: { system: SystemView; actio
                   />
                 ))}
               </tbody>
-            </table>
+            </ListTable>
           </div>
         )}
         {system.mayChange && references.length > 0 && (
@@ -171,8 +173,7 @@ function NewReference({ system, actions }: { system: SystemView; actions: Action
     return result;
   };
   return (
-    <details className="collection">
-      <summary>Another reference, which nobody can see from outside</summary>
+    <Fold summary="Another reference, which nobody can see from outside">
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.25, p: 1.5 }}>
         <PlaceField label="This field" value={from} places={places} choose={setFrom} />
         <PlaceField label="points at" value={to} places={places} choose={setTo} />
@@ -208,7 +209,7 @@ function NewReference({ system, actions }: { system: SystemView; actions: Action
           Follow it
         </ActButton>
       </Box>
-    </details>
+    </Fold>
   );
 }
 

@@ -1,5 +1,7 @@
 'use client';
 
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Checkbox from '@mui/material/Checkbox';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -14,6 +16,7 @@ import type { SystemView } from '../../core/systems/views';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 import type { SystemActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 interface Props {
   system: SystemView;
@@ -48,7 +51,7 @@ export function RegisterPanel({ system, collections, changeRegister }: Props) {
       )}
       {collections.length > 0 && (
         <div className="wrap" tabIndex={0} aria-label="Register">
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>collection</th>
@@ -84,21 +87,19 @@ export function RegisterPanel({ system, collections, changeRegister }: Props) {
                     )}
                     <td className="top">
                       {system.mayChange && (
-                        <button
-                          type="button"
-                          className="plain"
+                        <Button
                           onClick={() => setEdited(edited === collection ? null : collection)}
                           aria-expanded={edited === collection}
                         >
                           {entry ? 'Change' : 'Say it'}
-                        </button>
+                        </Button>
                       )}
                     </td>
                   </tr>
                 );
               })}
             </tbody>
-          </table>
+          </ListTable>
         </div>
       )}
       {edited !== null && (
@@ -240,15 +241,19 @@ function EntryForm({
             ['noAutomated', 'Nothing is decided by it alone'],
           ] as const
         ).map(([name, label]) => (
-          <label className="row" key={name}>
-            <input type="checkbox" {...register(name)} /> {label}
-          </label>
+          <FormControlLabel
+            key={name}
+            className="tick"
+            control={<Checkbox size="small" {...register(name)} />}
+            label={label}
+          />
         ))}
       </div>
-      <label className="row">
-        <input type="checkbox" {...register('isGiven')} /> The person gave it to us themselves: it goes into a portable
-        copy
-      </label>
+      <FormControlLabel
+        className="tick"
+        control={<Checkbox size="small" {...register('isGiven')} />}
+        label="The person gave it to us themselves: it goes into a portable copy"
+      />
       <div className="row">
         <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
           Say it so

@@ -1,9 +1,12 @@
 'use client';
 
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
 import type { SystemActs } from '../shared/acts';
+import { Tick } from '../fields/Tick';
+import { Choose } from '../fields/Choose';
 
 /** Whether traces go there, and whether people who are no longer active are looked for too. */
 export function SearchingPanel({
@@ -49,47 +52,33 @@ export function SearchingPanel({
         <h2 id="searching">How it is searched</h2>
       </header>
       <div className="pad stack">
-        <label className="row">
-          <input
-            type="checkbox"
-            checked={isTraced}
-            disabled={!system.mayChange}
-            onChange={(event) => setTraced(event.target.checked)}
-          />{' '}
+        <Tick checked={isTraced} disabled={!system.mayChange} set={setTraced}>
           Every trace {system.kind === 'by-hand' ? 'asks its owner' : 'goes there'}
-        </label>
+        </Tick>
         {system.kind !== 'by-hand' && (
           <>
-            <label className="row">
-              <input
-                type="checkbox"
-                checked={searchesInactive}
-                disabled={!system.mayChange}
-                onChange={(event) => setInactive(event.target.checked)}
-              />{' '}
+            <Tick checked={searchesInactive} disabled={!system.mayChange} set={setInactive}>
               People who are no longer active (closed accounts, former staff, guests) are searched too
-            </label>
+            </Tick>
             {!searchesInactive && (
               <div className="filters">
-                <label>
-                  They are told by{' '}
-                  <select value={at} onChange={(event) => setAt(event.target.value)}>
-                    <option value="">choose a field</option>
-                    {system.fields.map((one) => (
-                      <option key={`${one.collection}.${one.field}`} value={`${one.collection}\u0001${one.field}`}>
-                        {one.collection}.{one.field}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-                <label>
-                  being{' '}
-                  <input
-                    value={values}
-                    onChange={(event) => setValues(event.target.value)}
-                    placeholder="closed, guest"
-                  />
-                </label>
+                <Choose
+                  label="They are told by"
+                  value={at}
+                  every="choose a field"
+                  options={system.fields.map(
+                    (one) => [`${one.collection}\u0001${one.field}`, `${one.collection}.${one.field}`] as const,
+                  )}
+                  choose={(place) => setAt(place ?? '')}
+                />
+                <TextField
+                  label="being"
+                  value={values}
+                  onChange={(event) => setValues(event.target.value)}
+                  placeholder="closed, guest"
+                  fullWidth={false}
+                  slotProps={{ inputLabel: { shrink: true } }}
+                />
               </div>
             )}
             {!searchesInactive && (

@@ -6,6 +6,7 @@ import { sayInstant } from '../../core/shared/days';
 import type { RegisterEntry } from '../../core/packs/cover';
 import { ActButton } from '../shared/ActButton';
 import type { SystemActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
 
 interface SystemShown {
   id: string;
@@ -89,7 +90,7 @@ export function SystemsSheet({
               </div>
             </header>
             {system.collections.length > 0 && (
-              <table className="list">
+              <ListTable>
                 <thead>
                   <tr>
                     <th>collection</th>
@@ -112,7 +113,7 @@ export function SystemsSheet({
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </ListTable>
             )}
           </section>
         ))}

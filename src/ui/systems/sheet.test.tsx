@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { show } from '../../../test/support/screen';
+import { choose, unfold } from '../../../test/support/fields';
 import type { SystemView } from '../../core/systems/views';
 import { NewSystemForm } from './NewSystemForm';
 import { SystemSheet } from './SystemSheet';
@@ -74,7 +75,7 @@ test('what a field holds is proposed with its reason, changed by a person, and c
   sheet(system(), actions);
   expect(screen.getByText('3 of 3 values are e-mail addresses')).toBeTruthy();
   expect(screen.getByText('email × 3')).toBeTruthy();
-  fireEvent.change(screen.getByLabelText('members state holds'), { target: { value: 'free-text' } });
+  choose('members state holds', 'free text');
   fireEvent.click(button('Confirm 2 fields'));
   await waitFor(() =>
     expect(called).toEqual([
@@ -95,6 +96,7 @@ test('what is confirmed already has nothing to confirm; what the mapping says is
   const { unmount } = sheet(
     system({ fields: [field('reach', { proposed: 'email', holds: 'email', isConfirmed: true })] }),
   );
+  unfold(/members/);
   expect(button('All confirmed').disabled).toBe(true);
   unmount();
   sheet(system({ kind: 'rest' }));
@@ -114,7 +116,7 @@ test('who is no longer active is left out only by a field and its values', async
   sheet(system({ isTraced: true }), actions);
   fireEvent.click(screen.getByLabelText(/no longer active/));
   expect(button('Keep it so').disabled).toBe(true);
-  fireEvent.change(screen.getByLabelText(/They are told by/), { target: { value: 'members\u0001state' } });
+  choose(/They are told by/, 'members.state');
   fireEvent.change(screen.getByLabelText('being'), { target: { value: 'closed, guest' } });
   fireEvent.click(button('Keep it so'));
   await waitFor(() =>
@@ -188,7 +190,8 @@ test('what a collection is for is asked in full, with its categories proposed fr
 test('who may only see changes nothing', () => {
   sheet(system({ mayChange: false, settings: {}, sealed: [] }));
   expect(screen.getByText('only its owner and administrators see it')).toBeTruthy();
-  expect(screen.queryAllByRole('button')).toEqual([]);
+  // What is folded may be looked at.
+  expect(screen.queryAllByRole('button').filter((one) => !one.hasAttribute('aria-expanded'))).toEqual([]);
 });
 
 describe('a new system', () => {
@@ -281,6 +284,7 @@ describe('references', () => {
   test('one that nobody can see is said by hand, and taken back', async () => {
     const { called, actions } = acts();
     sheet(system({ references: [line({ origin: 'by-hand', isConfirmed: true })] }), actions);
+    unfold(/members/);
     expect(button('All confirmed').disabled).toBe(true);
     fireEvent.click(button('Take back'));
     await waitFor(() => expect(called).toEqual([['takeBackReference', { system: 'sys_1', ends }]]));

@@ -3,10 +3,12 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
+import type { Region } from '../../core/shared/region';
 import { SayProvider } from '../shared/Say';
 import { theme } from './theme';
+import { InRegion } from '../fields/region';
 
-export function Providers({ children }: { children: ReactNode }) {
+export function Providers({ region, children }: { region: Region; children: ReactNode }) {
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
   );
@@ -17,7 +19,9 @@ export function Providers({ children }: { children: ReactNode }) {
   return (
     <ThemeProvider theme={theme} defaultMode="light" modeStorageKey="bookend-mode">
       <QueryClientProvider client={client}>
-        <SayProvider>{children}</SayProvider>
+        <InRegion value={region}>
+          <SayProvider>{children}</SayProvider>
+        </InRegion>
       </QueryClientProvider>
     </ThemeProvider>
   );

@@ -57,5 +57,44 @@ export const theme = createTheme({
       styleOverrides: { root: { fontFamily: "'Source Serif 4 Variable', serif", fontWeight: 600, fontSize: 18 } },
     },
     MuiFormHelperText: { styleOverrides: { root: { marginLeft: 0 } } },
+    MuiInputBase: {
+      styleOverrides: { root: { fontSize: 13 }, input: { '&.MuiInputBase-inputSizeSmall': { height: 20 } } },
+    },
+    MuiInputLabel: { styleOverrides: { root: { fontSize: 13 } } },
+    MuiSelect: { styleOverrides: { select: { minHeight: '20px !important' } } },
+    MuiMenu: { defaultProps: { slotProps: { transition: { timeout: 0 } } } },
+    MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 0 } } },
+    MuiListSubheader: {
+      styleOverrides: { root: { lineHeight: '28px', fontSize: 12, backgroundColor: 'transparent' } },
+    },
+    MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
+    MuiPopover: {
+      styleOverrides: { paper: { border: '1px solid var(--rule-strong)', boxShadow: '0 4px 18px #0003' } },
+    },
+    MuiCheckbox: { defaultProps: { disableRipple: true, size: 'small' }, styleOverrides: { root: { padding: 4 } } },
+    MuiRadio: { defaultProps: { disableRipple: true, size: 'small' }, styleOverrides: { root: { padding: 4 } } },
+    MuiIconButton: { defaultProps: { disableRipple: true, size: 'small' } },
+    MuiFormControlLabel: { styleOverrides: { root: { marginLeft: -4, marginRight: 12 }, label: { fontSize: 13 } } },
+    MuiTable: { styleOverrides: { root: { fontSize: 13 } } },
+    MuiAccordion: {
+      defaultProps: { disableGutters: true, square: true },
+      styleOverrides: { root: { backgroundColor: 'transparent', '&::before': { display: 'none' } } },
+    },
+    MuiAccordionSummary: {
+      styleOverrides: {
+        root: {
+          minHeight: 30,
+          padding: 0,
+          flexDirection: 'row-reverse',
+          justifyContent: 'flex-end',
+          gap: 6,
+          color: 'var(--cloth)',
+          fontWeight: 500,
+        },
+        content: { margin: '4px 0' },
+        expandIconWrapper: { color: 'inherit', '&.Mui-expanded': { transform: 'rotate(90deg)' } },
+      },
+    },
+    MuiAccordionDetails: { styleOverrides: { root: { padding: '4px 0 8px' } } },
   },
 });

@@ -1,11 +1,16 @@
 'use client';
 
+import IconButton from '@mui/material/IconButton';
+import TextField from '@mui/material/TextField';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { DOES, PLACES, sayConditions, type TraceCondition, type TraceConditions } from '../../core/trace/conditions';
+import { DayField } from '../fields/DayField';
+import { Choose } from '../fields/Choose';
 
 const EMPTY: TraceCondition = { where: 'date', does: 'between', what: '', to: '', not: false };
 const FIELD = 'field';
+const SAYS = { says: 'say', is: 'equal', between: 'lie between' } as const;
 
 /** Conditions of a trace, row by row, with the sentence they make. Only whole ones are handed on; null while one is not. */
 export function ConditionRows({
@@ -29,112 +34,101 @@ export function ConditionRows({
       <legend className="muted">Conditions</legend>
       {conditions.rows.map((row, i) => {
         const isField = !(PLACES as readonly string[]).includes(row.where);
-        const type = row.where === 'date' ? 'date' : 'text';
         const name = `row ${i + 1}`;
         return (
           <div key={i} className="filters tight">
             {i > 0 && (
-              <select
-                aria-label="All or any"
+              <Choose
+                label="All or any"
+                isQuiet
                 value={conditions.join}
-                onChange={(event) => put({ ...conditions, join: event.target.value as TraceConditions['join'] })}
-              >
-                <option value="all">and</option>
-                <option value="any">or</option>
-              </select>
+                options={[
+                  ['all', 'and'],
+                  ['any', 'or'],
+                ]}
+                choose={(join) => put({ ...conditions, join: join as TraceConditions['join'] })}
+              />
             )}
-            <select
-              aria-label={`Where, ${name}`}
+            <Choose
+              label={`Where, ${name}`}
+              isQuiet
               value={isField ? FIELD : row.where}
-              onChange={(event) =>
+              options={[...PLACES, [FIELD, 'a field']]}
+              choose={(where) =>
                 set(
                   i,
-                  event.target.value === FIELD
+                  where === FIELD
                     ? { where: '' }
                     : {
-                        where: event.target.value,
+                        where: where!,
                         what: '',
-                        to: event.target.value === 'date' ? '' : null,
-                        does: event.target.value === 'date' ? 'between' : 'says',
+                        to: where === 'date' ? '' : null,
+                        does: where === 'date' ? 'between' : 'says',
                       },
                 )
               }
-            >
-              {PLACES.map((place) => (
-                <option key={place}>{place}</option>
-              ))}
-              <option value={FIELD}>a field</option>
-            </select>
+            />
             {isField && (
-              <input
-                aria-label={`Name of the field, ${name}`}
+              <TextField
+                fullWidth={false}
+                slotProps={{ htmlInput: { 'aria-label': `Name of the field, ${name}` } }}
                 placeholder="status"
                 value={row.where}
                 onChange={(event) => set(i, { where: event.target.value })}
               />
             )}
-            <select
-              aria-label={`Not, ${name}`}
+            <Choose
+              label={`Not, ${name}`}
+              isQuiet
               value={row.not ? 'not' : ''}
-              onChange={(event) => set(i, { not: event.target.value === 'not' })}
-            >
-              <option value="">does</option>
-              <option value="not">does not</option>
-            </select>
-            <select
-              aria-label={`Does, ${name}`}
+              options={[['not', 'does not']]}
+              every="does"
+              choose={(not) => set(i, { not: not === 'not' })}
+            />
+            <Choose
+              label={`Does, ${name}`}
+              isQuiet
               value={row.does}
-              onChange={(event) =>
-                set(i, {
-                  does: event.target.value as TraceCondition['does'],
-                  to: event.target.value === 'between' ? (row.to ?? '') : null,
-                })
+              options={DOES.map((does) => [does, SAYS[does]] as const)}
+              choose={(does) =>
+                set(i, { does: does as TraceCondition['does'], to: does === 'between' ? (row.to ?? '') : null })
               }
-            >
-              {DOES.map((does) => (
-                <option key={does} value={does}>
-                  {does === 'says' ? 'say' : does === 'is' ? 'equal' : 'lie between'}
-                </option>
-              ))}
-            </select>
+            />
             {row.where === 'system' ? (
-              <select
-                aria-label={`What, ${name}`}
+              <Choose
+                label={`What, ${name}`}
+                isQuiet
                 value={row.what}
-                onChange={(event) => set(i, { what: event.target.value })}
-              >
-                <option value="">which?</option>
-                {systems.map((system) => (
-                  <option key={system}>{system}</option>
-                ))}
-              </select>
+                every="which?"
+                options={systems}
+                choose={(what) => set(i, { what: what ?? '' })}
+              />
             ) : (
-              <input
-                type={type}
-                aria-label={`What, ${name}`}
+              <What
+                isDay={row.where === 'date'}
+                label={`What, ${name}`}
                 value={row.what}
-                onChange={(event) => set(i, { what: event.target.value })}
+                set={(what) => set(i, { what })}
               />
             )}
             {row.does === 'between' && (
               <>
                 <span className="muted">and</span>
-                <input
-                  type={type}
-                  aria-label={`To, ${name}`}
+                <What
+                  isDay={row.where === 'date'}
+                  label={`To, ${name}`}
                   value={row.to ?? ''}
-                  onChange={(event) => set(i, { to: event.target.value })}
+                  set={(to) => set(i, { to })}
                 />
               </>
             )}
-            <button
-              type="button"
-              className="plain"
+            <IconButton
+              size="small"
               aria-label={`Take ${name} away`}
               onClick={() => put({ ...conditions, rows: conditions.rows.filter((_, n) => n !== i) })}
             >
               ×
-            </button>
+            </IconButton>
           </div>
         );
       })}
@@ -154,6 +148,28 @@ export function ConditionRows({
         <p className="muted">What lies outside is found and shown, but is no part of the answer; the letter says so.</p>
       )}
     </fieldset>
+  );
+}
+
+function What({
+  isDay,
+  label,
+  value,
+  set,
+}: {
+  isDay: boolean;
+  label: string;
+  value: string;
+  set: (value: string) => void;
+}) {
+  if (isDay) return <DayField label={label} isQuiet value={value} choose={(day) => set(day ?? '')} />;
+  return (
+    <TextField
+      fullWidth={false}
+      slotProps={{ htmlInput: { 'aria-label': label } }}
+      value={value}
+      onChange={(event) => set(event.target.value)}
+    />
   );
 }
 

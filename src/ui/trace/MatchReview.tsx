@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { isOpen } from '../../core/requests/isOpen';
 import { foldAlike } from '../../core/intake/nearDuplicates';
 import { TOPICS } from '../../core/trace/topics';
@@ -14,6 +14,8 @@ import { useReviewActs } from './useReviewActs';
 import { useReviewKeys } from './useReviewKeys';
 import { useVerdicts } from './useVerdicts';
 import { Verdicts } from './Verdicts';
+import { ListTable } from '../shared/ListTable';
+import { Choose } from '../fields/Choose';
 
 const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
 
@@ -124,9 +126,10 @@ export function MatchReview({
   return (
     <div className="review" ref={review}>
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
-        <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(left, paces) : null} />
-        {trace.alike.length > 0 && <Fold threshold={threshold} setThreshold={setThreshold} />}
-        <table className="list">
+        <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(left, paces) : null}>
+          {trace.alike.length > 0 && <Alike threshold={threshold} setThreshold={setThreshold} />}
+        </Shown>
+        <ListTable>
           <thead>
             <tr>
               <th>band</th>
@@ -146,7 +149,7 @@ export function MatchReview({
               />
             ))}
           </tbody>
-        </table>
+        </ListTable>
       </div>
       <div className="side" tabIndex={0} role="region" aria-label="The record beside what we know">
         {current &&
@@ -177,19 +180,17 @@ export function MatchReview({
 }
 
 /** From how much alike records are shown, and judged, as one. */
-function Fold({ threshold, setThreshold }: { threshold: number; setThreshold: (share: number) => void }) {
+function Alike({ threshold, setThreshold }: { threshold: number; setThreshold: (share: number) => void }) {
   return (
-    <label className="fold">
-      Fold what is alike by{' '}
-      <select value={threshold} onChange={(event) => setThreshold(Number(event.target.value))}>
-        {THRESHOLDS.map((one) => (
-          <option key={one} value={one}>
-            {Math.round(one * 100)} % and more
-          </option>
-        ))}
-        <option value={2}>nothing</option>
-      </select>
-    </label>
+    <Choose
+      label="Fold what is alike by"
+      value={String(threshold)}
+      options={[
+        ...THRESHOLDS.map((one) => [String(one), `${Math.round(one * 100)} % and more`] as const),
+        ['2', 'nothing'] as const,
+      ]}
+      choose={(share) => setThreshold(Number(share))}
+    />
   );
 }
 
@@ -199,11 +200,13 @@ function Shown({
   shown,
   choose,
   left,
+  children,
 }: {
   rows: readonly Row[];
   shown: string;
   choose: (what: string) => void;
   left: string | null;
+  children: ReactNode;
 }) {
   const count = (what: string) => rows.filter((row) => isShown(row, what)).length;
   const more = (
@@ -215,25 +218,23 @@ function Shown({
     ] as const
   ).filter(([what]) => count(what) > 0 && count(what) < rows.length);
   return (
-    <div className="fold row between">
-      <label>
-        Show{' '}
-        <select value={shown} onChange={(event) => choose(event.target.value)}>
-          <option value={ALL}>everything ({rows.length})</option>
-          {more.map(([what, words]) => (
-            <option key={what} value={what}>
-              {words} ({count(what)})
-            </option>
-          ))}
-          <optgroup label="by what it is about">
-            {TOPICS.filter((topic) => count(topic) > 0).map((topic) => (
-              <option key={topic} value={topic}>
-                {topic} ({count(topic)})
-              </option>
-            ))}
-          </optgroup>
-        </select>
-      </label>
+    <div className="showing row between">
+      <Choose
+        label="Show"
+        value={shown}
+        options={[
+          [ALL, `everything (${rows.length})`],
+          ...more.map(([what, words]) => [what, `${words} (${count(what)})`] as const),
+        ]}
+        more={{
+          heading: 'by what it is about',
+          options: TOPICS.filter((topic) => count(topic) > 0).map(
+            (topic) => [topic, `${topic} (${count(topic)})`] as const,
+          ),
+        }}
+        choose={(what) => choose(what!)}
+      />
+      {children}
       {left && <span className="nowrap">{left}</span>}
     </div>
   );

@@ -1,6 +1,8 @@
 import type { MatchLine, MatchOpened } from '../../core/trace/views';
 import type { Redaction } from '../../core/trace/redaction';
 import { RedactText } from './RedactText';
+import { ListTable } from '../shared/ListTable';
+import { Fold } from '../shared/Fold';
 
 const LABEL: Record<string, string> = {
   email: 'Mail',
@@ -34,7 +36,7 @@ export function MatchSide({
         <h2>{opened.title}</h2>
         <span className="muted">{match.collection}</span>
       </div>
-      <table className="cmp">
+      <ListTable className="cmp">
         <thead>
           <tr>
             <th />
@@ -65,7 +67,7 @@ export function MatchSide({
               </tr>
             ))}
         </tbody>
-      </table>
+      </ListTable>
       {opened.others.length > 0 && (
         <p className="note">
           Speaks of {opened.others.length === 1 ? 'somebody else' : 'others'} ({opened.others.slice(0, 3).join(', ')}):{' '}
@@ -95,8 +97,7 @@ export function MatchSide({
         </p>
       )}
       {opened.text === null && (
-        <details style={{ marginTop: 8 }}>
-          <summary>All fields</summary>
+        <Fold summary="All fields">
           <dl className="facts" style={{ marginTop: 6 }}>
             {Object.entries(opened.record).map(([name, value]) => (
               <div key={name} style={{ display: 'contents' }}>
@@ -105,7 +106,7 @@ export function MatchSide({
               </div>
             ))}
           </dl>
-        </details>
+        </Fold>
       )}
     </>
   );

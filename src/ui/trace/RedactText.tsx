@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import { useRef, useState, type ReactNode } from 'react';
 import { mergeRedactions, type Redaction } from '../../core/trace/redaction';
 
@@ -73,24 +74,21 @@ export function RedactText({ text, marks, proposed, redacted, mayRedact, save }:
       {mayRedact && (
         <div className="row" style={{ marginTop: 6 }}>
           {isChanged && chosen.length > 0 && (
-            <button className="plain on" onClick={() => save(chosen)}>
+            <Button variant="contained" onClick={() => save(chosen)}>
               <kbd>R</kbd> {redacted ? 'Change' : 'Hand over without'} {chosen.length}{' '}
               {chosen.length === 1 ? 'passage' : 'passages'}
-            </button>
+            </Button>
           )}
-          <button className="plain" onClick={addSelection}>
-            Remove the selection
-          </button>
+          <Button onClick={addSelection}>Remove the selection</Button>
           {redacted && (
-            <button
-              className="plain"
+            <Button
               onClick={() => {
                 setOwn([]);
                 save([]);
               }}
             >
               Take the redaction back
-            </button>
+            </Button>
           )}
           {redacted && !isChanged && (
             <span className="muted">

@@ -4,6 +4,7 @@ import type { RequestView } from '../../core/requests/views';
 import type { TraceView } from '../../core/trace/views';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActs } from '../shared/acts';
+import { Fold } from '../shared/Fold';
 
 /** What was searched by: what was given, and what records taught on the way. A key that is not theirs is struck. */
 export function TraceKeys({
@@ -18,11 +19,14 @@ export function TraceKeys({
   const mayStrike = request.mayWork && request.decision.outcome === 'none';
   const struck = trace.keys.filter(({ isStruck }) => isStruck).length;
   return (
-    <details>
-      <summary>
-        Searched by {inWords(trace.keys)}
-        {struck > 0 ? ` · ${struck} struck` : ''}
-      </summary>
+    <Fold
+      summary={
+        <>
+          Searched by {inWords(trace.keys)}
+          {struck > 0 ? ` · ${struck} struck` : ''}
+        </>
+      }
+    >
       <ul className="keys">
         {trace.keys.map((key) => (
           <li key={key.id} className="row">
@@ -46,7 +50,7 @@ export function TraceKeys({
           Trace again to see what is found without it. Records with the same words keep their verdicts.
         </p>
       )}
-    </details>
+    </Fold>
   );
 }
 

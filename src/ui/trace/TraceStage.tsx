@@ -12,6 +12,7 @@ import { MatchReview } from './MatchReview';
 import { TraceKeys } from './TraceKeys';
 import { TraceSystems } from './TraceSystems';
 import type { RequestActs } from '../shared/acts';
+import { Fold } from '../shared/Fold';
 
 /** The trace as it runs, and the review of what it found; partial results show as they arrive. */
 export function TraceStage({
@@ -112,8 +113,7 @@ export function TraceStage({
         </div>
         <TraceKeys trace={trace} request={request} actions={actions} />
         {trace.state !== 'running' && request.mayWork && request.decision.outcome === 'none' && (
-          <details key={trace.id}>
-            <summary>Look only for some of it</summary>
+          <Fold key={trace.id} summary="Look only for some of it">
             <div className="stack" style={{ marginTop: 8 }}>
               <Begin
                 request={request}
@@ -124,7 +124,7 @@ export function TraceStage({
                 actions={actions}
               />
             </div>
-          </details>
+          </Fold>
         )}
       </div>
       {trace.matches.length === 0 ? (
@@ -215,11 +215,14 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
         </p>
       ))}
       {trace.gone.length > 0 && (
-        <details>
-          <summary>
-            {trace.gone.length} {trace.gone.length === 1 ? 'record' : 'records'} of the trace before{' '}
-            {trace.gone.length === 1 ? 'was' : 'were'} not found again
-          </summary>
+        <Fold
+          summary={
+            <>
+              {trace.gone.length} {trace.gone.length === 1 ? 'record' : 'records'} of the trace before{' '}
+              {trace.gone.length === 1 ? 'was' : 'were'} not found again
+            </>
+          }
+        >
           <ul>
             {trace.gone.map((record) => (
               <li key={record.system + record.place}>
@@ -227,14 +230,17 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
       {trace.problems.length > 0 && (
-        <details>
-          <summary className="ochre">
-            ▲ {trace.problems.length} {trace.problems.length === 1 ? 'part' : 'parts'} could not be read; the letter
-            says so
-          </summary>
+        <Fold
+          summary={
+            <span className="ochre">
+              ▲ {trace.problems.length} {trace.problems.length === 1 ? 'part' : 'parts'} could not be read; the letter
+              says so
+            </span>
+          }
+        >
           <ul>
             {trace.problems.map((problem, i) => (
               <li key={i}>
@@ -242,7 +248,7 @@ function Limits({ trace, request, actions }: { trace: TraceView; request: Reques
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import type { MatchLine, Verdict } from '../../core/trace/views';
 
 /** One key a verdict. */
@@ -20,16 +21,16 @@ export function Verdicts({
   return (
     <div className="verdicts">
       {Object.entries(KEYS).map(([key, verdict]) => (
-        <button key={key} className={`plain${given === verdict ? ' on' : ''}`} onClick={() => judge(verdict)}>
+        <Button key={key} variant={given === verdict ? 'contained' : 'outlined'} onClick={() => judge(verdict)}>
           <kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}
-        </button>
+        </Button>
       ))}
       <span className="muted" style={{ alignSelf: 'center' }}>
         <kbd>J</kbd> next <kbd>Z</kbd> undo
       </span>
-      <button className={`plain${second ? ' on' : ''}`} disabled={second?.verdict != null} onClick={askSecond}>
+      <Button variant={second ? 'contained' : 'outlined'} disabled={second?.verdict != null} onClick={askSecond}>
         <kbd>S</kbd> second reader
-      </button>
+      </Button>
     </div>
   );
 }

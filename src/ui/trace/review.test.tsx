@@ -6,6 +6,7 @@ import { match } from '../../../test/support/matches';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button } from '../../../test/support/requestActions';
 import { show } from '../../../test/support/screen';
+import { choose, unfold } from '../../../test/support/fields';
 import type { MatchOpened, TraceView } from '../../core/trace/views';
 import { TraceStage } from './TraceStage';
 import type { RequestActs } from '../shared/acts';
@@ -193,7 +194,7 @@ describe('the review', () => {
         ],
       ]),
     );
-    fireEvent.change(screen.getByLabelText('Fold what is alike by'), { target: { value: '0.95' } });
+    choose('Fold what is alike by', '95 % and more');
     expect(screen.queryByText(/nearly the same/)).toBeNull();
   });
 
@@ -259,6 +260,7 @@ describe('the review', () => {
     const { called, actions } = acts();
     show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
     expect(screen.getByText(/asked, due Tue 1 Dec 2026/)).toBeTruthy();
+    unfold(/could not be read/);
     expect(screen.getByText(/old\/half.pdf/).closest('li')!.textContent).toContain('The PDF is damaged or cut off.');
     fireEvent.click(button('Go on without'));
     expect(called).toEqual([]);

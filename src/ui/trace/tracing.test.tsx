@@ -4,6 +4,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { match } from '../../../test/support/matches';
 import { requestView } from '../../../test/support/requests';
 import { show } from '../../../test/support/screen';
+import { choose, typeDay, unfold } from '../../../test/support/fields';
 import { NO_CONDITIONS, type TraceConditions } from '../../core/trace/conditions';
 import type { StepView, TraceView } from '../../core/trace/views';
 import { ConditionRows } from './ConditionRows';
@@ -93,10 +94,11 @@ const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('b
 test('what the trace before found and this one did not is told, by name', () => {
   stage(trace({ gone: [{ system: 'Web shop', title: 'Order 11', place: 'orders/11' }] }));
   expect(screen.getByText('1 record of the trace before was not found again')).toBeTruthy();
+  unfold('1 record of the trace before was not found again');
   expect(screen.getByText(/Web shop · Order 11/)).toBeTruthy();
 });
 
-test('conditions are rows that make a sentence; half a row is handed on to nobody', () => {
+test('conditions are rows that make a sentence; half a row is handed on to nobody', async () => {
   const handed: (TraceConditions | null)[] = [];
   show(
     <ConditionRows
@@ -108,13 +110,13 @@ test('conditions are rows that make a sentence; half a row is handed on to nobod
   expect(screen.getByText('Every record of the person.')).toBeTruthy();
   fireEvent.click(button('Add a condition'));
   expect(handed.at(-1)).toBeNull();
-  fireEvent.change(screen.getByLabelText('What, row 1'), { target: { value: '2026-01-01' } });
-  fireEvent.change(screen.getByLabelText('To, row 1'), { target: { value: '2026-03-31' } });
+  await typeDay('What, row 1', '2026-01-01');
+  await typeDay('To, row 1', '2026-03-31');
   fireEvent.click(button('Add a condition'));
-  fireEvent.change(screen.getByLabelText('All or any'), { target: { value: 'any' } });
-  fireEvent.change(screen.getByLabelText('Where, row 2'), { target: { value: 'system' } });
-  fireEvent.change(screen.getByLabelText('Not, row 2'), { target: { value: 'not' } });
-  fireEvent.change(screen.getByLabelText('What, row 2'), { target: { value: 'Web shop' } });
+  choose('All or any', 'or');
+  choose('Where, row 2', 'system');
+  choose('Not, row 2', 'does not');
+  choose('What, row 2', 'Web shop');
   expect(
     screen.getByText(
       'Only records where the date is between Thu 1 Jan 2026 and Tue 31 Mar 2026 or the system does not say “Web shop”.',
@@ -128,7 +130,7 @@ test('conditions are rows that make a sentence; half a row is handed on to nobod
     ],
   });
   fireEvent.click(button('Take row 1 away'));
-  fireEvent.change(screen.getByLabelText('Where, row 1'), { target: { value: 'field' } });
+  choose('Where, row 1', 'a field');
   expect(handed.at(-1)).toBeNull();
   fireEvent.change(screen.getByLabelText('Name of the field, row 1'), { target: { value: 'status' } });
   expect(handed.at(-1)!.rows).toHaveLength(1);
@@ -173,6 +175,7 @@ test('a key that is not theirs is struck, and searched by again', async () => {
     }),
   );
   expect(screen.getByText('Searched by email · 1 struck')).toBeTruthy();
+  unfold(/^Searched by/);
   fireEvent.click(button('Not theirs: strike'));
   fireEvent.click(button('Search by it again'));
   await waitFor(() =>
@@ -194,17 +197,17 @@ test('matches are looked through by topic, or only what is new; S asks for a sec
     }),
   );
   await screen.findByText('Opened a');
-  const list = screen.getByLabelText('Show');
-  fireEvent.change(list, { target: { value: 'health' } });
+  choose('Show', /^health/);
   await screen.findByText('Opened c');
   expect(screen.queryByText(/Record a/)).toBeNull();
+  await waitFor(() => expect(document.querySelector('[role=listbox]')).toBeNull());
   fireEvent.keyDown(window, { key: 's' });
   await waitFor(() =>
     expect(called).toContainEqual(['askSecondReader', { ref: 'BK-2026-0412', matchId: 'c', isWanted: true }]),
   );
-  fireEvent.change(list, { target: { value: 'new' } });
+  choose('Show', /^new or changed/);
   expect(screen.getByText(/Record a · new/)).toBeTruthy();
-  fireEvent.change(list, { target: { value: 'outside' } });
+  choose('Show', /^outside/);
   expect(screen.getByText(/outside of the conditions/, { selector: 'td span' })).toBeTruthy();
 });
 

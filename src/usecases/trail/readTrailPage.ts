@@ -3,24 +3,16 @@ import { link, type TrailAct } from '../../core/trail/chain';
 import { readTrail, trailOfMonth } from '../../db/trail/readTrail';
 import { userNames } from '../../db/access/users';
 import type { TrailRow } from '../../db/trail/appendTrail';
+import type { TrailLine, TrailPage } from '../../core/trail/views';
 import type { Context } from '../shared/context';
 import { vaultOf, type Vault } from '../keys/vault';
 import { trailDetails } from './sealed';
-
-export interface TrailLine {
-  seq: number;
-  at: string;
-  actor: string;
-  act: string;
-  subject: string | null;
-  details: string | null;
-}
 
 /** Who did or saw what, when and why. Those who may not see all see their own acts. */
 export async function readTrailPage(
   ctx: Context,
   filter: { subject: string | null; act: string | null; before: number | null },
-): Promise<{ lines: TrailLine[]; next: number | null; isChainGood: boolean }> {
+): Promise<TrailPage> {
   if (ctx.actor.kind !== 'user') return { lines: [], next: null, isChainGood: true };
   const all = reachOf(ctx.actor.roles, 'trail.see') === 'all';
   const actor = all ? null : ctx.actor.id;

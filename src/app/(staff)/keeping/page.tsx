@@ -1,6 +1,7 @@
 import { sayDay } from '../../../core/shared/days';
 import { keepingView } from '../../../usecases/erasure/readPlan';
 import { shown, staff } from '../../lib/session';
+import { ListTable } from '../../../ui/shared/ListTable';
 
 export const metadata = { title: 'Keeping' };
 
@@ -22,7 +23,7 @@ export default async function KeepingPage() {
         {residue.length === 0 ? (
           <p className="empty">Nothing was left over.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>from</th>
@@ -49,7 +50,7 @@ export default async function KeepingPage() {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
       <section className="sheet wrap" style={{ marginTop: 14 }} aria-labelledby="rules">
@@ -59,7 +60,7 @@ export default async function KeepingPage() {
         {rules.length === 0 ? (
           <p className="empty">No rule keeps anything.</p>
         ) : (
-          <table className="list">
+          <ListTable>
             <thead>
               <tr>
                 <th>where</th>
@@ -78,7 +79,7 @@ export default async function KeepingPage() {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </ListTable>
         )}
       </section>
     </>

@@ -1,0 +1,17 @@
+/** One entry of the trail, as it is read: instants in ISO, names for colleagues, details opened for whoever may read them. */
+export interface TrailLine {
+  seq: number;
+  at: string;
+  actor: string;
+  act: string;
+  subject: string | null;
+  details: string | null;
+}
+
+export interface TrailPage {
+  lines: TrailLine[];
+  /** Where the older ones begin, or null. */
+  next: number | null;
+  /** Whether each entry of this month follows from the one before. */
+  isChainGood: boolean;
+}
