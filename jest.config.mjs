@@ -43,6 +43,7 @@ const config = {
     {
       ...common,
       displayName: 'unit',
+      setupFiles: ['<rootDir>/test/support/jsdom.cjs'],
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/standins/**/*.test.ts'],
       testPathIgnorePatterns: ['\\.db\\.test\\.ts$', '/node_modules/'],
     },

@@ -200,6 +200,16 @@ const CALLS: Called[] = [
     'makeCalendarFeed',
     ROLES.filter((role) => role !== 'nobody'),
   ),
+  one(
+    'keepColumns',
+    { list: 'requests', hidden: [] },
+    ROLES.filter((role) => role !== 'nobody'),
+  ),
+  one(
+    'closeForGood',
+    { what: 'first-minute' },
+    ROLES.filter((role) => role !== 'nobody'),
+  ),
   one('previewLaw', LAW, ['administrator']),
   one('adoptLaw', LAW, ['administrator'], null),
   one('stateLaw', { regime: 'us-ky', isMet: true, reason: 'an outsider says so' }, ['administrator'], null),

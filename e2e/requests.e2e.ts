@@ -275,15 +275,15 @@ test('the law and the day of receipt are corrected, with what stood before besid
   await seen(page, 'The person lives in CA, US: California Consumer Privacy Act.');
   await press(page, 'Open the request');
   await at(page, /^\/requests\/BK-/);
-  await seen(page, 'us-ca and eu-gdpr');
+  await seen(page, 'California and GDPR');
   await press(page, 'why this date');
   await press(page, 'Work it out');
   await seen(page, /Then the answer is due/);
   await press(page, 'Correct the laws or the day of receipt');
-  await chooseSeveral(page, 'Laws', ['us-ca', 'us-co']);
+  await chooseSeveral(page, 'Laws', ['California', 'Colorado']);
   await fill(page, 'Why it is corrected', 'She moved to Denver in spring.');
   await press(page, 'Correct and work the clock out anew');
-  await seen(page, 'us-ca and eu-gdpr became eu-gdpr and us-co. She moved to Denver in spring.');
+  await seen(page, 'California and GDPR became GDPR and Colorado. She moved to Denver in spring.');
 }, 240_000);
 
 test('letters: a supervisor changes a wording, and what the law wants cannot be left out', async () => {

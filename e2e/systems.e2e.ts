@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import pg from 'pg';
 import type { Browser, Page } from 'puppeteer-core';
-import { at, fill, go, launch, press, query, seen, signedIn, WORLD } from './support/world';
+import { at, choose, fill, go, launch, press, query, seen, signedIn, WORLD } from './support/world';
 
 // A database that no part of Larkmere knows: its own words, in a schema of its own.
 const CLUB = `
@@ -43,8 +43,9 @@ const confirmAll = async (collection: string) => {
   await page.evaluate(
     (name) =>
       [
-        ...[...document.querySelectorAll('details')]
-          .find((one) => one.querySelector('summary')!.textContent.startsWith(name))!
+        ...[...document.querySelectorAll('button[aria-expanded]')]
+          .find((one) => one.textContent.includes(name))!
+          .closest('div.fold, .MuiAccordion-root')!
           .querySelectorAll('button'),
       ]
         .find((one) => one.textContent.startsWith('Confirm'))!
@@ -71,8 +72,8 @@ test('an administrator adds a database that nobody here designed: tried, read, c
   await at(page, /^\/systems\/sys_/);
   await press(page, 'Read what is there');
   await seen(page, '2 of 2 values are e-mail addresses');
-  await page.select('select[aria-label="club.members who holds"]', 'full-name');
-  await page.select('select[aria-label="club.members notes holds"]', 'free-text');
+  await choose(page, 'club.members who holds', 'full name');
+  await choose(page, 'club.members notes holds', 'free text');
   await confirmAll('club.members');
   await seen(page, 'every field with a sign of a person is confirmed');
   await page.click('label ::-p-text(Every trace goes there)');

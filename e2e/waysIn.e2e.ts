@@ -4,7 +4,21 @@ import { join } from 'node:path';
 import ExcelJS from 'exceljs';
 import type { Browser, Page } from 'puppeteer-core';
 import { uploadImport } from './support/journeys';
-import { api, apiGet, fill, go, launch, press, query, seen, signedIn, textOf, until, WORLD } from './support/world';
+import {
+  api,
+  apiGet,
+  choose,
+  fill,
+  go,
+  launch,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  until,
+  WORLD,
+} from './support/world';
 
 const TILL_HEADER = 'line_id;signed_on;shop;loyalty_no;first_name;last_name;email;phone;country;purpose;tick';
 
@@ -32,20 +46,6 @@ test('a file of an unknown layout: its columns and words are mapped once, kept, 
   await go(page, '/ledger/imports');
   await uploadImport(page, path, 'sys_camp');
   await seen(page, 'Nobody has said yet how files of this layout are read.');
-  const map = (label: string, value: string) =>
-    page.evaluate(
-      (words, chosen) => {
-        const field = [
-          ...document.querySelectorAll<HTMLLabelElement>('form[aria-label=Mapping] fieldset:nth-of-type(1) label'),
-        ]
-          .find((one) => one.innerText.split('\n')[0]!.trim() === words)!
-          .querySelector('select')!;
-        field.value = chosen;
-        field.dispatchEvent(new Event('change', { bubbles: true }));
-      },
-      label,
-      value,
-    );
   for (const [label, column] of [
     ['e-mail', 'Adresse'],
     ['when', 'Hvornår'],
@@ -53,20 +53,11 @@ test('a file of an unknown layout: its columns and words are mapped once, kept, 
     ['family name', 'Navn'],
     ['number of the line', ''],
   ] as const)
-    await map(label, column);
-  await page.evaluate(() => {
-    const set = (field: HTMLInputElement | HTMLSelectElement, value: string) => {
-      const proto = field instanceof HTMLSelectElement ? HTMLSelectElement.prototype : HTMLInputElement.prototype;
-      Object.getOwnPropertyDescriptor(proto, 'value')!.set!.call(field, value);
-      field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
-    };
-    const constant = [
-      ...document.querySelectorAll<HTMLLabelElement>('form[aria-label=Mapping] fieldset:nth-of-type(2) label'),
-    ]
-      .find((one) => one.innerText.trim() === 'purpose')!
-      .querySelector('input')!;
-    set(constant, 'newsletter');
-  });
+    await choose(page, label, column || '–');
+  const constant = await page.waitForSelector(
+    'form[aria-label=Mapping] fieldset:nth-of-type(2) ::-p-aria([role=textbox][name=purpose])',
+  );
+  await constant!.type('newsletter');
   for (const [n, word, means] of [
     [1, 'JA', 'grant'],
     [2, 'NEJ', 'refuse'],
@@ -74,7 +65,7 @@ test('a file of an unknown layout: its columns and words are mapped once, kept, 
     if (!(await page.$(`input[aria-label="word ${n}"]`))) await press(page, 'Another word');
     await page.click(`input[aria-label="word ${n}"]`, { count: 3 });
     await page.type(`input[aria-label="word ${n}"]`, word);
-    await page.select(`select[aria-label="means ${n}"]`, means);
+    await choose(page, `means ${n}`, means);
   }
   await fill(page, 'Name of the mapping', 'list of the fair');
   await press(page, 'Keep it and try the file out');

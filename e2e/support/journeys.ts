@@ -157,7 +157,7 @@ export async function openAtCounter(
 
 /** From the page of imports: a file of a source, up to its own page, where it is tried out. */
 export async function uploadImport(page: Page, file: string, from?: string): Promise<void> {
-  if (from) await page.select('select[name=system]', from);
+  if (from) await choose(page, 'from', from);
   await (await page.$('input[type=file]'))!.uploadFile(file);
   await press(page, 'Try it out');
   await at(page, /^\/ledger\/imports\/imp_/);

@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 interface World {
   address: string;
@@ -45,6 +45,9 @@ export function launch(): Promise<Browser> {
       '--disable-component-update',
       '--disable-sync',
       '--disable-dev-shm-usage',
+      // Days are typed in the order of the browser's region.
+      '--lang=en-GB',
+      '--accept-lang=en-GB',
     ],
   });
 }
@@ -159,46 +162,61 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
   await page.type(selector, value);
 }
 
-/** Changes what is chosen in a MUI select of several, by its label. */
-export async function chooseSeveral(page: Page, label: string, options: readonly string[]): Promise<void> {
-  const id = await page.waitForFunction(
+/** Opens the list of a field by its label, or by the name that only those who listen are told. */
+async function openList(page: Page, label: string): Promise<void> {
+  const combobox = await page.waitForFunction(
     (words) =>
-      [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false,
+      [...document.querySelectorAll('[role=combobox]')].find((one) => {
+        const names = (one.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id));
+        const name = one.getAttribute('aria-label') ?? names.find(Boolean)?.textContent ?? '';
+        return name.startsWith(words);
+      }) ?? false,
     { timeout: PATIENCE, polling: LOOK },
     label,
   );
-  await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
+  await (combobox as ElementHandle<Element>).click();
   await page.waitForSelector('[role=option]');
-  for (const option of options)
-    await page.evaluate(
-      (words) =>
-        [...document.querySelectorAll<HTMLElement>('[role=option]')]
-          .find((one) => one.innerText.startsWith(words))!
-          .click(),
-      option,
-    );
-  await page.keyboard.press('Escape');
-  await page.waitForSelector('[role=option]', { hidden: true });
 }
 
-/** Chooses from a MUI select by its label. */
-export async function choose(page: Page, label: string, option: string): Promise<void> {
-  const id = await page.waitForFunction(
-    (words) =>
-      [...document.querySelectorAll('[id$="-label"]')].find((one) => one.textContent?.startsWith(words))?.id || false,
-    { timeout: PATIENCE, polling: LOOK },
-    label,
-  );
-  await page.click(`[aria-labelledby~="${await id.jsonValue()}"]`);
-  await page.waitForSelector('[role=option]');
-  await page.evaluate(
+const take = (page: Page, option: string) =>
+  page.evaluate(
     (words) =>
       [...document.querySelectorAll<HTMLElement>('[role=option]')]
         .find((one) => one.innerText.startsWith(words))!
         .click(),
     option,
   );
+
+/** Changes what is chosen in a field of several at once. */
+export async function chooseSeveral(page: Page, label: string, options: readonly string[]): Promise<void> {
+  await openList(page, label);
+  for (const option of options) await take(page, option);
+  await page.keyboard.press('Escape');
   await page.waitForSelector('[role=option]', { hidden: true });
+}
+
+/** Chooses in a field by its label. @param option how its words begin */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await openList(page, label);
+  await take(page, option);
+  await page.waitForSelector('[role=option]', { hidden: true });
+}
+
+/** Types a day into its field, as a British browser has it. @param day ISO */
+export async function typeDay(page: Page, label: string, day: string): Promise<void> {
+  const group = await page.waitForFunction(
+    (words) =>
+      [...document.querySelectorAll('[role=group]')].find((one) => {
+        const names = (one.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id));
+        return names.some((name) => name?.textContent === words);
+      }) ?? false,
+    { timeout: PATIENCE, polling: LOOK },
+    label,
+  );
+  await (group as ElementHandle<Element>).$('[role=spinbutton]').then((first) => first!.click());
+  await page.keyboard.press('Home');
+  const [year, month, date] = day.split('-');
+  await page.keyboard.type(`${date}${month}${year}`);
 }
 
 export interface KeptMail {
@@ -258,10 +276,11 @@ export async function misbehave(system: string, mode: string, times?: number): P
 /** The reference of the one open request of somebody, from the list. */
 export async function openRequestOf(page: Page, who: string, right: string): Promise<string> {
   await go(page, `/requests?right=${right}`);
+  await page.waitForSelector('[role=grid]', { timeout: PATIENCE }).catch(() => null);
   const ref = await page.evaluate(
     (name) =>
-      [...document.querySelectorAll('tbody tr')]
-        .filter((row) => (row as HTMLElement).innerText.includes(name))
+      [...document.querySelectorAll<HTMLElement>('[role=row]')]
+        .filter((row) => row.innerText.includes(name))
         .at(-1)
         ?.querySelector('a')?.textContent,
     who,

@@ -39,7 +39,7 @@ export const ROOMS_OF = {
   core: ['matching', 'detect', 'words'],
   db: ['migrations'],
   usecases: [],
-  ui: ['fields', 'shell', 'theme'],
+  ui: ['fields', 'grid', 'shell', 'theme'],
 };
 
 /** Files that rooms before theirs may use: small, and named here with their reason. */

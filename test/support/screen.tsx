@@ -19,6 +19,19 @@ if (typeof window !== 'undefined') {
   })) as never;
 }
 
+/** A window as narrow as a telephone: lists are cards, which are there at once. */
+export function narrow(): void {
+  window.matchMedia = (query: string) =>
+    ({
+      matches: query.includes('max-width'),
+      media: query,
+      addEventListener: () => {},
+      removeEventListener: () => {},
+      addListener: () => {},
+      removeListener: () => {},
+    }) as unknown as MediaQueryList;
+}
+
 /** A part of the interface alone, with what it needs around it: props in, events out. Counts how often it asked for the page anew. */
 export function show(part: ReactNode, search = ''): RenderResult & { refreshed: () => number; went: string[] } {
   let refreshed = 0;

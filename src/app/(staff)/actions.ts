@@ -3,10 +3,16 @@
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { PaletteHit } from '../../ui/shell/Palette';
+import { closeForGoodInput, keepColumnsInput } from '../../core/access/schema';
+import * as own from '../../usecases/access/ownView';
 import * as colleagues from '../../usecases/access/signIn';
 import { findPeople } from '../../usecases/people/findPeople';
 import { findRequests } from '../../usecases/requests/findRequests';
+import { act } from '../lib/act';
 import { SESSION_COOKIE, staffContext } from '../lib/session';
+
+export const keepColumns = act(keepColumnsInput, own.keepColumns);
+export const closeForGood = act(closeForGoodInput, own.closeForGood);
 
 /** Requests by reference, people by whatever was typed. */
 export async function findAnything(words: string): Promise<PaletteHit[]> {

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { idField } from '../shared/inputs';
+import { CLOSABLE, LISTS, LONGEST_COLUMN, MOST_COLUMNS } from './ownView';
 
 export const setColleagueActiveInput = yup.object({ id: idField(), active: yup.boolean().required() }).noUnknown();
 
@@ -7,3 +8,14 @@ export const setColleagueActiveInput = yup.object({ id: idField(), active: yup.b
 export const signInInput = yup
   .object({ email: yup.string().trim().max(320).required(), password: yup.string().max(500).defined() })
   .noUnknown();
+
+export const keepColumnsInput = yup
+  .object({
+    list: yup.string().oneOf(LISTS).required(),
+    hidden: yup.array(yup.string().max(LONGEST_COLUMN).required()).max(MOST_COLUMNS).required(),
+  })
+  .noUnknown();
+export type KeepColumns = yup.InferType<typeof keepColumnsInput>;
+
+export const closeForGoodInput = yup.object({ what: yup.string().oneOf(CLOSABLE).required() }).noUnknown();
+export type CloseForGood = yup.InferType<typeof closeForGoodInput>;

@@ -66,6 +66,24 @@ export interface AtTheCounter {
   standings: { purpose: string; standing: string; permitted: boolean }[];
 }
 
+/** One choice of the stream, by its place. */
+export interface LedgerLine {
+  /** Its number in the ledger. */
+  place: string;
+  id: string;
+  person_id: PersonId;
+  purpose: string;
+  answer: string;
+  recorded_at: string;
+  ask: string | null;
+  ask_version: number | null;
+  country: string | null;
+  folio: number;
+  leaf_index: number;
+  occurredAt: string;
+  system: string;
+}
+
 export interface LedgerView {
   size: { choices: number; folios: number };
   head: { root: string; signedAt: string } | null;
@@ -73,22 +91,7 @@ export interface LedgerView {
   verification: (RunView & { faults: LedgerFault[] }) | null;
   purposes: { id: string; title: string }[];
   systems: { id: string; name: string }[];
-  lines: {
-    /** Its number in the ledger. */
-    place: string;
-    id: string;
-    person_id: PersonId;
-    purpose: string;
-    answer: string;
-    recorded_at: string;
-    ask: string | null;
-    ask_version: number | null;
-    country: string | null;
-    folio: number;
-    leaf_index: number;
-    occurredAt: string;
-    system: string;
-  }[];
+  lines: LedgerLine[];
   /** How far these lines have read, for going on. */
   next: string | null;
 }

@@ -105,9 +105,9 @@ const asker = {
     .string()
     .trim()
     .uppercase()
-    .matches(/^([A-Z]{2})?$/, 'Write the country as two letters, such as DK.')
+    .matches(/^([A-Z]{2})?$/, 'Choose the country from the list.')
     .default(''),
-  region: yup.string().trim().uppercase().max(3, 'Write the state as two letters, such as CA.').default(''),
+  region: yup.string().trim().uppercase().max(3, 'Choose the state from the list.').default(''),
   language: yup
     .string()
     .oneOf([...LANGUAGES])
@@ -123,7 +123,7 @@ export const publicRequestSchema = yup
       .oneOf([...RIGHTS], 'Choose what you ask for.')
       .required('Choose what you ask for.'),
     birthDate: text(10)
-      .test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value))
+      .test('day', 'There is no such day.', (value) => !value || daySchema.isValidSync(value))
       .default(''),
     givenName: text(120).required('Your given name helps us find your data.'),
     familyName: text(120).required('Your family name helps us find your data.'),
@@ -155,7 +155,7 @@ export const openRequestSchema = yup
     givenName: text(120).required('Who asks?'),
     familyName: text(120).required('Who asks?'),
     birthDate: text(10)
-      .test('day', 'Write the day as 1987-03-14.', (value) => !value || daySchema.isValidSync(value))
+      .test('day', 'There is no such day.', (value) => !value || daySchema.isValidSync(value))
       .default(''),
     email: emailField.default(''),
     phone: text(40).default(''),

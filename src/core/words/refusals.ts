@@ -1,3 +1,4 @@
+import { sayLaw } from '../clock/lawNames';
 import { sayDay } from '../shared/days';
 import type { AccessRefusal, TooManyRefusal, ChangeColleagueRefusal, SignInRefusal } from '../access/refusals';
 import type { AudienceRefusal, DraftRefusal } from '../audiences/refusals';
@@ -190,7 +191,7 @@ const WORDS: Words<Refusal> = {
   'not-found': () => 'There is no such thing, or it is not yours to see.',
   'request-closed': () => 'This request is closed. Nothing was changed.',
   'sign-in-wrong': () => 'Address or password is wrong.',
-  'unknown-regime': (v) => `There is no regime “${v.regime}”.`,
+  'unknown-regime': (v) => `There is no law “${v.regime}”.`,
   'received-in-the-future': (v) =>
     `It cannot have been received in the future (${day(v.receivedAt)}). Today is ${day(v.now)}.`,
   'event-before-receipt': (v) => `${v.kind} cannot lie before the day of receipt.`,
@@ -199,17 +200,18 @@ const WORDS: Words<Refusal> = {
   'event-twice': (v) => `${v.kind} is on the clock already.`,
   'event-after-answer': (v) => `${v.kind} cannot come after the answer.`,
   'extension-without-reason': () => 'An extension needs its reason: the person is told it.',
-  'extension-not-allowed': (v) => `${v.regime} has no extension for ${v.right}.`,
+  'extension-not-allowed': (v) => `${sayLaw(v.regime)} has no extension for ${v.right}.`,
   'extension-too-late': (v) => `The last day to announce an extension was ${day(v.extendBy)}.`,
   'extension-needs-until': () => 'This law leaves the length open: say until which day.',
   'extension-until-too-early': (v) => `The extension has to end after ${day(v.dueOn)}.`,
-  'regime-not-in-force': (v) => `${v.regime} is in force from ${day(v.from)}; this was received ${day(v.receivedOn)}.`,
+  'regime-not-in-force': (v) =>
+    `${sayLaw(v.regime)} is in force from ${day(v.from)}; this was received ${day(v.receivedOn)}.`,
   'no-regime': () => 'Name at least one law.',
   'no-law-found': () => 'No law of the table binds this request. Somebody has to look which one does, and choose it.',
   'letter-on-its-way': (v) => `A letter that says so is on its way already (${v.kind}); it counts when it has left.`,
   'law-unknown': () => 'There is no such law in the table.',
   'law-breaks-requests': (v) => `What stands on the clock of ${v.refs.join(', ')} would not be allowed by this row.`,
-  'no-appeal': (v) => `${v.regime} knows no appeal to us; the person may go to the authority.`,
+  'no-appeal': (v) => `${sayLaw(v.regime)} knows no appeal to us; the person may go to the authority.`,
   'appeal-before-answer': () => 'An appeal can only follow an answer.',
   'address-not-on-file': () => 'A code goes only to an address that is already on file.',
   'acknowledged-already': () => 'Receipt was acknowledged already.',

@@ -227,7 +227,15 @@ export interface AskWords {
   birthDate: string;
   country: string;
   region: string;
+  /** Where no country and no state is chosen. */
+  notSaid: string;
+  /** What helps, by the right where that asks for something of its own. */
   text: string;
+  textFor: Partial<Record<Right, string>>;
+  willShow: string;
+  /** What the person will have to show, by how the right is proven. */
+  proofs: Record<'code' | 'agent' | 'guardian' | 'none', string>;
+  kept: string;
   send: string;
   needs: Record<
     'right' | 'givenName' | 'familyName' | 'email' | 'birthDate' | 'agentName' | 'agentEmail' | 'country' | 'region',

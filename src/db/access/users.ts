@@ -1,4 +1,5 @@
 import type { SystemId, UserId } from '../../core/shared/ids';
+import type { OwnView } from '../../core/access/ownView';
 import type { Role } from '../../core/access/roles';
 import type { Handle } from '../shared/handle';
 
@@ -10,9 +11,10 @@ export interface UserRow {
   roles: Role[];
   active: boolean;
   created_at: string;
+  own_view: Partial<OwnView>;
 }
 
-export async function insertUser(h: Handle, row: UserRow): Promise<void> {
+export async function insertUser(h: Handle, row: Omit<UserRow, 'own_view'>): Promise<void> {
   await h.trx('users').insert(row).onConflict('email').ignore();
 }
 
@@ -88,4 +90,18 @@ export async function insertApiKey(
   row: ApiKeyRow & { secret_hash: Buffer; created_at: string },
 ): Promise<void> {
   await h.trx('api_keys').insert(row).onConflict('secret_hash').ignore();
+}
+
+/** @param why given, the row is held until it is changed: of two changes none is lost */
+export async function ownViewOf(h: Handle, id: UserId, why?: 'to change it'): Promise<Partial<OwnView>> {
+  const query = h.trx('users').where({ id }).first('own_view');
+  const row = (await (why ? query.forUpdate() : query)) as Pick<UserRow, 'own_view'> | undefined;
+  return row?.own_view ?? {};
+}
+
+export async function setOwnView(h: Handle, id: UserId, view: OwnView): Promise<void> {
+  await h
+    .trx('users')
+    .where({ id })
+    .update({ own_view: JSON.stringify(view) });
 }

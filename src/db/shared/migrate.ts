@@ -35,6 +35,7 @@ import * as runs from '../migrations/0033_runs';
 import * as claims from '../migrations/0034_claims';
 import * as reasons from '../migrations/0035_reasons';
 import * as trees from '../migrations/0036_trees';
+import * as ownView from '../migrations/0037_own_view';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -74,6 +75,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0034_claims': claims,
   '0035_reasons': reasons,
   '0036_trees': trees,
+  '0037_own_view': ownView,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -12,7 +12,7 @@ import { sayDay } from '../../core/shared/days';
 import { useSay } from '../shared/Say';
 import type { RequestActs } from '../shared/acts';
 import { LawsField, sayProposed } from '../intake/LawsField';
-import { DayField } from '../fields/DayField';
+import { FormDay } from '../fields/FormDay';
 
 type Values = InferType<typeof basisSchema>;
 
@@ -47,20 +47,13 @@ export function BasisForm({ request, today, actions }: { request: RequestView; t
             />
           )}
         />
-        <Controller
+        <FormDay
           name="receivedOn"
           control={control}
-          render={({ field }) => (
-            <DayField
-              label="Day of receipt"
-              value={field.value}
-              max={today}
-              choose={(day) => field.onChange(day ?? '')}
-              error={formState.errors.receivedOn?.message}
-              help=" "
-              width="100%"
-            />
-          )}
+          label="Day of receipt"
+          max={today}
+          error={formState.errors.receivedOn?.message}
+          help=" "
         />
       </div>
       <TextField

@@ -13,6 +13,7 @@ import { BasisForm } from './BasisForm';
 import { WhatIf } from './WhatIf';
 import type { RequestActs } from '../shared/acts';
 import { DayField } from '../fields/DayField';
+import { sayLaws } from '../../core/clock/lawNames';
 
 interface Props {
   request: RequestView;
@@ -73,7 +74,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
         <p key={change.at} className="muted">
           Corrected {sayInstant(change.at, zone)} by {change.by}:{' '}
           {[
-            change.regimeWas !== change.regime && `${change.regimeWas} became ${change.regime}`,
+            change.regimeWas !== change.regime && `${sayLaws(change.regimeWas)} became ${sayLaws(change.regime)}`,
             change.receivedWas !== change.receivedOn &&
               `received ${sayDay(change.receivedWas)} became ${sayDay(change.receivedOn)}`,
           ]
@@ -106,7 +107,7 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
           {!isAsProposed && proposedIds.length > 0 && (
             <span className="ochre">
               {' '}
-              ▲ {proposedIds.join(' and ')} {proposedIds.length === 1 ? 'is' : 'are'} proposed for this person’s place
+              ▲ {sayLaws(proposedIds)} {proposedIds.length === 1 ? 'is' : 'are'} proposed for this person’s place
             </span>
           )}
           {isBasisOpen && <BasisForm request={request} today={today} actions={actions} />}

@@ -19,6 +19,8 @@ import type { SetupActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 import { ListTable } from '../shared/ListTable';
+import { sayLaw } from '../../core/clock/lawNames';
+import { FormDay } from '../fields/FormDay';
 
 export type LawActions = Pick<SetupActs, 'previewLaw' | 'adoptLaw' | 'stateLaw'>;
 
@@ -83,7 +85,7 @@ function LawRow({ line, notMet, change }: { line: LawLine; notMet: string | null
   return (
     <tr>
       <td>
-        <b>{line.title}</b> <span className="mono muted nowrap">{line.regime}</span>
+        <b>{line.title}</b> <span className="muted nowrap">{sayLaw(line.regime)}</span>
         {notMet && <p className="ochre">▲ stated not to bind us: {notMet}</p>}
       </td>
       <td className="nowrap">{sayDay(line.effectiveFrom)}</td>
@@ -161,9 +163,9 @@ function LawForm({
     />
   );
   return (
-    <form onSubmit={look} noValidate className="fields" aria-label={`A new row of ${draft.regime}`}>
+    <form onSubmit={look} noValidate className="fields" aria-label={`A new row of ${sayLaw(draft.regime)}`}>
       <div className="pair">
-        {field('effectiveFrom', 'In force from', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
+        <FormDay name="effectiveFrom" control={control} label="In force from" error={error('effectiveFrom')} help=" " />
         {field('source', 'Section')}
       </div>
       <div className="pair">
@@ -188,10 +190,14 @@ function LawForm({
         {field('appealDays', 'Answer an appeal, days', { type: 'number' })}
         {field('appealMoreDays', 'and extended by, days', { type: 'number' })}
       </div>
-      {field('gpcFrom', 'A browser’s opt-out signal binds from', {
-        type: 'date',
-        slotProps: { inputLabel: { shrink: true } },
-      })}
+      <FormDay
+        name="gpcFrom"
+        emptied={null}
+        control={control}
+        label="A browser’s opt-out signal binds from"
+        error={error('gpcFrom')}
+        help=" "
+      />
       {field('reason', 'Why it is changed')}
       {preview && (
         <div className="note" role="status">

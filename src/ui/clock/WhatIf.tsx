@@ -34,9 +34,10 @@ export function WhatIf({ request, today, actions }: { request: RequestView; toda
       : !NEEDS[kind] || times(NEEDS[kind]) > times(kind),
   );
   const [kind, setKind] = useState<(typeof KINDS)[number][0]>(open[0]![0]);
-  const [on, setOn] = useState(today);
+  const [on, setOn] = useState<string | null>(today);
   const [said, setSaid] = useState<string | null>(null);
   const ask = async () => {
+    if (on === null) return;
     const result = await actions.whatIf({ ref: request.ref, kind, on });
     setSaid(
       result.ok ? `Then the answer is due ${sayDay(result.value.dueOn)}, ${sayLeft(result.value)}.` : result.message,
@@ -59,8 +60,8 @@ export function WhatIf({ request, today, actions }: { request: RequestView; toda
           </MenuItem>
         ))}
       </TextField>
-      <DayField label="on" value={on} min={today} choose={(day) => day && setOn(day)} />
-      <Button variant="outlined" onClick={() => void ask()}>
+      <DayField label="on" value={on} min={today} choose={setOn} />
+      <Button variant="outlined" disabled={on === null} onClick={() => void ask()}>
         Work it out
       </Button>
       {said && <span role="status">{said}</span>}

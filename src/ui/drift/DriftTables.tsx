@@ -2,12 +2,15 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
+import { useMemo } from 'react';
 import type { DriftView } from '../../core/drift/views';
 import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import { RunState, type StopRun } from '../runs/RunProgress';
 import type { LedgerActs } from '../shared/acts';
 import { ListTable } from '../shared/ListTable';
+import { Grid } from '../grid/Grid';
+import { type GridColumn } from '../grid/gridTypes';
 
 /** How a system differs from the ledger, in words. */
 export const WAY = { looser: 'permits, the ledger does not', stricter: 'refuses, the ledger permits' } as const;
@@ -145,83 +148,96 @@ export function Board({ view, actions }: Omit<Props, 'zone'>) {
   );
 }
 
+type Difference = DriftView['items'][number];
+const idOf = ({ id }: Difference) => id;
+const hrefOf = ({ personId }: Difference) => `/people/${personId}`;
+
 /** Single differences, a page of them. */
 export function Differences({ view, zone, actions, more }: Props & { more: () => void }) {
+  const columns = useMemo(() => columnsOf(zone, view.mayCorrect, actions), [zone, view.mayCorrect, actions]);
   return (
-    <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-label="Differences">
-      {view.items.length === 0 ? (
-        <p className="empty">Nothing differs.</p>
-      ) : (
-        <ListTable>
-          <thead>
-            <tr>
-              <th>who</th>
-              <th>system</th>
-              <th>purpose</th>
-              <th>the ledger says</th>
-              <th>the system</th>
-              <th>found</th>
-              <th>state</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {view.items.map((item) => (
-              <tr key={item.id}>
-                <td>
-                  <Link href={`/people/${item.personId}`}>{item.who}</Link>
-                </td>
-                <td className="nowrap">{item.system}</td>
-                <td className="nowrap">{item.purpose}</td>
-                <td>
-                  {item.standing.replaceAll('-', ' ')}
-                  {item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}
-                </td>
-                <td>{item.direction === 'looser' ? 'permits' : 'refuses'}</td>
-                <td className="nowrap muted">{sayShortInstant(item.foundAt, zone)}</td>
-                <td>
-                  {item.state}
-                  {item.detail ? `, ${item.detail}` : ''}
-                </td>
-                <td style={{ textAlign: 'right' }}>
-                  {view.mayCorrect &&
-                    item.state === 'open' &&
-                    (item.direction === 'looser' ? (
-                      <ActButton
-                        act={() => actions.putRight({ ids: [item.id] })}
-                        ask={{
-                          title: `Put ${item.who} right in ${item.system}?`,
-                          text: `One record in ${item.system} is changed to what the ledger says of “${item.purpose}”.`,
-                          yes: 'Put it right',
-                        }}
-                      >
-                        Put right
-                      </ActButton>
-                    ) : (
-                      <ActButton
-                        act={() => actions.believe({ ids: [item.id] })}
-                        ask={{
-                          title: `Believe ${item.system} about ${item.who}?`,
-                          text:
-                            `A choice is recorded in the ledger for “${item.purpose}”. The ledger keeps everything: it stays there for ` +
-                            `good.`,
-                          yes: 'Believe it',
-                        }}
-                      >
-                        Believe
-                      </ActButton>
-                    ))}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </ListTable>
-      )}
+    <section className="sheet" style={{ marginBottom: 14 }} aria-label="Differences">
+      <Grid
+        list="drift"
+        label="Differences"
+        rows={view.items}
+        idOf={idOf}
+        columns={columns}
+        hrefOf={hrefOf}
+        empty="Nothing differs."
+      />
       {view.next && (
         <p className="pad">
           <Button onClick={more}>More</Button>
         </p>
       )}
     </section>
+  );
+}
+
+const columnsOf = (zone: string, mayCorrect: boolean, actions: DriftActs): GridColumn<Difference>[] => [
+  {
+    id: 'who',
+    title: 'who',
+    grow: 1.4,
+    isFixed: true,
+    text: ({ who }) => who,
+    show: (item) => (
+      <Link className="ellipsis" href={hrefOf(item)}>
+        {item.who}
+      </Link>
+    ),
+  },
+  { id: 'system', title: 'system', text: ({ system }) => system },
+  { id: 'purpose', title: 'purpose', text: ({ purpose }) => purpose },
+  {
+    id: 'ledger',
+    title: 'the ledger says',
+    grow: 1.5,
+    text: (item) =>
+      `${item.standing.replaceAll('-', ' ')}${item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}`,
+  },
+  {
+    id: 'system-says',
+    title: 'the system',
+    width: 88,
+    text: ({ direction }) => (direction === 'looser' ? 'permits' : 'refuses'),
+  },
+  { id: 'found', title: 'found', width: 112, text: ({ foundAt }) => sayShortInstant(foundAt, zone), isAside: true },
+  { id: 'state', title: 'state', width: 84, text: ({ state, detail }) => (detail ? `${state}, ${detail}` : state) },
+  {
+    id: 'act',
+    title: '',
+    width: 110,
+    text: () => null,
+    show: (item) => (mayCorrect && item.state === 'open' ? <Settle item={item} actions={actions} /> : null),
+  },
+];
+
+function Settle({ item, actions }: { item: Difference; actions: DriftActs }) {
+  return item.direction === 'looser' ? (
+    <ActButton
+      act={() => actions.putRight({ ids: [item.id] })}
+      ask={{
+        title: `Put ${item.who} right in ${item.system}?`,
+        text: `One record in ${item.system} is changed to what the ledger says of “${item.purpose}”.`,
+        yes: 'Put it right',
+      }}
+    >
+      Put right
+    </ActButton>
+  ) : (
+    <ActButton
+      act={() => actions.believe({ ids: [item.id] })}
+      ask={{
+        title: `Believe ${item.system} about ${item.who}?`,
+        text:
+          `A choice is recorded in the ledger for “${item.purpose}”. The ledger keeps everything: it stays there for ` +
+          `good.`,
+        yes: 'Believe it',
+      }}
+    >
+      Believe
+    </ActButton>
   );
 }

@@ -1,9 +1,11 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { run } from '../../../test/support/runs';
-import { show } from '../../../test/support/screen';
+import { narrow, show } from '../../../test/support/screen';
 import type { DriftView } from '../../core/drift/views';
 import { DriftSheet } from './DriftSheet';
+
+beforeAll(narrow);
 
 const ZONE = 'Europe/Copenhagen';
 

@@ -18,7 +18,7 @@ import {
   ptPT,
   svSE,
 } from '@mui/x-date-pickers/locales';
-import dayjs from 'dayjs';
+import dayjs, { type Dayjs } from 'dayjs';
 import 'dayjs/locale/cs';
 import 'dayjs/locale/da';
 import 'dayjs/locale/de';
@@ -59,11 +59,16 @@ const TEXTS: Partial<Record<Region, typeof enUS>> = {
 
 /** dayjs calls the American order plainly English. */
 const localeOf = (region: Region) => (region === 'en-US' ? 'en' : region.toLowerCase());
+const dayOf = (value: string | null): Dayjs | null => (value ? dayjs(value) : null);
 const EARLIEST = '1900-01-01';
 const LATEST = '2199-12-31';
 
 export default function DayPicker(props: DayFieldProps) {
-  const { label, isQuiet, value, choose, min = EARLIEST, max = LATEST, disabled, name, error, help } = props;
+  const { label, isQuiet, choose, isFilter, min = EARLIEST, max = LATEST, disabled, name, error, help } = props;
+  const value = props.value || null;
+  // What is half typed stands in the field and nowhere else; another value from outside takes its place.
+  const [own, setOwn] = useState({ day: dayOf(value), handed: value });
+  if (own.handed !== value) setOwn({ day: dayOf(value), handed: value });
   const region = useRegion();
   const [fault, setFault] = useState<string | null>(null);
   const said = error ?? (fault === null ? undefined : (props.wrong ?? sayFault(fault, min, max)));
@@ -76,14 +81,17 @@ export default function DayPicker(props: DayFieldProps) {
       <DesktopDatePicker
         label={label}
         {...(name ? { name } : {})}
-        value={value ? dayjs(value) : null}
+        value={own.day}
         minDate={dayjs(min)}
         maxDate={dayjs(max)}
         disabled={disabled ?? false}
         onError={setFault}
         onChange={(day, { validationError }) => {
-          if (day === null) choose(null);
-          else if (validationError === null) choose(day.format('YYYY-MM-DD'));
+          const isWhole = day !== null && day.isValid();
+          const hands = isFilter ? day === null || validationError === null : true;
+          const handed = isWhole ? day.format('YYYY-MM-DD') : null;
+          setOwn({ day, handed: hands ? handed : own.handed });
+          if (hands && handed !== own.handed) choose(handed);
         }}
         slotProps={{
           textField: {

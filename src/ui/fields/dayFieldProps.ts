@@ -9,11 +9,13 @@ export interface DayFieldProps {
   isQuiet?: boolean;
   /** An ISO day, or nothing yet. */
   value: string | null;
-  /** A whole day within the limits, or null when the field was emptied. What is half typed is not handed on. */
+  /** The day, or null while what is typed is none. With `isFilter` only a whole day within the limits, or null once emptied. */
   choose: (day: string | null) => void;
   /** ISO days, both included. */
   min?: string;
   max?: string;
+  /** Shows other things at once: nothing half typed and nothing outside of the limits is handed on. */
+  isFilter?: boolean;
   disabled?: boolean;
   name?: string;
   error?: string | undefined;

@@ -1,16 +1,18 @@
 'use client';
 
+import TextField from '@mui/material/TextField';
 import Button from '@mui/material/Button';
 import type { ImportId } from '../../core/shared/ids';
 import { sayReasons, type Reason } from '../../core/words/reasons';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import type { HeldLine } from '../../core/imports/views';
 import type { RecordStatus } from '../../core/ledger/schema';
 import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
-import { ListTable } from '../shared/ListTable';
+import { Grid } from '../grid/Grid';
+import { type GridColumn } from '../grid/gridTypes';
 
 /** Of one file. */
 export interface Correcting {
@@ -18,35 +20,74 @@ export interface Correcting {
   correctLine: LedgerActs['correctLine'];
 }
 
+interface Outcome {
+  status: RecordStatus;
+  reasons: Reason[];
+}
+
+const idOf = ({ line }: HeldLine) => String(line);
+
 /** Lines that would not, or did not, simply go in; each with its reason and its own text. One in quarantine can be corrected. */
 export function HeldLines({ lines, correct }: { lines: readonly HeldLine[]; correct?: Correcting }) {
+  const [now, setNow] = useState<ReadonlyMap<number, Outcome>>(new Map());
+  const columns = useMemo((): GridColumn<HeldLine>[] => {
+    const outcome = (one: HeldLine): Outcome => now.get(one.line) ?? one;
+    return [
+      { id: 'line', title: 'line', width: 70, isNumber: true, isFixed: true, text: ({ line }) => line },
+      {
+        id: 'end',
+        title: 'end',
+        width: 104,
+        text: (one) => outcome(one).status,
+        show: (one) => (
+          <span className={outcome(one).status === 'quarantined' ? 'ochre' : ''}>{outcome(one).status}</span>
+        ),
+      },
+      {
+        id: 'why',
+        title: 'why',
+        text: (one) => sayReasons(outcome(one).reasons) || '–',
+        show: (one) => <span className="whole">{sayReasons(outcome(one).reasons) || '–'}</span>,
+      },
+      {
+        id: 'raw',
+        title: 'the line',
+        grow: 1.6,
+        text: ({ raw }) => raw,
+        show: (one) => (
+          <LineText
+            one={one}
+            {...(correct && outcome(one).status === 'quarantined' ? { correct } : {})}
+            onOutcome={(next) => setNow((before) => new Map(before).set(one.line, next))}
+          />
+        ),
+      },
+    ];
+  }, [now, correct]);
   return (
-    <div className="wrap" tabIndex={0} role="region" aria-label="Held lines">
-      <ListTable>
-        <thead>
-          <tr>
-            <th className="num">line</th>
-            <th>end</th>
-            <th>why</th>
-            <th>the line</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((one) => (
-            <Line key={one.line} one={one} {...(correct ? { correct } : {})} />
-          ))}
-        </tbody>
-      </ListTable>
-    </div>
+    <Grid
+      list="import-lines"
+      label="Held lines"
+      rows={lines}
+      idOf={idOf}
+      columns={columns}
+      empty="Every line goes in as it is."
+      isTall
+    />
   );
 }
 
-function Line({ one, correct }: { one: HeldLine; correct?: Correcting }) {
+/** The line as it came; one in quarantine can be corrected in place. */
+function LineText({
+  one,
+  correct,
+  onOutcome,
+}: {
+  one: HeldLine;
+  correct?: Correcting;
+  onOutcome: (outcome: Outcome) => void;
+}) {
   const [raw, setRaw] = useState<string | null>(null);
-  const [now, setNow] = useState<{ status: RecordStatus; reasons: Reason[] }>({
-    status: one.status,
-    reasons: one.reasons,
-  });
   const [isBusy, setBusy] = useState(false);
   const say = useSay();
   const router = useRouter();
@@ -62,52 +103,47 @@ function Line({ one, correct }: { one: HeldLine; correct?: Correcting }) {
       }));
     setBusy(false);
     if (!result.ok) return say(result.message, false);
-    setNow(result.value);
+    const { status, reasons } = result.value;
+    onOutcome(result.value);
     say(
-      result.value.status === 'quarantined'
-        ? `Still held: ${sayReasons(result.value.reasons)}`
-        : `Line ${one.line}: ${result.value.status}`,
-      result.value.status !== 'quarantined',
+      status === 'quarantined' ? `Still held: ${sayReasons(reasons)}` : `Line ${one.line}: ${status}`,
+      status !== 'quarantined',
     );
-    if (result.value.status === 'quarantined') return;
+    if (status === 'quarantined') return;
     setRaw(null);
     router.refresh();
   };
+  if (raw !== null)
+    return (
+      <form
+        onSubmit={(event) => void submit(event)}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="row whole"
+        style={{ flexWrap: 'nowrap' }}
+      >
+        <TextField
+          value={raw}
+          onChange={(event) => setRaw(event.target.value)}
+          slotProps={{ htmlInput: { 'aria-label': `Line ${one.line}, corrected`, className: 'mono' } }}
+          autoFocus
+        />
+        <Button type="submit" variant="contained" disabled={isBusy}>
+          Run it
+        </Button>
+        <Button onClick={() => setRaw(null)}>Leave it</Button>
+      </form>
+    );
   return (
-    <tr>
-      <td className="num">{one.line}</td>
-      <td className={now.status === 'quarantined' ? 'ochre' : ''}>{now.status}</td>
-      <td>{sayReasons(now.reasons) || '–'}</td>
-      <td className="mono" style={{ overflowWrap: 'anywhere' }}>
-        {raw !== null ? (
-          <form onSubmit={(event) => void submit(event)} className="row" style={{ flexWrap: 'nowrap' }}>
-            <input
-              value={raw}
-              onChange={(event) => setRaw(event.target.value)}
-              aria-label={`Line ${one.line}, corrected`}
-              className="hash"
-              style={{ width: '100%' }}
-              autoFocus
-            />
-            <Button type="submit" variant="contained" disabled={isBusy}>
-              Run it
-            </Button>
-            <Button onClick={() => setRaw(null)}>Leave it</Button>
-          </form>
-        ) : (
-          <>
-            {one.raw ?? <span className="muted">not kept</span>}
-            {correct && now.status === 'quarantined' && one.raw !== null && (
-              <>
-                {' '}
-                <Button onClick={() => setRaw(one.raw)} aria-label={`Correct line ${one.line}`}>
-                  Correct
-                </Button>
-              </>
-            )}
-          </>
-        )}
-      </td>
-    </tr>
+    <span className="mono whole">
+      {one.raw ?? <span className="muted">not kept</span>}
+      {correct && one.raw !== null && (
+        <>
+          {' '}
+          <Button onClick={() => setRaw(one.raw)} aria-label={`Correct line ${one.line}`}>
+            Correct
+          </Button>
+        </>
+      )}
+    </span>
   );
 }

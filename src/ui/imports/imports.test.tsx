@@ -1,13 +1,15 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { run } from '../../../test/support/runs';
-import { show } from '../../../test/support/screen';
+import { narrow, show } from '../../../test/support/screen';
 import { choose, chosen } from '../../../test/support/fields';
 import type { HeldLine, ImportView } from '../../core/imports/views';
 import { proposeMapping } from '../../core/imports/mapping';
 import { HeldLines } from './HeldLines';
 import { ImportResult } from './ImportResult';
 import { MappingForm } from './MappingForm';
+
+beforeAll(narrow);
 
 const ZONE = 'Europe/Copenhagen';
 

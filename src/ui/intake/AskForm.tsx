@@ -9,11 +9,16 @@ import { useActionState, useMemo, useState, type FormEvent } from 'react';
 import { useForm, useWatch, type FieldErrors, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Language } from '../../core/letters/mailings';
-import { RIGHTS } from '../../core/requests/rights';
+import { RIGHTS, type Right } from '../../core/requests/rights';
+import { stagesOf } from '../../core/requests/stages';
 import { FOR_WHOM, publicRequestSchema } from '../../core/requests/schema';
 import type { AskActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { useIsAwake } from '../theme/useIsAwake';
+import { FormDay } from '../fields/FormDay';
+import { PlaceFields } from '../fields/PlaceFields';
+import { useDraft } from './useDraft';
 
 type Values = InferType<typeof publicRequestSchema>;
 type Asked = { ref: RequestRef; word: string };
@@ -36,6 +41,14 @@ const EMPTY: Values = {
   website: '',
 };
 
+/** Who asks is not looked at for every right. */
+const needsNoProof = (right: Right | '') => right !== '' && !stagesOf(right).includes('identity');
+
+function proofOf(right: Right | '', forWhom: string): 'code' | 'agent' | 'guardian' | 'none' {
+  if (forWhom === 'agent' || forWhom === 'guardian') return forWhom;
+  return needsNoProof(right) ? 'none' : 'code';
+}
+
 /** What was wrong with a form that was posted, as the form of the page takes it. */
 function wrongFields(result: ActionResult<Asked> | null): FieldErrors<Values> | null {
   const fields = result && !result.ok ? result.fields : null;
@@ -48,26 +61,37 @@ export function AskForm({
   language,
   openFromPublic,
   post = notPosted,
+  today,
+  country,
 }: {
   language: Language;
+  today: string;
+  /** Most likely theirs. */
+  country: string | null;
   openFromPublic: AskActs['openFromPublic'];
   post?: PostAction<Asked>;
 }) {
   const words = ASK_WORDS[language];
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const wrongBefore = useMemo(() => wrongFields(posted.result), [posted.result]);
-  const { control, register, handleSubmit, setError, formState } = useForm<Values>({
+  const { control, register, handleSubmit, setError, reset, formState } = useForm<Values>({
     resolver: yupResolver(publicRequestSchema),
     defaultValues: { ...EMPTY, language, ...posted.values },
     ...(wrongBefore && { errors: wrongBefore }),
   });
-  const isForOther = useWatch({ control, name: 'forWhom' }) !== 'self';
+  const [forWhom, right] = useWatch({ control, name: ['forWhom', 'right'] });
+  const isForOther = forWhom !== 'self';
+  const isAwake = useIsAwake();
+  const forget = useDraft('ask', control, reset, Object.keys(posted.values).length === 0);
   const [sent, setSent] = useState<Asked | null>(posted.result?.ok ? posted.result.value : null);
   const [failure, setFailure] = useState<string | null>(failureOf(posted));
   const submit = handleSubmit(async (values) => {
     setFailure(null);
     const result = await openFromPublic(values).catch((): ActionResult<Asked> => ({ ok: false, message: words.lost }));
-    if (result.ok) return setSent(result.value);
+    if (result.ok) {
+      forget();
+      return setSent(result.value);
+    }
     setFailure(result.message);
     for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
   });
@@ -171,12 +195,33 @@ export function AskForm({
         {field('phone', words.phone, { autoComplete: 'tel' })}
         {field('customerNumber', words.customerNumber)}
       </div>
-      {field('birthDate', words.birthDate, { autoComplete: 'bday' })}
-      <div className="pair">
-        {field('country', words.country, { autoComplete: 'country' })}
-        {field('region', words.region)}
-      </div>
-      {field('text', words.text, { multiline: true, minRows: 3 })}
+      {/* Where no script runs it is not known yet which of them fit. */}
+      {!(isAwake && needsNoProof(right)) && (
+        <FormDay
+          name="birthDate"
+          control={control}
+          label={words.birthDate}
+          max={today}
+          error={wrong('birthDate')}
+          wrong={words.needs.birthDate}
+          help=" "
+        />
+      )}
+      <PlaceFields
+        control={control}
+        country="country"
+        region="region"
+        labels={{ country: words.country, region: words.region, nothing: words.notSaid }}
+        language={language}
+        first={country}
+        errors={{ country: wrong('country'), region: wrong('region') }}
+      />
+      {field('text', words.textFor[right] ?? words.text, { multiline: true, minRows: 3 })}
+      {isAwake && (
+        <p className="note slate" aria-live="polite">
+          <b>{words.willShow}.</b> {words.proofs[proofOf(right, forWhom)]}
+        </p>
+      )}
       <label className="trap" aria-hidden="true">
         Website <input tabIndex={-1} autoComplete="off" {...register('website')} />
       </label>
@@ -184,6 +229,11 @@ export function AskForm({
         <Button type="submit" variant="contained" size="medium" disabled={formState.isSubmitting}>
           {words.send}
         </Button>
+        {isAwake && (
+          <p className="muted" style={{ marginTop: 8 }}>
+            {words.kept}
+          </p>
+        )}
       </div>
     </form>
   );

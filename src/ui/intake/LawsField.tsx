@@ -4,6 +4,7 @@ import { sayReasons } from '../../core/words/reasons';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { BindingLaws } from '../../core/clock/lawsFor';
+import { sayLaw, sayLaws } from '../../core/clock/lawNames';
 
 interface Props {
   id: string;
@@ -27,11 +28,11 @@ export function LawsField({ id, value, onChange, onBlur, laws, error, help }: Pr
       onBlur={onBlur}
       error={Boolean(error)}
       helperText={error ?? help}
-      slotProps={{ select: { multiple: true, renderValue: (chosen) => (chosen as string[]).join(' and ') } }}
+      slotProps={{ select: { multiple: true, renderValue: (chosen) => sayLaws(chosen as string[]) } }}
     >
       {laws.map((law) => (
         <MenuItem key={law.id} value={law.id}>
-          {law.id} · {law.title}
+          {sayLaw(law.id)} · {law.title}
         </MenuItem>
       ))}
     </TextField>
@@ -45,5 +46,5 @@ export function sayProposed(proposed: BindingLaws, chosen: readonly string[]): s
   const isAsProposed = ids.toSorted().join() === chosen.toSorted().join();
   return isAsProposed
     ? because
-    : `${ids.length > 0 ? `${ids.join(' and ')} ${ids.length === 1 ? 'is' : 'are'} proposed.` : ''} ${because}`;
+    : `${ids.length > 0 ? `${sayLaws(ids)} ${ids.length === 1 ? 'is' : 'are'} proposed.` : ''} ${because}`;
 }

@@ -17,6 +17,8 @@ import { FOR_WHOM, openRequestSchema } from '../../core/requests/schema';
 import type { RequestActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { LawsField, sayProposed } from './LawsField';
+import { FormDay } from '../fields/FormDay';
+import { PlaceFields } from '../fields/PlaceFields';
 
 type Values = InferType<typeof openRequestSchema>;
 
@@ -158,10 +160,15 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
       </div>
       <div className="pair">
         {choose('channel', 'How it came', ['mail', 'phone', 'letter', 'counter'])}
-        {field('receivedOn', 'Day of receipt', {
-          type: 'date',
-          slotProps: { inputLabel: { shrink: true }, htmlInput: { max: today } },
-        })}
+        <FormDay
+          name="receivedOn"
+          control={control}
+          label="Day of receipt"
+          max={today}
+          error={formState.errors.receivedOn?.message}
+          help=" "
+          onBlur={follow}
+        />
       </div>
       {forWhom !== 'self' && (
         <div className="pair">
@@ -179,12 +186,24 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
       </div>
       <div className="pair">
         {field('customerNumber', 'Customer number')}
-        {field('birthDate', 'Date of birth, as 1987-03-14')}
+        <FormDay
+          name="birthDate"
+          control={control}
+          label="Date of birth"
+          max={today}
+          error={formState.errors.birthDate?.message}
+          help=" "
+        />
       </div>
-      <div className="pair">
-        {field('country', 'Country, as DK')}
-        {field('region', 'State, in the USA or Canada')}
-      </div>
+      <PlaceFields
+        control={control}
+        country="country"
+        region="region"
+        labels={{ country: 'Country', region: 'State', nothing: 'not known' }}
+        language="en"
+        errors={{ country: formState.errors.country?.message, region: formState.errors.region?.message }}
+        onBlur={follow}
+      />
       <div className="pair">
         <Controller
           name="regimes"

@@ -3,9 +3,11 @@ import { SHIPPED_LAWS } from '../../core/clock/shippedLaws';
 import { fireEvent, screen } from '@testing-library/react';
 import { REF, requestLine } from '../../../test/support/requests';
 import { button } from '../../../test/support/requestActions';
-import { show } from '../../../test/support/screen';
+import { narrow, show } from '../../../test/support/screen';
 import { NewRequestForm } from './NewRequestForm';
 import { RequestList } from '../requests/RequestList';
+
+beforeAll(narrow);
 
 describe('opening and finding', () => {
   test('what is missing is named, nothing is sent; what the server says stands at its field and what was typed stays', async () => {

@@ -2,21 +2,53 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
+import { useMemo } from 'react';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { ANSWERS } from '../../core/ledger/types';
 import { sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
-import type { LedgerView, SourceLine } from '../../core/ledger/views';
+import type { LedgerLine, LedgerView, SourceLine } from '../../core/ledger/views';
 import type { LedgerFault } from '../../core/ledger/verify';
 import { Choose } from '../fields/Choose';
 import { ActButton } from '../shared/ActButton';
 import type { LedgerActs } from '../shared/acts';
 import { RunProgress, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
-import { ListTable } from '../shared/ListTable';
 import { DayField } from '../fields/DayField';
+import { Grid } from '../grid/Grid';
+import { type GridColumn } from '../grid/gridTypes';
 import '../desk/desk.css';
 
 const number = new Intl.NumberFormat('en');
+
+const idOf = ({ id }: LedgerLine) => id;
+
+function columnsOf({ purposes }: LedgerView, zone: string): GridColumn<LedgerLine>[] {
+  const titles = new Map(purposes.map(({ id, title }) => [id, title]));
+  const when = ({ occurredAt }: LedgerLine) =>
+    occurredAt.length === 10 ? sayDay(occurredAt).slice(4) : sayInstant(occurredAt, zone).slice(4);
+  return [
+    { id: 'place', title: 'seq', width: 84, isNumber: true, isFixed: true, text: ({ place }) => place },
+    {
+      id: 'when',
+      title: 'when',
+      width: 146,
+      text: when,
+      show: (line) => <span title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{when(line)}</span>,
+    },
+    { id: 'purpose', title: 'purpose', text: ({ purpose }) => titles.get(purpose) ?? purpose },
+    { id: 'answer', title: 'answer', width: 84, text: ({ answer }) => answer, show: ({ answer }) => <b>{answer}</b> },
+    { id: 'system', title: 'from', text: ({ system }) => system },
+    { id: 'ask', title: 'asked by', text: ({ ask, ask_version }) => (ask ? `${ask} v${ask_version}` : '–') },
+    { id: 'country', title: 'country', width: 76, text: ({ country }) => country },
+    {
+      id: 'leaf',
+      title: 'folio·leaf',
+      width: 92,
+      isNumber: true,
+      text: ({ folio, leaf_index }) => `${folio ?? ''}·${leaf_index ?? ''}`,
+    },
+  ];
+}
 
 /** What was chosen, where, under which wording; whether the seal holds. Nobody is named here. */
 export function LedgerSheet({
@@ -45,7 +77,7 @@ export function LedgerSheet({
     },
     { shallow: false },
   );
-  const titles = new Map(view.purposes.map(({ id, title }) => [id, title]));
+  const columns = useMemo(() => columnsOf(view, zone), [view, zone]);
   const select = (name: 'purpose' | 'answer' | 'system', every: string, options: { id: string; title: string }[]) => (
     <Choose
       label={name}
@@ -85,51 +117,19 @@ export function LedgerSheet({
           'every system',
           view.systems.map(({ id, name }) => ({ id, title: name })),
         )}
-        <DayField label="from" value={filter.from} choose={(from) => void setFilter({ from, before: null })} />
-        <DayField label="to" value={filter.to} choose={(to) => void setFilter({ to, before: null })} />
+        <DayField label="from" isFilter value={filter.from} choose={(from) => void setFilter({ from, before: null })} />
+        <DayField label="to" isFilter value={filter.to} choose={(to) => void setFilter({ to, before: null })} />
         {filter.before && <Button onClick={() => void setFilter({ before: null })}>Newest</Button>}
       </div>
-      <section className="sheet wrap" tabIndex={0} aria-label="Choices, newest first">
-        {view.lines.length === 0 ? (
-          <p className="empty">No choice fits these filters.</p>
-        ) : (
-          <ListTable>
-            <thead>
-              <tr>
-                <th className="num">seq</th>
-                <th>when</th>
-                <th>purpose</th>
-                <th>answer</th>
-                <th>from</th>
-                <th>asked by</th>
-                <th>country</th>
-                <th className="num">folio·leaf</th>
-              </tr>
-            </thead>
-            <tbody>
-              {view.lines.map((line) => (
-                <tr key={line.id}>
-                  <td className="num">{line.place}</td>
-                  <td className="nowrap" title={`recorded ${sayInstant(line.recorded_at, zone)}`}>
-                    {line.occurredAt.length === 10
-                      ? sayDay(line.occurredAt).slice(4)
-                      : sayInstant(line.occurredAt, zone).slice(4)}
-                  </td>
-                  <td className="nowrap">{titles.get(line.purpose) ?? line.purpose}</td>
-                  <td>
-                    <b>{line.answer}</b>
-                  </td>
-                  <td className="muted nowrap">{line.system}</td>
-                  <td className="muted nowrap">{line.ask ? `${line.ask} v${line.ask_version}` : '–'}</td>
-                  <td>{line.country}</td>
-                  <td className="num">
-                    {line.folio}·{line.leaf_index}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </ListTable>
-        )}
+      <section className="sheet">
+        <Grid
+          list="ledger"
+          label="Choices, newest first"
+          rows={view.lines}
+          idOf={idOf}
+          columns={columns}
+          empty="No choice fits these filters."
+        />
       </section>
       {view.next && (
         <p style={{ marginTop: 10 }}>

@@ -5,7 +5,8 @@ import Link from 'next/link';
 import { useState, useTransition, type FormEvent } from 'react';
 import type { PeopleActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
-import { ListTable } from '../shared/ListTable';
+import { Grid } from '../grid/Grid';
+import { type GridColumn } from '../grid/gridTypes';
 import './people.css';
 
 interface Found {
@@ -15,6 +16,33 @@ interface Found {
   identifiers: { kind: string; value: string }[];
   isLoose: boolean;
 }
+
+const idOf = ({ id }: Found) => id;
+const hrefOf = ({ id }: Found) => `/people/${id}`;
+const valuesOf = (kind: string) => (person: Found) =>
+  person.identifiers
+    .filter((one) => one.kind === kind)
+    .map(({ value }) => value)
+    .join(', ');
+
+const COLUMNS: readonly GridColumn<Found>[] = [
+  {
+    id: 'name',
+    title: 'name',
+    isFixed: true,
+    text: ({ name }) => name,
+    show: (person) => (
+      <span className="ellipsis">
+        <Link href={hrefOf(person)}>{person.name ?? '(no name)'}</Link>
+        {person.isLoose && <span className="ochre"> sounds alike</span>}
+      </span>
+    ),
+  },
+  { id: 'email', title: 'e-mail', grow: 1.4, text: valuesOf('email') },
+  { id: 'phone', title: 'phone', text: valuesOf('phone') },
+  { id: 'numbers', title: 'numbers', text: valuesOf('customer-number') },
+  { id: 'country', title: 'country', width: 84, text: ({ country }) => country },
+];
 
 /** Finds a person by whatever the coordinator has in hand. */
 export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
@@ -60,43 +88,16 @@ export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
         </p>
       )}
       {found && (
-        <section className="sheet wrap" tabIndex={0} aria-label="People found" aria-live="polite">
-          {found.people.length === 0 ? (
-            <p className="empty">
-              Nobody is known by “{found.words}”. Spelling of names is forgiven; numbers have to be whole.
-            </p>
-          ) : (
-            <ListTable>
-              <thead>
-                <tr>
-                  <th>name</th>
-                  <th>e-mail</th>
-                  <th>phone</th>
-                  <th>numbers</th>
-                  <th>country</th>
-                </tr>
-              </thead>
-              <tbody>
-                {found.people.map((person) => (
-                  <tr key={person.id}>
-                    <td>
-                      <Link href={`/people/${person.id}`}>{person.name ?? '(no name)'}</Link>
-                      {person.isLoose && <span className="ochre"> sounds alike</span>}
-                    </td>
-                    {['email', 'phone', 'customer-number'].map((kind) => (
-                      <td key={kind}>
-                        {person.identifiers
-                          .filter((one) => one.kind === kind)
-                          .map(({ value }) => value)
-                          .join(', ')}
-                      </td>
-                    ))}
-                    <td>{person.country}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </ListTable>
-          )}
+        <section className="sheet" aria-label="People found" aria-live="polite">
+          <Grid
+            list="people"
+            label="People found"
+            rows={found.people}
+            idOf={idOf}
+            columns={COLUMNS}
+            hrefOf={hrefOf}
+            empty={`Nobody is known by “${found.words}”. Spelling of names is forgiven; numbers have to be whole.`}
+          />
         </section>
       )}
     </>

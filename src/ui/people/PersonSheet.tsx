@@ -40,6 +40,7 @@ export function PersonSheet({
         </div>
         <DayField
           label="As it was on"
+          isFilter
           value={on ?? today}
           max={today}
           choose={(day) => void setOn(day === null || day === today ? null : day)}

@@ -1,11 +1,13 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { show } from '../../../test/support/screen';
+import { narrow, show } from '../../../test/support/screen';
 import type { PersonView } from '../../core/people/views';
 import type { ActionResult } from '../shared/actionResult';
 import { LinksPanel } from './LinksPanel';
 import { PeopleSearch } from './PeopleSearch';
 import { PersonSheet } from './PersonSheet';
+
+beforeAll(narrow);
 
 const person = (links: PersonView['links']) => ({ id: 'per_1', links }) as PersonView;
 const button = (name: string) => screen.getByRole<HTMLButtonElement>('button', { name });

@@ -134,7 +134,7 @@ function KindsByCountry({ kinds, set }: { kinds: PurposeDraft['kinds']; set: (ki
             placeholder="US-CA"
             sx={{ width: 110 }}
           />
-          <DayField label="from" isQuiet value={one.from} choose={(from) => from && change(i, { from })} />
+          <DayField label="from" isQuiet value={one.from} choose={(from) => change(i, { from: from ?? '' })} />
           <Choose
             label="kind"
             isQuiet

@@ -9,6 +9,7 @@ import { ActButton } from '../shared/ActButton';
 import type { RequestActs } from '../shared/acts';
 import { DayField } from '../fields/DayField';
 import { Fold } from '../shared/Fold';
+import { sayLaws } from '../../core/clock/lawNames';
 
 /** The person contests our answer; the appeal has a clock of its own. */
 export function AppealStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
@@ -73,7 +74,7 @@ export function AfterAnswer({
   actions: RequestActs;
 }) {
   const [text, setText] = useState('');
-  const [on, setOn] = useState(today);
+  const [on, setOn] = useState<string | null>(today);
   const appeal = request.laws.map((law) => law.appeal).find((one) => one !== null && one !== 'authority') ?? null;
   const isAppealable = appeal !== null;
   if (!request.mayReopen) return null;
@@ -88,7 +89,7 @@ export function AfterAnswer({
       <div className="fields" style={{ marginTop: 8 }}>
         {!isAppealable && (
           <p className="muted">
-            {request.regimes.join(' and ')} {request.regimes.length === 1 ? 'knows' : 'know'} no appeal to us:{' '}
+            {sayLaws(request.regimes)} {request.regimes.length === 1 ? 'knows' : 'know'} no appeal to us:{' '}
             {request.laws.map(({ remedies }) => remedies).join(' ')}
           </p>
         )}
@@ -100,11 +101,11 @@ export function AfterAnswer({
           onChange={(event) => setText(event.target.value)}
         />
         <div className="row">
-          {isAppealable && <DayField label="Received" value={on} max={today} choose={(day) => day && setOn(day)} />}
+          {isAppealable && <DayField label="Received" value={on} max={today} choose={setOn} />}
           {isAppealable && (
             <ActButton
-              act={() => actions.receiveAppeal({ ref: request.ref, receivedOn: on, text })}
-              disabled={text.trim().length < 5}
+              act={() => actions.receiveAppeal({ ref: request.ref, receivedOn: on!, text })}
+              disabled={on === null || text.trim().length < 5}
               done="The appeal’s clock runs"
             >{`Record the ${appeal.kind}`}</ActButton>
           )}

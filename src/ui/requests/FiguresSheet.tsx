@@ -36,8 +36,15 @@ export function FiguresSheet({ view, today }: { view: FiguresView; today: string
           </p>
         </div>
         <div className="filters">
-          <DayField label="from" value={view.from} max={view.to} choose={(from) => void setFilter({ from })} />
-          <DayField label="to" value={view.to} min={view.from} max={today} choose={(to) => void setFilter({ to })} />
+          <DayField label="from" isFilter value={view.from} max={view.to} choose={(from) => void setFilter({ from })} />
+          <DayField
+            label="to"
+            isFilter
+            value={view.to}
+            min={view.from}
+            max={today}
+            choose={(to) => void setFilter({ to })}
+          />
           <Choose
             label="by"
             value={filter.by ?? 'right'}

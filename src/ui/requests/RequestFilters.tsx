@@ -5,6 +5,7 @@ import { REGIME_IDS } from '../../core/clock/regimes';
 import { RIGHTS } from '../../core/requests/rights';
 import { STAGES } from '../../core/requests/stages';
 import { Choose } from '../fields/Choose';
+import { sayLaw } from '../../core/clock/lawNames';
 
 const WAITS_ON = [
   ['us', 'us'],
@@ -36,7 +37,13 @@ export function RequestFilters({ colleagues }: { colleagues: readonly { id: stri
       <Choose label="State" value={filter.state} options={['open', 'closed', 'all']} choose={set('state')} />
       <Choose label="Right" value={filter.right} options={RIGHTS} every="every right" choose={set('right')} />
       <Choose label="Stage" value={filter.stage} options={STAGES} every="every stage" choose={set('stage')} />
-      <Choose label="Law" value={filter.regime} options={REGIME_IDS} every="every law" choose={set('regime')} />
+      <Choose
+        label="Law"
+        value={filter.regime}
+        options={REGIME_IDS.map((id) => [id, sayLaw(id)] as const)}
+        every="every law"
+        choose={set('regime')}
+      />
       <Choose
         label="By"
         value={filter.owner}

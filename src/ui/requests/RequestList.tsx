@@ -5,8 +5,60 @@ import Link from 'next/link';
 import { sayDay, sayShortDay } from '../../core/shared/days';
 import type { RequestLine } from '../../core/requests/views';
 import { RequestFilters, useRequestFilter } from './RequestFilters';
-import { ListTable } from '../shared/ListTable';
+import { Grid } from '../grid/Grid';
+import { type GridColumn } from '../grid/gridTypes';
+import { sayLaws } from '../../core/clock/lawNames';
 import '../desk/desk.css';
+
+const refOf = ({ ref }: RequestLine) => ref;
+const hrefOf = ({ ref }: RequestLine) => `/requests/${ref}`;
+const nextOf = (line: RequestLine) =>
+  line.stage === 'closed' && line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text;
+
+const COLUMNS: readonly GridColumn<RequestLine>[] = [
+  {
+    id: 'reference',
+    title: 'reference',
+    width: 128,
+    isFixed: true,
+    text: refOf,
+    show: (line) => (
+      <Link className="mono" href={hrefOf(line)}>
+        {line.ref}
+      </Link>
+    ),
+  },
+  { id: 'right', title: 'right', width: 92, text: ({ right }) => right, show: ({ right }) => <b>{right}</b> },
+  { id: 'laws', title: 'laws', width: 100, text: ({ regimes }) => sayLaws(regimes) },
+  { id: 'who', title: 'who', text: ({ who }) => who },
+  { id: 'received', title: 'received', width: 88, text: (line) => sayShortDay(line.receivedOn), isAside: true },
+  {
+    id: 'due',
+    title: 'due',
+    width: 92,
+    text: (line) => line.dueOn,
+    show: (line) => <span title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</span>,
+  },
+  {
+    id: 'left',
+    title: 'working days',
+    width: 116,
+    text: (line) => line.workingDaysLeft,
+    show: (line) => (
+      <span className="nowrap">
+        <ClockWord state={line.state} left={line.workingDaysLeft} />
+        {line.missedTarget && (
+          <span className="ochre" title={`our own mark to ${line.missedTarget} is missed`}>
+            {' '}
+            ▲
+          </span>
+        )}
+      </span>
+    ),
+  },
+  { id: 'stage', title: 'stage', width: 96, text: ({ stage }) => stage, isAside: true },
+  { id: 'next', title: 'next', grow: 2, text: nextOf },
+];
 
 /** Requests by their clock; the filters live in the address. */
 export function RequestList({
@@ -42,61 +94,16 @@ export function RequestList({
         )}
       </div>
       <RequestFilters colleagues={colleagues} />
-      <section className="sheet wrap" tabIndex={0} aria-label="Requests">
-        {lines.length === 0 ? (
-          <p className="empty">No request fits these filters.</p>
-        ) : (
-          <ListTable>
-            <thead>
-              <tr>
-                <th>reference</th>
-                <th>right</th>
-                <th>who</th>
-                <th>received</th>
-                <th>due</th>
-                <th>working days</th>
-                <th>next</th>
-              </tr>
-            </thead>
-            <tbody>
-              {lines.map((line) => (
-                <tr key={line.ref}>
-                  <td className="mono nowrap">
-                    <Link href={`/requests/${line.ref}`}>{line.ref}</Link>
-                  </td>
-                  <td className="nowrap" title={line.regimes.join(' and ')}>
-                    <b>{line.right}</b>
-                    {line.regimes.some((one) => one !== 'eu-gdpr') && (
-                      <>
-                        <br />
-                        <span className="muted">{line.regimes.join(' + ')}</span>
-                      </>
-                    )}
-                  </td>
-                  <td className="ellipsis" style={{ maxWidth: 130 }} title={line.who}>
-                    {line.who}
-                  </td>
-                  <td className="nowrap muted">{sayShortDay(line.receivedOn)}</td>
-                  <td className="nowrap" title={sayDay(line.dueOn)}>
-                    {sayShortDay(line.dueOn)}
-                  </td>
-                  <td className="nowrap">
-                    <ClockWord state={line.state} left={line.workingDaysLeft} />
-                    {line.missedTarget && (
-                      <span className="ochre" title={`our own mark to ${line.missedTarget} is missed`}>
-                        {' '}
-                        ▲
-                      </span>
-                    )}
-                  </td>
-                  <td className="ellipsis" style={{ maxWidth: 168 }} title={`${line.stage}: ${line.next.text}`}>
-                    {line.stage === 'closed' && line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </ListTable>
-        )}
+      <section className="sheet">
+        <Grid
+          list="requests"
+          label="Requests"
+          rows={lines}
+          idOf={refOf}
+          columns={COLUMNS}
+          hrefOf={hrefOf}
+          empty={<>No request fits these filters. {mayOpen && <Link href="/requests/new">Open one</Link>}</>}
+        />
       </section>
       {next && (
         <p style={{ marginTop: 10 }}>

@@ -18,6 +18,7 @@ import { StuckLetters } from '../letters/StuckLetters';
 import { TraceStage } from '../trace/TraceStage';
 import { WorkPanel } from './WorkPanel';
 import type { RequestActs } from '../shared/acts';
+import { sayLaws } from '../../core/clock/lawNames';
 import './request.css';
 
 const TITLES: Record<Stage, string> = {
@@ -67,7 +68,7 @@ export function RequestSheet({
       <div className="req-head">
         <div>
           <p className="mono muted">
-            {request.ref} · {request.regimes.join(' and ')} · {request.right}
+            {request.ref} · {sayLaws(request.regimes)} · {request.right}
           </p>
           <h1>{heading(request)}</h1>
         </div>

@@ -11,6 +11,7 @@ import type { WorkloadActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
 import { ListTable } from '../shared/ListTable';
 import { Choose, type Option } from '../fields/Choose';
+import { sayLaw } from '../../core/clock/lawNames';
 
 interface Props extends Pick<WorkloadActs, 'addAssignmentRule' | 'removeAssignmentRule' | 'makeCalendarFeed'> {
   view: AssignmentView;
@@ -95,7 +96,7 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
               {view.rules.map((one) => (
                 <tr key={one.id}>
                   <td>{one.right ?? 'every right'}</td>
-                  <td>{one.regime ?? 'every law'}</td>
+                  <td>{one.regime ? sayLaw(one.regime) : 'every law'}</td>
                   <td>{one.language ?? 'every language'}</td>
                   <td>
                     <b>{one.userName}</b>
@@ -115,7 +116,12 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
         {mayChange && (
           <div className="filters" style={{ padding: '8px 14px' }}>
             {pick('right', 'Right', RIGHTS, 'every right')}
-            {pick('regime', 'Law', REGIME_IDS, 'every law')}
+            {pick(
+              'regime',
+              'Law',
+              REGIME_IDS.map((id) => [id, sayLaw(id)] as const),
+              'every law',
+            )}
             {pick('language', 'Language', LANGUAGES, 'every language')}
             {pick(
               'userId',

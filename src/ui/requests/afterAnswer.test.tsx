@@ -38,7 +38,7 @@ describe('after the answer', () => {
     show(<AfterAnswer request={requestView({ mayReopen: true, stage: 'closed' })} today={TODAY} actions={actions} />);
     expect(screen.queryByRole('button', { name: /Record the/ })).toBeNull();
     unfold('Something was overlooked');
-    expect(screen.getByText(/eu-gdpr knows no appeal to us/)).toBeTruthy();
+    expect(screen.getByText(/GDPR knows no appeal to us/)).toBeTruthy();
     type(/what was overlooked/, 'A box in the cellar.');
     fireEvent.click(button('Open the request again'));
     await waitFor(() => expect(called).toEqual([['reopenRequest', { ref: REF, reason: 'A box in the cellar.' }]]));

@@ -21,7 +21,7 @@ describe('a request from outside', () => {
   test('says what is missing and sends nothing; whatever goes wrong, what was typed stays', async () => {
     let sent = 0;
     let answer: () => Promise<ActionResult<{ ref: string; word: string }>> = unreachable;
-    show(<AskForm language="en" openFromPublic={() => (sent++, answer())} />);
+    show(<AskForm language="en" today="2026-11-24" country="DK" openFromPublic={() => (sent++, answer())} />);
     fireEvent.click(button('Send my request'));
     await screen.findByText('Choose what you ask for.');
     expect(screen.getByText('We need an address to answer to.')).toBeTruthy();
@@ -43,7 +43,7 @@ describe('a request from outside', () => {
   });
 
   test('a field that people do not see is hidden from them, and no stop for the Tab key', () => {
-    show(<AskForm language="en" openFromPublic={unreachable} />);
+    show(<AskForm language="en" today="2026-11-24" country="DK" openFromPublic={unreachable} />);
     const trap = document.querySelector('label[aria-hidden]')!;
     expect(trap.getAttribute('aria-hidden')).toBe('true');
     expect(trap.querySelector('input')!.tabIndex).toBe(-1);
@@ -152,7 +152,7 @@ test('the status page: words of the person’s language, a coarse state, and one
 });
 
 test('the public form speaks four languages, its refusals too', async () => {
-  show(<AskForm language="nl" openFromPublic={unreachable} />);
+  show(<AskForm language="nl" today="2026-11-24" country={null} openFromPublic={unreachable} />);
   fireEvent.click(button('Verzoek versturen'));
   await screen.findByText('Kies wat u vraagt.');
   fireEvent.click(screen.getByLabelText('Voor mijn kind'));

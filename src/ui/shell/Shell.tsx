@@ -1,7 +1,7 @@
 'use client';
 
-import { useColorScheme } from '@mui/material/styles';
-import Link from 'next/link';
+import Drawer from '@mui/material/Drawer';
+import Button from '@mui/material/Button';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Role } from '../../core/access/roles';
@@ -11,8 +11,10 @@ import { isCommand } from '../shared/keys';
 import { DueBoard } from './DueBoard';
 import { KeysHelp } from './KeysHelp';
 import { Palette, type PaletteHit } from './Palette';
+import { PlacesBoard } from './PlacesBoard';
 import { placesOf } from './places';
 import { SignedOut } from './SignedOut';
+import { useSheetScroll } from './useSheetScroll';
 
 interface Props {
   who: { name: string; roles: readonly Role[] };
@@ -35,8 +37,10 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
   const [isHelping, setHelping] = useState(false);
   const path = usePathname();
   const router = useRouter();
-  const { mode, setMode } = useColorScheme();
   const places = placesOf(who.roles);
+  const sheet = useSheetScroll(path);
+  // Wherever one went from a drawer, it is out of the way there.
+  useEffect(() => setOpen(null), [path]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -59,55 +63,41 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
     return () => window.removeEventListener('keydown', onKey);
   }, [mayOpen, router]);
 
+  const board = (
+    <PlacesBoard
+      who={who}
+      organisation={organisation}
+      counts={counts}
+      onFind={() => setFinding(true)}
+      onHelp={() => setHelping(true)}
+      signOut={signOut}
+    />
+  );
+  const close = () => setOpen(null);
   return (
-    <div className={`frame${isFolded ? ' folded' : ''}${open ? ` open-${open}` : ''}`}>
+    <div className={isFolded ? 'frame folded' : 'frame'}>
+      <a className="skip" href="#sheet">
+        To the sheet
+      </a>
       <div className="narrow-bar">
-        <button onClick={() => setOpen(open === 'left' ? null : 'left')} aria-expanded={open === 'left'}>
+        <Button onClick={() => setOpen('left')} aria-expanded={open === 'left'}>
           Places
-        </button>
+        </Button>
         <b>Bookend</b>
-        <button
-          onClick={() => setOpen(open === 'right' ? null : 'right')}
-          aria-expanded={open === 'right'}
-          style={{ marginLeft: 'auto' }}
-        >
+        <Button onClick={() => setOpen('right')} aria-expanded={open === 'right'}>
           Due
-        </button>
+        </Button>
       </div>
-      <aside className="board left" aria-label="Places">
-        <Link href="/desk" className="mark">
-          <svg width="24" height="22" viewBox="0 0 24 22" aria-hidden="true">
-            <path d="M1 1h4v20H1zM19 1h4v20h-4z" fill="#f1ecdd" />
-            <path d="M7.5 5.5h9M7.5 11h9M7.5 16.5h6" stroke="#d39a2d" strokeWidth="1.8" />
-          </svg>
-          Bookend
-        </Link>
-        <button className="find" onClick={() => setFinding(true)}>
-          <span>Find</span>
-          <kbd>Ctrl K</kbd>
-        </button>
-        <nav className="places" aria-label="Places">
-          {places.map((place) => (
-            <div key={place.href}>
-              {place.begins && <hr />}
-              <Link href={place.href} aria-current={path.startsWith(place.href) ? 'page' : undefined}>
-                {place.title} {counts[place.href] ? <b>{counts[place.href]}</b> : null}
-              </Link>
-            </div>
-          ))}
-        </nav>
-        <div className="who">
-          <b>{who.name}</b>
-          {who.roles.join(', ')} · {organisation.split(' ')[0]}
-          <br />
-          <button onClick={() => void signOut()}>Sign out</button>
-          <button onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>
-            {mode === 'dark' ? 'Day' : 'Night'}
-          </button>
-          <button onClick={() => setHelping(true)}>Keys</button>
-        </div>
-      </aside>
-      <main id="sheet">{children}</main>
+      {board}
+      <Drawer className="drawer" open={open === 'left'} onClose={close} anchor="left">
+        {board}
+      </Drawer>
+      <Drawer className="drawer" open={open === 'right'} onClose={close} anchor="right">
+        <DueBoard due={due} calendar={calendar} onFold={close} />
+      </Drawer>
+      <main id="sheet" ref={sheet} tabIndex={-1}>
+        {children}
+      </main>
       {isFolded ? (
         <aside className="board right" aria-label="Due">
           <button className="fold-strip" onClick={() => setFolded(false)} title="Unfold the Due board">

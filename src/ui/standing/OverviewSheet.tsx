@@ -30,6 +30,7 @@ export function OverviewSheet({ view, today }: { view: OverviewView; today: stri
         </div>
         <DayField
           label="As it was on"
+          isFilter
           value={view.on}
           max={today}
           choose={(day) => void setFilter({ on: day === today ? null : day })}

@@ -1,11 +1,13 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { run } from '../../../test/support/runs';
-import { show } from '../../../test/support/screen';
+import { narrow, show } from '../../../test/support/screen';
 import type { KeysView } from '../../core/keys/views';
 import { ColleagueTable } from '../access/ColleagueTable';
 import { KeysPanel } from '../access/KeysPanel';
 import { SystemsSheet } from './SystemsSheet';
+
+beforeAll(narrow);
 
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 const keys = (more: Partial<KeysView> = {}): KeysView => ({

@@ -38,16 +38,25 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true, disableRipple: true, size: 'small', variant: 'outlined' },
       styleOverrides: {
         root: { padding: '5px 12px', fontSize: 12.5, lineHeight: 1.5 },
-        outlined: { borderColor: 'var(--rule-strong)', color: 'var(--ink)', backgroundColor: 'var(--sheet)' },
+        outlined: { borderColor: 'var(--field)', color: 'var(--ink)', backgroundColor: 'var(--sheet)' },
       },
     },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiOutlinedInput: {
       styleOverrides: {
         root: { backgroundColor: 'var(--sheet)' },
-        notchedOutline: { borderColor: 'var(--rule-strong)' },
+        notchedOutline: { borderColor: 'var(--field)' },
       },
     },
+    // The date pickers' own.
+    ...({
+      MuiPickersOutlinedInput: {
+        styleOverrides: {
+          root: { backgroundColor: 'var(--sheet)', fontSize: 13 },
+          notchedOutline: { borderColor: 'var(--field)' },
+        },
+      },
+    } as object),
     MuiDialog: {
       styleOverrides: {
         paper: { boxShadow: '0 6px 30px #0004', border: '1px solid var(--rule)', backgroundImage: 'none' },

@@ -4,14 +4,40 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
-import { useState, type FormEvent } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import { sayInstant } from '../../core/shared/days';
 import { TRAIL_ACTS } from '../../core/trail/chain';
-import type { TrailPage } from '../../core/trail/views';
+import type { TrailLine, TrailPage } from '../../core/trail/views';
 import { Choose } from '../fields/Choose';
-import { ListTable } from '../shared/ListTable';
+import { Grid } from '../grid/Grid';
+import { type GridColumn } from '../grid/gridTypes';
 
 const inWords = (act: string) => act.replace(/-/g, ' ');
+
+const idOf = ({ seq, at }: TrailLine) => `${seq} ${at}`;
+
+const columnsOf = (zone: string): GridColumn<TrailLine>[] => [
+  { id: 'when', title: 'when', width: 168, isFixed: true, text: ({ at }) => sayInstant(at, zone) },
+  { id: 'who', title: 'who', width: 150, text: ({ actor }) => actor },
+  { id: 'did', title: 'did', width: 170, text: ({ act }) => inWords(act), show: ({ act }) => <b>{inWords(act)}</b> },
+  {
+    id: 'about',
+    title: 'about',
+    width: 170,
+    text: ({ subject }) => subject,
+    show: ({ subject }) =>
+      subject?.startsWith('BK-') ? (
+        <Link className="mono" href={`/requests/${subject}`}>
+          {subject}
+        </Link>
+      ) : (
+        <span className="mono ellipsis" title={subject ?? undefined}>
+          {subject}
+        </span>
+      ),
+  },
+  { id: 'more', title: 'more', text: ({ details }) => details },
+];
 
 /** Who did or saw what, when and why; the newest first. */
 export function TrailSheet({ page, zone }: { page: TrailPage; zone: string }) {
@@ -19,6 +45,7 @@ export function TrailSheet({ page, zone }: { page: TrailPage; zone: string }) {
     { act: parseAsString, about: parseAsString, before: parseAsInteger },
     { shallow: false },
   );
+  const columns = useMemo(() => columnsOf(zone), [zone]);
   const [about, setAbout] = useState(filter.about ?? '');
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -53,43 +80,15 @@ export function TrailSheet({ page, zone }: { page: TrailPage; zone: string }) {
         />
         <Button type="submit">Show</Button>
       </form>
-      <section className="sheet wrap" tabIndex={0} aria-label="Entries, newest first">
-        {page.lines.length === 0 ? (
-          <p className="empty">Nothing here.</p>
-        ) : (
-          <ListTable>
-            <thead>
-              <tr>
-                <th>when</th>
-                <th>who</th>
-                <th>did</th>
-                <th>about</th>
-                <th>more</th>
-              </tr>
-            </thead>
-            <tbody>
-              {page.lines.map((line) => (
-                <tr key={line.seq}>
-                  <td className="nowrap muted">{sayInstant(line.at, zone)}</td>
-                  <td className="nowrap">{line.actor}</td>
-                  <td className="nowrap">
-                    <b>{inWords(line.act)}</b>
-                  </td>
-                  <td className="mono">
-                    {line.subject?.startsWith('BK-') ? (
-                      <Link href={`/requests/${line.subject}`}>{line.subject}</Link>
-                    ) : (
-                      line.subject?.slice(0, 24)
-                    )}
-                  </td>
-                  <td className="muted" style={{ overflowWrap: 'anywhere' }}>
-                    {line.details?.slice(0, 120)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </ListTable>
-        )}
+      <section className="sheet">
+        <Grid
+          list="trail"
+          label="Entries, newest first"
+          rows={page.lines}
+          idOf={idOf}
+          columns={columns}
+          empty="Nothing was done or seen that fits these filters."
+        />
       </section>
       <p className="row" style={{ marginTop: 10 }}>
         {filter.before !== null && <Button onClick={() => void setFilter({ before: null })}>Newest</Button>}

@@ -1,6 +1,10 @@
 import { ASK_WORDS } from '../../../core/words/sections';
 import { headers } from 'next/headers';
 import { languageOf } from '../../../core/letters/mailings';
+import { countryOf } from '../../../core/shared/countries';
+import { dayIn } from '../../../core/shared/days';
+import { regionOf } from '../../../core/shared/region';
+import { InRegion } from '../../../ui/fields/region';
 import { AskForm } from '../../../ui/intake/AskForm';
 
 import { PersonPage } from '../../../ui/requests/PersonPage';
@@ -10,13 +14,23 @@ import { askPosted, openFromPublic } from './actions';
 export const metadata = { title: 'Your data' };
 
 export default async function AskPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
-  const { organisation } = await publicContext();
-  const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
+  const { organisation, clock } = await publicContext();
+  const accepted = (await headers()).get('accept-language');
+  const language = languageOf((await searchParams).lang ?? accepted);
   return (
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].title}</h1>
       <p>{ASK_WORDS[language].lead}</p>
-      <AskForm key={language} language={language} openFromPublic={openFromPublic} post={askPosted} />
+      <InRegion value={regionOf(accepted, language)}>
+        <AskForm
+          key={language}
+          language={language}
+          today={dayIn(clock.now(), organisation.zone)}
+          country={countryOf(accepted)}
+          openFromPublic={openFromPublic}
+          post={askPosted}
+        />
+      </InRegion>
     </PersonPage>
   );
 }

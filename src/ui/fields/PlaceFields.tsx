@@ -1,0 +1,114 @@
+'use client';
+
+import Autocomplete from '@mui/material/Autocomplete';
+import TextField from '@mui/material/TextField';
+import { useMemo } from 'react';
+import { Controller, useWatch, type Control, type FieldPath, type FieldValues, type PathValue } from 'react-hook-form';
+import { countriesIn, statesOf, type Named } from '../../core/shared/countries';
+import { useIsAwake } from '../theme/useIsAwake';
+
+interface Props<V extends FieldValues> {
+  control: Control<V>;
+  country: FieldPath<V>;
+  region: FieldPath<V>;
+  labels: { country: string; region: string; nothing: string };
+  language: string;
+  /** The country that stands first: most likely theirs. */
+  first?: string | null;
+  errors?: { country?: string | undefined; region?: string | undefined };
+  onBlur?: () => void;
+}
+
+/** Where somebody lives: the country by its name, and the state where the state decides which law binds. */
+export function PlaceFields<V extends FieldValues>(props: Props<V>) {
+  const { control, country, region, labels, language, first, errors, onBlur } = props;
+  const isAwake = useIsAwake();
+  const chosen = String(useWatch({ control, name: country }) ?? '').toUpperCase();
+  const countries = useMemo(() => {
+    const all = countriesIn(language);
+    const top = all.find(({ code }) => code === first);
+    return top ? [top, ...all.filter((one) => one !== top)] : all;
+  }, [language, first]);
+  const states = isAwake ? statesOf(chosen) : [...statesOf('US'), ...statesOf('CA')];
+  const field = (name: FieldPath<V>, label: string, options: readonly Named[], error: string | undefined) => (
+    <Controller
+      name={name}
+      control={control}
+      render={({ field: { value, onChange, ref } }) => (
+        <OneByName
+          name={name}
+          label={label}
+          nothing={labels.nothing}
+          value={String(value ?? '').toUpperCase()}
+          options={options}
+          error={error}
+          isAwake={isAwake}
+          inputRef={ref}
+          choose={(code) => onChange(code as PathValue<V, FieldPath<V>>)}
+        />
+      )}
+    />
+  );
+  return (
+    <div className="pair" onBlur={onBlur}>
+      {field(country, labels.country, countries, errors?.country)}
+      {(states.length > 0 || errors?.region) && field(region, labels.region, states, errors?.region)}
+    </div>
+  );
+}
+
+function OneByName({
+  name,
+  label,
+  nothing,
+  value,
+  options,
+  error,
+  isAwake,
+  inputRef,
+  choose,
+}: {
+  name: string;
+  label: string;
+  nothing: string;
+  value: string;
+  options: readonly Named[];
+  error: string | undefined;
+  isAwake: boolean;
+  inputRef: React.Ref<HTMLInputElement>;
+  choose: (code: string) => void;
+}) {
+  const help = { error: Boolean(error), helperText: error ?? ' ' };
+  // Where no script runs, the browser's own list does it.
+  if (!isAwake)
+    return (
+      <TextField
+        select
+        name={name}
+        label={label}
+        defaultValue={value}
+        {...help}
+        slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+      >
+        <option value="">{nothing}</option>
+        {options.map(({ code, name: words }) => (
+          <option key={code} value={code}>
+            {words}
+          </option>
+        ))}
+      </TextField>
+    );
+  return (
+    <Autocomplete
+      size="small"
+      options={options}
+      value={options.find(({ code }) => code === value) ?? null}
+      getOptionLabel={({ name: words }) => words}
+      isOptionEqualToValue={(one, other) => one.code === other.code}
+      onChange={(_, one) => choose(one?.code ?? '')}
+      autoHighlight
+      openOnFocus={false}
+      renderInput={(params) => <TextField {...params} inputRef={inputRef} label={label} {...help} />}
+    />
+  );
+}

@@ -1,0 +1,55 @@
+'use client';
+
+import { useColorScheme } from '@mui/material/styles';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import type { Role } from '../../core/access/roles';
+import { placesOf } from './places';
+
+interface Props {
+  who: { name: string; roles: readonly Role[] };
+  organisation: string;
+  counts: Record<string, number>;
+  onFind: () => void;
+  onHelp: () => void;
+  signOut: () => Promise<void>;
+}
+
+/** The left bookend: the places in the order of the work, each with the count that matters. */
+export function PlacesBoard({ who, organisation, counts, onFind, onHelp, signOut }: Props) {
+  const path = usePathname();
+  const { mode, setMode } = useColorScheme();
+  return (
+    <aside className="board left" aria-label="Places">
+      <Link href="/desk" className="mark">
+        <svg width="24" height="22" viewBox="0 0 24 22" aria-hidden="true">
+          <path d="M1 1h4v20H1zM19 1h4v20h-4z" fill="#f1ecdd" />
+          <path d="M7.5 5.5h9M7.5 11h9M7.5 16.5h6" stroke="#d39a2d" strokeWidth="1.8" />
+        </svg>
+        Bookend
+      </Link>
+      <button className="find" onClick={onFind}>
+        <span>Find</span>
+        <kbd>Ctrl K</kbd>
+      </button>
+      <nav className="places" aria-label="Places">
+        {placesOf(who.roles).map((place) => (
+          <div key={place.href}>
+            {place.begins && <hr />}
+            <Link href={place.href} aria-current={path.startsWith(place.href) ? 'page' : undefined}>
+              {place.title} {counts[place.href] ? <b>{counts[place.href]}</b> : null}
+            </Link>
+          </div>
+        ))}
+      </nav>
+      <div className="who">
+        <b>{who.name}</b>
+        {who.roles.join(', ')} · {organisation.split(' ')[0]}
+        <br />
+        <button onClick={() => void signOut()}>Sign out</button>
+        <button onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>{mode === 'dark' ? 'Day' : 'Night'}</button>
+        <button onClick={onHelp}>Keys</button>
+      </div>
+    </aside>
+  );
+}

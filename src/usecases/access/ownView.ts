@@ -1,0 +1,33 @@
+import { NO_OWN_VIEW, type OwnView } from '../../core/access/ownView';
+import type { AccessRefusal } from '../../core/access/refusals';
+import type { CloseForGood, KeepColumns } from '../../core/access/schema';
+import { ok, refuse, type Result } from '../../core/shared/result';
+import { ownViewOf, setOwnView } from '../../db/access/users';
+import type { Handle } from '../../db/shared/handle';
+import type { Context } from '../shared/context';
+
+/** How whoever asks likes to see things. */
+export async function readOwnView(ctx: Context): Promise<OwnView> {
+  const { actor } = ctx;
+  if (actor.kind !== 'user') return NO_OWN_VIEW;
+  return ctx.reading(async (h) => ({ ...NO_OWN_VIEW, ...(await ownViewOf(h, actor.id)) }));
+}
+
+/** Leaves columns out of a list, for oneself, until one says otherwise. */
+export function keepColumns(ctx: Context, { list, hidden }: KeepColumns): Promise<Result<null, AccessRefusal>> {
+  return change(ctx, (view) => ({ ...view, hidden: { ...view.hidden, [list]: [...new Set(hidden)] } }));
+}
+
+/** Shows something no more, to oneself. */
+export function closeForGood(ctx: Context, { what }: CloseForGood): Promise<Result<null, AccessRefusal>> {
+  return change(ctx, (view) => ({ ...view, closed: [...new Set([...view.closed, what])] }));
+}
+
+async function change(ctx: Context, to: (view: OwnView) => OwnView): Promise<Result<null, AccessRefusal>> {
+  const { actor } = ctx;
+  if (actor.kind !== 'user') return refuse({ code: 'not-allowed', act: 'desk.see' });
+  return ctx.transaction(async (h: Handle) => {
+    await setOwnView(h, actor.id, to({ ...NO_OWN_VIEW, ...(await ownViewOf(h, actor.id, 'to change it')) }));
+    return ok(null);
+  });
+}

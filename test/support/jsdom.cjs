@@ -1,0 +1,5 @@
+const { TextDecoder, TextEncoder } = require('node:util');
+
+// jsdom leaves them out; every browser has them.
+globalThis.TextEncoder ??= TextEncoder;
+globalThis.TextDecoder ??= TextDecoder;
