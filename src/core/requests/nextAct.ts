@@ -1,3 +1,4 @@
+import { sayGroups } from '../trace/counts';
 import { CHOICE_RIGHTS } from '../carryOut/effects';
 import type { Stage, StageFacts } from './stages';
 
@@ -47,7 +48,7 @@ export function nextAct(stage: Stage, facts: StageFacts, carry: CarryOutFacts): 
     case 'trace':
       if (facts.trace === 'none') return us('start-trace', 'Start the trace');
       if (facts.trace === 'running') return { code: 'wait-for-trace', text: 'Trace is running', waitsOn: 'machine' };
-      return us('review', `Review ${facts.matchesUndecided} ${facts.matchesUndecided === 1 ? 'match' : 'matches'}`);
+      return us('review', `Review ${sayGroups(facts.matchesUndecided)}`);
     case 'decide':
       if (carry.helpers_open > 0)
         return {

@@ -27,7 +27,7 @@ export function FormDay<V extends FieldValues>({
           <DayField
             {...more}
             name={name}
-            value={(field.value as string | null) || null}
+            value={field.value || null}
             choose={(day) => field.onChange(day ?? emptied)}
             width="100%"
           />

@@ -3,7 +3,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
-import { Controller, useWatch, type Control, type FieldPath, type FieldValues, type PathValue } from 'react-hook-form';
+import { Controller, useWatch, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
 import { countriesIn, statesOf, type Named } from '../../core/shared/countries';
 import { useIsAwake } from '../theme/useIsAwake';
 
@@ -44,7 +44,7 @@ export function PlaceFields<V extends FieldValues>(props: Props<V>) {
           error={error}
           isAwake={isAwake}
           inputRef={ref}
-          choose={(code) => onChange(code as PathValue<V, FieldPath<V>>)}
+          choose={onChange}
         />
       )}
     />
@@ -92,7 +92,8 @@ function OneByName({
       >
         <option value="">{nothing}</option>
         {options.map(({ code, name: words }) => (
-          <option key={code} value={code}>
+          // The server and the browser may know a country by another spelling.
+          <option key={code} value={code} suppressHydrationWarning>
             {words}
           </option>
         ))}

@@ -6,7 +6,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useMemo, useState, type FormEvent } from 'react';
-import { useForm, useWatch, type FieldErrors, type FieldPath } from 'react-hook-form';
+import { useForm, useWatch, type FieldErrors, type FieldPath, type UseFormRegister } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Language } from '../../core/letters/mailings';
 import { RIGHTS, type Right } from '../../core/requests/rights';
@@ -95,29 +95,7 @@ export function AskForm({
     setFailure(result.message);
     for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
   });
-  if (sent) {
-    return (
-      <div className="note good" role="status">
-        <p>
-          <b>
-            {words.thanks}
-            {sent.ref && (
-              <>
-                : <span className="mono">{sent.ref}</span>
-              </>
-            )}
-            .
-          </b>
-        </p>
-        <p>{words.thanksMore}</p>
-        {sent.word && (
-          <p className="big-words">
-            <a href={`/status?lang=${language}`}>{sent.word}</a>
-          </p>
-        )}
-      </div>
-    );
-  }
+  if (sent) return <Sent asked={sent} language={language} />;
   const wrong = (name: FieldPath<Values>) => {
     const message = formState.errors[name]?.message;
     if (!message) return undefined;
@@ -147,37 +125,21 @@ export function AskForm({
           {failure}
         </p>
       )}
-      <fieldset style={{ border: 0, padding: 0, margin: 0 }} aria-describedby="right-wrong">
-        <legend style={{ fontWeight: 600, marginBottom: 4 }}>{words.what}</legend>
-        {RIGHTS.map((value) => (
-          <label key={value} style={{ display: 'block', padding: '3px 0' }}>
-            <input
-              type="radio"
-              value={value}
-              defaultChecked={posted.values['right'] === value}
-              {...register('right')}
-            />{' '}
-            {words.rights[value]}
-          </label>
-        ))}
-        <p id="right-wrong" className="late" role={formState.errors.right ? 'alert' : undefined} style={{ margin: 0 }}>
-          {wrong('right')}
-        </p>
-      </fieldset>
-      <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend style={{ fontWeight: 600, marginBottom: 4 }}>{words.forWhom}</legend>
-        {FOR_WHOM.map((value) => (
-          <label key={value} style={{ display: 'block', padding: '3px 0' }}>
-            <input
-              type="radio"
-              value={value}
-              defaultChecked={(posted.values['forWhom'] ?? 'self') === value}
-              {...register('forWhom')}
-            />{' '}
-            {words[value]}
-          </label>
-        ))}
-      </fieldset>
+      <Radios
+        legend={words.what}
+        name="right"
+        options={RIGHTS.map((value) => [value, words.rights[value]] as const)}
+        chosen={posted.values['right']}
+        register={register}
+        wrong={wrong('right')}
+      />
+      <Radios
+        legend={words.forWhom}
+        name="forWhom"
+        options={FOR_WHOM.map((value) => [value, words[value]] as const)}
+        chosen={posted.values['forWhom'] ?? 'self'}
+        register={register}
+      />
       {/* Whether they are shown follows from what is chosen, also where no script runs. */}
       <div className="pair agent">
         {field('agentName', words.agentName, { autoComplete: 'name' })}
@@ -236,5 +198,62 @@ export function AskForm({
         )}
       </div>
     </form>
+  );
+}
+
+/** It is on its way: the reference, and the word by which one sees how it stands. */
+function Sent({ asked, language }: { asked: Asked; language: Language }) {
+  const words = ASK_WORDS[language];
+  return (
+    <div className="note good" role="status">
+      <p>
+        <b>
+          {words.thanks}
+          {asked.ref && (
+            <>
+              : <span className="mono">{asked.ref}</span>
+            </>
+          )}
+          .
+        </b>
+      </p>
+      <p>{words.thanksMore}</p>
+      {asked.word && (
+        <p className="big-words">
+          <a href={`/status?lang=${language}`}>{asked.word}</a>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What one asks for, and for whom. Plain fields of the browser: they are pressed where no script runs, too. */
+function Radios({
+  legend,
+  name,
+  options,
+  chosen,
+  register,
+  wrong,
+}: {
+  legend: string;
+  name: 'right' | 'forWhom';
+  options: readonly (readonly [value: string, words: string])[];
+  chosen: string | undefined;
+  register: UseFormRegister<Values>;
+  wrong?: string | undefined;
+}) {
+  return (
+    <fieldset style={{ border: 0, padding: 0, margin: 0 }} aria-describedby={`${name}-wrong`}>
+      <legend style={{ fontWeight: 600, marginBottom: 4 }}>{legend}</legend>
+      {options.map(([value, words]) => (
+        <label key={value} style={{ display: 'block', padding: '3px 0' }}>
+          <input type="radio" value={value} defaultChecked={chosen === value} {...register(name)} /> {words}
+        </label>
+      ))}
+      <p id={`${name}-wrong`} className="late" role={wrong ? 'alert' : undefined} style={{ margin: 0 }}>
+        {wrong}
+      </p>
+    </fieldset>
   );
 }

@@ -3,7 +3,6 @@
 import type { RequestRef } from '../../core/shared/ids';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -11,7 +10,7 @@ import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form';
 import type { InferType } from 'yup';
 import { lawsFor, type Standpoint } from '../../core/clock/lawsFor';
 import { lawsOn, type Laws } from '../../core/clock/regimes';
-import { LANGUAGES } from '../../core/letters/mailings';
+import { LANGUAGE_NAMES, LANGUAGES } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import { FOR_WHOM, openRequestSchema } from '../../core/requests/schema';
 import type { RequestActs } from '../shared/acts';
@@ -19,6 +18,8 @@ import type { ActionResult } from '../shared/actionResult';
 import { LawsField, sayProposed } from './LawsField';
 import { FormDay } from '../fields/FormDay';
 import { PlaceFields } from '../fields/PlaceFields';
+import { FormChoose } from '../fields/FormChoose';
+import { type Option } from '../fields/Choose';
 
 type Values = InferType<typeof openRequestSchema>;
 
@@ -119,32 +120,14 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
       {...more}
     />
   );
-  const choose = (
-    name: 'right' | 'channel' | 'forWhom' | 'language',
-    label: string,
-    options: readonly string[],
-    say: (value: string) => string = (value) => value,
-  ) => (
-    <Controller
+  const choose = (name: 'right' | 'channel' | 'forWhom' | 'language', label: string, options: readonly Option[]) => (
+    <FormChoose
       name={name}
       control={control}
-      render={({ field: own }) => (
-        <TextField
-          id={name}
-          {...own}
-          onBlur={() => (own.onBlur(), follow())}
-          select
-          label={label}
-          error={Boolean(formState.errors[name])}
-          helperText={formState.errors[name]?.message ?? ' '}
-        >
-          {options.map((value) => (
-            <MenuItem key={value} value={value}>
-              {say(value)}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
+      label={label}
+      options={options}
+      error={formState.errors[name]?.message}
+      onBlur={follow}
     />
   );
   return (
@@ -156,7 +139,11 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
       )}
       <div className="pair">
         {choose('right', 'Right', RIGHTS)}
-        {choose('forWhom', 'They ask for', FOR_WHOM, (value) => WHOM[value as keyof typeof WHOM])}
+        {choose(
+          'forWhom',
+          'They ask for',
+          FOR_WHOM.map((value) => [value, WHOM[value]] as const),
+        )}
       </div>
       <div className="pair">
         {choose('channel', 'How it came', ['mail', 'phone', 'letter', 'counter'])}
@@ -219,7 +206,11 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
             />
           )}
         />
-        {choose('language', 'Language of our letters', LANGUAGES)}
+        {choose(
+          'language',
+          'Language of our letters',
+          LANGUAGES.map((id) => [id, LANGUAGE_NAMES[id]] as const),
+        )}
       </div>
       {field('text', 'In their words', { multiline: true, minRows: 3 })}
       <div className="row">

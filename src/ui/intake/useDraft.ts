@@ -40,7 +40,7 @@ export function useDraft<V extends FieldValues>(
 function read<V>(key: string): Partial<V> | null {
   try {
     const value: unknown = JSON.parse(sessionStorage.getItem(key) ?? 'null');
-    return typeof value === 'object' && value !== null ? (value as Partial<V>) : null;
+    return typeof value === 'object' && value !== null ? value : null;
   } catch {
     return null;
   }

@@ -15,7 +15,7 @@ export function ListTable({ className, ...more }: TableProps) {
   useEffect(() => {
     if (isNarrow && table.current) nameCells(table.current);
   });
-  return <Table ref={table} size="small" className={className ? `list ${className}` : 'list'} {...more} />;
+  return <Table ref={table} size="small" className={className ?? 'list'} {...more} />;
 }
 
 function nameCells(table: HTMLTableElement): void {

@@ -46,14 +46,14 @@ export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string
           <div>{due.overdue.map((one) => mark(one, true))}</div>
         </div>
       )}
-      {due.days.map(({ day, isToday, gap, marks }) =>
+      {due.days.map(({ day, isToday, gap, marks }, i) =>
         gap !== null && marks.length === 0 ? (
           <div key={day} className={gap ? 'gap named' : 'gap'}>
             {gap && `${sayShortDay(day).slice(4)} ${gap}`}
           </div>
         ) : (
           <div key={day} className={isToday ? 'day today' : 'day'}>
-            <span>{isToday ? 'today' : dayLabel(day)}</span>
+            <span className="nowrap">{isToday ? 'today' : dayLabel(day, due.days[i - 1]?.day ?? due.today)}</span>
             <div>{marks.map((one) => mark(one, false))}</div>
           </div>
         ),
@@ -62,8 +62,8 @@ export function DueBoard({ due, calendar, onFold }: { due: Due; calendar: string
   );
 }
 
-/** The month is said where it changes. */
-function dayLabel(day: string): string {
+/** The month is said where it changes, if only over a weekend that is a thin gap. */
+function dayLabel(day: string, before: string): string {
   const [weekday, date, month] = sayShortDay(day).split(' ');
-  return date === '1' || Number(date) <= 3 ? `${weekday} ${date} ${month}` : `${weekday} ${date}`;
+  return day.slice(0, 7) === before.slice(0, 7) ? `${weekday} ${date}` : `${weekday} ${date} ${month}`;
 }

@@ -37,7 +37,7 @@ export const theme = createTheme({
     MuiButton: {
       defaultProps: { disableElevation: true, disableRipple: true, size: 'small', variant: 'outlined' },
       styleOverrides: {
-        root: { padding: '5px 12px', fontSize: 12.5, lineHeight: 1.5 },
+        root: { padding: '5px 12px', fontSize: 12.5, lineHeight: 1.5, gap: 6 },
         outlined: { borderColor: 'var(--field)', color: 'var(--ink)', backgroundColor: 'var(--sheet)' },
       },
     },
@@ -92,6 +92,8 @@ export const theme = createTheme({
     MuiAccordionSummary: {
       styleOverrides: {
         root: {
+          fontFamily: SANS,
+          fontSize: 13,
           minHeight: 30,
           padding: 0,
           flexDirection: 'row-reverse',

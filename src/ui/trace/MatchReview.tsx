@@ -16,6 +16,8 @@ import { useVerdicts } from './useVerdicts';
 import { Verdicts } from './Verdicts';
 import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
+import { sayGroups } from '../../core/trace/counts';
+import { WEIGHT } from './weight';
 
 const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
 
@@ -134,7 +136,9 @@ export function MatchReview({
             <tr>
               <th>band</th>
               <th>where</th>
-              <th className="num">bits</th>
+              <th className="num" title={WEIGHT}>
+                weight
+              </th>
               <th>verdict</th>
             </tr>
           </thead>
@@ -211,7 +215,7 @@ function Shown({
   const count = (what: string) => rows.filter((row) => isShown(row, what)).length;
   const more = (
     [
-      ['open', 'without a verdict'],
+      ['open', 'waits for a verdict'],
       ['new', 'new or changed'],
       ['second', 'for a second reader'],
       ['outside', 'outside of the conditions'],
@@ -223,7 +227,7 @@ function Shown({
         label="Show"
         value={shown}
         options={[
-          [ALL, `everything (${rows.length})`],
+          [ALL, `everything (${sayGroups(rows.length)})`],
           ...more.map(([what, words]) => [what, `${words} (${count(what)})`] as const),
         ]}
         more={{

@@ -3,6 +3,7 @@ import type { Redaction } from '../../core/trace/redaction';
 import { RedactText } from './RedactText';
 import { ListTable } from '../shared/ListTable';
 import { Fold } from '../shared/Fold';
+import { WEIGHT } from './weight';
 
 const LABEL: Record<string, string> = {
   email: 'Mail',
@@ -42,7 +43,7 @@ export function MatchSide({
             <th />
             <th>we know</th>
             <th>here</th>
-            <th>bits</th>
+            <th title={WEIGHT}>weight</th>
           </tr>
         </thead>
         <tbody>

@@ -13,6 +13,7 @@ import { TraceKeys } from './TraceKeys';
 import { TraceSystems } from './TraceSystems';
 import type { RequestActs } from '../shared/acts';
 import { Fold } from '../shared/Fold';
+import { groupHeads, sayFound, sayGroups } from '../../core/trace/counts';
 
 /** The trace as it runs, and the review of what it found; partial results show as they arrive. */
 export function TraceStage({
@@ -75,7 +76,7 @@ export function TraceStage({
           {request.mayWork && request.decision.outcome === 'none' && (
             <div className="row">
               {(['certain', 'likely'] as const).map((band) => {
-                const count = trace.matches.filter(
+                const count = groupHeads(trace.matches).filter(
                   (match) => match.band === band && match.verdict === null && !match.isOutside,
                 ).length;
                 return (
@@ -88,7 +89,7 @@ export function TraceStage({
                         return result;
                       }}
                     >
-                      Accept {count} {band}
+                      Accept {sayGroups(count).replace(' ', ` ${band} `)}
                     </ActButton>
                   )
                 );
@@ -178,8 +179,7 @@ function countsInWords({ matches, undecided }: TraceView): string {
     [count(({ second }) => second !== null && second.verdict === null), 'wait for a second reader'],
   ] as const;
   return [
-    `${matches.length} records`,
-    `${undecided} without a verdict`,
+    sayFound(matches.length, groupHeads(matches).length, undecided),
     ...more.filter(([n]) => n > 0).map(([n, words]) => `${n} ${words}`),
   ].join(', ');
 }
