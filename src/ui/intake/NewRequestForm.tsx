@@ -48,6 +48,8 @@ const WHOM: Record<(typeof FOR_WHOM)[number], string> = {
   guardian: 'a child, as its guardian',
 };
 
+const LANGUAGES_BY_NAME = LANGUAGES.map((id) => [id, LANGUAGE_NAMES[id]] as const);
+
 interface Props {
   today: string;
   /** The table of laws, and what the organisation has stated about them. */
@@ -206,11 +208,7 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
             />
           )}
         />
-        {choose(
-          'language',
-          'Language of our letters',
-          LANGUAGES.map((id) => [id, LANGUAGE_NAMES[id]] as const),
-        )}
+        {choose('language', 'Language of our letters', LANGUAGES_BY_NAME)}
       </div>
       {field('text', 'In their words', { multiline: true, minRows: 3 })}
       <div className="row">
