@@ -19,6 +19,15 @@ endWith(async () => {
       ['--format=custom', '--no-owner', `--file=${join(folder, 'bookend.dump')}`],
       { quiet: true, env: postgresOf(target.url) },
     );
+    await run(
+      join(target.bin, 'psql'),
+      [
+        '--quiet',
+        '--command',
+        "insert into heartbeats (process, at) values ('backup:last', now()) on conflict (process) do update set at = now()",
+      ],
+      { quiet: true, env: postgresOf(target.url) },
+    );
     say('copying the sealed files');
     if (existsSync(target.storage)) cpSync(target.storage, join(folder, 'storage'), { recursive: true });
     writeFileSync(

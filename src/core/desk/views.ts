@@ -25,10 +25,31 @@ export interface Due {
   days: DueDay[];
 }
 
+/** One thing of a panel: in which state it is, and where to act on it. */
+export interface DeskLine {
+  state: 'good' | 'look' | 'bad' | 'plain';
+  what: string;
+  more: string | null;
+  href: string;
+  act: string;
+}
+
+/** What one role looks at first. */
+export interface DeskPanel {
+  id: string;
+  title: string;
+  note: string | null;
+  lines: DeskLine[];
+  /** Said when there is nothing. */
+  empty: string;
+}
+
 export interface Desk {
   today: string;
   lines: RequestLine[];
   open: number;
   waiting: { who: string; what: string; ref: RequestRef | null; href: string }[];
   cameIn: { count: number; what: string; href: string; act: string }[];
+  /** What the other roles of whoever looks begin with. */
+  panels: DeskPanel[];
 }

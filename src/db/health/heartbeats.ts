@@ -14,6 +14,7 @@ export async function lastBeat(h: Handle, kind: string): Promise<string | null> 
   return row.at;
 }
 
+/** What ended long ago; when the last backup was made stays known. */
 export async function forgetBeats(h: Handle, before: string): Promise<void> {
-  await h.trx('heartbeats').where('at', '<', before).delete();
+  await h.trx('heartbeats').where('at', '<', before).whereNot('process', 'like', 'backup:%').delete();
 }

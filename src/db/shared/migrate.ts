@@ -36,6 +36,7 @@ import * as claims from '../migrations/0034_claims';
 import * as reasons from '../migrations/0035_reasons';
 import * as trees from '../migrations/0036_trees';
 import * as ownView from '../migrations/0037_own_view';
+import * as roleDesks from '../migrations/0038_role_desks';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -76,6 +77,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0035_reasons': reasons,
   '0036_trees': trees,
   '0037_own_view': ownView,
+  '0038_role_desks': roleDesks,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

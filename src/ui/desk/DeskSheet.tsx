@@ -21,6 +21,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
         )}
       </div>
       {seesRequests && <Runway today={desk.today} lines={desk.lines} />}
+      <Panels panels={desk.panels} />
       <div className="two" style={{ marginTop: 14 }}>
         <section className="sheet" aria-labelledby="waiting">
           <header>
@@ -76,7 +77,12 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
 }
 
 function summary(desk: Desk, seesRequests: boolean): string {
-  if (!seesRequests) return 'Your role has no requests. The places on the left are yours.';
+  if (!seesRequests) {
+    const looks = desk.panels.flatMap(({ lines }) => lines).filter(({ state }) => state === 'bad' || state === 'look');
+    if (desk.panels.length === 0) return 'The places on the left are yours.';
+    if (looks.length === 0) return 'Nothing needs a look.';
+    return looks.length === 1 ? 'One thing needs a look.' : `${looks.length} things need a look.`;
+  }
   if (desk.open === 0) return 'No request is open.';
   const overdue = desk.lines.filter(({ state }) => state === 'overdue').length;
   const week = desk.lines.filter(({ state, workingDaysLeft }) => state !== 'overdue' && workingDaysLeft <= 5).length;
@@ -90,4 +96,44 @@ function summary(desk: Desk, seesRequests: boolean): string {
   ].filter(Boolean);
   const text = parts.length > 0 ? parts.join(', ') : `${desk.open} open, none due within a week`;
   return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
+}
+
+const MARKS = { good: '✓', look: '▲', bad: '✕', plain: '' } as const;
+const LOOKS = { good: '', look: 'ochre', bad: 'late', plain: '' } as const;
+
+/** What the roles of whoever looks begin with. */
+function Panels({ panels }: { panels: Desk['panels'] }) {
+  if (panels.length === 0) return null;
+  return (
+    <div className="two" style={{ marginTop: 14 }}>
+      {panels.map(({ id, title, note, lines, empty }) => (
+        <section key={id} className="sheet" aria-labelledby={`panel-${id}`}>
+          <header>
+            <h2 id={`panel-${id}`}>{title}</h2>
+            {note && <span className="muted">{note}</span>}
+          </header>
+          {lines.length === 0 ? (
+            <p className="empty">{empty}</p>
+          ) : (
+            <ListTable>
+              <tbody>
+                {lines.map((one, i) => (
+                  <tr key={i}>
+                    <td className="top">
+                      {MARKS[one.state] && <span className={LOOKS[one.state]}>{MARKS[one.state]} </span>}
+                      <b>{one.what}</b>
+                      {one.more && <div className="muted">{one.more}</div>}
+                    </td>
+                    <td className="top nowrap" style={{ textAlign: 'right' }}>
+                      <Link href={one.href}>{one.act.replace(/^BK-\d{4}-0?/, 'BK-')}</Link>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </ListTable>
+          )}
+        </section>
+      ))}
+    </div>
+  );
 }

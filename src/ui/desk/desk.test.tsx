@@ -11,6 +11,7 @@ const desk = (more: Partial<Desk> = {}): Desk => ({
   open: 0,
   waiting: [],
   cameIn: [],
+  panels: [],
   ...more,
 });
 const said = (view: Desk, seesRequests = true) => {
@@ -44,7 +45,7 @@ test('one sentence says what matters today', () => {
       }),
     ),
   ).toBe('1 open, none due within a week.');
-  expect(said(desk(), false)).toBe('Your role has no requests. The places on the left are yours.');
+  expect(said(desk(), false)).toBe('The places on the left are yours.');
 });
 
 test('each open clock says its dates in words, and links to its next act', () => {

@@ -23,6 +23,19 @@ export function closeForGood(ctx: Context, { what }: CloseForGood): Promise<Resu
   return change(ctx, (view) => ({ ...view, closed: [...new Set([...view.closed, what])] }));
 }
 
+/** A desk that is looked at again within this time is the same look, milliseconds. */
+const SAME_LOOK_MS = 30 * 60_000;
+
+/** Notes that whoever acts looks at their desk. @returns since when things are new to them; null: it is their first look */
+export async function lookAtDesk(ctx: Context): Promise<string | null> {
+  const now = ctx.clock.now();
+  const { desk } = await readOwnView(ctx);
+  if (desk && Date.parse(now) - Date.parse(desk.last) < SAME_LOOK_MS) return desk.before;
+  const before = desk?.last ?? null;
+  await change(ctx, (view) => ({ ...view, desk: { last: now, before } }));
+  return before;
+}
+
 async function change(ctx: Context, to: (view: OwnView) => OwnView): Promise<Result<null, AccessRefusal>> {
   const { actor } = ctx;
   if (actor.kind !== 'user') return refuse({ code: 'not-allowed', act: 'desk.see' });

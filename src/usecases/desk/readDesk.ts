@@ -9,6 +9,8 @@ import { helperTasksDue } from '../../db/helpers/helperTasks';
 import type { Context } from '../shared/context';
 import { whatCameIn } from './cameIn';
 import { whatWaits } from './waiting';
+import { lookAtDesk } from '../access/ownView';
+import { panelsOf } from './panels';
 import { openClocks, readRequests } from '../requests/readRequests';
 
 const DAYS_AHEAD = 35;
@@ -69,9 +71,12 @@ export async function readDesk(ctx: Context): Promise<Desk> {
   const today = localDay(ctx.clock.now(), ctx.organisation.zone);
   const requests = await readRequests(ctx, { state: 'open', right: null, stage: null, after: null, limit: 200 });
   const lines = requests.ok ? requests.value.lines : [];
-  const { waiting, cameIn } = await ctx.transaction(async (h) => ({
+  const closed = await closedOnes(ctx);
+  const since = await lookAtDesk(ctx);
+  const { waiting, cameIn, panels } = await ctx.transaction(async (h) => ({
     waiting: await whatWaits(ctx, h, lines, today),
     cameIn: await whatCameIn(ctx, h, lines, today),
+    panels: await panelsOf(ctx, h, { lines, closed }, today, since),
   }));
   const sources = await readSources(ctx);
   for (const { name, silentDays } of sources.ok ? sources.value.filter(({ isSilent }) => isSilent) : [])
@@ -82,5 +87,13 @@ export async function readDesk(ctx: Context): Promise<Desk> {
     open: requests.ok ? requests.value.open : 0,
     waiting: waiting.slice(0, WAITING),
     cameIn,
+    panels,
   };
+}
+
+/** The newest that are closed, for whoever looks back at them. */
+async function closedOnes(ctx: Context): Promise<RequestLine[]> {
+  if (ctx.actor.kind !== 'user' || !ctx.actor.roles.includes('auditor')) return [];
+  const closed = await readRequests(ctx, { state: 'closed', right: null, stage: null, after: null, limit: 200 });
+  return closed.ok ? closed.value.lines : [];
 }
