@@ -20,8 +20,10 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
           </Link>
         )}
       </div>
+      {/* Whoever does not work on requests begins with what is theirs. */}
+      {!mayOpen && <Panels panels={desk.panels} />}
       {seesRequests && <Runway today={desk.today} lines={desk.lines} />}
-      <Panels panels={desk.panels} />
+      {mayOpen && <Panels panels={desk.panels} />}
       <div className="two" style={{ marginTop: 14 }}>
         <section className="sheet" aria-labelledby="waiting">
           <header>
