@@ -50,6 +50,7 @@ export const DOORS = {
   'requests/decide': 'an erasure and a hand-over end with the decision',
   'requests/notes': 'requests that are joined keep their notes',
   'trail/recordTrail': 'changing keys is in the trail as well',
+  'trail/recordLook': 'whoever looks is in the trail',
   'helpers/createTask': 'a search asks the owners of systems that it cannot read',
 };
 

@@ -8,11 +8,13 @@ import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig, type Config } from './config';
 import { createContext } from './context';
 import { createQueue, jobsOf } from './jobs';
+import { newsOf, type News } from './news';
 
 interface Web {
   config: Config;
   knex: Knex;
   ctx: Context;
+  news: News;
 }
 
 // Next.js loads modules once per bundle; the process has one context all the same.
@@ -29,7 +31,7 @@ async function start(): Promise<Web> {
   const ctx = createContext(config, knex, jobsOf(boss), PUBLIC);
   await checkKeys(ctx);
   await replayJournal(ctx);
-  return { config, knex, ctx };
+  return { config, knex, ctx, news: newsOf(config.DATABASE_URL) };
 }
 
 export function web(): Promise<Web> {

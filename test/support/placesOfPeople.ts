@@ -72,6 +72,7 @@ export const PLACES: Record<string, Record<string, Ending>> = {
   ledger_nodes: { hash: 'nobody' },
   ledger_verifications: { faults: 'nobody' },
   letter_templates: { 'text language template': 'nobody' },
+  looks: { key: 'nobody' },
   letters: { 'state message_id id template': 'nobody', error: 'request' },
   mail_proposals: { 'id reasons decided_by state language right': 'nobody', 'sender_hash message_hash': 'term' },
   matches: {
@@ -133,7 +134,7 @@ export const PLACES: Record<string, Record<string, Ending>> = {
   trace_steps: { 'state error_code': 'nobody', error_text: 'request' },
   traces: { 'state kind id': 'nobody' },
   trail: { 'actor month subject act hash details_hash id': { stays: 'who looked and acted; its details are sealed' } },
-  users: { 'id name roles email password_hash': 'nobody' },
+  users: { 'id name roles email password_hash own_view': 'nobody' },
   wordings: { 'place id words method purposes': 'nobody' },
   work_keys: { subject: 'nobody', 'name_terms hashes': 'term' },
 };

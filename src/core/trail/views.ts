@@ -6,6 +6,8 @@ export interface TrailLine {
   act: string;
   subject: string | null;
   details: string | null;
+  /** How often the same was looked at within ten minutes. */
+  times: number;
 }
 
 export interface TrailPage {

@@ -37,6 +37,8 @@ import * as reasons from '../migrations/0035_reasons';
 import * as trees from '../migrations/0036_trees';
 import * as ownView from '../migrations/0037_own_view';
 import * as roleDesks from '../migrations/0038_role_desks';
+import * as looks from '../migrations/0039_looks';
+import * as news from '../migrations/0040_news';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -78,6 +80,8 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0036_trees': trees,
   '0037_own_view': ownView,
   '0038_role_desks': roleDesks,
+  '0039_looks': looks,
+  '0040_news': news,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

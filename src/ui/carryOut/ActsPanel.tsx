@@ -3,6 +3,7 @@
 import Checkbox from '@mui/material/Checkbox';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import { useNews } from '../shared/useNews';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { EffectView, RecordActView } from '../../core/carryOut/views';
@@ -114,8 +115,8 @@ export function RecordsPanel({ request, actions }: Props) {
       const result = await actions.readRecordActs({ ref: request.ref });
       return result.ok ? result.value : { records: [], acts: [], recipients: [] };
     },
-    refetchInterval: (query) => (isMoving(query.state.data) ? 1000 : false),
   });
+  useNews(isMoving(data), refetch);
   const [chosen, setChosen] = useState({ record: '', field: '', value: '' });
   if (!data)
     return (

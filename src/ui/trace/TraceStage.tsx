@@ -1,5 +1,6 @@
 'use client';
 
+import { useNews } from '../shared/useNews';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/trace/conditions';
@@ -33,8 +34,8 @@ export function TraceStage({
       return (await response.json()) as TraceView | null;
     },
     initialData: first,
-    refetchInterval: (query) => (query.state.data?.state === 'running' ? 800 : false),
   });
+  useNews(trace?.state === 'running', refetch);
   // What the server rendered anew (after an act) is newer than what was fetched before.
   const client = useQueryClient();
   useEffect(() => {

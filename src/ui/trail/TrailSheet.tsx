@@ -19,7 +19,18 @@ const idOf = ({ seq, at }: TrailLine) => `${seq} ${at}`;
 const columnsOf = (zone: string): GridColumn<TrailLine>[] => [
   { id: 'when', title: 'when', width: 168, isFixed: true, text: ({ at }) => sayInstant(at, zone) },
   { id: 'who', title: 'who', width: 150, text: ({ actor }) => actor },
-  { id: 'did', title: 'did', width: 170, text: ({ act }) => inWords(act), show: ({ act }) => <b>{inWords(act)}</b> },
+  {
+    id: 'did',
+    title: 'did',
+    width: 170,
+    text: ({ act, times }) => (times > 1 ? `${inWords(act)}, ${times} times` : inWords(act)),
+    show: ({ act, times }) => (
+      <span title={times > 1 ? `${times} times within ten minutes` : undefined}>
+        <b>{inWords(act)}</b>
+        {times > 1 && ` × ${times}`}
+      </span>
+    ),
+  },
   {
     id: 'about',
     title: 'about',

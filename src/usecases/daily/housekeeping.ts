@@ -3,6 +3,7 @@ import { forgetOldLinks } from '../../db/choicesPage/choicesPageLinks';
 import { forgetClaims } from '../../db/shared/claims';
 import { takeOldExports } from '../../db/ledger/exports';
 import { forgetEndedImports, takeUnusedImports } from '../../db/imports/imports';
+import { forgetSingleLooks } from '../../db/trail/looks';
 import type { Context } from '../shared/context';
 import { endOldWork } from '../keys/workKeys';
 
@@ -16,6 +17,7 @@ export async function housekeeping(ctx: Context): Promise<void> {
   const files = await ctx.transaction(async (h) => {
     await forgetClaims(h, ctx.clock.real());
     await forgetOldLinks(h, before(1));
+    await forgetSingleLooks(h, before(1, ctx.clock.now()));
     await endOldWork(ctx, h);
     await forgetEndedImports(h);
     return [

@@ -15,6 +15,7 @@ import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { systemsInReach } from '../systems/systemsInReach';
 import { faultCode } from '../shared/faultCode';
+import { recordLook } from '../trail/recordLook';
 import { recordTrail } from '../trail/recordTrail';
 import { arrivalName } from './sealed';
 
@@ -76,7 +77,7 @@ export async function readArrivals(
       mustLook: row.state === 'unreadable',
       tries: row.tries,
     }));
-    if (views.length > 0) await recordTrail(ctx, h, 'arrivals-viewed', null, `${input.kind}: ${views.length}`);
+    if (views.length > 0) await recordLook(ctx, h, 'arrivals-viewed', null, `${input.kind}: ${views.length}`);
     return ok(views);
   });
 }

@@ -11,7 +11,7 @@ import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { viewOrNull } from '../runs/runView';
-import { recordTrail } from '../trail/recordTrail';
+import { recordLook } from '../trail/recordLook';
 import { fileOf } from './fileOf';
 import { systemsInReach } from '../systems/systemsInReach';
 import { importableSystems, mayImport } from './mayImport';
@@ -93,7 +93,7 @@ export async function readImport(
         raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line),
       });
     const preview = row.preview && { ...row.preview, held: await openPreview(ctx, h, row) };
-    if (held.length > 0 || preview) await recordTrail(ctx, h, 'quarantine-opened', row.id);
+    if (held.length > 0 || preview) await recordLook(ctx, h, 'quarantine-opened', row.id);
     const toMap = row.state === 'unmapped' && file ? { ...proposalFor(file), sample: file.sample } : null;
     return ok({
       summary: await summary(ctx, h, row, systems),

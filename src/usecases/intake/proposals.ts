@@ -12,6 +12,7 @@ import { lockProposal, setProposal, waitingProposals, type ProposalRow } from '.
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
+import { recordLook } from '../trail/recordLook';
 import { recordTrail } from '../trail/recordTrail';
 import { fromStaffForm } from './openFromStaff';
 import { openRequestIn, type OpenedRequest } from './openRequest';
@@ -41,7 +42,7 @@ export async function readProposals(ctx: Context): Promise<Result<ProposalView[]
         text,
       });
     }
-    if (views.length > 0) await recordTrail(ctx, h, 'proposals-viewed', null, `${views.length}`);
+    if (views.length > 0) await recordLook(ctx, h, 'proposals-viewed', null, `${views.length}`);
     return ok(views);
   });
 }

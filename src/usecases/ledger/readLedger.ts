@@ -11,7 +11,7 @@ import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { runView } from '../runs/runView';
 import { ledgerHead } from './proofs';
-import { recordTrail } from '../trail/recordTrail';
+import { recordLook } from '../trail/recordLook';
 
 const PAGE = 50;
 
@@ -52,7 +52,7 @@ export async function readLedger(
     const head = await ledgerHead(ctx, h);
     const purposes = [...new Map((await allPurposes(h)).map((purpose) => [purpose.id, purpose])).values()];
     const verification = await lastVerification(h);
-    await recordTrail(ctx, h, 'ledger-opened', null);
+    await recordLook(ctx, h, 'ledger-opened', null);
     return ok({
       size,
       head: head && { root: head.root, signedAt: head.signedAt },

@@ -16,7 +16,7 @@ import type { Context } from '../shared/context';
 import { readRules, subjectOf } from '../standing/standingOfPerson';
 import { reach } from '../shared/may';
 import { vaultOf, type Vault } from '../keys/vault';
-import { recordTrail } from '../trail/recordTrail';
+import { recordLook } from '../trail/recordLook';
 import { choicePart } from '../ledger/sealed';
 import { linkReason, personIdentifier, personName } from './sealed';
 
@@ -53,7 +53,7 @@ export async function personView(
       stage: request.stage,
       dueOn: request.due_on,
     }));
-    await recordTrail(ctx, h, 'person-opened', row.id);
+    await recordLook(ctx, h, 'person-opened', row.id);
     return ok({
       id: row.id,
       name: name && isMasked ? maskName(name) : name,

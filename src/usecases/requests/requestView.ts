@@ -12,7 +12,7 @@ import type { Context } from '../shared/context';
 import { readPlan } from '../erasure/readPlan';
 import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
-import { recordTrail } from '../trail/recordTrail';
+import { recordLook } from '../trail/recordLook';
 import { sayPersonOfRequest } from '../people/personOfRequest';
 import { requestText, saidPerson } from './sealed';
 
@@ -33,7 +33,7 @@ export async function requestView(
   input: { ref: RequestRef },
 ): Promise<Result<RequestView, AccessRefusal>> {
   const found = await readWhole(ctx, input);
-  if (found.ok) await ctx.transaction((h) => recordTrail(ctx, h, 'request-viewed', found.value.ref));
+  if (found.ok) await ctx.transaction((h) => recordLook(ctx, h, 'request-viewed', found.value.ref));
   return found;
 }
 

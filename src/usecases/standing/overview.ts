@@ -12,7 +12,7 @@ import { rateRows, type RateRow } from '../../db/standing/rates';
 import { listSystems } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
-import { recordTrail } from '../trail/recordTrail';
+import { recordLook } from '../trail/recordLook';
 import { everyoneAsOf } from './everyoneAsOf';
 import { readRules } from './standingOfPerson';
 
@@ -73,7 +73,7 @@ export async function readOverview(
       purposes: inForce.map(({ id, title }) => ({ id, title })),
     };
   });
-  await ctx.transaction((h) => recordTrail(ctx, h, 'ledger-opened', null, `overview on ${view.on}`));
+  await ctx.transaction((h) => recordLook(ctx, h, 'ledger-opened', null, `overview on ${view.on}`));
   return ok(view);
 }
 

@@ -17,6 +17,7 @@ import { knownPerson } from '../people/knownPerson';
 import { workOnRequest } from '../requests/workOnRequest';
 import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
+import { recordLook } from '../trail/recordLook';
 import { recordTrail } from '../trail/recordTrail';
 import { otherPeople } from './judge';
 import { readSecond } from './secondReader';
@@ -35,7 +36,7 @@ export async function openMatch(ctx: Context, input: { id: string }): Promise<Re
     if (!record) return refuse({ code: 'not-found' });
     const person = (await knownPerson(ctx, h, request, match.trace_id)).record;
     const scored = match.parent_key ? [] : score(person, record.person).fields;
-    await recordTrail(
+    await recordLook(
       ctx,
       h,
       'record-opened',

@@ -1,6 +1,7 @@
 import { reachOf } from '../../core/access/roles';
 import { link, type TrailAct } from '../../core/trail/chain';
 import { readTrail, trailOfMonth } from '../../db/trail/readTrail';
+import { timesOfLooks } from '../../db/trail/looks';
 import { userNames } from '../../db/access/users';
 import type { TrailRow } from '../../db/trail/appendTrail';
 import type { TrailLine, TrailPage } from '../../core/trail/views';
@@ -21,6 +22,10 @@ export async function readTrailPage(
   return ctx.transaction(async (h) => {
     const rows = await readTrail(h, { ...filter, actor, limit: 101 });
     const names = await userNames(h);
+    const times = await timesOfLooks(
+      h,
+      rows.map(({ id }) => id),
+    );
     const vault = vaultOf(ctx, h);
     await vault.load(rows.flatMap(({ data_key_id }) => data_key_id ?? []));
     const lines: TrailLine[] = [];
@@ -31,6 +36,7 @@ export async function readTrailPage(
         actor: names.get(row.actor) ?? row.actor,
         act: row.act,
         subject: row.subject,
+        times: times.get(row.id) ?? 1,
         details: await openDetails(ctx, vault, row, isMasked),
       });
     const month = ctx.clock.now().slice(0, 7);

@@ -11,6 +11,7 @@ import { trailDetails } from './sealed';
  * Adds one entry to the trail, in the transaction of the act it tells of. Take it last: it holds the lock of a chain.
  *
  * @param details free text, kept sealed: under the key of the request or person that `subject` names, so that it dies with them
+ * @returns the id of the entry
  * @param under the data key to seal under where the subject is neither; without one the details must name nobody
  */
 export async function recordTrail(
@@ -20,7 +21,7 @@ export async function recordTrail(
   subject: string | null,
   details: string | null = null,
   under: string | null = null,
-): Promise<void> {
+): Promise<string> {
   const id = ctx.keys.id('trl');
   const at = ctx.clock.now();
   const month = at.slice(0, 7);
@@ -52,4 +53,5 @@ export async function recordTrail(
     data_key_id: keyId,
     hash,
   });
+  return id;
 }
