@@ -29,7 +29,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         />
         <AppRouterCacheProvider options={{ enableCssLayer: true, ...(nonce ? { nonce } : {}) }}>
           <NuqsAdapter>
-            <Providers region={region}>{children}</Providers>
+            <Providers region={region} nonce={nonce}>
+              {children}
+            </Providers>
           </NuqsAdapter>
         </AppRouterCacheProvider>
       </body>

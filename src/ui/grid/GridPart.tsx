@@ -13,6 +13,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { GridColumn, GridProps } from './gridTypes';
 import { useOwnView } from './ownView';
+import { useNonce } from '../theme/nonce';
 
 interface Line<R> {
   id: string;
@@ -39,6 +40,7 @@ export default function GridPart<R>({
 }: GridProps<R>) {
   const { view, hide } = useOwnView();
   const router = useRouter();
+  const nonce = useNonce();
   const defs = useMemo(() => columns.map(defOf), [columns]);
   const lines = useMemo(() => rows.map((row): Line<R> => ({ id: idOf(row), row })), [rows, idOf]);
   const hidden = view.hidden[list] ?? columns.filter(({ isAside }) => isAside).map(({ id }) => id);
@@ -48,6 +50,7 @@ export default function GridPart<R>({
     <div className="grid">
       <DataGrid<Line<R>>
         aria-label={label}
+        {...(nonce ? { nonce } : {})}
         rows={lines}
         columns={defs}
         columnVisibilityModel={visible}

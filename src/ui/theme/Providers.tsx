@@ -7,8 +7,19 @@ import type { Region } from '../../core/shared/region';
 import { SayProvider } from '../shared/Say';
 import { theme } from './theme';
 import { InRegion } from '../fields/region';
+import { NonceContext } from './nonce';
 
-export function Providers({ region, children }: { region: Region; children: ReactNode }) {
+export function Providers({
+  region,
+  nonce,
+  children,
+}: {
+  region: Region;
+  nonce?: string | undefined;
+  children: ReactNode;
+}) {
+  // That of the document counts; a page shown anew within it comes with another.
+  const [first] = useState(nonce);
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
   );
@@ -19,9 +30,11 @@ export function Providers({ region, children }: { region: Region; children: Reac
   return (
     <ThemeProvider theme={theme} defaultMode="light" modeStorageKey="bookend-mode">
       <QueryClientProvider client={client}>
-        <InRegion value={region}>
-          <SayProvider>{children}</SayProvider>
-        </InRegion>
+        <NonceContext value={first}>
+          <InRegion value={region}>
+            <SayProvider>{children}</SayProvider>
+          </InRegion>
+        </NonceContext>
       </QueryClientProvider>
     </ThemeProvider>
   );
