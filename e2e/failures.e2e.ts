@@ -42,7 +42,7 @@ describe('a system that fails during a trace is said as it is, tried again, and 
     await seen(page, /↻ trying again Newsletter service .*The service failed with 500/);
     await seen(page, /Web shop [1-9]\d* found/);
     await seen(page, /✓ Newsletter service 1 found/);
-    await seen(page, /Review \d+ match/);
+    await seen(page, /Review \d+ group/);
   }, 240_000);
 
   test.each([
@@ -83,7 +83,7 @@ describe('a system that fails during a trace is said as it is, tried again, and 
   test('the mailbox stays away: it ends as failed, the rest can go on, and it can be tried again', async () => {
     await traceAgain(() => misbehave('mailbox', 'refused'));
     await seen(page, /✕ failed Support mailbox .*The mailbox is not there/);
-    await seen(page, /Review \d+ match/);
+    await seen(page, /Review \d+ group/);
     await misbehave('mailbox', 'none');
     await press(page, 'Try again');
     await seen(page, /✓ Support mailbox [1-9]\d* found/);

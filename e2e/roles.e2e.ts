@@ -115,6 +115,24 @@ describe.each(Object.entries(DATA))('%s', (path, allowed) => {
   });
 });
 
+test('what moves is told to whoever is signed in, by its kind alone', async () => {
+  for (const role of ROLES) {
+    const response = await get('/api/staff/news', role);
+    expect(`${role} ${response.status}`).toBe(`${role} ${role === 'nobody' ? 401 : 200}`);
+    await response.body?.cancel();
+  }
+  const response = await get('/api/staff/news', 'counter-staff');
+  expect(response.headers.get('content-type')).toBe('text/event-stream');
+  const reader = response.body!.getReader();
+  let said = '';
+  while (!said.includes('event: news')) {
+    await query(WORLD.database, "update requests set undecided = undecided where ref = 'none'");
+    said += new TextDecoder().decode((await reader.read()).value);
+  }
+  await reader.cancel();
+  expect(said.replace(/retry: 2000\n\n|: alive\n\n/g, '')).toMatch(/^(event: news\ndata: [a-z_]+\n\n)+$/);
+});
+
 test.each(PUBLIC.map((path) => [path]))('%s is open to everybody', async (path) =>
   expect((await get(path, 'nobody')).status).toBe(200),
 );

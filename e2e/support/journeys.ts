@@ -32,7 +32,7 @@ export async function proveByCode(
 
 export async function traceToEnd(page: Page): Promise<void> {
   await press(page, 'Start the trace');
-  await seen(page, /Review \d+ match/);
+  await seen(page, /Review \d+ group/);
   // The sheet may say so a moment before the list of matches has the last of them.
   await seen(page, 'Trace again');
 }

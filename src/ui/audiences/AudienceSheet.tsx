@@ -16,6 +16,7 @@ import { RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
+import { FileDrop } from '../fields/FileDrop';
 
 const number = new Intl.NumberFormat('en');
 
@@ -213,11 +214,11 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
   const [isBusy, setBusy] = useState(false);
   const [purpose, setPurpose] = useState(purposes[0]?.id ?? '');
   const [channel, setChannel] = useState('email');
+  const [file, setFile] = useState<File | null>(null);
   const router = useRouter();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const file = form.get('file') as File;
+    if (!file) return setFailure('Choose the list first.');
     setBusy(true);
     setFailure(null);
     const response = await fetch('/ledger/audiences/upload', {
@@ -254,16 +255,13 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
           ]}
           choose={(one) => setChannel(one!)}
         />
-        <label>
-          list{' '}
-          <input
-            type="file"
-            name="file"
-            accept=".csv,.txt,.ndjson,.xlsx"
-            required
-            style={{ border: 0, padding: 0, height: 'auto' }}
-          />
-        </label>
+        <FileDrop
+          label="List"
+          kinds={['.csv', '.txt', '.ndjson', '.xlsx']}
+          file={file}
+          choose={setFile}
+          disabled={isBusy}
+        />
         {failure && (
           <p className="note bad" role="alert">
             {failure}
@@ -281,10 +279,14 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
 
 function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
   const [verdict, setVerdict] = useState<MessageVerdict | null>(null);
+  const [file, setFile] = useState<File | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const result = await checkDraft(new FormData(event.currentTarget)).catch((): ActionResult<MessageVerdict> => ({
+    if (!file) return setFailure('Choose the draft first.');
+    const form = new FormData();
+    form.set('file', file);
+    const result = await checkDraft(form).catch((): ActionResult<MessageVerdict> => ({
       ok: false,
       message: 'The server did not answer. Try again.',
     }));
@@ -295,10 +297,7 @@ function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
     <section className="sheet pad stack" aria-labelledby="draft">
       <h2 id="draft">Check a message</h2>
       <form onSubmit={(event) => void submit(event)} className="stack">
-        <label>
-          Draft mail (EML or HTML){' '}
-          <input type="file" name="file" accept=".eml,.html,.htm,message/rfc822,text/html" required />
-        </label>
+        <FileDrop label="Draft mail" kinds={['.eml', '.html', '.htm']} file={file} choose={setFile} />
         <div>
           <Button type="submit" variant="contained">
             Check the message

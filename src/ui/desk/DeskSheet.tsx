@@ -3,6 +3,7 @@ import type { Desk } from '../../core/desk/views';
 import { sayDay } from '../../core/shared/days';
 import { Runway } from './Runway';
 import { ListTable } from '../shared/ListTable';
+import { FirstMinute } from './FirstMinute';
 import './desk.css';
 
 /** What is due, what is stuck and on whom, what came in. */
@@ -20,6 +21,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
           </Link>
         )}
       </div>
+      <FirstMinute />
       {/* Whoever does not work on requests begins with what is theirs. */}
       {!mayOpen && <Panels panels={desk.panels} />}
       {seesRequests && <Runway today={desk.today} lines={desk.lines} />}

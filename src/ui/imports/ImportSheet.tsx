@@ -8,6 +8,7 @@ import type { ImportSummary } from '../../core/imports/views';
 import { sayShortInstant } from '../../core/shared/days';
 import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
+import { FileDrop, sayBytes } from '../fields/FileDrop';
 
 interface Sent {
   ok: boolean;
@@ -36,9 +37,6 @@ function send(system: string, file: File, onProgress: (share: number) => void): 
   });
 }
 
-const BYTES = (bytes: number) =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
-
 /** A source's file: chosen, tried out without a trace, then taken in. */
 export function ImportSheet({
   imports,
@@ -51,13 +49,12 @@ export function ImportSheet({
 }) {
   const [failure, setFailure] = useState<string | null>(null);
   const [share, setShare] = useState<number | null>(null);
+  const [file, setFile] = useState<File | null>(null);
   const [system, setSystem] = useState(sources[0]?.id ?? '');
   const router = useRouter();
   const onCheck = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const file = form.get('file');
-    if (!(file instanceof File) || file.size === 0) return setFailure('Choose a file that is not empty.');
+    if (!file || file.size === 0) return setFailure('Choose a file that is not empty.');
     setFailure(null);
     setShare(0);
     const sent = await send(system, file, setShare);
@@ -84,16 +81,13 @@ export function ImportSheet({
             options={sources.map(({ id, name }) => [id, name] as const)}
             choose={(id) => setSystem(id ?? '')}
           />
-          <label>
-            file{' '}
-            <input
-              type="file"
-              name="file"
-              accept=".csv,.tsv,.txt,.ndjson,.xlsx"
-              required
-              style={{ border: 0, padding: 0, height: 'auto' }}
-            />
-          </label>
+          <FileDrop
+            label="File"
+            kinds={['.csv', '.tsv', '.txt', '.ndjson', '.xlsx']}
+            file={file}
+            choose={setFile}
+            share={share}
+          />
           <Button type="submit" variant="contained" disabled={share !== null}>
             {share === null ? 'Try it out' : `Sending… ${Math.round(share * 100)} %`}
           </Button>
@@ -130,7 +124,7 @@ export function ImportSheet({
             <tbody>
               {imports.map((one) => (
                 <tr key={one.id}>
-                  <td className="nowrap" title={BYTES(one.bytes)}>
+                  <td className="nowrap" title={sayBytes(one.bytes)}>
                     <Link href={`/ledger/imports/${one.id}`}>{one.fileName}</Link>
                   </td>
                   <td className="muted nowrap">{one.system}</td>
