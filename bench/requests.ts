@@ -498,7 +498,7 @@ await part('pack', async () => {
       language: 'en',
     }),
   );
-  must(await proveAtCounter(coordinator, { ref }));
+  must(await proveAtCounter(coordinator, { ref, document: 'passport', seen: 'in-person' }));
   const { traceId } = must(await startTrace(coordinator, { ref }));
   await runTraceStep(ctx, { traceId, systemId: 'sys_b', round: 1 });
   for (const band of ['certain', 'likely', 'possible'] as const) must(await acceptBand(coordinator, { ref, band }));

@@ -56,7 +56,7 @@ async function provenRequest({ email, first_name, last_name, country }: (typeof 
     },
   });
   if (!opened.ok) throw new Error(`a request was refused: ${opened.refusal.code}`);
-  const proven = await proveAtCounter(ctx, { ref: opened.value.ref });
+  const proven = await proveAtCounter(ctx, { ref: opened.value.ref, document: 'passport', seen: 'in-person' });
   if (!proven.ok) throw new Error(`identity was refused: ${proven.refusal.code}`);
   return opened.value.ref;
 }

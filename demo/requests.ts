@@ -231,7 +231,7 @@ const overdue: Story = async (world) => {
   const ref = await open(world, person, 'access', addDays(world.today, -35), { channel: 'letter' });
   world.clock.goTo(`${addDays(world.today, -30)}T10:00:00Z`);
   // The letter had a copy of a document with it.
-  must(await proveAtCounter(world.coordinator, { ref }));
+  must(await proveAtCounter(world.coordinator, { ref, document: 'passport', seen: 'in-person' }));
   await trace(world, ref);
 };
 

@@ -83,7 +83,7 @@ const alone = (act: string, may: readonly Role[]): Called => ({ act, args: [], m
 
 const CALLS: Called[] = [
   ...[
-    'proveAtCounter',
+    'takeBackIdentity',
     'refuseForIdentity',
     'acknowledgeByHand',
     'readRecordActs',
@@ -95,6 +95,7 @@ const CALLS: Called[] = [
     'makePlan',
     'sendPack',
   ].map((act) => on(act)),
+  on('proveAtCounter', { document: 'passport', seen: 'in-person' }),
   on('askIdentity', { address: 'nobody@nowhere.example' }),
   on('recordClockEvent', { kind: 'extended', reason: 'a long reason', until: null, toldByHand: false }),
   on('changeBasis', { regimes: ['uk-gdpr'], receivedOn: '2026-11-20', reason: 'they live there' }),

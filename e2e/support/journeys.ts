@@ -151,6 +151,9 @@ export async function openAtCounter(
   await at(page, /^\/requests\/BK-/);
   const ref = new URL(page.url()).pathname.split('/').at(-1)!;
   await press(page, 'A document was looked at');
+  await choose(page, 'Document', 'passport');
+  await choose(page, 'How it was seen', 'seen in person');
+  await press(page, 'It proves who they are');
   await seen(page, 'Start the trace');
   return ref;
 }

@@ -118,7 +118,7 @@ export async function measureSchema(
           language: 'en',
         }),
       );
-      must(await proveAtCounter(coordinator, { ref }));
+      must(await proveAtCounter(coordinator, { ref, document: 'passport', seen: 'in-person' }));
       must(await startTrace(coordinator, { ref }));
       await world.drain();
       return must(await traceView(coordinator, { ref }))!

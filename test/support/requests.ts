@@ -65,6 +65,7 @@ export function requestView(more: Partial<RequestView> = {}): RequestView {
     identity: {
       state: 'none',
       method: null,
+      document: null,
       addresses: [],
       tries: null,
       methods: [],

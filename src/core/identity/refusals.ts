@@ -17,6 +17,8 @@ export type IdentityRefusal =
   | { code: 'identity-not-failed' }
   | { code: 'no-address' };
 
+export type TakeBackIdentityRefusal = { code: 'identity-not-by-document' } | { code: 'identity-rested-on' };
+
 export type ProveRefusal =
   | { code: 'link-unknown' }
   | { code: 'link-expired' }

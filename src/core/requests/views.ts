@@ -4,6 +4,7 @@ import type { ClockReading } from '../clock/clock';
 import type { NextAct } from './nextAct';
 import type { PersonRecord } from '../people/record';
 import type { BoundBy } from '../clock/views';
+import type { Document, Seen } from '../identity/documents';
 import type { MethodOffer } from '../identity/identityMethods';
 import type { PlanView } from '../erasure/views';
 import type { BindingLaws } from '../clock/lawsFor';
@@ -63,6 +64,8 @@ export interface RequestView extends RequestLine {
   identity: {
     state: string;
     method: string | null;
+    /** The document that a colleague saw. */
+    document: { kind: Document; seen: Seen; by: string | null; mayTakeBack: boolean } | null;
     addresses: { address: string; isAsking: boolean }[];
     tries: number | null;
     methods: MethodOffer[];

@@ -47,6 +47,7 @@ export const TRAIL_ACTS = [
   'calendar-feed-made',
   'identity-asked',
   'identity-proven',
+  'identity-taken-back',
   'identity-failed',
   'identity-refused',
   'clock-event',

@@ -19,6 +19,7 @@ import type {
   BeginShopProofRefusal,
   CheckFactsRefusal,
   IdentityRefusal,
+  TakeBackIdentityRefusal,
   ProveRefusal,
   ShopProofRefusal,
   ShowAuthorityRefusal,
@@ -115,6 +116,7 @@ export type Refusal =
   | FinishRecordActsRefusal
   | HandRefusal
   | IdentityRefusal
+  | TakeBackIdentityRefusal
   | InTheWay
   | JoinRequestsRefusal
   | KeyExportRefusal
@@ -248,6 +250,9 @@ const WORDS: Words<Refusal> = {
   'status-unknown': () => 'Reference and word do not belong together.',
   'identity-proven-already': () => 'Identity is proven already.',
   'identity-not-proven': () => 'Identity has to be proven first.',
+  'identity-not-by-document': () =>
+    'Only what a colleague saw can be taken back; a code or facts are proof by themselves.',
+  'identity-rested-on': () => 'The trace or the decision rests on it already. Nothing was changed.',
   'identity-not-failed': () => 'Ask for proof of identity first; a refusal follows only when it fails.',
   'no-address': () => 'There is no address to answer to. Add one, or answer on paper.',
   'trace-running': () => 'A trace is running already.',

@@ -61,6 +61,11 @@ export async function takeBackWaiting(h: Handle, requestId: RequestId, kind: Clo
   await h.trx('clock_events').where({ request_id: requestId, kind }).whereNull('counts_at').delete();
 }
 
+/** Proof that was none: what was asked stands open again, from when it was asked. */
+export async function takeBackProven(h: Handle, requestId: RequestId): Promise<void> {
+  await h.trx('clock_events').where({ request_id: requestId, kind: 'identity-proven' }).delete();
+}
+
 export async function takeBackAnswered(h: Handle, requestId: RequestId): Promise<void> {
   await h.trx('clock_events').where({ request_id: requestId, kind: 'answered' }).delete();
 }

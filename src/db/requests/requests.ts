@@ -1,5 +1,6 @@
 import type { DataKeyId, PersonId, RequestId, RequestRef, SystemId, UserId } from '../../core/shared/ids';
 import type { Knex } from 'knex';
+import type { Document, Seen } from '../../core/identity/documents';
 import type { Right } from '../../core/requests/rights';
 import type { Stage } from '../../core/requests/stages';
 import { reachOf } from '../../core/access/roles';
@@ -24,6 +25,9 @@ export interface RequestRow {
   on_behalf_kind: string | null;
   identity: 'none' | 'asked' | 'proven' | 'failed';
   identity_method: string | null;
+  identity_document: Document | null;
+  identity_seen: Seen | null;
+  identity_by: UserId | null;
   trace: 'none' | 'running' | 'finished';
   undecided: number;
   decision: 'none' | 'fulfil' | 'refuse';

@@ -39,6 +39,7 @@ import * as ownView from '../migrations/0037_own_view';
 import * as roleDesks from '../migrations/0038_role_desks';
 import * as looks from '../migrations/0039_looks';
 import * as news from '../migrations/0040_news';
+import * as documentsSeen from '../migrations/0041_documents_seen';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -82,6 +83,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0038_role_desks': roleDesks,
   '0039_looks': looks,
   '0040_news': news,
+  '0041_documents_seen': documentsSeen,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -9,12 +9,15 @@ import { ActButton } from '../shared/ActButton';
 import { FactsForm } from './FactsForm';
 import type { RequestActs } from '../shared/acts';
 import { OneOf } from '../fields/OneOf';
+import { DocumentForm } from './DocumentForm';
+import { SAY_DOCUMENT, SAY_SEEN } from '../../core/identity/documents';
 
 /** Who asks, and may they; in proportion to the right and the data. What asking does to the clock is said beforehand. */
 export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const { identity, ref } = request;
   const [address, setAddress] = useState(identity.addresses[0]?.address ?? '');
   const [isFactsOpen, setFactsOpen] = useState(false);
+  const [isDocumentOpen, setDocumentOpen] = useState(false);
   const authority =
     request.authority === 'needed' && request.mayWork ? <Authority request={request} actions={actions} /> : null;
   if (identity.state === 'proven' || !request.mayWork)
@@ -22,6 +25,7 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
       <div className="body stack">
         {authority}
         <p className="muted">{identity.state === 'proven' ? 'Identity is proven.' : 'Identity is not proven yet.'}</p>
+        {identity.document && <DocumentSeen request={request} actions={actions} />}
       </div>
     );
   const clock = askingAndClock(request.laws);
@@ -89,9 +93,9 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
         <Button aria-expanded={isFactsOpen} disabled={whyNoFacts !== null} onClick={() => setFactsOpen(!isFactsOpen)}>
           Compare facts with what is on file
         </Button>
-        <ActButton act={() => actions.proveAtCounter({ ref })} done="Identity proven">
+        <Button aria-expanded={isDocumentOpen} onClick={() => setDocumentOpen(!isDocumentOpen)}>
           A document was looked at
-        </ActButton>
+        </Button>
         {identity.state !== 'none' && (
           <ActButton
             color="error"
@@ -102,8 +106,30 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
           </ActButton>
         )}
       </div>
+      {isDocumentOpen && <DocumentForm request={request} actions={actions} />}
       {whyNoFacts && <p className="muted">Facts are not open here: {whyNoFacts}</p>}
       {isFactsOpen && <FactsForm request={request} actions={actions} />}
+    </div>
+  );
+}
+
+/** What was seen, how and by whom; it can be taken back until something rests on it. */
+function DocumentSeen({ request, actions }: { request: RequestView; actions: RequestActs }) {
+  const { kind, seen, by, mayTakeBack } = request.identity.document!;
+  return (
+    <div className="row">
+      <span>
+        {SAY_DOCUMENT[kind]}, {SAY_SEEN[seen]}
+        {by ? ` by ${by}` : ''}
+      </span>
+      {request.mayWork &&
+        (mayTakeBack ? (
+          <ActButton act={() => actions.takeBackIdentity({ ref: request.ref })} done="Taken back: not proven">
+            Take it back
+          </ActButton>
+        ) : (
+          <span className="muted">The trace or the decision rests on it: it stands.</span>
+        ))}
     </div>
   );
 }

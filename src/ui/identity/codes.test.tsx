@@ -9,6 +9,7 @@ describe('identity', () => {
   const identity = {
     state: 'none',
     method: null,
+    document: null,
     addresses: [
       { address: 'l…@mail.example', isAsking: true },
       { address: 'l…@work.example', isAsking: false },

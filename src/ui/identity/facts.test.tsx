@@ -10,6 +10,7 @@ describe('who it is', () => {
   const identity = {
     state: 'none',
     method: null,
+    document: null,
     addresses: [],
     tries: null,
     methods: [{ method: 'facts' as const, isEnough: true, reasons: [] }],

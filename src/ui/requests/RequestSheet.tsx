@@ -166,7 +166,7 @@ function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: 
 
 const PROVEN: Record<string, string> = {
   'mailed-code': 'code mailed to the address on file, proven',
-  document: 'document seen; only the outcome is kept',
+  'document-seen': 'a document was seen, proven',
   facts: 'facts compared with the file, proven',
   'shop-sign-in': 'signed in at the shop, proven',
 };

@@ -175,7 +175,7 @@ async function opened(right: Right, ground: string): Promise<string> {
     }),
   );
   if (right === 'rectification' || right === 'restriction') {
-    must(await proveAtCounter(signe, { ref }));
+    must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
     must(await startTrace(signe, { ref }));
     await world.drain();
     for (const band of ['certain', 'likely'] as const) await acceptBand(signe, { ref, band });

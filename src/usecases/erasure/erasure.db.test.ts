@@ -72,7 +72,7 @@ async function opened(right: 'erasure' | 'access' = 'erasure', email = EMAIL): P
 
 async function planned(): Promise<string> {
   const ref = await opened();
-  await proveAtCounter(signe, { ref });
+  await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' });
   await startTrace(signe, { ref });
   await world.drain();
   await acceptBand(signe, { ref, band: 'certain' });
@@ -202,7 +202,7 @@ describe('refusals leave everything as it was', () => {
   test('no decision while a match is undecided, no plan before a decision', async () => {
     const ref = await opened();
     expect(await startTrace(signe, { ref })).toMatchObject({ refusal: { code: 'identity-not-proven' } });
-    await proveAtCounter(signe, { ref });
+    await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' });
     await startTrace(signe, { ref });
     await world.drain();
     expect(await decide(signe, { ref, outcome: 'fulfil', ground: 'x', reason: 'because' })).toMatchObject({
@@ -220,7 +220,7 @@ describe('refusals leave everything as it was', () => {
   test('a failing system is tried again and then found', async () => {
     shelf.fails = 2;
     const ref = await opened();
-    await proveAtCounter(signe, { ref });
+    await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' });
     await startTrace(signe, { ref });
     await world.drain();
     const view = await traceView(signe, { ref });
@@ -296,14 +296,14 @@ describe('identity', () => {
       const token = /identity\/([\w-]+)/.exec(mailOf(ref).text)![1]!;
       for (let n = 0; n < 5; n++) await proveIdentity(world.worker, { token, code: 'wrong' });
       expect(must(await requestView(signe, { ref })).state).toBe('paused');
-      must(await proveAtCounter(signe, { ref }));
+      must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
       expect(must(await requestView(signe, { ref }))).toMatchObject({
         state: 'running',
         pauses: [{ kind: 'identity', to: expect.any(String) }],
       });
       const quick = await opened('access', 'quick@post.example');
       must(await askIdentity(signe, { ref: quick, address: 'quick@post.example' }));
-      must(await proveAtCounter(signe, { ref: quick }));
+      must(await proveAtCounter(signe, { ref: quick, document: 'passport', seen: 'in-person' }));
       await world.drain();
       expect(must(await requestView(signe, { ref: quick }))).toMatchObject({
         state: 'running',

@@ -75,7 +75,7 @@ async function readyToErase(): Promise<string> {
     }),
   );
   await world.drain();
-  must(await proveAtCounter(signe, { ref }));
+  must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
   must(await startTrace(signe, { ref }));
   await world.drain();
   for (const band of ['certain', 'likely', 'possible'] as const) must(await acceptBand(signe, { ref, band }));

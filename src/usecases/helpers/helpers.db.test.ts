@@ -92,7 +92,7 @@ async function traced(right: 'access' | 'erasure' = 'access'): Promise<{ ref: st
       language: 'en',
     }),
   );
-  must(await proveAtCounter(signe, { ref }));
+  must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
   must(await startTrace(signe, { ref }));
   await world.drain();
   return { ref, token: /\/task\/([\w-]+)/.exec(world.mails.find(({ to }) => to === 'kurt@x.example')!.text)![1]! };

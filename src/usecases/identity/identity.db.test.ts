@@ -3,7 +3,9 @@ import { must } from '../../../test/support/must';
 import type { Context } from '../shared/context';
 import { checkFacts } from './checkFacts';
 import { decide } from '../requests/decide';
-import { proveAtCounter, refuseForIdentity, showAuthority } from './identity';
+import { NO_CONDITIONS } from '../../core/trace/conditions';
+import { startTrace } from '../trace/startTrace';
+import { askIdentity, proveAtCounter, refuseForIdentity, showAuthority, takeBackIdentity } from './identity';
 
 let world: RequestWorld['world'];
 let signe: Context;
@@ -19,7 +21,7 @@ describe('for somebody else', () => {
     const { ref } = await open({ onBehalf: { kind: 'agent', name: 'B. Quirke', email: 'quirke@law.example' } });
     await world.drain();
     expect(world.mails.at(-1)!.to).toBe('quirke@law.example');
-    must(await proveAtCounter(signe, { ref }));
+    must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
     expect(await view(ref)).toMatchObject({ stage: 'identity', next: { code: 'show-authority' } });
     expect(refusal(await decide(signe, { ref, outcome: 'fulfil', ground: 'art-15', reason: 'fine' }))).toBe(
       'identity-not-proven',
@@ -108,5 +110,35 @@ describe('facts', () => {
     const { ref } = await open({ person: { givenName: 'No', familyName: 'Body', emails: ['nobody@mail.example'] } });
     expect(refusal(await checkFacts(signe, { ref, facts: right }))).toBe('nothing-on-file');
     expect((await view(ref)).identity.factTriesLeft).toBe(3);
+  });
+});
+
+describe('a document that was looked at', () => {
+  test('which, how and by whom is kept; taken back, what was asked stands open from when it was asked', async () => {
+    const { ref } = await open();
+    const { address } = (await view(ref, signe)).identity.addresses[0]!;
+    must(await askIdentity(signe, { ref, address }));
+    await world.drain();
+    const asked = (await view(ref)).dueOn;
+    world.pass(3 * 86_400);
+    must(await proveAtCounter(signe, { ref, document: 'identity-card', seen: 'by-video' }));
+    expect((await view(ref)).identity).toMatchObject({
+      state: 'proven',
+      document: { kind: 'identity-card', seen: 'by-video', by: 'Signe Aaby', mayTakeBack: true },
+    });
+    must(await takeBackIdentity(signe, { ref }));
+    const after = await view(ref);
+    expect(after.identity).toMatchObject({ state: 'asked', document: null });
+    expect(after.state).toBe('paused');
+    expect(after.dueOn >= asked).toBe(true);
+    expect(refusal(await takeBackIdentity(signe, { ref }))).toBe('identity-not-by-document');
+  });
+
+  test('nothing is taken back once the trace rests on it', async () => {
+    const { ref } = await open();
+    must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
+    must(await startTrace(signe, { ref, conditions: NO_CONDITIONS }));
+    expect(refusal(await takeBackIdentity(signe, { ref }))).toBe('identity-rested-on');
+    expect((await view(ref)).identity.document).toMatchObject({ mayTakeBack: false });
   });
 });

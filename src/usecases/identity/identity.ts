@@ -1,13 +1,14 @@
 import type { RequestId, RequestRef } from '../../core/shared/ids';
 import type { ShowAuthorityRefusal } from '../../core/identity/refusals';
-import type { IdentityRefusal, ProveRefusal } from '../../core/identity/refusals';
+import type { IdentityRefusal, ProveRefusal, TakeBackIdentityRefusal } from '../../core/identity/refusals';
 import { languageOf } from '../../core/letters/mailings';
 import { sayName } from '../../core/matching/compare';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { identifiersOf, personById } from '../../db/people/persons';
 import { insertIdentityCheck, lockIdentityCheck, setIdentityCheck } from '../../db/identity/identityChecks';
 import { lockRequestById, setRequest, type RequestRow } from '../../db/requests/requests';
-import { clockOnFile, insertClockEvent, takeBackWaiting } from '../../db/clock/clockEvents';
+import type { DocumentSeen } from '../../core/identity/schema';
+import { clockOnFile, insertClockEvent, takeBackProven, takeBackWaiting } from '../../db/clock/clockEvents';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
@@ -130,11 +131,35 @@ export async function proveIdentity(
   });
 }
 
-/** A document looked at over the counter; only the outcome is kept. */
-export async function proveAtCounter(ctx: Context, input: { ref: RequestRef }) {
+/** A document that a colleague looked at: which, how, and by whom is kept, and nothing of the document. */
+export async function proveAtCounter(ctx: Context, input: DocumentSeen) {
   return workOnRequest<null, IdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
     if (request.identity === 'proven') return refuse({ code: 'identity-proven-already' });
     await markProven(ctx, h, request, 'document-seen');
+    await setRequest(h, request.id, {
+      identity_document: input.document,
+      identity_seen: input.seen,
+      identity_by: ctx.actor.id,
+    });
+    return ok(null);
+  });
+}
+
+/** It was the wrong document, or the wrong request: as long as nothing rests on it, it was never proven. */
+export async function takeBackIdentity(ctx: Context, input: { ref: RequestRef }) {
+  return workOnRequest<null, TakeBackIdentityRefusal>(ctx, input.ref, 'requests.work', async (h, request) => {
+    if (request.identity !== 'proven' || request.identity_method !== 'document-seen')
+      return refuse({ code: 'identity-not-by-document' });
+    if (request.trace !== 'none' || request.decision !== 'none') return refuse({ code: 'identity-rested-on' });
+    await takeBackProven(h, request.id);
+    await setRequest(h, request.id, {
+      identity: (await isIdentityAsked(h, request.id)) ? 'asked' : 'none',
+      identity_method: null,
+      identity_document: null,
+      identity_seen: null,
+      identity_by: null,
+    });
+    await recordTrail(ctx, h, 'identity-taken-back', request.ref);
     return ok(null);
   });
 }

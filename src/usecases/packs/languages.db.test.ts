@@ -214,7 +214,7 @@ async function packed(language: Language, sayMissing = false): Promise<Map<strin
       language,
     }),
   );
-  must(await proveAtCounter(signe, { ref }));
+  must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
   must(await startTrace(signe, { ref }));
   await world.drain();
   const { matches } = must(await traceView(signe, { ref }))!;

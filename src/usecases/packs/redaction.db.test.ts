@@ -117,7 +117,7 @@ async function reviewed(
       language: 'en',
     }),
   );
-  must(await proveAtCounter(signe, { ref }));
+  must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
   must(await startTrace(signe, { ref }));
   await world.drain();
   const { matches } = must(await traceView(signe, { ref }))!;

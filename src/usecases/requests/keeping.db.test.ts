@@ -176,7 +176,7 @@ test('a request is linked to the organisation’s own matter, and the link taken
 describe('the end of a request’s own data', () => {
   test('goes three years after its answer and no day before; what stays names nobody', async () => {
     const { ref } = await open();
-    must(await proveAtCounter(signe, { ref }));
+    must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
     must(await addNote(signe, { ref, text: 'Lone rang twice' }));
     must(await startTrace(signe, { ref }));
     await world.drain();

@@ -66,10 +66,19 @@ async function eventsPart(
   return opened;
 }
 
-export async function identityPart({ ctx, h, row, isMasked }: Source): Promise<RequestView['identity']> {
+export async function identityPart({ ctx, h, row, names, isMasked }: Source): Promise<RequestView['identity']> {
   return {
     state: row.identity,
     method: row.identity_method,
+    document:
+      row.identity_document && row.identity_seen
+        ? {
+            kind: row.identity_document,
+            seen: row.identity_seen,
+            by: row.identity_by ? (names.get(row.identity_by) ?? null) : null,
+            mayTakeBack: row.trace === 'none' && row.decision === 'none',
+          }
+        : null,
     addresses: isMasked ? [] : await addressesOnFile(ctx, h, row),
     tries: (await lastIdentityCheck(h, row.id))?.tries ?? null,
     methods: identityMethods(row.right, await holdsSpecialData(h)),

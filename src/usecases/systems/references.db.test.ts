@@ -109,7 +109,7 @@ async function found(): Promise<string[]> {
       language: 'en',
     }),
   );
-  must(await proveAtCounter(coordinator, { ref }));
+  must(await proveAtCounter(coordinator, { ref, document: 'passport', seen: 'in-person' }));
   must(await startTrace(coordinator, { ref }));
   await world.drain();
   return must(await traceView(coordinator, { ref }))!

@@ -111,7 +111,7 @@ async function request(): Promise<string> {
       language: 'en',
     }),
   );
-  must(await proveAtCounter(signe, { ref }));
+  must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
   return ref;
 }
 async function traced(ref: string, conditions?: TraceConditions) {

@@ -4,7 +4,7 @@ import { carryOutChoicesInput, correctFieldInput, tellRecipientInput } from '../
 import { changeBasisInput, recordClockEventInput, whatIfInput } from '../../../core/clock/schema';
 import { confirmPlanInput } from '../../../core/erasure/schema';
 import { cancelTaskInput } from '../../../core/helpers/schema';
-import { askIdentityInput, checkFactsInput } from '../../../core/identity/schema';
+import { askIdentityInput, checkFactsInput, proveAtCounterInput } from '../../../core/identity/schema';
 import { confirmProposalInput, joinRequestsInput } from '../../../core/intake/schema';
 import { sendAgainInput } from '../../../core/letters/schema';
 import { startPackInput } from '../../../core/packs/schema';
@@ -66,7 +66,8 @@ export const joinRequests = act(joinRequestsInput, joining.joinRequests);
 
 // Who asks.
 export const askIdentity = act(askIdentityInput, identity.askIdentity);
-export const proveAtCounter = act(refInput, identity.proveAtCounter);
+export const proveAtCounter = act(proveAtCounterInput, identity.proveAtCounter);
+export const takeBackIdentity = act(refInput, identity.takeBackIdentity);
 export const refuseForIdentity = act(refInput, identity.refuseForIdentity);
 export const showAuthority = act(refInput, identity.showAuthority);
 export const checkFacts = act(checkFactsInput, facts.checkFacts);
