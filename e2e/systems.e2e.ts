@@ -43,9 +43,12 @@ const confirmAll = async (collection: string) => {
   await page.evaluate(
     (name) =>
       [
-        ...[...document.querySelectorAll('button[aria-expanded]')]
-          .find((one) => one.textContent.includes(name))!
-          .closest('div.fold, .MuiAccordion-root')!
+        ...document
+          .getElementById(
+            [...document.querySelectorAll('button[aria-controls]')]
+              .find((one) => one.textContent.includes(name))!
+              .getAttribute('aria-controls')!,
+          )!
           .querySelectorAll('button'),
       ]
         .find((one) => one.textContent.startsWith('Confirm'))!

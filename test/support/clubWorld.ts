@@ -59,7 +59,7 @@ export async function clubWorld() {
         language: 'en',
       }),
     );
-    must(await proveAtCounter(coordinator, { ref }));
+    must(await proveAtCounter(coordinator, { ref, document: 'passport', seen: 'in-person' }));
     must(await startTrace(coordinator, { ref }));
     await world.drain();
     return ref;

@@ -90,7 +90,7 @@ export async function erasureWorld(name: string) {
   }
 
   async function traced(ref: string): Promise<void> {
-    must(await proveAtCounter(signe, { ref }));
+    must(await proveAtCounter(signe, { ref, document: 'passport', seen: 'in-person' }));
     must(await startTrace(signe, { ref }));
     await world.drain();
   }
