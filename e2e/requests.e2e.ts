@@ -13,6 +13,7 @@ import {
   launch,
   mailTo,
   newsletterFlag,
+  pick,
   press,
   query,
   seen,
@@ -38,7 +39,7 @@ test('a message to the privacy mailbox → proposed with right, person and day �
   await seen(page, 'Indsigt i mine oplysninger');
   await seen(page, '“indsigt” is said when access is asked for.');
   const received = await page.$eval('input[name=receivedOn]', (field) => field.value);
-  expect(received).toBe('2026-11-20');
+  expect(received).toBe('20/11/2026');
   await press(page, 'Open the request');
   await at(page, /^\/requests\/BK-/);
   const ref = new URL(page.url()).pathname.split('/').at(-1)!;
@@ -269,8 +270,8 @@ test('the law and the day of receipt are corrected, with what stood before besid
   await fill(page, 'Given name', 'Dana');
   await fill(page, 'Family name', 'Whitlock');
   await fill(page, 'E-mail', 'dana.whitlock@mail.example');
-  await fill(page, 'Country', 'US');
-  await fill(page, 'State', 'CA');
+  await pick(page, 'Country', 'United States');
+  await pick(page, 'State', 'California');
   await page.keyboard.press('Tab');
   await seen(page, 'The person lives in CA, US: California Consumer Privacy Act.');
   await press(page, 'Open the request');

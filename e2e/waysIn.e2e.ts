@@ -177,7 +177,7 @@ test('at the counter an employee reads the script and writes down the answer', a
   expect(await textOf(nanna)).not.toContain('anna.kjaer@mail.example');
   expect(await textOf(nanna)).toMatch(/må vi/i);
   await nanna.type('input[placeholder="Aarhus, or on the phone"]', 'Aarhus');
-  await nanna.click('input[name=answer][value=grant]');
+  await nanna.click('[role=radiogroup] ::-p-text(Yes)');
   await press(nanna, 'Record the answer');
   await seen(nanna, 'Recorded in the ledger');
   const [row] = await query<{ method: string; place: string; act: string }>(

@@ -90,13 +90,21 @@ export async function holds<A extends unknown[]>(
   given: A = [] as unknown as A,
   timeout = PATIENCE,
 ): Promise<void> {
-  await page
-    .waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given)
-    .catch(async () => {
-      throw new Error(
-        `${what}: waited in vain. At ${new URL(page.url()).pathname} the page said:\n${(await textOf(page)).slice(0, 2500)}`,
+  for (let tries = 1; ; tries++) {
+    const error = await page
+      .waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given)
+      .then(
+        () => null,
+        (cause: Error) => cause,
       );
-    });
+    if (!error) return;
+    // A page that another came in place of meanwhile is looked at again.
+    if (tries < 3 && /context was destroyed|detached|navigat/i.test(error.message)) continue;
+    throw new Error(
+      `${what}: waited in vain (${error.message}). At ${new URL(page.url()).pathname} the page said:\n` +
+        (await textOf(page)).slice(0, 2500),
+    );
+  }
 }
 
 /** Waits until the page is at an address: the whole path, or how it looks. */
@@ -182,10 +190,18 @@ const take = (page: Page, option: string) =>
   page.evaluate(
     (words) =>
       [...document.querySelectorAll<HTMLElement>('[role=option]')]
-        .find((one) => one.innerText.startsWith(words))!
+        .find((one) => one.dataset['value'] === words || one.innerText.startsWith(words))!
         .click(),
     option,
   );
+
+/** Finds in a field that is typed into, and takes the first that is offered. */
+export async function pick(page: Page, label: string, words: string): Promise<void> {
+  await fill(page, label, words);
+  await page.waitForSelector('[role=option]');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('[role=option]', { hidden: true });
+}
 
 /** Changes what is chosen in a field of several at once. */
 export async function chooseSeveral(page: Page, label: string, options: readonly string[]): Promise<void> {
@@ -195,7 +211,7 @@ export async function chooseSeveral(page: Page, label: string, options: readonly
   await page.waitForSelector('[role=option]', { hidden: true });
 }
 
-/** Chooses in a field by its label. @param option how its words begin */
+/** Chooses in a field by its label. @param option its value, or how its words begin */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await openList(page, label);
   await take(page, option);

@@ -183,7 +183,7 @@ const columnsOf = (zone: string, mayCorrect: boolean, actions: DriftActs): GridC
     isFixed: true,
     text: ({ who }) => who,
     show: (item) => (
-      <Link className="ellipsis" href={hrefOf(item)}>
+      <Link className="ellipsis" href={hrefOf(item)} title={item.who}>
         {item.who}
       </Link>
     ),

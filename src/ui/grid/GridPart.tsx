@@ -88,6 +88,7 @@ function defOf<R>({ id, title, width, grow, isNumber, text, show, isFixed, sort 
   return {
     field: id,
     headerName: title,
+    description: title,
     ...(width === undefined ? { flex: grow ?? 1, minWidth: 80 } : { width }),
     align: isNumber ? 'right' : 'left',
     headerAlign: isNumber ? 'right' : 'left',

@@ -32,7 +32,7 @@ const COLUMNS: readonly GridColumn<Found>[] = [
     isFixed: true,
     text: ({ name }) => name,
     show: (person) => (
-      <span className="ellipsis">
+      <span className="ellipsis" title={person.name ?? undefined}>
         <Link href={hrefOf(person)}>{person.name ?? '(no name)'}</Link>
         {person.isLoose && <span className="ochre"> sounds alike</span>}
       </span>
