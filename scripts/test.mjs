@@ -15,7 +15,7 @@ const PARTS = ['unit', 'database', 'browser', 'outages'];
 /** Seconds that a service is away for. Longer ones are given by hand. */
 const OUTAGES = [5];
 /** Browser tests that change nothing. */
-const LOOKS = ['e2e/pages', 'e2e/roles', 'e2e/actions'];
+const LOOKS = ['e2e/widths', 'e2e/pages', 'e2e/roles', 'e2e/actions'];
 const LAST_LINES = 40;
 const total = { passed: 0, failed: 0, skipped: 0 };
 
