@@ -5,6 +5,7 @@ import { choose, chosen, dayIn, typeDay } from '../../../test/support/fields';
 import { show } from '../../../test/support/screen';
 import { Choose } from './Choose';
 import { DayField } from './DayField';
+import { FileDrop } from './FileDrop';
 import { InRegion } from './region';
 
 function Day({ told, ...more }: { told: (string | null)[]; isFilter?: boolean; max?: string; start?: string }) {
@@ -80,4 +81,35 @@ test('one of several: everything, one, and those below a heading', () => {
   choose('Show', 'health');
   choose('Show', 'everything');
   expect(told).toEqual(['done', 'health', null]);
+});
+
+describe('a file', () => {
+  const drop = (name: string) => {
+    const input = screen.getByLabelText('File', { selector: 'input' });
+    Object.defineProperty(input, 'files', { configurable: true, value: [new File(['x'.repeat(2500)], name)] });
+    fireEvent.change(input);
+  };
+  function Drop() {
+    const [file, setFile] = useState<File | null>(null);
+    return <FileDrop label="File" kinds={['.csv']} file={file} choose={setFile} />;
+  }
+
+  test('its size and kind are said', async () => {
+    show(<Drop />);
+    expect(screen.getByText(/drop it here/)).toBeTruthy();
+    drop('november.csv');
+    await screen.findByText('november.csv');
+    expect(screen.getByText('.csv, 3 kB')).toBeTruthy();
+  });
+
+  test('one of another kind is refused with the kind', async () => {
+    show(<Drop />);
+    drop('november.pdf');
+    await screen.findByText(/november\.pdf is of a kind that is not read here \(\.pdf\)/);
+  });
+
+  test('how far it is on its way is said to those who listen', () => {
+    show(<FileDrop label="File" kinds={['.csv']} file={new File(['x'], 'a.csv')} choose={() => {}} share={0.4} />);
+    expect(screen.getByRole('progressbar', { name: 'File: 40 % sent' })).toBeTruthy();
+  });
 });
