@@ -45,6 +45,7 @@ test('till file → standing changes → the next send leaves the person out', a
   await go(page, '/ledger/imports');
   await uploadImport(page, join(WORLD.tillDrop, readdirSync(WORLD.tillDrop)[0]!));
   await seen(page, /This is what would happen/);
+  await seen(page, 'J, N, W are known');
   const preview = await textOf(page);
   expect(preview).toMatch(/47 lines/);
   expect(preview).toMatch(/1 suppressed/);
@@ -88,7 +89,7 @@ test('the newsletter service still believes in a yes → drift → put right →
   await go(page, '/ledger/drift?system=sys_newsletter&direction=looser');
   await press(page, 'Compare every system now');
   await holds(page, 'the difference is listed', () =>
-    [...document.querySelectorAll('section[aria-label=Differences] tr')].some(
+    [...document.querySelectorAll('section[aria-label=Differences] [role=row]')].some(
       (row) =>
         (row as HTMLElement).innerText.includes('Rasmus Dahl') &&
         (row as HTMLElement).innerText.includes('Newsletter service'),
@@ -96,14 +97,14 @@ test('the newsletter service still believes in a yes → drift → put right →
   );
   const rowText = () =>
     page.evaluate(() =>
-      [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')]
+      [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] [role=row]')]
         .filter((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))
         .map((row) => row.innerText)
         .join('\n'),
     );
   expect(await rowText()).toMatch(/withdrawn since 24 Nov 2026\s+permits/);
   await page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')]
+    [...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] [role=row]')]
       .find((row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'))!
       .querySelector('button')!
       .click(),
@@ -113,7 +114,7 @@ test('the newsletter service still believes in a yes → drift → put right →
     page,
     'the difference is gone',
     () =>
-      ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] tr')].some(
+      ![...document.querySelectorAll<HTMLElement>('section[aria-label=Differences] [role=row]')].some(
         (row) => row.innerText.includes('Rasmus Dahl') && row.innerText.includes('Newsletter service'),
       ),
   );
