@@ -59,16 +59,12 @@ endWith(async () => {
         words,
       );
     const settle = () => new Promise((resolve) => setTimeout(resolve, 1500));
-    const refs = await page.evaluate(async () =>
-      [
-        ...new DOMParser()
-          .parseFromString(await (await fetch('/requests?state=all')).text(), 'text/html')
-          .querySelectorAll('tbody tr'),
-      ].map((row) => row.innerText ?? row.textContent),
-    );
+    await page.goto(`${world.address}/requests?state=all`, { waitUntil: 'networkidle0' });
+    await page.waitForSelector('[role=grid] [role=gridcell]');
+    const refs = await page.$$eval('[role=row]', (rows) => rows.map((row) => row.innerText));
     const refOf = (words) => /BK-\d{4}-\d{5}/.exec(refs.find((text) => words.every((word) => text.includes(word))))[0];
     await shoot('desk', '/desk');
-    await shoot('requests', '/requests');
+    await shoot('requests', '/requests', settle);
     await shoot('review', `/requests/${refOf(['Mette', 'access'])}`, async () => {
       await settle();
       await page.evaluate(() =>
@@ -91,8 +87,8 @@ endWith(async () => {
     await page.goto(`${world.address}/people`, { waitUntil: 'networkidle0' });
     await page.type('input[type=search]', 'mette@mail.example');
     await page.keyboard.press('Enter');
-    await page.waitForSelector('main table a');
-    const href = await page.$eval('main table a', (link) => link.getAttribute('href'));
+    await page.waitForSelector('[role=grid] a');
+    const href = await page.$eval('[role=grid] a', (link) => link.getAttribute('href'));
     await shoot('person', href);
     await shoot('ledger', '/ledger', settle);
     await shoot('import', '/ledger/imports', async () => {
@@ -139,14 +135,17 @@ endWith(async () => {
     });
     await shoot('systems', '/systems');
     await shoot('keeping', '/keeping');
-    await shoot('trail', '/trail');
+    await shoot('trail', '/trail', settle);
     // Who administers systems is somebody else.
     await page.goto(`${world.address}/desk`, { waitUntil: 'networkidle0' });
     await (await page.browserContext()).deleteCookie(...(await page.browserContext().cookies()));
     await signIn(page, world.address, 'ib');
     await shoot('system', '/systems/sys_shop', async () => {
       await click('Read what is there');
-      await page.waitForFunction(() => document.querySelector('details.collection') !== null, { timeout: 60000 });
+      await page.waitForFunction(
+        () => [...document.querySelectorAll('button[aria-expanded]')].some((one) => /\d fields/.test(one.innerText)),
+        { timeout: 60000 },
+      );
       await settle();
       await page.evaluate(() => document.getElementById('there').scrollIntoView());
     });

@@ -12,6 +12,8 @@ export function launch(width = 1280, height = 800) {
     defaultViewport: { width, height },
     args: [
       '--no-sandbox',
+      '--lang=en-GB',
+      '--accept-lang=en-GB',
       '--disable-gpu',
       '--disable-quic',
       '--no-first-run',
