@@ -54,10 +54,11 @@ test('a file of an unknown layout: its columns and words are mapped once, kept, 
     ['number of the line', ''],
   ] as const)
     await choose(page, label, column || '–');
-  const constant = await page.waitForSelector(
-    'form[aria-label=Mapping] fieldset:nth-of-type(2) ::-p-aria([role=textbox][name=purpose])',
+  const constant = await page.$$eval(
+    'form[aria-label=Mapping] fieldset:nth-of-type(2) label',
+    (labels) => labels.find((one) => one.textContent === 'purpose')!.htmlFor,
   );
-  await constant!.type('newsletter');
+  await page.type(`[id="${constant}"]`, 'newsletter');
   for (const [n, word, means] of [
     [1, 'JA', 'grant'],
     [2, 'NEJ', 'refuse'],
