@@ -192,14 +192,14 @@ const columnsOf = (zone: string, mayCorrect: boolean, actions: DriftActs): GridC
   { id: 'purpose', title: 'purpose', text: ({ purpose }) => purpose },
   {
     id: 'ledger',
-    title: 'the ledger says',
+    title: 'ledger says',
     grow: 1.5,
     text: (item) =>
       `${item.standing.replaceAll('-', ' ')}${item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}`,
   },
   {
     id: 'system-says',
-    title: 'the system',
+    title: 'system',
     width: 88,
     text: ({ direction }) => (direction === 'looser' ? 'permits' : 'refuses'),
   },
