@@ -15,7 +15,7 @@ export function Fold({ summary, children, isOpen }: { summary: ReactNode; childr
       slotProps={{ transition: { unmountOnExit: true, timeout: 120 }, heading: { component: 'div' } }}
     >
       <AccordionSummary id={`${id}-line`} aria-controls={id} expandIcon={<span aria-hidden="true">▸</span>}>
-        {summary}
+        <span>{summary}</span>
       </AccordionSummary>
       <AccordionDetails id={id}>{children}</AccordionDetails>
     </Accordion>

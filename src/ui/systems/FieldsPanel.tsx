@@ -71,7 +71,7 @@ export function FieldsPanel({
                       every="nothing of a person"
                       options={HOLDS.map((holds) => [holds, holds.replace('-', ' ')] as const)}
                       choose={(holds) => setChanged({ ...changed, [field.field]: holds as Holds | null })}
-                      width={150}
+                      width={188}
                     />
                   ) : (
                     (now(field)?.replace('-', ' ') ?? 'nothing of a person')
