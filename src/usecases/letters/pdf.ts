@@ -41,23 +41,46 @@ interface Margins {
   right: number;
 }
 
-/** A document on A4 in the house's type, and its bytes once it has been written. */
+/** What only decorates is no part of what is read aloud. */
+export function decorate(doc: PDFKit.PDFDocument, draw: () => void, type: 'Layout' | 'Pagination' = 'Layout'): void {
+  doc.markContent('Artifact', { type });
+  draw();
+  doc.endMarkedContent();
+}
+
+/**
+ * A document on A4 in the house's type, and its bytes once it has been written. It is tagged (ISO 32000-1, 14.8): whoever
+ * writes says of each text what it is, below `root`, in the order in which it is to be read.
+ */
 export function newPdf(
   about: { title: string; author?: string; language?: string },
   margins: Margins,
   options: PDFKit.PDFDocumentOptions = {},
-): { doc: PDFKit.PDFDocument; finished(): Promise<Buffer> } {
+): { doc: PDFKit.PDFDocument; root: PDFKit.PDFStructureElement; finished(): Promise<Buffer> } {
   const { serif, sans } = fontsOf();
-  const { title, author, language } = about;
+  const { title, author, language = 'en' } = about;
   const info = { Title: printable(title), ...(author ? { Author: printable(author) } : {}) };
-  const doc = new PDFDocument({ size: 'A4', margins, info, ...(language ? { lang: language } : {}), ...options });
+  const doc = new PDFDocument({
+    size: 'A4',
+    margins,
+    info,
+    lang: language,
+    tagged: true,
+    pdfVersion: '1.7',
+    displayTitle: true,
+    ...options,
+  });
+  const root = doc.struct('Document');
+  doc.addStructure(root);
   const parts: Buffer[] = [];
   doc.on('data', (part: Buffer) => parts.push(part));
   const ended = new Promise<void>((resolve, reject) => doc.on('end', resolve).on('error', reject));
   doc.registerFont('serif', serif).registerFont('sans', sans);
   return {
     doc,
+    root,
     finished: async () => {
+      root.end();
       doc.end();
       await ended;
       return Buffer.concat(parts);
@@ -69,9 +92,13 @@ const LETTER_MARGINS: Margins = { top: 64, bottom: 64, left: 72, right: 72 };
 
 /** Words typeset plainly on A4, with the name of the document they come from above. */
 export async function textPdf(title: string, text: string): Promise<Buffer> {
-  const { doc, finished } = newPdf({ title }, LETTER_MARGINS);
-  doc.font('sans').fontSize(12).fillColor(CLOTH).text(printable(title)).moveDown(0.8);
-  doc.fontSize(10).fillColor(INK).text(printable(text), { lineGap: 1.5 });
+  const { doc, root, finished } = newPdf({ title }, LETTER_MARGINS);
+  const as = (structType: string) => ({ structParent: root, structType });
+  doc.font('sans').fontSize(12).fillColor(CLOTH).text(printable(title), as('H1')).moveDown(0.8);
+  doc
+    .fontSize(10)
+    .fillColor(INK)
+    .text(printable(text), { lineGap: 1.5, ...as('P') });
   return finished();
 }
 
@@ -80,15 +107,18 @@ export async function letterPdf(
   letter: Letter,
   head: { organisation: string; address: string; date: string; lang?: string },
 ): Promise<Buffer> {
-  const { doc, finished } = newPdf(
+  const { doc, root, finished } = newPdf(
     { title: letter.subject, author: head.organisation, language: head.lang ?? 'en' },
     LETTER_MARGINS,
   );
-  doc.font('serif').fontSize(15).fillColor(CLOTH).text(printable(head.organisation));
-  doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(head.address)).text(head.date);
-  doc.moveDown(0.6).strokeColor(RULE).moveTo(72, doc.y).lineTo(523, doc.y).stroke().moveDown(1.4);
-  doc.font('serif').fontSize(14).text(printable(letter.subject)).moveDown(0.8);
-  doc.font('sans').fontSize(10).text(printable(letter.greeting)).moveDown(0.7);
+  const as = (structType: string) => ({ structParent: root, structType });
+  doc.font('serif').fontSize(15).fillColor(CLOTH).text(printable(head.organisation), as('P'));
+  doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(head.address), as('P')).text(head.date, as('P'));
+  doc.moveDown(0.6);
+  decorate(doc, () => doc.strokeColor(RULE).moveTo(72, doc.y).lineTo(523, doc.y).stroke());
+  doc.moveDown(1.4);
+  doc.font('serif').fontSize(14).text(printable(letter.subject), as('H1')).moveDown(0.8);
+  doc.font('sans').fontSize(10).text(printable(letter.greeting), as('P')).moveDown(0.7);
   for (const part of letter.body) {
     if (part.kind === 'heading')
       doc
@@ -96,17 +126,25 @@ export async function letterPdf(
         .font('serif')
         .fontSize(11.5)
         .fillColor(CLOTH)
-        .text(printable(part.text))
+        .text(printable(part.text), as('H2'))
         .moveDown(0.2)
         .fillColor(INK);
-    else if (part.kind === 'list')
+    else if (part.kind === 'list') {
+      const list = doc.struct('L');
+      root.add(list);
       doc
         .font('sans')
         .fontSize(10)
-        .list(part.items.map(printable), { bulletRadius: 1.6, textIndent: 12 })
+        .list(part.items.map(printable), { bulletRadius: 1.6, textIndent: 12, structParent: list })
         .moveDown(0.5);
-    else doc.font('sans').fontSize(10).text(printable(part.text), { lineGap: 1.5 }).moveDown(0.6);
+      list.end();
+    } else
+      doc
+        .font('sans')
+        .fontSize(10)
+        .text(printable(part.text), { lineGap: 1.5, ...as('P') })
+        .moveDown(0.6);
   }
-  doc.moveDown(0.8).text(printable(letter.closing));
+  doc.moveDown(0.8).text(printable(letter.closing), as('P'));
   return finished();
 }

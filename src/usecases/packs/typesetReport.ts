@@ -1,5 +1,5 @@
 import type { PackWords } from '../../core/words/words';
-import { CLOTH, INK, newPdf, printable, RULE } from '../letters/pdf';
+import { CLOTH, decorate, INK, newPdf, printable, RULE } from '../letters/pdf';
 
 export interface OverviewLine {
   place: string;
@@ -58,12 +58,12 @@ const INDENT = 16;
 /** A document for a reader, A4: at a glance, contents, what happened when, and every record in words, with page numbers. */
 export async function typesetReport(head: ReportHead, report: Report): Promise<Buffer> {
   const { words } = head;
-  const { doc, finished } = newPdf(
+  const { doc, root, finished } = newPdf(
     { title: words.title, author: head.organisation, language: head.language },
     { top: 56, bottom: 64, left: MARGIN, right: MARGIN },
     { bufferPages: true },
   );
-  const page = new Page(doc);
+  const page = new Page(doc, root);
 
   page.title(words.title, words.made(head.organisation, head.date));
   page.heading(words.overview);
@@ -98,7 +98,31 @@ export async function typesetReport(head: ReportHead, report: Report): Promise<B
 
 /** The parts of the report on the paper. */
 class Page {
-  constructor(private readonly doc: PDFKit.PDFDocument) {}
+  constructor(
+    private readonly doc: PDFKit.PDFDocument,
+    private readonly root: PDFKit.PDFStructureElement,
+  ) {}
+
+  /** What a text is, to those who are read to. */
+  private as(structType: string, structParent: PDFKit.PDFStructureElement = this.root) {
+    return { structParent, structType };
+  }
+
+  /** An element of the structure, filled while it is open. */
+  private within(
+    type: string,
+    parent: PDFKit.PDFStructureElement,
+    fill: (own: PDFKit.PDFStructureElement) => void,
+  ): void {
+    const own = this.doc.struct(type);
+    parent.add(own);
+    fill(own);
+    own.end();
+  }
+
+  private rule(from: number, y: number): void {
+    decorate(this.doc, () => this.doc.strokeColor(RULE).lineWidth(0.5).moveTo(from, y).lineTo(RIGHT, y).stroke());
+  }
 
   private get bottom(): number {
     return this.doc.page.height - this.doc.page.margins.bottom;
@@ -127,8 +151,8 @@ class Page {
   }
 
   title(title: string, under: string): void {
-    this.doc.font('serif').fontSize(20).fillColor(CLOTH).text(printable(title), MARGIN);
-    this.doc.font('sans').fontSize(9).fillColor(INK).text(printable(under)).moveDown(0.6);
+    this.doc.font('serif').fontSize(20).fillColor(CLOTH).text(printable(title), MARGIN, this.doc.y, this.as('H1'));
+    this.doc.font('sans').fontSize(9).fillColor(INK).text(printable(under), this.as('P')).moveDown(0.6);
   }
 
   heading(text: string): void {
@@ -138,7 +162,7 @@ class Page {
       .font('serif')
       .fontSize(14)
       .fillColor(CLOTH)
-      .text(printable(text), MARGIN, this.doc.y, { width: WIDTH })
+      .text(printable(text), MARGIN, this.doc.y, { width: WIDTH, ...this.as('H2') })
       .moveDown(0.25);
   }
 
@@ -147,18 +171,26 @@ class Page {
       .font('sans')
       .fontSize(8.5)
       .fillColor(MUTED)
-      .text(printable(text), MARGIN, this.doc.y, { width: WIDTH })
+      .text(printable(text), MARGIN, this.doc.y, { width: WIDTH, ...this.as('P') })
       .moveDown(0.5);
   }
 
   /** @param shares of the width, by column */
   table(head: readonly string[] | null, rows: readonly (readonly string[])[], shares: readonly number[]): void {
-    if (head) this.row(head, shares, MUTED);
-    for (const row of rows) this.row(row, shares, INK);
+    this.within('Table', this.root, (table) => {
+      if (head) this.row(table, 'TH', head, shares);
+      for (const row of rows) this.row(table, 'TD', row, shares);
+    });
     this.doc.moveDown(0.6);
   }
 
-  private row(cells: readonly string[], shares: readonly number[], colour: string): void {
+  private row(
+    table: PDFKit.PDFStructureElement,
+    type: 'TH' | 'TD',
+    cells: readonly string[],
+    shares: readonly number[],
+  ): void {
+    const colour = type === 'TH' ? MUTED : INK;
     const said = cells.map((cell) => printable(cell.slice(0, 300)));
     const widths = shares.map((share) => share * WIDTH - 8);
     this.doc.font('sans').fontSize(8.5).fillColor(colour);
@@ -166,12 +198,14 @@ class Page {
     this.keepTogether(height + 8);
     const top = this.doc.y + 3;
     let left = MARGIN;
-    for (const [i, cell] of said.entries()) {
-      this.doc.fillColor(colour).text(cell, left, top, { width: widths[i]! });
-      left += shares[i]! * WIDTH;
-    }
+    this.within('TR', table, (row) => {
+      for (const [i, cell] of said.entries()) {
+        this.doc.fillColor(colour).text(cell, left, top, { width: widths[i]!, ...this.as(type, row) });
+        left += shares[i]! * WIDTH;
+      }
+    });
     const under = top + height + 3;
-    this.doc.strokeColor(RULE).lineWidth(0.5).moveTo(MARGIN, under).lineTo(RIGHT, under).stroke();
+    this.rule(MARGIN, under);
     this.doc.x = MARGIN;
     this.doc.y = under + 1;
   }
@@ -185,26 +219,26 @@ class Page {
       .font('serif')
       .fontSize(depth > 0 ? 9.5 : 10.5)
       .fillColor(INK)
-      .text(printable(heading.slice(0, 200)), left, top + 2, { width })
+      .text(printable(heading.slice(0, 200)), left, top + 2, { width, ...this.as('H3') })
       .moveDown(0.15);
-    for (const { title, value } of [
-      ...fields,
-      ...(attached.length > 0 ? [{ title: attachedWord, value: attached.join(', ') }] : []),
-    ])
-      this.field(title, value, left, width);
+    const said = [...fields, ...(attached.length > 0 ? [{ title: attachedWord, value: attached.join(', ') }] : [])];
+    if (said.length > 0)
+      this.within('L', this.root, (list) => {
+        for (const { title, value } of said) this.field(list, title, value, left, width);
+      });
     if (text)
       this.doc
         .moveDown(0.3)
         .font('sans')
         .fontSize(8.5)
         .fillColor(INK)
-        .text(printable(text), left, this.doc.y, { width, lineGap: 1 });
+        .text(printable(text), left, this.doc.y, { width, lineGap: 1, ...this.as('P') });
     this.doc.moveDown(0.4);
-    this.doc.strokeColor(RULE).lineWidth(0.5).moveTo(left, this.doc.y).lineTo(RIGHT, this.doc.y).stroke();
+    this.rule(left, this.doc.y);
     this.doc.moveDown(0.35);
   }
 
-  private field(title: string, value: string, left: number, width: number): void {
+  private field(list: PDFKit.PDFStructureElement, title: string, value: string, left: number, width: number): void {
     const [said, named] = [printable(value), printable(title)];
     const values = width - VALUES;
     this.doc.font('sans').fontSize(8.5);
@@ -216,8 +250,10 @@ class Page {
     if (height < 120) this.keepTogether(height);
     const top = this.doc.y;
     const pages = this.number;
-    this.doc.fillColor(MUTED).text(named, left, top, { width: VALUES - 10 });
-    this.doc.fillColor(INK).text(said, left + VALUES, top, { width: values });
+    this.within('LI', list, (item) => {
+      this.doc.fillColor(MUTED).text(named, left, top, { width: VALUES - 10, ...this.as('Lbl', item) });
+      this.doc.fillColor(INK).text(said, left + VALUES, top, { width: values, ...this.as('LBody', item) });
+    });
     if (this.number === pages) this.doc.y = top + height;
     this.doc.y += 1.5;
     this.doc.x = MARGIN;
@@ -230,6 +266,8 @@ class Page {
     this.keepTogether(Math.min(60 + lines * line, 600));
     this.heading(heading);
     const [at, top] = [this.number - 1, this.doc.y];
+    const contents = this.doc.struct('TOC');
+    this.root.add(contents);
     const most = Math.min(lines, Math.floor((this.bottom - top) / line));
     this.doc.y = top + most * line;
     return {
@@ -242,9 +280,20 @@ class Page {
             .font('sans')
             .fontSize(9)
             .fillColor(INK)
-            .text(printable(title), MARGIN, y, { width: WIDTH - 40, lineBreak: false, ellipsis: true });
-          this.doc.text(String(page), RIGHT - 40, y, { width: 40, align: 'right', lineBreak: false });
+            .text(printable(title), MARGIN, y, {
+              width: WIDTH - 40,
+              lineBreak: false,
+              ellipsis: true,
+              ...this.as('TOCI', contents),
+            });
+          this.doc.text(String(page), RIGHT - 40, y, {
+            width: 40,
+            align: 'right',
+            lineBreak: false,
+            ...this.as('TOCI', contents),
+          });
         }
+        contents.end();
       },
     };
   }
@@ -256,16 +305,22 @@ class Page {
     const kept = margins.bottom;
     // Below the margin nothing may be written but this.
     margins.bottom = 0;
-    this.doc
-      .font('sans')
-      .fontSize(8)
-      .fillColor(MUTED)
-      .text(printable(organisation), MARGIN, height - 40, { width: WIDTH / 2, lineBreak: false });
-    this.doc.text(printable(text), MARGIN + WIDTH / 2, height - 40, {
-      width: WIDTH / 2,
-      align: 'right',
-      lineBreak: false,
-    });
+    decorate(
+      this.doc,
+      () => {
+        this.doc
+          .font('sans')
+          .fontSize(8)
+          .fillColor(MUTED)
+          .text(printable(organisation), MARGIN, height - 40, { width: WIDTH / 2, lineBreak: false });
+        this.doc.text(printable(text), MARGIN + WIDTH / 2, height - 40, {
+          width: WIDTH / 2,
+          align: 'right',
+          lineBreak: false,
+        });
+      },
+      'Pagination',
+    );
     margins.bottom = kept;
   }
 }
