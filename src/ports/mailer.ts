@@ -4,6 +4,8 @@ export interface Mail {
   to: string;
   subject: string;
   text: string;
+  /** BCP 47, where it is known: that of the words. */
+  language?: string;
   attachments?: { filename: string; content: string }[];
 }
 

@@ -60,7 +60,13 @@ async function deliverOne(ctx: Context): Promise<Outcome> {
       return 'refused';
     }
     const tries = letter.tries + 1;
-    const fault = await send(ctx, { messageId: letter.message_id, to, subject, text });
+    const fault = await send(ctx, {
+      messageId: letter.message_id,
+      to,
+      subject,
+      text,
+      language: request.language,
+    });
     if (fault) {
       const change = notTaken(ctx, tries, fault);
       await setLetter(h, letter.id, change);
