@@ -65,6 +65,10 @@ export function RequestSheet({
   return (
     <>
       <RefreshWhile isMoving={isMoving} />
+      {/* Where the work stands is told when it moves, also by itself. */}
+      <p className="visually-hidden" role="status">
+        {request.stage === 'closed' ? 'closed' : `${TITLES[request.stage]}: ${request.next.text}`}
+      </p>
       <div className="req-head">
         <div>
           <p className="mono muted">
@@ -95,7 +99,7 @@ export function RequestSheet({
                   <span>{isOpen ? 'fold' : 'show'}</span>
                 </button>
               ) : (
-                <div className="line">
+                <div className="line" {...(isNow ? { 'data-stage-now': true, tabIndex: -1 } : {})}>
                   <i>{i + 1}</i>
                   <b>{TITLES[stage]}</b>
                   <span>{isNow ? request.next.text : later(stage, request)}</span>

@@ -2,11 +2,12 @@
 
 import Button, { type ButtonProps } from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { useState, useTransition, type ReactNode } from 'react';
+import { useRef, useState, useTransition, type ReactNode } from 'react';
 import { AskFirst, type Question } from './AskFirst';
 import { useSay } from './Say';
 import { SIGNED_OUT } from './signedOut';
 import type { ActionResult } from './actionResult';
+import { keepFocus } from './keepFocus';
 
 interface Props {
   act: () => Promise<ActionResult<unknown>>;
@@ -26,6 +27,7 @@ export function ActButton({ act, children, done, color, primary, disabled, ask }
   const [isBusy, start] = useTransition();
   const say = useSay();
   const router = useRouter();
+  const button = useRef<HTMLButtonElement>(null);
   const run = () =>
     start(async () => {
       const result = await act().catch((): ActionResult => ({
@@ -37,10 +39,13 @@ export function ActButton({ act, children, done, color, primary, disabled, ask }
       if (!result.ok && result.message === SIGNED_OUT) return;
       if (result.ok && done) say(done, true);
       router.refresh();
+      keepFocus(button.current);
     });
   return (
     <>
       <Button
+        ref={button}
+        data-next-act={primary || undefined}
         onClick={ask ? () => setAsking(true) : run}
         disabled={Boolean(disabled) || isBusy}
         variant={primary ? 'contained' : 'outlined'}

@@ -8,9 +8,11 @@ import { setSingleKeys, singleKeysAct } from '../shared/keys';
 import { Tick } from '../fields/Tick';
 
 const EVERYWHERE = [
-  ['Ctrl K', 'find people, requests and commands'],
+  ['Ctrl K', 'find people, requests, commands and the acts of this page'],
   ['/', 'search on this page'],
   ['O', 'open a request'],
+  ['E', 'go to the next act; Enter does it'],
+  ['↑ ↓ Enter', 'go through a list, and open'],
   ['?', 'this page'],
 ] as const;
 const REVIEW = [

@@ -15,6 +15,7 @@ import { PlacesBoard } from './PlacesBoard';
 import { placesOf } from './places';
 import { SignedOut } from './SignedOut';
 import { useSheetScroll } from './useSheetScroll';
+import { focusNextAct } from './actsOfPage';
 
 interface Props {
   who: { name: string; roles: readonly Role[] };
@@ -51,6 +52,7 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
       }
       if (!isCommand(event)) return;
       if (event.key === '?') setHelping(true);
+      if (event.key.toLowerCase() === 'e') focusNextAct(document.querySelector('main'));
       if (event.key === '/') {
         event.preventDefault();
         const field = document.querySelector<HTMLInputElement>('main input[type="search"]');

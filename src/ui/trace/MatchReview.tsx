@@ -127,6 +127,7 @@ export function MatchReview({
   const left = whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length;
   return (
     <div className="review" ref={review}>
+      <LastVerdict of={trace.matches} id={undo.at(-1)?.id ?? null} verdictOf={verdictOf} left={left} />
       <div className="matches" ref={list} tabIndex={0} role="region" aria-label="Matches">
         <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(left, paces) : null}>
           {trace.alike.length > 0 && <Alike threshold={threshold} setThreshold={setThreshold} />}
@@ -241,6 +242,26 @@ function Shown({
       {children}
       {left && <span className="nowrap">{left}</span>}
     </div>
+  );
+}
+
+/** The last verdict, for those who listen. */
+function LastVerdict({
+  of,
+  id,
+  verdictOf,
+  left,
+}: {
+  of: readonly MatchLine[];
+  id: string | null;
+  verdictOf: (match: MatchLine) => Verdict | null;
+  left: number;
+}) {
+  const match = of.find((one) => one.id === id);
+  return (
+    <p className="visually-hidden" role="status">
+      {match && `${match.title.slice(0, 46)}: ${(verdictOf(match) ?? 'no verdict').replace('-', ' ')}; ${left} left`}
+    </p>
   );
 }
 
