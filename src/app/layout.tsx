@@ -10,6 +10,7 @@ import '@fontsource/ibm-plex-mono/400.css';
 import '../ui/theme/tokens.css';
 import '../ui/theme/base.css';
 import { regionOf } from '../core/shared/region';
+import { documentLanguage } from './lib/language';
 import { Providers } from '../ui/theme/Providers';
 
 export const metadata: Metadata = { title: { default: 'Bookend', template: '%s · Bookend' }, robots: { index: false } };
@@ -19,7 +20,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const nonce = head.get('x-nonce') ?? undefined;
   const region = regionOf(head.get('accept-language'));
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang={documentLanguage(head.get('x-path'), head.get('accept-language'))} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript
           attribute="data-theme"

@@ -40,6 +40,8 @@ export function newsOf(address: string): News {
     try {
       await own.connect();
       await own.query(`listen ${CHANNEL}`);
+      // What moved since somebody began to follow was not heard.
+      tellAll(ANYTHING);
     } catch {
       lost();
     }

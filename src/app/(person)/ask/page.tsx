@@ -1,6 +1,5 @@
 import { ASK_WORDS } from '../../../core/words/sections';
 import { headers } from 'next/headers';
-import { languageOf } from '../../../core/letters/mailings';
 import { countryOf } from '../../../core/shared/countries';
 import { dayIn } from '../../../core/shared/days';
 import { regionOf } from '../../../core/shared/region';
@@ -8,15 +7,18 @@ import { InRegion } from '../../../ui/fields/region';
 import { AskForm } from '../../../ui/intake/AskForm';
 
 import { PersonPage } from '../../../ui/requests/PersonPage';
+import { askedLanguage } from '../../lib/language';
 import { publicContext } from '../../lib/session';
 import { askPosted, openFromPublic } from './actions';
 
-export const metadata = { title: 'Your data' };
+export async function generateMetadata({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
+  return { title: ASK_WORDS[await askedLanguage(searchParams)].title };
+}
 
 export default async function AskPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
   const { organisation, clock } = await publicContext();
   const accepted = (await headers()).get('accept-language');
-  const language = languageOf((await searchParams).lang ?? accepted);
+  const language = await askedLanguage(searchParams);
   return (
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].title}</h1>

@@ -1,17 +1,18 @@
 import { CHOICES_WORDS } from '../../../core/words/sections';
-import { headers } from 'next/headers';
-import { languageOf } from '../../../core/letters/mailings';
 import { AskForPage } from '../../../ui/choicesPage/SmallForms';
 
 import { PersonPage } from '../../../ui/requests/PersonPage';
+import { askedLanguage } from '../../lib/language';
 import { publicContext } from '../../lib/session';
 import { askForPage, askPosted } from './actions';
 
-export const metadata = { title: 'Your choices' };
+export async function generateMetadata({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
+  return { title: CHOICES_WORDS[await askedLanguage(searchParams)].title };
+}
 
 export default async function ChoicesPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
   const { organisation } = await publicContext();
-  const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
+  const language = await askedLanguage(searchParams);
   const words = CHOICES_WORDS[language];
   return (
     <PersonPage organisation={organisation.name} language={language}>

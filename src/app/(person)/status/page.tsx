@@ -1,17 +1,18 @@
 import { ASK_WORDS } from '../../../core/words/sections';
-import { headers } from 'next/headers';
-import { languageOf } from '../../../core/letters/mailings';
 
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { StatusForm } from '../../../ui/requests/StatusForm';
+import { askedLanguage } from '../../lib/language';
 import { publicContext } from '../../lib/session';
 import { beginShopProof, readStatus, statusPosted } from './actions';
 
-export const metadata = { title: 'Your request' };
+export async function generateMetadata({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
+  return { title: ASK_WORDS[await askedLanguage(searchParams)].statusTitle };
+}
 
 export default async function StatusPage({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
   const { organisation } = await publicContext();
-  const language = languageOf((await searchParams).lang ?? (await headers()).get('accept-language'));
+  const language = await askedLanguage(searchParams);
   return (
     <PersonPage organisation={organisation.name} language={language}>
       <h1>{ASK_WORDS[language].statusTitle}</h1>

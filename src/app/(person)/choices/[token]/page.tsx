@@ -9,10 +9,13 @@ import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { pageView } from '../../../../usecases/choicesPage/pageView';
+import { askedLanguage } from '../../../lib/language';
 import { publicContext } from '../../../lib/session';
 import { changeChoices, changePosted, proveCode, provePosted } from '../actions';
 
-export const metadata = { title: 'Your choices' };
+export async function generateMetadata({ searchParams }: { searchParams: Promise<{ lang?: string }> }) {
+  return { title: CHOICES_WORDS[await askedLanguage(searchParams)].title };
+}
 
 export default async function OwnChoicesPage({
   params,

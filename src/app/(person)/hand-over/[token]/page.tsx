@@ -4,19 +4,20 @@ import { HandOver } from '../../../../ui/packs/HandOver';
 
 import { sayOwnRefusal } from '../../../../core/words/ownRefusals';
 import { openLink } from '../../../../usecases/packs/handOver';
-import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
+import { askedLanguage } from '../../../lib/language';
+import type { LinkParams } from '../../../lib/linkParams';
 import { publicContext } from '../../../lib/session';
 import { confirmDownload, releaseLink, releasePosted } from './actions';
 
 export async function generateMetadata(props: LinkParams) {
-  return { title: LINK_WORDS[await linkLanguage(props)].handOver.ready };
+  return { title: LINK_WORDS[await askedLanguage(props.searchParams)].handOver.ready };
 }
 
 /** Looking uses nothing up: a mail scanner may look as often as it likes. */
 export default async function HandOverPage(props: LinkParams) {
   const ctx = await publicContext();
   const { token } = await props.params;
-  const language = await linkLanguage(props);
+  const language = await askedLanguage(props.searchParams);
   const words = LINK_WORDS[language].handOver;
   const link = await openLink(ctx, { token });
   return (

@@ -2,18 +2,19 @@ import { LINK_WORDS } from '../../../../core/words/sections';
 import { CodeForm } from '../../../../ui/identity/CodeForm';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 
-import { linkLanguage, type LinkParams } from '../../../lib/linkLanguage';
+import { askedLanguage } from '../../../lib/language';
+import type { LinkParams } from '../../../lib/linkParams';
 import { publicContext } from '../../../lib/session';
 import { proveIdentity, provePosted } from './actions';
 
 export async function generateMetadata(props: LinkParams) {
-  return { title: LINK_WORDS[await linkLanguage(props)].identity.title };
+  return { title: LINK_WORDS[await askedLanguage(props.searchParams)].identity.title };
 }
 
 export default async function IdentityPage(props: LinkParams) {
   const { organisation } = await publicContext();
   const { token } = await props.params;
-  const language = await linkLanguage(props);
+  const language = await askedLanguage(props.searchParams);
   const words = LINK_WORDS[language].identity;
   return (
     <PersonPage organisation={organisation.name} language={language}>
