@@ -32,7 +32,7 @@ export function newsOf(address: string): News {
     const lost = () => {
       if (client !== own) return;
       drop();
-      if (followers.size > 0) again = setTimeout(() => void listen().then(() => tellAll(ANYTHING)), AGAIN_MS).unref();
+      if (followers.size > 0) again = setTimeout(() => void listen(), AGAIN_MS).unref();
     };
     own.on('error', lost);
     own.on('end', lost);

@@ -192,7 +192,7 @@ const columnsOf = (zone: string, mayCorrect: boolean, actions: DriftActs): GridC
   { id: 'purpose', title: 'purpose', text: ({ purpose }) => purpose },
   {
     id: 'ledger',
-    title: 'ledger says',
+    title: 'ledger',
     grow: 1.5,
     text: (item) =>
       `${item.standing.replaceAll('-', ' ')}${item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}`,

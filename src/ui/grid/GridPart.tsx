@@ -99,7 +99,10 @@ function defOf<R>({ id, title, width, grow, isNumber, text, show, isFixed, sort 
     valueGetter: (_, line) => text(line.row),
     renderCell: ({ row, value }) =>
       show ? (
-        show(row.row)
+        // However a cell is drawn, its words are told where it is cut off.
+        <div style={{ display: 'contents' }} title={value === null ? undefined : String(value)}>
+          {show(row.row)}
+        </div>
       ) : (
         <span className={isNumber ? 'num' : 'ellipsis'} title={value === null ? undefined : String(value)}>
           {value}
