@@ -97,7 +97,7 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
       <Drawer className="drawer" open={open === 'right'} onClose={close} anchor="right">
         <DueBoard due={due} calendar={calendar} onFold={close} />
       </Drawer>
-      <main id="sheet" ref={sheet} tabIndex={-1}>
+      <main id="sheet" ref={sheet} tabIndex={0}>
         {children}
       </main>
       {isFolded ? (
