@@ -39,6 +39,8 @@ export function isCommand(event: KeyboardEvent, within?: Element | null): boolea
     within === undefined ||
     target === document.body ||
     target === document.documentElement ||
+    // Where the focus only waits: the sheet, its heading, the stage that is open now.
+    target.matches('main, h1, [data-stage-now]') ||
     (within?.contains(target) ?? false)
   );
 }

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { show } from '../../../test/support/screen';
 import { ActButton } from '../shared/ActButton';
+import { isCommand } from '../shared/keys';
 import { actsOfPage, focusNextAct } from './actsOfPage';
 import { Palette } from './Palette';
 
@@ -98,4 +99,11 @@ test('an act whose button is gone leaves the focus where the work goes on', asyn
   button.focus();
   fireEvent.click(button);
   await waitFor(() => expect(document.activeElement!.textContent).toBe('Decide'));
+  // The keys of a review act from there, too.
+  const acts: boolean[] = [];
+  const hear = (event: KeyboardEvent) => acts.push(isCommand(event, document.createElement('div')));
+  window.addEventListener('keydown', hear);
+  fireEvent.keyDown(document.activeElement!, { key: 't' });
+  window.removeEventListener('keydown', hear);
+  expect(acts).toEqual([true]);
 });
