@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { unreadable } from './support/layout';
+import { PLACES, unreadable } from './support/layout';
 import { go, launch, query, signedIn, wait, WORLD } from './support/world';
 
 let browser: Browser;
@@ -18,28 +18,7 @@ describe('at four widths nothing is cut off without a tooltip, and nothing scrol
     await wait(300);
     expect(await unreadable(on)).toEqual([]);
   };
-  test.each([
-    '/desk',
-    '/requests',
-    '/requests/new',
-    '/requests/inbox',
-    '/requests/letters',
-    '/requests/workload',
-    '/requests/figures',
-    '/people',
-    '/ledger',
-    '/ledger/overview',
-    '/ledger/imports',
-    '/ledger/drift',
-    '/ledger/audiences',
-    '/ledger/purposes',
-    '/ledger/proof',
-    '/ledger/counter',
-    '/systems',
-    '/systems/sys_shop',
-    '/keeping',
-    '/trail',
-  ])('%s', (path) => read(path));
+  test.each(PLACES)('%s', (path) => read(path));
   test('a person', async () =>
     read(`/people/${await first('select id as v from persons where erased_at is null limit 1')}`));
   test('a request under review', async () =>

@@ -1,6 +1,30 @@
 import type { Page } from 'puppeteer-core';
 import { wait } from './world';
 
+/** The pages of staff that need nothing to be looked at. */
+export const PLACES: readonly string[] = [
+  '/desk',
+  '/requests',
+  '/requests/new',
+  '/requests/inbox',
+  '/requests/letters',
+  '/requests/workload',
+  '/requests/figures',
+  '/people',
+  '/ledger',
+  '/ledger/overview',
+  '/ledger/imports',
+  '/ledger/drift',
+  '/ledger/audiences',
+  '/ledger/purposes',
+  '/ledger/proof',
+  '/ledger/counter',
+  '/systems',
+  '/systems/sys_shop',
+  '/keeping',
+  '/trail',
+];
+
 /** From a telephone turned sideways (and 200 % of zoom) to a wide screen, CSS pixels. */
 export const WIDTHS = [640, 1024, 1440, 1920] as const;
 

@@ -19,7 +19,7 @@ const COLUMNS: readonly GridColumn<RequestLine>[] = [
   {
     id: 'reference',
     title: 'reference',
-    width: 128,
+    width: 116,
     isFixed: true,
     text: refOf,
     show: (line) => (
@@ -28,8 +28,8 @@ const COLUMNS: readonly GridColumn<RequestLine>[] = [
       </Link>
     ),
   },
-  { id: 'right', title: 'right', width: 92, text: ({ right }) => right, show: ({ right }) => <b>{right}</b> },
-  { id: 'laws', title: 'laws', width: 100, text: ({ regimes }) => sayLaws(regimes) },
+  { id: 'right', title: 'right', width: 88, text: ({ right }) => right, show: ({ right }) => <b>{right}</b> },
+  { id: 'laws', title: 'laws', width: 76, text: ({ regimes }) => sayLaws(regimes) },
   { id: 'who', title: 'who', text: ({ who }) => who },
   { id: 'received', title: 'received', width: 88, text: (line) => sayShortDay(line.receivedOn), isAside: true },
   {
@@ -42,7 +42,7 @@ const COLUMNS: readonly GridColumn<RequestLine>[] = [
   {
     id: 'left',
     title: 'working days',
-    width: 116,
+    width: 108,
     text: (line) => line.workingDaysLeft,
     show: (line) => (
       <span className="nowrap">
@@ -57,7 +57,7 @@ const COLUMNS: readonly GridColumn<RequestLine>[] = [
     ),
   },
   { id: 'stage', title: 'stage', width: 96, text: ({ stage }) => stage, isAside: true },
-  { id: 'next', title: 'next', grow: 2, text: nextOf },
+  { id: 'next', title: 'next', grow: 1.5, text: nextOf },
 ];
 
 /** Requests by their clock; the filters live in the address. */
