@@ -35,7 +35,7 @@ function columnsOf({ purposes }: LedgerView, zone: string): GridColumn<LedgerLin
       text: when,
       show: (line) => <span title={`recorded ${sayInstant(line.recorded_at, zone)}`}>{when(line)}</span>,
     },
-    { id: 'purpose', title: 'purpose', text: ({ purpose }) => titles.get(purpose) ?? purpose },
+    { id: 'purpose', title: 'purpose', grow: 1.6, text: ({ purpose }) => titles.get(purpose) ?? purpose },
     { id: 'answer', title: 'answer', width: 84, text: ({ answer }) => answer, show: ({ answer }) => <b>{answer}</b> },
     { id: 'system', title: 'from', text: ({ system }) => system },
     { id: 'ask', title: 'asked by', text: ({ ask, ask_version }) => (ask ? `${ask} v${ask_version}` : '–') },
