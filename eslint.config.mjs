@@ -94,6 +94,19 @@ export default tseslint.config(
     },
   },
   {
+    files: PAGES,
+    ignores: ['src/ui/shared/Link.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          name: 'next/link',
+          message: 'A way to another page is ui/shared/Link: it asks for nothing before it is followed.',
+        },
+      ],
+    },
+  },
+  {
     files: ['src/core/**'],
     ignores: ['**/*.test.ts', '**/*.prop.test.ts'],
     rules: { 'no-restricted-globals': ['error', 'process', 'fetch', 'Buffer', 'window', 'document'] },

@@ -49,6 +49,7 @@ const config = {
     },
     { ...common, displayName: 'database', testMatch: ['<rootDir>/src/**/*.db.test.ts'] },
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/*.e2e.ts'] },
+    { ...common, displayName: 'own', testMatch: ['<rootDir>/e2e/own/*.e2e.ts'] },
     { ...common, displayName: 'outages', testMatch: ['<rootDir>/e2e/outages/*.e2e.ts'] },
   ],
   testTimeout: 180000,

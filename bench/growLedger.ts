@@ -148,6 +148,6 @@ export async function growLedger(ctx: Context, choices: number, tell: (n: number
       await sealChoices(ctx, h, end, 'sys_shop', toSeal, now);
       await saveFolds(h, folds, []);
     });
-    if ((from / PEOPLE_AT_ONCE) % 100 === 99) tell((from + PEOPLE_AT_ONCE) * EACH);
+    if (((from - Number(already)) / PEOPLE_AT_ONCE) % 100 === 99) tell((from + PEOPLE_AT_ONCE) * EACH);
   }
 }

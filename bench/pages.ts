@@ -1,5 +1,6 @@
 import { residentMb, signIn } from './browserless';
 import { percentile, recorder } from './measure';
+import { grownPages, scriptSizes } from './screens';
 
 // Twenty people who work without a pause: every page they open is made whole on the server, the frame around it too.
 const ADDRESS = process.env['BENCH_ADDRESS']!;
@@ -65,9 +66,36 @@ note({
   goal: 1,
 });
 note({
-  what: `memory of the web after ${times.length.toLocaleString('en')} pages`,
-  ours: `${after.toFixed(0)} MB`,
+  what: 'memory of the web after its busy seconds',
+  ours: `${after.toFixed(0)} MB after ${times.length.toLocaleString('en')} pages`,
   limit: `warm ${before.toFixed(0)} MB`,
   ratio: after / before,
   goal: 1.2,
 });
+
+// The least that any page can cost: one without a frame, without a person, without a list.
+const bare: number[] = [];
+for (const end = Date.now() + 10_000; Date.now() < end;)
+  await Promise.all(
+    Array.from({ length: SESSIONS }, async () => {
+      const start = performance.now();
+      await (await fetch(`${ADDRESS}/status`)).arrayBuffer();
+      bare.push(performance.now() - start);
+    }),
+  );
+const bareRate = bare.length / 10;
+note({
+  what: 'pages a second beside the smallest page that the framework makes',
+  ours: `${rate.toFixed(1)}/s`,
+  limit: `${bareRate.toFixed(1)}/s`,
+  ratio: bareRate / rate,
+  goal: 2,
+});
+
+// One request stands for all: they are one page.
+await scriptSizes(
+  cookies[0]!,
+  paths.filter((path) => !path.startsWith('/requests/') || path.endsWith(refs[0]!)),
+  note,
+);
+await grownPages(cookies[0]!, note);

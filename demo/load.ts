@@ -1,3 +1,7 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import { readsOver } from '../src/db/standing/permissions';
+import { askBeforeSends } from './beforeSend';
+import { leaveRough } from './rough';
 import { makePeople } from '../standins/world/people';
 import { createClient } from '../src/db/shared/client';
 import { HANDLERS } from '../src/jobs/handlers';
@@ -6,9 +10,10 @@ import { createContext } from '../src/main/context';
 import { PUBLIC, WORKER, type Actor } from '../src/ports/actor';
 import type { JobName, JobPayloads, Jobs } from '../src/ports/jobs';
 import { addApiKey } from '../src/usecases/access/apiKeys';
-import { addUser } from '../src/usecases/access/signIn';
+import { addUser } from '../src/usecases/access/colleagues';
+import { confirmMail, tryMail } from '../src/usecases/installation/proveMail';
 import { startVerification } from '../src/usecases/ledger/verifyLedger';
-import { actAs } from '../src/usecases/shared/context';
+import { actAs, type Context } from '../src/usecases/shared/context';
 import type { Mail } from '../src/ports/mailer';
 import type { Role } from '../src/core/access/roles';
 import { depositHead } from '../src/usecases/ledger/depositHead';
@@ -51,7 +56,11 @@ const send = async (mail: Mail) => {
   await reached.mailer.send(mail);
   mails.push(mail);
 };
-const worker = { ...reached, mailer: { ...reached.mailer, send } };
+const worker = {
+  ...reached,
+  mailer: { ...reached.mailer, send },
+  outside: { ...reached.outside, mailerAt: () => ({ send }) },
+};
 const as = (actor: Actor) => actAs(worker, actor);
 const say = (text: string) => console.log(`  ${text}`);
 
@@ -72,6 +81,7 @@ process.exit(0);
 
 async function load(): Promise<void> {
   for (const user of USERS) await addUser(worker, { ...user, password: 'larkmere' });
+  await proveMail(as({ kind: 'user', id: 'usr_ib', name: 'Ib Hald', roles: ['administrator'] }));
   await registerWorld(worker, {
     shopUrl: env('DEMO_SHOP_URL'),
     signInUrl: env('DEMO_SIGN_IN_URL'),
@@ -136,6 +146,9 @@ async function load(): Promise<void> {
     await drain();
     if (i % 4 === 3) say(`${i + 1} of ${STORIES.length} requests`);
   }
+  const reads = readsOver(config.DATABASE_URL, 1, worker.transaction);
+  await askBeforeSends(world, as, reads);
+  await reads.close();
   // This morning, or now where the day is younger than that.
   clock.goTo([`${today}T05:30:00Z`, config.BOOKEND_NOW ?? clock.real()].sort()[0]!);
   await bringIntoStep(worker, people, {
@@ -147,9 +160,21 @@ async function load(): Promise<void> {
   await moveDueDays(worker);
   await startComparison(coordinator);
   await drain();
+  if (config.BOOKEND_MODE === 'demo')
+    await leaveRough(as({ kind: 'user', id: 'usr_ib', name: 'Ib Hald', roles: ['administrator'] }), {
+      tills: env('DEMO_TILLS'),
+      folder: env('DEMO_OFFICE'),
+    });
   await depositHead(worker);
   await startVerification(coordinator);
   await drain();
+}
+
+/** An administrator has seen that mail arrives. */
+async function proveMail(administrator: Context): Promise<void> {
+  await tryMail(administrator);
+  const word = /asked for it: (\w+)/.exec(mails.at(-1)!.text)![1]!;
+  await confirmMail(administrator, { word });
 }
 
 async function once(): Promise<void> {
@@ -168,9 +193,11 @@ async function drain(): Promise<void> {
     if (rounds > 4000) throw new Error('the demo’s jobs do not come to an end');
     const next = queue.findIndex(({ startAfter }) => !startAfter || Date.parse(startAfter) - Date.now() < LONG_MS);
     if (next < 0) return;
-    const [{ name, payload }] = queue.splice(next, 1) as [(typeof queue)[number]];
+    const [{ name, payload, startAfter }] = queue.splice(next, 1) as [(typeof queue)[number]];
+    // A system that failed for a moment is searched again when its wait is over, and not before.
+    if (name === 'trace-system' && startAfter) await sleep(Math.max(0, Date.parse(startAfter) - Date.now()));
     await (HANDLERS[name] as (ctx: typeof worker, payload: unknown) => Promise<unknown>)(worker, payload);
-    if (name === 'run-erasure' || name === 'correct-drift') await new Promise((resolve) => setTimeout(resolve, 120));
+    if (name === 'run-erasure' || name === 'correct-drift') await sleep(120);
   }
 }
 

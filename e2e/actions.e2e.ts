@@ -48,6 +48,15 @@ const LAW = {
   source: 'KRS 367.3615',
   reason: 'an outsider says so',
 };
+const RETENTION = {
+  systemId: 'sys_none',
+  collection: 'lines',
+  field: 'sold_at',
+  anchor: 'event',
+  years: 5,
+  law: 'never',
+};
+const INVITED = { name: 'Never', email: 'never@larkmere.example', roles: ['auditor'] };
 const ENDS = { collection: 'lines', fields: ['loyalty_no'], to: 'members', toFields: ['no'], when: null };
 const REGISTER = {
   system: 'sys_tills',
@@ -104,7 +113,8 @@ const CALLS: Called[] = [
   on('receiveAppeal', { receivedOn: '2026-11-24', text: 'They say it is wrong.' }),
   on('answerAppeal', { outcome: 'upheld', text: 'It was right as it was.' }),
   on('reopenRequest', { reason: 'there is more to be found' }),
-  on('setOwner', { userId: null }),
+  on('setOwner', { userId: null, leaves: null }),
+  on('takeBackNote', { id: 'not_none' }, ['coordinator', 'supervisor', 'reviewer']),
   on('addNote', { text: 'a note of an outsider' }, ['coordinator', 'supervisor', 'reviewer']),
   on('checkFacts', { facts: [{ kind: 'birth-date', value: '1980-01-01' }] }),
   on('carryOutChoices', { purposes: ['newsletter'] }),
@@ -139,6 +149,7 @@ const CALLS: Called[] = [
     acceptBand: { band: 'certain' },
     redact: { matchId: '{otherMatch}', passages: [] },
     addNote: { text: 'a note of an outsider' },
+    takeBackNote: { id: 'not_none' },
     askSecondReader: { matchId: '{otherMatch}', isWanted: true },
     retrySystem: { systemId: 'sys_shop' },
   }).map(([act, rest]) => one(act, { ref: '{other}', ...rest }, WORK, null)),
@@ -215,6 +226,32 @@ const CALLS: Called[] = [
   one('adoptLaw', LAW, ['administrator'], null),
   one('stateLaw', { regime: 'us-ky', isMet: true, reason: 'an outsider says so' }, ['administrator'], null),
   one('setColleagueActive', { id: 'usr_signe', active: false }, ['administrator'], { id: 'usr_none', active: false }),
+  one('saveSettings', { section: 'requests', values: {} }, ['administrator'], null),
+  alone('tryMail', ['administrator']),
+  one('confirmMail', { word: 'nothing' }, ['administrator']),
+  alone('tryMailbox', ['administrator']),
+  alone('takeExample', ['administrator']),
+  one('addRetentionRule', { ...RETENTION, systemId: 'sys_tills' }, ['retention-keeper'], RETENTION),
+  one('removeRetentionRule', { id: 'ret_none' }, ['retention-keeper']),
+  one('inviteColleague', INVITED, ['administrator'], { ...INVITED, email: 'signe@larkmere.example' }),
+  one('inviteAgain', { id: 'usr_none' }, ['administrator']),
+  one('setColleagueRoles', { id: 'usr_signe', roles: ['auditor'] }, ['administrator'], {
+    id: 'usr_none',
+    roles: ['auditor'],
+  }),
+  one('makeApiKey', { name: 'never', systemId: 'sys_none', scopes: ['standing:read'] }, ['administrator']),
+  one('rotateApiKey', { id: 'api_none' }, ['administrator']),
+  one('revokeApiKey', { id: 'api_none' }, ['administrator']),
+  one(
+    'readHelpOf',
+    { path: '/no-such-page' },
+    ROLES.filter((role) => role !== 'nobody'),
+  ),
+  one(
+    'changePassword',
+    { before: 'not theirs', password: 'a kettle sings at noon' },
+    ROLES.filter((role) => role !== 'nobody'),
+  ),
   alone('startRotation', ['administrator']),
   one('askForKeys', { reason: 'because' }, ['administrator'], null),
   one('approveKeyExport', { id: 'kex_none' }, ['administrator']),
@@ -304,6 +341,7 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
     .replace(/^app|\/\([a-z]+\)|\/page$/g, '')
     .replace('[ref]', all.values['ref']!)
     .replace('[token]', 'unknown-token')
+    .replace('[section]', 'requests')
     .replace('[id]', idOn(page!));
   let body: string | FormData = JSON.stringify(args);
   if (act === 'checkDraft') {

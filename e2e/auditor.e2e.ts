@@ -193,14 +193,14 @@ test('two identities are one person while linked: the restrictive answer holds; 
 
 test('a copy of the keys needs two administrators, and is fetched once', async () => {
   const [ib, pia] = [await signedIn(browser, 'ib'), await signedIn(browser, 'pia')];
-  await go(ib, '/setup');
+  await go(ib, '/setup/keys');
   await fill(ib, 'Why a copy is needed', 'For the safe in Odense.');
   await press(ib, 'Ask for a copy');
   await seen(ib, 'another administrator has to agree');
-  await go(pia, '/setup');
+  await go(pia, '/setup/keys');
   await press(pia, 'Agree');
   await seen(pia, /agreed\./);
-  await go(ib, '/setup');
+  await go(ib, '/setup/keys');
   await fill(ib, 'Passphrase for the copy', 'short');
   await press(ib, 'Fetch it, once');
   await seen(ib, /passphrase/i);

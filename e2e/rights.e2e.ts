@@ -67,7 +67,7 @@ test('an administrator keeps a colleague out: their session ends at once, and th
       name,
       words,
     );
-  await go(ib, '/setup');
+  await go(ib, '/setup/colleagues');
   await seen(ib, 'Pia Rask');
   await pressFor('Pia Rask', 'Keep out');
   await seen(ib, '– kept out');

@@ -66,11 +66,27 @@ const PAGES: Record<string, Allowed> = {
     'hold-keeper',
     'retention-keeper',
   ],
-  '/setup': ['auditor', 'administrator'],
+  ...Object.fromEntries(
+    ['', '/organisation', '/requests', '/mail', '/mailbox', '/network', '/api-keys', '/example', '/storage'].map(
+      (part) => [`/setup${part}`, ['supervisor', 'auditor', 'administrator'] as Allowed],
+    ),
+  ),
+  '/setup/colleagues': ['auditor', 'administrator'],
+  '/setup/laws': ['auditor', 'administrator'],
+  '/setup/keys': ['auditor', 'administrator'],
 };
+PAGES['/setup/retention'] = PAGES['/keeping']!;
+PAGES['/own'] = PAGES['/trail']!;
+PAGES['/help'] = PAGES['/trail']!;
 
 const DATA: Record<string, Allowed> = {
   '/api/staff/trace/{ref}': ['coordinator', 'supervisor', 'reviewer'],
+  '/api/staff/plans/{erased}?system=sys_shop&collection=customers': [
+    'coordinator',
+    'supervisor',
+    'auditor',
+    'no reviewer',
+  ],
   '/api/staff/matches/{match}': ['coordinator', 'supervisor', 'reviewer'],
   '/requests/{erased}/certificate': ['coordinator', 'supervisor', 'auditor', 'no reviewer'],
   '/requests/{lettered}/letters/{letter}': ['coordinator', 'supervisor', 'no reviewer'],
@@ -80,6 +96,9 @@ const DATA: Record<string, Allowed> = {
 
 const PUBLIC = [
   '/sign-in',
+  '/forgotten',
+  '/welcome/unknown-token',
+  '/first/unknown-token',
   '/ask',
   '/status',
   '/task/unknown-token',

@@ -1,4 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
+import { SETUP } from './support/journeys';
 import { PLACES, unreadable } from './support/layout';
 import { go, launch, query, signedIn, wait, WORLD } from './support/world';
 
@@ -27,7 +28,21 @@ describe('at four widths nothing is cut off without a tooltip, and nothing scrol
     ));
   test('a closed request', async () =>
     read(`/requests/${await first('select ref as v from requests where closed_at is not null limit 1')}`));
-  test('setup', async () => read('/setup', await signedIn(browser, 'ib')));
+  test('requests in each of their stages', async () => {
+    const refs = await query<{ ref: string }>(
+      WORLD.database,
+      'select distinct on ("right", stage) ref from requests order by "right", stage, ref',
+    );
+    expect(refs.length).toBeGreaterThan(5);
+    for (const { ref } of refs) {
+      await go(page, `/requests/${ref}`);
+      expect([ref, await unreadable(page, [1024])]).toEqual([ref, []]);
+    }
+  });
+  test('setup', async () => {
+    const administrator = await signedIn(browser, 'ib');
+    for (const part of SETUP) await read(`/setup${part}`, administrator);
+  });
   test('pages of people outside', async () => {
     const outside = await (await browser.createBrowserContext()).newPage();
     for (const path of ['/ask', '/status', '/sign-in', '/choices']) await read(path, outside);

@@ -6,6 +6,7 @@ import { Writable } from 'node:stream';
 import { ensureModules } from './lib/install.mjs';
 import { ROOT, run } from './lib/run.mjs';
 import { stateFolder } from './lib/cluster.mjs';
+import { isBegun, place } from './lib/own.mjs';
 import { endWith, Failed } from './lib/say.mjs';
 
 /** A line that is typed without being seen; from a pipe it is simply read. */
@@ -29,7 +30,8 @@ function secret(prompt) {
 
 /** Adds a key to the key file; the older ones stay for what is still under them. */
 async function newMaster() {
-  const file = process.env.BOOKEND_KEY_FILE ?? join(stateFolder('demo'), 'keys.json');
+  const file =
+    process.env.BOOKEND_KEY_FILE ?? (isBegun() ? place('keys.json') : join(stateFolder('demo'), 'keys.json'));
   console.log(
     (
       await run('node', ['--import', 'tsx', 'src/main/newMaster.ts'], { env: { BOOKEND_KEY_FILE: file }, quiet: true })
@@ -37,7 +39,16 @@ async function newMaster() {
   );
 }
 
-/** Opens a copy that was fetched on the Setup page into a key file. */
+/** A key file where there is none; one that is there stays as it is. */
+async function newKeys([file]) {
+  if (!file) throw new Failed('Say which key file to write.', './bookend keys new FILE');
+  const to = resolve(process.env.BOOKEND_CALLED_FROM ?? '.', file);
+  if (existsSync(to))
+    throw new Failed(`${to} is there already.`, 'A key file is never overwritten: move it away first.');
+  console.log((await run('node', ['--import', 'tsx', 'src/main/newKeys.ts', to], { quiet: true })).trim());
+}
+
+/** Opens a copy that was fetched under Setup → Master keys into a key file. */
 async function open([copy, file]) {
   if (!copy || !file)
     throw new Failed(
@@ -46,7 +57,7 @@ async function open([copy, file]) {
     );
   const [from, to] = [copy, file].map((path) => resolve(process.env.BOOKEND_CALLED_FROM ?? '.', path));
   if (!existsSync(from))
-    throw new Failed(`There is no file ${from}.`, 'Give the copy that was fetched on the Setup page.');
+    throw new Failed(`There is no file ${from}.`, 'Give the copy that was fetched under Setup → Master keys.');
   const passphrase = await secret('Passphrase: ');
   const child = spawn('node', ['--import', 'tsx', 'src/main/openCopy.ts', from, to], {
     cwd: ROOT,
@@ -62,9 +73,12 @@ async function open([copy, file]) {
 
 endWith(async () => {
   const [what, ...rest] = process.argv.slice(2);
-  const act = { 'new-master': newMaster, open: open }[what];
+  const act = { new: newKeys, 'new-master': newMaster, open: open }[what];
   if (!act)
-    throw new Failed('Say what to do with the keys.', './bookend keys new-master, or ./bookend keys open COPY FILE');
+    throw new Failed(
+      'Say what to do with the keys.',
+      './bookend keys new FILE, ./bookend keys new-master, or ./bookend keys open COPY FILE',
+    );
   await ensureModules();
   await act(rest);
 });

@@ -1,17 +1,20 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startCluster, stateFolder } from './lib/cluster.mjs';
 import { ensureBuild, ensureModules } from './lib/install.mjs';
-import { ensureChromium, ensurePostgres } from './lib/packages.mjs';
+import { startDovecot } from './lib/dovecot.mjs';
+import { startMariadb } from './lib/mariadb.mjs';
+import { ensureChromium, ensurePostgres, ensureProgram } from './lib/packages.mjs';
 import { withControl } from './lib/control.mjs';
-import { ROOT, run } from './lib/run.mjs';
+import { freePort, waitFor } from './lib/ports.mjs';
+import { ROOT, run, start, stopAll } from './lib/run.mjs';
 import { endWith, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
 const BIN = (name, path) => [join(ROOT, 'node_modules', name, path)];
-const PARTS = ['unit', 'database', 'browser', 'outages'];
+const PARTS = ['unit', 'database', 'browser', 'own', 'outages'];
 /** Seconds that a service is away for. Longer ones are given by hand. */
 const OUTAGES = [5];
 /** Browser tests that change nothing. */
@@ -59,7 +62,7 @@ async function jest(part, names, env) {
     '--outputFile',
     report,
     '--silent=false',
-    ...(part === 'browser' || part === 'outages' ? ['--runInBand'] : ['--maxWorkers=2']),
+    ...(['browser', 'own', 'outages'].includes(part) ? ['--runInBand'] : ['--maxWorkers=2']),
     ...names,
   ];
   await run('node', args, { env: { ...env, NODE_OPTIONS: '--no-warnings', FORCE_COLOR: '0' } }).catch(() => {});
@@ -121,6 +124,62 @@ async function inOutages(spans) {
   await withControl(world, (more) => jest('outages', [], { ...more, OUTAGE_SECONDS: spans.join(' ') }));
 }
 
+/** An installation as an organisation begins one: nothing made up in it, beside a shop and a mail server that tests fill. */
+async function inOwn() {
+  await ensureProgram('/usr/sbin/nginx', 'nginx');
+  const folder = stateFolder('own');
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true, mode: 0o755 });
+  const data = join(folder, 'data');
+  const taken = new Set();
+  const [mariadb, dovecot] = [await startMariadb(folder, 3385, taken), await startDovecot(folder, 1485, taken)];
+  const port = (wanted) => freePort(wanted, taken);
+  const [web, checks, metrics] = [await port(4310), await port(4311), await port(4312)];
+  const env = { BOOKEND_DATA: data, BOOKEND_WEB_PROCESSES: '1' };
+  const bookend = (...args) => run(join(ROOT, 'bookend'), args, { env, quiet: true });
+  let mail = null;
+  try {
+    const said = await bookend(
+      'start',
+      '--port',
+      `${web}`,
+      '--checks-port',
+      `${checks}`,
+      '--metrics-port',
+      `${metrics}`,
+    );
+    const address = `http://127.0.0.1:${web}`;
+    const [smtpPort, mailPort] = [await port(4313), await port(4314)];
+    const logs = join(folder, 'logs');
+    mail = start(
+      'mail',
+      'node',
+      ['--import', 'tsx', 'standins/smtp/alone.ts', `${smtpPort}`, `${mailPort}`, join(folder, 'mail')],
+      { env, logs },
+    );
+    await waitFor(`http://127.0.0.1:${mailPort}/mails.json`, { child: mail });
+    const database = (await startCluster('own', { folder: data, wantedPort: 5460, durable: true, taken })).url(
+      'bookend',
+    );
+    await jest('own', [], {
+      ...env,
+      E2E_WORLD: JSON.stringify({ address, mail: `http://127.0.0.1:${mailPort}`, database }),
+      OWN_WORLD: JSON.stringify({
+        first: /http\S+\/first\/\S+/.exec(said)[0],
+        data,
+        root: ROOT,
+        metrics: `http://127.0.0.1:${metrics}`,
+        mariadb: mariadb.url(),
+        imap: { port: dovecot.port, password: dovecot.password },
+        smtpPort,
+      }),
+    });
+  } finally {
+    await bookend('stop').catch(() => {});
+    await Promise.all([mariadb.stop(), dovecot.stop(), stopAll([mail])]);
+  }
+}
+
 endWith(async () => {
   const [part, name] = process.argv.slice(2);
   if (part && !PARTS.includes(part)) {
@@ -132,7 +191,7 @@ endWith(async () => {
   const given = name ? [name] : [];
   const programs = async () => {
     if (part !== 'unit') await ensurePostgres();
-    if (parts.includes('browser') || parts.includes('outages')) await ensureChromium();
+    if (['browser', 'own', 'outages'].some((one) => parts.includes(one))) await ensureChromium();
   };
   await Promise.all([ensureModules(), programs()]);
 
@@ -198,6 +257,13 @@ endWith(async () => {
           'export const Look = () => (\n' + '  <details><select /><table /><input type="date" /></details>\n);',
         );
         await checkBites(
+          'lint finds a link that reads its page beforehand',
+          lint('src/ui/desk/DeskSheet.tsx'),
+          ROOT,
+          ['A way to another page is ui/shared/Link'],
+          'import Link from \'next/link\';\nexport const Look = () => <Link href="/desk">desk</Link>;',
+        );
+        await checkBites(
           'formatting finds what is not formatted',
           [...prettier, '--check', '--stdin-filepath', 'src/core/leak.ts'],
           ROOT,
@@ -236,11 +302,19 @@ endWith(async () => {
   if (parts.includes('unit')) await jest('unit', given, {});
   if (parts.includes('database')) {
     const cluster = await startCluster('test', { wantedPort: 5480, durable: false, taken: new Set() });
+    const servers = stateFolder('servers');
+    const mariadb = await startMariadb(servers, 3380);
+    const dovecot = await startDovecot(servers, 1480);
     // What the browser tests need is built meanwhile; if it fails, it says so where it is needed.
     const building = parts.includes('browser') ? ensureBuild().catch(() => {}) : null;
     try {
-      await jest('database', given, { TEST_ADMIN_URL: cluster.url('postgres') });
+      await jest('database', given, {
+        TEST_ADMIN_URL: cluster.url('postgres'),
+        TEST_MARIADB_URL: mariadb.url(),
+        TEST_IMAP: JSON.stringify({ port: dovecot.port, password: dovecot.password }),
+      });
     } finally {
+      await Promise.all([mariadb.stop(), dovecot.stop()]);
       cluster.stop();
     }
     await building;
@@ -252,14 +326,23 @@ endWith(async () => {
       .map((file) => `e2e/${file}`);
     // Some only look at pages, whatever the others do to the world meanwhile: they run beside them.
     await inWorld((env) =>
-      name ? jest('browser', [name], env) : Promise.all([jest('browser', acting, env), jest('browser', LOOKS, env)]),
+      name
+        ? jest('browser', [name], env)
+        : Promise.all([
+            jest('browser', acting, env),
+            // Whoever only looks is done sooner; an installation of its own begins beside the others.
+            jest('browser', LOOKS, env).then(() => (parts.includes('own') ? inOwn() : null)),
+          ]),
     );
+  } else if (parts.includes('own')) {
+    await ensureBuild();
+    await inOwn();
   }
   if (parts.includes('outages')) {
     await ensureBuild();
     await inOutages(part && name ? process.argv.slice(3).map(Number) : OUTAGES);
   }
-  for (const name of ['test', 'browser', 'outages'])
+  for (const name of ['test', 'browser', 'own', 'servers', 'outages'])
     if (total.failed === 0) rmSync(stateFolder(name), { recursive: true, force: true });
   console.log(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`);
   return total.failed > 0 || total.passed === 0 ? 1 : 0;

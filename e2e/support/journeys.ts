@@ -1,6 +1,23 @@
 import type { Browser, Page } from 'puppeteer-core';
 import { at, choose, fill, go, holds, mailTo, press, seen, wait } from './world';
 
+/** The parts of the setup, below its address. */
+export const SETUP = [
+  '',
+  '/organisation',
+  '/requests',
+  '/mail',
+  '/mailbox',
+  '/network',
+  '/colleagues',
+  '/retention',
+  '/laws',
+  '/api-keys',
+  '/example',
+  '/storage',
+  '/keys',
+];
+
 /** A page of somebody outside, who is not signed in. */
 export async function outsider(browser: Browser): Promise<Page> {
   return (await browser.createBrowserContext()).newPage();
@@ -84,16 +101,24 @@ export async function tellRecipients(page: Page): Promise<void> {
   }
 }
 
+/** How many rows the list has, all pages of it; and which is chosen: its page and its place there. */
+const rowsInAll = (page: Page) =>
+  page.$eval('[aria-label=Matches]', (list) => Number(/everything \((\d+) group/.exec(list.textContent)![1]));
+const chosenRow = (page: Page) =>
+  page.evaluate((row) => {
+    const turned = document.querySelector('[aria-label=Matches] [aria-current=page]')?.textContent ?? '1';
+    return `${turned}/${document.querySelector<HTMLTableRowElement>(row)!.rowIndex}`;
+  }, CHOSEN);
+
 /** “Theirs” for every row, by the key alone; each next record is shown before its verdict is given. Returns how many rows. */
 export async function judgeEachByKey(page: Page): Promise<number> {
   await page.waitForSelector(CHOSEN);
-  const rows = await page.$$eval('[aria-label=Matches] tbody tr', (list) => list.length);
-  const chosen = () => page.$eval(CHOSEN, (row) => (row as HTMLTableRowElement).rowIndex);
-  for (let n = 0, from = await chosen(); n < rows; n++) {
+  const rows = await rowsInAll(page);
+  for (let n = 0, from = await chosenRow(page); n < rows; n++) {
     await page.keyboard.press('t');
-    let to = await chosen();
+    let to = await chosenRow(page);
     // The last one stays chosen when all is judged.
-    for (let tries = 0; to === from && n < rows - 1 && tries < 400; tries++, to = await chosen()) await wait(25);
+    for (let tries = 0; to === from && n < rows - 1 && tries < 400; tries++, to = await chosenRow(page)) await wait(25);
     from = to;
   }
   return rows;

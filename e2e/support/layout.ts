@@ -57,6 +57,8 @@ function lookForCuts(): string[] {
     const box = one.getBoundingClientRect();
     // What only those hear who listen is a pixel large.
     if (box.width <= 1 || box.height <= 1) continue;
+    if (/\bundefined\b|\bNaN\b|\[object |Invalid Date/.test(one.textContent) && one.childElementCount === 0)
+      found.push(`says nothing: “${one.textContent.trim().slice(0, 60)}”`);
     const say = () => `“${one.textContent.trim().slice(0, 40)}”`;
     if (hides(one) && one.scrollWidth > one.clientWidth + 1 && getComputedStyle(one).display !== 'inline')
       found.push(`cut off: ${say()}`);

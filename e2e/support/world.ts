@@ -58,6 +58,8 @@ export async function signedIn(browser: Browser, who: string): Promise<Page & { 
   const page = Object.assign(await context.newPage(), { complaints: [] as string[] });
   page.on('console', (message) => message.type() === 'error' && page.complaints.push(message.text()));
   page.on('pageerror', (error) => page.complaints.push(String(error)));
+  // Whoever leaves what is half filled in is asked; a test that goes elsewhere means it.
+  page.on('dialog', (dialog) => void dialog.accept());
   await go(page, '/sign-in');
   await page.type('input[name=email]', `${who}@larkmere.example`);
   await page.type('input[name=password]', 'larkmere');
@@ -82,6 +84,9 @@ const LOOK = 120;
 /** Milliseconds that a page may take on a machine with much else to do; only what never comes takes as long. */
 const PATIENCE = 90_000;
 
+/** Milliseconds of one wait: one that a change of site swallowed is begun anew instead of lasting for ever. */
+const SPELL = 8_000;
+
 /** Waits until a test on the page holds; says what was waited for, and what the page said instead. */
 export async function holds<A extends unknown[]>(
   page: Page,
@@ -90,14 +95,17 @@ export async function holds<A extends unknown[]>(
   given: A = [] as unknown as A,
   timeout = PATIENCE,
 ): Promise<void> {
+  const until = Date.now() + timeout;
   for (let tries = 1; ; tries++) {
+    const spell = Math.max(1, Math.min(SPELL, until - Date.now()));
     const error = await page
-      .waitForFunction(test as (...given: unknown[]) => unknown, { timeout, polling: LOOK }, ...given)
+      .waitForFunction(test as (...given: unknown[]) => unknown, { timeout: spell, polling: LOOK }, ...given)
       .then(
         () => null,
         (cause: Error) => cause,
       );
     if (!error) return;
+    if (Date.now() < until && /exceeded/i.test(error.message)) continue;
     // A page that another came in place of meanwhile is looked at again.
     if (tries < 3 && /context was destroyed|detached|navigat/i.test(error.message)) continue;
     throw new Error(

@@ -57,14 +57,14 @@ export function stateFolder(name) {
 
 /**
  * A cluster of our own on loopback, with a password. `durable: false` is for tests, whose data nobody misses.
- * `settings` are `name=value` of the server's own configuration. Returns how to reach it and how to stop it.
+ * `settings` are `name=value` of the server's own configuration; `folder` is where it lies, else the state folder of its name. Returns how to reach it and how to stop it.
  */
-export async function startCluster(name, { wantedPort, durable, taken, settings = [] }) {
+export async function startCluster(name, { wantedPort, durable, taken, settings = [], folder = stateFolder(name) }) {
   const bin = await ensurePostgres();
-  const dir = join(stateFolder(name), 'postgres');
+  const dir = join(folder, 'postgres');
   mkdirSync(dir, { recursive: true, mode: 0o700 });
   if (isRoot) chownSync(dir, idOf('-u'), idOf('-g'));
-  const secret = join(stateFolder(name), 'postgres-password');
+  const secret = join(folder, 'postgres-password');
   if (!existsSync(secret)) writeFileSync(secret, randomBytes(18).toString('base64url'), { mode: 0o600 });
   const password = readFileSync(secret, 'utf8').trim();
   const data = join(dir, 'data');
@@ -127,6 +127,7 @@ export async function startCluster(name, { wantedPort, durable, taken, settings 
     port,
     psql,
     wasRunning,
+    isAlive: () => spawnSync(...asPostgres(dir, [`${bin}/pg_ctl`, '-D', data, 'status'])).status === 0,
     ensureDatabase(database) {
       if (psql('postgres', `select 1 from pg_database where datname = '${database}'`) !== '1')
         psql('postgres', `create database ${database}`);

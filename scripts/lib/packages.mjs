@@ -24,6 +24,12 @@ export async function ensureChromium() {
   return '/usr/bin/chromium';
 }
 
+/** A program of Debian's that tests need beside these. */
+export async function ensureProgram(path, name) {
+  if (!existsSync(path)) await install(name);
+  return path;
+}
+
 async function install(name) {
   const isRoot = process.getuid?.() === 0;
   const sudo = isRoot ? [] : ['sudo', '-n'];

@@ -31,6 +31,7 @@ export const ROOMS = [
   'packs',
   'requests',
   'daily',
+  'installation',
   'desk',
 ];
 
@@ -51,6 +52,7 @@ export const DOORS = {
   'requests/notes': 'requests that are joined keep their notes',
   'trail/recordTrail': 'changing keys is in the trail as well',
   'trail/recordLook': 'whoever looks is in the trail',
+  'letters/queueMail': 'a colleague is invited, and let in again, by mail',
   'helpers/createTask': 'a search asks the owners of systems that it cannot read',
 };
 

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { startCluster, stateFolder } from './cluster.mjs';
+import { envOf, isBegun, keeperState, openDatabase, optionsOf, place } from './own.mjs';
 import { Failed } from './say.mjs';
 import { ensurePostgres } from './packages.mjs';
 
@@ -17,10 +18,12 @@ export function postgresOf(url) {
 }
 
 /**
- * Which Bookend a command is about: the one of the environment's DATABASE_URL, or the demo of this folder. Its database, its
- * files, and the variables its processes start with.
+ * Which Bookend a command is about: the one of the environment's DATABASE_URL, an own installation where one was begun, or the demo
+ * of this folder. Its database, its files, and the variables its processes start with.
+ *
+ * @param mayRun whether what is to be done can be done while it runs
  */
-export async function openTarget() {
+export async function openTarget({ mayRun }) {
   const bin = await ensurePostgres();
   const given = process.env.DATABASE_URL;
   if (given) {
@@ -31,6 +34,7 @@ export async function openTarget() {
       );
     return { bin, url: given, storage: process.env.BOOKEND_STORAGE, env: {}, stop() {} };
   }
+  if (isBegun()) return ownTarget(bin, mayRun);
   const folder = stateFolder('demo');
   if (existsSync(join(folder, 'demo.pid')))
     throw new Failed('The demo is running.', 'End it with ./bookend stop, then do this again.');
@@ -52,5 +56,19 @@ export async function openTarget() {
       BOOKEND_WITNESS: join(folder, 'witness'),
     },
     stop: () => cluster.wasRunning || cluster.stop(),
+  };
+}
+
+async function ownTarget(bin, mayRun) {
+  if (!mayRun && keeperState())
+    throw new Failed('Bookend is running.', 'End it with ./bookend stop, then do this again.');
+  const options = optionsOf();
+  const database = await openDatabase(options);
+  return {
+    bin,
+    url: database.url,
+    storage: place('storage'),
+    env: envOf(options, database.url),
+    stop: () => database.wasRunning || database.stop(),
   };
 }

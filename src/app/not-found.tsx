@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import Link from '../ui/shared/Link';
 import { currentStaff } from './lib/session';
 
 export default async function NotFound() {

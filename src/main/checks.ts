@@ -16,6 +16,8 @@ import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig } from './config';
 import { createContext } from './context';
+import { keepUpToDate, type Kept } from './installed';
+import { newsOf } from './news';
 
 // The calls that machines make by the thousand, beside the web server and over the same use cases: a route handler alone
 // costs twenty to fifty times a plain one. What is answered here is answered alike there.
@@ -30,6 +32,7 @@ const MOST_KEYS = 1000;
 const config = readConfig();
 const knex = createClient(config.DATABASE_URL, 6);
 await checkSchema(knex);
+const kept: Kept = { current: {} };
 const ctx = createContext(
   config,
   knex,
@@ -40,9 +43,12 @@ const ctx = createContext(
     resume: async () => false,
   },
   PUBLIC,
+  undefined,
+  kept,
 );
 await checkKeys(ctx);
 await replayJournal(ctx);
+await keepUpToDate(ctx, kept, newsOf(config.DATABASE_URL));
 const reads = readsOver(config.DATABASE_URL, 2, ctx.transaction);
 const checks = new PermissionChecks(ctx, reads);
 const keys = new Map<string, { machine: Machine | null; until: number }>();

@@ -2,6 +2,8 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import * as yup from 'yup';
 import { authorityOf } from '../core/letters/authorities';
+import { SETTING_NAMES, SETTINGS, type Settings } from '../core/installation/settings';
+import { isCountry, isZone } from '../core/shared/places';
 
 const schema = yup.object({
   DATABASE_URL: yup.string().required(),
@@ -9,7 +11,11 @@ const schema = yup.object({
   BOOKEND_KEY_FILE: yup.string(),
   BOOKEND_KEYS: yup.string(),
   BOOKEND_STORAGE: yup.string().default(join(tmpdir(), 'bookend-storage')),
-  BOOKEND_BASE_URL: yup.string().default('http://127.0.0.1:4170'),
+  BOOKEND_WEB_PORT: yup.number().integer().min(0).max(65535).default(4170),
+  BOOKEND_WEB_HOST: yup.string().default('127.0.0.1'),
+  BOOKEND_BASE_URL: yup
+    .string()
+    .when('BOOKEND_WEB_PORT', ([port], schema) => schema.default(`http://127.0.0.1:${port}`)),
   BOOKEND_SMTP_URL: yup.string().default('smtp://127.0.0.1:2525'),
   BOOKEND_NOW: yup.string(),
   BOOKEND_NOW_SINCE: yup.string(),
@@ -68,40 +74,30 @@ const schema = yup.object({
   BOOKEND_LOG_LEVEL: yup.string().default('info'),
 });
 
-/** Whose installation it is. The demo's organisation is nobody else's: in production each of these has to be said. */
-const OWN = [
+/**
+ * Whose installation it is. The demo's organisation is nobody else's: in production nothing of it holds until it is said, here
+ * or in Setup.
+ */
+const OWN = new Set([
   'BOOKEND_ORGANISATION',
   'BOOKEND_CONTACT',
   'BOOKEND_ADDRESS',
   'BOOKEND_ZONE',
   'BOOKEND_COUNTRY',
   'BOOKEND_OWN_DOMAINS',
-  'BOOKEND_BASE_URL',
-  'BOOKEND_STORAGE',
   'BOOKEND_SMTP_URL',
-] as const;
+]);
 
-function isZone(zone: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-}
-
-function isCountry(country: string): boolean {
-  return (
-    /^[A-Z]{2}$/.test(country) &&
-    new Intl.DisplayNames('en', { type: 'region', fallback: 'none' }).of(country) !== undefined
-  );
-}
-
-export type Config = yup.InferType<typeof schema>;
+export type Config = yup.InferType<typeof schema> & {
+  /** What the environment says of what can also be set in Setup: it wins over that. */
+  given: Settings;
+  /** What holds where nobody says it. */
+  fallback: Settings;
+};
 
 /** The one place that reads the environment. @throws naming every variable that is wrong */
 export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
-  let config: Config;
+  let config: yup.InferType<typeof schema>;
   try {
     config = schema.validateSync(env, { abortEarly: false, stripUnknown: true });
   } catch (error) {
@@ -114,16 +110,28 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     );
   if (config.BOOKEND_NOW && config.BOOKEND_MODE === 'production')
     throw new Error('BOOKEND_NOW moves the legal clock and is refused outside demo and test.');
-  const unsaid = config.BOOKEND_MODE === 'production' ? OWN.filter((name) => !env[name]?.trim()) : [];
-  if (unsaid.length > 0)
+  if (config.BOOKEND_MODE === 'production' && !env['BOOKEND_STORAGE']?.trim())
     throw new Error(
-      `Bookend cannot start in production: ${unsaid.join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} not set. ` +
-        `docs/configuration.md lists the variables.`,
+      'Bookend cannot start in production: BOOKEND_STORAGE is not set. docs/configuration.md lists the variables.',
     );
-  if (!config.BOOKEND_AUTHORITY && !authorityOf(config.BOOKEND_COUNTRY))
+  const layers = layersOf(config, env);
+  if (layers.given.country && !layers.given.authority && !authorityOf(layers.given.country))
     throw new Error(
-      `Bookend cannot start: the supervisory authority of ${config.BOOKEND_COUNTRY} is not known; set ` +
+      `Bookend cannot start: the supervisory authority of ${layers.given.country} is not known; set ` +
         `BOOKEND_AUTHORITY. docs/configuration.md lists the variables.`,
     );
-  return config;
+  return { ...config, ...layers };
+}
+
+/** Apart: what the environment says, and what holds where it says nothing. */
+function layersOf(config: yup.InferType<typeof schema>, env: NodeJS.ProcessEnv): Pick<Config, 'given' | 'fallback'> {
+  const [given, fallback]: [Settings, Settings] = [{}, {}];
+  for (const name of SETTING_NAMES) {
+    const variable = SETTINGS[name].env;
+    const value = variable ? config[variable] : undefined;
+    if (!variable || value === undefined) continue;
+    if (env[variable]?.trim()) given[name] = String(value);
+    else if (config.BOOKEND_MODE !== 'production' || !OWN.has(variable)) fallback[name] = String(value);
+  }
+  return { given, fallback };
 }

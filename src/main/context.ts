@@ -2,12 +2,10 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import pino from 'pino';
-import { authorityOf } from '../core/letters/authorities';
 import { fileReader } from '../connectors/files/fileReader';
 import { filesConnector } from '../connectors/files/filesConnector';
-import { maildirInbox } from '../connectors/mailbox/maildirInbox';
-import { mailboxConnector } from '../connectors/mailbox/mailboxConnector';
-import { smtpMailer } from '../connectors/mail/smtpMailer';
+import { isSql } from '../core/systems/kinds';
+import { imapConnector, mailboxConnector } from '../connectors/mailbox/mailboxConnector';
 import { ownConnector } from '../connectors/own/ownConnector';
 import { restConnector } from '../connectors/rest/restConnector';
 import { sqlConnector } from '../connectors/sql/sqlConnector';
@@ -20,8 +18,10 @@ import { ConnectorError, type Connector } from '../ports/connector';
 import type { Jobs } from '../ports/jobs';
 import type { Context, SystemToReach } from '../usecases/shared/context';
 import { findOwnRecords } from '../usecases/systems/ownRecords';
+import { installed, type Kept } from './installed';
 import type { Config } from './config';
 import { folders } from './folders';
+import { help } from './help';
 import { fileJournal } from './journal';
 import { publicHolidays } from './holidays';
 import { keysFromText, readKeys } from './keys';
@@ -41,7 +41,9 @@ export function createContext(
   jobs: Jobs,
   actor: Actor,
   clock: Clock = clockOf(config),
+  kept: Kept = { current: {} },
 ): Context {
+  const now = installed(config, kept);
   const keys = config.BOOKEND_KEYS ? keysFromText(config.BOOKEND_KEYS) : readKeys(config.BOOKEND_KEY_FILE!);
   const ctx: Context = {
     actor,
@@ -52,32 +54,39 @@ export function createContext(
     journal: fileJournal(config.BOOKEND_JOURNAL),
     witness: { folder: config.BOOKEND_WITNESS ?? null, mail: config.BOOKEND_WITNESS_MAIL ?? null },
     storage: folderStorage(config.BOOKEND_STORAGE),
-    mailer: smtpMailer(config.BOOKEND_SMTP_URL, { name: config.BOOKEND_ORGANISATION, address: config.BOOKEND_CONTACT }),
+    mailer: now.mailer,
     holidays: publicHolidays(),
     log: logOf(config),
     words: newWordBook(),
     // A worker puts a pool here.
     threads: null,
     fileReader,
-    inbox: config.BOOKEND_PRIVACY_MAILBOX ? maildirInbox(config.BOOKEND_PRIVACY_MAILBOX) : null,
-    organisation: {
-      name: config.BOOKEND_ORGANISATION,
-      contact: config.BOOKEND_CONTACT,
-      address: config.BOOKEND_ADDRESS,
-      authority: config.BOOKEND_AUTHORITY ?? authorityOf(config.BOOKEND_COUNTRY)!,
-      zone: config.BOOKEND_ZONE,
-      country: config.BOOKEND_COUNTRY,
-      financialYearEnd: config.BOOKEND_FINANCIAL_YEAR_END,
-      askWithinDays: config.BOOKEND_ASK_WITHIN_DAYS,
-      ownDomains: config.BOOKEND_OWN_DOMAINS.split(','),
+    // Asked anew each time: an administrator may have set it otherwise meanwhile.
+    get inbox() {
+      return now.inbox();
     },
-    baseUrl: config.BOOKEND_BASE_URL,
-    reach: config.BOOKEND_REACH.split(',')
-      .map((place) => place.trim())
-      .filter(Boolean),
+    get organisation() {
+      return now.settled().organisation;
+    },
+    get baseUrl() {
+      return now.settled().baseUrl;
+    },
+    get reach() {
+      return now.settled().reach;
+    },
+    get requestYears() {
+      return now.settled().requestYears;
+    },
+    get matterUrl() {
+      return now.settled().matterUrl;
+    },
+    get isSetUp() {
+      return now.settled().isSetUp;
+    },
+    help,
+    outside: now.outside,
+    layers: { given: config.given, fallback: config.fallback },
     trees: config.BOOKEND_LEDGER_TREES,
-    requestYears: config.BOOKEND_REQUEST_YEARS,
-    matterUrl: config.BOOKEND_MATTER_URL ?? null,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,
     retryBaseMs: config.BOOKEND_RETRY_BASE_MS,
     connect: (system) => connect(ctx, system),
@@ -112,9 +121,10 @@ function mayBegin(): void {
 function connect(ctx: Context, system: SystemToReach): Connector {
   if (system.kind === 'bookend') return ownConnector((keys) => findOwnRecords(ctx, keys));
   if (!system.connection) throw new ConnectorError('not-allowed', `${system.name} has no connection settings.`);
-  if (system.kind === 'sql') return sqlConnector(system.id, system.connection, system.fields, system.references);
+  if (isSql(system.kind)) return sqlConnector(system.id, system.connection, system.fields, system.references);
   if (system.kind === 'rest') return restConnector(system.id, system.connection);
   if (system.kind === 'mailbox') return mailboxConnector(system.connection);
+  if (system.kind === 'imap') return imapConnector(system.connection);
   if (system.kind === 'files' || system.kind === 'logs') return filesConnector(system.connection, system.fields);
   if (system.kind === 'tills') return tillsConnector(system.connection);
   throw new ConnectorError('not-allowed', `${system.name}: there is no connector of kind ${system.kind}.`);

@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyDatabase } from '../../test/support/database';
+import { createClient } from '../db/shared/client';
 
 const run = (command: string, args: string[], env: Record<string, string>) =>
   new Promise<{ code: number | null; said: string }>((resolve) => {
@@ -29,6 +30,17 @@ test('three that prepare the same installation at once: one does it, all find it
     expect(all.map(({ said }) => /migrated: /.test(said)).sort()).toEqual([false, false, true]);
     expect(readdirSync(folder).filter((name) => name.startsWith('keys'))).toEqual(['keys.json']);
     expect(JSON.parse(readFileSync(join(folder, 'keys.json'), 'utf8'))).toMatchObject({ schema: 'bookend-keys-2' });
+
+    // A database that was used with keys gets no others, and a clock that went back starts nothing.
+    const others = join(folder, 'others.json');
+    const made = await run('node', ['--import', 'tsx', 'src/main/newKeys.ts', others], env);
+    expect(made.said).toContain('was used with keys that are not here');
+    expect(readdirSync(folder)).not.toContain('others.json');
+    const knex = createClient(database.url, 1);
+    await knex.raw("insert into heartbeats (process, at) values ('worker:1', now() + interval '2 days')");
+    await knex.destroy();
+    const late = await run('node', ['--import', 'tsx', 'src/main/prepare.ts'], env);
+    expect(late).toMatchObject({ code: 1, said: expect.stringContaining('Put the clock right') });
   } finally {
     await database.drop();
   }

@@ -45,8 +45,8 @@ const PATIENCE_MS = 1500;
 
 const config = readConfig();
 quietConsole();
-const host = process.env['BOOKEND_WEB_HOST'] ?? '127.0.0.1';
-const port = Number(process.env['BOOKEND_WEB_PORT'] ?? 4170);
+const host = config.BOOKEND_WEB_HOST;
+const port = config.BOOKEND_WEB_PORT;
 if (cluster.isPrimary && config.BOOKEND_WEB_PROCESSES > 1) lead(config.BOOKEND_WEB_PROCESSES);
 else await serve();
 

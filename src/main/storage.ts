@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, mkdirSync } from 'node:fs';
-import { rename, stat, unlink, writeFile } from 'node:fs/promises';
+import { rename, stat, statfs, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Storage } from '../ports/storage';
 
@@ -25,6 +25,10 @@ export function folderStorage(folder: string): Storage {
       const name = path(`probe.${process.pid}.${randomUUID()}`);
       await writeFile(name, 'x', { mode: 0o600 });
       await unlink(name);
+    },
+    async room() {
+      const { bavail, blocks, bsize } = await statfs(folder);
+      return { free: bavail * bsize, total: blocks * bsize };
     },
   };
 }

@@ -7,6 +7,7 @@ import { replayJournal } from '../usecases/erasure/replayJournal';
 import { checkKeys } from '../usecases/keys/checkKeys';
 import { readConfig, type Config } from './config';
 import { createContext } from './context';
+import { keepUpToDate, type Kept } from './installed';
 import { createQueue, jobsOf } from './jobs';
 import { newsOf, type News } from './news';
 
@@ -15,6 +16,8 @@ interface Web {
   knex: Knex;
   ctx: Context;
   news: News;
+  /** Reads what administrators set, now. */
+  readSettings: () => Promise<void>;
 }
 
 // Next.js loads modules once per bundle; the process has one context all the same.
@@ -28,10 +31,13 @@ async function start(): Promise<Web> {
   // Without somebody who hears it, a connection of the queue that ends would end the process.
   boss.on('error', (error) => console.error(error));
   await boss.start();
-  const ctx = createContext(config, knex, jobsOf(boss), PUBLIC);
+  const kept: Kept = { current: {} };
+  const ctx = createContext(config, knex, jobsOf(boss), PUBLIC, undefined, kept);
   await checkKeys(ctx);
   await replayJournal(ctx);
-  return { config, knex, ctx, news: newsOf(config.DATABASE_URL) };
+  const news = newsOf(config.DATABASE_URL);
+  const { read: readSettings } = await keepUpToDate(ctx, kept, news);
+  return { config, knex, ctx, news, readSettings };
 }
 
 export function web(): Promise<Web> {

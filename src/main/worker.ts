@@ -13,7 +13,9 @@ import { dailyWork } from '../usecases/daily/dailyWork';
 import { resumeWork } from '../usecases/daily/resumeWork';
 import { readConfig } from './config';
 import { createContext } from './context';
+import { keepUpToDate, type Kept } from './installed';
 import { createQueue, jobsOf, prepareQueue, workOff } from './jobs';
+import { newsOf } from './news';
 import { threadPool } from './threads';
 
 const CONNECTIONS = 14;
@@ -28,10 +30,14 @@ await checkSchema(knex);
 const boss = createQueue(config.DATABASE_URL, true);
 boss.on('error', (error) => ctx.log.error({ cause: faultCode(error) }, 'queue'));
 const threads = threadPool(config);
-const ctx = { ...createContext(config, knex, jobsOf(boss), WORKER), threads };
+const kept: Kept = { current: {} };
+const ctx = createContext(config, knex, jobsOf(boss), WORKER, undefined, kept);
+ctx.threads = threads;
 await prepareQueue(boss, knex);
 await checkKeys(ctx);
 await replayJournal(ctx);
+const news = newsOf(config.DATABASE_URL);
+const settings = await keepUpToDate(ctx, kept, news);
 
 const me = `worker:${process.pid}:${ctx.keys.random(6).toString('hex')}`;
 await sayAlive();
@@ -56,6 +62,8 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const) {
       .stop()
       .then(() => boss.stop({ graceful: false }))
       .then(() => threads.close())
+      .then(() => settings.stop())
+      .then(() => news.close())
       .then(() => knex.destroy())
       .then(() => process.exit(0));
   });

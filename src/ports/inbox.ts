@@ -23,6 +23,10 @@ export class UnreadableMessage extends Error {
 export interface Inbox {
   /** Keys of all messages, the oldest first. @throws where the mailbox cannot be reached: nothing is known of it then */
   keys(): Promise<string[]>;
+  /** What the message under a key is known by once it was read: without reading it. */
+  identify(key: string): string;
   /** Null where it is gone. @throws UnreadableMessage; anything else where it cannot be reached */
   read(key: string): Promise<InboxMessage | null>;
+  /** Leaves the line to it, where there is one. */
+  close?(): Promise<void>;
 }

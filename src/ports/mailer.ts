@@ -13,3 +13,12 @@ export interface Mailer {
   /** @throws when the server did not take it */
   send(mail: Mail): Promise<void>;
 }
+
+/** No way out for mail was named yet; what is to be sent waits for one. */
+export class MailNotSet extends Error {
+  override name = 'MailNotSet';
+  readonly code = 'EUNSET';
+  constructor() {
+    super('no mail server was named');
+  }
+}

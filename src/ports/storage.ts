@@ -11,4 +11,6 @@ export interface Storage {
   rename(from: string, to: string): Promise<void>;
   /** Writes a little and takes it away again. @throws when nothing can be kept */
   probe(): Promise<void>;
+  /** Bytes that are free, and that there are at all. */
+  room(): Promise<{ free: number; total: number }>;
 }

@@ -22,7 +22,8 @@ const FOLLOWED = 'an id of ours, without a key to whom it was';
  */
 export const PLACES: Record<string, Record<string, Ending>> = {
   alike_matches: { 'a b': 'request' },
-  api_keys: { 'scopes secret_hash id': 'nobody' },
+  account_links: { 'token_hash made_by': 'nobody' },
+  api_keys: { 'scopes secret_hash id name made_by': 'nobody' },
   arrivals: { 'key_hash error source': 'nobody' },
   assignment_rules: { 'id language regime right': 'nobody' },
   audience_runs: { path: 'key' },
@@ -104,7 +105,7 @@ export const PLACES: Record<string, Record<string, Ending>> = {
   register_gaps: { 'request_ref collection facts': 'nobody' },
   register_words: { 'phrase said_by words language': 'nobody' },
   request_changes: { 'regime regime_was actor': 'nobody' },
-  request_notes: { 'mentions id': 'request' },
+  request_notes: { 'mentions joined id': 'request' },
   request_stages: { stage: 'nobody' },
   requests: {
     'language id ref right regime channel country on_behalf_kind identity_method decision_ground': 'nobody',
@@ -118,6 +119,8 @@ export const PLACES: Record<string, Record<string, Ending>> = {
   same_people: { 'because band': 'request' },
   schema_migrations: { name: 'nobody' },
   sessions: { token_hash: 'nobody' },
+  settings: { 'said changed_by proof_hash': 'nobody' },
+  settings_changes: { 'before after changed_by': 'nobody' },
   shop_proofs: { state_hash: 'nobody' },
   struck_keys: { 'hash struck_by scope kind': 'request' },
   suppressions: { 'hash kind request_ref': { stays: 'a keyed hash, so that an import does not bring them back' } },
@@ -179,6 +182,7 @@ export const SEALED_PLACES: Record<string, Ending> = {
   'residue.keys_sealed': {
     stays: 'by which keys a restored copy finds what has to be erased when a law lets go of it',
   },
+  'settings.secrets_sealed': { stays: 'the organisation’s own secrets' },
   'systems.connection_sealed': { stays: 'the organisation’s own secrets' },
   'trace_keys.value_sealed': 'request',
   'trace_problems.place_sealed': 'request',

@@ -94,6 +94,7 @@ export async function requestWorld(name: string): Promise<RequestWorld> {
   const connect = world.worker.connect;
   world.worker.connect = (system) => (system.kind === 'sql' ? shelf : connect(system));
   world.worker.inbox = {
+    identify: (key) => key,
     keys: async () => outside.messages.map(({ key }) => key),
     read: async (key) => outside.messages.find((one) => one.key === key) ?? null,
   };

@@ -1,3 +1,4 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { configure, render, type RenderResult } from '@testing-library/react';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { NuqsTestingAdapter } from 'nuqs/adapters/testing';
@@ -44,10 +45,13 @@ export function show(part: ReactNode, search = ''): RenderResult & { refreshed: 
     forward: () => {},
     prefetch: () => {},
   } as unknown as AppRouterInstance;
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const around = (inner: ReactNode) => (
     <NuqsTestingAdapter searchParams={search}>
       <AppRouterContext.Provider value={router}>
-        <SayProvider>{inner}</SayProvider>
+        <QueryClientProvider client={client}>
+          <SayProvider>{inner}</SayProvider>
+        </QueryClientProvider>
       </AppRouterContext.Provider>
     </NuqsTestingAdapter>
   );

@@ -2,8 +2,10 @@
 
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
+import { anchorOf } from '../../ui/shell/HelpSheet';
 import type { PaletteHit } from '../../ui/shell/Palette';
-import { closeForGoodInput, keepColumnsInput } from '../../core/access/schema';
+import { closeForGoodInput, keepColumnsInput, pathInput } from '../../core/access/schema';
+import * as help from '../../usecases/desk/help';
 import * as own from '../../usecases/access/ownView';
 import * as colleagues from '../../usecases/access/signIn';
 import { findPeople } from '../../usecases/people/findPeople';
@@ -14,7 +16,9 @@ import { SESSION_COOKIE, staffContext } from '../lib/session';
 export const keepColumns = act(keepColumnsInput, own.keepColumns);
 export const closeForGood = act(closeForGoodInput, own.closeForGood);
 
-/** Requests by reference, people by whatever was typed. */
+export const readHelpOf = act(pathInput, help.readHelpOf);
+
+/** Requests by reference, people by whatever was typed, and what is said of pages. */
 export async function findAnything(words: string): Promise<PaletteHit[]> {
   const ctx = await staffContext();
   if (!ctx) return [];
@@ -22,6 +26,11 @@ export async function findAnything(words: string): Promise<PaletteHit[]> {
     href: `/requests/${ref}`,
     title: ref,
     sub: `${right}, ${stage}`,
+  }));
+  const pages = help.findHelp(ctx, words).map(({ path, title, paragraphs }) => ({
+    href: `/help#${anchorOf(path)}`,
+    title: `Help: ${title}`,
+    sub: paragraphs[0]?.slice(0, 80) ?? '',
   }));
   if (/^bk-/i.test(words.trim())) return requests;
   const people = await findPeople(ctx, { words });
@@ -34,6 +43,7 @@ export async function findAnything(words: string): Promise<PaletteHit[]> {
           sub: `${person.isLoose ? 'sounds alike · ' : ''}${person.identifiers[0]?.value ?? ''}`,
         }))
       : []),
+    ...pages,
   ];
 }
 

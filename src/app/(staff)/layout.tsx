@@ -10,7 +10,7 @@ import { Shell } from '../../ui/shell/Shell';
 import '../../ui/shell/shell.css';
 import { currentStaff } from '../lib/session';
 import { signIn } from '../(person)/sign-in/actions';
-import { closeForGood, findAnything, keepColumns, signOut } from './actions';
+import { closeForGood, findAnything, keepColumns, readHelpOf, signOut } from './actions';
 
 export default async function StaffLayout({ children }: { children: ReactNode }) {
   const actor = await currentStaff();
@@ -23,13 +23,14 @@ export default async function StaffLayout({ children }: { children: ReactNode })
       <Shell
         who={{ name: actor.name, roles: actor.roles }}
         organisation={ctx.organisation.name}
-        calendar={ctx.organisation.zone.split('/')[1] ?? ''}
+        zone={ctx.organisation.zone}
         counts={{ '/requests': open }}
         due={due}
         mayOpen={reachOf(actor.roles, 'requests.work') !== null}
         find={findAnything}
         signOut={signOut}
         signIn={signIn}
+        readHelpOf={readHelpOf}
       >
         {children}
       </Shell>

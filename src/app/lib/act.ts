@@ -35,7 +35,14 @@ function signedIn<T>(work: (ctx: Context) => Promise<ActionResult<T>>): Promise<
 
 /** A refusal in the words of staff. */
 const said = <T, R extends Refusal>(result: Result<T, R>): ActionResult<T> =>
-  result.ok ? { ok: true, value: result.value } : { ok: false, message: sayRefusal(result.refusal) };
+  result.ok
+    ? { ok: true, value: result.value }
+    : { ok: false, message: sayRefusal(result.refusal), ...fieldsOf(result.refusal) };
+
+/** What was found wrong with settings is said beside each of them. */
+function fieldsOf(refusal: Refusal): { fields?: Record<string, string> } {
+  return refusal.code === 'settings-wrong' ? { fields: refusal.problems } : {};
+}
 
 /** A use case as a server action: what a page sends is checked by the schema of the use case before it is believed. */
 export function act<I, T, R extends Refusal>(

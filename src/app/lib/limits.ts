@@ -4,6 +4,8 @@ import { web } from '../../main/web';
 const LIMITS = {
   'sign-in': { points: 20, duration: 300 },
   'public-form': { points: 10, duration: 600 },
+  // Messages to one address, whoever asks for them.
+  forgotten: { points: 3, duration: 3600 },
   'one-time': { points: 40, duration: 600 },
   // Wrong passwords for one account, from wherever they come.
   'sign-in-account': { points: 10, duration: 900 },

@@ -38,7 +38,19 @@ export async function staffContext(): Promise<Context | null> {
   return actor ? contextFor(actor) : null;
 }
 
+/** For pages that anybody may open. Before it was said whose they are, there are none. */
 export async function publicContext(): Promise<Context> {
+  const ctx = await firstContext();
+  if (!ctx.isSetUp) redirect('/first');
+  return ctx;
+}
+
+/** For the pages on which it is said. */
+export async function firstContext(): Promise<Context> {
+  const ctx = await contextFor(PUBLIC);
+  if (ctx.isSetUp) return ctx;
+  // It may have been said a moment ago, and is not known here yet.
+  await (await web()).readSettings();
   return contextFor(PUBLIC);
 }
 

@@ -7,6 +7,8 @@ import { readAttachment } from './attachments';
 import { emlStore, filesBelow, maildirStore } from './fileStore';
 import { mboxStore } from './mboxStore';
 import { MOST_ENCLOSED, readMessage, sayPeople, type ReadMessage } from './readMessage';
+import { imapLine, type ImapSettings } from './imapClient';
+import { imapStore } from './imapStore';
 import { exists, unlocked, unreadable, type MessageStore } from './store';
 import { withoutPerson } from './withoutPerson';
 
@@ -19,23 +21,63 @@ interface Opened {
   problems: FoundProblem[];
 }
 
+/** Where messages lie, and how to get there. */
+interface Place {
+  store(): Promise<MessageStore>;
+  /** Waits until no other program rewrites it. */
+  free(): Promise<void>;
+  close(): Promise<void>;
+}
+
 /**
- * Messages in a Maildir, in mbox files or as `.eml` files: which it is, is seen from what lies there. Enclosed messages and
- * attachments are searched with the message. Settings: `path`, `ownDomains` (comma-separated).
+ * Messages in a Maildir, in mbox files or as `.eml` files: which it is, is seen from what lies there.
+ * Settings: `path`, `ownDomains` (comma-separated).
  */
-// The methods of one connector share what they have opened.
-// eslint-disable-next-line max-lines-per-function
 export function mailboxConnector(connection: Record<string, string>): Connector {
   const root = connection['path']!;
-  const ownDomains = (connection['ownDomains'] ?? '')
-    .split(',')
-    .map((domain) => domain.trim())
-    .filter(Boolean);
+  return messagesConnector(
+    { store: () => storeOf(root), free: () => unlocked(root), close: async () => {} },
+    listOf(connection['ownDomains']),
+  );
+}
 
+/**
+ * The folders of a mailbox on a mail server. Settings: `host`, `port`, `security`, `user`, `password`, `folders` (comma-separated;
+ * none: all), `ownDomains`; `oauthUrl`, `oauthClient` and `oauthSecret` where it is signed in to with a token.
+ */
+export function imapConnector(connection: Record<string, string>): Connector {
+  const { host = '', port, user = '', password = '', oauthUrl, oauthClient, oauthSecret } = connection;
+  const security = (connection['security'] || 'tls') as ImapSettings['security'];
+  const line = imapLine({
+    host,
+    port: Number(port || (security === 'tls' ? 993 : 143)),
+    security,
+    user,
+    password,
+    ...(oauthUrl ? { oauthUrl, oauthClient: oauthClient ?? '', oauthSecret: oauthSecret ?? '' } : {}),
+  });
+  const store = imapStore(line, listOf(connection['folders']));
+  return messagesConnector(
+    { store: async () => store, free: async () => {}, close: () => line.close() },
+    listOf(connection['ownDomains']),
+  );
+}
+
+function listOf(text = ''): string[] {
+  return text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
+}
+
+/** Enclosed messages and attachments are searched with the message. */
+// The methods of one connector share what they have opened.
+// eslint-disable-next-line max-lines-per-function
+function messagesConnector(place: Place, ownDomains: readonly string[]): Connector {
   async function* search(keys: readonly SearchKey[]) {
     let [records, problems, scanned] = [[] as FoundRecord[], [] as FoundProblem[], 0];
-    await unlocked(root);
-    for await (const { key, raw, isClosed } of (await storeOf(root)).all()) {
+    await place.free();
+    for await (const { key, raw, isClosed } of (await place.store()).all()) {
       scanned++;
       if (isClosed)
         problems.push({ collection: COLLECTION, key, code: 'unreadable', text: 'The message cannot be opened.' });
@@ -70,35 +112,35 @@ export function mailboxConnector(connection: Record<string, string>): Connector 
             type: 'text',
             holds: name === 'from' || name === 'to' ? 'email' : null,
           })),
-          approximateCount: await (await storeOf(root)).count(),
+          approximateCount: await (await place.store()).count(),
         },
       ],
     }),
     search,
     async read(ref) {
-      const raw = await (await storeOf(root)).read(ref.key);
+      const raw = await (await place.store()).read(ref.key);
       return raw ? toRecord(ref.key, await open(ref.key, raw), [], ownDomains) : null;
     },
     async erase(ref) {
-      await unlocked(root);
-      await (await storeOf(root)).remove(ref.key);
+      await place.free();
+      await (await place.store()).remove(ref.key);
       return { state: 'done', detail: 'message deleted' };
     },
     async anonymise(ref, { token, person }) {
-      await unlocked(root);
-      const store = await storeOf(root);
+      await place.free();
+      const store = await place.store();
       const raw = await store.read(ref.key);
       if (!raw) return { state: 'done', detail: 'message was gone' };
       await store.replace(ref.key, await withoutPerson(raw, person, token));
       return { state: 'done', detail: 'the person’s words and addresses replaced' };
     },
-    isErased: async (ref) => (await (await storeOf(root)).read(ref.key)) === null,
+    isErased: async (ref) => (await (await place.store()).read(ref.key)) === null,
     async isAnonymised(ref, token) {
-      const raw = await (await storeOf(root)).read(ref.key);
+      const raw = await (await place.store()).read(ref.key);
       return raw === null || raw.includes(`X-Anonymised: ${token}`);
     },
     can: () => ({ erase: true, anonymise: true }),
-    close: async () => {},
+    close: () => place.close(),
   };
 }
 

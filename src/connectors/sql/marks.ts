@@ -1,7 +1,7 @@
 import { ConnectorError, type Connector, type RecordRef } from '../../ports/connector';
 import { guarded } from './guarded';
 import { toRecord, toRecords } from './records';
-import { from, keyOf, rowOf, rowsOf, tableOf, withKey, type Database, type Row } from './rows';
+import { at, isYes, keyOf, rowOf, rowsOf, tableOf, type Database, type Row } from './rows';
 import type { Table } from './schema';
 
 const FLAGS_AT_ONCE = 500;
@@ -25,9 +25,9 @@ export function restrictionOf(db: Database, setting: string): Pick<Connector, 'r
       const own = await owner(ref);
       if (!own) return { state: 'done', detail: 'nothing of it can be marked' };
       // Many that are kept may hang on one row: it is marked once, and not written again for each.
-      await guarded(() =>
-        withKey(from(db, own.table), own.table, keyOf(own.row))
-          .whereRaw('?? is distinct from ?', [column, isOn])
+      await guarded(db, () =>
+        at(db, own.table, keyOf(own.row))
+          .whereRaw(`not (${db.dialect.isSame})`, [column, isOn])
           .update({ [column]: isOn }),
       );
       return {
@@ -35,7 +35,7 @@ export function restrictionOf(db: Database, setting: string): Pick<Connector, 'r
         detail: own.table.name === ref.collection ? `${column} is ${isOn}` : `restricted with its ${own.table.name}`,
       };
     },
-    isRestricted: async (ref) => (await owner(ref))?.row[column] === true,
+    isRestricted: async (ref) => isYes((await owner(ref))?.row[column]),
   };
 }
 
@@ -55,13 +55,13 @@ export function flagsOf(db: Database, setting: string): Pick<Connector, 'flags' 
       for (let after: string | null = null; ;) {
         const query = rowsOf(db, table).orderBy(order).limit(FLAGS_AT_ONCE);
         if (after !== null) query.where(order, '>', after);
-        const rows = (await guarded(() => query)) as Row[];
+        const rows = (await guarded(db, () => query)) as Row[];
         yield rows.map((row) => {
           const { person } = toRecord(db.systemId, table, row, []);
           return {
             key: keyOf(row),
             purpose,
-            permits: row[column] === true,
+            permits: isYes(row[column]),
             identifiers: [
               ...(person.emails ?? []).map((value) => ({ kind: 'email' as const, value })),
               ...(person.customerNumbers ?? []).map(({ value }) => ({ kind: 'customer-number' as const, value })),
@@ -75,11 +75,11 @@ export function flagsOf(db: Database, setting: string): Pick<Connector, 'flags' 
     },
     async flagOf(key) {
       const { row } = await rowOf(db, { collection: tableName, key });
-      return row ? row[column] === true : null;
+      return row ? isYes(row[column]) : null;
     },
     async applyChoice(key, _purpose, permits) {
       const table = await tableOf(db, tableName);
-      const changed = await guarded(() => withKey(from(db, table), table, key).update({ [column]: permits }));
+      const changed = await guarded(db, () => at(db, table, key).update({ [column]: permits }));
       return { state: 'done', detail: changed > 0 ? `${column} is ${permits}` : 'the row is gone' };
     },
   };

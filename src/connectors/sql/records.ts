@@ -41,9 +41,12 @@ async function namesOf(
     return null;
   const wanted = [...new Set(rows.flatMap((row) => (row[column] === null ? [] : [say(row[column])!])))];
   if (wanted.length === 0) return null;
+  const isWanted = db.dialect.isIn(db.dialect.text('??'), [toColumn], wanted);
   // A table that may not be read leaves the rows as they are.
-  const found = (await guarded(() =>
-    from(db, target).whereRaw('??::text = any(?)', [toColumn, wanted]).select(toColumn, naming.name),
+  const found = (await guarded(db, () =>
+    from(db, target)
+      .whereRaw(isWanted.sql, isWanted.values as string[])
+      .select(toColumn, naming.name),
   ).catch(() => [])) as Row[];
   const names = new Map(found.map((row) => [say(row[toColumn]), say(row[naming.name])]));
   const path = `${column.replace(/_(id|no|key)$/, '')}.name`;
@@ -69,7 +72,7 @@ async function targetsOf(
     for (const row of rows) keyAt.set(at(row, reference.columns), say(row[reference.columns[0]!]) ?? '');
   else {
     const query = pointedAtBy(db, target, reference, rows);
-    for (const row of query ? ((await guarded(() => query)) as Row[]) : [])
+    for (const row of query ? ((await guarded(db, () => query)) as Row[]) : [])
       keyAt.set(at(row, reference.toColumns), keyOf(row));
   }
   return rows.map((row) => {

@@ -18,8 +18,8 @@ export function pointing(
   const values = tuplesOf(rows, reference.toColumns);
   if (values.length === 0) return null;
   const query = rowsOf(db, child);
-  if (reference.when) query.whereRaw('??::text = ?', [reference.when.field, reference.when.value]);
-  return isIn(query, reference, reference.columns, values);
+  if (reference.when) query.whereRaw(`${db.dialect.text('??')} = ?`, [reference.when.field, reference.when.value]);
+  return isIn(db, query, reference, reference.columns, values);
 }
 
 /** The rows of the table that a reference points at, from some rows; null where none of these points anywhere. */
@@ -34,7 +34,7 @@ export function pointedAtBy(
     when ? rows.filter((row) => String(row[when.field]) === when.value) : rows,
     reference.columns,
   );
-  return values.length === 0 ? null : isIn(rowsOf(db, target), reference, reference.toColumns, values);
+  return values.length === 0 ? null : isIn(db, rowsOf(db, target), reference, reference.toColumns, values);
 }
 
 /** Whether a row is one of those that the reference stands for. */
@@ -50,16 +50,18 @@ function tuplesOf(rows: readonly Row[], columns: readonly string[]): unknown[][]
 
 /** What the database declares has one type on both sides; what people say may be a number on one and words on the other. */
 function isIn(
+  { dialect }: Database,
   query: Knex.QueryBuilder,
   { name }: Reference,
   columns: readonly string[],
   values: readonly unknown[][],
 ): Knex.QueryBuilder {
   if (name !== '') return query.whereIn([...columns], values as string[][]);
-  return query.whereRaw(`jsonb_build_array(${columns.map(() => '??::text').join(', ')}) = any(?::jsonb[])`, [
-    ...columns,
-    values.map((tuple) => JSON.stringify(tuple.map(String))),
-  ]);
+  const part = dialect.isTuple(
+    columns,
+    values.map((tuple) => tuple.map(String)),
+  );
+  return query.whereRaw(part.sql, part.values as string[]);
 }
 
 /**
@@ -67,25 +69,33 @@ function isIn(
  */
 export async function overlapOf(db: Database, ends: ReferenceEnds): Promise<Overlap> {
   const [child, target] = [await tableOf(db, ends.collection), await tableOf(db, ends.to)];
-  const tuple = (columns: readonly string[]) =>
-    db.knex.raw(`jsonb_build_array(${columns.map(() => '??::text').join(', ')})`, [...columns]);
+  const { dialect } = db;
+  const tuple = (columns: readonly string[]) => {
+    const { sql, values } = dialect.tuple(columns);
+    return db.knex.raw(sql, values as string[]);
+  };
   const values = from(db, child)
     .select(db.knex.raw('? as said, count(*) as often', [tuple(ends.fields)]))
     .groupByRaw('1')
     .limit(MOST_VALUES);
-  for (const field of ends.fields) values.whereRaw('??::text <> all(?)', [field, NOTHING]);
-  if (ends.when) values.whereRaw('??::text = ?', [ends.when.field, ends.when.value]);
+  for (const field of ends.fields) {
+    const isNothing = dialect.isIn(dialect.text('??'), [field], NOTHING);
+    values.whereRaw(`not (${isNothing.sql})`, isNothing.values as string[]);
+  }
+  if (ends.when) values.whereRaw(`${dialect.text('??')} = ?`, [ends.when.field, ends.when.value]);
   const there = from(db, target)
     .select(db.knex.raw('1'))
     .whereRaw('? = v.said', [tuple(ends.toFields)]);
   const query = db.knex
     .select(
-      db.knex.raw(
-        'count(*) as "values", count(*) filter (where exists (?)) as found, coalesce(max(v.often), 0) as most',
-        [there],
-      ),
+      db.knex.raw('count(*) as ??, ? as ??, coalesce(max(v.often), 0) as ??', [
+        'values',
+        dialect.countWhere(there, db.knex),
+        'found',
+        'most',
+      ]),
     )
     .from(values.as('v'));
-  const [row] = (await guarded(() => query)) as { values: string; found: string; most: string }[];
+  const [row] = (await guarded(db, () => query)) as { values: string; found: string; most: string }[];
   return { values: Number(row!.values), found: Number(row!.found), most: Number(row!.most) };
 }

@@ -1,6 +1,7 @@
 import type { SystemId } from '../../core/shared/ids';
 import type { Knex } from 'knex';
 import { ConnectorError, type FieldHolds, type RecordRef } from '../../ports/connector';
+import type { Dialect } from './dialect';
 import { guarded } from './guarded';
 import type { Table } from './schema';
 
@@ -13,6 +14,7 @@ export const IS_ABOUT = 'bookend_is_about';
 
 export interface Database {
   knex: Knex;
+  dialect: Dialect;
   systemId: SystemId;
   /** What people have confirmed of its fields. */
   confirmed: FieldHolds;
@@ -25,27 +27,25 @@ export async function tableOf(db: Database, name: string): Promise<Table> {
   return table;
 }
 
-/** The key of a row as one text: the key column, a list of them, or a digest of all the row says where there is no key. */
-function keySql({ keyColumns, table }: Table): { sql: string; values: readonly string[] } {
-  if (keyColumns.length === 0) return { sql: 'md5((??.*)::text)', values: [table] };
-  if (keyColumns.length === 1) return { sql: '??::text', values: keyColumns };
-  return { sql: `jsonb_build_array(${keyColumns.map(() => '??::text').join(', ')})::text`, values: keyColumns };
-}
-
 /** Rows of a table, for any condition. */
 export function from({ knex }: Database, table: Table): Knex.QueryBuilder {
-  return knex.withSchema(table.schema).from(table.table, { only: table.hasHeirs });
+  return knex.withSchema(table.schema).from(table.table, ...(table.hasHeirs ? [{ only: true }] : []));
 }
 
 /** Rows with their keys. */
 export function rowsOf(db: Database, table: Table): Knex.QueryBuilder {
-  const { sql, values } = keySql(table);
-  return from(db, table).select('*', db.knex.raw(`${sql} as ??`, [...values, ROW_KEY]));
+  const { sql, values } = db.dialect.rowKey(table);
+  return from(db, table).select('*', db.knex.raw(`${sql} as ??`, [...values, ROW_KEY] as string[]));
 }
 
-export function withKey(query: Knex.QueryBuilder, table: Table, key: string): Knex.QueryBuilder {
-  const { sql, values } = keySql(table);
-  return query.whereRaw(`${sql} = ?`, [...values, key]);
+/** The row of a table with this key, for any act on it. */
+export function at(db: Database, table: Table, key: string): Knex.QueryBuilder {
+  return withKey(db, from(db, table), table, key);
+}
+
+function withKey(db: Database, query: Knex.QueryBuilder, table: Table, key: string): Knex.QueryBuilder {
+  const { sql, values } = db.dialect.hasKey(table, key);
+  return query.whereRaw(sql, values as string[]);
 }
 
 export function keyOf(row: Row): string {
@@ -54,7 +54,7 @@ export function keyOf(row: Row): string {
 
 export async function rowOf(db: Database, ref: RecordRef): Promise<{ table: Table; row: Row | undefined }> {
   const table = await tableOf(db, ref.collection);
-  const row = (await guarded(() => withKey(rowsOf(db, table), table, ref.key).first())) as Row | undefined;
+  const row = (await guarded(db, () => withKey(db, rowsOf(db, table), table, ref.key).first())) as Row | undefined;
   return { table, row };
 }
 
@@ -62,5 +62,11 @@ export function say(value: unknown): string | null {
   if (value === null || value === undefined) return null;
   // A date that the driver cannot hold, such as one of the year 20000, is no date here and breaks nothing.
   if (value instanceof Date) return Number.isNaN(value.getTime()) ? null : value.toISOString();
+  if (Buffer.isBuffer(value)) return `(${value.length} bytes)`;
   return typeof value === 'object' ? JSON.stringify(value) : String(value);
+}
+
+/** Databases say yes in their own ways. */
+export function isYes(value: unknown): boolean {
+  return value === true || value === 1 || value === '1';
 }

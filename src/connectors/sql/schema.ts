@@ -2,6 +2,8 @@ import type { Knex } from 'knex';
 import { holdsByName, type Holds } from '../../core/systems/fieldHolds';
 import { withoutLoneNames } from '../../core/systems/loneNames';
 import { proposeRole } from '../../core/systems/fieldRoles';
+import type { Dialect } from './dialect';
+import { postgres } from './postgres';
 import type { Reference as SaidReference, ReferenceEnds, ReferenceMeaning } from '../../core/systems/references';
 import { ConnectorError, type FieldHolds, type SystemDescription } from '../../ports/connector';
 
@@ -52,81 +54,26 @@ export interface Table {
 
 const OWN_TABLES_OF_BOOKEND = ['data_keys', 'ledger_heads', 'choice_sealed', 'trace_keys'];
 
-const OWN_TABLES = `c.relkind in ('r', 'p') and not c.relispartition and n.nspname !~ '^(pg_|information_schema$)'`;
-
 /**
- * Tables, columns, keys and references from PostgreSQL's catalogue: of every schema that is no part of the server, or
- * of those named. Partitions are read through the table they belong to.
+ * Tables, columns, keys and references from a database's catalogue: of every schema that is no part of the server, or
+ * of those named.
  *
  * @param only schemas, comma-separated; empty: all
  * @param confirmed what people said that fields hold, stronger than any name
  * @param said what people said of references, stronger than what the database declares
  */
-// Four queries of the catalogue in full, and what is made of them.
-// eslint-disable-next-line max-lines-per-function
 export async function readSchema(
   knex: Knex,
   only = '',
   confirmed: FieldHolds = {},
   said: readonly SaidReference[] = [],
+  dialect: Dialect = postgres,
 ): Promise<Table[]> {
   const wanted = only
     .split(',')
     .map((name) => name.trim())
     .filter(Boolean);
-  const rowsOf = async <T>(sql: string): Promise<T[]> => (await knex.raw<{ rows: T[] }>(sql)).rows;
-  const columns = await rowsOf<{
-    id: string;
-    schema: string;
-    table: string;
-    name: string;
-    type: string;
-    nullable: boolean;
-    generated: boolean;
-    hasHeirs: boolean;
-    count: string;
-  }>(`
-    select c.oid::text as id, n.nspname as schema, c.relname as "table", a.attname as name,
-      format_type(a.atttypid, a.atttypmod) as type, not a.attnotnull and a.attgenerated = '' as nullable,
-      a.attgenerated <> '' as generated, c.relkind = 'r'
-      and exists (select 1 from pg_inherits h where h.inhparent = c.oid) as "hasHeirs",
-      greatest(c.reltuples, 0)::bigint as count
-    from pg_class c join pg_namespace n on n.oid = c.relnamespace join pg_attribute a on a.attrelid = c.oid
-    where ${OWN_TABLES} and a.attnum > 0 and not a.attisdropped order by n.nspname, c.relname, a.attnum`);
-  const keys = await rowsOf<{ id: string; names: string[] }>(`
-    select c.oid::text as id, array_agg(a.attname::text order by p.place) as names from pg_index i
-      join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
-    cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place)
-      join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
-    where i.indisprimary and ${OWN_TABLES} group by c.oid`);
-  const uniques = await rowsOf<{ id: string; names: string[] }>(`
-    select c.oid::text as id, array_agg(a.attname::text order by p.place) as names
-    from pg_index i join pg_class c on c.oid = i.indrelid join pg_namespace n on n.oid = c.relnamespace
-    cross join lateral unnest(i.indkey::int[]) with ordinality as p(number, place)
-    join pg_attribute a on a.attrelid = c.oid and a.attnum = p.number
-    where i.indisunique and not i.indisprimary and i.indpred is null and i.indexprs is null and ${OWN_TABLES}
-      group by c.oid, i.indexrelid order by i.indexrelid`);
-  const references = await rowsOf<{
-    id: string;
-    columns: string[];
-    to: string;
-    toColumns: string[];
-    nullable: boolean;
-    name: string;
-    follows: boolean;
-    isFull: boolean;
-  }>(`
-    select k.conrelid::text as id, k.confrelid::text as "to",
-      array_agg(a.attname::text order by p.place) as columns,
-      array_agg(f.attname::text order by p.place) as "toColumns", case
-      when k.confmatchtype = 'f' then bool_and(not a.attnotnull and a.attgenerated = '')
-      else bool_or(not a.attnotnull and a.attgenerated = '') end as nullable,
-      k.conname as name, k.confdeltype in ('c', 'n', 'd') as follows, k.confmatchtype = 'f' as "isFull"
-    from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_namespace n on n.oid = c.relnamespace
-      cross join lateral unnest(k.conkey, k.confkey) with ordinality as p(own, other, place)
-    join pg_attribute a on a.attrelid = k.conrelid and a.attnum = p.own
-      join pg_attribute f on f.attrelid = k.confrelid and f.attnum = p.other
-    where k.contype = 'f' and k.conparentid = 0 and ${OWN_TABLES} group by k.oid order by k.oid`);
+  const { columns, keys, uniques, references, home } = await dialect.catalogue(knex);
   // A database that keeps what Bookend keeps is Bookend's own, whatever its address is called.
   const there = new Set(columns.map(({ table }) => table));
   if (OWN_TABLES_OF_BOOKEND.every((name) => there.has(name)))
@@ -136,9 +83,7 @@ export async function readSchema(
     );
   const keyOf = new Map(keys.map(({ id, names }) => [id, names]));
   const uniquesOf = (id: string) => uniques.filter((unique) => unique.id === id).map(({ names }) => names);
-  const nameOf = new Map(
-    columns.map(({ id, schema, table }) => [id, schema === 'public' ? table : `${schema}.${table}`]),
-  );
+  const nameOf = new Map(columns.map(({ id, schema, table }) => [id, schema === home ? table : `${schema}.${table}`]));
   const tables = new Map<string, Table>();
   for (const row of columns) {
     if (wanted.length > 0 && !wanted.includes(row.schema)) continue;
@@ -170,17 +115,20 @@ export async function readSchema(
       type: row.type,
       nullable: row.nullable,
       isGenerated: row.generated,
-      holds: /char|text|date|citext/.test(row.type) ? holdsByName(row.name) : null,
+      holds: /char|text|date|citext|^enum/.test(row.type) ? holdsByName(row.name) : null,
     });
     tables.set(row.id, table);
   }
-  return [...tables.values()].map((table) => {
-    const held = confirmed[table.name] ?? {};
-    const withHolds = withoutLoneNames(table.columns).map((column) =>
-      column.name in held ? { ...column, holds: held[column.name]! } : column,
-    );
-    return { ...table, columns: withHolds, references: asSaid(table, said) };
-  });
+  return [...tables.values()].map((table) => asConfirmed(table, confirmed, said));
+}
+
+/** What people said is stronger than names and than what the database declares. */
+function asConfirmed(table: Table, confirmed: FieldHolds, said: readonly SaidReference[]): Table {
+  const held = confirmed[table.name] ?? {};
+  const columns = withoutLoneNames(table.columns).map((column) =>
+    column.name in held ? { ...column, holds: held[column.name]! } : column,
+  );
+  return { ...table, columns, references: asSaid(table, said) };
 }
 
 /**

@@ -1,11 +1,12 @@
 import { isAnothers } from '../../core/matching/anothers';
+import { haystackOf, mentions } from '../../core/matching/mentions';
 import type { PersonRecord } from '../../core/people/record';
 import type { Holds } from '../../core/systems/fieldHolds';
 import type { FieldHolds, FoundBatch, FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
 import { guarded } from './guarded';
 import { toRecord, toRecords } from './records';
-import { IS_ABOUT, keyOf, rowsOf, say, type Database, type Row } from './rows';
+import { IS_ABOUT, isYes, keyOf, rowsOf, say, type Database, type Row } from './rows';
 import { pointedAtBy, pointing } from './references';
 import type { Reference, Table } from './schema';
 
@@ -20,7 +21,7 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
   const problems = missing(db.confirmed, all);
   if (problems.length > 0) yield { records: [], scanned: 0, problems };
   for (const table of all) {
-    const conditions = conditionsFor(table, keys, db.systemId);
+    const conditions = conditionsFor(table, keys, db.systemId, db.dialect);
     if (conditions.length === 0) continue;
     const own = conditions.filter(({ isText }) => !isText);
     const query = rowsOf(db, table)
@@ -32,7 +33,7 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
         ),
       )
       .limit(MOST_ROWS);
-    const rows = (await guarded(() => query)) as Row[];
+    const rows = reallySpeaking(db, table, keys, (await guarded(db, () => query)) as Row[]);
     const fresh = unseen(table, rows, seen);
     if (fresh.length > 0)
       yield {
@@ -44,7 +45,7 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
     yield* hanging(
       walk,
       table,
-      fresh.filter((row) => row[IS_ABOUT]),
+      fresh.filter((row) => isYes(row[IS_ABOUT])),
       1,
     );
     // What hangs on a record of somebody else is not the person's, though it speaks of them; nor is what any such
@@ -52,11 +53,22 @@ export async function* search(db: Database, keys: readonly SearchKey[]): AsyncGe
     yield* pointingThere(
       walk,
       table,
-      fresh.filter((row) => !row[IS_ABOUT] && !saysWhose(table, row)),
+      fresh.filter((row) => !isYes(row[IS_ABOUT]) && !saysWhose(table, row)),
       1,
       null,
     );
   }
+}
+
+/** Where the database finds more than was looked for in running text, what it found is read. */
+function reallySpeaking(db: Database, table: Table, keys: readonly SearchKey[], rows: Row[]): Row[] {
+  if (!db.dialect.isLoose) return rows;
+  const texts = table.columns.filter(({ holds }) => holds === 'free-text').map(({ name }) => name);
+  return rows.filter((row) => {
+    if (isYes(row[IS_ABOUT])) return true;
+    const hay = haystackOf(texts.map((name) => say(row[name]) ?? '').join('\n'));
+    return keys.some((key) => mentions(hay, key));
+  });
 }
 
 /** Whether a table tells places only: several people may live at one. */
@@ -111,7 +123,7 @@ async function* pointingThere(
       if (reference === cameBy) continue;
       const query = pointing(db, child, reference, rows);
       if (!query) continue;
-      const found = (await guarded(() => query.limit(MOST_ROWS))) as Row[];
+      const found = (await guarded(db, () => query.limit(MOST_ROWS))) as Row[];
       const fresh = unseen(child, found, seen);
       if (fresh.length === 0) continue;
       const parent = (row: Row) => ({ collection: table.name, key: keyOf(parentOf(rows, reference, row)) });
@@ -136,7 +148,7 @@ async function* pointedAt(walk: Walk, table: Table, rows: readonly Row[], depth:
     const target = all.find(({ name }) => name === reference.toTable);
     const query = target && pointedAtBy(db, target, reference, rows);
     if (!query) continue;
-    const there = (await guarded(() => query.limit(MOST_ROWS))) as Row[];
+    const there = (await guarded(db, () => query.limit(MOST_ROWS))) as Row[];
     const found = there.filter(
       (row) => !knownAs(keys).every((known) => isAnothers(known, toRecord(db.systemId, target, row, keys).person)),
     );
@@ -148,7 +160,7 @@ async function* pointedAt(walk: Walk, table: Table, rows: readonly Row[], depth:
       collection: table.name,
       key: keyOf(rows.find((row) => pointsAt(row, to))!),
     }));
-    const others = (await guarded(() => pointing(db, table, reference, fresh)!.limit(MOST_ROWS))) as Row[];
+    const others = (await guarded(db, () => pointing(db, table, reference, fresh)!.limit(MOST_ROWS))) as Row[];
     const isOthers = (to: Row) => others.some((row) => pointsAt(row, to) && !seen.has(`${table.name}/${keyOf(row)}`));
     const marked = records.map((record, i) => (isOthers(fresh[i]!) ? { ...record, isOthersToo: true } : record));
     yield { records: await linked(marked, 'same'), scanned: fresh.length, problems: cutOff(target, found) };

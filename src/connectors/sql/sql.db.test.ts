@@ -1,6 +1,7 @@
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import type { FoundRecord, SearchKey } from '../../ports/connector';
 import { conditionsFor } from './conditions';
+import { postgres } from './postgres';
 import { readSchema } from './schema';
 import { sqlConnector } from './sqlConnector';
 
@@ -106,7 +107,7 @@ test('wildcards and quotes in a key are only letters', async () => {
   expect(await search(['name', "% '; drop"], ['email', "x' or '1'='1"])).toEqual([]);
   const [riders] = (await readSchema(world.knex)).filter(({ name }) => name === 'riders');
   expect(
-    conditionsFor(riders!, [{ kind: 'name', value: '10% off_', scope: '' }], 'sys_x')
+    conditionsFor(riders!, [{ kind: 'name', value: '10% off_', scope: '' }], 'sys_x', postgres)
       .flatMap(({ values }) => values)
       .flat(),
   ).toContain('10\\%%');

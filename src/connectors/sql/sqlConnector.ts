@@ -1,27 +1,20 @@
 import type { SystemId } from '../../core/shared/ids';
-import knexFactory from 'knex';
 import type { Reference } from '../../core/systems/references';
 import { ConnectorError, type Connector, type FieldHolds, type RecordRef } from '../../ports/connector';
 import { anonymised, named } from './anonymise';
+import type { Part } from './dialect';
 import { guarded, guardedChange } from './guarded';
+import { mariadb } from './mariadb';
 import { flagsOf, restrictionOf } from './marks';
+import { postgres } from './postgres';
 import { toRecords } from './records';
-import { from, keyOf, rowOf, rowsOf, say, tableOf, withKey, type Database, type Row } from './rows';
+import { at, from, keyOf, rowOf, rowsOf, say, tableOf, type Database, type Row } from './rows';
 import { describeTables, readSchema, type Table } from './schema';
 import { overlapOf } from './references';
 import { search } from './search';
 
-const STATEMENT_MS = 15_000;
-const LOCK_MS = 4000;
-
 /**
- * What goes wrong is said by what is thrown; Knex would write the words of the other system out, with the name that
- * somebody typed.
- */
-const SILENT = { debug() {}, warn() {}, error() {}, deprecate() {} };
-
-/**
- * Any PostgreSQL database, by its schema: tables with signs of a person are searched, and from what is found the
+ * Any database of PostgreSQL, MySQL or MariaDB, by its schema: tables with signs of a person are searched, and from what is found the
  * references are followed to all that hangs on it (orders, lines, invoices).
  * Settings: `url`; `schemas`, comma-separated, all where empty; `flag` and `restriction` (see `marks`).
  */
@@ -33,31 +26,22 @@ export function sqlConnector(
   confirmed: FieldHolds = {},
   said: readonly Reference[] = [],
 ): Connector {
-  const knex = knexFactory({
-    client: 'pg',
-    log: SILENT,
-    connection: {
-      connectionString: connection['url']!,
-      statement_timeout: STATEMENT_MS,
-      options: `-c lock_timeout=${LOCK_MS}`,
-      connectionTimeoutMillis: 5000,
-      application_name: 'bookend-connector',
-    },
-    pool: { min: 0, max: 2 },
-    acquireConnectionTimeout: 8000,
-  });
+  const dialect = /^(mysql|mariadb):/.test(connection['url']!) ? mariadb : postgres;
+  const knex = dialect.open(connection);
   let schema: Promise<Table[]> | null = null;
   const db: Database = {
     knex,
+    dialect,
     systemId,
     confirmed,
-    tables: () => (schema ??= guarded(() => readSchema(knex, connection['schemas'], confirmed, said))),
+    tables: () =>
+      (schema ??= guarded({ dialect }, () => readSchema(knex, connection['schemas'], confirmed, said, dialect))),
   };
   return {
     describe: async () => describeTables(await db.tables()),
     async sample(collection, most) {
       const table = await tableOf(db, collection);
-      const rows = (await guarded(() => from(db, table).select('*').limit(most))) as Row[];
+      const rows = (await guarded(db, () => from(db, table).select('*').limit(most))) as Row[];
       return rows.map((row) => Object.fromEntries(Object.entries(row).map(([name, value]) => [name, say(value)])));
     },
     overlap: (ends) => overlapOf(db, ends),
@@ -74,14 +58,14 @@ export function sqlConnector(
         const holder = await rowOf(db, other);
         const cleared = holder.row ? await clearedBy(db, holder.table, holder.row, [ref]) : {};
         if (Object.keys(cleared).length > 0)
-          await guardedChange(db, () => withKey(from(db, holder.table), holder.table, other.key).update(cleared));
+          await guardedChange(db, () => at(db, holder.table, other.key).update(cleared));
       }
       await nobodyFollows(db, table, row, []);
-      const gone = await guardedChange(db, () => withKey(from(db, table), table, ref.key).delete());
+      const gone = await guardedChange(db, () => at(db, table, ref.key).delete());
       return { state: 'done', detail: gone > 0 ? 'row deleted' : 'row was gone already' };
     },
     async eraseTogether(refs) {
-      const parts: { sql: string; values: unknown[] }[] = [];
+      const parts: { table: Table; part: Part }[] = [];
       const found = [];
       for (const ref of refs) found.push({ ref, ...(await rowOf(db, ref)) });
       const there = found.filter(({ row }) => row !== undefined);
@@ -92,18 +76,11 @@ export function sqlConnector(
           row!,
           there.map((other) => other.ref),
         );
-        const { sql, bindings } = withKey(from(db, table), table, ref.key).delete().toSQL();
-        parts.push({ sql, values: [...bindings] });
+        const { sql, bindings } = at(db, table, ref.key).delete().toSQL();
+        parts.push({ table, part: { sql, values: [...bindings] } });
       }
       if (parts.length === 0) return { state: 'done', detail: 'rows were gone already' };
-      // References are looked at when a statement, or with deferred ones a transaction, is over: all go in one.
-      const sql = `with ${parts.map((part, i) => `gone${i} as (${part.sql})`).join(', ')} select 1`;
-      await guardedChange(db, () =>
-        knex.transaction(async (trx) => {
-          await trx.raw('set constraints all deferred');
-          await trx.raw(sql, parts.flatMap(({ values }) => values) as string[]);
-        }),
-      );
+      await guardedChange(db, () => dialect.deleteTogether(knex, parts));
       return { state: 'done', detail: `${parts.length} rows deleted together` };
     },
     async anonymise(ref, { token, person, clearFirst = [] }) {
@@ -111,12 +88,11 @@ export function sqlConnector(
       if (!row) return { state: 'done', detail: 'the row is gone' };
       // In one change: a row without a key is another one afterwards.
       const change = {
-        ...named(table, row, person, token),
-        ...anonymised(table, token),
+        ...named(dialect, table, row, person, token),
+        ...anonymised(dialect, table, token),
         ...(await clearedBy(db, table, row, clearFirst)),
       };
-      if (Object.keys(change).length > 0)
-        await guardedChange(db, () => withKey(from(db, table), table, ref.key).update(change));
+      if (Object.keys(change).length > 0) await guardedChange(db, () => at(db, table, ref.key).update(change));
       return { state: 'done', detail: `${Object.keys(change).length} fields replaced` };
     },
     async alike(ref) {
@@ -124,29 +100,32 @@ export function sqlConnector(
       const { table, row } = await rowOf(db, ref);
       const left = table.columns.find(({ holds }) => holds === 'country');
       const query = from(db, table).count('* as n');
-      if (left && row) query.whereRaw('?? is not distinct from ?', [left.name, row[left.name] as string | null]);
-      return Number(((await guarded(() => query)) as { n: string | number }[])[0]!.n);
+      if (left && row) query.whereRaw(dialect.isSame, [left.name, row[left.name] as string | null]);
+      return Number(((await guarded(db, () => query)) as { n: string | number }[])[0]!.n);
     },
     isErased: async (ref) => !(await rowOf(db, ref)).row,
     async isAnonymised(ref, token, clearFirst = []) {
       const { table, row } = await rowOf(db, ref);
       if (!row) return true;
       if (Object.keys(await clearedBy(db, table, row, clearFirst)).length > 0) return false;
-      const query = withKey(from(db, table), table, ref.key);
-      for (const [column, value] of Object.entries(anonymised(table, token))) {
-        const { type } = table.columns.find(({ name }) => name === column)!;
+      const query = at(db, table, ref.key);
+      for (const [column, value] of Object.entries(anonymised(dialect, table, token))) {
         if (value === null) query.whereNull(column);
-        else if (type === 'json') query.whereRaw('??::text = ?', [column, value]);
-        // The type is the catalogue's own word for it.
-        else query.whereRaw(`?? = cast(? as ${type})`, [column, value]);
+        else {
+          const said = dialect.says(
+            table.columns.find(({ name }) => name === column)!,
+            value,
+          );
+          query.whereRaw(said.sql, said.values as string[]);
+        }
       }
-      return ((await guarded(() => query.select(knex.raw('1')).limit(1))) as unknown[]).length > 0;
+      return ((await guarded(db, () => query.select(knex.raw('1')).limit(1))) as unknown[]).length > 0;
     },
     async rectify(ref, field, value) {
       const table = await tableOf(db, ref.collection);
       if (table.keyColumns.includes(field) || !table.columns.some(({ name }) => name === field))
         throw new ConnectorError('wrong-answer', `${ref.collection} has no field ${field} that can be written.`);
-      const changed = await guarded(() => withKey(from(db, table), table, ref.key).update({ [field]: value }));
+      const changed = await guarded(db, () => at(db, table, ref.key).update({ [field]: value }));
       return { state: 'done', detail: changed > 0 ? `${field} corrected` : 'the row is gone' };
     },
     ...restrictionOf(db, connection['restriction'] ?? ''),
@@ -189,7 +168,7 @@ async function nobodyFollows(db: Database, table: Table, row: Row, going: readon
     for (const reference of other.references.filter(({ toTable, follows }) => follows && toTable === table.name)) {
       const query = rowsOf(db, other).limit(going.length + 2);
       reference.columns.forEach((column, i) => void query.where(column, row[reference.toColumns[i]!] as string));
-      const followers = ((await guarded(() => query)) as Row[])
+      const followers = ((await guarded(db, () => query)) as Row[])
         .map(keyOf)
         .filter(
           (key) =>

@@ -49,6 +49,9 @@ export const ACTS = [
   'trail.see',
   'people.see',
   'people.change',
+  'installation.see',
+  'installation.change',
+  'retention.change',
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -100,6 +103,9 @@ export const ACCESS: Readonly<Record<Act, Row>> = {
   },
   'people.see': { auditor: 'all', administrator: 'all' },
   'people.change': { administrator: 'all' },
+  'installation.see': { supervisor: 'all', auditor: 'all', administrator: 'all' },
+  'installation.change': { administrator: 'all' },
+  'retention.change': { 'retention-keeper': 'all' },
 };
 
 const WIDTH: Record<Reach, number> = { masked: 1, own: 2, all: 3 };

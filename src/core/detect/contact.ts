@@ -120,8 +120,11 @@ export const CONTACT: readonly Detector[] = [
     kind: 'address',
     score: 0.45,
     context: /\b(?:address|adresse|adres|lives? (?:at|in)|wohn|bor |woon|deliver|levering)/iu,
-    pattern:
-      /[\p{Lu}][\p{L}-]{2,30}(?:gade|vej|allé|stræde|straße|strasse|weg|platz|straat|laan|plein|gracht) \d{1,4} ?[a-zA-Z]?(?![\p{L}\d])/gu,
+    pattern: new RegExp(
+      '[\\p{Lu}][\\p{L}-]{2,30}(?:gade|vej|allé|stræde|straße|strasse|weg|platz|straat|laan|plein|gracht)' +
+        ' \\d{1,4} ?[a-zA-Z]?(?![\\p{L}\\d])',
+      'gu',
+    ),
   },
 ];
 

@@ -55,8 +55,11 @@ export function identityMethods(right: Right, isSpecial: boolean): MethodOffer[]
   ];
 }
 
+/** What asking for proof does to the clock. */
+export type AskingReason = Extract<Reason, { code: `asking-${string}` }>;
+
 /** What asking does to the clock, said before it is done. */
-export function askingAndClock(laws: readonly Pick<Regime, 'id' | 'title' | 'identity' | 'source'>[]): Reason {
+export function askingAndClock(laws: readonly Pick<Regime, 'id' | 'title' | 'identity' | 'source'>[]): AskingReason {
   // Where several laws bind, the clock of the one that does not stop runs on, and its date is the one to keep.
   const runsOn = laws.find(({ identity }) => identity === 'runs-on');
   if (runsOn) return reason({ code: 'asking-runs-on', law: laws.length === 1 ? null : runsOn.title }, runsOn.source);

@@ -1,5 +1,6 @@
 import { sayReason } from '../words/reasons';
 import fc from 'fast-check';
+import { wordCounter } from './fileWords';
 import { cellsOf, checkMapping, delimiterOf, lineReader, objectReader, proposeMapping, type Mapping } from './mapping';
 
 const MAPPING: Mapping = {
@@ -9,8 +10,9 @@ const MAPPING: Mapping = {
   constants: { purpose: 'newsletter', ask: 'fair', askVersion: '2' },
   addressFrom: 'email',
 };
+const ZONE = 'Europe/Copenhagen';
 const COLUMNS = ['Navn', 'Mail', 'Dato', 'Svar'];
-const read = lineReader(MAPPING, COLUMNS, ';');
+const read = lineReader(MAPPING, COLUMNS, ';', ZONE);
 
 describe('a line of a file', () => {
   test('becomes a choice: columns, constants, the file’s words, the address it is for', () => {
@@ -58,7 +60,7 @@ describe('a line of a file', () => {
 });
 
 describe('a line of NDJSON', () => {
-  const object = objectReader({ ...MAPPING, columns: { occurredAt: 'when', answer: 'said', email: 'mail' } });
+  const object = objectReader({ ...MAPPING, columns: { occurredAt: 'when', answer: 'said', email: 'mail' } }, ZONE);
   test('flat, by the mapping', () =>
     expect(object('{"when":"2026-11-12","said":"NEJ","mail":"x@mail.example"}')).toMatchObject({
       ok: true,
@@ -74,7 +76,9 @@ describe('a line of NDJSON', () => {
     expect(object(text)).toMatchObject({ ok: false, reasons: [{ code: 'not-json' }] }),
   );
   test('a name of every object’s is no column', () =>
-    expect(objectReader({ ...MAPPING, columns: { ...MAPPING.columns, answer: 'constructor' } })('{}')).toMatchObject({
+    expect(
+      objectReader({ ...MAPPING, columns: { ...MAPPING.columns, answer: 'constructor' } }, ZONE)('{}'),
+    ).toMatchObject({
       ok: false,
     }));
 });
@@ -138,11 +142,36 @@ describe('a mapping', () => {
       { ...MAPPING, columns: { occurredAt: 'Dato', answer: 'Svar', familyName: 'Navn', birthDate: 'Født' } },
       ['Navn', 'Født', 'Dato', 'Svar'],
       ';',
+      ZONE,
     );
     expect(line('Mette Holm;1987-03-14;2026-11-12;ja')).toMatchObject({
       ok: true,
       choice: { identifiers: [{ kind: 'name-birth-date', value: 'Mette Holm|1987-03-14' }] },
     });
+  });
+  test('days are read as the mapping says they are written; what is none of them is held', () => {
+    const dayFirst = lineReader({ ...MAPPING, dates: 'day-first' }, COLUMNS, ';', ZONE);
+    expect(dayFirst('Holt;ida@mail.example;03.12.2026;ja')).toMatchObject({ choice: { occurredAt: '2026-12-03' } });
+    expect(dayFirst('Holt;ida@mail.example;3/12/2026 14:30;ja')).toMatchObject({
+      choice: { occurredAt: '2026-12-03T13:30:00.000Z' },
+    });
+    expect(dayFirst('Holt;ida@mail.example;12/31/2026;ja').ok).toBe(false);
+    expect(dayFirst('Holt;ida@mail.example;31.02.2026;ja').ok).toBe(false);
+    expect(read('Holt;ida@mail.example;03.12.2026;ja').ok).toBe(false);
+  });
+  test('the words of a file and the order of its days are read from the file', () => {
+    const counter = wordCounter(['Mail', 'Svar', 'Dato'], 'csv', ';');
+    for (let n = 1; n <= 60; n++)
+      counter.add(`p${n}@mail.example;${n % 3 === 0 ? 'Nej' : 'Ja tak'};${(n % 28) + 1}.03.2026`);
+    counter.add('"broken;line');
+    expect(counter.words()).toEqual({ Svar: ['Ja tak', 'Nej'], Dato: expect.any(Array) });
+    expect(proposeMapping(['Mail', 'Svar', 'Dato'], counter)).toMatchObject({
+      answers: { NEJ: 'refuse' },
+      dates: 'day-first',
+    });
+    const objects = wordCounter(['said'], 'ndjson', ';');
+    for (const raw of ['{"said":"yes"}', 'no json', '{"said":{"deep":1}}', '{"other":1}']) objects.add(raw);
+    expect(objects.words()).toEqual({ said: ['yes'] });
   });
   test('half a letter is a line that is held', () => {
     expect(read('Holt\uD83D;ida@mail.example;2026-11-12;ja')).toMatchObject({
@@ -150,10 +179,10 @@ describe('a mapping', () => {
       reasons: [{ code: 'letters-broken' }],
     });
     expect(
-      objectReader(MAPPING)('{"Dato":"2026-11-12","Svar":"JA","Mail":"x@mail.example","Navn":"\\ud83d"}'),
+      objectReader(MAPPING, ZONE)('{"Dato":"2026-11-12","Svar":"JA","Mail":"x@mail.example","Navn":"\\ud83d"}'),
     ).toMatchObject({ ok: false, reasons: [{ code: 'letters-broken' }] });
     expect(
-      objectReader(MAPPING)('{"Dato":"2026-11-12","Svar":"JA","Mail":"x@mail.example","Navn":"\\ud83d\\ude00"}'),
+      objectReader(MAPPING, ZONE)('{"Dato":"2026-11-12","Svar":"JA","Mail":"x@mail.example","Navn":"\\ud83d\\ude00"}'),
     ).toMatchObject({ ok: true });
   });
   test('the delimiter is the one that makes the most columns', () =>

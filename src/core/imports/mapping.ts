@@ -4,6 +4,8 @@ import { choiceInputSchema, isPlainChoice, type ChoiceInput } from '../ledger/sc
 import { ANSWERS, type Answer } from '../ledger/types';
 import { reason } from '../shared/reason';
 import type { Reason } from '../words/reasons';
+import { orderOf, readWhen, type DayOrder } from './fileDays';
+import type { WordCounter } from './fileWords';
 import type { LineReason } from './reasons';
 
 export const IMPORT_FORMATS = ['csv', 'ndjson', 'xlsx'] as const;
@@ -43,6 +45,8 @@ export interface Mapping {
   purposes: Readonly<Record<string, string>>;
   /** What every line says that has no column for it. */
   constants: Readonly<Partial<Record<ImportField, string>>>;
+  /** How its days are written; not said: as in ISO. */
+  dates?: DayOrder;
   /** The answer is about this one address only. */
   addressFrom: 'email' | 'phone' | null;
 }
@@ -82,11 +86,13 @@ function holdsHalfLetter(value: unknown): boolean {
  * Reads lines of one file by its mapping. What is wrong with a line is said in full; nothing is guessed.
  *
  * @param columns the file's header; for NDJSON the names themselves
+ * @param zone where times without an offset are meant
  */
 export function lineReader(
   mapping: Mapping,
   columns: readonly string[],
   delimiter: string,
+  zone: string,
 ): (raw: string) => MappedLine {
   const places = new Map(
     Object.entries(mapping.columns).map(([field, column]) => [field as ImportField, columns.indexOf(column)]),
@@ -97,7 +103,7 @@ export function lineReader(
     if (!values) return wrong({ code: 'quotes-broken' });
     if (values.length !== columns.length)
       return wrong({ code: 'cells-wrong', cells: values.length, columns: columns.length });
-    return toChoice(mapping, (field) => {
+    return toChoice(mapping, zone, (field) => {
       const at = places.get(field);
       return (at === undefined ? mapping.constants[field] : values[at])?.trim() ?? '';
     });
@@ -105,7 +111,7 @@ export function lineReader(
 }
 
 /** The same for a line of NDJSON: a choice in the shape of the API, or a flat object read by the mapping. */
-export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
+export function objectReader(mapping: Mapping, zone: string): (raw: string) => MappedLine {
   return (raw) => {
     let value: unknown;
     try {
@@ -118,7 +124,7 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
     if (holdsHalfLetter(value)) return wrong({ code: 'letters-broken', where: 'text' });
     if ('identifiers' in value) return checked(value, {});
     const flat = value as Record<string, unknown>;
-    return toChoice(mapping, (field) => {
+    return toChoice(mapping, zone, (field) => {
       const column = mapping.columns[field];
       const found =
         column === undefined ? mapping.constants[field] : Object.hasOwn(flat, column) ? flat[column] : undefined;
@@ -131,7 +137,9 @@ export function objectReader(mapping: Mapping): (raw: string) => MappedLine {
   };
 }
 
-function toChoice(mapping: Mapping, cell: (field: ImportField) => string): MappedLine {
+function toChoice(mapping: Mapping, zone: string, cell: (field: ImportField) => string): MappedLine {
+  const when = (field: 'occurredAt' | 'birthDate') =>
+    mapping.dates && cell(field) ? readWhen(cell(field), mapping.dates, zone) : cell(field);
   const tick = cell('answer');
   const answer = mapping.answers[tick.toUpperCase()] ?? ANSWERS.find((known) => known === tick.toLowerCase());
   const own = Object.keys(mapping.answers).sort();
@@ -147,7 +155,7 @@ function toChoice(mapping: Mapping, cell: (field: ImportField) => string): Mappe
       ? [
           {
             kind: 'name-birth-date' as const,
-            value: `${`${name.givenName} ${name.familyName}`.trim()}|${cell('birthDate')}`,
+            value: `${`${name.givenName} ${name.familyName}`.trim()}|${when('birthDate')}`,
           },
         ]
       : []),
@@ -160,7 +168,7 @@ function toChoice(mapping: Mapping, cell: (field: ImportField) => string): Mappe
         : null;
   const version = (field: 'askVersion' | 'noticeVersion') => (cell(field) ? Number(cell(field)) : null);
   const draft = {
-    occurredAt: cell('occurredAt'),
+    occurredAt: when('occurredAt'),
     identifiers,
     purpose: mapping.purposes[cell('purpose')] ?? cell('purpose'),
     answer,
@@ -243,8 +251,27 @@ const SUREST_FIRST: readonly ImportField[] = [
   ...IMPORT_FIELDS.filter((field) => !['birthDate', 'email', 'phone'].includes(field)),
 ];
 
-/** A proposal from the names of the columns, to be looked at by a person. Each column is used once. */
-export function proposeMapping(columns: readonly string[]): Mapping {
+/** What the words of files mean, in upper case. */
+const MEANS: Readonly<Record<string, Answer>> = {
+  J: 'grant',
+  Y: 'grant',
+  YES: 'grant',
+  JA: 'grant',
+  '1': 'grant',
+  N: 'refuse',
+  NO: 'refuse',
+  NEJ: 'refuse',
+  NEIN: 'refuse',
+  NEE: 'refuse',
+  '0': 'refuse',
+  W: 'withdraw',
+};
+
+/**
+ * A proposal from the names of the columns, and from what the first lines hold, to be looked at by a person. Each column
+ * is used once.
+ */
+export function proposeMapping(columns: readonly string[], file?: Pick<WordCounter, 'words' | 'valuesOf'>): Mapping {
   const left = new Set(columns);
   const found: Partial<Record<ImportField, string>> = {};
   for (const field of SUREST_FIRST) {
@@ -253,24 +280,20 @@ export function proposeMapping(columns: readonly string[]): Mapping {
     found[field] = column;
     left.delete(column);
   }
+  const inFile = (found.answer && file?.words()[found.answer]) || [];
+  const order = found.occurredAt && file ? orderOf(file.valuesOf(found.occurredAt)) : null;
   return {
     columns: found,
-    answers: {
-      J: 'grant',
-      Y: 'grant',
-      YES: 'grant',
-      JA: 'grant',
-      '1': 'grant',
-      N: 'refuse',
-      NO: 'refuse',
-      NEJ: 'refuse',
-      NEIN: 'refuse',
-      NEE: 'refuse',
-      '0': 'refuse',
-      W: 'withdraw',
-    },
+    answers: Object.fromEntries(
+      inFile.length === 0
+        ? Object.entries(MEANS)
+        : inFile.flatMap((word) =>
+            MEANS[word.toUpperCase()] ? [[word.toUpperCase(), MEANS[word.toUpperCase()]!]] : [],
+          ),
+    ),
     purposes: {},
     constants: {},
+    dates: order ?? 'year-first',
     addressFrom: null,
   };
 }

@@ -1,6 +1,7 @@
 import { idField } from '../shared/inputs';
 import * as yup from 'yup';
 import { ANSWERS } from '../ledger/types';
+import { DAY_ORDERS } from './fileDays';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from './mapping';
 
 const fieldsOf = (value: unknown): value is Record<string, string> =>
@@ -34,6 +35,10 @@ const readingFields = {
         typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string'),
     )
     .required(),
+  dates: yup
+    .string()
+    .oneOf([...DAY_ORDERS])
+    .default('year-first'),
   addressFrom: yup.string().oneOf(['email', 'phone']).nullable().default(null),
 };
 

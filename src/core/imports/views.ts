@@ -1,6 +1,7 @@
 import type { RecordStatus } from '../ledger/schema';
 import type { RunView } from '../runs/views';
 import type { Reason } from '../words/reasons';
+import type { FileWords } from './fileWords';
 import type { Mapping } from './mapping';
 
 // What use cases give and pages show: written once, between the two.
@@ -47,6 +48,12 @@ export interface ImportView {
   next: number | null;
   /** What the dry run says would happen. */
   preview: { counts: Record<RecordStatus, number>; held: readonly HeldLine[]; isPartial: boolean } | null;
-  /** A file nobody has mapped yet: its columns, a proposal, a few lines. */
-  toMap: { columns: string[]; mapping: Mapping; sample: string[] } | null;
+  /** A file nobody has mapped yet: its columns, a proposal, a few lines, its words, and what they can mean. */
+  toMap: {
+    columns: string[];
+    mapping: Mapping;
+    sample: string[];
+    words: FileWords;
+    purposes: { id: string; title: string }[];
+  } | null;
 }

@@ -1,6 +1,7 @@
 import { dayField, wordsField } from '../shared/inputs';
 import { daySchema } from '../shared/schema';
 import * as yup from 'yup';
+import { isRealDay } from '../shared/days';
 import { instantOrDaySchema, instantSchema } from '../shared/schema';
 import { ANSWERS, PURPOSE_KINDS } from './types';
 
@@ -124,16 +125,6 @@ export function isPlainChoice(input: Readonly<Record<string, unknown>>): boolean
     identifiers.length <= 10 &&
     identifiers.every(({ value }: { value: string }) => value.length > 0 && value.length <= 320)
   );
-}
-
-const DAYS_IN = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
-
-function isRealDay(text: string): boolean {
-  const parts = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text);
-  if (!parts) return false;
-  const [year, month, day] = parts.slice(1).map(Number) as [number, number, number];
-  const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
-  return month >= 1 && month <= 12 && day >= 1 && day <= DAYS_IN[month - 1]! + (leap ? 1 : 0);
 }
 
 /** What somebody said at the counter or on the phone. */

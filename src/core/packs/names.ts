@@ -12,7 +12,9 @@ export function safeName(name: string): string {
  * Where the files of each collection stand, without their ending: a folder by system, a file by collection, in the words of the reader.
  *
  * @param places with the titles the reader knows
- * @example pathsOf([{ place: 'sys_shop/orders', system: 'Web shop', title: 'Web shop · orders' }]) // sys_shop/orders → 'web-shop/orders'
+ * @example
+ * // sys_shop/orders → 'web-shop/orders'
+ * pathsOf([{ place: 'sys_shop/orders', system: 'Web shop', title: 'Web shop · orders' }])
  */
 export function pathsOf(places: readonly { place: string; system: string; title: string }[]): Map<string, string> {
   const paths = new Map<string, string>();

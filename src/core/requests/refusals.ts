@@ -20,6 +20,8 @@ export type AnswerByLetterRefusal = { code: 'not-decided' };
 
 export type SetOwnerRefusal = { code: 'cannot-own' };
 
+export type TakeBackNoteRefusal = { code: 'not-found' } | { code: 'note-stays' };
+
 export type ReadRequestStateRefusal = { code: 'not-found' };
 
 export type ReadStatusRefusal = { code: 'status-unknown' };

@@ -1,4 +1,4 @@
-import { dayField, refField, wordsField, wordsOrNone } from '../shared/inputs';
+import { dayField, idField, refField, wordsField, wordsOrNone } from '../shared/inputs';
 import * as yup from 'yup';
 import { daySchema, instantSchema } from '../shared/schema';
 import { REGIME_IDS } from '../clock/regimes';
@@ -317,9 +317,14 @@ export const answerAppealInput = yup
 export const reopenInput = yup.object({ ref: refField(), reason: wordsOrNone(2000) }).noUnknown();
 
 export const setOwnerInput = yup
-  .object({ ref: refField(), userId: yup.string().max(60).nullable().defined() })
+  .object({
+    ref: refField(),
+    userId: yup.string().max(60).nullable().defined(),
+    leaves: yup.string().max(60).nullable().default(null),
+  })
   .noUnknown();
 
+export const takeBackNoteInput = yup.object({ ref: refField(), id: idField() }).noUnknown();
 export const addNoteInput = yup.object({ ref: refField(), text: wordsField(2000, 'The note is empty.') }).noUnknown();
 
 export const setMatterInput = yup.object({ ref: refField(), matter: wordsOrNone(80) }).noUnknown();

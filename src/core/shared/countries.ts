@@ -105,6 +105,13 @@ export function statesOf(country: string): readonly Named[] {
   return Object.entries(STATES[country] ?? {}).map(([code, name]) => ({ code, name }));
 }
 
+/** A place by its name in English. @example sayPlace('US-CA') // 'California' */
+export function sayPlace(code: string): string {
+  const [country, state] = code.split('-') as [string, string?];
+  const named = countriesIn('en').find((one) => one.code === country)?.name ?? country;
+  return state ? (STATES[country]?.[state] ?? code) : named;
+}
+
 /** The country that a browser's first language names, or null. @param accepted RFC 9110, 12.5.4 */
 export function countryOf(accepted: string | null): string | null {
   const code = /^\s*[a-z]{2,3}-([A-Z]{2})\b/.exec(accepted ?? '')?.[1];

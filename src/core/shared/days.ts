@@ -91,6 +91,17 @@ function dayOfNumber(number: number): Day {
   return text;
 }
 
+const DAYS_IN = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
+/** Whether it is a day of the calendar, in ISO. */
+export function isRealDay(text: string): boolean {
+  const parts = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text);
+  if (!parts) return false;
+  const [year, month, day] = parts.slice(1).map(Number) as [number, number, number];
+  const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return month >= 1 && month <= 12 && day >= 1 && day <= DAYS_IN[month - 1]! + (leap ? 1 : 0);
+}
+
 const beginnings = new Map<string, number>();
 
 /** Epoch milliseconds of the first moment of a day in a zone. */

@@ -4,7 +4,10 @@ export interface TrailLine {
   at: string;
   actor: string;
   act: string;
+  /** As it is filtered by. */
   subject: string | null;
+  /** The same as it is called. */
+  about: string | null;
   details: string | null;
   /** How often the same was looked at within ten minutes. */
   times: number;

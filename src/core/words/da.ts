@@ -860,3 +860,22 @@ export const ownRefusals: of.OwnRefusals = {
   'choice-held': 'Vi kunne ikke se, hvis valg det er, fordi flere deler adressen. Intet blev ændret; skriv til os.',
   'too-many': 'For mange forsøg herfra. Vent et par minutter.',
 };
+
+/** Purposes and questions with which a small shop may begin. */
+export const example: of.ExampleWords = {
+  orders: {
+    title: 'Ordrer og levering',
+    plain:
+      'Vi bruger dit navn og din adresse til at levere det, du bestiller, og din e-mail til at fortælle, hvordan det går.',
+  },
+  newsletter: {
+    title: 'Nyhedsbrev på e-mail',
+    plain: 'Nu og da en mail med nyheder. Du kan stoppe det når som helst.',
+    ask: 'Ja, send mig nyhedsbrevet. Jeg kan stoppe det når som helst.',
+  },
+  usage: {
+    title: 'Hvordan butikken bruges',
+    plain: 'Vi tæller, hvordan vores sider bruges, for at gøre dem bedre.',
+    ask: 'I må tælle, hvordan jeg bruger butikkens sider.',
+  },
+};

@@ -872,3 +872,22 @@ export const ownRefusals: of.OwnRefusals = {
     'Wir konnten nicht erkennen, wessen Wahl das ist, weil mehrere die Adresse teilen. Nichts wurde geändert; schreiben Sie uns.',
   'too-many': 'Zu viele Versuche von hier. Warten Sie ein paar Minuten.',
 };
+
+/** Purposes and questions with which a small shop may begin. */
+export const example: of.ExampleWords = {
+  orders: {
+    title: 'Bestellungen und Lieferungen',
+    plain:
+      'Wir verwenden Ihren Namen und Ihre Adresse, um zu liefern, was Sie bestellen, und Ihre E-Mail-Adresse, um Ihnen zu sagen, wie es damit steht.',
+  },
+  newsletter: {
+    title: 'Newsletter per E-Mail',
+    plain: 'Hin und wieder eine Mail mit Neuigkeiten. Sie können ihn jederzeit abbestellen.',
+    ask: 'Ja, senden Sie mir den Newsletter. Ich kann ihn jederzeit abbestellen.',
+  },
+  usage: {
+    title: 'Wie der Laden genutzt wird',
+    plain: 'Wir zählen, wie unsere Seiten genutzt werden, um sie zu verbessern.',
+    ask: 'Sie dürfen zählen, wie ich die Seiten des Ladens nutze.',
+  },
+};

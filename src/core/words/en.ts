@@ -852,3 +852,21 @@ export const onePeriod: Readonly<Record<'day' | 'month' | 'year', string>> = {
 
 /** What is refused is said as everywhere. */
 export const ownRefusals: of.OwnRefusals = null;
+
+/** Purposes and questions with which a small shop may begin. */
+export const example: of.ExampleWords = {
+  orders: {
+    title: 'Orders and deliveries',
+    plain: 'We use your name and address to deliver what you order, and your e-mail to tell you how it goes.',
+  },
+  newsletter: {
+    title: 'Newsletter by e-mail',
+    plain: 'Now and then a mail with what is new. You can stop it at any time.',
+    ask: 'Yes, send me the newsletter. I can stop it at any time.',
+  },
+  usage: {
+    title: 'How the shop is used',
+    plain: 'We count how our pages are used, to make them better.',
+    ask: 'You may count how I use the shop’s pages.',
+  },
+};

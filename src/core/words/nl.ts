@@ -865,3 +865,22 @@ export const ownRefusals: of.OwnRefusals = {
     'We konden niet zien wiens keuze dit is, omdat meerdere mensen het adres delen. Er is niets gewijzigd; schrijf ons.',
   'too-many': 'Te veel pogingen vanaf hier. Wacht een paar minuten.',
 };
+
+/** Purposes and questions with which a small shop may begin. */
+export const example: of.ExampleWords = {
+  orders: {
+    title: 'Bestellingen en levering',
+    plain:
+      'We gebruiken uw naam en adres om te leveren wat u bestelt, en uw e-mailadres om te vertellen hoe het ermee staat.',
+  },
+  newsletter: {
+    title: 'Nieuwsbrief per e-mail',
+    plain: 'Nu en dan een mail met nieuws. U kunt die altijd stopzetten.',
+    ask: 'Ja, stuur mij de nieuwsbrief. Ik kan die altijd stopzetten.',
+  },
+  usage: {
+    title: 'Hoe de winkel wordt gebruikt',
+    plain: 'We tellen hoe onze pagina’s worden gebruikt, om ze te verbeteren.',
+    ask: 'U mag tellen hoe ik de pagina’s van de winkel gebruik.',
+  },
+};

@@ -1,181 +1,10 @@
 import { sayLaw } from '../clock/lawNames';
 import { sayDay } from '../shared/days';
-import type { AccessRefusal, TooManyRefusal, ChangeColleagueRefusal, SignInRefusal } from '../access/refusals';
-import type { AudienceRefusal, DraftRefusal } from '../audiences/refusals';
-import type {
-  CarryOutRefusal,
-  FinishRecordActsRefusal,
-  RecordActRefusal,
-  TellRecipientRefusal,
-} from '../carryOut/refusals';
-import type { ChangeRefusal, PageRefusal } from '../choicesPage/refusals';
-import type { ChangeBasisRefusal, ClockEventRefusal, ClockRefusal, LawRefusal } from '../clock/refusals';
-import type { MakeCalendarFeedRefusal, ReadCalendarFeedRefusal } from '../desk/refusals';
-import type { PutRightRefusal } from '../drift/refusals';
-import type { ConfirmPlanRefusal, InTheWay, MakePlanRefusal, PlanRefusal } from '../erasure/refusals';
-import type { SettleArrivalByHandRefusal } from '../health/refusals';
-import type { CancelTaskRefusal, TaskRefusal } from '../helpers/refusals';
-import type {
-  BeginShopProofRefusal,
-  CheckFactsRefusal,
-  IdentityRefusal,
-  TakeBackIdentityRefusal,
-  ProveRefusal,
-  ShopProofRefusal,
-  ShowAuthorityRefusal,
-} from '../identity/refusals';
-import type {
-  CorrectRefusal,
-  MapImportRefusal,
-  MappingRefusal,
-  StartImportRefusal,
-  UploadRefusal,
-} from '../imports/refusals';
-import type {
-  AcknowledgeByHandRefusal,
-  ConfirmProposalRefusal,
-  JoinRequestsRefusal,
-  OpenRequestRefusal,
-  SetAsideProposalRefusal,
-} from '../intake/refusals';
-import type { KeyExportRefusal, RotateRefusal } from '../keys/refusals';
-import type {
-  ConfirmRefusal,
-  ConsistencyRefusal,
-  DownloadExportRefusal,
-  HandRefusal,
-  KindRefusal,
-  RemoveSealedRefusal,
-  SearchRefusal,
-  StartDepositRefusal,
-  WebhookRefusal,
-} from '../ledger/refusals';
-import type { SendAgainRefusal } from '../letters/refusals';
-import type { TemplateFault } from '../letters/render';
-import type { LinkRefusal, SendPackRefusal, StartPackRefusal } from '../packs/refusals';
-import type { LinkPersonsRefusal } from '../people/refusals';
-import type { PurposeRefusal } from '../purposes/refusals';
-import type {
-  AddAssignmentRuleRefusal,
-  AnswerAppealRefusal,
-  AnswerByLetterRefusal,
-  DecideRefusal,
-  ReadRequestStateRefusal,
-  ReadStatusRefusal,
-  ReceiveAppealRefusal,
-  ReopenRefusal,
-  SetOwnerRefusal,
-  WorkOnRequestRefusal,
-} from '../requests/refusals';
-import type { CancelRunRefusal } from '../runs/refusals';
+import { SETTINGS } from '../installation/settings';
 import { sayIn, type Words } from './catalogue';
-import type { StandingRefusal } from '../standing/refusals';
-import type {
-  ReadFieldsRefusal,
-  ReferenceRefusal,
-  SayInLanguageRefusal,
-  SearchingRefusal,
-  SettingsRefusal,
-} from '../systems/refusals';
-import type {
-  RedactRefusal,
-  ResumeTraceRefusal,
-  RetrySystemRefusal,
-  SecondRefusal,
-  StartTraceRefusal,
-  StopTraceRefusal,
-  StrikeRefusal,
-  VerdictRefusal,
-} from '../trace/refusals';
+import type { Refusal } from './everyRefusal';
 
-/** Everything that can be refused. */
-export type Refusal =
-  | AccessRefusal
-  | AcknowledgeByHandRefusal
-  | AddAssignmentRuleRefusal
-  | AnswerAppealRefusal
-  | AnswerByLetterRefusal
-  | AudienceRefusal
-  | BeginShopProofRefusal
-  | CancelTaskRefusal
-  | CarryOutRefusal
-  | ChangeBasisRefusal
-  | ChangeColleagueRefusal
-  | ChangeRefusal
-  | CheckFactsRefusal
-  | ClockEventRefusal
-  | ClockRefusal
-  | ConfirmPlanRefusal
-  | ConfirmProposalRefusal
-  | ConfirmRefusal
-  | ConsistencyRefusal
-  | CorrectRefusal
-  | DecideRefusal
-  | DownloadExportRefusal
-  | DraftRefusal
-  | FinishRecordActsRefusal
-  | HandRefusal
-  | IdentityRefusal
-  | TakeBackIdentityRefusal
-  | InTheWay
-  | JoinRequestsRefusal
-  | KeyExportRefusal
-  | KindRefusal
-  | LawRefusal
-  | LinkPersonsRefusal
-  | LinkRefusal
-  | MakeCalendarFeedRefusal
-  | MakePlanRefusal
-  | MapImportRefusal
-  | MappingRefusal
-  | OpenRequestRefusal
-  | PageRefusal
-  | PlanRefusal
-  | ProveRefusal
-  | PurposeRefusal
-  | PutRightRefusal
-  | ReadCalendarFeedRefusal
-  | ReadFieldsRefusal
-  | ReadRequestStateRefusal
-  | ReadStatusRefusal
-  | ReceiveAppealRefusal
-  | RecordActRefusal
-  | RedactRefusal
-  | ReferenceRefusal
-  | RemoveSealedRefusal
-  | ReopenRefusal
-  | ResumeTraceRefusal
-  | RetrySystemRefusal
-  | CancelRunRefusal
-  | RotateRefusal
-  | SayInLanguageRefusal
-  | SearchRefusal
-  | SearchingRefusal
-  | SecondRefusal
-  | SendAgainRefusal
-  | SendPackRefusal
-  | SetAsideProposalRefusal
-  | SetOwnerRefusal
-  | SettingsRefusal
-  | SettleArrivalByHandRefusal
-  | ShopProofRefusal
-  | ShowAuthorityRefusal
-  | SignInRefusal
-  | StandingRefusal
-  | StartDepositRefusal
-  | StartImportRefusal
-  | StartPackRefusal
-  | StartTraceRefusal
-  | StopTraceRefusal
-  | StrikeRefusal
-  | TaskRefusal
-  | TellRecipientRefusal
-  | TemplateFault
-  | TooManyRefusal
-  | UploadRefusal
-  | VerdictRefusal
-  | WebhookRefusal
-  | WorkOnRequestRefusal;
+export type { Refusal } from './everyRefusal';
 
 const text = (value: unknown): string => String(value ?? '');
 const day = (value: unknown): string =>
@@ -239,6 +68,7 @@ const WORDS: Words<Refusal> = {
   'no-open-appeal': () => 'No appeal is open.',
   'request-open': () => 'This request is open.',
   'person-gone': () => 'The personal data of this request is gone; it cannot be worked on again.',
+  'note-stays': () => 'A note can be taken back for ten minutes, by whoever wrote it. Write another one.',
   'cannot-own': () => 'This colleague may not work on requests.',
   'cannot-join': () => 'Only an older open request of the same person for the same right can be joined.',
   'proposal-gone': () => 'A colleague was quicker: this message is dealt with.',
@@ -357,6 +187,27 @@ const WORDS: Words<Refusal> = {
   'unknown-system': () => 'Choose the system that the file comes from.',
   'import-already-started': () => 'This import was started already.',
   'cannot-lock-yourself-out': () => 'You cannot keep yourself out.',
+  'account-link-gone': () => 'This address was used, has run out, or a newer one has taken its place. Ask for another.',
+  'password-named': () => 'Your name or address is no password. Choose something nobody else would think of.',
+  'password-before-wrong': () => 'That is not your password until now.',
+  'email-known': () => 'Somebody with this address works here already.',
+  'last-administrator': () => 'Somebody has to stay an administrator: nobody could let anybody in any more.',
+  'own-roles': () => 'Another administrator changes your roles.',
+  'no-such-system': () => 'Choose the system whose calls they are.',
+  'set-by-environment': (v) =>
+    `Whoever started Bookend says this (${SETTINGS[v.setting].env}); it can be changed there only. Nothing was saved.`,
+  'secret-again': () => 'This leads to another place: the password has to be given again. Nothing was saved.',
+  'mail-not-set': () => 'Say first which server sends your mail.',
+  'mail-failed': (v) => `The mail server did not take the message (${v.said}). ${adviceOnMail(v.said)}`,
+  'word-wrong': () => 'That is not the word of the last message.',
+  'mailbox-not-set': () => 'Say first where the mailbox lies.',
+  'mailbox-failed': (v) => `The mailbox cannot be opened (${v.said}). ${adviceOnMailbox(v.said)}`,
+  'first-taken': () => 'Somebody was quicker: this Bookend has its first administrator. They can invite you.',
+  'first-unknown': () =>
+    'This address has run out, or a newer one has taken its place. Start Bookend again for another.',
+  'purposes-there': () => 'Something was said already; purposes are added and changed on their own page.',
+  'no-such-place': (v) => `There is no “${v.place}” in this system. Choose one of what was read there.`,
+  'rule-there': () => 'There is a rule for these records from this day already. Remove it first.',
   'settings-wrong': (v) => Object.values(v.problems).join(' '),
   'fields-unconfirmed': (v) =>
     `${v.count} fields seem to hold something of a person and nobody has said whether they do. ` +
@@ -375,6 +226,25 @@ const WORDS: Words<Refusal> = {
   'secret-wrong': (v) => `This is not the word. ${v.left} ${v.left === 1 ? 'try' : 'tries'} left.`,
   'too-many': () => 'Too many tries from here. Wait a few minutes.',
 };
+
+/** What to try, by what a mail server or the line to it said. */
+function adviceOnMail(said: string): string {
+  if (/EAUTH|535/.test(said)) return 'It refuses user or password; many servers want a password made for this program.';
+  if (/ENOTFOUND|EDNS|EAI/.test(said)) return 'No server has that name. Look whether it is written rightly.';
+  if (/ECONN|ETIMEDOUT|ESOCKET|EHOST|ENET/.test(said))
+    return 'Nobody answers there. Check the port, and that this server may reach it through the firewall.';
+  if (/ETLS|CERT|SSL/.test(said)) return 'The line could not be kept secret. Choose another kind of encryption.';
+  if (/55\d/.test(said)) return 'It does not want mail from this sender or to this address.';
+  return 'Look into the mail server’s own log.';
+}
+
+function adviceOnMailbox(said: string): string {
+  if (said === 'not-allowed') return 'Check user and password; many servers want a password made for this program.';
+  if (said === 'wrong-answer') return 'Check the name of the folder: servers write it in their own way.';
+  if (said === 'ENOENT') return 'There is no Maildir at that path, or this server does not see it.';
+  if (said === 'EACCES') return 'Give the account that Bookend runs as the right to read it.';
+  return 'Check server, port and encryption, and that this server may reach it through the firewall.';
+}
 
 /** The words for a refusal. One without words, or with a value that it does not have, does not compile. */
 export function sayRefusal(refusal: Refusal): string {

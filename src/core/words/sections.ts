@@ -222,3 +222,10 @@ export const OWN_REFUSALS: InEvery<of.OwnRefusals> = {
   de: de.ownRefusals,
   nl: nl.ownRefusals,
 };
+
+export const EXAMPLE_WORDS: InEvery<of.ExampleWords> = {
+  en: en.example,
+  da: da.example,
+  de: de.example,
+  nl: nl.example,
+};

@@ -291,3 +291,10 @@ export type States = Readonly<Record<keyof typeof en.states, string>>;
 
 /** What a person is refused on a page of theirs; null: as staff are. */
 export type OwnRefusals = Readonly<Record<OwnRefusal['code'], string>> | null;
+
+/** Purposes and questions with which a small shop may begin. */
+export interface ExampleWords {
+  orders: { title: string; plain: string };
+  newsletter: { title: string; plain: string; ask: string };
+  usage: { title: string; plain: string; ask: string };
+}

@@ -1,4 +1,4 @@
-import type { SystemId, UserId } from '../../core/shared/ids';
+import type { UserId } from '../../core/shared/ids';
 import type { OwnView } from '../../core/access/ownView';
 import type { Role } from '../../core/access/roles';
 import type { Handle } from '../shared/handle';
@@ -12,10 +12,20 @@ export interface UserRow {
   active: boolean;
   created_at: string;
   own_view: Partial<OwnView>;
+  /** When they chose their password; null: invited, and not in yet. */
+  joined_at: string | null;
 }
 
-export async function insertUser(h: Handle, row: Omit<UserRow, 'own_view'>): Promise<void> {
-  await h.trx('users').insert(row).onConflict('email').ignore();
+/** Whoever is not said to be invited is in from the moment they were made. */
+export async function insertUser(
+  h: Handle,
+  row: Omit<UserRow, 'own_view' | 'joined_at'> & Partial<Pick<UserRow, 'joined_at'>>,
+): Promise<void> {
+  await h
+    .trx('users')
+    .insert({ joined_at: row.created_at, ...row })
+    .onConflict('email')
+    .ignore();
 }
 
 export async function userByEmail(h: Handle, email: string): Promise<UserRow | undefined> {
@@ -38,7 +48,7 @@ export async function userNames(h: Handle): Promise<Map<string, string>> {
 export async function setUser(
   h: Handle,
   id: string,
-  change: Partial<Pick<UserRow, 'roles' | 'active'>>,
+  change: Partial<Pick<UserRow, 'roles' | 'active' | 'password_hash' | 'joined_at'>>,
 ): Promise<void> {
   await h.trx('users').where({ id }).update(change);
 }
@@ -70,26 +80,22 @@ export async function revokeSessions(
   await h.trx('sessions').where(where).whereNull('revoked_at').update({ revoked_at: now });
 }
 
-export interface ApiKeyRow {
-  id: string;
-  system_id: SystemId;
-  scopes: string[];
+export async function countUsers(h: Handle): Promise<number> {
+  const row = (await h.trx('users').count('* as n').first()) as unknown as { n: string };
+  return Number(row.n);
 }
 
-export async function apiKeyBySecret(h: Handle, secretHash: Buffer): Promise<ApiKeyRow | undefined> {
-  return h
-    .trx('api_keys')
-    .select('id', 'system_id', 'scopes')
-    .where({ secret_hash: secretHash })
-    .whereNull('revoked_at')
-    .first();
-}
-
-export async function insertApiKey(
-  h: Handle,
-  row: ApiKeyRow & { secret_hash: Buffer; created_at: string },
-): Promise<void> {
-  await h.trx('api_keys').insert(row).onConflict('secret_hash').ignore();
+/** Active colleagues who may do this, other than one. */
+export async function countOthersWith(h: Handle, role: Role, id: string): Promise<number> {
+  const row = (await h
+    .trx('users')
+    .where({ active: true })
+    .whereNot({ id })
+    .whereNotNull('joined_at')
+    .whereRaw('? = any(roles)', [role])
+    .count('* as n')
+    .first()) as unknown as { n: string };
+  return Number(row.n);
 }
 
 /** @param why given, the row is held until it is changed: of two changes none is lost */

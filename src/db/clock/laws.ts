@@ -30,22 +30,26 @@ export async function seedLaws(knex: Knex): Promise<void> {
 }
 
 // The table is small and asked for all the time: read again only when a row was added.
-let known: { database: unknown; last: number; rows: LawRow[] } | null = null;
+let known: { database: unknown; last: number; rows: LawRow[]; laws: Laws } | null = null;
 
 /** Every row of the table: the shipped ones first, then those adopted, in their order. */
 export async function lawRows(h: Handle): Promise<LawRow[]> {
+  return (await table(h)).rows;
+}
+
+async function table(h: Handle): Promise<NonNullable<typeof known>> {
   const { last } = (await h.trx('laws').max('no as last').first()) as { last: number | null };
   const database = h.trx.client.config;
   if (!known || known.last !== last || known.database !== database) {
     const rows: LawRow[] = await h.trx('laws').orderByRaw(`origin = 'adopted', no`);
-    known = { database, last: last ?? 0, rows };
+    known = { database, last: last ?? 0, rows, laws: rows.map(({ row }) => row) };
   }
-  return known.rows;
+  return known;
 }
 
-/** The table of laws as the clock reads it. */
+/** The table of laws as the clock reads it: the same one as long as no row was added. */
 export async function lawTable(h: Handle): Promise<Laws> {
-  return (await lawRows(h)).map(({ row }) => row);
+  return (await table(h)).laws;
 }
 
 export async function insertLaw(

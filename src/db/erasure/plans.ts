@@ -191,6 +191,64 @@ export async function operationsOf(h: Handle, planId: PlanId): Promise<Operation
   return h.trx('operations').where({ plan_id: planId }).orderBy('position').limit(50_000);
 }
 
+export interface PlanGroupRow {
+  system_id: SystemId;
+  collection: string;
+  erase: number;
+  anonymise: number;
+  keep: number;
+  intended: number;
+  accepted: number;
+  done: number;
+  failed: number;
+}
+
+/** The lines of a plan counted by system and collection, in the order in which they are carried out. */
+export async function planGroups(h: Handle, planId: PlanId): Promise<PlanGroupRow[]> {
+  const { rows } = await h.trx.raw<{ rows: PlanGroupRow[] }>(
+    `select l.system_id, l.collection,
+            count(*) filter (where l.action = 'erase')::int as erase,
+            count(*) filter (where l.action = 'anonymise')::int as anonymise,
+            count(*) filter (where l.action = 'keep')::int as keep,
+            count(*) filter (where o.state = 'intended')::int as intended,
+            count(*) filter (where o.state = 'accepted')::int as accepted,
+            count(*) filter (where o.state = 'done')::int as done,
+            count(*) filter (where o.state = 'failed')::int as failed
+       from plan_lines l left join operations o on o.plan_id = l.plan_id and o.position = l.position
+      where l.plan_id = ? group by l.system_id, l.collection order by min(l.position)`,
+    [planId],
+  );
+  return rows;
+}
+
+/** How many lines lose the person without being kept apart. */
+export async function countAnonymous(h: Handle, planId: PlanId): Promise<number> {
+  const row = (await h
+    .trx('plan_lines')
+    .where({ plan_id: planId, action: 'anonymise' })
+    .whereNot('rule', 'kept-apart')
+    .count('* as n')
+    .first()) as { n: string };
+  return Number(row.n);
+}
+
+/** Some lines of one group, from behind a position, each with the state of its operation. */
+export async function planLinesOf(
+  h: Handle,
+  planId: PlanId,
+  group: { system: string; collection: string; after: number },
+  limit: number,
+): Promise<(PlanLineRow & { state: OperationRow['state'] | null })[]> {
+  return h
+    .trx('plan_lines as l')
+    .leftJoin('operations as o', (join) => void join.on('o.plan_id', 'l.plan_id').andOn('o.position', 'l.position'))
+    .where({ 'l.plan_id': planId, 'l.system_id': group.system, 'l.collection': group.collection })
+    .where('l.position', '>', group.after)
+    .orderBy('l.position')
+    .limit(limit)
+    .select('l.*', 'o.state');
+}
+
 /** The run of a plan is as far as its operations are: told after each change of theirs. */
 export async function countOperations(h: Handle, planId: PlanId): Promise<void> {
   await h.trx.raw(
@@ -275,6 +333,10 @@ export async function insertRetentionRule(h: Handle, rule: RetentionRule): Promi
     })
     .onConflict('id')
     .merge();
+}
+
+export async function deleteRetentionRule(h: Handle, id: string): Promise<void> {
+  await h.trx('retention_rules').where({ id }).delete();
 }
 
 export async function insertOpenRule(h: Handle, rule: OpenRule): Promise<void> {

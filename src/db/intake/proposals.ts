@@ -36,6 +36,15 @@ export async function isProposed(h: Handle, messageHash: Buffer): Promise<boolea
   return Boolean(await h.trx('mail_proposals').select('id').where({ message_hash: messageHash }).first());
 }
 
+/** Of some messages those that were proposed, by their hashes in hexadecimal. */
+export async function proposedAmong(h: Handle, hashes: readonly Buffer[]): Promise<Set<string>> {
+  const rows: { message_hash: Buffer }[] = await h
+    .trx('mail_proposals')
+    .select('message_hash')
+    .whereRaw('message_hash = any(?)', [[...hashes]]);
+  return new Set(rows.map(({ message_hash }) => message_hash.toString('hex')));
+}
+
 export async function waitingProposals(h: Handle, limit: number): Promise<ProposalRow[]> {
   return h.trx('mail_proposals').where({ state: 'waiting' }).orderBy('received_at').limit(limit);
 }

@@ -8,10 +8,20 @@ export interface NoteRow {
   text_sealed: Buffer;
   mentions: string[];
   at: string;
+  /** Whom it brought in; null: not written by hand. */
+  joined: UserId[] | null;
 }
 
 export async function insertNote(h: Handle, row: NoteRow): Promise<void> {
   await h.trx('request_notes').insert(row);
+}
+
+export async function noteById(h: Handle, id: string): Promise<NoteRow | undefined> {
+  return h.trx('request_notes').where({ id }).first();
+}
+
+export async function deleteNote(h: Handle, id: string): Promise<void> {
+  await h.trx('request_notes').where({ id }).delete();
 }
 
 export async function notesOf(h: Handle, requestId: RequestId): Promise<NoteRow[]> {

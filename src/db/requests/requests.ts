@@ -1,3 +1,4 @@
+import type { RequestOrder, RequestPlace } from '../../core/requests/order';
 import type { DataKeyId, PersonId, RequestId, RequestRef, SystemId, UserId } from '../../core/shared/ids';
 import type { Knex } from 'knex';
 import type { Document, Seen } from '../../core/identity/documents';
@@ -149,22 +150,31 @@ export interface RequestFilter {
   /** Who answers for it. */
   owner?: string | null;
   waits?: 'person' | 'us' | 'machine' | 'helper' | null;
-  after: { dueOn: string; ref: RequestRef } | null;
+  /** What the list is ordered by; not said: by due day, the open ones the next first, the closed ones the last. */
+  order?: RequestOrder | null;
+  after: RequestPlace | null;
   limit: number;
 }
+
+const ORDER_COLUMN = { due: 'due_on', received: 'received_at' } as const;
+
+/** The value of a row that the list is ordered by. */
+export const orderValue = (row: RequestRow, by: RequestOrder['by']): string => row[ORDER_COLUMN[by]];
 
 // On whom the next act waits, as `core/requests/nextAct` says it of one request.
 const WAITS_ON_PERSON = `stage = 'identity' and identity = 'asked' and authority <> 'needed'`;
 const WAITS_ON_HELPER = `(stage = 'decide' and helpers_open > 0)`;
 const WAITS_ON_MACHINE = `((stage = 'trace' and trace = 'running') or (stage = 'carry-out' and (plan = 'executing' or pack = 'building')))`;
 
-/** By due day, of one day in the order of their references; keyset-paged, both in one direction. */
+/** In an order that an index gives, of one day by their references; keyset-paged, both in one direction. */
 export async function listRequests(h: Handle, filter: RequestFilter): Promise<RequestRow[]> {
-  const order = filter.state === 'closed' ? 'desc' : 'asc';
+  const { by, isDown } = filter.order ?? { by: 'due', isDown: filter.state === 'closed' };
+  const order = isDown ? 'desc' : 'asc';
+  const column = ORDER_COLUMN[by];
   const query = visible(h)
     .select('requests.*')
     .orderBy([
-      { column: 'due_on', order },
+      { column, order },
       { column: 'ref', order },
     ])
     .limit(filter.limit);
@@ -179,7 +189,7 @@ export async function listRequests(h: Handle, filter: RequestFilter): Promise<Re
   if (filter.waits === 'us')
     query.whereRaw(`not (${WAITS_ON_PERSON}) and not (${WAITS_ON_MACHINE}) and not (${WAITS_ON_HELPER})`);
   if (filter.after)
-    query.whereRaw(`(due_on, ref) ${order === 'desc' ? '<' : '>'} (?, ?)`, [filter.after.dueOn, filter.after.ref]);
+    query.whereRaw(`(??, ref) ${isDown ? '<' : '>'} (?, ?)`, [column, filter.after.at, filter.after.ref]);
   return query;
 }
 
@@ -230,12 +240,25 @@ export async function allRequestsOfPerson(h: Handle, personId: PersonId): Promis
   return h.trx('requests').where('person_id', personId).orderBy('received_at').limit(1000);
 }
 
-export async function addMember(h: Handle, requestId: RequestId, userId: UserId): Promise<void> {
-  await h
+/** @returns whether they were none before */
+export async function addMember(h: Handle, requestId: RequestId, userId: UserId): Promise<boolean> {
+  const added = await h
     .trx('request_members')
     .insert({ request_id: requestId, user_id: userId })
     .onConflict(['user_id', 'request_id'])
-    .ignore();
+    .ignore()
+    .returning('user_id');
+  return added.length > 0;
+}
+
+/** Whoever answers for it stays. */
+export async function removeMembers(h: Handle, requestId: RequestId, userIds: readonly UserId[]): Promise<void> {
+  await h
+    .trx('request_members')
+    .where({ request_id: requestId })
+    .whereIn('user_id', [...userIds])
+    .whereNotIn('user_id', h.trx('requests').where({ id: requestId }).whereNotNull('owner_id').select('owner_id'))
+    .delete();
 }
 
 /** Whoever works as coordinator joins what comes in by itself. */

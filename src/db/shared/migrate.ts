@@ -40,6 +40,9 @@ import * as roleDesks from '../migrations/0038_role_desks';
 import * as looks from '../migrations/0039_looks';
 import * as news from '../migrations/0040_news';
 import * as documentsSeen from '../migrations/0041_documents_seen';
+import * as notesTakenBack from '../migrations/0042_notes_taken_back';
+import * as requestsInOrder from '../migrations/0043_requests_in_order';
+import * as ownInstallation from '../migrations/0044_own_installation';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -84,6 +87,9 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0039_looks': looks,
   '0040_news': news,
   '0041_documents_seen': documentsSeen,
+  '0042_notes_taken_back': notesTakenBack,
+  '0043_requests_in_order': requestsInOrder,
+  '0044_own_installation': ownInstallation,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -5,7 +5,8 @@ import { testWorld, type TestWorld } from '../../../test/support/database';
 
 /** Which table a row type speaks of, by its file and name. */
 const TABLES: Readonly<Record<string, string>> = {
-  'access/users ApiKeyRow': 'api_keys',
+  'access/accountLinks AccountLinkRow': 'account_links',
+  'access/apiKeys ApiKeyRow': 'api_keys',
   'access/users UserRow': 'users',
   'audiences/audiences AudienceRow': 'audiences',
   'carryOut/recipientsTold RecipientToldRow': 'recipients_told',
@@ -28,6 +29,8 @@ const TABLES: Readonly<Record<string, string>> = {
   'imports/imports ImportLineRow': 'import_lines',
   'imports/imports ImportRow': 'imports',
   'imports/mappings MappingRow': 'import_mappings',
+  'installation/settings SettingsChangeRow': 'settings_changes',
+  'installation/settings SettingsRow': 'settings',
   'intake/proposals ProposalRow': 'mail_proposals',
   'intake/samePeople SamePeopleRow': 'same_people',
   'keys/dataKeys DataKeyRow': 'data_keys',
@@ -74,6 +77,7 @@ const TABLES: Readonly<Record<string, string>> = {
 const MADE = new Set([
   'audiences/audiences AudienceRunRow',
   'drift/drift DriftRunRow',
+  'erasure/plans PlanGroupRow',
   'ledger/exports ExportRow',
   'ledger/verifications VerificationRow',
   'standing/permissions OwnerRow',

@@ -1,8 +1,9 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import { sayReason } from '../../core/words/reasons';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState, type FormEvent } from 'react';
 import type { MessageVerdict } from '../../core/audiences/messageCheck';
@@ -16,6 +17,7 @@ import { RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
+import { SAMPLE_DRAFT } from './sampleDraft';
 import { FileDrop } from '../fields/FileDrop';
 
 const number = new Intl.NumberFormat('en');
@@ -97,9 +99,7 @@ export function AudienceSheet({ audiences, purposes, asked, zone, askAgain, stop
                         Ask again
                       </ActButton>{' '}
                       {runs.some(({ state }) => state === 'finished') && (
-                        <Link href={`/ledger/audiences/${id}/result.csv`} prefetch={false}>
-                          answers as CSV
-                        </Link>
+                        <Link href={`/ledger/audiences/${id}/result.csv`}>answers as CSV</Link>
                       )}
                     </td>
                   </tr>
@@ -157,6 +157,9 @@ function Asked({ lines }: { lines: readonly AskedLine[] }) {
   );
 }
 
+/** Standings that permit, unless something wider stands against them. */
+const YES: readonly string[] = ['granted', 'default-permitted', 'always-on'];
+
 function WhyNots({ audience }: { audience: AudienceView }) {
   const run = audience.runs[0]!;
   const rows = useMemo(
@@ -166,10 +169,12 @@ function WhyNots({ audience }: { audience: AudienceView }) {
         .sort((a, b) => b[1] - a[1]),
     [run],
   );
+  const yes = rows.reduce((sum, [standing, n]) => sum + (YES.includes(standing) ? n : 0), 0);
+  const stopped = yes - (run.counts['permitted'] ?? 0);
   const table = useMemo(
     () => ({
       columns: ['standing', 'addresses'],
-      rows: rows.map(([standing, n]) => [standing.replaceAll('-', ' '), n]),
+      rows: rows.map(([standing, n]) => [spellOut(standing), n]),
     }),
     [rows],
   );
@@ -177,12 +182,11 @@ function WhyNots({ audience }: { audience: AudienceView }) {
     (colour: (name: string) => string) => {
       const { category, value } = axes(colour);
       const shown = rows.toReversed();
-      const yes = ['granted', 'default-permitted', 'always-on'];
       return {
         grid: { left: 150, right: 40, top: 6, bottom: 22 },
         tooltip: {},
         xAxis: value,
-        yAxis: { ...category, data: shown.map(([standing]) => standing.replaceAll('-', ' ')) },
+        yAxis: { ...category, data: shown.map(([standing]) => spellOut(standing)) },
         series: [
           {
             type: 'bar',
@@ -190,7 +194,7 @@ function WhyNots({ audience }: { audience: AudienceView }) {
             label: { show: true, position: 'right', color: colour('--ink-2') },
             data: shown.map(([standing, n]) => ({
               value: n,
-              itemStyle: { color: colour(yes.includes(standing) ? '--cloth' : '--oxblood') },
+              itemStyle: { color: colour(YES.includes(standing) ? '--cloth' : '--oxblood') },
             })),
           },
         ],
@@ -200,12 +204,18 @@ function WhyNots({ audience }: { audience: AudienceView }) {
   );
   return (
     <Chart
-      title={`Why, and why not: ${audience.name}`}
+      title={`What they stand on: ${audience.name}`}
       empty="No answers yet."
       table={table}
       option={option}
       height={Math.max(110, rows.length * 26 + 40)}
-    />
+    >
+      {stopped > 0 && (
+        <span className="muted">
+          {number.format(stopped)} of those with a yes may still not be used: something wider was refused
+        </span>
+      )}
+    </Chart>
   );
 }
 
@@ -298,10 +308,20 @@ function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
       <h2 id="draft">Check a message</h2>
       <form onSubmit={(event) => void submit(event)} className="stack">
         <FileDrop label="Draft mail" kinds={['.eml', '.html', '.htm']} file={file} choose={setFile} />
-        <div>
+        <div className="row">
           <Button type="submit" variant="contained">
             Check the message
           </Button>
+          {!file && (
+            <Button
+              onClick={() => {
+                setFailure(null);
+                setFile(new File([SAMPLE_DRAFT], 'sample.eml', { type: 'message/rfc822' }));
+              }}
+            >
+              Take a sample
+            </Button>
+          )}
         </div>
       </form>
       {failure && (

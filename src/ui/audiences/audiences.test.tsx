@@ -43,3 +43,29 @@ test('a list’s answers are counted by reason; it can be asked again', async ()
   fireEvent.click(screen.getByText('Ask again'));
   await waitFor(() => expect(asked).toEqual(['aud_1']));
 });
+
+test('a message can be tried with a sample; a yes that may not be used all the same is said', async () => {
+  const sent: FormData[] = [];
+  const runs = [run({ kind: 'check-audience', done: 3, counts: { permitted: 1, granted: 3 } })];
+  show(
+    <AudienceSheet
+      audiences={[
+        { id: 'aud_1', name: 'a.csv', purpose: 'newsletter', channel: 'email', at: '2026-11-24T07:00:00Z', runs },
+      ]}
+      purposes={[{ id: 'newsletter', title: 'Newsletter' }]}
+      asked={[]}
+      zone={ZONE}
+      askAgain={async () => ({ ok: true, value: { runId: 'x' } })}
+      stop={async () => ({ ok: true, value: null })}
+      checkDraft={async (form) => (sent.push(form), { ok: false, message: 'It has no way to object.' })}
+    />,
+  );
+  expect(screen.getByText(/^2 of those with a yes may still not be used/)).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Check the message' }));
+  expect((await screen.findByRole('alert')).textContent).toBe('Choose the draft first.');
+  fireEvent.click(screen.getByRole('button', { name: 'Take a sample' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Check the message' }));
+  await screen.findByText('It has no way to object.');
+  expect((sent[0]!.get('file') as File).name).toBe('sample.eml');
+  expect(screen.queryByRole('button', { name: 'Take a sample' })).toBeNull();
+});

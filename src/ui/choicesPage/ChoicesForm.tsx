@@ -3,7 +3,7 @@
 import { CHOICES_WORDS } from '../../core/words/sections';
 import type { PageWords } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent } from 'react';
 import type { PagePurpose, PageView } from '../../core/choicesPage/views';

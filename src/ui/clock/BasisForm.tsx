@@ -1,10 +1,12 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
+import { tellFields } from '../fields/tellFields';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { Controller, useForm, type FieldPath } from 'react-hook-form';
+import { Controller } from 'react-hook-form';
 import type { InferType } from 'yup';
 import { basisSchema } from '../../core/requests/schema';
 import type { RequestView } from '../../core/requests/views';
@@ -18,7 +20,7 @@ type Values = InferType<typeof basisSchema>;
 
 /** The law and the day of receipt can be corrected; the clock is worked out anew, and what stood before stays beside it. */
 export function BasisForm({ request, today, actions }: { request: RequestView; today: string; actions: RequestActs }) {
-  const { control, register, handleSubmit, setError, formState } = useForm<Values>({
+  const { control, register, handleSubmit, setError, formState } = useFields<Values>({
     resolver: yupResolver(basisSchema),
     defaultValues: { regimes: [...request.regimes] as Values['regimes'], receivedOn: request.receivedOn, reason: '' },
   });
@@ -26,8 +28,7 @@ export function BasisForm({ request, today, actions }: { request: RequestView; t
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     const result = await actions.changeBasis({ ref: request.ref, ...values });
-    for (const [name, message] of Object.entries(result.ok ? {} : (result.fields ?? {})))
-      setError(name as FieldPath<Values>, { message });
+    if (!result.ok) tellFields(setError, result.fields);
     say(result.ok ? `Answer by ${sayDay(result.value.dueOn)}` : result.message, result.ok);
     router.refresh();
   });

@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import { sayReason } from '../../core/words/reasons';
 import Checkbox from '@mui/material/Checkbox';
@@ -59,15 +60,14 @@ export function ClockPanel({ request, zone, today, actions }: Props) {
           {request.events
             .map(
               (event) =>
-                `${event.kind.replace('-', ' ')} ${sayInstant(event.at, zone)}${event.reason ? `: ${event.reason}` : ''}`,
+                `${spellOut(event.kind)} ${sayInstant(event.at, zone)}${event.reason ? `: ${event.reason}` : ''}`,
             )
             .join(' · ')}
         </p>
       )}
       {request.waiting.map(({ kind, at }) => (
         <p key={`${kind} ${at}`} className="ochre">
-          ▲ {kind.replace('-', ' ')} {sayInstant(at, zone)}: its letter has not left yet, and it counts from when it
-          has.
+          ▲ {spellOut(kind)} {sayInstant(at, zone)}: its letter has not left yet, and it counts from when it has.
         </p>
       ))}
       {request.changes.map((change) => (

@@ -1,5 +1,7 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
+import { tellFields } from '../fields/tellFields';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -9,7 +11,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller, useForm, type FieldPath } from 'react-hook-form';
+import { Controller } from 'react-hook-form';
 import { lawDraftSchema, type LawDraft } from '../../core/clock/lawDraft';
 import type { Regime } from '../../core/clock/regimes';
 import { sayDay } from '../../core/shared/days';
@@ -130,7 +132,7 @@ function LawForm({
   actions: LawActions;
   close: () => void;
 }) {
-  const { control, register, handleSubmit, setError, getValues, formState } = useForm<LawDraft>({
+  const { control, register, handleSubmit, setError, getValues, formState } = useFields<LawDraft>({
     resolver: yupResolver(lawDraftSchema) as never,
     defaultValues: { ...draft, reason: '' },
   });
@@ -139,8 +141,7 @@ function LawForm({
   const router = useRouter();
   const tell = (result: ActionResult<LawPreview>) => {
     if (result.ok) return setPreview(result.value);
-    for (const [name, message] of Object.entries(result.fields ?? {}))
-      setError(name as FieldPath<LawDraft>, { message });
+    tellFields(setError, result.fields);
     say(result.message, false);
   };
   const look = handleSubmit(async (values) => tell(await actions.previewLaw(values)));

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import Link from '../shared/Link';
 import type { Desk } from '../../core/desk/views';
 import { sayDay } from '../../core/shared/days';
 import { Runway } from './Runway';
@@ -43,7 +43,7 @@ export function DeskSheet({ desk, mayOpen, seesRequests }: { desk: Desk; mayOpen
                     </td>
                     <td className="top">{one.what}</td>
                     <td className="top nowrap" style={{ textAlign: 'right' }}>
-                      <Link href={one.href}>{one.ref ? one.ref.replace(/^BK-\d{4}-0?/, 'BK-') : 'look'}</Link>
+                      <Link href={one.href}>{one.ref ?? 'look'}</Link>
                     </td>
                   </tr>
                 ))}
@@ -129,7 +129,7 @@ function Panels({ panels }: { panels: Desk['panels'] }) {
                       {one.more && <div className="muted">{one.more}</div>}
                     </td>
                     <td className="top nowrap" style={{ textAlign: 'right' }}>
-                      <Link href={one.href}>{one.act.replace(/^BK-\d{4}-0?/, 'BK-')}</Link>
+                      <Link href={one.href}>{one.act}</Link>
                     </td>
                   </tr>
                 ))}

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { addDays, daysBetween, sayDay, sayShortDay, weekdayOf } from '../../core/shared/days';
 import type { RequestLine } from '../../core/requests/views';
 import { ListTable } from '../shared/ListTable';
@@ -60,7 +60,7 @@ export function Runway({ today, lines }: { today: string; lines: readonly Reques
               {lines.map((line) => (
                 <tr key={line.ref}>
                   <td className="mono nowrap">
-                    <Link href={`/requests/${line.ref}`}>{line.ref.replace(/^BK-\d{4}-0?/, 'BK-')}</Link>
+                    <Link href={`/requests/${line.ref}`}>{line.ref}</Link>
                   </td>
                   <td>
                     <b>{line.right}</b>

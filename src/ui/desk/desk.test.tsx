@@ -96,7 +96,7 @@ test('who is waited on and what came in, each with the way there; or that there 
       seesRequests
     />,
   );
-  expect(screen.getByRole('link', { name: 'BK-412' }).getAttribute('href')).toBe('/requests/BK-2026-0412');
+  expect(screen.getByRole('link', { name: 'BK-2026-0412' }).getAttribute('href')).toBe('/requests/BK-2026-0412');
   expect(screen.getByRole('link', { name: 'Look at them' }).getAttribute('href')).toBe('/ledger/imports');
   unmount();
   show(<DeskSheet desk={desk()} mayOpen={false} seesRequests />);

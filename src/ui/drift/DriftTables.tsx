@@ -1,7 +1,8 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useMemo } from 'react';
 import type { DriftView } from '../../core/drift/views';
 import { dayIn, sayDay, sayInstant, sayShortInstant } from '../../core/shared/days';
@@ -195,7 +196,7 @@ const columnsOf = (zone: string, mayCorrect: boolean, actions: DriftActs): GridC
     title: 'ledger',
     grow: 1.5,
     text: (item) =>
-      `${item.standing.replaceAll('-', ' ')}${item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}`,
+      `${spellOut(item.standing)}${item.since ? ` since ${sayDay(dayIn(item.since, zone)).slice(4)}` : ''}`,
   },
   {
     id: 'system-says',

@@ -1,6 +1,5 @@
 'use client';
 
-import { sayReasons } from '../../core/words/reasons';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { needsAcceptance } from '../../core/erasure/cohort';
@@ -11,13 +10,8 @@ import { RunProgress } from '../runs/RunProgress';
 import { ActButton } from '../shared/ActButton';
 import type { RequestActs } from '../shared/acts';
 import { Recipients } from '../carryOut/Recipients';
-import { ListTable } from '../shared/ListTable';
+import { PlanGroups } from './PlanGroups';
 
-const ACTION: Record<string, { mark: string; tone: string; word: string }> = {
-  erase: { mark: '✕', tone: 'late', word: 'erase' },
-  anonymise: { mark: '◐', tone: 'ochre', word: 'anonymise' },
-  keep: { mark: '■', tone: '', word: 'keep' },
-};
 const PHASE: Record<string, string> = {
   outside: 'Erasing in the systems',
   proof: 'Searching again to prove that nothing is left',
@@ -26,7 +20,9 @@ const PHASE: Record<string, string> = {
   finished: 'Finished',
 };
 
-/** The plan line by line, its confirmation, its progress. */
+const saySystems = (n: number) => `${n} ${n === 1 ? 'system' : 'systems'}`;
+
+/** The plan by system and collection, its confirmation, its progress. */
 export function PlanPanel({ request, actions }: { request: RequestView; actions: RequestActs }) {
   const { plan, ref } = request;
   const [typed, setTyped] = useState('');
@@ -52,8 +48,8 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
     <div className="body stack">
       <p>
         <b>{totals.erase}</b> to erase, <b>{totals.anonymise}</b> to anonymise, <b>{totals.keep}</b> to keep, in{' '}
-        {totals.systems} systems.{plan.k !== null && ` What stays looks like at least ${plan.k - 1} others.`} Worked out
-        on {sayDay(plan.frozenOn)}. <span className="mono muted">{plan.fingerprint.slice(0, 16)}…</span>
+        {saySystems(totals.systems)}.{plan.k !== null && ` What stays looks like at least ${plan.k - 1} others.`} Worked
+        out on {sayDay(plan.frozenOn)}. <span className="mono muted">{plan.fingerprint.slice(0, 16)}…</span>
       </p>
       {plan.state === 'executing' && <Progress plan={plan} />}
       {plan.state === 'stopped' && (
@@ -100,52 +96,14 @@ export function PlanPanel({ request, actions }: { request: RequestView; actions:
               disabled={typed.trim() === ''}
               done="The erasure runs"
             >
-              Erase {totals.erase + totals.anonymise} records in {totals.systems} systems
+              Erase {totals.erase + totals.anonymise} {totals.erase + totals.anonymise === 1 ? 'record' : 'records'} in{' '}
+              {saySystems(totals.systems)}
             </ActButton>
             <ActButton act={() => actions.makePlan({ ref })}>Work it out again</ActButton>
           </div>
         </div>
       )}
-      {plan.lines.length > 0 && (
-        <div
-          className="wrap"
-          style={{ maxHeight: 420, overflow: 'auto' }}
-          tabIndex={0}
-          role="region"
-          aria-label="Plan lines"
-        >
-          <ListTable>
-            <thead>
-              <tr>
-                <th>action</th>
-                <th>where</th>
-                <th>what</th>
-                <th>because</th>
-                <th>state</th>
-              </tr>
-            </thead>
-            <tbody>
-              {plan.lines.map((line) => (
-                <tr key={line.position}>
-                  <td className={`nowrap ${ACTION[line.action]?.tone}`}>
-                    {ACTION[line.action]?.mark}{' '}
-                    {line.rule === 'kept-apart' ? 'keep apart, without their name' : ACTION[line.action]?.word}
-                    {line.restrict ? ', restricted' : ''}
-                  </td>
-                  <td className="nowrap">
-                    {line.system} · {line.collection}
-                  </td>
-                  <td>{line.title.slice(0, 60)}</td>
-                  <td className="muted">{sayReasons(line.reasons)}</td>
-                  <td className="nowrap">
-                    {line.doer === 'bookend' ? 'last' : (line.state ?? (line.action === 'keep' ? '–' : 'planned'))}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </ListTable>
-        </div>
-      )}
+      {plan.groups.length > 0 && <PlanGroups plan={plan} requestRef={ref} />}
     </div>
   );
 }

@@ -25,10 +25,12 @@ export function FormChoose<V extends FieldValues>({
     <Controller
       name={name}
       control={control}
-      render={({ field }) => (
+      render={({ field: { ref, ...field } }) => (
         <TextField
           id={name}
           {...field}
+          // What is wrong first has the focus when the form is refused: the list itself, not the box around it.
+          inputRef={ref}
           onBlur={() => {
             field.onBlur();
             onBlur?.();

@@ -23,7 +23,13 @@ export function FormDay<V extends FieldValues>({
       name={name}
       control={control}
       render={({ field }) => (
-        <div onBlur={onBlur}>
+        <div
+          onBlur={onBlur}
+          ref={(box) => {
+            const first = () => box?.querySelector<HTMLElement>('[role=spinbutton], input');
+            field.ref(box && { focus: () => first()?.focus() });
+          }}
+        >
           <DayField
             {...more}
             name={name}

@@ -19,16 +19,21 @@ interface Props<V extends FieldValues> {
   onBlur?: () => void;
 }
 
+/** Every country by its name, the most likely one first. */
+function useCountries(language: string, first: string | null | undefined): readonly Named[] {
+  return useMemo(() => {
+    const all = countriesIn(language);
+    const top = all.find(({ code }) => code === first);
+    return top ? [top, ...all.filter((one) => one !== top)] : all;
+  }, [language, first]);
+}
+
 /** Where somebody lives: the country by its name, and the state where the state decides which law binds. */
 export function PlaceFields<V extends FieldValues>(props: Props<V>) {
   const { control, country, region, labels, language, first, errors, onBlur } = props;
   const isAwake = useIsAwake();
   const chosen = String(useWatch({ control, name: country }) ?? '').toUpperCase();
-  const countries = useMemo(() => {
-    const all = countriesIn(language);
-    const top = all.find(({ code }) => code === first);
-    return top ? [top, ...all.filter((one) => one !== top)] : all;
-  }, [language, first]);
+  const countries = useCountries(language, first);
   const states = isAwake ? statesOf(chosen) : [...statesOf('US'), ...statesOf('CA')];
   const field = (name: FieldPath<V>, label: string, options: readonly Named[], error: string | undefined) => (
     <Controller
@@ -54,6 +59,43 @@ export function PlaceFields<V extends FieldValues>(props: Props<V>) {
       {field(country, labels.country, countries, errors?.country)}
       {(states.length > 0 || errors?.region) && field(region, labels.region, states, errors?.region)}
     </div>
+  );
+}
+
+/** A country alone, by its name. */
+export function CountryField<V extends FieldValues>({
+  control,
+  name,
+  label,
+  first,
+  error,
+}: {
+  control: Control<V>;
+  name: FieldPath<V>;
+  label: string;
+  first?: string | null;
+  error?: string | undefined;
+}) {
+  const isAwake = useIsAwake();
+  const countries = useCountries('en', first);
+  return (
+    <Controller
+      name={name}
+      control={control}
+      render={({ field: { value, onChange, ref } }) => (
+        <OneByName
+          name={name}
+          label={label}
+          nothing="No such country"
+          value={String(value ?? '').toUpperCase()}
+          options={countries}
+          error={error}
+          isAwake={isAwake}
+          inputRef={ref}
+          choose={onChange}
+        />
+      )}
+    />
   );
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
 import Skeleton from '@mui/material/Skeleton';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { lazy, Suspense, useSyncExternalStore } from 'react';
 import { useIsNarrow } from '../theme/useIsNarrow';
 import type { GridProps } from './gridTypes';

@@ -2,15 +2,17 @@
 
 import Button from '@mui/material/Button';
 import { sayReason } from '../../core/words/reasons';
-import { useState } from 'react';
-import { askingAndClock } from '../../core/identity/identityMethods';
+import { lazy, Suspense, useState } from 'react';
+import { type AskingReason, askingAndClock } from '../../core/identity/identityMethods';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
-import { FactsForm } from './FactsForm';
 import type { RequestActs } from '../shared/acts';
 import { OneOf } from '../fields/OneOf';
-import { DocumentForm } from './DocumentForm';
 import { SAY_DOCUMENT, SAY_SEEN } from '../../core/identity/documents';
+
+// Forms that a press opens are fetched then.
+const DocumentForm = lazy(() => import('./DocumentForm').then((part) => ({ default: part.DocumentForm })));
+const FactsForm = lazy(() => import('./FactsForm').then((part) => ({ default: part.FactsForm })));
 
 /** Who asks, and may they; in proportion to the right and the data. What asking does to the clock is said beforehand. */
 export function IdentityStage({ request, actions }: { request: RequestView; actions: RequestActs }) {
@@ -106,9 +108,9 @@ export function IdentityStage({ request, actions }: { request: RequestView; acti
           </ActButton>
         )}
       </div>
-      {isDocumentOpen && <DocumentForm request={request} actions={actions} />}
+      <Suspense>{isDocumentOpen && <DocumentForm request={request} actions={actions} />}</Suspense>
       {whyNoFacts && <p className="muted">Facts are not open here: {whyNoFacts}</p>}
-      {isFactsOpen && <FactsForm request={request} actions={actions} />}
+      <Suspense>{isFactsOpen && <FactsForm request={request} actions={actions} />}</Suspense>
     </div>
   );
 }
@@ -134,10 +136,10 @@ function DocumentSeen({ request, actions }: { request: RequestView; actions: Req
   );
 }
 
-const CLOCK_WORDS: Record<string, string> = {
-  pauses: 'pauses the clock',
-  'moves-start': 'the period starts when it comes back',
-  'runs-on': 'the clock runs on',
+const CLOCK_WORDS: Record<AskingReason['code'], string> = {
+  'asking-pauses': 'pauses the clock',
+  'asking-moves-start': 'the period starts when it comes back',
+  'asking-runs-on': 'the clock runs on',
 };
 
 function Authority({ request, actions }: { request: RequestView; actions: RequestActs }) {

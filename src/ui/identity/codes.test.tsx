@@ -25,7 +25,7 @@ describe('identity', () => {
     const { unmount } = show(<IdentityStage request={requestView({ identity })} actions={actions} />);
     expect(screen.queryByRole('button', { name: /could not be established/ })).toBeNull();
     fireEvent.click(screen.getByLabelText(/l…@work.example/));
-    fireEvent.click(button(/Mail a code/));
+    fireEvent.click(button('Mail a code (pauses the clock)'));
     await waitFor(() => expect(called).toEqual([['askIdentity', { ref: REF, address: 'l…@work.example' }]]));
     unmount();
     show(<IdentityStage request={requestView({ identity: { ...identity, addresses: [] } })} actions={actions} />);

@@ -12,6 +12,7 @@ test('a document is named with how it was seen before it proves anything', async
   const { called, actions } = acts();
   show(<IdentityStage request={requestView()} actions={actions} />);
   fireEvent.click(button('A document was looked at'));
+  await screen.findByRole('button', { name: 'It proves who they are' });
   expect(button('It proves who they are').disabled).toBe(true);
   choose('Document', 'identity card');
   choose('How it was seen', 'a copy was seen and destroyed');

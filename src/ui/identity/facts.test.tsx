@@ -24,6 +24,7 @@ describe('who it is', () => {
     });
     show(<IdentityStage request={requestView({ identity })} actions={actions} />);
     fireEvent.click(button('Compare facts with what is on file'));
+    await screen.findByRole('button', { name: 'Compare 0 with what is on file' });
     expect(button('Compare 0 with what is on file').disabled).toBe(true);
     type('Postcode', '8000');
     type('Date of birth', '1987-03-14');

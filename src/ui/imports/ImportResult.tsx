@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import Link from '../shared/Link';
 import type { ImportView } from '../../core/imports/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
@@ -37,15 +37,7 @@ export function ImportResult({ view, zone, actions }: { view: ImportView; zone: 
             ledger.
           </p>
         )}
-        {toMap && (
-          <MappingForm
-            columns={toMap.columns}
-            proposal={toMap.mapping}
-            sample={toMap.sample}
-            importId={summary.id}
-            mapImport={actions.mapImport}
-          />
-        )}
+        {toMap && <MappingForm toMap={toMap} importId={summary.id} mapImport={actions.mapImport} />}
         {summary.state === 'checking' && summary.run && (
           <RunProgress run={summary.run} what="Trying it out, nothing is recorded" unit="lines" />
         )}

@@ -1,7 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { ImportSummary } from '../../core/imports/views';
@@ -29,7 +29,11 @@ function send(system: string, file: File, onProgress: (share: number) => void): 
         const body = JSON.parse(request.responseText) as Sent;
         resolve({ ...body, ok: request.status < 300 });
       } catch {
-        resolve({ ok: false, title: 'The server did not answer as it should. Nothing was imported.' });
+        resolve({
+          ok: false,
+          title:
+            'The file arrived and the server broke off. Nothing was imported; try again, and tell your administrator if it stays.',
+        });
       }
     };
     request.onerror = () => resolve({ ok: false, title: 'The file did not arrive. Nothing was imported; try again.' });

@@ -5,12 +5,15 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import { ANSWERS, type Answer } from '../../core/ledger/types';
+import type { Answer } from '../../core/ledger/types';
+import { DAY_ORDERS, type DayOrder } from '../../core/imports/fileDays';
 import { IMPORT_FIELDS, type ImportField, type Mapping } from '../../core/imports/mapping';
+import type { ImportView } from '../../core/imports/views';
 import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { Choose } from '../fields/Choose';
+import { AnswerWords, PurposeWords } from './FileWords';
 
 const SAY: Record<ImportField, string> = {
   externalId: 'number of the line',
@@ -34,52 +37,37 @@ const SAY: Record<ImportField, string> = {
   method: 'method',
 };
 
-/** Which column is what, and which word is which answer. Kept under a name for the next file of this source. */
-export function MappingForm({
-  columns,
-  proposal,
-  sample,
-  importId,
-  mapImport,
-}: {
-  columns: readonly string[];
-  proposal: Mapping;
-  sample: readonly string[];
+const DAYS: Record<DayOrder, string> = {
+  'year-first': 'year first: 2026-03-12',
+  'day-first': 'day first: 12.03.2026 or 12/03/2026',
+  'month-first': 'month first: 03/12/2026',
+};
+
+interface Props {
+  toMap: NonNullable<ImportView['toMap']>;
   importId: ImportId;
   mapImport: LedgerActs['mapImport'];
-}) {
-  const [mapping, setMapping] = useState<Mapping>(proposal);
-  const [words, setWords] = useState<[string, Answer][]>(Object.entries(proposal.answers));
+}
+
+/** Which column is what, and which word is which answer. Kept under a name for the next file of this source. */
+export function MappingForm({ toMap, importId, mapImport }: Props) {
+  const { columns, sample, words, purposes } = toMap;
+  const [mapping, setMapping] = useState<Mapping>(toMap.mapping);
   const [name, setName] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
   const say = useSay();
   const router = useRouter();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await mapImport({
-      importId,
-      name,
-      mapping: {
-        ...mapping,
-        answers: Object.fromEntries(
-          words.filter(([word]) => word.trim() !== '').map(([word, answer]) => [word.trim().toUpperCase(), answer]),
-        ),
-      },
-    }).catch((): ActionResult => ({ ok: false, message: 'The server did not answer. What you chose is still here.' }));
+    const result = await mapImport({ importId, name, mapping: { dates: 'year-first', ...mapping } }).catch(
+      (): ActionResult => ({ ok: false, message: 'The server did not answer. What you chose is still here.' }),
+    );
     setFailure(result.ok ? null : [result.message, ...Object.values(result.fields ?? {})].join(' '));
     if (!result.ok) return;
     say('The mapping is kept; the file is tried out', true);
     router.refresh();
   };
-  const column = (field: ImportField) => mapping.columns[field] ?? '';
-  const setColumn = (field: ImportField, value: string) => {
-    const { [field]: _, ...rest } = mapping.columns;
-    setMapping({ ...mapping, columns: value ? { ...rest, [field]: value } : rest });
-  };
-  const setConstant = (field: ImportField, value: string) => {
-    const { [field]: _, ...rest } = mapping.constants;
-    setMapping({ ...mapping, constants: value ? { ...rest, [field]: value } : rest });
-  };
+  const wordsIn = (field: ImportField) => words[mapping.columns[field] ?? ''] ?? [];
   return (
     <form onSubmit={(event) => void submit(event)} className="stack" aria-label="Mapping">
       <p>Nobody has said yet how files of this layout are read. Its first lines:</p>
@@ -91,71 +79,38 @@ export function MappingForm({
           {failure}
         </p>
       )}
-      <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend style={{ fontWeight: 600, marginBottom: 6 }}>Which column says what</legend>
-        <div className="maps">
-          {IMPORT_FIELDS.map((field) => (
-            <Choose
-              key={field}
-              label={SAY[field]}
-              value={column(field)}
-              every="–"
-              options={columns}
-              choose={(one) => setColumn(field, one ?? '')}
-            />
-          ))}
-        </div>
-      </fieldset>
-      <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend style={{ fontWeight: 600, marginBottom: 6 }}>The same in every line, where no column says it</legend>
-        <div className="maps">
-          {(['purpose', 'country', 'ask', 'askVersion', 'method', 'place'] as const)
-            .filter((field) => !column(field))
-            .map((field) => (
-              <TextField
-                key={field}
-                label={SAY[field]}
-                value={mapping.constants[field] ?? ''}
-                onChange={(event) => setConstant(field, event.target.value)}
-              />
-            ))}
-        </div>
-      </fieldset>
-      <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend style={{ fontWeight: 600, marginBottom: 6 }}>The file’s words for answers</legend>
-        <div className="maps">
-          {words.map(([word, answer], i) => (
-            <div key={i} className="row" style={{ flexWrap: 'nowrap' }}>
-              <TextField
-                slotProps={{ htmlInput: { 'aria-label': `word ${i + 1}` } }}
-                value={word}
-                onChange={(event) => setWords(words.map((pair, n) => (n === i ? [event.target.value, pair[1]] : pair)))}
-              />
-              <Choose
-                label={`means ${i + 1}`}
-                isQuiet
-                value={answer}
-                options={ANSWERS}
-                choose={(one) => setWords(words.map((pair, n) => (n === i ? [pair[0], one as Answer] : pair)))}
-              />
-            </div>
-          ))}
-        </div>
-        <Button sx={{ mt: 0.75 }} onClick={() => setWords([...words, ['', 'grant']])}>
-          Another word
-        </Button>
-      </fieldset>
-      <Choose
-        label="The answer is for this address only"
-        value={mapping.addressFrom ?? null}
-        every="no, for the person"
-        options={[
-          ['email', 'the e-mail'],
-          ['phone', 'the phone'],
-        ]}
-        choose={(from) => setMapping({ ...mapping, addressFrom: from as Mapping['addressFrom'] })}
-        width={300}
+      <Columns columns={columns} mapping={mapping} setMapping={setMapping} />
+      <AnswerWords
+        found={wordsIn('answer')}
+        answers={mapping.answers}
+        change={(answers: Readonly<Record<string, Answer>>) => setMapping({ ...mapping, answers })}
       />
+      <PurposeWords
+        found={wordsIn('purpose')}
+        purposes={purposes}
+        means={mapping.purposes}
+        change={(means) => setMapping({ ...mapping, purposes: means })}
+      />
+      <div className="row">
+        <Choose
+          label="How its days are written"
+          value={mapping.dates ?? 'year-first'}
+          options={DAY_ORDERS.map((order) => [order, DAYS[order]] as const)}
+          choose={(dates) => setMapping({ ...mapping, dates: dates as DayOrder })}
+          width={300}
+        />
+        <Choose
+          label="The answer is for this address only"
+          value={mapping.addressFrom ?? null}
+          every="no, for the person"
+          options={[
+            ['email', 'the e-mail'],
+            ['phone', 'the phone'],
+          ]}
+          choose={(from) => setMapping({ ...mapping, addressFrom: from as Mapping['addressFrom'] })}
+          width={300}
+        />
+      </div>
       <div className="row">
         <TextField
           label="Name of the mapping"
@@ -168,5 +123,55 @@ export function MappingForm({
         </Button>
       </div>
     </form>
+  );
+}
+
+/** Which column holds what, and what is the same in every line. */
+function Columns({
+  columns,
+  mapping,
+  setMapping,
+}: {
+  columns: readonly string[];
+  mapping: Mapping;
+  setMapping: (mapping: Mapping) => void;
+}) {
+  const change = (part: 'columns' | 'constants', field: ImportField, value: string) => {
+    const { [field]: _, ...rest } = mapping[part];
+    setMapping({ ...mapping, [part]: value ? { ...rest, [field]: value } : rest });
+  };
+  return (
+    <>
+      <fieldset className="plain">
+        <legend>Which column says what</legend>
+        <div className="maps">
+          {IMPORT_FIELDS.map((field) => (
+            <Choose
+              key={field}
+              label={SAY[field]}
+              value={mapping.columns[field] ?? ''}
+              every="–"
+              options={columns}
+              choose={(column) => change('columns', field, column ?? '')}
+            />
+          ))}
+        </div>
+      </fieldset>
+      <fieldset className="plain">
+        <legend>The same in every line, where no column says it</legend>
+        <div className="maps">
+          {(['purpose', 'country', 'ask', 'askVersion', 'method', 'place'] as const)
+            .filter((field) => !mapping.columns[field])
+            .map((field) => (
+              <TextField
+                key={field}
+                label={SAY[field]}
+                value={mapping.constants[field] ?? ''}
+                onChange={(event) => change('constants', field, event.target.value)}
+              />
+            ))}
+        </div>
+      </fieldset>
+    </>
   );
 }

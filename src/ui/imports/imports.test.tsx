@@ -145,12 +145,19 @@ describe('one import', () => {
 
   test('a mapping is said once: columns, constants where no column says it, and the file’s words', async () => {
     const sent: Record<string, unknown>[] = [];
-    const columns = ['Navn', 'E-mail', 'Svar', 'Dato'];
+    const columns = ['Navn', 'E-mail', 'Svar', 'Dato', 'Emne'];
     const page = show(
       <MappingForm
-        columns={columns}
-        proposal={{ ...proposeMapping(columns), answers: { JA: 'grant' } }}
-        sample={['Ida;i@mail.example;OK;2026-01-01']}
+        toMap={{
+          columns,
+          mapping: { ...proposeMapping(columns), answers: { JA: 'grant' } },
+          sample: ['Ida;i@mail.example;OK;2026-01-01;News'],
+          words: { Svar: ['Ja', 'perhaps'], Emne: ['News', 'camps'] },
+          purposes: [
+            { id: 'newsletter', title: 'Newsletter' },
+            { id: 'camps', title: 'Camps' },
+          ],
+        }}
         importId="imp_1"
         mapImport={async (values) => (sent.push(values), { ok: true, value: null })}
       />,
@@ -159,9 +166,17 @@ describe('one import', () => {
     choose('family name', 'Navn');
     const constants = screen.getByText('The same in every line, where no column says it').closest('fieldset')!;
     fireEvent.change(within(constants).getByLabelText('purpose'), { target: { value: 'newsletter' } });
-    fireEvent.click(screen.getByText('Another word'));
-    fireEvent.change(screen.getByLabelText('word 2'), { target: { value: 'ok' } });
-    choose('means 2', 'refuse');
+    expect(screen.getByText(/“PERHAPS” has no answer yet/)).toBeTruthy();
+    choose('“PERHAPS” means', 'refuse');
+    expect(screen.queryByText(/has no answer yet/)).toBeNull();
+    fireEvent.change(screen.getByLabelText('Another word'), { target: { value: 'ok' } });
+    fireEvent.keyDown(screen.getByLabelText('Another word'), { key: 'Enter' });
+    expect(sent).toEqual([]);
+    choose('“OK” means', 'grant');
+    choose('purpose', 'Emne');
+    expect(chosen('“camps” is')).toBe('Camps');
+    choose('“News” is', 'Newsletter');
+    choose('How its days are written', /day first/);
     const keep: HTMLButtonElement = screen.getByText('Keep it and try the file out');
     expect(keep.disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Name of the mapping'), { target: { value: 'the fair' } });
@@ -173,7 +188,9 @@ describe('one import', () => {
       mapping: {
         columns: { email: 'E-mail', familyName: 'Navn', answer: 'Svar', occurredAt: 'Dato' },
         constants: { purpose: 'newsletter' },
-        answers: { JA: 'grant', OK: 'refuse' },
+        answers: { JA: 'grant', PERHAPS: 'refuse', OK: 'grant' },
+        purposes: { News: 'newsletter' },
+        dates: 'day-first',
       },
     });
   });

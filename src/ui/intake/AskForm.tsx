@@ -1,12 +1,14 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
+import { tellFields } from '../fields/tellFields';
 import type { RequestRef } from '../../core/shared/ids';
 import { ASK_WORDS } from '../../core/words/sections';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useActionState, useMemo, useState, type FormEvent } from 'react';
-import { useForm, useWatch, type FieldErrors, type FieldPath, type UseFormRegister } from 'react-hook-form';
+import { useWatch, type FieldErrors, type FieldPath, type UseFormRegister } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Language } from '../../core/letters/mailings';
 import { RIGHTS, type Right } from '../../core/requests/rights';
@@ -74,7 +76,7 @@ export function AskForm({
   const words = ASK_WORDS[language];
   const [posted, action] = useActionState(post, NOTHING_POSTED);
   const wrongBefore = useMemo(() => wrongFields(posted.result), [posted.result]);
-  const { control, register, handleSubmit, setError, reset, formState } = useForm<Values>({
+  const { control, register, handleSubmit, setError, reset, formState } = useFields<Values>({
     resolver: yupResolver(publicRequestSchema),
     defaultValues: { ...EMPTY, language, ...posted.values },
     ...(wrongBefore && { errors: wrongBefore }),
@@ -93,7 +95,7 @@ export function AskForm({
       return setSent(result.value);
     }
     setFailure(result.message);
-    for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
+    tellFields(setError, result.fields);
   });
   if (sent) return <Sent asked={sent} language={language} />;
   const wrong = (name: FieldPath<Values>) => {

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import Link from '../shared/Link';
 import type { RequestView } from '../../core/requests/views';
 import { sayDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';

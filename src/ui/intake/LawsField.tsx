@@ -3,6 +3,7 @@
 import { sayReasons } from '../../core/words/reasons';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import type { Ref } from 'react';
 import type { BindingLaws } from '../../core/clock/lawsFor';
 import { sayLaw, sayLaws } from '../../core/clock/lawNames';
 
@@ -14,14 +15,16 @@ interface Props {
   laws: readonly { id: string; title: string }[];
   error?: string | undefined;
   help: string;
+  ref?: Ref<unknown>;
 }
 
 /** The laws that bind a request: one, or several of which each date is the earliest. The first is that of the person’s place. */
-export function LawsField({ id, value, onChange, onBlur, laws, error, help }: Props) {
+export function LawsField({ id, value, onChange, onBlur, laws, error, help, ref }: Props) {
   return (
     <TextField
       id={id}
       select
+      {...(ref ? { inputRef: ref } : {})}
       label="Laws"
       value={value}
       onChange={(event) => onChange(event.target.value as unknown as string[])}

@@ -1,12 +1,14 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
+import { tellFields } from '../fields/tellFields';
 import type { RequestRef } from '../../core/shared/ids';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form';
+import { Controller, useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
 import { lawsFor, type Standpoint } from '../../core/clock/lawsFor';
 import { lawsOn, type Laws } from '../../core/clock/regimes';
@@ -74,7 +76,7 @@ function firstLaws(filled: Partial<Values>, standpoint: Standpoint, today: strin
  * colleague chooses another.
  */
 export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: Props) {
-  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({
+  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useFields<Values>({
     resolver: yupResolver(openRequestSchema),
     defaultValues: { ...EMPTY, receivedOn: today, ...filled, regimes: firstLaws(filled, standpoint, today, laws) },
   });
@@ -102,7 +104,7 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
     }));
     if (result.ok) return router.push(`/requests/${result.value.ref}`);
     setFailure(result.message);
-    for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
+    tellFields(setError, result.fields);
   });
   const follow = () => {
     if (isChosen) return;

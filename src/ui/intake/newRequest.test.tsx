@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { SHIPPED_LAWS } from '../../core/clock/shippedLaws';
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { REF, requestLine } from '../../../test/support/requests';
 import { button } from '../../../test/support/requestActions';
 import { narrow, show } from '../../../test/support/screen';
@@ -25,6 +25,7 @@ describe('opening and finding', () => {
     );
     fireEvent.click(button('Open the request'));
     await screen.findByText('Choose the right that is exercised.');
+    expect(document.activeElement).toBe(screen.getByRole('combobox', { name: /^Right/ }));
     expect(screen.getAllByText('Who asks?')).toHaveLength(2);
     expect(sent).toEqual([]);
     for (const [label, option] of [
@@ -38,6 +39,8 @@ describe('opening and finding', () => {
     fireEvent.change(screen.getByLabelText('Family name'), { target: { value: 'Dam' } });
     fireEvent.click(button('Open the request'));
     await screen.findByText('That day has not come.');
+    const day = screen.getByRole('group', { name: 'Day of receipt' });
+    await waitFor(() => expect(day.contains(document.activeElement)).toBe(true));
     expect(sent).toEqual([
       expect.objectContaining({ right: 'access', channel: 'phone', receivedOn: '2026-11-24', givenName: 'Lone' }),
     ]);

@@ -1,7 +1,8 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useMemo } from 'react';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { ANSWERS } from '../../core/ledger/types';
@@ -38,7 +39,7 @@ function columnsOf({ purposes }: LedgerView, zone: string): GridColumn<LedgerLin
     { id: 'purpose', title: 'purpose', grow: 1.6, text: ({ purpose }) => titles.get(purpose) ?? purpose },
     { id: 'answer', title: 'answer', width: 84, text: ({ answer }) => answer, show: ({ answer }) => <b>{answer}</b> },
     { id: 'system', title: 'from', text: ({ system }) => system },
-    { id: 'ask', title: 'asked by', text: ({ ask, ask_version }) => (ask ? `${ask} v${ask_version}` : '–') },
+    { id: 'ask', title: 'asked by', text: ({ ask, ask_version }) => (ask ? `${spellOut(ask)} v${ask_version}` : '–') },
     { id: 'country', title: 'country', width: 76, text: ({ country }) => country },
     {
       id: 'leaf',

@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { ChoiceProof, ExportView, LedgerHeadView } from '../../core/ledger/views';
@@ -111,11 +111,7 @@ export function ProofSheet({ head, deposit, exports, purposes, zone, mayRemove, 
                     <RunState run={one} stop={actions.stop} />
                   </td>
                   <td style={{ textAlign: 'right' }}>
-                    {one.state === 'finished' && (
-                      <Link href={`/ledger/exports/${one.id}`} prefetch={false}>
-                        Download
-                      </Link>
-                    )}
+                    {one.state === 'finished' && <Link href={`/ledger/exports/${one.id}`}>Download</Link>}
                   </td>
                 </tr>
               ))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '../../core/letters/mailings';
@@ -60,7 +61,7 @@ export function LettersPanel({ templates, mayChange, zone, previewTemplate, save
         <Choose
           label="Letter"
           value={at.template}
-          options={TEMPLATE_IDS.map((id) => [id, id.replace(/-/g, ' ')] as const)}
+          options={TEMPLATE_IDS.map((id) => [id, spellOut(id)] as const)}
           choose={(template) => go({ template: template as TemplateId })}
         />
         <Choose

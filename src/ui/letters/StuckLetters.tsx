@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import { sayInstant } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import { ActButton } from '../shared/ActButton';
@@ -12,8 +13,8 @@ export function StuckLetters({ request, zone, actions }: { request: RequestView;
       {stuck.map((letter, i) => (
         <div className="row" key={letter.id ?? i}>
           <p>
-            The letter “{letter.template.replace(/-/g, ' ')}” has not gone out: the mail server did not take it (
-            {letter.error}), {letter.tries} {letter.tries === 1 ? 'try' : 'tries'} since {sayInstant(letter.at, zone)}.
+            The letter “{spellOut(letter.template)}” has not gone out: the mail server did not take it ({letter.error}),{' '}
+            {letter.tries} {letter.tries === 1 ? 'try' : 'tries'} since {sayInstant(letter.at, zone)}.
             {letter.state === 'failed'
               ? ' It was given up.'
               : letter.nextTryAt

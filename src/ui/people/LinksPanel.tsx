@@ -1,7 +1,7 @@
 'use client';
 
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useState } from 'react';
 import type { PersonView } from '../../core/people/views';
 import { sayInstant } from '../../core/shared/days';

@@ -1,7 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useState, useTransition, type FormEvent } from 'react';
 import type { PeopleActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/people/views';

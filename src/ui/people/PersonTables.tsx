@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import { sayReason } from '../../core/words/reasons';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { PersonView } from '../../core/people/views';
@@ -67,7 +68,7 @@ export function Identifiers({ person }: { person: PersonView }) {
           <tbody>
             {person.identifiers.map((one, i) => (
               <tr key={i}>
-                <td>{one.kind.replace('-', ' ')}</td>
+                <td>{spellOut(one.kind)}</td>
                 <td>{one.value}</td>
                 <td className="muted">{one.source}</td>
               </tr>
@@ -123,7 +124,7 @@ export function Choices({
                   <b>{one.answer}</b>
                 </td>
                 <td className="muted">
-                  {one.ask ? `${one.ask} v${one.askVersion}` : '–'}
+                  {one.ask ? `${spellOut(one.ask)} v${one.askVersion}` : '–'}
                   {one.place ? `, ${one.place}` : ''}
                 </td>
                 <td className="muted">{one.system}</td>

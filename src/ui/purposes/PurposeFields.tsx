@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -58,7 +59,7 @@ export function PurposeFields({
           helperText: draft.kind === 'soft-opt-in' ? 'Own similar goods, to the address of a sale, until a no.' : ' ',
           children: PURPOSE_KINDS.map((kind) => (
             <MenuItem key={kind} value={kind}>
-              {kind.replaceAll('-', ' ')}
+              {spellOut(kind)}
             </MenuItem>
           )),
         })}
@@ -139,7 +140,7 @@ function KindsByCountry({ kinds, set }: { kinds: PurposeDraft['kinds']; set: (ki
             label="kind"
             isQuiet
             value={one.kind}
-            options={PURPOSE_KINDS.map((kind) => [kind, kind.replaceAll('-', ' ')] as const)}
+            options={PURPOSE_KINDS.map((kind) => [kind, spellOut(kind)] as const)}
             choose={(kind) => change(i, { kind: kind as PurposeDraft['kind'] })}
           />
           <Button onClick={() => set(kinds.filter((_, n) => n !== i))}>Remove</Button>

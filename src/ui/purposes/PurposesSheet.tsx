@@ -1,9 +1,11 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { PurposeDraft } from '../../core/ledger/schema';
 import type { PurposeShown } from '../../core/purposes/views';
+import { sayPlace } from '../../core/shared/countries';
 import { dayIn, sayDay, sayInstant } from '../../core/shared/days';
 import type { LedgerActs } from '../shared/acts';
 import { PurposeEditor } from './PurposeEditor';
@@ -80,7 +82,7 @@ export function PurposesSheet({ versions, now, zone, mayDraft, mayPublish, previ
                   {depth > 0 && <span className="muted">└ </span>}
                   <b>{purpose.title}</b>
                 </td>
-                <td className="nowrap">{purpose.kind.replaceAll('-', ' ')}</td>
+                <td className="nowrap">{spellOut(purpose.kind)}</td>
                 <td className="muted">{rulesOf(purpose)}</td>
                 <td className="muted">{purpose.recipients.join(', ') || '–'}</td>
                 <td className="num" title={`in force since ${sayInstant(purpose.validFrom, zone)}`}>
@@ -118,7 +120,7 @@ function rulesOf(purpose: PurposeShown): string {
     purpose.shelfLifeDays ? `a yes is kept ${days(purpose.shelfLifeDays)}` : '',
     purpose.askAgainAfterDays ? `after a no ask again in ${days(purpose.askAgainAfterDays)}` : '',
     purpose.askAgainOnMaterial ? 'a yes ends when words change materially' : '',
-    ...purpose.kinds.map(({ country, kind }) => `${country}: ${kind}`),
+    ...purpose.kinds.map(({ country, kind }) => `in ${sayPlace(country)}: ${spellOut(kind)}`),
   ].filter(Boolean);
   return rules.join(' · ') || '–';
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -52,7 +53,7 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
       />
       {request.pack.state === 'ready' && request.mayWork && (
         <div className="row">
-          <Button variant="contained" disabled={isBusy} onClick={() => setAsking(true)}>
+          <Button variant="contained" data-next-act disabled={isBusy} onClick={() => setAsking(true)}>
             Send the pack and close
           </Button>
           <span className="muted">Mails a link that works once; the second word goes another way.</span>
@@ -91,10 +92,10 @@ export function AnswerStage({ request, zone, actions }: { request: RequestView; 
                 <td>
                   {letter.id ? (
                     <a href={`/requests/${request.ref}/letters/${letter.id}`} target="_blank" rel="noreferrer">
-                      {letter.template.replace(/-/g, ' ')} (PDF)
+                      {spellOut(letter.template)} (PDF)
                     </a>
                   ) : (
-                    letter.template.replace(/-/g, ' ')
+                    spellOut(letter.template)
                   )}
                 </td>
                 <td>

@@ -1,17 +1,18 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
 import type { Right } from '../../core/requests/rights';
 import { decisionSchema, groundsFor } from '../../core/requests/schema';
 import type { RequestView } from '../../core/requests/views';
 import type { TraceView } from '../../core/trace/views';
 import { sayDay } from '../../core/shared/days';
+import { FormChoose } from '../fields/FormChoose';
 import { ActButton } from '../shared/ActButton';
 import { useSay } from '../shared/Say';
 import type { RequestActs } from '../shared/acts';
@@ -26,7 +27,7 @@ export function DecideStage({
   trace?: TraceView | null;
   actions: RequestActs;
 }) {
-  const { control, register, handleSubmit, setValue, formState } = useForm<InferType<typeof decisionSchema>>({
+  const { control, register, handleSubmit, setValue, formState } = useFields<InferType<typeof decisionSchema>>({
     resolver: yupResolver(decisionSchema),
     defaultValues: { outcome: 'fulfil', ground: '', reason: '' },
   });
@@ -96,25 +97,14 @@ export function DecideStage({
           {outcome === 'refuse' ? 'The refusal goes out at once, with the person’s remedies.' : ''}
         </span>
       </div>
-      <Controller
+      <FormChoose
         name="ground"
         control={control}
-        render={({ field }) => (
-          <TextField
-            id="ground"
-            {...field}
-            select
-            label="Ground"
-            error={Boolean(formState.errors.ground)}
-            helperText={formState.errors.ground?.message ?? ' '}
-          >
-            {groundsFor(outcome === 'refuse' ? 'refuse' : 'fulfil', request.right as Right).map(({ value, text }) => (
-              <MenuItem key={value} value={value}>
-                {text}
-              </MenuItem>
-            ))}
-          </TextField>
+        label="Ground"
+        options={groundsFor(outcome === 'refuse' ? 'refuse' : 'fulfil', request.right as Right).map(
+          ({ value, text }) => [value, text] as const,
         )}
+        error={formState.errors.ground?.message}
       />
       <TextField
         {...register('reason')}
@@ -127,6 +117,7 @@ export function DecideStage({
       <div>
         <Button
           type="submit"
+          data-next-act
           variant="contained"
           disabled={formState.isSubmitting || (outcome === 'fulfil' && open.length > 0)}
         >

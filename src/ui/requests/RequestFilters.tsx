@@ -24,6 +24,7 @@ export const useRequestFilter = () =>
       regime: parseAsString,
       owner: parseAsString,
       waits: parseAsString,
+      sort: parseAsString,
       after: parseAsString,
     },
     { shallow: false },

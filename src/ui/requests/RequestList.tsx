@@ -1,8 +1,10 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { sayDay, sayShortDay } from '../../core/shared/days';
+import { orderIn, sayOrder, type RequestOrder } from '../../core/requests/order';
 import type { RequestLine } from '../../core/requests/views';
 import { RequestFilters, useRequestFilter } from './RequestFilters';
 import { Grid } from '../grid/Grid';
@@ -13,7 +15,7 @@ import '../desk/desk.css';
 const refOf = ({ ref }: RequestLine) => ref;
 const hrefOf = ({ ref }: RequestLine) => `/requests/${ref}`;
 const nextOf = (line: RequestLine) =>
-  line.stage === 'closed' && line.outcome ? line.outcome.replace(/-/g, ' ') : line.next.text;
+  line.stage === 'closed' && line.outcome ? spellOut(line.outcome) : line.next.text;
 
 const COLUMNS: readonly GridColumn<RequestLine>[] = [
   {
@@ -31,10 +33,18 @@ const COLUMNS: readonly GridColumn<RequestLine>[] = [
   { id: 'right', title: 'right', width: 88, text: ({ right }) => right, show: ({ right }) => <b>{right}</b> },
   { id: 'laws', title: 'laws', width: 76, text: ({ regimes }) => sayLaws(regimes) },
   { id: 'who', title: 'who', text: ({ who }) => who },
-  { id: 'received', title: 'received', width: 88, text: (line) => sayShortDay(line.receivedOn), isAside: true },
+  {
+    id: 'received',
+    title: 'received',
+    width: 96,
+    sort: 'received',
+    text: (line) => sayShortDay(line.receivedOn),
+    isAside: true,
+  },
   {
     id: 'due',
     title: 'due',
+    sort: 'due',
     width: 92,
     text: (line) => line.dueOn,
     show: (line) => <span title={sayDay(line.dueOn)}>{sayShortDay(line.dueOn)}</span>,
@@ -76,13 +86,16 @@ export function RequestList({
   colleagues?: { id: string; name: string }[];
   waiting?: number;
 }) {
-  const [, setFilter] = useRequestFilter();
+  const [filter, setFilter] = useRequestFilter();
+  const order = orderIn(filter.sort);
   return (
     <>
       <div className="page-head">
         <div>
           <h1>Requests</h1>
-          <p className="sub">{open} open, the next due first.</p>
+          <p className="sub">
+            {open} open, {order?.by === 'received' ? 'by when they came in' : 'the next due first'}.
+          </p>
         </div>
         {mayOpen && (
           <div className="row">
@@ -102,6 +115,10 @@ export function RequestList({
           idOf={refOf}
           columns={COLUMNS}
           hrefOf={hrefOf}
+          sorted={order}
+          sort={(column, isDown) =>
+            void setFilter({ sort: column && sayOrder({ by: column as RequestOrder['by'], isDown }), after: null })
+          }
           empty={<>No request fits these filters. {mayOpen && <Link href="/requests/new">Open one</Link>}</>}
         />
       </section>

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { usePathname } from 'next/navigation';
 import type { Act } from '../../core/access/roles';
 

@@ -1,6 +1,8 @@
 'use client';
 
-import { useState, type ReactNode } from 'react';
+import LinearProgress from '@mui/material/LinearProgress';
+import { spellOut } from '../../core/words/spellOut';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { sayDay, sayInstant } from '../../core/shared/days';
 import type { Stage } from '../../core/requests/stages';
 import type { RequestView } from '../../core/requests/views';
@@ -8,7 +10,6 @@ import type { TraceView } from '../../core/trace/views';
 import { AfterAnswer, AppealStage } from './AppealStage';
 import { AnswerStage } from './AnswerStage';
 import { CarryOutStage } from '../carryOut/CarryOutStage';
-import { ClockPanel } from '../clock/ClockPanel';
 import { DecideStage } from './DecideStage';
 import { IdentityStage } from '../identity/IdentityStage';
 import { IntakeStage } from '../intake/IntakeStage';
@@ -21,6 +22,9 @@ import type { RequestActs } from '../shared/acts';
 import { sayLaws } from '../../core/clock/lawNames';
 import './request.css';
 
+/** Why the answer is due on its day, and what would move it: fetched when somebody asks. */
+const ClockPanel = lazy(() => import('../clock/ClockPanel').then((part) => ({ default: part.ClockPanel })));
+
 const TITLES: Record<Stage, string> = {
   intake: 'Intake',
   identity: 'Identity',
@@ -32,12 +36,12 @@ const TITLES: Record<Stage, string> = {
   closed: 'Closed',
 };
 
-/** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
 /** A letter that counts on the clock is on its way; one that was not taken is told apart, and takes its time. */
 function isLeaving(request: RequestView): boolean {
   return request.waiting.length > 0 && !request.letters.some(({ state, tries }) => state !== 'sent' && tries > 0);
 }
 
+/** One request as one sheet: its stages below each other, finished ones folded to a line that says the outcome. */
 export function RequestSheet({
   request,
   trace,
@@ -78,7 +82,11 @@ export function RequestSheet({
         </div>
         <ClockHead request={request} isOpen={isWhyOpen} toggle={() => setWhyOpen(!isWhyOpen)} />
       </div>
-      {isWhyOpen && <ClockPanel request={request} zone={zone} today={today} actions={actions} />}
+      {isWhyOpen && (
+        <Suspense fallback={<LinearProgress aria-label="Opening" />}>
+          <ClockPanel request={request} zone={zone} today={today} actions={actions} />
+        </Suspense>
+      )}
       <StuckLetters request={request} zone={zone} actions={actions} />
       <JoinOffers request={request} actions={actions} />
       <section className="sheet" aria-label="Stages">
@@ -183,7 +191,7 @@ function outcome(stage: Stage, request: RequestView, zone: string): string {
   switch (stage) {
     case 'intake':
       return (
-        `${request.channel.replace('-', ' ')}, ${sayInstant(request.receivedAt, zone)}` +
+        `${spellOut(request.channel)}, ${sayInstant(request.receivedAt, zone)}` +
         `${request.onBehalf ? `, through ${request.onBehalf.name} (${request.onBehalf.kind})` : ''}`
       );
     case 'identity':
@@ -211,7 +219,7 @@ function outcome(stage: Stage, request: RequestView, zone: string): string {
     case 'answer':
     case 'appeal':
     case 'closed':
-      return (request.outcome ?? '').replace(/-/g, ' ');
+      return spellOut(request.outcome ?? '');
   }
 }
 

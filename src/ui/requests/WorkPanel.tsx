@@ -35,7 +35,19 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
               ))}
             </TextField>
             {owner !== (request.owner?.id ?? '') && (
-              <ActButton act={() => actions.setOwner({ ref: request.ref, userId: owner || null })} done="Handed over">
+              <ActButton
+                act={() => actions.setOwner({ ref: request.ref, userId: owner || null, leaves: null })}
+                undo={async ({ joined }) => {
+                  const result = await actions.setOwner({
+                    ref: request.ref,
+                    userId: request.owner?.id ?? null,
+                    leaves: joined ? owner : null,
+                  });
+                  if (result.ok) setOwner(request.owner?.id ?? '');
+                  return result;
+                }}
+                done="Handed over"
+              >
                 Hand it over
               </ActButton>
             )}
@@ -60,8 +72,17 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
           request.matter && <span>Our matter {request.matter}.</span>
         )}
         {request.mayWork && matter.trim() !== (request.matter ?? '') && (
-          <ActButton act={() => actions.setMatter({ ref: request.ref, matter })} done="Linked">
-            Link it
+          <ActButton
+            act={() => actions.setMatter({ ref: request.ref, matter })}
+            undo={async () => {
+              const before = request.matter ?? '';
+              const result = await actions.setMatter({ ref: request.ref, matter: before });
+              if (result.ok) setMatter(before);
+              return result;
+            }}
+            done={matter.trim() === '' ? 'No longer linked' : 'Linked'}
+          >
+            {matter.trim() === '' ? 'Unlink it' : 'Link it'}
           </ActButton>
         )}
         {request.matterUrl && (
@@ -98,6 +119,11 @@ export function WorkPanel({ request, zone, actions }: { request: RequestView; zo
             act={async () => {
               const result = await actions.addNote({ ref: request.ref, text });
               if (result.ok) setText('');
+              return result;
+            }}
+            undo={async ({ id }) => {
+              const result = await actions.takeBackNote({ ref: request.ref, id });
+              if (result.ok) setText((now) => now || text);
               return result;
             }}
             disabled={text.trim() === ''}

@@ -18,6 +18,13 @@ interface Props extends Pick<WorkloadActs, 'addAssignmentRule' | 'removeAssignme
   mayChange: boolean;
 }
 
+const ruleOf = ({ right, regime, language, userId }: AssignmentView['rules'][number]) => ({
+  right,
+  regime: regime as RegimeId | null,
+  language: language as Language | null,
+  userId,
+});
+
 /** How much everybody has open, who answers for what comes in, and one's own calendar. */
 export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
   const [rule, setRule] = useState({ right: '', regime: '', language: '', userId: view.workload[0]?.userId ?? '' });
@@ -103,7 +110,11 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
                   </td>
                   <td style={{ textAlign: 'right' }}>
                     {mayChange && (
-                      <ActButton act={() => acts.removeAssignmentRule({ id: one.id })} done="Removed">
+                      <ActButton
+                        act={() => acts.removeAssignmentRule({ id: one.id })}
+                        undo={() => acts.addAssignmentRule(ruleOf(one))}
+                        done="Removed"
+                      >
                         Remove
                       </ActButton>
                     )}
@@ -137,6 +148,7 @@ export function WorkloadSheet({ view, mayChange, ...acts }: Props) {
                   userId: rule.userId,
                 })
               }
+              undo={({ id }) => acts.removeAssignmentRule({ id })}
               disabled={!rule.userId}
               done="Added"
             >

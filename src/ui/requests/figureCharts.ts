@@ -1,4 +1,5 @@
 import { shareInTime, type FigureRow, type StageTime, type WaitingOn } from '../../core/requests/figures';
+import { spellOut } from '../../core/words/spellOut';
 import { STAGES } from '../../core/requests/stages';
 import { axes, STRIPES } from '../shared/Chart';
 
@@ -61,7 +62,7 @@ export function rowsChart(by: string, rows: readonly FigureRow[]) {
 export function stagesChart(stages: readonly StageTime[]) {
   const rows = stages
     .toSorted((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage))
-    .map((row) => [row.stage, row.passed, days(row.median), days(row.p90)]);
+    .map((row) => [spellOut(row.stage), row.passed, days(row.median), days(row.p90)]);
   return {
     table: { columns: ['stage', 'passed', 'median days', '90 % within'], rows },
     option(colour: Colour) {
@@ -92,7 +93,7 @@ export function waitingChart(waiting: readonly WaitingOn[]) {
   return {
     table: {
       columns: ['waits on', 'in stage', 'requests', 'longest, days'],
-      rows: waiting.map((row) => [row.who, row.stage, row.n, Math.round(row.longest)]),
+      rows: waiting.map((row) => [row.who, spellOut(row.stage), row.n, Math.round(row.longest)]),
     },
     option(colour: Colour) {
       const { category, value } = axes(colour);
@@ -101,7 +102,7 @@ export function waitingChart(waiting: readonly WaitingOn[]) {
         grid: { left: 190, right: 16, top: 8, bottom: 22 },
         tooltip: { trigger: 'axis' },
         xAxis: { ...value, minInterval: 1 },
-        yAxis: { ...category, data: shown.map(({ who, stage }) => `${who}: ${stage}`) },
+        yAxis: { ...category, data: shown.map(({ who, stage }) => `${who}: ${spellOut(stage)}`) },
         series: [
           {
             name: 'requests',

@@ -9,38 +9,42 @@ import { SIGNED_OUT } from './signedOut';
 import type { ActionResult } from './actionResult';
 import { keepFocus } from './keepFocus';
 
-interface Props {
-  act: () => Promise<ActionResult<unknown>>;
+interface Props<T> {
+  act: () => Promise<ActionResult<T>>;
   children: ReactNode;
   /** Said when it is done. */
   done?: string;
   color?: ButtonProps['color'];
   primary?: boolean;
   disabled?: boolean;
+  /** Takes it back, from what the act came to; offered for some seconds where it is said that it is done. */
+  undo?: (value: T) => Promise<ActionResult<unknown>>;
   /** For what cannot be taken back: it is asked first. */
   ask?: Question;
 }
 
 /** A button that carries out one act, says what came of it, and shows the page as it is now. */
-export function ActButton({ act, children, done, color, primary, disabled, ask }: Props) {
+export function ActButton<T>({ act, children, done, color, primary, disabled, ask, undo }: Props<T>) {
   const [isAsking, setAsking] = useState(false);
   const [isBusy, start] = useTransition();
   const say = useSay();
   const router = useRouter();
   const button = useRef<HTMLButtonElement>(null);
-  const run = () =>
+  const carryOut = (what: () => Promise<ActionResult<T>>, words?: string, back?: (value: T) => void) =>
     start(async () => {
-      const result = await act().catch((): ActionResult => ({
+      const result = await what().catch((): ActionResult<T> => ({
         ok: false,
         message: 'The server did not answer. Nothing is lost; try again.',
       }));
       if (!result.ok) say(result.message, false);
       // Shown anew, the page would lead away from what was typed on it.
       if (!result.ok && result.message === SIGNED_OUT) return;
-      if (result.ok && done) say(done, true);
+      if (result.ok && words) say(words, true, back && (() => back(result.value)));
       router.refresh();
       keepFocus(button.current);
     });
+  const takeBack = undo && ((value: T) => carryOut(() => undo(value) as Promise<ActionResult<T>>, 'Taken back'));
+  const run = () => carryOut(act, done, takeBack);
   return (
     <>
       <Button

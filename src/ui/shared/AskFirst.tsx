@@ -13,6 +13,8 @@ export interface Question {
   text: ReactNode;
   /** The button that does it says what it does, never only “yes”. */
   yes: string;
+  /** The way out, where leaving everything as it is says too little. */
+  no?: string;
 }
 
 /** Asks before what cannot be taken back. The way out has the focus: Enter alone does nothing for good. */
@@ -33,7 +35,7 @@ export function AskFirst({
       <DialogContent>{question.text}</DialogContent>
       <DialogActions>
         <Button autoFocus onClick={onNo}>
-          Leave it as it is
+          {question.no ?? 'Leave it as it is'}
         </Button>
         <Button variant="contained" onClick={onYes}>
           {question.yes}

@@ -1,24 +1,10 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { BarChart, LineChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use as register, type EChartsCoreOption } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
+import type { EChartsCoreOption } from 'echarts/core';
 import { useEffect, useId, useRef, useState } from 'react';
 import { csvLine } from '../../core/shared/csv';
 import { ListTable } from './ListTable';
-
-register([
-  BarChart,
-  LineChart,
-  GridComponent,
-  LegendComponent,
-  TooltipComponent,
-  AriaComponent,
-  MarkLineComponent,
-  SVGRenderer,
-]);
 
 export interface ChartTable {
   columns: readonly string[];
@@ -43,21 +29,9 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
   const id = useId();
   useEffect(() => {
     if (!box.current || isTable || table.rows.length === 0) return;
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
-    const chart = init(box.current, null, { renderer: 'svg' });
-    chart.setOption({
-      animation: false,
-      aria: { enabled: true },
-      textStyle: { fontFamily: 'IBM Plex Sans Variable', color: colour('--ink-2') },
-      ...option(colour),
-    });
-    const onResize = () => chart.resize();
-    window.addEventListener('resize', onResize);
-    return () => {
-      window.removeEventListener('resize', onResize);
-      chart.dispose();
-    };
+    // What draws is fetched where something is drawn: it weighs as much as everything else of a page.
+    const drawing = import('./drawChart').then(({ drawChart }) => box.current && drawChart(box.current, option));
+    return () => void drawing.then((end) => end?.());
   }, [table, isTable, option]);
   return (
     <section className="sheet" aria-labelledby={id}>
@@ -76,7 +50,7 @@ export function Chart({ title, empty, table, height = 190, option, children }: P
       ) : isTable ? (
         <TableOf title={title} table={table} height={height} />
       ) : (
-        <div ref={box} style={{ height, padding: '0 8px 8px' }} />
+        <div ref={box} role="img" aria-labelledby={id} style={{ height, padding: '0 8px 8px' }} />
       )}
     </section>
   );

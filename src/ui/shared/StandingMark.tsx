@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import type { ReactNode } from 'react';
 import type { Standing } from '../../core/ledger/types';
 
@@ -72,7 +73,7 @@ const SHAPES: Record<Standing, ReactNode> = {
 };
 
 export function sayStanding(standing: Standing): string {
-  return standing.replace(/-/g, ' ');
+  return spellOut(standing);
 }
 
 export function StandingMark({ standing }: { standing: Standing }) {

@@ -1,22 +1,26 @@
 'use client';
 
 import { useColorScheme } from '@mui/material/styles';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { usePathname } from 'next/navigation';
+import { spellOut } from '../../core/words/spellOut';
+import { ZoneNote } from './ZoneNote';
 import type { Role } from '../../core/access/roles';
 import { placesOf } from './places';
 
 interface Props {
   who: { name: string; roles: readonly Role[] };
   organisation: string;
+  zone: string;
   counts: Record<string, number>;
   onFind: () => void;
   onHelp: () => void;
+  onWhat: () => void;
   signOut: () => Promise<void>;
 }
 
 /** The left bookend: the places in the order of the work, each with the count that matters. */
-export function PlacesBoard({ who, organisation, counts, onFind, onHelp, signOut }: Props) {
+export function PlacesBoard({ who, organisation, zone, counts, onFind, onHelp, onWhat, signOut }: Props) {
   const path = usePathname();
   const { mode, setMode } = useColorScheme();
   return (
@@ -43,12 +47,16 @@ export function PlacesBoard({ who, organisation, counts, onFind, onHelp, signOut
         ))}
       </nav>
       <div className="who">
-        <b>{who.name}</b>
-        {who.roles.join(', ')} · {organisation.split(' ')[0]}
+        <Link href="/own">
+          <b>{who.name}</b>
+        </Link>
+        {who.roles.map(spellOut).join(', ')} · {organisation.split(' ')[0]}
         <br />
+        <ZoneNote zone={zone} />
         <button onClick={() => void signOut()}>Sign out</button>
         <button onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>{mode === 'dark' ? 'Day' : 'Night'}</button>
         <button onClick={onHelp}>Keys</button>
+        <button onClick={onWhat}>Help</button>
       </div>
     </aside>
   );

@@ -6,40 +6,55 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Role } from '../../core/access/roles';
 import type { Due } from '../../core/desk/views';
-import type { SessionActs } from '../shared/acts';
+import type { FrameActs, SessionActs } from '../shared/acts';
+import { AskFirst, type Question } from '../shared/AskFirst';
 import { isCommand } from '../shared/keys';
 import { DueBoard } from './DueBoard';
 import { KeysHelp } from './KeysHelp';
+import { PageHelp } from './PageHelp';
 import { Palette, type PaletteHit } from './Palette';
 import { PlacesBoard } from './PlacesBoard';
 import { placesOf } from './places';
 import { SignedOut } from './SignedOut';
+import { buttonOf } from './enterLeads';
+import { useHalfFilled } from './useHalfFilled';
 import { useSheetScroll } from './useSheetScroll';
 import { focusNextAct } from './actsOfPage';
 
 interface Props {
   who: { name: string; roles: readonly Role[] };
   organisation: string;
-  calendar: string;
+  zone: string;
   counts: Record<string, number>;
   due: Due;
   mayOpen: boolean;
   find: (words: string) => Promise<PaletteHit[]>;
   signOut: () => Promise<void>;
   signIn: SessionActs['signIn'];
+  readHelpOf: FrameActs['readHelpOf'];
   children: ReactNode;
 }
 
+const HALF_FILLED: Question = {
+  title: 'Leave what is half filled in?',
+  text: 'Something was typed here and not handed over yet. It is lost when you leave.',
+  yes: 'Leave without it',
+  no: 'Stay here',
+};
+
 /** The two bookends, and the sheet between them. */
-export function Shell({ who, organisation, calendar, counts, due, mayOpen, find, signOut, signIn, children }: Props) {
+export function Shell(props: Props) {
+  const { who, organisation, zone, counts, due, mayOpen, find, signOut, signIn, readHelpOf, children } = props;
   const [isFolded, setFolded] = useState(false);
   const [open, setOpen] = useState<'left' | 'right' | null>(null);
   const [isFinding, setFinding] = useState(false);
   const [isHelping, setHelping] = useState(false);
+  const [isAskingWhat, setAskingWhat] = useState(false);
   const path = usePathname();
   const router = useRouter();
   const places = placesOf(who.roles);
   const sheet = useSheetScroll(path);
+  const half = useHalfFilled();
   // Wherever one went from a drawer, it is out of the way there.
   useEffect(() => setOpen(null), [path]);
 
@@ -49,6 +64,11 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
         event.preventDefault();
         setFinding(true);
         return;
+      }
+      const button = event.key === 'Enter' ? buttonOf(event.target) : null;
+      if (button) {
+        event.preventDefault();
+        button.focus();
       }
       if (!isCommand(event)) return;
       if (event.key === '?') setHelping(true);
@@ -69,9 +89,11 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
     <PlacesBoard
       who={who}
       organisation={organisation}
+      zone={zone}
       counts={counts}
       onFind={() => setFinding(true)}
       onHelp={() => setHelping(true)}
+      onWhat={() => setAskingWhat(true)}
       signOut={signOut}
     />
   );
@@ -95,7 +117,7 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
         {board}
       </Drawer>
       <Drawer className="drawer" open={open === 'right'} onClose={close} anchor="right">
-        <DueBoard due={due} calendar={calendar} onFold={close} />
+        <DueBoard due={due} calendar={zone.split('/')[1] ?? ''} onFold={close} />
       </Drawer>
       <main id="sheet" ref={sheet} tabIndex={0}>
         {children}
@@ -107,10 +129,12 @@ export function Shell({ who, organisation, calendar, counts, due, mayOpen, find,
           </button>
         </aside>
       ) : (
-        <DueBoard due={due} calendar={calendar} onFold={() => setFolded(true)} />
+        <DueBoard due={due} calendar={zone.split('/')[1] ?? ''} onFold={() => setFolded(true)} />
       )}
       <Palette isOpen={isFinding} onClose={() => setFinding(false)} places={places} find={find} mayOpen={mayOpen} />
+      <AskFirst question={HALF_FILLED} isOpen={half.asked !== null} onNo={half.stay} onYes={half.leave} />
       <SignedOut who={who.name} signIn={signIn} />
+      <PageHelp path={path} isOpen={isAskingWhat} onClose={() => setAskingWhat(false)} readHelpOf={readHelpOf} />
       <KeysHelp isOpen={isHelping} onClose={() => setHelping(false)} isReview={path.startsWith('/requests/BK-')} />
     </div>
   );

@@ -21,7 +21,7 @@ export const PLACES: readonly Place[] = [
   { href: '/systems', title: 'Systems', act: 'systems.see', key: 's', begins: true },
   { href: '/keeping', title: 'Keeping', act: 'keeping.see', key: 'k' },
   { href: '/trail', title: 'Trail', act: 'trail.see', key: 't', begins: true },
-  { href: '/setup', title: 'Setup', act: 'people.see', key: 'u' },
+  { href: '/setup', title: 'Setup', act: 'installation.see', key: 'u' },
 ];
 
 export function placesOf(roles: readonly Role[]): Place[] {

@@ -108,18 +108,35 @@ describe('the Due board', () => {
 
   test('what is late says by how many days; each mark says what it is and goes to its request', () => {
     board('/desk');
-    expect(screen.getByText('BK-404 access, 2 d')).toBeTruthy();
-    expect(screen.getByTitle('BK-2026-0413: last day to announce an extension Fri 27 Nov').getAttribute('href')).toBe(
-      '/requests/BK-2026-0413',
-    );
-    expect(screen.getByTitle(/BK-2026-0399: residue goes/).getAttribute('href')).toBe('/keeping');
+    expect(screen.getByText('BK-2026-0404 22 Nov')).toBeTruthy();
+    expect(
+      screen.getByTitle('BK-2026-0413 access: last day to announce an extension Fri 27 Nov').getAttribute('href'),
+    ).toBe('/requests/BK-2026-0413');
+    expect(screen.getByTitle(/BK-2026-0399 access: residue goes/).getAttribute('href')).toBe('/keeping');
     expect(screen.getByText('25 Dec Christmas Day')).toBeTruthy();
+  });
+
+  test('of a crowded day a few are drawn, the open one first, and how many more there are', () => {
+    const marks = Array.from({ length: 20 }, (_, n) => mark({ ref: `BK-2026-1${String(n).padStart(3, '0')}` }));
+    show(
+      <PathnameContext.Provider value="/requests/BK-2026-1019">
+        <DueBoard
+          due={{ today: due.today, overdue: [], days: [{ day: '2026-11-27', isToday: false, gap: null, marks }] }}
+          calendar="Copenhagen"
+          onFold={() => {}}
+        />
+      </PathnameContext.Provider>,
+    );
+    const links = screen.getAllByRole('link').map(({ textContent }) => textContent);
+    expect(links).toHaveLength(7);
+    expect(links[0]).toBe('BK-2026-1019 access');
+    expect(links.at(-1)).toBe('and 14 more');
   });
 
   test('on a request the others step back', () => {
     board('/requests/BK-2026-0412');
     expect(document.querySelectorAll('a[data-dim]')).toHaveLength(3);
-    expect(screen.getByTitle(/BK-2026-0412: answer due/).hasAttribute('data-dim')).toBe(false);
+    expect(screen.getByTitle(/BK-2026-0412 access: answer due/).hasAttribute('data-dim')).toBe(false);
   });
 });
 

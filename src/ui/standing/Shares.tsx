@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import type { OverviewView } from '../../core/standing/views';
 import { percent } from './ratesChart';
 
@@ -48,9 +49,7 @@ export function Shares({ view }: { view: OverviewView }) {
               className="bar"
               role="img"
               aria-label={`${title}: ${percent(part)} permitted; ${standings.map(([standing, n]) => `${n} ${standing}`).join(', ')}`}
-              title={standings
-                .map(([standing, n]) => `${number.format(n)} ${standing.replaceAll('-', ' ')}`)
-                .join(' · ')}
+              title={standings.map(([standing, n]) => `${number.format(n)} ${spellOut(standing)}`).join(' · ')}
             >
               {standings
                 .toSorted((a, b) => CLASSES.indexOf(classOf(a[0])) - CLASSES.indexOf(classOf(b[0])))

@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import { useState } from 'react';
 import { HOLDS, type Holds } from '../../core/systems/fieldHolds';
 import { FIELD_ROLES, type FieldRole } from '../../core/systems/fieldRoles';
@@ -69,12 +70,12 @@ export function FieldsPanel({
                       isQuiet
                       value={now(field)}
                       every="nothing of a person"
-                      options={HOLDS.map((holds) => [holds, holds.replace('-', ' ')] as const)}
+                      options={HOLDS.map((holds) => [holds, spellOut(holds)] as const)}
                       choose={(holds) => setChanged({ ...changed, [field.field]: holds as Holds | null })}
                       width={188}
                     />
                   ) : (
-                    (now(field)?.replace('-', ' ') ?? 'nothing of a person')
+                    spellOut(now(field) ?? 'nothing of a person')
                   )}
                   {field.isConfirmed && <span className="muted"> ✓ confirmed</span>}
                 </td>
@@ -96,7 +97,7 @@ export function FieldsPanel({
                 <td className="muted">{field.because}</td>
                 <td className="muted">
                   {Object.entries(field.contains)
-                    .map(([kind, n]) => `${kind.replace(/-/g, ' ')} × ${n}`)
+                    .map(([kind, n]) => `${spellOut(kind)} × ${n}`)
                     .join(', ') || '–'}
                 </td>
               </tr>

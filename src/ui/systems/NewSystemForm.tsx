@@ -1,12 +1,14 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
+import { tellFields } from '../fields/tellFields';
 import Radio from '@mui/material/Radio';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { useForm, useWatch, type FieldPath } from 'react-hook-form';
+import { useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
 import { kindOf, settingProblems, SYSTEM_KINDS } from '../../core/systems/kinds';
 import { systemSchema } from '../../core/systems/schema';
@@ -22,7 +24,7 @@ type Props = Pick<SystemActs, 'tryConnection' | 'addSystem'>;
 
 /** A new system: its kind, who answers for it, and how it is reached. Nothing is searched there yet. */
 export function NewSystemForm({ tryConnection, addSystem }: Props) {
-  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useForm<Values>({
+  const { control, register, handleSubmit, setError, setValue, getValues, formState } = useFields<Values>({
     resolver: yupResolver(systemSchema),
     defaultValues: { kind: '', name: '', country: '', owner: '', ownerEmail: '', settings: {} },
   });
@@ -60,7 +62,7 @@ export function NewSystemForm({ tryConnection, addSystem }: Props) {
     }));
     if (result.ok) return router.push(`/systems/${result.value.id}`);
     setFailure(result.message);
-    for (const [name, message] of Object.entries(result.fields ?? {})) setError(name as FieldPath<Values>, { message });
+    tellFields(setError, result.fields);
   });
   const field = (name: 'name' | 'country' | 'owner' | 'ownerEmail', label: string, help: string) => (
     <TextField

@@ -1,5 +1,7 @@
 'use client';
 
+import { useFields } from '../fields/useFields';
+import { tellFields } from '../fields/tellFields';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Checkbox from '@mui/material/Checkbox';
 import { yupResolver } from '@hookform/resolvers/yup';
@@ -7,7 +9,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+
 import * as yup from 'yup';
 import { MAY_BE_NOTHING } from '../../core/systems/register';
 import { proposeCategories } from '../../core/systems/proposeHolds';
@@ -153,7 +155,7 @@ function EntryForm({
   const fields = system.fields
     .filter((field) => field.collection === collection)
     .map((field) => ({ holds: field.isConfirmed ? field.holds : field.proposed, contains: field.contains }));
-  const { register, handleSubmit, setError, formState } = useForm<Values>({
+  const { register, handleSubmit, setError, formState } = useFields<Values>({
     resolver: yupResolver(formSchema),
     defaultValues: {
       title: entry?.title ?? `${system.name} · ${collection}`,
@@ -190,8 +192,10 @@ function EntryForm({
     try {
       registerSchema.validateSync(sent, { abortEarly: false });
     } catch (error) {
-      for (const { path, message } of (error as yup.ValidationError).inner)
-        setError((path ?? 'title').replace(/\[.*$/, '') as keyof Values, { message });
+      const wrong = (error as yup.ValidationError).inner.map(
+        ({ path, message }) => [path ?? 'title', message] as const,
+      );
+      tellFields(setError, Object.fromEntries(wrong), (path) => path.replace(/\[.*$/, ''));
       return;
     }
     const result = await changeRegister(sent).catch((): ActionResult<null> => ({

@@ -2,6 +2,7 @@
 
 import TextField from '@mui/material/TextField';
 import type { SystemKind } from '../../core/systems/kinds';
+import { Fold } from '../shared/Fold';
 import type { Reached } from '../../core/systems/views';
 
 interface Props {
@@ -36,6 +37,17 @@ export function SettingsFields({ kind, values, sealed, problems, change }: Props
           slotProps={{ htmlInput: { spellCheck: false, ...(isLong ? { className: 'mono' } : {}) } }}
         />
       ))}
+      {kind.rights && (
+        <Fold summary="The smallest rights its account needs">
+          <p className="mono secret">
+            {kind.rights.map((line) => (
+              <span key={line} style={{ display: 'block' }}>
+                {line}
+              </span>
+            ))}
+          </p>
+        </Fold>
+      )}
     </div>
   );
 }

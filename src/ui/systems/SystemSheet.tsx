@@ -1,7 +1,7 @@
 'use client';
 
-import Link from 'next/link';
-import { kindOf } from '../../core/systems/kinds';
+import Link from '../shared/Link';
+import { isSql, kindOf, sayKind } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
 import { sayInstant } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
@@ -32,7 +32,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
           </p>
           <h1>{system.name}</h1>
           <p className="sub">
-            {kind?.label ?? system.kind}. {system.owner} answers for it
+            {sayKind(system.kind)}. {system.owner} answers for it
             {system.ownerEmail ? `, ${system.ownerEmail}` : ''}.
           </p>
         </div>
@@ -86,7 +86,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
             </div>
           </section>
         )}
-        {(system.kind === 'sql' || system.references.length > 0) && system.readAt !== null && (
+        {(isSql(system.kind) || system.references.length > 0) && system.readAt !== null && (
           <ReferencesPanel system={system} actions={actions} />
         )}
         <RegisterPanel system={system} collections={collections} changeRegister={actions.changeRegister} />

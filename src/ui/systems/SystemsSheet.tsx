@@ -1,9 +1,10 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { sayInstant } from '../../core/shared/days';
 import type { RegisterEntry } from '../../core/packs/cover';
+import { sayKind } from '../../core/systems/kinds';
 import { ActButton } from '../shared/ActButton';
 import type { SystemActs } from '../shared/acts';
 import { ListTable } from '../shared/ListTable';
@@ -61,7 +62,7 @@ export function SystemsSheet({
               <h2 id={system.id}>
                 <Link href={`/systems/${system.id}`}>{system.name}</Link>{' '}
                 <span className="muted" style={{ font: '13px var(--sans)' }}>
-                  {system.kind} · {system.owner}
+                  {sayKind(system.kind)} · {system.owner}
                 </span>
               </h2>
               <div className="row">

@@ -10,7 +10,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Tabs from '@mui/material/Tabs';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '../../core/letters/mailings';

@@ -88,18 +88,25 @@ test('an administrator keeps colleagues out, never themselves', async () => {
     id,
     name: id,
     email: `${id}@larkmere.example`,
-    roles: ['coordinator'],
+    roles: ['coordinator' as const],
     active,
+    isInvited: false,
+    invitedUntil: null,
   });
   show(
     <ColleagueTable
       colleagues={[colleague('asta', true), colleague('bo', true), colleague('eva', false)]}
       own="asta"
+      zone="UTC"
       mayChange
-      setColleagueActive={async ({ id, active }) => (set.push([id, active]), { ok: true, value: null })}
+      actions={{
+        setColleagueActive: async ({ id, active }) => (set.push([id, active]), { ok: true, value: null }),
+        inviteAgain: async () => ({ ok: false, message: '' }),
+        setColleagueRoles: async () => ({ ok: false, message: '' }),
+      }}
     />,
   );
-  expect(screen.getAllByRole('button').map((one) => one.textContent)).toEqual(['Keep out', 'Let in']);
+  expect(screen.getAllByRole('button').map((one) => one.textContent)).toEqual(['Roles', 'Keep out', 'Roles', 'Let in']);
   fireEvent.click(button('Keep out'));
   fireEvent.click(button('Let in'));
   await waitFor(() =>

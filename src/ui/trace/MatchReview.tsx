@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { isOpen } from '../../core/requests/isOpen';
@@ -7,17 +8,16 @@ import { foldAlike } from '../../core/intake/nearDuplicates';
 import { TOPICS } from '../../core/trace/topics';
 import type { MatchLine, MatchOpened, TraceView, Verdict } from '../../core/trace/views';
 import type { RequestView } from '../../core/requests/views';
-import { MatchRow, type Row } from './MatchRow';
+import type { Row } from './MatchRow';
+import { MatchTable } from './MatchTable';
 import { MatchSide } from './MatchSide';
 import type { RequestActs } from '../shared/acts';
 import { useReviewActs } from './useReviewActs';
 import { useReviewKeys } from './useReviewKeys';
 import { useVerdicts } from './useVerdicts';
 import { Verdicts } from './Verdicts';
-import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
 import { sayGroups } from '../../core/trace/counts';
-import { WEIGHT } from './weight';
 
 const THRESHOLDS = [0.95, 0.9, 0.8, 0.7, 0.6];
 
@@ -124,7 +124,9 @@ export function MatchReview({
     list.current?.querySelector('tr[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   }, [selected]);
 
-  const left = whole.filter((row) => isOpen({ ...row, verdict: verdictOf(row) })).length;
+  // Counted once a list; of what is judged here only the few that were are looked at again.
+  const openBefore = useMemo(() => new Set(whole.filter(isOpen).map(({ id }) => id)), [whole]);
+  const left = useMemo(() => stillOpen(whole, openBefore, given), [given, openBefore, whole]);
   return (
     <div className="review" ref={review}>
       <LastVerdict of={trace.matches} id={undo.at(-1)?.id ?? null} verdictOf={verdictOf} left={left} />
@@ -132,29 +134,7 @@ export function MatchReview({
         <Shown rows={whole} shown={shown} choose={setShown} left={mayJudge ? leftInWords(left, paces) : null}>
           {trace.alike.length > 0 && <Alike threshold={threshold} setThreshold={setThreshold} />}
         </Shown>
-        <ListTable>
-          <thead>
-            <tr>
-              <th>band</th>
-              <th>where</th>
-              <th className="num" title={WEIGHT}>
-                weight
-              </th>
-              <th>verdict</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <MatchRow
-                key={row.id}
-                row={row}
-                verdict={verdictOf(row)}
-                selected={row.id === current?.id}
-                select={setSelected}
-              />
-            ))}
-          </tbody>
-        </ListTable>
+        <MatchTable rows={rows} index={index} verdictOf={verdictOf} select={setSelected} />
       </div>
       <div className="side" tabIndex={0} role="region" aria-label="The record beside what we know">
         {current &&
@@ -213,7 +193,8 @@ function Shown({
   left: string | null;
   children: ReactNode;
 }) {
-  const count = (what: string) => rows.filter((row) => isShown(row, what)).length;
+  const counts = useMemo(() => countsOf(rows), [rows]);
+  const count = (what: string) => counts.get(what) ?? 0;
   const more = (
     [
       ['open', 'waits for a verdict'],
@@ -260,9 +241,36 @@ function LastVerdict({
   const match = of.find((one) => one.id === id);
   return (
     <p className="visually-hidden" role="status">
-      {match && `${match.title.slice(0, 46)}: ${(verdictOf(match) ?? 'no verdict').replace('-', ' ')}; ${left} left`}
+      {match && `${match.title.slice(0, 46)}: ${spellOut(verdictOf(match) ?? 'no verdict')}; ${left} left`}
     </p>
   );
+}
+
+const TOLD_APART = ['open', 'new', 'second', 'outside'] as const;
+
+/** How many rows each choice of the list shows. */
+function countsOf(rows: readonly Row[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const row of rows)
+    for (const what of [...TOLD_APART, ...TOPICS])
+      if (isShown(row, what)) counts.set(what, (counts.get(what) ?? 0) + 1);
+  return counts;
+}
+
+/** How many wait for a verdict, with those that have been given since the list came. */
+function stillOpen(
+  rows: readonly Row[],
+  openBefore: ReadonlySet<string>,
+  given: ReadonlyMap<string, Verdict | null>,
+): number {
+  if (given.size === 0) return openBefore.size;
+  let open = openBefore.size;
+  for (const row of rows) {
+    const verdict = given.get(row.id);
+    if (verdict === undefined) continue;
+    open += Number(isOpen({ ...row, verdict })) - Number(openBefore.has(row.id));
+  }
+  return open;
 }
 
 function isShown(row: Row, shown: string): boolean {

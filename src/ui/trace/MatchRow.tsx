@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import { memo } from 'react';
 import type { MatchLine, Verdict } from '../../core/trace/views';
 import { BandMark } from '../shared/BandMark';
@@ -44,7 +45,7 @@ export const MatchRow = memo(function MatchRow({
           {row.isOutside ? ' · outside of the conditions' : ''}
           {row.second
             ? row.second.verdict
-              ? ` · second reader: ${row.second.verdict.replace('-', ' ')}`
+              ? ` · second reader: ${spellOut(row.second.verdict)}`
               : ' · waits for a second reader'
             : ''}
         </span>

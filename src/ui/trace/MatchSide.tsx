@@ -1,9 +1,13 @@
+import { spellOut } from '../../core/words/spellOut';
 import type { MatchLine, MatchOpened } from '../../core/trace/views';
 import type { Redaction } from '../../core/trace/redaction';
-import { RedactText } from './RedactText';
+import { lazy, Suspense } from 'react';
 import { ListTable } from '../shared/ListTable';
 import { Fold } from '../shared/Fold';
 import { WEIGHT } from './weight';
+
+// Most records are fields; a text comes with what redacts it.
+const RedactText = lazy(() => import('./RedactText').then((part) => ({ default: part.RedactText })));
 
 const LABEL: Record<string, string> = {
   email: 'Mail',
@@ -77,15 +81,17 @@ export function MatchSide({
         </p>
       )}
       {opened.text !== null && (
-        <RedactText
-          key={opened.id}
-          text={opened.text}
-          marks={opened.marks}
-          proposed={opened.proposed}
-          redacted={opened.redacted}
-          mayRedact={mayRedact}
-          save={save}
-        />
+        <Suspense>
+          <RedactText
+            key={opened.id}
+            text={opened.text}
+            marks={opened.marks}
+            proposed={opened.proposed}
+            redacted={opened.redacted}
+            mayRedact={mayRedact}
+            save={save}
+          />
+        </Suspense>
       )}
       {opened.files.length > 0 && (
         <p className="muted" style={{ marginTop: 6 }}>
@@ -94,7 +100,7 @@ export function MatchSide({
       )}
       {hanging.length > 0 && (
         <p className="muted" style={{ marginTop: 6 }}>
-          Hang on it: {[...counts].map(([name, count]) => `${count} ${name.replace('_', ' ')}`).join(', ')}.
+          Hang on it: {[...counts].map(([name, count]) => `${count} ${spellOut(name)}`).join(', ')}.
         </p>
       )}
       {opened.text === null && (

@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import type { RequestView } from '../../core/requests/views';
 import type { TraceView } from '../../core/trace/views';
 import { ActButton } from '../shared/ActButton';
@@ -32,7 +33,7 @@ export function TraceKeys({
           <li key={key.id} className="row">
             {key.isStruck ? <del className="mono">{key.value}</del> : <span className="mono">{key.value}</span>}
             <span className="muted">
-              {key.kind.replace('-', ' ')}, {key.taught ? `learnt in round ${key.round}` : 'given'}
+              {spellOut(key.kind)}, {key.taught ? `learnt in round ${key.round}` : 'given'}
             </span>
             {mayStrike && (
               <ActButton
@@ -57,8 +58,8 @@ export function TraceKeys({
 /** The kinds of key that were searched by: first those that were given, then those that records taught on the way. */
 function inWords(keys: TraceView['keys']): string {
   const kinds = (taught: boolean) =>
-    [
-      ...new Set(keys.filter((key) => key.taught === taught && !key.isStruck).map((key) => key.kind.replace('-', ' '))),
-    ].join(', ');
+    [...new Set(keys.filter((key) => key.taught === taught && !key.isStruck).map((key) => spellOut(key.kind)))].join(
+      ', ',
+    );
   return kinds(true) ? `${kinds(false)}; learnt from what was found: ${kinds(true)}` : kinds(false);
 }

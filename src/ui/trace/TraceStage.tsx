@@ -2,19 +2,21 @@
 
 import { useNews } from '../shared/useNews';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { NO_CONDITIONS, sayConditions, type TraceConditions } from '../../core/trace/conditions';
 import { sayDay } from '../../core/shared/days';
 import type { RequestView } from '../../core/requests/views';
 import type { TraceView } from '../../core/trace/views';
 import { ActButton } from '../shared/ActButton';
-import { ConditionRows } from './ConditionRows';
 import { MatchReview } from './MatchReview';
 import { TraceKeys } from './TraceKeys';
 import { TraceSystems } from './TraceSystems';
 import type { RequestActs } from '../shared/acts';
 import { Fold } from '../shared/Fold';
 import { groupHeads, sayFound, sayGroups } from '../../core/trace/counts';
+
+// Looked for everything mostly: what narrows a search is fetched when it is unfolded.
+const ConditionRows = lazy(() => import('./ConditionRows').then((part) => ({ default: part.ConditionRows })));
 
 /** The trace as it runs, and the review of what it found; partial results show as they arrive. */
 export function TraceStage({
@@ -65,7 +67,7 @@ export function TraceStage({
       </div>
     );
   return (
-    <>
+    <div className="trace-room">
       <div className="body">
         <TraceSystems trace={trace} request={request} actions={actions} />
         {trace.conditions.rows.length > 0 && (
@@ -134,7 +136,7 @@ export function TraceStage({
       ) : (
         <MatchReview request={request} trace={trace} actions={actions} onChange={refetch} />
       )}
-    </>
+    </div>
   );
 }
 
@@ -166,7 +168,9 @@ function Begin({
           {words}
         </ActButton>
       </div>
-      <ConditionRows start={start} systems={systems} change={setConditions} />
+      <Suspense>
+        <ConditionRows start={start} systems={systems} change={setConditions} />
+      </Suspense>
     </>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import type { MatchLine, Verdict } from '../../core/trace/views';
 
@@ -22,7 +23,7 @@ export function Verdicts({
     <div className="verdicts">
       {Object.entries(KEYS).map(([key, verdict]) => (
         <Button key={key} variant={given === verdict ? 'contained' : 'outlined'} onClick={() => judge(verdict)}>
-          <kbd>{key.toUpperCase()}</kbd> {verdict.replace('-', ' ')}
+          <kbd>{key.toUpperCase()}</kbd> {spellOut(verdict)}
         </Button>
       ))}
       <span className="muted" style={{ alignSelf: 'center' }}>

@@ -1,7 +1,5 @@
 /** @jest-environment jsdom */
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { ReactNode } from 'react';
 import { match } from '../../../test/support/matches';
 import { REF, requestView } from '../../../test/support/requests';
 import { acts, button } from '../../../test/support/requestActions';
@@ -87,11 +85,6 @@ describe('the review', () => {
     proposed: id === 'c' ? [{ start: 0, end: 7, why: 'other-person' }] : [],
     redacted: null,
   });
-  const around = (part: ReactNode) => (
-    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      {part}
-    </QueryClientProvider>
-  );
   const before = global.fetch;
   let served = trace;
   beforeEach(() => void (served = trace));
@@ -106,7 +99,7 @@ describe('the review', () => {
 
   test('one key a verdict, the next record follows; what hangs on a record is folded under it; Z takes back', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
     await screen.findByText('Opened a');
     expect(screen.getByText(/Record a and 1 that hang on it/)).toBeTruthy();
     expect(screen.getByRole('img', { name: 'agrees' })).toBeTruthy();
@@ -114,7 +107,7 @@ describe('the review', () => {
     fireEvent.keyDown(window, { key: 't' });
     await screen.findByText('Opened c');
     expect(screen.getByText(/Speaks of somebody else/)).toBeTruthy();
-    expect(document.querySelector('mark')!.textContent).toBe('Lone Dam');
+    await waitFor(() => expect(document.querySelector('mark')?.textContent).toBe('Lone Dam'));
     expect(document.querySelector('p script')).toBeNull();
     fireEvent.keyDown(window, { key: 'N' });
     fireEvent.keyDown(window, { key: 'z' });
@@ -127,9 +120,29 @@ describe('the review', () => {
     );
   });
 
+  test('of a long list a page is drawn; going past its end by key turns it, and pages can be chosen', async () => {
+    const many = Array.from({ length: 450 }, (_, i) => match(`m${i}`, { verdict: 'theirs' }));
+    served = { ...trace, matches: many };
+    show(<TraceStage request={requestView()} first={served} actions={acts().actions} />);
+    const drawn = () =>
+      within(screen.getByRole('region', { name: 'Matches' }))
+        .getAllByRole('row')
+        .slice(1);
+    await screen.findByText('Opened m0');
+    expect(drawn()).toHaveLength(200);
+    fireEvent.click(button('Go to page 3'));
+    await screen.findByText('Opened m400');
+    expect(drawn()).toHaveLength(50);
+    expect(screen.queryByText('Record m0')).toBeNull();
+    fireEvent.keyDown(window, { key: 'k' });
+    await screen.findByText('Opened m399');
+    expect(drawn()).toHaveLength(200);
+    expect(drawn().at(-1)!.getAttribute('aria-selected')).toBe('true');
+  });
+
   test('from the end it goes on with the first that has no verdict yet', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 'j' });
     await screen.findByText('Opened c');
@@ -146,7 +159,7 @@ describe('the review', () => {
 
   test('passages about others are proposed: kept or removed by pressing, one key takes them as they are', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 'j' });
     fireEvent.click(await screen.findByRole('button', { name: 'keep: Regards' }));
@@ -162,10 +175,32 @@ describe('the review', () => {
     await waitFor(() => expect(called).toHaveLength(2));
   });
 
+  test('a text is read large, and what is selected goes where it stands, not where the same words stand first', async () => {
+    const { called, actions } = acts();
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
+    await screen.findByText('Opened a');
+    fireEvent.keyDown(window, { key: 'j' });
+    fireEvent.click(await screen.findByRole('button', { name: 'Read it large' }));
+    const large = within(screen.getByRole('dialog', { name: '1 passage of this text would go' }));
+    fireEvent.click(large.getByRole('button', { name: 'keep: Regards' }));
+    const last = large.getByText('script>', { exact: false }).lastChild!;
+    const at = last.textContent!.lastIndexOf('s');
+    window.getSelection()!.setBaseAndExtent(last, at, last, at + 1);
+    fireEvent.click(large.getByRole('button', { name: 'Remove the selection' }));
+    fireEvent.click(large.getByRole('button', { name: 'Hand over without 1 passage' }));
+    await waitFor(() => expect(called).toHaveLength(1));
+    const { passages } = called[0]![1] as { passages: { start: number; end: number }[] };
+    const text = 'Regards, Lone Dam <script>';
+    expect(passages).toEqual([{ start: text.lastIndexOf('s'), end: text.lastIndexOf('s') + 1, why: 'reviewer' }]);
+    expect(text.indexOf('s')).toBeLessThan(text.lastIndexOf('s'));
+    fireEvent.click(large.getByRole('button', { name: 'Back to the review' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+
   test('what is nearly the same is folded, judged as one, and taken back as one; the threshold is the reviewer’s', async () => {
     const { called, actions } = acts();
     served = { ...trace, alike: [{ a: 'a', b: 'c', similarity: 0.92 }] };
-    show(around(<TraceStage request={requestView()} first={served} actions={actions} />));
+    show(<TraceStage request={requestView()} first={served} actions={actions} />);
     await screen.findByText('Opened a');
     expect(screen.getByText(/and 1 nearly the same/)).toBeTruthy();
     fireEvent.keyDown(window, { key: 't' });
@@ -200,7 +235,7 @@ describe('the review', () => {
 
   test('a verdict that the server refuses is taken back and said', async () => {
     const { actions } = acts({ giveVerdicts: { ok: false, message: 'Decided meanwhile.' } });
-    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 'u' });
     await screen.findByText('Decided meanwhile.');
@@ -223,7 +258,7 @@ describe('the review', () => {
         ),
       } as unknown as RequestActs;
       served = { ...trace, matches: ['a', 'd', 'e', 'f'].map((id) => match(id)), undecided: 4 };
-      show(around(<TraceStage request={requestView()} first={served} actions={slow} />));
+      show(<TraceStage request={requestView()} first={served} actions={slow} />);
       await screen.findByText('Opened a');
       for (const key of ['t', 'n', 't', 'u']) fireEvent.keyDown(window, { key });
       expect(sent).toEqual([[{ matchId: 'a', verdict: 'theirs' }]]);
@@ -242,7 +277,7 @@ describe('the review', () => {
 
   test('a system that failed is named with its tries and can be searched again; a band is accepted at once', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
     expect(screen.getByRole('status', { name: 'Systems searched' }).textContent).toMatch(
       /✓ Web shop 3 found.*✕ failed Mailbox 0 found, refused \(try 5\)/,
     );
@@ -258,7 +293,7 @@ describe('the review', () => {
 
   test('an owner who was asked is waited for, or gone on without; what could not be read is named', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={requestView()} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView()} first={trace} actions={actions} />);
     expect(screen.getByText(/asked, due Tue 1 Dec 2026/)).toBeTruthy();
     unfold(/could not be read/);
     expect(screen.getByText(/old\/half.pdf/).closest('li')!.textContent).toContain('The PDF is damaged or cut off.');
@@ -270,7 +305,7 @@ describe('the review', () => {
 
   test('whoever may not work on it sees the records and has no verdicts to give', async () => {
     const { called, actions } = acts();
-    show(around(<TraceStage request={requestView({ mayWork: false })} first={trace} actions={actions} />));
+    show(<TraceStage request={requestView({ mayWork: false })} first={trace} actions={actions} />);
     await screen.findByText('Opened a');
     fireEvent.keyDown(window, { key: 't' });
     expect(screen.queryByRole('button', { name: /theirs/ })).toBeNull();

@@ -1,5 +1,4 @@
 /** @jest-environment jsdom */
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { match } from '../../../test/support/matches';
 import { requestView } from '../../../test/support/requests';
@@ -82,11 +81,7 @@ function stage(view: TraceView) {
         async (...args: unknown[]) => (called.push([name, ...args]), { ok: true, value: null }),
     },
   ) as RequestActs;
-  show(
-    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <TraceStage request={requestView()} first={view} actions={actions} />
-    </QueryClientProvider>,
-  );
+  show(<TraceStage request={requestView()} first={view} actions={actions} />);
   return called;
 }
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });

@@ -1,8 +1,9 @@
 'use client';
 
+import { spellOut } from '../../core/words/spellOut';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import Link from '../shared/Link';
 import { parseAsInteger, parseAsString, useQueryStates } from 'nuqs';
 import { useMemo, useState, type FormEvent } from 'react';
 import { sayInstant } from '../../core/shared/days';
@@ -11,8 +12,6 @@ import type { TrailLine, TrailPage } from '../../core/trail/views';
 import { Choose } from '../fields/Choose';
 import { Grid } from '../grid/Grid';
 import { type GridColumn } from '../grid/gridTypes';
-
-const inWords = (act: string) => act.replace(/-/g, ' ');
 
 const idOf = ({ seq, at }: TrailLine) => `${seq} ${at}`;
 
@@ -23,10 +22,10 @@ const columnsOf = (zone: string): GridColumn<TrailLine>[] => [
     id: 'did',
     title: 'did',
     width: 170,
-    text: ({ act, times }) => (times > 1 ? `${inWords(act)}, ${times} times` : inWords(act)),
+    text: ({ act, times }) => (times > 1 ? `${spellOut(act)}, ${times} times` : spellOut(act)),
     show: ({ act, times }) => (
       <span title={times > 1 ? `${times} times within ten minutes` : undefined}>
-        <b>{inWords(act)}</b>
+        <b>{spellOut(act)}</b>
         {times > 1 && ` × ${times}`}
       </span>
     ),
@@ -35,15 +34,15 @@ const columnsOf = (zone: string): GridColumn<TrailLine>[] => [
     id: 'about',
     title: 'about',
     width: 170,
-    text: ({ subject }) => subject,
-    show: ({ subject }) =>
+    text: ({ about }) => about,
+    show: ({ subject, about }) =>
       subject?.startsWith('BK-') ? (
         <Link className="mono" href={`/requests/${subject}`}>
           {subject}
         </Link>
       ) : (
-        <span className="mono ellipsis" title={subject ?? undefined}>
-          {subject}
+        <span className="ellipsis" title={subject === about ? (about ?? undefined) : `${about} (${subject})`}>
+          {about}
         </span>
       ),
   },
@@ -78,7 +77,7 @@ export function TrailSheet({ page, zone }: { page: TrailPage; zone: string }) {
           label="act"
           value={filter.act}
           every="every act"
-          options={TRAIL_ACTS.map((one) => [one, inWords(one)] as const)}
+          options={TRAIL_ACTS.map((one) => [one, spellOut(one)] as const)}
           choose={(act) => void setFilter({ act, before: null })}
         />
         <TextField

@@ -1,22 +1,10 @@
-import type { AccessRefusal, ChangeColleagueRefusal, SignInRefusal } from '../../core/access/refusals';
-import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2';
-import type { Role } from '../../core/access/roles';
+import type { SignInRefusal } from '../../core/access/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import {
-  insertSession,
-  insertUser,
-  listUsers,
-  revokeSessions,
-  setUser,
-  userByEmail,
-  userById,
-  userOfSession,
-  type UserRow,
-} from '../../db/access/users';
+import { insertSession, revokeSessions, userByEmail, userOfSession, type UserRow } from '../../db/access/users';
 import type { Actor } from '../../ports/actor';
 import { actAs, type Context } from '../shared/context';
-import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { hashPassword, verifyPassword } from './passwords';
 
 const SESSION_HOURS = 10;
 // A hash of nothing anybody types: checking it takes as long as checking a real one.
@@ -63,54 +51,4 @@ export async function signOut(ctx: Context, token: string): Promise<void> {
 
 function actorOf(user: UserRow): Actor {
   return { kind: 'user', id: user.id, name: user.name, roles: user.roles };
-}
-
-/** Used by the demo and by a first installation. */
-export async function addUser(
-  ctx: Context,
-  input: { id: string; email: string; name: string; roles: Role[]; password: string },
-): Promise<void> {
-  const password_hash = await hashPassword(input.password);
-  await ctx.transaction((h) =>
-    insertUser(h, {
-      id: input.id,
-      email: input.email.toLowerCase(),
-      name: input.name,
-      roles: input.roles,
-      password_hash,
-      active: true,
-      created_at: ctx.clock.now(),
-    }),
-  );
-}
-
-export interface Colleague {
-  id: string;
-  name: string;
-  email: string;
-  roles: Role[];
-  active: boolean;
-}
-
-export async function readColleagues(ctx: Context): Promise<Result<Colleague[], AccessRefusal>> {
-  if (!reach(ctx, 'people.see')) return refuse({ code: 'not-allowed', act: 'people.see' });
-  return ctx.transaction(async (h) =>
-    ok((await listUsers(h)).map(({ id, name, email, roles, active }) => ({ id, name, email, roles, active }))),
-  );
-}
-
-/** Signs a colleague out everywhere and keeps them out, or lets them in again. */
-export async function setColleagueActive(
-  ctx: Context,
-  input: { id: string; active: boolean },
-): Promise<Result<null, ChangeColleagueRefusal>> {
-  if (!reach(ctx, 'people.change')) return refuse({ code: 'not-allowed', act: 'people.change' });
-  if (input.id === ctx.actor.id) return refuse({ code: 'cannot-lock-yourself-out' });
-  return ctx.transaction(async (h) => {
-    if (!(await userById(h, input.id))) return refuse({ code: 'not-found' });
-    await setUser(h, input.id, { active: input.active });
-    if (!input.active) await revokeSessions(h, { user_id: input.id }, ctx.clock.real());
-    await recordTrail(ctx, h, 'user-changed', input.id, input.active ? 'let in' : 'kept out');
-    return ok(null);
-  });
 }

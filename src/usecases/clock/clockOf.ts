@@ -38,16 +38,37 @@ export function clockOf(
   });
 }
 
-/** The clock of a request that is kept: what stands on it was checked when it was put there. */
+/**
+ * The clock of a request that is kept: what stands on it was checked when it was put there. Not to be
+ * written into: others are given the same.
+ */
 export function readingOf(
   ctx: Context,
   laws: Laws,
   request: OnClock & { ref: RequestRef },
   events: readonly ClockEvent[],
 ): ClockReading {
+  const today = localDay(ctx.clock.now(), ctx.organisation.zone);
+  const { regimes, right, received_at: receivedAt } = request;
+  const { zone, country, askWithinDays } = ctx.organisation;
+  const key = JSON.stringify([today, regimes, right, receivedAt, events, zone, country, askWithinDays]);
+  const known = readingsUnder(laws);
+  const before = known.get(key);
+  if (before) return before;
   const reading = clockOf(ctx, laws, request, events);
   if (!reading.ok) throw new Error(`the clock of ${request.ref} does not read: ${reading.refusal.code}`);
+  known.set(key, reading.value);
   return reading.value;
+}
+
+// A clock says the same all day as long as nothing happens to it, and every page has every open clock on its board.
+const MOST_READINGS = 5000;
+const readings = new WeakMap<Laws, Map<string, ClockReading>>();
+
+function readingsUnder(laws: Laws): Map<string, ClockReading> {
+  let known = readings.get(laws);
+  if (!known || known.size > MOST_READINGS) readings.set(laws, (known = new Map()));
+  return known;
 }
 
 function holidaysOf(ctx: Context, laws: Laws, id: string, receivedAt: string): HolidayOf {

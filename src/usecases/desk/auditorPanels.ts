@@ -20,6 +20,7 @@ const LOOKS = [
   'person-searched',
   'person-opened',
   'record-opened',
+  'plan-lines-viewed',
   'mask-lifted',
   'ledger-searched',
   'ledger-exported',

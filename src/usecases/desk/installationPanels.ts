@@ -5,6 +5,7 @@ import { lastBeat } from '../../db/health/heartbeats';
 import { countKeysByVersion, openKeyExports } from '../../db/keys/keyWork';
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
+import { stepsView } from '../installation/steps';
 import { systemsInReach } from '../systems/systemsInReach';
 import { line, MOST_LINES, weekBefore } from './panelLines';
 
@@ -21,6 +22,7 @@ const MANY_FAILED = 10;
 export async function installationPanels(ctx: Context, h: Handle, today: Day): Promise<DeskPanel[]> {
   const failing = (await systemsInReach(ctx, h, 'systems.see')).filter(({ last_error }) => last_error);
   return [
+    ...(await ofSteps(ctx, h)),
     {
       id: 'systems',
       title: 'Systems that fail',
@@ -46,6 +48,24 @@ export async function installationPanels(ctx: Context, h: Handle, today: Day): P
   ];
 }
 
+/** What is still to be set up; gone once all of it is done. */
+async function ofSteps(ctx: Context, h: Handle): Promise<DeskPanel[]> {
+  const view = await stepsView(ctx, h);
+  const open = view.steps.filter(({ isDone }) => !isDone);
+  if (open.length === 0) return [];
+  return [
+    {
+      id: 'steps',
+      title: 'Still to be set up',
+      note: `${view.done} of ${view.steps.length} done`,
+      lines: open
+        .slice(0, MOST_LINES)
+        .map(({ isNeeded, title, about, href }) => line(isNeeded ? 'bad' : 'look', title, about, href)),
+      empty: '',
+    },
+  ];
+}
+
 async function ofJobs(ctx: Context, h: Handle): Promise<DeskLine[]> {
   const jobs = await jobCounts(h, new Date(Date.parse(ctx.clock.real()) - WEEK_MS).toISOString());
   const waiting = jobs.reduce((sum, job) => sum + job.waiting, 0);
@@ -63,23 +83,28 @@ async function ofStorage(ctx: Context): Promise<DeskLine> {
     () => true,
     () => false,
   );
-  return line(isKept ? 'good' : 'bad', 'Storage', isKept ? 'can be written to' : 'cannot be written to', '/setup');
+  return line(
+    isKept ? 'good' : 'bad',
+    'Storage',
+    isKept ? 'can be written to' : 'cannot be written to',
+    '/setup/storage',
+  );
 }
 
 async function ofBackup(ctx: Context, h: Handle): Promise<DeskLine> {
   const at = await lastBeat(h, 'backup');
   const isOld = !at || Date.parse(ctx.clock.real()) - Date.parse(at) > BACKUP_MS;
   const said = at ? sayInstant(at, ctx.organisation.zone) : 'none is known of';
-  return line(isOld ? 'look' : 'good', 'Last backup', said, '/setup');
+  return line(isOld ? 'look' : 'good', 'Last backup', said, '/setup/storage');
 }
 
 async function ofKeys(h: Handle): Promise<DeskLine[]> {
   const keys = (await countKeysByVersion(h)).filter(({ keys: n }) => n > 0);
   const said = keys.map(({ version, keys: n }) => `version ${version}: ${n} keys`).join(', ') || 'none yet';
   return [
-    line(keys.length > 1 ? 'look' : 'good', 'Master keys in use', said, '/setup'),
+    line(keys.length > 1 ? 'look' : 'good', 'Master keys in use', said, '/setup/keys'),
     ...(await openKeyExports(h)).map(() =>
-      line('look', 'A copy of the keys is asked for', 'needs a second administrator', '/setup', 'sign'),
+      line('look', 'A copy of the keys is asked for', 'needs a second administrator', '/setup/keys', 'sign'),
     ),
   ];
 }

@@ -46,11 +46,12 @@ const said = async (ctx: Context, id: string) =>
 
 test('each role begins with its own, and several roles with all of them', async () => {
   const ids = async (ctx: Context) => (await readDesk(ctx)).panels.map(({ id }) => id);
-  expect(await ids(world.user('usr_adm', 'administrator'))).toEqual(['systems', 'installation']);
+  expect(await ids(world.user('usr_adm', 'administrator'))).toEqual(['steps', 'systems', 'installation']);
   expect(await ids(world.user('usr_aud', 'auditor'))).toEqual(['proof', 'looking', 'late']);
   expect(await ids(world.user('usr_own', 'system-owner'))).toEqual(['own-tasks', 'own-systems']);
   expect(await ids(world.user('usr_rev', 'reviewer'))).toEqual([]);
   expect(await ids(world.user('usr_adm', 'administrator', 'auditor'))).toEqual([
+    'steps',
     'systems',
     'installation',
     'proof',

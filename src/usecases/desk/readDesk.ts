@@ -11,7 +11,7 @@ import { whatCameIn } from './cameIn';
 import { whatWaits } from './waiting';
 import { lookAtDesk } from '../access/ownView';
 import { panelsOf } from './panels';
-import { openClocks, readRequests } from '../requests/readRequests';
+import { openClocks, readRequests, type OpenClock } from '../requests/readRequests';
 
 const DAYS_AHEAD = 35;
 const MOST_CLOCKS = 300;
@@ -53,7 +53,7 @@ export async function readFrame(ctx: Context): Promise<{ due: Due; open: number 
   };
 }
 
-function marksOf(line: RequestLine, today: string): DueMark[] {
+function marksOf(line: OpenClock, today: string): DueMark[] {
   const isPaused = line.state === 'paused';
   const marks: DueMark[] = [{ day: line.dueOn, kind: 'due', ref: line.ref, text: line.right, isPaused }];
   if (line.acknowledgeBy && line.acknowledgeBy >= today)

@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import type { Desk } from '../../core/desk/views';
 import type { RequestLine } from '../../core/requests/views';
 import { addDays, sayInstant, type Day } from '../../core/shared/days';
@@ -106,7 +107,7 @@ async function ofDailyWork(ctx: Context, h: Handle): Promise<Waiting[]> {
   if (reach(ctx, 'systems.see') !== 'all') return [];
   return (await failedClaims(h, 'daily')).map(({ scope }) => ({
     who: 'Bookend',
-    what: `daily work failed: ${scope.slice('daily:'.length).replace(/-/g, ' ')}; it is tried again`,
+    what: `daily work failed: ${spellOut(scope.slice('daily:'.length))}; it is tried again`,
     ref: null,
     href: '/systems',
   }));

@@ -5,15 +5,19 @@ import { certificateLetter, type CertificateContent } from '../../core/erasure/c
 import { sayDayIn } from '../../core/letters/frame';
 import { languageOf } from '../../core/letters/mailings';
 import { localDay } from '../../core/shared/days';
-import type { PlanView } from '../../core/erasure/views';
+import type { InferType } from 'yup';
+import type { planLinesInput } from '../../core/erasure/schema';
+import type { PlanPage, PlanView } from '../../core/erasure/views';
+import { spellOut } from '../../core/words/spellOut';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import {
   certificateOf,
+  countAnonymous,
   lastPlan,
   listResidue,
   listRetentionRules,
-  operationsOf,
-  planLines,
+  planGroups,
+  planLinesOf,
 } from '../../db/erasure/plans';
 import type { Handle } from '../../db/shared/handle';
 import { requestByRef, type RequestRow } from '../../db/requests/requests';
@@ -26,13 +30,14 @@ import { reach } from '../shared/may';
 import { vaultOf } from '../keys/vault';
 import { saidRegister } from '../systems/phrasebookOf';
 import { viewOrNull } from '../runs/runView';
+import { recordLook } from '../trail/recordLook';
 import { recordTrail } from '../trail/recordTrail';
 import { lineReasons, lineTitle } from './sealed';
 
-/**
- * The plan of a request with the state of each of its operations. Called inside the request's own look. Masked: the
- * same counts and states, no names.
- */
+/** Lines that are read at once. */
+const PAGE = 200;
+
+/** The plan of a request, counted by place. Called inside the request's own look. Masked: the same counts and states. */
 export async function readPlan(
   ctx: Context,
   h: Handle,
@@ -41,29 +46,18 @@ export async function readPlan(
 ): Promise<PlanView | null> {
   const row = await lastPlan(h, request.id);
   if (!row) return null;
-  const vault = vaultOf(ctx, h);
   const names = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
-  const operations = new Map((await operationsOf(h, row.id)).map((operation) => [operation.position, operation]));
-  const lines = [];
-  for (const line of await planLines(h, row.id)) {
-    lines.push({
-      position: line.position,
-      system: names.get(line.system_id) ?? line.system_id,
-      collection: line.collection,
-      title: isMasked
-        ? '…'
-        : ((await lineTitle.open(vault, request.data_key_id, line.title_sealed, row.id, line.position)) ?? ''),
-      action: line.action,
-      rule: line.rule,
-      doer: line.doer,
-      restrict: line.restrict,
-      keepUntil: line.keep_until,
-      reasons: isMasked
-        ? []
-        : ((await lineReasons.open(vault, request.data_key_id, line.reasons_sealed, row.id, line.position)) ?? []),
-      state: operations.get(line.position)?.state ?? null,
-    });
-  }
+  const groups = (await planGroups(h, row.id)).map(
+    ({ system_id: system, collection, erase, anonymise, keep, ...operations }) => ({
+      system,
+      systemName: names.get(system) ?? system,
+      collection,
+      erase,
+      anonymise,
+      keep,
+      operations,
+    }),
+  );
   return {
     id: row.id,
     state: row.state,
@@ -74,10 +68,45 @@ export async function readPlan(
     k: row.k,
     run: viewOrNull(ctx, await runById(h, row.id)),
     error: row.error,
-    lines,
-    anonymous: lines.filter(({ action, rule }) => action === 'anonymise' && rule !== 'kept-apart').length,
+    groups,
+    anonymous: await countAnonymous(h, row.id),
     recipients: isMasked ? [] : await recipientsOf(ctx, h, request),
   };
+}
+
+/** Lines of one group of the newest plan, with what is decided for each and why. Masked: the same states, no names. */
+export async function readPlanLines(
+  ctx: Context,
+  input: InferType<typeof planLinesInput>,
+): Promise<Result<PlanPage, AccessRefusal>> {
+  const how = reach(ctx, 'requests.see');
+  if (!how) return refuse({ code: 'not-allowed', act: 'requests.see' });
+  return ctx.transaction(async (h) => {
+    const request = await requestByRef(h, input.ref);
+    const plan = request && (await lastPlan(h, request.id));
+    if (!plan) return refuse({ code: 'not-found' });
+    const isMasked = how === 'masked';
+    const vault = vaultOf(ctx, h);
+    const key = request.data_key_id;
+    const rows = await planLinesOf(h, plan.id, input, PAGE + 1);
+    const lines = [];
+    for (const row of rows.slice(0, PAGE))
+      lines.push({
+        position: row.position,
+        title: isMasked ? '…' : ((await lineTitle.open(vault, key, row.title_sealed, plan.id, row.position)) ?? ''),
+        action: row.action,
+        rule: row.rule,
+        doer: row.doer,
+        restrict: row.restrict,
+        keepUntil: row.keep_until,
+        reasons: isMasked
+          ? []
+          : ((await lineReasons.open(vault, key, row.reasons_sealed, plan.id, row.position)) ?? []),
+        state: row.state,
+      });
+    await recordLook(ctx, h, 'plan-lines-viewed', input.ref, `${input.system}/${input.collection}`);
+    return ok({ lines, after: rows.length > PAGE ? lines.at(-1)!.position : null });
+  });
 }
 
 export interface CertificateView {
@@ -171,10 +200,10 @@ export async function keepingView(ctx: Context): Promise<Result<KeepingView, Acc
       place: `${names.get(rule.system) ?? rule.system} · ${rule.collection}`,
       from:
         rule.anchor === 'calendar-year'
-          ? `the end of the calendar year of ${rule.from}`
+          ? `the end of the calendar year of “${spellOut(rule.from)}”`
           : rule.anchor === 'financial-year'
-            ? `the end of the financial year of ${rule.from}`
-            : rule.from,
+            ? `the end of the financial year of “${spellOut(rule.from)}”`
+            : `“${spellOut(rule.from)}”`,
       period: sayPeriod(rule),
       law: rule.law,
     }));

@@ -7,7 +7,8 @@ import { giveVerdicts } from '../trace/review';
 import { traceView } from '../trace/traceView';
 import { strike } from '../trace/steerTrace';
 import { confirmPlan, makePlan } from './makePlan';
-import { readCertificate } from './readPlan';
+import { requestView } from '../requests/requestView';
+import { readCertificate, readPlanLines } from './readPlan';
 import { erasureWorld, type ErasureWorld } from '../../../test/support/erasureWorld';
 
 let world: ErasureWorld['world'];
@@ -88,6 +89,35 @@ test(
     await world.knex('holds').delete();
   },
 );
+
+test('the plan is counted by place and read place by place; masked it counts the same and names nothing', async () => {
+  const { email, open } = await somebody('Grouped', 'Person');
+  for (let n = 0; n < 230; n++) shelf().put(`g${n}`, email);
+  const ref = await open('erasure');
+  await planned(ref);
+  const plan = must(await requestView(signe, { ref })).plan!;
+  const group = plan.groups.find(({ system }) => system === 'sys_shelf')!;
+  expect(group).toMatchObject({ erase: 230, operations: { intended: 0, accepted: 0, done: 0, failed: 0 } });
+  const counted = (of: 'erase' | 'anonymise' | 'keep') => plan.groups.reduce((n, one) => n + one[of], 0);
+  expect([counted('erase'), counted('anonymise'), counted('keep')]).toEqual([
+    plan.totals.erase,
+    plan.totals.anonymise,
+    plan.totals.keep,
+  ]);
+  const place = { ref, system: group.system, collection: group.collection };
+  const first = must(await readPlanLines(signe, { ...place, after: -1 }));
+  const second = must(await readPlanLines(signe, { ...place, after: first.after! }));
+  expect([first.lines.length, second.lines.length, second.after]).toEqual([200, 30, null]);
+  const all = [...first.lines, ...second.lines];
+  expect(new Set(all.map(({ position }) => position)).size).toBe(230);
+  expect(all.every(({ title, reasons, state }) => title !== '' && reasons.length > 0 && state === null)).toBe(true);
+  const masked = must(await readPlanLines(world.user('usr_aud', 'auditor'), { ...place, after: -1 }));
+  expect(masked.lines.map(({ action }) => action)).toEqual(first.lines.map(({ action }) => action));
+  expect(masked.lines.every(({ title, reasons }) => title === '…' && reasons.length === 0)).toBe(true);
+  expect(refusal(await readPlanLines(world.user('usr_none', 'reviewer'), { ...place, after: -1 }))).toBe('not-found');
+  await carriedOut(ref);
+  expect([...shelf().records.values()].filter(({ erasedTimes }) => erasedTimes === 1)).toHaveLength(230);
+});
 
 test('a hold that is placed while the erasure runs stops it; the plan is made again with the hold in it', async () => {
   const { email, open } = await somebody('Stine', 'Ravn');

@@ -23,7 +23,7 @@ import { personIdentifier } from '../people/sealed';
 export const MOST_FACT_TRIES = 3;
 const SEARCH_MS = 8000;
 /** Kinds of systems that hold people in fields; a mailbox proves nothing about who somebody is. */
-const KINDS = ['sql', 'rest', 'bookend'];
+const KINDS = ['sql', 'mysql', 'rest', 'bookend'];
 
 /**
  * Compares what somebody says, over the phone or at a counter, with what is on file. Whoever asks the questions learns how

@@ -32,7 +32,7 @@ async function tryOut(ctx: Context, runId: RunId, importId: ImportId): Promise<v
   };
   const held: HeldLine[] = [];
   const dry: DryRun = { known: new Map() };
-  const reader = readerOf(file);
+  const reader = readerOf(ctx, file);
   const checks = await ctx.transaction((h) => readChecks(ctx, h, file.row.system_id));
   let total = 0;
   for await (const part of inParts(dataLines(ctx, file), LINES_AT_ONCE)) {

@@ -91,7 +91,12 @@ async function runAgain(
 ): Promise<Corrected[]> {
   const checks = await readChecks(ctx, h, row.system_id);
   const file = { row, format: row.format, header: await openHeader(ctx, h, row), delimiter: row.delimiter };
-  const outcomes = await settleLines(ctx, h, row.system_id, await prepareLines(ctx, readerOf(file), checks, lines));
+  const outcomes = await settleLines(
+    ctx,
+    h,
+    row.system_id,
+    await prepareLines(ctx, readerOf(ctx, file), checks, lines),
+  );
   const seal = await rawSealer(ctx, h, row);
   for (const [i, outcome] of outcomes.entries()) {
     const { import_id: _, line: __, ...change } = lineRow(seal, row.id, lines[i]!, outcome);

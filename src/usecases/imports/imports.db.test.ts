@@ -7,6 +7,7 @@ import ExcelJS from 'exceljs';
 import { choice, seedLedger, TILL_MAPPING } from '../../../test/support/ledger';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must } from '../../../test/support/must';
+import { readTrailPage } from '../trail/readTrailPage';
 import type { RunRow } from '../../db/runs/runs';
 import { insertSystem } from '../../db/systems/systems';
 import { recordChoices } from '../ledger/recordChoices';
@@ -44,16 +45,11 @@ async function upload(content: string | Buffer, more: { systemId?: string; fileN
     way: 'page',
   });
 }
-async function view(id: string) {
-  const result = await readImport(coordinator, { id });
-  if (!result.ok) throw new Error(result.refusal.code);
-  return result.value;
-}
+const view = async (id: string) => must(await readImport(coordinator, { id }));
 async function check(content: string | Buffer) {
-  const uploaded = await upload(content);
-  if (!uploaded.ok) throw new Error(uploaded.refusal.code);
+  const { id } = must(await upload(content));
   await world.drain();
-  return { id: uploaded.value.id, ...(await view(uploaded.value.id)) };
+  return { id, ...(await view(id)) };
 }
 async function take(content: string | Buffer) {
   const checked = await check(content);
@@ -149,13 +145,16 @@ describe('other layouts', () => {
     'X3\t2026-11-02\tx3@mail.example\tperhaps\tNews',
   ].join('\n');
   test('a file nobody has mapped waits with a proposal; the mapping is kept for the next', async () => {
-    const uploaded = await upload(tabs, { systemId: 'sys_shop', fileName: 'export.tsv' });
-    if (!uploaded.ok) throw new Error(uploaded.refusal.code);
+    const uploaded = { value: must(await upload(tabs, { systemId: 'sys_shop', fileName: 'export.tsv' })) };
     expect(uploaded.value.mapping).toBeNull();
     const { summary, toMap } = await view(uploaded.value.id);
     expect(summary.state).toBe('unmapped');
     expect(toMap!.columns).toEqual(['Event', 'When', 'Mail', 'Consent', 'Topic']);
     expect(toMap!.mapping.columns).toMatchObject({ occurredAt: 'When', email: 'Mail', answer: 'Consent' });
+    expect(toMap!.words).toMatchObject({ Consent: expect.arrayContaining(['perhaps']), Topic: ['News'] });
+    expect(toMap!.purposes).toContainEqual(expect.objectContaining({ id: 'newsletter' }));
+    const looks = { subject: uploaded.value.id, act: 'quarantine-opened', before: null };
+    expect((await readTrailPage(coordinator, looks)).lines).toHaveLength(1);
     const mapping = {
       columns: { externalId: 'Event', occurredAt: 'When', email: 'Mail', answer: 'Consent', purpose: 'Topic' },
       answers: { YES: 'grant' as const, NO: 'refuse' as const },

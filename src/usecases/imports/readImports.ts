@@ -16,7 +16,7 @@ import { fileOf } from './fileOf';
 import { systemsInReach } from '../systems/systemsInReach';
 import { importableSystems, mayImport } from './mayImport';
 import { openFileName, openPreview, openRaw } from './sealed';
-import { proposalFor } from './uploadImport';
+import { proposeFor } from './proposeFor';
 
 const HELD_A_PAGE = 200;
 
@@ -80,6 +80,7 @@ export async function readImport(
   });
   if (!isTheirs) return refuse({ code: 'not-found' });
   const file = await fileOf(ctx, input.id);
+  const toMap = file?.row.state === 'unmapped' ? await proposeFor(ctx, file) : null;
   return ctx.transaction(async (h) => {
     const row = await importById(h, input.id);
     if (!row) return refuse({ code: 'not-found' });
@@ -93,14 +94,13 @@ export async function readImport(
         raw: await openRaw(ctx, h, { import_id: row.id, data_key_id: row.data_key_id }, line),
       });
     const preview = row.preview && { ...row.preview, held: await openPreview(ctx, h, row) };
-    if (held.length > 0 || preview) await recordLook(ctx, h, 'quarantine-opened', row.id);
-    const toMap = row.state === 'unmapped' && file ? { ...proposalFor(file), sample: file.sample } : null;
+    if (held.length > 0 || preview || toMap) await recordLook(ctx, h, 'quarantine-opened', row.id);
     return ok({
       summary: await summary(ctx, h, row, systems),
       held,
       next: held.length === HELD_A_PAGE ? held.at(-1)!.line : null,
       preview,
-      toMap,
+      toMap: row.state === 'unmapped' ? toMap : null,
     });
   });
 }

@@ -44,7 +44,7 @@ export async function runImport(ctx: Context, { runId }: { runId: RunId }): Prom
     const importId = run.subject!;
     const file = await fileInWork(ctx, importId, 'running');
     const done = Number(run.done);
-    const reader = readerOf(file);
+    const reader = readerOf(ctx, file);
     const checks = await ctx.transaction((h) => readChecks(ctx, h, file.row.system_id));
     let passed = 0;
     let writing: Promise<void> = Promise.resolve();

@@ -19,10 +19,14 @@ export interface ReadLines {
 }
 
 export function readerOf(
+  ctx: Context,
   file: Pick<ImportFile, 'format' | 'header' | 'delimiter' | 'row'>,
 ): (raw: string) => MappedLine {
   const mapping = file.row.mapping!;
-  return file.format === 'ndjson' ? objectReader(mapping) : lineReader(mapping, columnsOf(file), file.delimiter);
+  const { zone } = ctx.organisation;
+  return file.format === 'ndjson'
+    ? objectReader(mapping, zone)
+    : lineReader(mapping, columnsOf(file), file.delimiter, zone);
 }
 
 /** Reads and hashes some lines; needs no lock and no transaction. */

@@ -1,7 +1,7 @@
 import type { SystemId } from '../../core/shared/ids';
 import type { UploadRefusal } from '../../core/imports/refusals';
 import type { Readable } from 'node:stream';
-import { checkMapping, cellsOf, proposeMapping, type Mapping } from '../../core/imports/mapping';
+import { checkMapping, cellsOf, type Mapping } from '../../core/imports/mapping';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { importOfFile, insertImport, type ImportRow } from '../../db/imports/imports';
 import { mappingsOf } from '../../db/imports/mappings';
@@ -186,13 +186,4 @@ async function chooseMapping(
   if (input.way !== 'page')
     return refuse(saved[0] ? checkMapping(saved[0].mapping, columns)! : { code: 'unknown-mapping', mapping: '' });
   return ok(null);
-}
-
-/** What is proposed for a file nobody has mapped yet. */
-export function proposalFor(file: Pick<FileFacts, 'format' | 'header' | 'delimiter'>): {
-  columns: string[];
-  mapping: Mapping;
-} {
-  const columns = columnsOf(file);
-  return { columns, mapping: proposeMapping(columns) };
 }

@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import { candidatePairs } from '../../core/matching/blocking';
 import type { PersonRecord } from '../../core/people/record';
 import { score } from '../../core/matching/score';
@@ -48,7 +49,7 @@ export async function findSamePeople(ctx: Context): Promise<void> {
             band,
             because: fields
               .filter(({ weight }) => weight > 0)
-              .map(({ field }) => field.replace('-', ' '))
+              .map(({ field }) => spellOut(field))
               .join(', '),
           });
         }

@@ -1,6 +1,6 @@
 import { readIntent } from '../../core/intake/readIntent';
-import { countProposals, insertProposal, isProposed } from '../../db/intake/proposals';
-import type { InboxMessage } from '../../ports/inbox';
+import { countProposals, insertProposal, isProposed, proposedAmong } from '../../db/intake/proposals';
+import type { Inbox, InboxMessage } from '../../ports/inbox';
 import type { Context } from '../shared/context';
 import { noteKept, noteWaiting } from '../health/arrivals';
 import { indexText, normaliseIdentifier } from '../people/identifierKeys';
@@ -28,6 +28,7 @@ export async function takeInbox(
     throw error;
   });
   await noteKept(ctx, 'mail', MAILBOX);
+  await leaveOutKnown(ctx, ctx.inbox, keys, seen);
   for (const key of keys) {
     if (seen.has(key)) continue;
     try {
@@ -49,6 +50,20 @@ export async function takeInbox(
     }
   }
   return result;
+}
+
+/** Messages that are looked for among those that were kept, so many in one question. */
+const AT_ONCE = 5000;
+
+/** After a start nothing is known of what was taken before: it is asked for by what it is known by, and not read again. */
+async function leaveOutKnown(ctx: Context, inbox: Inbox, keys: readonly string[], seen: Set<string>): Promise<void> {
+  const fresh = keys.filter((key) => !seen.has(key));
+  for (let from = 0; from < fresh.length; from += AT_ONCE) {
+    const part = fresh.slice(from, from + AT_ONCE);
+    const hashes = part.map((key) => ctx.keys.index(`message:${inbox.identify(key)}`));
+    const known = await ctx.reading((h) => proposedAmong(h, hashes));
+    part.forEach((key, i) => known.has(hashes[i]!.toString('hex')) && seen.add(key));
+  }
 }
 
 /** Stands for the mailbox itself among what waits. */

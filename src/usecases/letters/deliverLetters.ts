@@ -154,7 +154,9 @@ async function send(ctx: Context, mail: Parameters<Context['mailer']['send']>[0]
 
 /** Nobody answered, as against somebody who said no to this letter. */
 function isOutage(fault: string): boolean {
-  return /^(ECONN|ETIMEDOUT|ESOCKET|EDNS|ENOTFOUND|EAI|EHOST|ENET|EAUTH|ETLS)/.test(fault) && !/ 5\d\d$/.test(fault);
+  return (
+    /^(ECONN|ETIMEDOUT|ESOCKET|EDNS|ENOTFOUND|EAI|EHOST|ENET|EAUTH|ETLS|EUNSET)/.test(fault) && !/ 5\d\d$/.test(fault)
+  );
 }
 
 function notTaken(ctx: Context, tries: number, error: string) {

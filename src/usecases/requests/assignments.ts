@@ -26,7 +26,7 @@ export async function readAssignments(ctx: Context): Promise<Result<AssignmentVi
 export async function addAssignmentRule(
   ctx: Context,
   input: Omit<AssignmentRule, 'id'>,
-): Promise<Result<null, AccessRefusal | AddAssignmentRuleRefusal>> {
+): Promise<Result<{ id: string }, AccessRefusal | AddAssignmentRuleRefusal>> {
   if (!reach(ctx, 'assignments.change')) return refuse({ code: 'not-allowed', act: 'assignments.change' });
   return ctx.transaction(async (h) => {
     if (
@@ -35,7 +35,8 @@ export async function addAssignmentRule(
       )
     )
       return refuse({ code: 'cannot-own' });
-    await insertAssignmentRule(h, { ...input, id: ctx.keys.id('asg') });
+    const id = ctx.keys.id('asg');
+    await insertAssignmentRule(h, { ...input, id });
     await recordTrail(
       ctx,
       h,
@@ -43,7 +44,7 @@ export async function addAssignmentRule(
       input.userId,
       `${input.right ?? 'every right'}, ${input.regime ?? 'every law'}, ${input.language ?? 'every language'}`,
     );
-    return ok(null);
+    return ok({ id });
   });
 }
 

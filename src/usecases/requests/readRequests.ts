@@ -1,4 +1,3 @@
-import type { RequestRef } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { maskName } from '../../core/access/mask';
 import { reachOf } from '../../core/access/roles';
@@ -6,13 +5,20 @@ import type { ClockReading } from '../../core/clock/clock';
 import { type Laws } from '../../core/clock/regimes';
 import { targetDays, type TargetDays } from '../../core/clock/targets';
 import { daysBetween, localDay, workingDaysBetween } from '../../core/shared/days';
+import type { RequestPlace } from '../../core/requests/order';
 import { nextAct } from '../../core/requests/nextAct';
 import type { RequestLine } from '../../core/requests/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { listUsers, userNames } from '../../db/access/users';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/shared/handle';
-import { countOpenRequests, listRequests, type RequestFilter, type RequestRow } from '../../db/requests/requests';
+import {
+  countOpenRequests,
+  listRequests,
+  orderValue,
+  type RequestFilter,
+  type RequestRow,
+} from '../../db/requests/requests';
 import { clockEventsOf } from '../../db/clock/clockEvents';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
@@ -30,7 +36,7 @@ export async function readRequests(
     {
       lines: RequestLine[];
       open: number;
-      next: { dueOn: string; ref: RequestRef } | null;
+      next: RequestPlace | null;
       colleagues: { id: string; name: string }[];
     },
     AccessRefusal
@@ -65,14 +71,21 @@ export async function readRequests(
     return ok({
       lines,
       open: await countOpenRequests(h),
-      next: rows.length > filter.limit && last ? { dueOn: last.due_on, ref: last.ref } : null,
+      next:
+        rows.length > filter.limit && last ? { at: orderValue(last, filter.order?.by ?? 'due'), ref: last.ref } : null,
       colleagues: await ableColleagues(h),
     });
   });
 }
 
+/** What the frame of every page shows of a request: its clock, and nothing that takes longer to work out. */
+export type OpenClock = Pick<
+  RequestLine,
+  'ref' | 'right' | 'dueOn' | 'extendBy' | 'acknowledgeBy' | 'isExtended' | 'state'
+>;
+
 /** The clocks of all open requests, without whose they are: nothing is unsealed for them. */
-export async function openClocks(ctx: Context, h: Handle, most: number): Promise<RequestLine[]> {
+export async function openClocks(ctx: Context, h: Handle, most: number): Promise<OpenClock[]> {
   if (!reach(ctx, 'requests.see')) return [];
   const rows = await listRequests(h, { state: 'open', right: null, stage: null, after: null, limit: most });
   const events = await clockEventsOf(
@@ -80,10 +93,31 @@ export async function openClocks(ctx: Context, h: Handle, most: number): Promise
     rows.map(({ id }) => id),
   );
   const laws = await lawTable(h);
-  return rows.map((row) => lineOf(ctx, laws, row, events.get(row.id)!, '', NO_NAMES));
+  return rows.map((row) => {
+    const own = events.get(row.id)!;
+    const { dueOn, extendBy, acknowledgeBy, state } = currentReading(ctx, laws, row, own);
+    return {
+      ref: row.ref,
+      right: row.right,
+      dueOn,
+      extendBy,
+      acknowledgeBy: row.acknowledged_at ? null : acknowledgeBy,
+      isExtended: own.some(({ kind }) => kind === 'extended'),
+      state,
+    };
+  });
 }
 
-const NO_NAMES: ReadonlyMap<string, string> = new Map();
+/** While an appeal is open, its day counts. */
+function currentReading(
+  ctx: Context,
+  laws: Laws,
+  row: RequestRow,
+  events: Parameters<typeof readingOf>[3],
+): ClockReading {
+  const reading = readingOf(ctx, laws, row, events);
+  return row.appeal === 'open' ? appealReading(ctx, row, reading) : reading;
+}
 
 export function sayWho(name: string | null, isMasked: boolean): string {
   if (!name) return '(erased)';
@@ -99,8 +133,7 @@ export function lineOf(
   who: string,
   names: ReadonlyMap<string, string>,
 ): RequestLine {
-  const reading = readingOf(ctx, laws, row, events);
-  const value = row.appeal === 'open' ? appealReading(ctx, row, reading) : reading;
+  const value = currentReading(ctx, laws, row, events);
   const targets = targetsOf(ctx, row, value);
   const answered = events.find(({ kind }) => kind === 'answered');
   return {

@@ -9,7 +9,7 @@ import { askIdentity } from '../identity/identity';
 import { findSamePeople } from '../intake/findSamePeople';
 import { joinRequests } from '../intake/joinRequests';
 import { moveDueDays } from '../clock/moveDueDays';
-import { addNote, setOwner } from './notes';
+import { addNote, takeBackNote, setOwner } from './notes';
 import { readFigures } from './readFigures';
 import { readStatus } from './readStatus';
 import { reopenRequest } from './reopenRequest';
@@ -60,6 +60,48 @@ describe('colleagues', () => {
       .whereRaw('mentions @> ?', [['usr_anna']])
       .first();
     expect(sealed.text_sealed.toString('utf8')).not.toContain('Anna');
+  });
+
+  test('a note is taken back by its author, soon; whom it alone had called does not see the request any more', async () => {
+    const { ref } = await open();
+    await world.knex('request_members').where({ user_id: 'usr_anna' }).delete();
+    const anna = world.user('usr_anna', 'coordinator');
+    const first = must(await addNote(signe, { ref, text: '@Anna, look here.' }));
+    expect((await view(ref, anna)).notes).toHaveLength(1);
+    expect(refusal(await takeBackNote(mikkel, { ref, id: first.id }))).toBe('not-found');
+    expect(refusal(await takeBackNote(signe, { ref: (await open()).ref, id: first.id }))).toBe('not-found');
+    must(await takeBackNote(signe, { ref, id: first.id }));
+    expect((await view(ref)).notes).toEqual([]);
+    expect(refusal(await requestView(anna, { ref }))).toBe('not-found');
+    // Called twice, she stays for the other one.
+    const twice = must(await addNote(signe, { ref, text: '@Anna, once.' }));
+    must(await addNote(mikkel, { ref, text: '@Anna, and again.' }));
+    must(await takeBackNote(signe, { ref, id: twice.id }));
+    expect((await view(ref, anna)).notes).toHaveLength(1);
+    const late = must(await addNote(signe, { ref, text: 'Read by now.' }));
+    world.pass(11 * 60);
+    expect(refusal(await takeBackNote(signe, { ref, id: late.id }))).toBe('note-stays');
+    expect((await view(ref)).notes).toHaveLength(2);
+  });
+
+  test('handing over is taken back whole: whoever it brought in leaves, whoever was there stays', async () => {
+    const { ref } = await open();
+    await world.knex('request_members').where({ user_id: 'usr_anna' }).delete();
+    const anna = world.user('usr_anna', 'coordinator');
+    const before = (await view(ref)).owner?.id ?? null;
+    const { joined } = must(await setOwner(signe, { ref, userId: 'usr_anna' }));
+    expect(joined).toBe(true);
+    expect((await view(ref, anna)).owner?.id).toBe('usr_anna');
+    must(await setOwner(signe, { ref, userId: before, leaves: 'usr_anna' }));
+    expect((await view(ref)).owner?.id ?? null).toBe(before);
+    expect(refusal(await requestView(anna, { ref }))).toBe('not-found');
+    expect(must(await setOwner(signe, { ref, userId: 'usr_signe' })).joined).toBe(false);
+    // Nobody else can be sent away by it, and whoever answers for it neither.
+    must(await addNote(signe, { ref, text: '@Anna, look.' }));
+    must(await setOwner(mikkel, { ref, userId: 'usr_signe', leaves: 'usr_anna' }));
+    expect((await view(ref, anna)).owner?.id).toBe('usr_signe');
+    must(await setOwner(signe, { ref, userId: 'usr_signe', leaves: 'usr_signe' }));
+    expect((await view(ref)).owner?.id).toBe('usr_signe');
   });
 
   test('one mail a day to those with something due, references only', async () => {
@@ -232,10 +274,16 @@ test('figures count what was received, answered, in time and late, and the days 
   ).toBe('not-allowed');
 });
 
-test.each(['open', 'closed'] as const)(
-  'a list of %s requests that are due on one day is turned over without losing or repeating any',
-  async (state) => {
-    world.goTo(state === 'open' ? '2027-03-01T10:00:00Z' : '2027-03-02T10:00:00Z');
+test.each([
+  ['open', null, '2027-03-01T10:00:00Z'],
+  ['closed', null, '2027-03-02T10:00:00Z'],
+  ['open', { by: 'received', isDown: false }, '2027-03-03T10:00:00Z'],
+  ['open', { by: 'received', isDown: true }, '2027-03-04T10:00:00Z'],
+  ['closed', { by: 'due', isDown: false }, '2027-03-05T10:00:00Z'],
+] as const)(
+  'a list of %s requests that are alike in what orders it (%j) is turned over without losing or repeating any',
+  async (state, order, now) => {
+    world.goTo(now);
     const refs: string[] = [];
     for (let n = 0; n < 7; n++) refs.push((await open({ channel: 'letter', regimes: ['eu-gdpr'] })).ref);
     if (state === 'closed')
@@ -243,13 +291,14 @@ test.each(['open', 'closed'] as const)(
         must(await decide(signe, { ref, outcome: 'refuse', ground: 'no-data', reason: 'Nothing was found.' }));
     await world.drain();
     const seen: string[] = [];
-    const turn = async (after: { dueOn: string; ref: string } | null) =>
-      must(await readRequests(signe, { state, right: null, stage: null, after, limit: 2 }));
+    const turn = async (after: { at: string; ref: string } | null) =>
+      must(await readRequests(signe, { state, right: null, stage: null, order, after, limit: 2 }));
     for (let page = await turn(null); ; page = await turn(page.next)) {
       seen.push(...page.lines.map(({ ref }) => ref));
       if (!page.next) break;
     }
     expect(new Set(seen).size).toBe(seen.length);
+    if (order) expect(seen.length).toBeGreaterThanOrEqual(7);
     expect(seen.filter((ref) => refs.includes(ref)).sort()).toEqual(refs);
   },
 );

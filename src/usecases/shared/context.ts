@@ -1,5 +1,7 @@
 import type { Handle } from '../../db/shared/handle';
 import type { WordBook } from '../../db/standing/words';
+import type { Installation, Layers } from '../../core/installation/settings';
+import type { HelpSection } from '../../core/words/helpText';
 import type { Reference } from '../../core/systems/references';
 import type { Actor } from '../../ports/actor';
 import type { Clock } from '../../ports/clock';
@@ -14,22 +16,10 @@ import type { Log } from '../../ports/log';
 import type { Mailer } from '../../ports/mailer';
 import type { Storage } from '../../ports/storage';
 import type { Inbox } from '../../ports/inbox';
+import type { Outside } from '../../ports/outside';
 import type { Threads } from '../../ports/threads';
 
-export interface OrganisationSettings {
-  name: string;
-  contact: string;
-  address: string;
-  authority: string;
-  zone: string;
-  country: string;
-  /** Last day of the financial year, `MM-DD`. */
-  financialYearEnd: string;
-  /** Days after receipt, or after a doubt arose, within which a question stops the clock. */
-  askWithinDays: number;
-  /** Mail domains of the organisation: addresses there are colleagues, not customers. */
-  ownDomains: readonly string[];
-}
+export type OrganisationSettings = Installation['organisation'];
 
 export interface SystemToReach {
   id: string;
@@ -64,6 +54,14 @@ export interface Context {
   inbox: Inbox | null;
   fileReader: FileReader;
   organisation: OrganisationSettings;
+  /** Whose installation it is was said: before that nothing is served but the way to say it. */
+  isSetUp: boolean;
+  /** What the environment says of the settings, and what holds where nobody says it. */
+  layers: Pick<Layers, 'given' | 'fallback'>;
+  /** What the pages say of themselves. */
+  help: () => readonly HelpSection[];
+  /** Ways out that are tried before they are kept. */
+  outside: Outside;
   baseUrl: string;
   /** Hosts and folders that systems added by hand may lie at. */
   reach: readonly string[];

@@ -162,7 +162,8 @@ async function checkedSettings(
     kind.settings.flatMap(({ name }) => (given[name]?.trim() ? [[name, given[name].trim()]] : [])),
   );
   for (const [name, place] of Object.entries(await outOfReach(own, ctx.reach, ctx.folders.real)))
-    problems[name] ??= `Bookend may not reach ${place}. Whoever runs it lists the place in BOOKEND_REACH first.`;
+    problems[name] ??=
+      `Bookend may not reach ${place}. List the place under Setup → Addresses first (or in BOOKEND_REACH).`;
   if (Object.keys(problems).length > 0) return refuse({ code: 'settings-wrong', problems });
   const settings = kind.settings.flatMap(({ name, isSecret }): [string, string][] => {
     const value = (given[name] ?? '').trim() || (isSecret ? kept[name] : '');

@@ -33,7 +33,7 @@ export async function openConnector(
   if (place)
     throw new ConnectorError(
       'not-allowed',
-      `Bookend may not reach ${place}. Whoever runs it lists the place in BOOKEND_REACH first.`,
+      `Bookend may not reach ${place}. List the place under Setup → Addresses first (or in BOOKEND_REACH).`,
     );
   return {
     connector: ctx.connect({

@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import { languageOf } from '../../core/letters/mailings';
 import { entryIn, phrasebook, titleIn, type Phrasebook } from '../../core/systems/phrasebook';
 import type { RegisterEntry } from '../../core/packs/cover';
@@ -29,7 +30,7 @@ export async function saidRegister(h: Handle, language: string | null | undefine
   const titles = new Map(entries.map((entry) => [`${entry.system}/${entry.collection}`, entry.title]));
   const unnamed = (place: string): string => {
     const [id = '', collection = ''] = [place.slice(0, place.indexOf('/')), place.slice(place.indexOf('/') + 1)];
-    return titleIn(`${names.get(id) ?? id} · ${collection.replace(/_/g, ' ')}`, names.get(id) ?? id, say);
+    return titleIn(`${names.get(id) ?? id} · ${spellOut(collection)}`, names.get(id) ?? id, say);
   };
   return {
     say,

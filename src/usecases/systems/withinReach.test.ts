@@ -13,6 +13,9 @@ test.each([
   [{ url: 'postgresql://a:b@DB.example:5432/shop?sslmode=require' }],
   [{ url: 'https://service.example/v2' }],
   [{ url: 'http://service.example:8080' }],
+  [{ url: 'mysql://a:b@db.example:5432/shop?ssl=1' }],
+  [{ host: 'Service.example', port: '1993', oauthUrl: 'https://service.example/token' }],
+  [{ host: 'db.example', port: '5432' }],
   [{ path: '/srv/papers' }],
   [{ path: '/srv/papers/old/' }],
   [{ folder: '/srv/papers/in', drop: '/srv/papers/out' }],
@@ -21,6 +24,10 @@ test.each([
 
 test.each([
   [{ url: 'postgres://a:b@db.example:5433/shop' }, ['db.example:5433']],
+  [{ url: 'mysql://a:b@db.example/shop' }, ['db.example:3306']],
+  [{ host: 'db.example' }, ['db.example:993']],
+  [{ host: 'db.example', security: 'starttls' }, ['db.example:143']],
+  [{ host: 'service.example', oauthUrl: 'https://login.example/token' }, ['login.example:443']],
   [{ url: 'http://169.254.169.254/latest' }, ['169.254.169.254:80']],
   [{ url: 'https://service.example.evil.example' }, ['service.example.evil.example:443']],
   [{ url: 'postgres://a:b@db.example/shop?host=/var/run' }, ['this address']],
@@ -58,3 +65,8 @@ test.each<[Record<string, string>, Record<string, string>, boolean]>([
   [{ url: '' }, { url: 'https://service.example' }, false],
   [{ signInUrl: 'https://evil.example/' }, { signInUrl: 'https://shop.example/sign-in' }, true],
 ])('%j after %j leads elsewhere: %s', (given, kept, expected) => expect(leadsElsewhere(given, kept)).toBe(expected));
+
+test('a password that was given for one mail server is not sent to another', () => {
+  expect(leadsElsewhere({ host: 'b.example' }, { host: 'a.example', password: 'x' })).toBe(true);
+  expect(leadsElsewhere({ host: 'A.example' }, { host: 'a.example', password: 'x' })).toBe(false);
+});

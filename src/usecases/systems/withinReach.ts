@@ -1,16 +1,20 @@
 import { sep } from 'node:path';
 import type { Folders } from '../../ports/folders';
 
-const ADDRESSES = new Set(['url']);
+const ADDRESSES = new Set(['url', 'oauthUrl']);
+/** A host by itself: its port stands beside it. */
+const HOSTS = new Set(['host']);
 const FOLDERS = new Set(['path', 'folder', 'drop']);
 const USUAL_PORTS: Record<string, string> = {
   'postgres:': '5432',
   'postgresql:': '5432',
+  'mysql:': '3306',
+  'mariadb:': '3306',
   'https:': '443',
   'http:': '80',
 };
 /** What may stand behind the question mark of a database's address: others would lead elsewhere, or to files of this server. */
-const HARMLESS = new Set(['sslmode', 'application_name']);
+const HARMLESS = new Set(['sslmode', 'ssl', 'application_name']);
 
 /**
  * Which connection settings lead to a place that Bookend was not allowed to go to: whoever adds a system does not thereby see this server's
@@ -32,6 +36,10 @@ export async function outOfReach(
       const host = hostOf(value);
       if (host === null || !(allowed.includes(host) || allowed.includes(host.replace(/:\d+$/, ''))))
         wrong[name] = host ?? 'this address';
+    } else if (HOSTS.has(name)) {
+      const host = value.toLowerCase();
+      const port = settings['port'] || (settings['security'] === 'tls' || !settings['security'] ? '993' : '143');
+      if (!allowed.includes(host) && !allowed.includes(`${host}:${port}`)) wrong[name] = `${host}:${port}`;
     } else if (FOLDERS.has(name)) {
       const path = await real(value);
       if (!folders.some((folder) => path === folder || path.startsWith(folder + sep))) wrong[name] = path;
@@ -49,6 +57,7 @@ export function leadsElsewhere(
     const value = given[name]?.trim();
     if (!value || kept[name] === undefined) return false;
     if (ADDRESSES.has(name)) return hostOf(value) !== hostOf(kept[name]);
+    if (HOSTS.has(name)) return value.toLowerCase() !== kept[name].toLowerCase();
     return name === 'signInUrl' && originOf(value) !== originOf(kept[name]);
   });
 }

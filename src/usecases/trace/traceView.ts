@@ -1,3 +1,4 @@
+import { spellOut } from '../../core/words/spellOut';
 import type { RequestRef, UserId } from '../../core/shared/ids';
 import type { AccessRefusal } from '../../core/access/refusals';
 import { BANDS } from '../../core/matching/score';
@@ -91,7 +92,7 @@ async function matchLine(
   isRedacted: boolean,
   nameOf: (userId: UserId) => string,
 ): Promise<MatchLine> {
-  const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => field.replace('-', ' '));
+  const agreeing = row.fields.filter(({ weight }) => weight > 0).map(({ field }) => spellOut(field));
   return {
     id: row.id,
     system: row.system_id,

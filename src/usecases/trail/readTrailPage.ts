@@ -3,9 +3,11 @@ import { link, type TrailAct } from '../../core/trail/chain';
 import { readTrail, trailOfMonth } from '../../db/trail/readTrail';
 import { timesOfLooks } from '../../db/trail/looks';
 import { userNames } from '../../db/access/users';
+import { listSystems } from '../../db/systems/systems';
 import type { TrailRow } from '../../db/trail/appendTrail';
 import type { TrailLine, TrailPage } from '../../core/trail/views';
 import type { Context } from '../shared/context';
+import { spellOut } from '../../core/words/spellOut';
 import { vaultOf, type Vault } from '../keys/vault';
 import { trailDetails } from './sealed';
 
@@ -22,6 +24,7 @@ export async function readTrailPage(
   return ctx.transaction(async (h) => {
     const rows = await readTrail(h, { ...filter, actor, limit: 101 });
     const names = await userNames(h);
+    const systems = new Map((await listSystems(h)).map(({ id, name }) => [id, name]));
     const times = await timesOfLooks(
       h,
       rows.map(({ id }) => id),
@@ -36,8 +39,9 @@ export async function readTrailPage(
         actor: names.get(row.actor) ?? row.actor,
         act: row.act,
         subject: row.subject,
+        about: row.subject && sayAbout(row.subject, systems),
         times: times.get(row.id) ?? 1,
-        details: await openDetails(ctx, vault, row, isMasked),
+        details: nameSystems(await openDetails(ctx, vault, row, isMasked), systems),
       });
     const month = ctx.clock.now().slice(0, 7);
     let isChainGood = true;
@@ -45,6 +49,36 @@ export async function readTrailPage(
       isChainGood &&= brokenAt(ctx, await trailOfMonth(h, tree, month)) === null;
     return { lines, next: rows.length > 100 ? rows[99]!.seq : null, isChainGood };
   });
+}
+
+type Names = ReadonlyMap<string, string>;
+
+const SYSTEM_ID = /\bsys_[A-Za-z0-9]+/g;
+
+/** A subject as it is called: a system by its name, a letter by its kind, what came in by mail as that. */
+function sayAbout(subject: string, systems: Names): string {
+  if (subject.startsWith('BK-')) return subject;
+  const thing = THINGS[subject.slice(0, 4)];
+  return thing ?? nameSystems(subject, systems) ?? subject;
+}
+
+/** Whose number says nothing to a reader; it stands in the tooltip. */
+const THINGS: Readonly<Record<string, string>> = {
+  prp_: 'a message to the privacy mailbox',
+  per_: 'a person',
+  aud_: 'a list',
+  imp_: 'a file that was taken in',
+};
+
+/** What is a code as a whole, in words: a kind of letter, of work. */
+const spelt = (text: string) => (/^[a-z]+(-[a-z]+)+$/.test(text) ? spellOut(text) : text);
+
+/** Systems by their names: `sys_shop/orders` is “Web shop, orders”. */
+function nameSystems(text: string | null, systems: Names): string | null {
+  if (text === null) return null;
+  return spelt(text)
+    .replace(SYSTEM_ID, (id: string) => systems.get(id) ?? id)
+    .replace(/(?<=\p{L})\/(?=\p{L})/gu, ', ');
 }
 
 /** What was looked for: words that name somebody. */

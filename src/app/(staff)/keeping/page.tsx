@@ -73,7 +73,7 @@ export default async function KeepingPage() {
               {rules.map((rule) => (
                 <tr key={rule.id}>
                   <td>{rule.place}</td>
-                  <td className="mono">{rule.from}</td>
+                  <td>{rule.from}</td>
                   <td>{rule.period}</td>
                   <td>{rule.law}</td>
                 </tr>

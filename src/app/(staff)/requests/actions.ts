@@ -18,6 +18,7 @@ import {
   reopenInput,
   setMatterInput,
   setOwnerInput,
+  takeBackNoteInput,
 } from '../../../core/requests/schema';
 import { idInput, refInput } from '../../../core/shared/inputs';
 import {
@@ -79,6 +80,7 @@ export const whatIf = act(whatIfInput, basis.whatIf);
 
 // Working together.
 export const setOwner = act(setOwnerInput, notes.setOwner);
+export const takeBackNote = act(takeBackNoteInput, notes.takeBackNote);
 export const addNote = act(addNoteInput, notes.addNote);
 export const setMatter = act(setMatterInput, matters.setMatter);
 

@@ -21,7 +21,7 @@ export default async function RequestPage({ params }: { params: Promise<{ ref: R
       trace={trace.ok ? trace.value : null}
       zone={ctx.organisation.zone}
       today={localDay(ctx.clock.now(), ctx.organisation.zone)}
-      actions={actions}
+      actions={{ ...actions }}
     />
   );
 }

@@ -8,5 +8,5 @@ export const metadata = { title: 'System' };
 export default async function SystemPage({ params }: { params: Promise<{ id: string }> }) {
   const { ctx } = await staff('systems.see');
   const system = shown(await readSystem(ctx, { id: (await params).id }));
-  return <SystemSheet system={system} zone={ctx.organisation.zone} actions={actions} />;
+  return <SystemSheet system={system} zone={ctx.organisation.zone} actions={{ ...actions }} />;
 }

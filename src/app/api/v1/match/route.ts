@@ -1,19 +1,15 @@
 import * as yup from 'yup';
+import { matchQuerySchema } from '../../../../core/matching/schema';
 import { score } from '../../../../core/matching/score';
 import { personRecordSchema } from '../../../../core/requests/schema';
 import { api } from '../../../lib/api';
 import { checkBody } from '../../../lib/checkBody';
 
 const MOST = 1000;
-const schema = yup.object({
-  left: personRecordSchema.required(),
-  right: yup.mixed<object>().required(),
-  prior: yup.number().moreThan(0).lessThan(1),
-});
 const rightSchema = yup.array(personRecordSchema.required()).max(MOST).required();
 
 export async function POST(request: Request): Promise<Response> {
-  return api(request, 'people:read', schema, async ({ body }) => {
+  return api(request, 'people:read', matchQuerySchema, async ({ body }) => {
     const right = checkBody(rightSchema, [body.right].flat());
     if (!right.ok)
       return {

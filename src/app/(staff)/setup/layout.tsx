@@ -1,0 +1,16 @@
+import type { ReactNode } from 'react';
+import { ACTS, reachOf } from '../../../core/access/roles';
+import { SetupNav } from '../../../ui/installation/SetupNav';
+import '../../../ui/installation/installation.css';
+import '../../../ui/ledger/ledger.css';
+import { currentStaff } from '../../lib/session';
+
+export default async function SetupLayout({ children }: { children: ReactNode }) {
+  const actor = await currentStaff();
+  return (
+    <>
+      <SetupNav acts={actor ? ACTS.filter((act) => reachOf(actor.roles, act) !== null) : []} />
+      {children}
+    </>
+  );
+}
