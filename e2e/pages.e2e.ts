@@ -20,6 +20,7 @@ import {
   signedIn,
   textOf,
   wait,
+  valued,
   WORLD,
 } from './support/world';
 
@@ -211,7 +212,7 @@ describe('bad input', () => {
     await typeDay(page, 'Day of receipt', '2027-01-05');
     await press(page, 'Open the request');
     await seen(page, 'cannot have been received in the future (Tue 5 Jan 2027)');
-    expect(await page.$eval('input[name=familyName]', (field) => field.value)).toBe('Tomorrow');
+    await valued(page, 'familyName', 'Tomorrow');
   });
 
   test('the clock is told, and an extension announced, with its reason', async () => {

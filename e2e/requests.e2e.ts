@@ -20,6 +20,7 @@ import {
   signedIn,
   textOf,
   until,
+  valued,
   WORLD,
 } from './support/world';
 
@@ -38,8 +39,7 @@ test('a message to the privacy mailbox → proposed with right, person and day �
   await go(page, '/requests/inbox');
   await seen(page, 'Indsigt i mine oplysninger');
   await seen(page, '“indsigt” is said when access is asked for.');
-  const received = await page.$eval('input[name=receivedOn]', (field) => field.value);
-  expect(received).toBe('20/11/2026');
+  await valued(page, 'receivedOn', '20/11/2026');
   await press(page, 'Open the request');
   await at(page, /^\/requests\/BK-/);
   const ref = new URL(page.url()).pathname.split('/').at(-1)!;

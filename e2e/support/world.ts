@@ -133,6 +133,16 @@ export async function seen(page: Page, words: string | RegExp, timeout = PATIENC
   await holds(page, `“${words}”`, (s, f) => new RegExp(s, f).test(document.body.innerText), [source, flags], timeout);
 }
 
+/** Waits until a field holds the value: where scripts dress a field up, it says its value in its own way once they have. */
+export function valued(page: Page, name: string, value: string): Promise<void> {
+  return holds(
+    page,
+    `“${value}” in ${name}`,
+    (field, wanted) => document.querySelector<HTMLInputElement>(`[name="${field}"]`)?.value === wanted,
+    [name, value],
+  );
+}
+
 /** Presses the button (or follows the link) that says so, when it can be pressed; one that is made anew at this moment is looked for again. */
 export async function press(page: Page, words: string | RegExp): Promise<void> {
   const [source, flags] =
