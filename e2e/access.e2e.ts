@@ -9,7 +9,21 @@ import {
   proveByCode,
   traceToEnd,
 } from './support/journeys';
-import { fill, go, holds, launch, mailTo, press, query, seen, signedIn, textOf, valued, wait, WORLD } from './support/world';
+import {
+  fill,
+  go,
+  holds,
+  launch,
+  mailTo,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  valued,
+  wait,
+  WORLD,
+} from './support/world';
 
 let browser: Browser;
 let page: Page;

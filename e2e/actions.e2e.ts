@@ -241,6 +241,12 @@ const CALLS: Called[] = [
   }),
   one('makeApiKey', { name: 'never', systemId: 'sys_none', scopes: ['standing:read'] }, ['administrator']),
   one('rotateApiKey', { id: 'api_none' }, ['administrator']),
+  one('addWebhook', { name: 'never', url: 'https://nowhere.example/x', topics: ['choices'] }, ['administrator']),
+  one('rotateWebhookSecret', { id: 'whk_none' }, ['administrator']),
+  one('pauseWebhook', { id: 'whk_none' }, ['administrator']),
+  one('resumeWebhook', { id: 'whk_none' }, ['administrator']),
+  one('tryWebhook', { id: 'whk_none' }, ['administrator']),
+  one('removeWebhook', { id: 'whk_none' }, ['administrator']),
   one('revokeApiKey', { id: 'api_none' }, ['administrator']),
   one(
     'readHelpOf',

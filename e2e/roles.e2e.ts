@@ -67,9 +67,18 @@ const PAGES: Record<string, Allowed> = {
     'retention-keeper',
   ],
   ...Object.fromEntries(
-    ['', '/organisation', '/requests', '/mail', '/mailbox', '/network', '/api-keys', '/example', '/storage'].map(
-      (part) => [`/setup${part}`, ['supervisor', 'auditor', 'administrator'] as Allowed],
-    ),
+    [
+      '',
+      '/organisation',
+      '/requests',
+      '/mail',
+      '/mailbox',
+      '/network',
+      '/api-keys',
+      '/webhooks',
+      '/example',
+      '/storage',
+    ].map((part) => [`/setup${part}`, ['supervisor', 'auditor', 'administrator'] as Allowed]),
   ),
   '/setup/colleagues': ['auditor', 'administrator'],
   '/setup/laws': ['auditor', 'administrator'],

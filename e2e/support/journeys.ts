@@ -13,6 +13,7 @@ export const SETUP = [
   '/retention',
   '/laws',
   '/api-keys',
+  '/webhooks',
   '/example',
   '/storage',
   '/keys',

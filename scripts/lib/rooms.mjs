@@ -19,6 +19,7 @@ export const ROOMS = [
   'imports',
   'audiences',
   'drift',
+  'webhooks',
   'clock',
   'intake',
   'identity',

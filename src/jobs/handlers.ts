@@ -16,6 +16,7 @@ import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
 import { findSamePeople } from '../usecases/intake/findSamePeople';
 import { runRecordActs } from '../usecases/carryOut/recordActs';
+import { callWebhook } from '../usecases/webhooks/callWebhook';
 import { findAlike } from '../usecases/trace/findAlike';
 import { traceSystem } from '../usecases/trace/traceSystem';
 
@@ -39,6 +40,7 @@ export const HANDLERS: Handlers = {
   'compare-system': compareSystem,
   'correct-drift': (ctx) => correctDrift(ctx),
   'deposit-head': (ctx) => depositHead(ctx),
+  'call-webhook': callWebhook,
   'rotate-keys': rotateKeys,
   'remove-sealed': removeSealed,
 };

@@ -1,5 +1,6 @@
 import { maildirInbox } from '../connectors/mailbox/maildirInbox';
 import { imapInbox } from '../connectors/mailbox/imapInbox';
+import { post } from '../connectors/webhooks/post';
 import { smtpMailer } from '../connectors/mail/smtpMailer';
 import { installationOf, type Mailbox, type Settings } from '../core/installation/settings';
 import type { Inbox } from '../ports/inbox';
@@ -40,7 +41,7 @@ export function installed(config: Config, kept: Kept) {
         return now.send(mail);
       },
     } satisfies Mailer,
-    outside: { mailerAt: smtpMailer, inboxAt } satisfies Outside,
+    outside: { mailerAt: smtpMailer, inboxAt, post } satisfies Outside,
   };
 }
 

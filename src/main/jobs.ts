@@ -89,6 +89,7 @@ const FAULT_MS = 2000;
 /** How many pieces of a kind one worker has in hand at once. */
 const LANES: Partial<Record<JobName, number>> = {
   'trace-system': 6,
+  'call-webhook': 3,
   'run-erasure': 4,
   'build-pack': 2,
   'run-record-acts': 2,

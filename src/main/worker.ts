@@ -11,6 +11,7 @@ import { watchFolders } from '../usecases/imports/watchFolders';
 import { takeInbox } from '../usecases/intake/takeInbox';
 import { dailyWork } from '../usecases/daily/dailyWork';
 import { resumeWork } from '../usecases/daily/resumeWork';
+import { callWebhooks } from '../usecases/webhooks/callWebhook';
 import { readConfig } from './config';
 import { createContext } from './context';
 import { keepUpToDate, type Kept } from './installed';
@@ -22,6 +23,7 @@ const CONNECTIONS = 14;
 const BEAT_EVERY_MS = 5000;
 const RESUME_EVERY_MS = 20_000;
 const WATCH_EVERY_MS = 5000;
+const WEBHOOKS_EVERY_MS = 3000;
 const BEATS_KEPT_MS = 86_400_000;
 
 const config = readConfig();
@@ -52,6 +54,7 @@ every(BEAT_EVERY_MS, 'sign of life', sayAlive);
 every(WATCH_EVERY_MS, 'watch folders', () => watchFolders(ctx, seenFiles));
 every(WATCH_EVERY_MS, 'privacy mailbox', () => takeInbox(ctx, seenMails));
 every(config.BOOKEND_DAILY_LOOK_MS, 'daily work', () => dailyWork(ctx));
+every(WEBHOOKS_EVERY_MS, 'webhooks', () => callWebhooks(ctx));
 every(RESUME_EVERY_MS, 'resume', () => resumeWork(ctx));
 ctx.log.info({ resumed }, 'worker ready');
 

@@ -7,6 +7,7 @@ export interface JobPayloads extends Record<RunKind, { runId: RunId }> {
   'deliver-letters': Record<string, never>;
   'correct-drift': Record<string, never>;
   'deposit-head': Record<string, never>;
+  'call-webhook': { webhookId: string };
   'trace-system': { systemId: SystemId };
   'find-alike': { traceId: TraceId };
   'find-same-people': Record<string, never>;
@@ -24,6 +25,7 @@ export const JOB_NAMES: readonly JobName[] = [
   'run-record-acts',
   'correct-drift',
   'deposit-head',
+  'call-webhook',
 ];
 
 export interface Jobs {

@@ -63,6 +63,9 @@ export const PLACES: Record<string, Record<string, Ending>> = {
     'preview file_path': 'key',
     header: { stays: 'imports of old alone: names of columns' },
   },
+  webhooks: { 'id name url reached made_by': 'nobody' },
+  webhook_events: { stage: 'nobody' },
+  webhook_calls: { 'id said fault': 'nobody' },
   key_checks: { 'kind value': 'nobody' },
   key_exports: { id: 'nobody' },
   law_standpoints: { 'reason regime stated_by': 'nobody' },
@@ -182,6 +185,7 @@ export const SEALED_PLACES: Record<string, Ending> = {
   'residue.keys_sealed': {
     stays: 'by which keys a restored copy finds what has to be erased when a law lets go of it',
   },
+  'webhooks.secret_sealed': { stays: 'secrets of programs, which speak of nobody' },
   'settings.secrets_sealed': { stays: 'the organisation’s own secrets' },
   'systems.connection_sealed': { stays: 'the organisation’s own secrets' },
   'trace_keys.value_sealed': 'request',

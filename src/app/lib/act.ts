@@ -3,7 +3,7 @@ import type { Result } from '../../core/shared/result';
 import type { ActionResult } from '../../ui/shared/actionResult';
 import { sayRefusal, type Refusal } from '../../core/words/refusals';
 import type { Context } from '../../usecases/shared/context';
-import { SIGNED_OUT } from '../../ui/shared/signedOut';
+import { SIGNED_OUT } from '../../ui/shared/notDone';
 import { inWords } from './answering';
 import { readForm, WRONG_SHAPE } from './form';
 import { staffContext } from './session';

@@ -116,6 +116,7 @@ export const TRAIL_ACTS = [
   'drift-corrected',
   'drift-believed',
   'webhook-received',
+  'webhook-changed',
   'journal-replayed',
   'certificate-opened',
   'request-answered',

@@ -104,6 +104,7 @@ import type {
   StrikeRefusal,
   VerdictRefusal,
 } from '../trace/refusals';
+import type { AddWebhookRefusal, TryWebhookRefusal } from '../webhooks/refusals';
 
 /** Everything that can be refused. */
 export type Refusal =
@@ -112,6 +113,8 @@ export type Refusal =
   | AccountLinkRefusal
   | AddAssignmentRuleRefusal
   | AddKeyRefusal
+  | AddWebhookRefusal
+  | TryWebhookRefusal
   | ChangePasswordRefusal
   | ConfirmMailRefusal
   | ExampleRefusal

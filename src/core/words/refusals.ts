@@ -194,6 +194,10 @@ const WORDS: Words<Refusal> = {
   'last-administrator': () => 'Somebody has to stay an administrator: nobody could let anybody in any more.',
   'own-roles': () => 'Another administrator changes your roles.',
   'no-such-system': () => 'Choose the system whose calls they are.',
+  'webhook-out-of-reach': (v) =>
+    `Bookend may not reach ${v.host}. List the place under Setup → Addresses first (or in BOOKEND_REACH).`,
+  'webhook-known': () => 'This address is told already.',
+  'webhook-busy': () => 'Something else is being sent there, or nothing is sent for now. See its calls.',
   'set-by-environment': (v) =>
     `Whoever started Bookend says this (${SETTINGS[v.setting].env}); it can be changed there only. Nothing was saved.`,
   'secret-again': () => 'This leads to another place: the password has to be given again. Nothing was saved.',

@@ -185,6 +185,17 @@ export async function choiceById(h: Handle, id: string): Promise<ChoiceRow | und
   return h.trx('choices').where({ id }).first();
 }
 
+/** Choices by their ids, in no order. */
+export async function choicesById(h: Handle, ids: readonly string[]): Promise<ChoiceRow[]> {
+  return h.trx('choices').whereRaw('id = any(?)', [ids as string[]]);
+}
+
+/** The number of the last choice of a tree; 0 before the first. */
+export async function lastSeq(h: Handle, tree: number): Promise<number> {
+  const last = (await h.trx('choices').where({ tree }).max('seq as seq').first()) as { seq: number | null } | undefined;
+  return last?.seq ?? 0;
+}
+
 export async function lastHead(h: Handle, tree: number): Promise<HeadRow | undefined> {
   return h.trx('ledger_heads').where({ tree }).orderBy('size', 'desc').first();
 }

@@ -43,6 +43,7 @@ import * as documentsSeen from '../migrations/0041_documents_seen';
 import * as notesTakenBack from '../migrations/0042_notes_taken_back';
 import * as requestsInOrder from '../migrations/0043_requests_in_order';
 import * as ownInstallation from '../migrations/0044_own_installation';
+import * as webhooks from '../migrations/0045_webhooks';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -90,6 +91,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0042_notes_taken_back': notesTakenBack,
   '0043_requests_in_order': requestsInOrder,
   '0044_own_installation': ownInstallation,
+  '0045_webhooks': webhooks,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -7,6 +7,9 @@ import { testWorld, type TestWorld } from '../../../test/support/database';
 const TABLES: Readonly<Record<string, string>> = {
   'access/accountLinks AccountLinkRow': 'account_links',
   'access/apiKeys ApiKeyRow': 'api_keys',
+  'webhooks/webhooks WebhookRow': 'webhooks',
+  'webhooks/webhooks WebhookCallRow': 'webhook_calls',
+  'webhooks/webhooks WebhookEventRow': 'webhook_events',
   'access/users UserRow': 'users',
   'audiences/audiences AudienceRow': 'audiences',
   'carryOut/recipientsTold RecipientToldRow': 'recipients_told',

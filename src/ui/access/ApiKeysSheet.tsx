@@ -21,6 +21,8 @@ import type { SetupActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { ListTable } from '../shared/ListTable';
 import { ShownOnce } from './ShownOnce';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 type Acts = Pick<SetupActs, 'makeApiKey' | 'rotateApiKey' | 'revokeApiKey'>;
 
@@ -146,10 +148,7 @@ function NewKeyForm({
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await makeApiKey(values).catch((): ActionResult<NewSecret> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await makeApiKey(values).catch(stillHere);
     if (!result.ok) {
       setFailure(result.message);
       return tellFields(setError, result.fields);
@@ -165,11 +164,7 @@ function NewKeyForm({
         <h2>Make a key</h2>
       </header>
       <div className="pad fields">
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         <div className="pair">
           <TextField
             id="key-name"

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useState, useTransition } from 'react';
 import type { ActionResult } from '../shared/actionResult';
 import type { ForgottenActs } from '../shared/acts';
+import { tryAgain } from '../shared/notDone';
 
 /** Asks for a way to choose another password. The answer is the same whether or not the address is known. */
 export function ForgottenForm({ forgotPassword }: Pick<ForgottenActs, 'forgotPassword'>) {
@@ -24,14 +25,7 @@ export function ForgottenForm({ forgotPassword }: Pick<ForgottenActs, 'forgotPas
       aria-label="Forgotten password"
       onSubmit={(event) => {
         event.preventDefault();
-        start(async () =>
-          setSaid(
-            await forgotPassword({ email }).catch((): ActionResult => ({
-              ok: false,
-              message: 'The server did not answer. Try again.',
-            })),
-          ),
-        );
+        start(async () => setSaid(await forgotPassword({ email }).catch(tryAgain)));
       }}
     >
       {said && !said.ok && (

@@ -7,14 +7,14 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Controller } from 'react-hook-form';
 import { inviteInput, type Invite } from '../../core/access/schema';
-import type { Invited } from '../../core/access/views';
 import { tellFields } from '../fields/tellFields';
 import { useFields } from '../fields/useFields';
 import type { SetupActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 import { RolesField } from './RolesField';
 import { ShownOnce } from './ShownOnce';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 const EMPTY: Invite = { name: '', email: '', roles: ['coordinator'] };
 
@@ -31,10 +31,7 @@ export function InviteForm({ inviteColleague }: Pick<SetupActs, 'inviteColleague
   const submit = handleSubmit(async (values) => {
     setFailure(null);
     setMade(null);
-    const result = await inviteColleague(values).catch((): ActionResult<Invited> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await inviteColleague(values).catch(stillHere);
     if (!result.ok) {
       setFailure(result.message);
       return tellFields(setError, result.fields);
@@ -59,11 +56,7 @@ export function InviteForm({ inviteColleague }: Pick<SetupActs, 'inviteColleague
         <h2>Invite a colleague</h2>
       </header>
       <div className="pad fields">
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         {made && (
           <ShownOnce
             what={`Mail does not go out yet. Hand this address over to ${made.name} yourself; it works once, for a week:`}

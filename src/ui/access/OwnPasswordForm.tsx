@@ -7,9 +7,10 @@ import { useState } from 'react';
 import { changePasswordInput, type ChangePassword } from '../../core/access/schema';
 import { tellFields } from '../fields/tellFields';
 import { useFields } from '../fields/useFields';
-import type { ActionResult } from '../shared/actionResult';
 import type { OwnActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
+import { FailureNote } from '../shared/FailureNote';
+import { tryAgain } from '../shared/notDone';
 
 /** Another password for oneself. */
 export function OwnPasswordForm({ changePassword }: Pick<OwnActs, 'changePassword'>) {
@@ -21,10 +22,7 @@ export function OwnPasswordForm({ changePassword }: Pick<OwnActs, 'changePasswor
   const say = useSay();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await changePassword(values).catch((): ActionResult => ({
-      ok: false,
-      message: 'The server did not answer. Try again.',
-    }));
+    const result = await changePassword(values).catch(tryAgain);
     if (result.ok) {
       reset();
       return say('Changed; you are signed out everywhere else', true);
@@ -49,11 +47,7 @@ export function OwnPasswordForm({ changePassword }: Pick<OwnActs, 'changePasswor
         <h2>Password</h2>
       </header>
       <div className="pad fields" style={{ maxWidth: 460 }}>
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         {field('before', 'Password until now', ' ', 'current-password')}
         {field(
           'password',

@@ -8,8 +8,9 @@ import { useState } from 'react';
 import { passwordByLinkInput, type PasswordByLink } from '../../core/access/schema';
 import { tellFields } from '../fields/tellFields';
 import { useFields } from '../fields/useFields';
-import type { ActionResult } from '../shared/actionResult';
 import type { WelcomeActs } from '../shared/acts';
+import { FailureNote } from '../shared/FailureNote';
+import { tryAgain } from '../shared/notDone';
 
 /** Whoever was asked in, or has forgotten theirs, chooses a password. */
 export function PasswordForm({ token, choosePassword }: { token: string } & Pick<WelcomeActs, 'choosePassword'>) {
@@ -21,10 +22,7 @@ export function PasswordForm({ token, choosePassword }: { token: string } & Pick
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await choosePassword(values).catch((): ActionResult => ({
-      ok: false,
-      message: 'The server did not answer. Try again.',
-    }));
+    const result = await choosePassword(values).catch(tryAgain);
     if (result.ok) return router.push('/desk');
     setFailure(result.message);
     tellFields(setError, result.fields);
@@ -32,11 +30,7 @@ export function PasswordForm({ token, choosePassword }: { token: string } & Pick
   const error = formState.errors.password?.message;
   return (
     <form onSubmit={submit} noValidate className="fields" aria-label="Choose a password">
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <TextField
         id="password"
         {...register('password')}

@@ -11,6 +11,8 @@ import type { Role } from '../../core/access/roles';
 import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 import { RolesField } from './RolesField';
+import { FailureNote } from '../shared/FailureNote';
+import { tryAgain } from '../shared/notDone';
 
 /** Other roles for a colleague. They are signed out, so that nothing goes on with the old ones. */
 export function RolesDialog({
@@ -31,10 +33,7 @@ export function RolesDialog({
   const router = useRouter();
   const submit = () =>
     start(async () => {
-      const result = await save(roles).catch((): ActionResult => ({
-        ok: false,
-        message: 'The server did not answer. Try again.',
-      }));
+      const result = await save(roles).catch(tryAgain);
       if (!result.ok) return setFailure(result.message);
       say(`${name} has other roles and is signed out`, true);
       router.refresh();
@@ -44,11 +43,7 @@ export function RolesDialog({
     <Dialog open onClose={close} aria-labelledby="roles-of">
       <DialogTitle id="roles-of">Roles of {name}</DialogTitle>
       <DialogContent>
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         <RolesField roles={roles} set={setRoles} />
         <p className="muted">They are signed out everywhere and sign in again with what they may do from now on.</p>
       </DialogContent>

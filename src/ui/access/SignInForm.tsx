@@ -5,9 +5,10 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useActionState, useState, type FormEvent, type ReactNode } from 'react';
 import type { SessionActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import '../shared/public.css';
+import { FailureNote } from '../shared/FailureNote';
+import { tryAgain } from '../shared/notDone';
 
 interface Props {
   signIn: SessionActs['signIn'];
@@ -32,10 +33,7 @@ export function SignInForm({ signIn, post = notPosted, to = '/desk', onDone }: P
     const result = await signIn({
       email: String(form.get('email')),
       password: String(form.get('password')),
-    }).catch((): ActionResult => ({
-      ok: false,
-      message: 'The server did not answer. Try again.',
-    }));
+    }).catch(tryAgain);
     if (result.ok) return onDone ? onDone() : router.push(to);
     setBusy(false);
     setFailure(result.message);
@@ -52,11 +50,7 @@ export function SignInForm({ signIn, post = notPosted, to = '/desk', onDone }: P
           Bookend
         </h1>
       )}
-      {said && (
-        <p className="note bad" role="alert">
-          {said}
-        </p>
-      )}
+      <FailureNote text={said} />
       <input type="hidden" name="to" value={to} />
       <TextField
         name="email"

@@ -11,7 +11,6 @@ import type { AskedLine, AudienceView } from '../../core/audiences/views';
 import { sayInstant, sayShortDay } from '../../core/shared/days';
 import { ActButton } from '../shared/ActButton';
 import type { LedgerActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { axes, Chart } from '../shared/Chart';
 import { RunState, type StopRun } from '../runs/RunProgress';
 import { RefreshWhile } from '../shared/RefreshWhile';
@@ -19,6 +18,8 @@ import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
 import { SAMPLE_DRAFT } from './sampleDraft';
 import { FileDrop } from '../fields/FileDrop';
+import { FailureNote } from '../shared/FailureNote';
+import { tryAgain } from '../shared/notDone';
 
 const number = new Intl.NumberFormat('en');
 
@@ -272,11 +273,7 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
           choose={setFile}
           disabled={isBusy}
         />
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         <div>
           <Button type="submit" variant="contained" disabled={isBusy}>
             {isBusy ? 'Sending…' : 'Ask about every address'}
@@ -296,10 +293,7 @@ function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
     if (!file) return setFailure('Choose the draft first.');
     const form = new FormData();
     form.set('file', file);
-    const result = await checkDraft(form).catch((): ActionResult<MessageVerdict> => ({
-      ok: false,
-      message: 'The server did not answer. Try again.',
-    }));
+    const result = await checkDraft(form).catch(tryAgain);
     setVerdict(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
@@ -324,11 +318,7 @@ function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
           )}
         </div>
       </form>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       {verdict && (
         <div className={`note ${verdict.isFit ? 'good' : 'bad'}`} role="status">
           <p>

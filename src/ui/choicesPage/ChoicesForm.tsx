@@ -12,6 +12,7 @@ import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
 import { sayLost } from '../../core/words/ownRefusals';
 import { ListTable } from '../shared/ListTable';
+import { FailureNote } from '../shared/FailureNote';
 
 type Said = Record<string, boolean | undefined>;
 
@@ -121,11 +122,7 @@ export function ChoicesForm({
             )}
           </fieldset>
         ))}
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         {done && (
           <p className="note good" role="status">
             {done}

@@ -7,6 +7,7 @@ import { sayDay } from '../../core/shared/days';
 import type { TaskView } from '../../core/helpers/views';
 import type { TaskActs } from '../shared/acts';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { FailureNote } from '../shared/FailureNote';
 
 interface Props extends Pick<TaskActs, 'openTask' | 'finishTask'> {
   token: string;
@@ -71,11 +72,7 @@ export function HelperTask({ token, openTask, finishTask, postOpen = notPosted, 
   if (!task)
     return (
       <>
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         <p>
           You look after a system that we cannot search ourselves. Press to see what is asked. What you will see is
           confidential.
@@ -102,11 +99,7 @@ export function HelperTask({ token, openTask, finishTask, postOpen = notPosted, 
       }}
       className="fields"
     >
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <p>
         {task.kind === 'search' ? (
           <>

@@ -9,6 +9,7 @@ import type { Language } from '../../core/letters/mailings';
 import type { IdentityActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { FailureNote } from '../shared/FailureNote';
 
 /** The code from the mail; how many tries are left is said. */
 export function CodeForm({
@@ -50,11 +51,7 @@ export function CodeForm({
     );
   return (
     <form action={action} onSubmit={(event) => void submit(event)} className="fields" aria-label={words.code}>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <TextField
         name="code"
         label={words.code}

@@ -10,9 +10,9 @@ import type { HeldLine } from '../../core/imports/views';
 import type { RecordStatus } from '../../core/ledger/schema';
 import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { Grid } from '../grid/Grid';
 import { type GridColumn } from '../grid/gridTypes';
+import { stillHere } from '../shared/notDone';
 
 /** Of one file. */
 export interface Correcting {
@@ -95,12 +95,7 @@ function LineText({
     event.preventDefault();
     if (!correct || raw === null) return;
     setBusy(true);
-    const result = await correct
-      .correctLine({ importId: correct.importId, line: one.line, raw })
-      .catch((): ActionResult<never> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      }));
+    const result = await correct.correctLine({ importId: correct.importId, line: one.line, raw }).catch(stillHere);
     setBusy(false);
     if (!result.ok) return say(result.message, false);
     const { status, reasons } = result.value;

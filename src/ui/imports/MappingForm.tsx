@@ -14,6 +14,7 @@ import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { Choose } from '../fields/Choose';
 import { AnswerWords, PurposeWords } from './FileWords';
+import { FailureNote } from '../shared/FailureNote';
 
 const SAY: Record<ImportField, string> = {
   externalId: 'number of the line',
@@ -74,11 +75,7 @@ export function MappingForm({ toMap, importId, mapImport }: Props) {
       <pre className="hash" style={{ margin: 0, whiteSpace: 'pre-wrap' }}>
         {[columns.join(' · '), ...sample.slice(0, 3)].join('\n')}
       </pre>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <Columns columns={columns} mapping={mapping} setMapping={setMapping} />
       <AnswerWords
         found={wordsIn('answer')}

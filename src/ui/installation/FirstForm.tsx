@@ -9,8 +9,9 @@ import { firstSchema, type First } from '../../core/installation/schema';
 import { CountryField } from '../fields/PlaceFields';
 import { tellFields } from '../fields/tellFields';
 import { useFields } from '../fields/useFields';
-import type { ActionResult } from '../shared/actionResult';
 import type { FirstActs } from '../shared/acts';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 /** Who begins, and whose installation it is: once, by whoever opens the first address. */
 export function FirstForm({
@@ -38,10 +39,7 @@ export function FirstForm({
   useEffect(() => setValue('zone', Intl.DateTimeFormat().resolvedOptions().timeZone), [setValue]);
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await begin(values).catch((): ActionResult => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await begin(values).catch(stillHere);
     if (result.ok) return router.push('/setup');
     setFailure(result.message);
     tellFields(setError, result.fields);
@@ -59,11 +57,7 @@ export function FirstForm({
   );
   return (
     <form onSubmit={submit} noValidate className="fields" aria-label="Begin">
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <h2 style={{ marginBottom: 8 }}>You</h2>
       <div className="pair">
         {field('yourName', 'Your name', 'As colleagues call you.', { autoFocus: true, autoComplete: 'name' })}

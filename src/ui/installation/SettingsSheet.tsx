@@ -10,11 +10,12 @@ import { FormChoose } from '../fields/FormChoose';
 import { tellFields } from '../fields/tellFields';
 import { useFields } from '../fields/useFields';
 import type { SetupActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 import { ASKED, SECTION_WORDS } from './settingFields';
 import { SettingsHistory } from './SettingsHistory';
 import { MailboxTry, MailProof } from './TryOut';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 type Values = Record<string, string>;
 type Acts = Pick<SetupActs, 'saveSettings' | 'tryMail' | 'confirmMail' | 'tryMailbox'>;
@@ -73,10 +74,7 @@ function SettingsForm({
   const router = useRouter();
   const submit = handleSubmit(async (typed) => {
     setFailure(null);
-    const result = await save({ section: view.section, values: typed }).catch((): ActionResult => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await save({ section: view.section, values: typed }).catch(stillHere);
     if (result.ok) {
       say('Saved; it holds from now on', true);
       return router.refresh();
@@ -91,11 +89,7 @@ function SettingsForm({
   return (
     <form onSubmit={submit} noValidate className="sheet" aria-label={SECTION_WORDS[view.section].title}>
       <div className="pad fields settings">
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         {shown.map((setting) => {
           const { help, options, isLong } = ASKED[setting.name];
           const error = formState.errors[setting.name]?.message;

@@ -15,6 +15,7 @@ const PARTS: readonly { href: string; title: string; act: Act }[] = [
   { href: '/setup/retention', title: 'Retention', act: 'keeping.see' },
   { href: '/setup/laws', title: 'Laws', act: 'people.see' },
   { href: '/setup/api-keys', title: 'API keys', act: 'installation.see' },
+  { href: '/setup/webhooks', title: 'Webhooks', act: 'installation.see' },
   { href: '/setup/storage', title: 'Storage', act: 'installation.see' },
   { href: '/setup/keys', title: 'Master keys', act: 'people.see' },
 ];

@@ -21,6 +21,7 @@ import { useIsAwake } from '../theme/useIsAwake';
 import { FormDay } from '../fields/FormDay';
 import { PlaceFields } from '../fields/PlaceFields';
 import { useDraft } from './useDraft';
+import { FailureNote } from '../shared/FailureNote';
 
 type Values = InferType<typeof publicRequestSchema>;
 type Asked = { ref: RequestRef; word: string };
@@ -122,11 +123,7 @@ export function AskForm({
       aria-label={words.title}
     >
       <input type="hidden" name="language" value={language} />
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <Radios
         legend={words.what}
         name="right"

@@ -2,7 +2,6 @@
 
 import { useFields } from '../fields/useFields';
 import { tellFields } from '../fields/tellFields';
-import type { RequestRef } from '../../core/shared/ids';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -16,12 +15,13 @@ import { LANGUAGE_NAMES, LANGUAGES } from '../../core/letters/mailings';
 import { RIGHTS } from '../../core/requests/rights';
 import { FOR_WHOM, openRequestSchema } from '../../core/requests/schema';
 import type { RequestActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { LawsField, sayProposed } from './LawsField';
 import { FormDay } from '../fields/FormDay';
 import { PlaceFields } from '../fields/PlaceFields';
 import { FormChoose } from '../fields/FormChoose';
 import { type Option } from '../fields/Choose';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 type Values = InferType<typeof openRequestSchema>;
 
@@ -98,10 +98,7 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await open(values).catch((): ActionResult<{ ref: RequestRef }> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await open(values).catch(stillHere);
     if (result.ok) return router.push(`/requests/${result.value.ref}`);
     setFailure(result.message);
     tellFields(setError, result.fields);
@@ -136,11 +133,7 @@ export function NewRequestForm({ today, laws, standpoint, filled = {}, open }: P
   );
   return (
     <form onSubmit={submit} noValidate className="fields" aria-label="Open a request">
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <div className="pair">
         {choose('right', 'Right', RIGHTS)}
         {choose(

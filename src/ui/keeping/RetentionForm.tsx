@@ -12,8 +12,9 @@ import { FormChoose } from '../fields/FormChoose';
 import { tellFields } from '../fields/tellFields';
 import { useFields } from '../fields/useFields';
 import type { SetupActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 const EMPTY: RetentionInput = {
   systemId: '',
@@ -45,10 +46,7 @@ export function RetentionForm({
   const router = useRouter();
   const submit = handleSubmit(async (values) => {
     setFailure(null);
-    const result = await addRetentionRule(values).catch((): ActionResult<{ id: string }> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await addRetentionRule(values).catch(stillHere);
     if (result.ok) {
       say('It keeps from now on', true);
       reset(EMPTY);
@@ -82,11 +80,7 @@ export function RetentionForm({
         <h2>Another rule</h2>
       </header>
       <div className="pad fields">
-        {failure && (
-          <p className="note bad" role="alert">
-            {failure}
-          </p>
-        )}
+        <FailureNote text={failure} />
         {view.duties.length > 0 && (
           <div className="row">
             <span className="muted">Usual where you are, not confirmed by a lawyer:</span>

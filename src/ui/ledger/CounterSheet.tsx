@@ -8,10 +8,11 @@ import { useState, type FormEvent } from 'react';
 import type { AtTheCounter, Script } from '../../core/ledger/views';
 import { useSay } from '../shared/Say';
 import type { LedgerActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { Found, ReadOut } from './CounterParts';
 import { Choose } from '../fields/Choose';
 import { OneOf } from '../fields/OneOf';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 type Actions = Pick<LedgerActs, 'findAtCounter' | 'recordByHand'>;
 
@@ -39,12 +40,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
   const about = script?.purposes.some(({ id }) => id === purpose) ? purpose : (script?.purposes[0]?.id ?? '');
   const onFind = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await actions
-      .findAtCounter({ identifier: { kind, value } })
-      .catch((): ActionResult<AtTheCounter[]> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      }));
+    const result = await actions.findAtCounter({ identifier: { kind, value } }).catch(stillHere);
     setFound(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
@@ -62,10 +58,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
         givenName: name.given || null,
         familyName: name.family || null,
       } as HandChoice)
-      .catch((): ActionResult<never> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      }));
+      .catch(stillHere);
     if (!result.ok) return setFailure([result.message, ...Object.values(result.fields ?? {})].join(' '));
     const { status, reasons } = result.value;
     setFailure(status === 'recorded' ? null : `${status}: ${sayReasons(reasons)}`);
@@ -147,11 +140,7 @@ export function CounterSheet({ scripts, actions }: { scripts: readonly Script[];
             />
           </div>
           <OneOf legend="Answer" isQuiet row value={answer} options={ANSWERS} choose={setAnswer} />
-          {failure && (
-            <p className="note bad" role="alert">
-              {failure}
-            </p>
-          )}
+          <FailureNote text={failure} />
           <div>
             <Button variant="contained" onClick={() => void onRecord()} disabled={!answer || value.trim().length < 3}>
               Record the answer

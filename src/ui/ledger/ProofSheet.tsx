@@ -18,6 +18,8 @@ import { RefreshWhile } from '../shared/RefreshWhile';
 import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
 import { DayField } from '../fields/DayField';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere, tryAgain } from '../shared/notDone';
 
 const number = new Intl.NumberFormat('en');
 
@@ -178,10 +180,7 @@ function ProveOne({ proveChoice }: Pick<LedgerActs, 'proveChoice'>) {
   const [failure, setFailure] = useState<string | null>(null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await proveChoice({ choiceId: id.trim() }).catch((): ActionResult<ChoiceProof> => ({
-      ok: false,
-      message: 'The server did not answer. Try again.',
-    }));
+    const result = await proveChoice({ choiceId: id.trim() }).catch(tryAgain);
     setProof(result.ok ? result.value : null);
     setFailure(result.ok ? null : result.message);
   };
@@ -206,11 +205,7 @@ function ProveOne({ proveChoice }: Pick<LedgerActs, 'proveChoice'>) {
           Prove it
         </Button>
       </form>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       {proof && (
         <div className="note good" role="status">
           <p>
@@ -244,10 +239,7 @@ function ExportForm({ purposes, startExport }: Pick<Props, 'purposes'> & Pick<Le
       to,
       purpose,
       identifier: who.trim() === '' ? null : { kind: 'email', value: who.trim() },
-    }).catch((): ActionResult<never> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    }).catch(stillHere);
     say(result.ok ? 'The export is being written' : result.message, result.ok);
     router.refresh();
   };
@@ -329,11 +321,7 @@ function RemoveSealed({
           Count them
         </Button>
       </div>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       {found !== null &&
         (found === 0 ? (
           <p>There are none.</p>

@@ -13,6 +13,7 @@ import type { LetterActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { LetterEditor } from './LetterEditor';
 import { Choose } from '../fields/Choose';
+import { stillHere } from '../shared/notDone';
 
 interface Props {
   templates: TemplateView[];
@@ -40,13 +41,7 @@ export function LettersPanel({ templates, mayChange, zone, previewTemplate, save
     setAt({ ...at, ...change });
     setShown(null);
   };
-  const look = async () =>
-    setShown(
-      await previewTemplate({ ...at, text }).catch((): ActionResult<never> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      })),
-    );
+  const look = async () => setShown(await previewTemplate({ ...at, text }).catch(stillHere));
   return (
     <>
       <div className="page-head">

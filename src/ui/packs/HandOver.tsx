@@ -8,6 +8,7 @@ import type { HandOverActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import type { Language } from '../../core/letters/mailings';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { FailureNote } from '../shared/FailureNote';
 
 /** The second word opens the file; the link is used only when the person says that they have it. */
 export function HandOver({
@@ -38,11 +39,7 @@ export function HandOver({
   };
   return (
     <>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       {step === 'word' && (
         <form
           action={action}

@@ -4,10 +4,11 @@ import Button from '@mui/material/Button';
 import Link from '../shared/Link';
 import { useState, useTransition, type FormEvent } from 'react';
 import type { PeopleActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { Grid } from '../grid/Grid';
 import { type GridColumn } from '../grid/gridTypes';
 import './people.css';
+import { FailureNote } from '../shared/FailureNote';
+import { tryAgain } from '../shared/notDone';
 
 interface Found {
   id: string;
@@ -53,10 +54,7 @@ export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     start(async () => {
-      const result = await findPeople({ words }).catch((): ActionResult<Found[]> => ({
-        ok: false,
-        message: 'The server did not answer. Try again.',
-      }));
+      const result = await findPeople({ words }).catch(tryAgain);
       if (result.ok) setFound({ words, people: result.value });
       setFailure(result.ok ? null : result.message);
     });
@@ -82,11 +80,7 @@ export function PeopleSearch({ findPeople }: Pick<PeopleActs, 'findPeople'>) {
           {isBusy ? 'Searching…' : 'Find'}
         </Button>
       </form>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       {found && (
         <section className="sheet" aria-label="People found" aria-live="polite">
           <Grid

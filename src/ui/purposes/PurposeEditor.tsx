@@ -10,6 +10,7 @@ import { StandingMark } from '../shared/StandingMark';
 import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { PurposeFields } from './PurposeFields';
+import { FailureNote } from '../shared/FailureNote';
 
 /** One purpose in its fields; what would change for whom is looked at before anybody can publish it. */
 export function PurposeEditor({
@@ -60,11 +61,7 @@ export function PurposeEditor({
       aria-label={first.id ? `Change ${first.title}` : 'A new purpose'}
     >
       <h2>{first.id ? `Change “${first.title}”` : 'A new purpose'}</h2>
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <PurposeFields draft={draft} parents={parents} isNew={!first.id} errors={errors} set={set} />
       {found && <Found found={found} />}
       <div className="row">

@@ -9,6 +9,7 @@ import type { StatusView } from '../../core/requests/views';
 import type { StatusActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { failureOf, NOTHING_POSTED, notPosted, type PostAction } from '../shared/posted';
+import { FailureNote } from '../shared/FailureNote';
 
 /** How a request stands, for whoever has its reference and word. */
 export function StatusForm({
@@ -62,11 +63,7 @@ export function StatusForm({
       noValidate
       aria-label={words.statusTitle}
     >
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <div className="pair">
         <TextField
           name="ref"

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState, useTransition, type ReactNode } from 'react';
 import { AskFirst, type Question } from './AskFirst';
 import { useSay } from './Say';
-import { SIGNED_OUT } from './signedOut';
+import { SIGNED_OUT } from './notDone';
 import type { ActionResult } from './actionResult';
 import { keepFocus } from './keepFocus';
 

@@ -4,7 +4,7 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
-import { SIGNED_OUT, tellSignedOut } from './signedOut';
+import { SIGNED_OUT, tellSignedOut } from './notDone';
 
 interface Said {
   text: string;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { tellSignedOut } from './signedOut';
+import { tellSignedOut } from './notDone';
 
 /** News that come faster than this are one, milliseconds. */
 const TOGETHER_MS = 800;

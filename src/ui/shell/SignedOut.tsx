@@ -4,7 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import { useCallback, useEffect, useState } from 'react';
 import type { SessionActs } from '../shared/acts';
-import { SIGNED_OUT_EVENT } from '../shared/signedOut';
+import { SIGNED_OUT_EVENT } from '../shared/notDone';
 import { SignInForm } from '../access/SignInForm';
 
 /** How often an open page asks whether its session still lives, milliseconds. */

@@ -8,6 +8,8 @@ import type { Reached, SystemView } from '../../core/systems/views';
 import type { ActionResult } from '../shared/actionResult';
 import { ReachedNote, SettingsFields } from './SettingsFields';
 import type { SystemActs } from '../shared/acts';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 /** How a system is reached. Other settings are kept only once it has answered to them. */
 export function ConnectionPanel({
@@ -28,10 +30,7 @@ export function ConnectionPanel({
   const router = useRouter();
   const run = (work: () => Promise<ActionResult<Reached>>) =>
     start(async () => {
-      const result = await work().catch((): ActionResult<Reached> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      }));
+      const result = await work().catch(stillHere);
       setFailure(result.ok ? null : result.message);
       setReached(result.ok ? result.value : null);
       router.refresh();
@@ -67,11 +66,7 @@ export function ConnectionPanel({
               {isOpen ? 'Leave it as it is' : 'Change the connection'}
             </Button>
           </div>
-          {failure && (
-            <p className="note bad" role="alert">
-              {failure}
-            </p>
-          )}
+          <FailureNote text={failure} />
           <ReachedNote reached={reached} />
           {isOpen && (
             <>

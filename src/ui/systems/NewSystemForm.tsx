@@ -14,9 +14,10 @@ import { kindOf, settingProblems, SYSTEM_KINDS } from '../../core/systems/kinds'
 import { systemSchema } from '../../core/systems/schema';
 import type { Reached } from '../../core/systems/views';
 import type { SystemActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { ReachedNote, SettingsFields } from './SettingsFields';
 import './systems.css';
+import { FailureNote } from '../shared/FailureNote';
+import { stillHere } from '../shared/notDone';
 
 type Values = InferType<typeof systemSchema>;
 
@@ -44,22 +45,14 @@ export function NewSystemForm({ tryConnection, addSystem }: Props) {
     start(async () => {
       if (!kind || !isSound()) return;
       setReached(null);
-      const result = await tryConnection({ kind: kind.id, settings: getValues('settings') }).catch(
-        (): ActionResult<Reached> => ({
-          ok: false,
-          message: 'The server did not answer. What you typed is still here.',
-        }),
-      );
+      const result = await tryConnection({ kind: kind.id, settings: getValues('settings') }).catch(stillHere);
       setFailure(result.ok ? null : result.message);
       if (result.ok) setReached(result.value);
     });
   const submit = handleSubmit(async (values) => {
     setFailure(null);
     if (!isSound()) return;
-    const result = await addSystem(values).catch((): ActionResult<{ id: string }> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await addSystem(values).catch(stillHere);
     if (result.ok) return router.push(`/systems/${result.value.id}`);
     setFailure(result.message);
     tellFields(setError, result.fields);
@@ -75,11 +68,7 @@ export function NewSystemForm({ tryConnection, addSystem }: Props) {
   );
   return (
     <form onSubmit={submit} noValidate aria-label="Add a system" className="stack">
-      {failure && (
-        <p className="note bad" role="alert">
-          {failure}
-        </p>
-      )}
+      <FailureNote text={failure} />
       <section className="sheet" aria-labelledby="kind">
         <header>
           <h2 id="kind">1 · What is it?</h2>

@@ -15,10 +15,10 @@ import { MAY_BE_NOTHING } from '../../core/systems/register';
 import { proposeCategories } from '../../core/systems/proposeHolds';
 import { registerSchema } from '../../core/systems/schema';
 import type { SystemView } from '../../core/systems/views';
-import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
 import type { SystemActs } from '../shared/acts';
 import { ListTable } from '../shared/ListTable';
+import { stillHere } from '../shared/notDone';
 
 interface Props {
   system: SystemView;
@@ -198,10 +198,7 @@ function EntryForm({
       tellFields(setError, Object.fromEntries(wrong), (path) => path.replace(/\[.*$/, ''));
       return;
     }
-    const result = await changeRegister(sent).catch((): ActionResult<null> => ({
-      ok: false,
-      message: 'The server did not answer. What you typed is still here.',
-    }));
+    const result = await changeRegister(sent).catch(stillHere);
     say(result.ok ? `${collection}: said so in every pack from now on` : result.message, result.ok);
     if (!result.ok) return;
     router.refresh();

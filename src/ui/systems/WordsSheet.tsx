@@ -17,8 +17,8 @@ import { LANGUAGE_NAMES, LANGUAGES, type Language } from '../../core/letters/mai
 import { REGISTER_LANGUAGE } from '../../core/systems/phrasebook';
 import type { WordsLine, WordsView } from '../../core/systems/views';
 import type { SystemActs } from '../shared/acts';
-import type { ActionResult } from '../shared/actionResult';
 import { useSay } from '../shared/Say';
+import { stillHere } from '../shared/notDone';
 
 const KINDS: Readonly<Record<WordsLine['kind'], string>> = {
   system: 'system',
@@ -153,12 +153,7 @@ function WordsRow({
   const keep = async () => {
     if (words.trim() === sent.current) return;
     sent.current = words.trim();
-    const result = await sayInLanguage({ phrase: line.phrase, language, words: words.trim() }).catch(
-      (): ActionResult<null> => ({
-        ok: false,
-        message: 'The server did not answer. What you typed is still here.',
-      }),
-    );
+    const result = await sayInLanguage({ phrase: line.phrase, language, words: words.trim() }).catch(stillHere);
     setFailure(result.ok ? null : result.message);
     if (!result.ok) {
       sent.current = kept;

@@ -7,6 +7,7 @@ import { failedClaims } from '../../db/shared/claims';
 import { mentionsOf } from '../../db/requests/notes';
 import type { Handle } from '../../db/shared/handle';
 import { listRegisterGaps } from '../../db/systems/registerGaps';
+import { webhooksNotTaking } from '../../db/webhooks/webhooks';
 import { stuck } from '../health/readHealth';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
@@ -14,6 +15,8 @@ import { systemInReach, systemsInReach } from '../systems/systemsInReach';
 
 type Waiting = Desk['waiting'][number];
 
+/** A program that was away for a moment is nobody's business. */
+const CALLS_BEFORE_SAID = 3;
 const MENTIONS_DAYS = 7;
 
 const some = (count: number, one: string, more = `${one}s`): string => `${count} ${count === 1 ? one : more}`;
@@ -30,6 +33,7 @@ export async function whatWaits(
     ...(await notTaken(ctx, h, lines)),
     ...lines.filter(({ next }) => next.waitsOn !== 'us').map(ofRequest),
     ...(await ofRegister(ctx, h)),
+    ...(await ofWebhooks(ctx, h)),
     ...(await ofDailyWork(ctx, h)),
     ...(await ofSystems(ctx, h)),
   ];
@@ -101,6 +105,20 @@ async function ofRegister(ctx: Context, h: Handle): Promise<Waiting[]> {
         href: `/systems/${gap.system_id}`,
       });
   return waiting;
+}
+
+/** Programs that do not take what they are told. */
+async function ofWebhooks(ctx: Context, h: Handle): Promise<Waiting[]> {
+  if (!reach(ctx, 'installation.see')) return [];
+  return (await webhooksNotTaking(h, CALLS_BEFORE_SAID)).map(({ name, state, tries }) => ({
+    who: name,
+    what:
+      state === 'given-up'
+        ? 'did not take a call for days and was given up; what comes since waits'
+        : `does not take what it is told (${some(tries, 'try', 'tries')})`,
+    ref: null,
+    href: '/setup/webhooks',
+  }));
 }
 
 async function ofDailyWork(ctx: Context, h: Handle): Promise<Waiting[]> {

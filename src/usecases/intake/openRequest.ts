@@ -23,6 +23,7 @@ import {
   type RequestRow,
 } from '../../db/requests/requests';
 import { listSystems } from '../../db/systems/systems';
+import { noteRequestMoved } from '../../db/webhooks/webhooks';
 import type { Context } from '../shared/context';
 import { queueLetter } from '../letters/queueLetter';
 import { writeLetter } from '../letters/writeLetter';
@@ -77,6 +78,7 @@ export async function openRequestIn(
   const statusWord = newStatusWord(ctx);
   const row = await newRow(ctx, h, { ...input, regime, regimes, dueOn: reading.value.dueOn, statusWord });
   await insertRequest(h, row);
+  await noteRequestMoved(h, { request_id: row.id, stage: row.stage, at: ctx.clock.now() });
   await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
   await addCoordinators(h, row.id);
   if (ctx.actor.kind === 'user') await addMember(h, row.id, ctx.actor.id);

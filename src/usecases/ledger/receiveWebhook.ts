@@ -1,7 +1,7 @@
 import type { SystemId } from '../../core/shared/ids';
 import { sayReason } from '../../core/words/reasons';
 import type { WebhookRefusal } from '../../core/ledger/refusals';
-import { createHmac, timingSafeEqual } from 'node:crypto';
+import { timingSafeEqual } from 'node:crypto';
 import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../core/ledger/schema';
 import { validateWhole } from '../../core/shared/validateWhole';
@@ -10,6 +10,7 @@ import { claim, dropClaim } from '../../db/shared/claims';
 import { systemById } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { connectionOfSystem } from '../systems/openConnector';
+import { webhookSignature } from '../shared/webhookSignature';
 import { recordTrail } from '../trail/recordTrail';
 import { readChecks, recordChoicesIn, type RecordOutcome } from './recordChoices';
 
@@ -73,9 +74,7 @@ export async function receiveWebhook(
 }
 
 function isSigned(secret: string, id: string, timestamp: string, body: string, header: string): boolean {
-  const expected = createHmac('sha256', Buffer.from(secret.replace(/^whsec_/, ''), 'base64'))
-    .update(`${id}.${timestamp}.${body}`)
-    .digest();
+  const expected = webhookSignature(secret, id, timestamp, body);
   return header.split(' ').some((one) => {
     const [version, value] = one.split(',');
     const given = Buffer.from(value ?? '', 'base64');

@@ -5,6 +5,7 @@ import { insertStage, requestById, setRequest, type RequestRow } from '../../db/
 import { clockEventsOf } from '../../db/clock/clockEvents';
 import { countOpenHelpers } from '../../db/helpers/helperTasks';
 import { traceFacts } from '../../db/trace/traces';
+import { noteRequestMoved } from '../../db/webhooks/webhooks';
 import type { Context } from '../shared/context';
 import { readingOf } from '../clock/clockOf';
 
@@ -22,8 +23,12 @@ export async function refreshRequest(ctx: Context, h: Handle, id: string): Promi
     stage: stageOf(stageFacts(next)),
     due_on: row.appeal === 'open' && reading.appealDueOn ? reading.appealDueOn : reading.dueOn,
   };
-  if (change.stage !== row.stage) await insertStage(h, { request_id: id, stage: change.stage, at: ctx.clock.now() });
   await setRequest(h, id, change);
+  if (change.stage !== row.stage) {
+    const moved = { request_id: row.id, stage: change.stage, at: ctx.clock.now() };
+    await insertStage(h, moved);
+    await noteRequestMoved(h, moved);
+  }
   return { ...row, ...change };
 }
 

@@ -4,7 +4,7 @@ import { changePasswordInput, type ChangePassword } from '../../../core/access/s
 import { sayRefusal } from '../../../core/words/refusals';
 import * as passwords from '../../../usecases/access/passwords';
 import type { ActionResult } from '../../../ui/shared/actionResult';
-import { SIGNED_OUT } from '../../../ui/shared/signedOut';
+import { SIGNED_OUT } from '../../../ui/shared/notDone';
 import { inWords } from '../../lib/answering';
 import { readForm } from '../../lib/form';
 import { hasRoom } from '../../lib/limits';

@@ -5,6 +5,7 @@ import { lawDraftSchema, lawStandSchema } from '../../../core/clock/lawDraft';
 import { saveSettingsInput, wordInput } from '../../../core/installation/schema';
 import { retentionInput } from '../../../core/keeping/schema';
 import { askForKeysInput, fetchKeysInput } from '../../../core/keys/schema';
+import { addWebhookInput } from '../../../core/webhooks/schema';
 import { idInput } from '../../../core/shared/inputs';
 import * as machines from '../../../usecases/access/apiKeys';
 import * as colleagues from '../../../usecases/access/colleagues';
@@ -16,6 +17,7 @@ import * as settings from '../../../usecases/installation/settings';
 import * as mailbox from '../../../usecases/installation/tryMailbox';
 import * as copies from '../../../usecases/keys/exportKeys';
 import * as rotation from '../../../usecases/keys/rotateKeys';
+import * as webhooks from '../../../usecases/webhooks/webhooks';
 import { act, actAlone } from '../../lib/act';
 
 export const setColleagueActive = act(setColleagueActiveInput, colleagues.setColleagueActive);
@@ -26,6 +28,13 @@ export const setColleagueRoles = act(setRolesInput, colleagues.setColleagueRoles
 export const makeApiKey = act(addKeyInput, machines.makeApiKey);
 export const rotateApiKey = act(idInput, machines.rotateApiKey);
 export const revokeApiKey = act(idInput, machines.revokeApiKey);
+
+export const addWebhook = act(addWebhookInput, webhooks.addWebhook);
+export const rotateWebhookSecret = act(idInput, webhooks.rotateWebhookSecret);
+export const pauseWebhook = act(idInput, webhooks.pauseWebhook);
+export const resumeWebhook = act(idInput, webhooks.resumeWebhook);
+export const tryWebhook = act(idInput, webhooks.tryWebhook);
+export const removeWebhook = act(idInput, webhooks.removeWebhook);
 
 export const saveSettings = act(saveSettingsInput, settings.saveSettings);
 export const tryMail = actAlone(mail.tryMail);
