@@ -101,6 +101,7 @@ async function requestRow(
     matter: null,
     removed_at: null,
     system_id: null,
+    taken_over_hash: null,
   };
 }
 

@@ -9,6 +9,7 @@ import { readConfig } from '../src/main/config';
 import { createContext } from '../src/main/context';
 import { PUBLIC, WORKER, type Actor } from '../src/ports/actor';
 import type { JobName, JobPayloads, Jobs } from '../src/ports/jobs';
+import { SCOPES } from '../src/core/access/scopes';
 import { addApiKey } from '../src/usecases/access/apiKeys';
 import { addUser } from '../src/usecases/access/colleagues';
 import { confirmMail, tryMail } from '../src/usecases/installation/proveMail';
@@ -108,6 +109,14 @@ async function load(): Promise<void> {
       'requests:read',
     ],
     secret: env('DEMO_SHOP_KEY'),
+  });
+  // Known to whoever reads the documentation: what it opens is made up.
+  await addApiKey(worker, {
+    id: 'api_sandbox',
+    name: 'for trying the API',
+    systemId: 'sys_shop',
+    scopes: [...SCOPES],
+    secret: 'bookend_sandbox',
   });
   await addApiKey(worker, {
     id: 'api_newsletter',

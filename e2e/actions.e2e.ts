@@ -176,6 +176,9 @@ const CALLS: Called[] = [
   one('believe', { ids: ['drf_none'] }, WORK),
   one('askAgain', { audienceId: 'aud_none' }, WORK),
   { act: 'checkDraft', args: ['draft'], may: WORK, safe: null },
+  { act: 'readTakeOver', args: ['draft'], may: WORK, safe: null },
+  { act: 'tryTakeOver', args: ['draft'], may: WORK, safe: null },
+  { act: 'takeOver', args: ['draft'], may: WORK, safe: null },
   one('findAtCounter', { identifier: { kind: 'email', value: 'nobody@nowhere.example' } }, [...WORK, 'counter-staff']),
   one(
     'recordByHand',
@@ -300,7 +303,9 @@ const CALLS: Called[] = [
   ),
 ];
 
-const ANY = ['startRebuild', 'startExport', 'startComparison', 'checkDraft'];
+/** They are handed a file. */
+const ON_FILE = ['checkDraft', 'readTakeOver', 'tryTakeOver', 'takeOver'];
+const ANY = ['startRebuild', 'startExport', 'startComparison', ...ON_FILE];
 const DENIED = ['Your role may not do this', 'There is no such thing, or it is not yours to see'];
 const manifest = JSON.parse(
   readFileSync(join(__dirname, '../.next/server/server-reference-manifest.json'), 'utf8'),
@@ -350,8 +355,9 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
     .replace('[section]', 'requests')
     .replace('[id]', idOn(page!));
   let body: string | FormData = JSON.stringify(args);
-  if (act === 'checkDraft') {
+  if (ON_FILE.includes(act)) {
     body = new FormData();
+    body.set('1_said', JSON.stringify(NOT_ENOUGH));
     body.set('1_file', new Blob(['Subject: x\r\n\r\nHello']), 'draft.eml');
     body.set('0', '["$K1"]');
   }
@@ -368,6 +374,15 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
   });
   return { status: response.status, text: await response.text() };
 }
+/** Of a mapping: nobody opens anything by it. */
+const NOT_ENOUGH = {
+  columns: {},
+  rights: {},
+  country: 'DK',
+  language: 'en',
+  dates: 'year-first',
+  allAcknowledged: true,
+};
 const idOn = (page: string) =>
   page.includes('imports') ? all.values['import']! : page.includes('people') ? all.values['person']! : 'sys_tills';
 

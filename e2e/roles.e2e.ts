@@ -22,6 +22,7 @@ const PAGES: Record<string, Allowed> = {
   ],
   '/requests': ['coordinator', 'supervisor', 'auditor', 'reviewer'],
   '/requests/new': ['coordinator', 'supervisor'],
+  '/requests/take-over': ['coordinator', 'supervisor'],
   '/requests/{ref}': ['coordinator', 'supervisor', 'auditor', 'reviewer'],
   '/requests/inbox': ['coordinator', 'supervisor'],
   '/requests/workload': ['coordinator', 'supervisor', 'auditor', 'administrator'],

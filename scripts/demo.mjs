@@ -61,6 +61,7 @@ ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
 
   The outside world:
     permission checks          ${world.urls.checks}/api/v1/standing
+    key for trying the API     bookend_sandbox (docs/developers.md)
     newsletter service         ${world.urls.newsletter}
     mail that was sent         ${world.urls.mail}
     tonight’s till file        ${world.tillDrop}

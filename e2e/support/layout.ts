@@ -6,6 +6,7 @@ export const PLACES: readonly string[] = [
   '/desk',
   '/requests',
   '/requests/new',
+  '/requests/take-over',
   '/requests/inbox',
   '/requests/letters',
   '/requests/workload',

@@ -74,6 +74,9 @@ export function createContext(
     get reach() {
       return now.settled().reach;
     },
+    get origins() {
+      return now.settled().origins;
+    },
     get requestYears() {
       return now.settled().requestYears;
     },

@@ -114,7 +114,7 @@ export const PLACES: Record<string, Record<string, Ending>> = {
     'language id ref right regime channel country on_behalf_kind identity_method decision_ground': 'nobody',
     'decided_by outcome stage identity trace decision pack plan region appeal authority status_hash': 'nobody',
     regimes: 'nobody',
-    matter: 'request',
+    'matter taken_over_hash': 'request',
   },
   residue: { 'law why collection system_id id rule request_ref': { stays: 'what a law keeps, until its day' } },
   retention_rules: { 'state_field id collection from_field state_values law': 'nobody' },

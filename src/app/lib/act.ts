@@ -64,6 +64,34 @@ export function actAlone<T, R extends Refusal>(
   return async () => signedIn(async (ctx) => said(await useCase(ctx)));
 }
 
+/** The same for one that is handed a file of a form in its field `file`, and what is said of it as JSON in the field `said`. */
+export function actOnFileSaid<I, T, R extends Refusal>(
+  schema: yup.Schema<I>,
+  useCase: (ctx: Context, input: { content: Buffer; mapping: I }) => Answer<T, R>,
+): (form: FormData) => Promise<ActionResult<T>> {
+  return async (form) =>
+    signedIn(async (ctx) => {
+      if (!(form instanceof FormData)) return { ok: false, message: WRONG_SHAPE };
+      const mapping = readForm(schema, saidIn(form));
+      return mapping.ok
+        ? said(await useCase(ctx, { content: await contentOf(form), mapping: mapping.value }))
+        : mapping;
+    });
+}
+
+function saidIn(form: FormData): unknown {
+  try {
+    return JSON.parse(String(form.get('said')));
+  } catch {
+    return null;
+  }
+}
+
+async function contentOf(form: FormData): Promise<Buffer> {
+  const file = form.get('file');
+  return file instanceof File ? Buffer.from(await file.arrayBuffer()) : Buffer.alloc(0);
+}
+
 /** The same for one that is handed a file of a form, in its field `file`. */
 export function actOnFile<T, R extends Refusal>(
   useCase: (ctx: Context, input: { content: Buffer }) => Answer<T, R>,
@@ -71,8 +99,6 @@ export function actOnFile<T, R extends Refusal>(
   return async (form) =>
     signedIn(async (ctx) => {
       if (!(form instanceof FormData)) return { ok: false, message: WRONG_SHAPE };
-      const file = form.get('file');
-      const content = file instanceof File ? Buffer.from(await file.arrayBuffer()) : Buffer.alloc(0);
-      return said(await useCase(ctx, { content }));
+      return said(await useCase(ctx, { content: await contentOf(form) }));
     });
 }

@@ -89,6 +89,13 @@ export const SECTION_SCHEMAS = {
         .filter(Boolean)
         .every((place) => /^\/\S*$/.test(place) || /^[a-z0-9.-]+(:\d+)?$/i.test(place)),
     ),
+    origins: text(2000).test('origins', 'Origins such as https://shop.thornbury.example, one a line.', (value) =>
+      (value ?? '')
+        .split(/[,\n]/)
+        .map((one) => one.trim())
+        .filter(Boolean)
+        .every(isOrigin),
+    ),
   }),
 } satisfies Record<Section, yup.AnyObject>;
 
@@ -124,6 +131,16 @@ export const firstSchema = yup
   })
   .noUnknown();
 export type First = yup.InferType<typeof firstSchema>;
+
+/** As a browser says it: nothing behind the host, small letters, no port that is the usual one. */
+function isOrigin(text: string): boolean {
+  try {
+    const url = new URL(text);
+    return /^https?:$/.test(url.protocol) && url.origin === text;
+  } catch {
+    return false;
+  }
+}
 
 function isPort(text: string): boolean {
   return /^\d+$/.test(text) && Number(text) > 0 && Number(text) < 65_536;

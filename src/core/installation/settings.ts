@@ -44,6 +44,7 @@ export const SETTINGS = {
   imapFolder: { section: 'mailbox', label: 'Folder on the server', env: null },
   baseUrl: { section: 'network', label: 'Address of Bookend', env: 'BOOKEND_BASE_URL' },
   reach: { section: 'network', label: 'Where systems may lie', env: 'BOOKEND_REACH' },
+  origins: { section: 'network', label: 'Sites whose pages may call the API', env: null },
 } as const satisfies Record<string, KnownSetting>;
 
 export type SettingName = keyof typeof SETTINGS;
@@ -93,6 +94,8 @@ export interface Installation {
   mailbox: Mailbox | null;
   baseUrl: string;
   reach: string[];
+  /** Origins of sites whose pages may call the API from a browser. */
+  origins: string[];
   requestYears: number;
   matterUrl: string | null;
 }
@@ -135,6 +138,7 @@ export function installationOf(layers: Layers): Installation {
     mailbox: mailboxOf(value),
     baseUrl: value('baseUrl').replace(/\/+$/, ''),
     reach: list('reach'),
+    origins: list('origins'),
     requestYears: Number(value('requestYears') || USUAL.requestYears),
     matterUrl: value('matterUrl') || null,
   };

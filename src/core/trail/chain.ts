@@ -18,6 +18,7 @@ export const TRAIL_ACTS = [
   'ledger-verified',
   'quarantine-opened',
   'request-opened',
+  'request-taken-over',
   'request-received',
   'request-viewed',
   'request-joined',

@@ -53,6 +53,7 @@ import type {
   JoinRequestsRefusal,
   OpenRequestRefusal,
   SetAsideProposalRefusal,
+  TakeOverRefusal,
 } from '../intake/refusals';
 import type { RetentionRefusal } from '../keeping/refusals';
 import type { KeyExportRefusal, RotateRefusal } from '../keys/refusals';
@@ -114,6 +115,7 @@ export type Refusal =
   | AddAssignmentRuleRefusal
   | AddKeyRefusal
   | AddWebhookRefusal
+  | TakeOverRefusal
   | TryWebhookRefusal
   | ChangePasswordRefusal
   | ConfirmMailRefusal

@@ -194,6 +194,9 @@ const WORDS: Words<Refusal> = {
   'last-administrator': () => 'Somebody has to stay an administrator: nobody could let anybody in any more.',
   'own-roles': () => 'Another administrator changes your roles.',
   'no-such-system': () => 'Choose the system whose calls they are.',
+  'take-over-unreadable': () => 'The file cannot be read as a table. Save it as CSV or XLSX and choose it again.',
+  'take-over-too-many': (v) => `The file has ${v.lines} lines; ${v.most} can be taken over at once. Cut it in pieces.`,
+  'take-over-lacks': (v) => v.problems.join(' '),
   'webhook-out-of-reach': (v) =>
     `Bookend may not reach ${v.host}. List the place under Setup → Addresses first (or in BOOKEND_REACH).`,
   'webhook-known': () => 'This address is told already.',

@@ -31,8 +31,11 @@ export async function forgetRequests(h: Handle, ids: readonly string[]): Promise
   await h.trx('plan_lines').whereRaw('plan_id in (select id from plans where request_id = any(?))', these).delete();
   await h.trx('operations').whereRaw('plan_id in (select id from plans where request_id = any(?))', these).delete();
   await h.trx('plans').whereRaw('request_id = any(?)', these).update({ k_accepted_sealed: null, error: null });
-  await h
-    .trx('requests')
-    .whereRaw('id = any(?)', these)
-    .update({ person_sealed: null, text_sealed: null, decision_reason_sealed: null, matter: null });
+  await h.trx('requests').whereRaw('id = any(?)', these).update({
+    person_sealed: null,
+    text_sealed: null,
+    decision_reason_sealed: null,
+    matter: null,
+    taken_over_hash: null,
+  });
 }

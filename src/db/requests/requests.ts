@@ -26,6 +26,8 @@ export interface RequestRow {
   on_behalf_kind: string | null;
   identity: 'none' | 'asked' | 'proven' | 'failed';
   identity_method: string | null;
+  /** By what a line of a list that was taken over is known again. */
+  taken_over_hash: Buffer | null;
   identity_document: Document | null;
   identity_seen: Seen | null;
   identity_by: UserId | null;
@@ -91,6 +93,13 @@ export async function insertRequest(h: Handle, row: RequestRow): Promise<void> {
 /** When a request came into a stage; figures are made of it. */
 export async function insertStage(h: Handle, row: { request_id: RequestId; stage: Stage; at: string }): Promise<void> {
   await h.trx('request_stages').insert(row);
+}
+
+/** The request that was opened for a line of a list, by what the line is known again. */
+export async function requestTakenOver(h: Handle, hash: Buffer): Promise<RequestId | null> {
+  const row = (await h.trx('requests').where({ taken_over_hash: hash }).select('id').first()) as
+    { id: RequestId } | undefined;
+  return row?.id ?? null;
 }
 
 export async function setRequest(h: Handle, id: string, change: Partial<RequestRow>): Promise<void> {

@@ -44,6 +44,7 @@ import * as notesTakenBack from '../migrations/0042_notes_taken_back';
 import * as requestsInOrder from '../migrations/0043_requests_in_order';
 import * as ownInstallation from '../migrations/0044_own_installation';
 import * as webhooks from '../migrations/0045_webhooks';
+import * as takenOver from '../migrations/0046_taken_over';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -92,6 +93,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0043_requests_in_order': requestsInOrder,
   '0044_own_installation': ownInstallation,
   '0045_webhooks': webhooks,
+  '0046_taken_over': takenOver,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -14,6 +14,7 @@ import type { LedgerActs } from '../shared/acts';
 import type { ActionResult } from '../shared/actionResult';
 import { Choose } from '../fields/Choose';
 import { AnswerWords, PurposeWords } from './FileWords';
+import { SAY_ORDER } from './sayOrder';
 import { FailureNote } from '../shared/FailureNote';
 
 const SAY: Record<ImportField, string> = {
@@ -36,12 +37,6 @@ const SAY: Record<ImportField, string> = {
   notice: 'notice',
   noticeVersion: 'version of the notice',
   method: 'method',
-};
-
-const DAYS: Record<DayOrder, string> = {
-  'year-first': 'year first: 2026-03-12',
-  'day-first': 'day first: 12.03.2026 or 12/03/2026',
-  'month-first': 'month first: 03/12/2026',
 };
 
 interface Props {
@@ -92,7 +87,7 @@ export function MappingForm({ toMap, importId, mapImport }: Props) {
         <Choose
           label="How its days are written"
           value={mapping.dates ?? 'year-first'}
-          options={DAY_ORDERS.map((order) => [order, DAYS[order]] as const)}
+          options={DAY_ORDERS.map((order) => [order, SAY_ORDER[order]] as const)}
           choose={(dates) => setMapping({ ...mapping, dates: dates as DayOrder })}
           width={300}
         />

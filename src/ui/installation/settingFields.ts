@@ -59,6 +59,12 @@ export const ASKED: Readonly<Record<SettingName, AskedFor>> = {
       'nobody sees this server’s files or network through one.',
     isLong: true,
   },
+  origins: {
+    help:
+      'One a line, such as https://shop.thornbury.example. Pages there may record choices and sales, ask for standing and ' +
+      'open requests from the visitor’s browser; the key they use is readable by everybody, so give it only what a page needs.',
+    isLong: true,
+  },
 };
 
 export const SECTION_WORDS = {

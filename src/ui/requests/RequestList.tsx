@@ -99,6 +99,7 @@ export function RequestList({
         </div>
         {mayOpen && (
           <div className="row">
+            <Link href="/requests/take-over">Take over</Link>
             {waiting > 0 && <Link href="/requests/inbox">{waiting} came by mail</Link>}
             <Link href="/requests/new" className="go-link">
               Open a request <kbd>o</kbd>

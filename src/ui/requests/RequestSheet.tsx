@@ -179,6 +179,7 @@ function ClockHead({ request, isOpen, toggle }: { request: RequestView; isOpen: 
 const PROVEN: Record<string, string> = {
   'mailed-code': 'code mailed to the address on file, proven',
   'document-seen': 'a document was seen, proven',
+  'proven-before': 'proven before it was taken over',
   facts: 'facts compared with the file, proven',
   'shop-sign-in': 'signed in at the shop, proven',
 };

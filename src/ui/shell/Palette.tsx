@@ -68,7 +68,12 @@ export function Palette({
   const here = acts.filter((act) => act.words.toLowerCase().includes(wanted));
   const shown = words.trim().length < 2 ? [] : hits;
   const commands = [
-    ...(mayOpen ? [{ href: '/requests/new', title: 'Open a request' }] : []),
+    ...(mayOpen
+      ? [
+          { href: '/requests/new', title: 'Open a request' },
+          { href: '/requests/take-over', title: 'Take over requests from elsewhere' },
+        ]
+      : []),
     ...places.map(({ href, title }) => ({ href, title: `Go to ${title}` })),
   ].filter(({ title }) => title.toLowerCase().includes(wanted));
   return (

@@ -85,7 +85,7 @@ export async function storeFile(
   const observer = new Observer(most);
   await pipeline(source, observer, ctx.keys.sealStream(key), ctx.storage.write(name));
   const format = formatOf(observer.head);
-  const encoding = format === 'xlsx' ? 'XLSX' : observer.isUtf8 ? 'UTF-8' : guess(observer.head);
+  const encoding = format === 'xlsx' ? 'XLSX' : observer.isUtf8 ? 'UTF-8' : guessEncoding(observer.head);
   const facts = { format, encoding, bytes: observer.bytes, sha256: observer.digest() };
   const first: string[] = [];
   try {
@@ -105,12 +105,12 @@ export async function storeFile(
   };
 }
 
-function formatOf(head: Buffer): ImportFormat {
+export function formatOf(head: Buffer): ImportFormat {
   if (head.subarray(0, 4).equals(Buffer.from('PK\u0003\u0004', 'latin1'))) return 'xlsx';
   return /^\s*\{/.test(head.toString('latin1', 0, 200).replace(/^\u00ef\u00bb\u00bf/, '')) ? 'ndjson' : 'csv';
 }
 
-function guess(head: Buffer): string {
+export function guessEncoding(head: Buffer): string {
   const found = chardet.detect(head);
   return found && found !== 'UTF-8' && iconv.encodingExists(found) ? found : 'windows-1252';
 }

@@ -11,6 +11,10 @@ import type { Right } from '../../core/requests/rights';
 import { localDay } from '../../core/shared/days';
 import { ok, refuse, type Result } from '../../core/shared/result';
 
+import type { ClockEvent } from '../../core/clock/events';
+import type { TrailAct } from '../../core/trail/chain';
+import { insertClockEvent } from '../../db/clock/clockEvents';
+import { eventReason } from '../clock/sealed';
 import { lawTable } from '../../db/clock/laws';
 import type { Handle } from '../../db/shared/handle';
 import { personsByHash } from '../../db/people/persons';
@@ -45,6 +49,17 @@ export interface NewRequest {
   onBehalf?: OnBehalf | null;
   text: string | null;
   language: string;
+  /** It was under way elsewhere: nobody is told again what they were told then. */
+  before?: Before;
+}
+
+/** What was done elsewhere before a request was taken over. */
+export interface Before {
+  /** By what its line is known again. */
+  hash: Buffer;
+  acknowledgedAt: string | null;
+  provenAt: string | null;
+  extended: { at: string; reason: string } | null;
 }
 
 export interface OpenedRequest {
@@ -73,7 +88,12 @@ export async function openRequestIn(
   const regime = regimes[0];
   // None is guessed: somebody who knows has to say which law it is.
   if (!regime) return refuse({ code: 'no-law-found' });
-  const reading = clockOf(ctx, await lawTable(h), { regimes, right: input.right, received_at: input.receivedAt }, []);
+  const reading = clockOf(
+    ctx,
+    await lawTable(h),
+    { regimes, right: input.right, received_at: input.receivedAt },
+    eventsBefore(input.before),
+  );
   if (!reading.ok) return reading;
   const statusWord = newStatusWord(ctx);
   const row = await newRow(ctx, h, { ...input, regime, regimes, dueOn: reading.value.dueOn, statusWord });
@@ -82,11 +102,38 @@ export async function openRequestIn(
   await ctx.jobs.enqueue(h.trx, 'find-same-people', {});
   await addCoordinators(h, row.id);
   if (ctx.actor.kind === 'user') await addMember(h, row.id, ctx.actor.id);
-  await refreshRequest(ctx, h, row.id);
-  await acknowledge(ctx, h, input, row, reading.value, statusWord);
-  await recordTrail(ctx, h, ctx.actor.kind === 'user' ? 'request-opened' : 'request-received', row.ref);
-  const { acknowledgeBy, dueOn } = reading.value;
+  if (input.before) await takeUp(ctx, h, row, input.before);
+  const { due_on: dueOn } = await refreshRequest(ctx, h, row.id);
+  if (!input.before) await acknowledge(ctx, h, input, row, reading.value, statusWord);
+  await recordTrail(ctx, h, trailOf(ctx, input), row.ref);
+  const { acknowledgeBy } = reading.value;
   return ok({ id: row.id, ref: row.ref, acknowledgeBy, dueOn, statusWord });
+}
+
+function trailOf(ctx: Context, { before }: NewRequest): TrailAct {
+  if (before) return 'request-taken-over';
+  return ctx.actor.kind === 'user' ? 'request-opened' : 'request-received';
+}
+
+const eventsBefore = (before: Before | undefined): ClockEvent[] =>
+  before?.extended ? [{ kind: 'extended', at: before.extended.at, reason: before.extended.reason }] : [];
+
+/** What was done elsewhere is on file: what was acknowledged, proven, extended. */
+async function takeUp(ctx: Context, h: Handle, row: RequestRow, before: Before): Promise<void> {
+  await setRequest(h, row.id, {
+    taken_over_hash: before.hash,
+    acknowledged_at: before.acknowledgedAt,
+    ...(before.provenAt ? { identity: 'proven', identity_method: 'proven-before' } : {}),
+  });
+  if (before.extended)
+    await insertClockEvent(h, {
+      request_id: row.id,
+      kind: 'extended',
+      at: before.extended.at,
+      reason_sealed: await eventReason.close(vaultOf(ctx, h), row.data_key_id, before.extended.reason, row.id),
+      until: null,
+      actor: ctx.actor.id,
+    });
 }
 
 async function lawsBinding(ctx: Context, h: Handle, input: NewRequest): Promise<string[]> {
@@ -123,6 +170,7 @@ const NOTHING_DONE = {
   helpers_open: 0,
   matter: null,
   removed_at: null,
+  taken_over_hash: null,
 } as const;
 
 async function newRow(

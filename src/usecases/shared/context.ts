@@ -65,6 +65,8 @@ export interface Context {
   baseUrl: string;
   /** Hosts and folders that systems added by hand may lie at. */
   reach: readonly string[];
+  /** Origins of sites whose pages may call the API from a browser. */
+  origins: readonly string[];
   /** In how many trees the ledger lies: fixed before its first choice. */
   trees: number;
   /** Years after its answer that a request's own data is kept. */

@@ -5,7 +5,7 @@ import { changeBasisInput, recordClockEventInput, whatIfInput } from '../../../c
 import { confirmPlanInput } from '../../../core/erasure/schema';
 import { cancelTaskInput } from '../../../core/helpers/schema';
 import { askIdentityInput, checkFactsInput, proveAtCounterInput } from '../../../core/identity/schema';
-import { confirmProposalInput, joinRequestsInput } from '../../../core/intake/schema';
+import { takeOverMappingInput, confirmProposalInput, joinRequestsInput } from '../../../core/intake/schema';
 import { sendAgainInput } from '../../../core/letters/schema';
 import { startPackInput } from '../../../core/packs/schema';
 import {
@@ -56,9 +56,14 @@ import * as review from '../../../usecases/trace/review';
 import * as secondReader from '../../../usecases/trace/secondReader';
 import * as tracing from '../../../usecases/trace/startTrace';
 import * as steering from '../../../usecases/trace/steerTrace';
-import { act } from '../../lib/act';
+import * as takingOver from '../../../usecases/intake/takeOver';
+import { act, actOnFile, actOnFileSaid } from '../../lib/act';
 
 // What came in.
+export const readTakeOver = actOnFile(takingOver.readTakeOver);
+export const tryTakeOver = actOnFileSaid(takeOverMappingInput, takingOver.tryTakeOver);
+export const takeOver = actOnFileSaid(takeOverMappingInput, takingOver.takeOver);
+
 export const openFromStaff = act(openRequestSchema, opening.openFromStaff);
 export const confirmProposal = act(confirmProposalInput, proposals.confirmProposal);
 export const setAsideProposal = act(idInput, proposals.setAsideProposal);

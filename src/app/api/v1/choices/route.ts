@@ -3,6 +3,7 @@ import * as yup from 'yup';
 import { choiceInputSchema, type ChoiceInput } from '../../../../core/ledger/schema';
 import { recordChoices } from '../../../../usecases/ledger/recordChoices';
 import { api } from '../../../lib/api';
+import { fromPages, OPTIONS } from '../../../lib/crossOrigin';
 
 const MOST = 1000;
 const many = yup.object({ choices: yup.array(choiceInputSchema.required()).min(1).max(MOST).required() }).noUnknown();
@@ -10,7 +11,7 @@ const schema = yup.lazy((body: unknown) =>
   body && typeof body === 'object' && 'choices' in body ? many : choiceInputSchema,
 ) as unknown as yup.Schema<ChoiceInput | { choices: ChoiceInput[] }>;
 
-export async function POST(request: Request): Promise<Response> {
+export const POST = fromPages(async (request: Request): Promise<Response> => {
   return api(request, 'choices:write', schema, async ({ ctx, systemId, body }) => {
     const choices = 'choices' in body ? body.choices : [body];
     const outcomes = (await recordChoices(ctx, { systemId, choices })).map(({ status, id, reasons }) => ({
@@ -20,4 +21,6 @@ export async function POST(request: Request): Promise<Response> {
     }));
     return { status: 200, body: 'choices' in body ? { results: outcomes } : outcomes[0] };
   });
-}
+});
+
+export { OPTIONS };

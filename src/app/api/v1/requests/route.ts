@@ -1,8 +1,9 @@
 import { requestInputSchema } from '../../../../core/requests/schema';
 import { openRequest } from '../../../../usecases/intake/openRequest';
 import { api, refused } from '../../../lib/api';
+import { fromPages, OPTIONS } from '../../../lib/crossOrigin';
 
-export async function POST(request: Request): Promise<Response> {
+export const POST = fromPages(async (request: Request): Promise<Response> => {
   return api(request, 'requests:write', requestInputSchema, async ({ ctx, body }) => {
     const { regime, regimes, ...rest } = body;
     const result = await openRequest(ctx, {
@@ -19,4 +20,6 @@ export async function POST(request: Request): Promise<Response> {
         }
       : refused(result.refusal);
   });
-}
+});
+
+export { OPTIONS };
