@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { copyFileSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { ImapFlow } from 'imapflow';
@@ -326,32 +326,4 @@ describe('at the server', () => {
     const backups = readdirSync(join(OWN.data, 'backups'));
     expect(backups.some((name) => name.startsWith('before-update'))).toBe(true);
   }, 240_000);
-
-  test('an update that fails puts the backup back; one that was cut off is finished before anything is started', async () => {
-    // With the keys of another installation nothing can be prepared.
-    const [own, others] = [join(OWN.data, 'keys.json'), join(OWN.data, 'others.json')];
-    await bookend('keys', 'new', others);
-    const keys = readFileSync(own);
-    copyFileSync(others, own);
-    const failed = await bookend('update');
-    expect(failed).toContain('Everything is as it was before it');
-    writeFileSync(own, keys);
-    expect(await bookend('start')).toContain('Bookend is ready');
-    const [backup] = readdirSync(join(OWN.data, 'backups'))
-      .filter((name) => name.startsWith('before-update'))
-      .map((name) => join(OWN.data, 'backups', name));
-    await bookend('stop');
-    for (const step of ['backup', 'schema']) {
-      writeFileSync(join(OWN.data, 'update.json'), JSON.stringify({ step, backup, at: new Date().toISOString() }));
-      expect(await bookend('start')).toContain('An update was cut off');
-      expect(await bookend('update')).toContain('Bookend is ready');
-      expect(existsSync(join(OWN.data, 'update.json'))).toBe(false);
-      await bookend('stop');
-    }
-    expect(await bookend('start')).toContain('Bookend is ready');
-    const [{ n }] = (await query<{ n: number }>(WORLD.database, 'select count(*)::int as n from requests')) as [
-      { n: number },
-    ];
-    expect(n).toBe(1);
-  }, 420_000);
 });
