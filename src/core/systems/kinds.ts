@@ -311,3 +311,7 @@ export function diagnose(kind: string, failure: string): { what: string; advice:
         : { what: `The ${place} answers, but not as expected.`, advice: 'What it said stands below.' };
   }
 }
+
+/** Whether what is there can be looked at: owners are asked, and tills only send. */
+export const canBeRead = (kind: string): boolean =>
+  kind !== 'by-hand' && kind !== 'tills' && kindOf(kind) !== undefined;

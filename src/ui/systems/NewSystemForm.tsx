@@ -10,7 +10,7 @@ import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { useWatch } from 'react-hook-form';
 import type { InferType } from 'yup';
-import { kindOf, settingProblems, SYSTEM_KINDS } from '../../core/systems/kinds';
+import { canBeRead, kindOf, settingProblems, SYSTEM_KINDS } from '../../core/systems/kinds';
 import { systemSchema } from '../../core/systems/schema';
 import type { Reached } from '../../core/systems/views';
 import type { SystemActs } from '../shared/acts';
@@ -21,13 +21,16 @@ import { stillHere } from '../shared/notDone';
 
 type Values = InferType<typeof systemSchema>;
 
-type Props = Pick<SystemActs, 'tryConnection' | 'addSystem'>;
+interface Props extends Pick<SystemActs, 'tryConnection' | 'addSystem' | 'readFields'> {
+  /** Who adds it: they answer for it unless somebody else is named. */
+  adder: string;
+}
 
 /** A new system: its kind, who answers for it, and how it is reached. Nothing is searched there yet. */
-export function NewSystemForm({ tryConnection, addSystem }: Props) {
+export function NewSystemForm({ adder, tryConnection, addSystem, readFields }: Props) {
   const { control, register, handleSubmit, setError, setValue, getValues, formState } = useFields<Values>({
     resolver: yupResolver(systemSchema),
-    defaultValues: { kind: '', name: '', country: '', owner: '', ownerEmail: '', settings: {} },
+    defaultValues: { kind: '', name: '', country: '', owner: adder, ownerEmail: '', settings: {} },
   });
   const [kindId, settings] = useWatch({ control, name: ['kind', 'settings'] });
   const [problems, setProblems] = useState<Record<string, string>>({});
@@ -53,7 +56,11 @@ export function NewSystemForm({ tryConnection, addSystem }: Props) {
     setFailure(null);
     if (!isSound()) return;
     const result = await addSystem(values).catch(stillHere);
-    if (result.ok) return router.push(`/systems/${result.value.id}`);
+    if (result.ok) {
+      // What cannot be read now is read, or mended, on its own page.
+      if (canBeRead(values.kind)) await readFields({ id: result.value.id }).catch(stillHere);
+      return router.push(`/systems/${result.value.id}`);
+    }
     setFailure(result.message);
     tellFields(setError, result.fields);
   });
@@ -141,7 +148,9 @@ export function NewSystemForm({ tryConnection, addSystem }: Props) {
         <Button type="submit" variant="contained" disabled={!kind || formState.isSubmitting}>
           Add the system
         </Button>
-        <span className="muted">No trace goes there until you switch it on.</span>
+        <span className="muted">
+          {kind && canBeRead(kind.id) && 'What is there is read at once. '}No trace goes there until you switch it on.
+        </span>
       </div>
     </form>
   );

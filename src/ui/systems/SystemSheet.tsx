@@ -1,9 +1,10 @@
 'use client';
 
 import Link from '../shared/Link';
-import { isSql, kindOf, sayKind } from '../../core/systems/kinds';
+import { canBeRead, isSql, kindOf, sayKind } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
 import { sayInstant } from '../../core/shared/days';
+import type { ActionResult } from '../shared/actionResult';
 import { ActButton } from '../shared/ActButton';
 import { ConnectionPanel } from './ConnectionPanel';
 import { FieldsPanel } from './FieldsPanel';
@@ -46,7 +47,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
       </div>
       <div className="stack">
         {kind && kind.settings.length > 0 && <ConnectionPanel system={system} kind={kind} actions={actions} />}
-        {kind && system.kind !== 'by-hand' && system.kind !== 'tills' && (
+        {kind && canBeRead(system.kind) && (
           <section className="sheet" aria-labelledby="there">
             <header>
               <h2 id="there">What is there</h2>
@@ -71,6 +72,19 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
                   >
                     {system.readAt ? 'Read it again' : 'Read what is there'}
                   </ActButton>
+                  {system.kind !== 'rest' && openIn(system).length > 1 && (
+                    <ActButton
+                      act={() => confirmAll(system, actions)}
+                      done={`${system.name} is searched by what was proposed`}
+                      ask={{
+                        title: 'Confirm all as it is proposed?',
+                        text: `${openIn(system).join(', ')}: each field holds what stands beside it below. It can be changed later.`,
+                        yes: 'Confirm all',
+                      }}
+                    >
+                      Confirm all as proposed
+                    </ActButton>
+                  )}
                 </div>
               )}
               {collections
@@ -96,4 +110,28 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
       </div>
     </>
   );
+}
+
+/** Collections in which something is proposed that nobody has confirmed. */
+const openIn = ({ fields }: SystemView): string[] => [
+  ...new Set(
+    fields.filter(({ proposed, isConfirmed }) => proposed !== null && !isConfirmed).map(({ collection }) => collection),
+  ),
+];
+
+/** One collection after the other; the first that is refused says why. */
+async function confirmAll(system: SystemView, { confirmFields }: SystemActs): Promise<ActionResult> {
+  for (const collection of openIn(system)) {
+    const fields = system.fields.filter((field) => field.collection === collection);
+    const result = await confirmFields({
+      system: system.id,
+      collection,
+      holds: Object.fromEntries(
+        fields.map(({ field, isConfirmed, holds, proposed }) => [field, isConfirmed ? holds : proposed]),
+      ),
+      roles: Object.fromEntries(fields.map(({ field, role }) => [field, role])),
+    });
+    if (!result.ok) return result;
+  }
+  return { ok: true, value: null };
 }

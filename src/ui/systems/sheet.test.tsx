@@ -199,6 +199,8 @@ describe('a new system', () => {
     const called: unknown[][] = [];
     show(
       <NewSystemForm
+        adder="Ib"
+        readFields={async () => ({ ok: true, value: null as never })}
         tryConnection={async (given) => (called.push(['try', given]), reached)}
         addSystem={async (values) => (
           called.push(['add', values]),

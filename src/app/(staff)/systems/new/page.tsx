@@ -2,7 +2,7 @@ import { forbidden } from 'next/navigation';
 import { reachOf } from '../../../../core/access/roles';
 import { NewSystemForm } from '../../../../ui/systems/NewSystemForm';
 import { staff } from '../../../lib/session';
-import { addSystem, tryConnection } from '../actions';
+import { addSystem, readFields, tryConnection } from '../actions';
 
 export const metadata = { title: 'Add a system' };
 
@@ -20,7 +20,7 @@ export default async function NewSystemPage() {
           </p>
         </div>
       </div>
-      <NewSystemForm tryConnection={tryConnection} addSystem={addSystem} />
+      <NewSystemForm adder={actor.name} tryConnection={tryConnection} addSystem={addSystem} readFields={readFields} />
     </>
   );
 }
