@@ -25,6 +25,13 @@ const PURPOSE = {
   kind: 'consent',
   validFrom: '2026-11-24T08:00:00Z',
 };
+/** Of an ask whose purpose nobody has said: it is published by nobody. */
+const ASK = {
+  kind: 'ask',
+  id: 'outsider',
+  purposes: ['no-such-purpose'],
+  words: { en: 'Send me the newsletter. I can stop at any time.' },
+};
 const OPEN = {
   right: 'access',
   channel: 'mail',
@@ -195,6 +202,8 @@ const CALLS: Called[] = [
     null,
   ),
   one('previewPurpose', PURPOSE, WORK),
+  one('checkWording', ASK, WORK),
+  one('publishWording', ASK, ['supervisor']),
   one('publishPurpose', PURPOSE, ['supervisor'], null),
   one('startImport', { importId: '{import}' }, [...WORK, 'system-owner']),
   one('mapImport', { importId: '{import}', ...MAPPING }, [...WORK, 'system-owner'], null),

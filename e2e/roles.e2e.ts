@@ -35,6 +35,7 @@ const PAGES: Record<string, Allowed> = {
   '/ledger/drift': ['coordinator', 'supervisor', 'auditor', 'system-owner', 'other-owner'],
   '/ledger/audiences': ['coordinator', 'supervisor'],
   '/ledger/purposes': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/asks': ['coordinator', 'supervisor', 'auditor'],
   '/ledger/proof': ['coordinator', 'supervisor', 'auditor'],
   '/ledger/counter': ['coordinator', 'supervisor', 'counter-staff'],
   '/ledger/imports': ['coordinator', 'supervisor', 'system-owner', 'other-owner'],

@@ -190,7 +190,7 @@ test('from an empty machine to a sent answer, over a shop on MariaDB and a mailb
   await press(admin, 'Add the system');
   await at(admin, /^\/systems\/sys_/);
   await seen(admin, 'values are e-mail addresses');
-  await confirmAndSwitchOn('Shop', 2);
+  await confirmAndSwitchOn('Shop', 1);
   await open(admin, '/systems/new');
   await kind('Mailbox on a mail server');
   await fill(admin, 'Name', 'Post');

@@ -18,6 +18,7 @@ export const PLACES: readonly string[] = [
   '/ledger/drift',
   '/ledger/audiences',
   '/ledger/purposes',
+  '/ledger/asks',
   '/ledger/proof',
   '/ledger/counter',
   '/systems',

@@ -16,6 +16,7 @@ export const ROOMS = [
   'ledger',
   'choicesPage',
   'purposes',
+  'asks',
   'imports',
   'audiences',
   'drift',

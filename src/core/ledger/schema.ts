@@ -167,7 +167,7 @@ export type HandChoice = yup.InferType<typeof handChoiceSchema>;
 export const purposeDraftSchema = yup.object({
   id: yup
     .string()
-    .matches(/^[a-z][a-z0-9-]{1,60}$/, 'Small letters, digits and hyphens.')
+    .matches(/^[a-z][a-z0-9-]{1,60}$/, { message: 'Small letters, digits and hyphens.', excludeEmptyString: true })
     .required('Give it a short name.'),
   title: yup.string().trim().min(2).max(120).required('Give it a title.'),
   plain: yup

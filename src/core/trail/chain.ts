@@ -94,6 +94,7 @@ export const TRAIL_ACTS = [
   'choice-recorded-by-hand',
   'receipt-made',
   'purpose-published',
+  'wording-published',
   'mapping-saved',
   'quarantine-corrected',
   'identities-linked',

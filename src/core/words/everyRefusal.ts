@@ -105,6 +105,7 @@ import type {
   StrikeRefusal,
   VerdictRefusal,
 } from '../trace/refusals';
+import type { WordingRefusal } from '../asks/refusals';
 import type { AddWebhookRefusal, TryWebhookRefusal } from '../webhooks/refusals';
 
 /** Everything that can be refused. */
@@ -115,6 +116,7 @@ export type Refusal =
   | AddAssignmentRuleRefusal
   | AddKeyRefusal
   | AddWebhookRefusal
+  | WordingRefusal
   | TakeOverRefusal
   | TryWebhookRefusal
   | ChangePasswordRefusal

@@ -194,6 +194,14 @@ const WORDS: Words<Refusal> = {
   'last-administrator': () => 'Somebody has to stay an administrator: nobody could let anybody in any more.',
   'own-roles': () => 'Another administrator changes your roles.',
   'no-such-system': () => 'Choose the system whose calls they are.',
+  'wording-in-the-past': () => 'It cannot hold from a day that is over: what was shown then was shown.',
+  'wording-unchanged': () => 'These are the words of the version before. Nothing was published.',
+  'ask-without-purpose': () => 'Say what it asks for: an answer to nothing permits nothing.',
+  'wording-purpose-unknown': (v) => `There is no purpose “${v.purpose}”.`,
+  'wording-unfair': (v) =>
+    `${v.faults === 1 ? 'A fault is' : `${v.faults} faults are`} left. An unfair question gets no answer that holds.`,
+  'wording-doubtful': (v) =>
+    `${v.doubts === 1 ? 'A doubt is' : `${v.doubts} doubts are`} left. Say why, or write it otherwise.`,
   'take-over-unreadable': () => 'The file cannot be read as a table. Save it as CSV or XLSX and choose it again.',
   'take-over-too-many': (v) => `The file has ${v.lines} lines; ${v.most} can be taken over at once. Cut it in pieces.`,
   'take-over-lacks': (v) => v.problems.join(' '),

@@ -1,5 +1,7 @@
 'use server';
 
+import { wordingDraftInput } from '../../../core/asks/schema';
+import * as wordings from '../../../usecases/asks/wordings';
 import { audienceInput } from '../../../core/audiences/schema';
 import { chosenDriftInput, startComparisonInput } from '../../../core/drift/schema';
 import { correctLineInput, importInput, mapImportInput } from '../../../core/imports/schema';
@@ -59,5 +61,7 @@ export const askAgain = act(audienceInput, audiences.askAgain);
 export const checkDraft = actOnFile(drafts.checkDraft);
 
 // Purposes.
+export const checkWording = act(wordingDraftInput, wordings.checkWording);
+export const publishWording = act(wordingDraftInput, wordings.publishWording);
 export const previewPurpose = act(purposeDraftSchema, purposes.previewPurpose);
 export const publishPurpose = act(purposeDraftSchema, purposes.publishPurpose);

@@ -1,0 +1,187 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { WordingDraft } from '../../core/asks/schema';
+import type { AsksView, WordingShown } from '../../core/asks/views';
+import { sayInstant } from '../../core/shared/days';
+import type { LedgerActs } from '../shared/acts';
+import { Fold } from '../shared/Fold';
+import { ListTable } from '../shared/ListTable';
+import { LANGUAGE_NAMES } from './languageNames';
+import { WordingEditor } from './WordingEditor';
+
+interface Props extends AsksView {
+  now: string;
+  zone: string;
+  actions: Pick<LedgerActs, 'checkWording' | 'publishWording'>;
+}
+
+const EMPTY = { en: '', da: '', de: '', nl: '' };
+
+const newDraft = (kind: WordingDraft['kind']): WordingDraft => ({
+  kind,
+  id: '',
+  place: '',
+  method: kind === 'ask' ? 'tick-box' : '',
+  purposes: [],
+  hasBoxes: true,
+  words: EMPTY,
+  isMaterial: false,
+  validFrom: null,
+  reason: '',
+});
+
+const draftOf = (last: WordingShown): WordingDraft => ({
+  ...newDraft(last.kind),
+  id: last.id,
+  place: last.place ?? '',
+  method: last.method ?? '',
+  purposes: last.purposes,
+  words: { ...EMPTY, ...last.words },
+});
+
+/** How people are asked, and what they are told: each with its versions, frozen as they were shown. */
+export function AsksSheet({ wordings, purposes, mayDraft, mayPublish, now, zone, actions }: Props) {
+  const [draft, setDraft] = useState<WordingDraft | null>(null);
+  const of = (kind: WordingShown['kind']) => {
+    const own = wordings.filter((one) => one.kind === kind);
+    return [...new Set(own.map(({ id }) => id))].map((id) => own.filter((one) => one.id === id));
+  };
+  return (
+    <>
+      <div className="page-head">
+        <div>
+          <h1>Asks and notices</h1>
+          <p className="sub">
+            The words people are asked with and told by. A change makes a version; what somebody saw years ago is found
+            by it.
+          </p>
+        </div>
+        {mayDraft && (
+          <div className="row">
+            <Button variant="contained" onClick={() => setDraft(newDraft('ask'))}>
+              A new ask
+            </Button>
+            <Button variant="outlined" onClick={() => setDraft(newDraft('notice'))}>
+              A new notice
+            </Button>
+          </div>
+        )}
+      </div>
+      {draft && (
+        <WordingEditor
+          key={`${draft.kind} ${draft.id}`}
+          draft={draft}
+          before={wordings.filter(({ kind, id }) => kind === draft.kind && id === draft.id).at(-1) ?? null}
+          purposes={purposes}
+          mayPublish={mayPublish}
+          actions={actions}
+          close={() => setDraft(null)}
+        />
+      )}
+      {(['ask', 'notice'] as const).map((kind) => (
+        <section
+          key={kind}
+          className="sheet"
+          style={{ marginBottom: 14 }}
+          aria-label={kind === 'ask' ? 'Asks' : 'Notices'}
+        >
+          <header>
+            <h2>{kind === 'ask' ? 'Asks' : 'Notices'}</h2>
+            <span className="muted">{of(kind).length === 0 ? 'none yet' : ''}</span>
+          </header>
+          {of(kind).length > 0 && (
+            <Table
+              lists={of(kind)}
+              now={now}
+              zone={zone}
+              titleOf={(id) => purposes.find((one) => one.id === id)?.title ?? id}
+              change={mayDraft ? (last) => setDraft(draftOf(last)) : null}
+            />
+          )}
+        </section>
+      ))}
+    </>
+  );
+}
+
+function Table({
+  lists,
+  now,
+  zone,
+  titleOf,
+  change,
+}: {
+  lists: readonly WordingShown[][];
+  now: string;
+  zone: string;
+  titleOf: (purpose: string) => string;
+  change: ((last: WordingShown) => void) | null;
+}) {
+  return (
+    <ListTable>
+      <thead>
+        <tr>
+          {['name', 'where', 'for', 'words', 'version', ''].map((column) => (
+            <th key={column}>{column}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lists.map((versions) => {
+          const last = versions.at(-1)!;
+          const current = versions.findLast(({ validFrom }) => validFrom <= now) ?? last;
+          return (
+            <tr key={last.id}>
+              <td className="nowrap">
+                <b className="mono">{last.id}</b>
+              </td>
+              <td className="muted">{[current.place, current.method].filter(Boolean).join(', ') || '–'}</td>
+              <td className="muted">{current.purposes.map(titleOf).join(', ') || '–'}</td>
+              <td>
+                {current.words['en'] ?? Object.values(current.words)[0]}
+                <Fold summary={<span className="muted">{sayVersions(versions)}</span>}>
+                  <Versions versions={versions} zone={zone} />
+                </Fold>
+              </td>
+              <td className="num" title={`in force since ${sayInstant(current.validFrom, zone)}`}>
+                {current.version}
+              </td>
+              <td style={{ textAlign: 'right' }}>{change && <Button onClick={() => change(last)}>Change</Button>}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </ListTable>
+  );
+}
+
+function sayVersions(versions: readonly WordingShown[]): string {
+  const languages = Object.keys(versions.at(-1)!.words).map((language) => LANGUAGE_NAMES[language] ?? language);
+  return `${versions.length} ${versions.length === 1 ? 'version' : 'versions'}, ${languages.join(', ')}`;
+}
+
+/** As they were shown, the newest first. */
+function Versions({ versions, zone }: { versions: readonly WordingShown[]; zone: string }) {
+  return (
+    <div className="stack">
+      {versions.toReversed().map((one) => (
+        <div key={one.version}>
+          <p>
+            <b>Version {one.version}</b>{' '}
+            <span className="muted">
+              from {sayInstant(one.validFrom, zone)}
+              {one.isMaterial && ', a material change'}
+            </span>
+          </p>
+          {Object.entries(one.words).map(([language, text]) => (
+            <p key={language} lang={language}>
+              <span className="muted">{LANGUAGE_NAMES[language] ?? language}:</span> {text}
+            </p>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
