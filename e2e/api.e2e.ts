@@ -6,7 +6,21 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import Ajv2020 from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
-import { api, apiGet, fill, go, launch, press, query, seen, signedIn, until, wait, WORLD } from './support/world';
+import {
+  api,
+  apiGet,
+  fill,
+  go,
+  launch,
+  press,
+  query,
+  seen,
+  signedIn,
+  textOf,
+  until,
+  wait,
+  WORLD,
+} from './support/world';
 
 // What is told to developers is done here as they would: every call of the description with its example, every line of the
 // documentation as it is pasted, every program beside it as it is started.
@@ -197,7 +211,8 @@ test('the program that is told: an administrator names it, it is told of a choic
     await fill(page, 'Where it listens', `http://127.0.0.1:${port}/bookend`);
     await page.locator('::-p-text(choices, when they are recorded)').click();
     await press(page, 'Tell it from now on');
-    const secret = await page.waitForSelector('.secret').then((node) => node!.evaluate((one) => one.textContent));
+    await seen(page, 'It is not shown again.');
+    const secret = /whsec_\S+/.exec(await textOf(page))![0];
     const program = await started('docs/examples/webhook.mjs', { WEBHOOK_SECRET: secret, PORT: port, KEPT: kept });
     const { json } = await send('post', '/sales', {});
     expect(json['status']).toMatch(/recorded|duplicate/);

@@ -32,7 +32,8 @@ type Signs = Readonly<Record<string, readonly RegExp[]>>;
 
 const NO_ACT: Signs = {
   en: [
-    /by (continuing|using|visiting|ordering|scrolling|browsing|closing|submitting|signing up|clicking (next|order|buy))[^.]*\b(agree|consent|accept)/i,
+    /by (continuing|using|visiting|ordering|scrolling|browsing|closing)[^.]*\b(agree|consent|accept)/i,
+    /by (submitting|signing up|clicking (next|order|buy))[^.]*\b(agree|consent|accept)/i,
     /\b(agree|consent|accept)\w* by (continuing|using|ordering)/i,
     /unless you (object|tell us|opt out|say otherwise)/i,
   ],
@@ -41,7 +42,8 @@ const NO_ACT: Signs = {
     /medmindre du (siger nej|giver besked|fravælger)/i,
   ],
   de: [
-    /(durch|mit|indem)[^.]*(nutzung|fortsetzung|bestellung|weitersurfen|fortfahren|weiterhin)[^.]*(zu\b|einverstanden|einwillig|akzeptier)/i,
+    /(durch|mit|indem)[^.]*(nutzung|fortsetzung|bestellung)[^.]*(zu\b|einverstanden|einwillig|akzeptier)/i,
+    /(durch|mit|indem)[^.]*(weitersurfen|fortfahren|weiterhin)[^.]*(zu\b|einverstanden|einwillig|akzeptier)/i,
     /sofern sie nicht widersprechen/i,
   ],
   nl: [
@@ -122,7 +124,8 @@ const DOUBLE: Signs = {
 };
 const WAY_BACK: Signs = {
   en: [
-    /\b(stop|withdraw|unsubscribe|change your mind|take (it|this) back|at any time|whenever you (like|want)|switch (it|them) off|say no later)\b/i,
+    /\b(stop|withdraw|unsubscribe|change your mind|take (it|this) back)\b/i,
+    /\b(at any time|whenever you (like|want)|switch (it|them) off|say no later)\b/i,
   ],
   da: [/stoppe|sig(e)? (stop|fra)|afmeld|trække|når som helst|fortryde|ændre/i],
   de: [/jederzeit|abbestell|widerruf|stopp|abmeld|zurücknehm|ändern/i],

@@ -68,13 +68,9 @@ export async function publishWording(
     if (found.doubts.length > 0 && draft.reason.length < 10)
       return refuse({ code: 'wording-doubtful', doubts: found.doubts.length });
     await insertWording(h, next);
-    await recordTrail(
-      ctx,
-      h,
-      'wording-published',
-      draft.id,
-      `${draft.kind}, version ${next.version}, from ${next.validFrom}${found.doubts.length > 0 ? `; in spite of ${found.doubts.length} doubts: ${draft.reason}` : ''}`,
-    );
+    const inSpite = found.doubts.length > 0 ? `; in spite of ${found.doubts.length} doubts: ${draft.reason}` : '';
+    const said = `${draft.kind}, version ${next.version}, from ${next.validFrom}${inSpite}`;
+    await recordTrail(ctx, h, 'wording-published', draft.id, said);
     return ok({ version: next.version });
   });
 }

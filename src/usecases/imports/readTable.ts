@@ -10,7 +10,11 @@ export interface Table {
   rows: { number: number; cells: string[] }[];
 }
 
-/** A small table that is looked at as a whole: CSV with line breaks in its cells too, or the first sheet of a workbook. @throws FileDamaged */
+/**
+ * A small table that is looked at as a whole: CSV, with line breaks in its cells too, or the first sheet of a workbook.
+ *
+ * @throws FileDamaged
+ */
 export async function readTable(ctx: Context, content: Buffer): Promise<Table> {
   const all = formatOf(content) === 'xlsx' ? await sheetRows(ctx, content) : csvRows(content);
   const filled = all.filter(({ cells }) => cells.some((cell) => cell !== ''));
