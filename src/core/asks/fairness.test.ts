@@ -1,3 +1,4 @@
+import { EXAMPLE_ASKS, EXAMPLE_PURPOSES } from '../installation/example';
 import { fairness, type Finding } from './fairness';
 import { sayFinding } from './findings';
 
@@ -115,4 +116,16 @@ test('each finding says what is wrong, what would be better, and the law', () =>
     expect([text, better].every((words) => /[.”]$/.test(words) || words.endsWith('.'))).toBe(true);
     expect(law).toMatch(/art\.|recital|EDPB/);
   }
+});
+
+test('the questions that come with an installation are fair', () => {
+  for (const { words, purposes } of EXAMPLE_ASKS)
+    expect(
+      fairness({
+        words,
+        purposes: purposes.map((id) => EXAMPLE_PURPOSES.find((purpose) => purpose.id === id)!),
+        hasBoxes: true,
+        languages: ['en', 'da', 'de', 'nl'],
+      }),
+    ).toEqual({ faults: [], doubts: [] });
 });

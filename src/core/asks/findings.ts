@@ -73,5 +73,5 @@ const SAY: { [C in Finding['code']]: (finding: Of<C>) => SaidFinding } = {
 
 /** A finding in the words of colleagues, with a better way and the law. */
 export function sayFinding<C extends Finding['code']>(finding: Of<C>): SaidFinding {
-  return (SAY[finding.code as C] as (one: Of<C>) => SaidFinding)(finding);
+  return (SAY[finding.code] as (one: Of<C>) => SaidFinding)(finding);
 }

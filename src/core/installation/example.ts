@@ -25,7 +25,7 @@ export interface ExampleAsk {
 
 const others = LANGUAGES.filter((language) => language !== 'en');
 
-const said = (name: keyof (typeof EXAMPLE_WORDS)['en']) => ({
+const said = (name: 'orders' | 'newsletter' | 'usage') => ({
   title: EXAMPLE_WORDS.en[name].title,
   plain: EXAMPLE_WORDS.en[name].plain,
   words: Object.fromEntries(
@@ -83,3 +83,12 @@ export const EXAMPLE_ASKS: readonly ExampleAsk[] = [
   ask('checkout-newsletter', 'newsletter', 'checkout'),
   ask('account-usage', 'usage', 'account'),
 ];
+
+/** A notice that fits these purposes, by language. */
+export const exampleNotice = (of: { name: string; contact: string }): Record<string, string> =>
+  Object.fromEntries(
+    LANGUAGES.map((language) => [
+      language,
+      EXAMPLE_WORDS[language].notice.replaceAll('{name}', of.name).replaceAll('{contact}', of.contact),
+    ]),
+  );

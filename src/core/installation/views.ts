@@ -43,6 +43,7 @@ export interface StepsView {
 export interface ExampleView {
   purposes: { id: string; kind: string; title: string; plain: string }[];
   asks: { id: string; place: string; words: string }[];
+  notice: string;
   /** Nothing was said yet, so that it can be taken over. */
   mayTake: boolean;
 }

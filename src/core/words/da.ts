@@ -876,6 +876,8 @@ export const example: of.ExampleWords = {
   usage: {
     title: 'Hvordan butikken bruges',
     plain: 'Vi tæller, hvordan vores sider bruges, for at gøre dem bedre.',
-    ask: 'I må tælle, hvordan jeg bruger butikkens sider.',
+    ask: 'I må tælle, hvordan jeg bruger butikkens sider. Jeg kan stoppe det når som helst.',
   },
+  notice:
+    '{name} er ansvarlig for dine oplysninger; du når os på {contact}. Når du bestiller, bruger vi dit navn, din adresse og din e-mail til at levere og til at fortælle, hvordan det går, for ellers kunne vi ikke levere (GDPR art. 6, stk. 1, litra b). Loven kræver, at vi gemmer fakturaer, så længe bogføringen kræver det. Nyhedsbrevet, og at vi tæller, hvordan vores sider bruges, sker kun, hvis du har sagt ja (art. 6, stk. 1, litra a); du kan stoppe begge dele når som helst. Pakkefirmaet og betalingsformidleren får det, de skal bruge, og intet andet. Vi gemmer, hvad der hører til en ordre, i tre år efter levering. Du kan bede om en kopi af dine oplysninger, få dem rettet eller slettet, få brugen begrænset, tage dem med dig og gøre indsigelse; skriv til {contact}. Du kan også klage til tilsynsmyndigheden.',
 };

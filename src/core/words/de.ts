@@ -888,6 +888,8 @@ export const example: of.ExampleWords = {
   usage: {
     title: 'Wie der Laden genutzt wird',
     plain: 'Wir zählen, wie unsere Seiten genutzt werden, um sie zu verbessern.',
-    ask: 'Sie dürfen zählen, wie ich die Seiten des Ladens nutze.',
+    ask: 'Sie dürfen zählen, wie ich die Seiten des Ladens nutze. Ich kann das jederzeit stoppen.',
   },
+  notice:
+    '{name} ist für Ihre Daten verantwortlich; Sie erreichen uns unter {contact}. Bei einer Bestellung verwenden wir Ihren Namen, Ihre Anschrift und Ihre E-Mail, um zu liefern und Ihnen zu sagen, wie es steht, weil wir sonst nicht liefern könnten (Art. 6 Abs. 1 lit. b DSGVO). Rechnungen müssen wir so lange aufbewahren, wie die Buchführung es verlangt. Den Newsletter und das Zählen, wie unsere Seiten genutzt werden, gibt es nur, wenn Sie Ja gesagt haben (Art. 6 Abs. 1 lit. a); beides können Sie jederzeit stoppen. Unser Paketdienst und unser Zahlungsdienst erhalten, was sie dafür brauchen, und sonst nichts. Was zu einer Bestellung gehört, bewahren wir drei Jahre nach der Lieferung auf. Sie können eine Kopie Ihrer Daten verlangen, sie berichtigen oder löschen lassen, ihre Verwendung einschränken lassen, sie mitnehmen und widersprechen; schreiben Sie an {contact}. Sie können sich auch bei der Aufsichtsbehörde beschweren.',
 };

@@ -867,6 +867,8 @@ export const example: of.ExampleWords = {
   usage: {
     title: 'How the shop is used',
     plain: 'We count how our pages are used, to make them better.',
-    ask: 'You may count how I use the shop’s pages.',
+    ask: 'You may count how I use the shop’s pages. I can stop it at any time.',
   },
+  notice:
+    '{name} is responsible for your data; you reach us at {contact}. With your order we use your name, address and e-mail to deliver it and to tell you how it goes, because we could not deliver it otherwise (GDPR art. 6(1)(b)). The law has us keep invoices for as long as bookkeeping demands. The newsletter, and counting how our pages are used, happen only if you said yes (art. 6(1)(a)); you can stop either at any time. Our parcel carrier and our payment provider get what they need for it and nothing else. We keep what belongs to an order for three years after delivery. You can ask us for a copy of your data, have it put right or erased, have its use restricted, take it with you, and object; write to {contact}. You can also complain to the supervisory authority.',
 };

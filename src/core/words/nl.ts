@@ -881,6 +881,8 @@ export const example: of.ExampleWords = {
   usage: {
     title: 'Hoe de winkel wordt gebruikt',
     plain: 'We tellen hoe onze pagina’s worden gebruikt, om ze te verbeteren.',
-    ask: 'U mag tellen hoe ik de pagina’s van de winkel gebruik.',
+    ask: 'U mag tellen hoe ik de pagina’s van de winkel gebruik. Ik kan dat altijd stoppen.',
   },
+  notice:
+    '{name} is verantwoordelijk voor uw gegevens; u bereikt ons via {contact}. Bij een bestelling gebruiken wij uw naam, adres en e-mail om te leveren en om te zeggen hoe het ervoor staat, omdat wij anders niet kunnen leveren (AVG art. 6 lid 1 onder b). Facturen moeten wij bewaren zolang de boekhouding dat vraagt. De nieuwsbrief en het tellen hoe onze pagina’s worden gebruikt gebeuren alleen als u ja hebt gezegd (art. 6 lid 1 onder a); u kunt beide altijd stoppen. Onze pakketdienst en onze betaaldienst krijgen wat zij daarvoor nodig hebben en verder niets. Wat bij een bestelling hoort, bewaren wij drie jaar na de levering. U kunt een kopie van uw gegevens vragen, ze laten verbeteren of wissen, het gebruik laten beperken, ze meenemen en bezwaar maken; schrijf naar {contact}. U kunt ook een klacht indienen bij de toezichthouder.',
 };

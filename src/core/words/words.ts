@@ -297,4 +297,6 @@ export interface ExampleWords {
   orders: { title: string; plain: string };
   newsletter: { title: string; plain: string; ask: string };
   usage: { title: string; plain: string; ask: string };
+  /** With `{name}` and `{contact}` of the organisation. */
+  notice: string;
 }

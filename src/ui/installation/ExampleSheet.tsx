@@ -15,8 +15,8 @@ export function ExampleSheet({ view, takeExample }: { view: ExampleView } & Pick
         <div>
           <h1>An example to begin with</h1>
           <p className="sub">
-            For a small shop: one purpose that needs no consent, and two that do, with the words in four languages.
-            Taken over, all of it is changed under Ledger → Purposes.
+            For a small shop: one purpose that needs no consent, two that do, how they are asked for and a notice, in
+            four languages. Taken over, all of it is changed under Ledger → Purposes and Ledger → Asks.
           </p>
         </div>
       </div>
@@ -54,6 +54,13 @@ export function ExampleSheet({ view, takeExample }: { view: ExampleView } & Pick
             ))}
           </tbody>
         </ListTable>
+      </section>
+      <section className="sheet" style={{ marginTop: 14 }} aria-labelledby="example-notice">
+        <header>
+          <h2 id="example-notice">Notice</h2>
+          <span className="muted">what people are told; letters have their templates already</span>
+        </header>
+        <p className="pad">{view.notice}</p>
       </section>
       <div className="row" style={{ marginTop: 14 }}>
         {view.mayTake ? (

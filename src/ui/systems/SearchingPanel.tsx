@@ -46,6 +46,9 @@ export function SearchingPanel({
     isTraced === system.isTraced &&
     searchesInactive === system.searchesInactive &&
     JSON.stringify(rule) === JSON.stringify(system.inactive);
+  // Everything that is needed was said, and nothing else is being changed.
+  const mayBeSwitchedOn =
+    !system.isTraced && isSame && why === null && (system.kind === 'by-hand' || (system.readAt !== null && open === 0));
   return (
     <section className="sheet" aria-labelledby="searching">
       <header>
@@ -91,8 +94,26 @@ export function SearchingPanel({
         )}
         {system.mayChange && (
           <div className="row">
+            {mayBeSwitchedOn && (
+              <ActButton
+                primary
+                act={async () => {
+                  const result = await changeSearching({
+                    system: system.id,
+                    isTraced: true,
+                    searchesInactive,
+                    inactive: rule,
+                  });
+                  if (result.ok) setTraced(true);
+                  return result;
+                }}
+                done={`${system.name} is searched from now on`}
+              >
+                Switch it on
+              </ActButton>
+            )}
             <ActButton
-              primary
+              primary={!mayBeSwitchedOn}
               act={() => changeSearching({ system: system.id, isTraced, searchesInactive, inactive: rule })}
               disabled={why !== null || isSame}
               done={isTraced ? `${system.name} is searched from now on` : `${system.name} is not searched`}

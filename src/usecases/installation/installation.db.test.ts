@@ -192,6 +192,10 @@ test('the example is taken over once, by whom it may, in four languages', async 
   expect(must(await readExample(administrator)).mayTake).toBe(true);
   expect((await takeExample(world.user('usr_aud', 'auditor'))).ok).toBe(false);
   must(await takeExample(administrator));
+  const told = await world.knex('wordings').where({ kind: 'notice', id: 'privacy' });
+  expect(told).toHaveLength(1);
+  expect(told[0].words.da).toContain(world.worker.organisation.contact);
+  expect(JSON.stringify(told[0].words)).not.toMatch(/\{\w+\}/);
   expect(await takeExample(administrator)).toMatchObject({ refusal: { code: 'purposes-there' } });
   const [newsletter] = await world.knex('purposes').where({ id: 'newsletter' });
   expect(Object.keys(newsletter.words)).toEqual(['da', 'de', 'nl']);

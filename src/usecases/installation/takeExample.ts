@@ -1,5 +1,5 @@
 import type { AccessRefusal } from '../../core/access/refusals';
-import { EXAMPLE_ASKS, EXAMPLE_PURPOSES } from '../../core/installation/example';
+import { EXAMPLE_ASKS, EXAMPLE_PURPOSES, exampleNotice } from '../../core/installation/example';
 import type { ExampleRefusal } from '../../core/installation/refusals';
 import type { ExampleView } from '../../core/installation/views';
 import { newPurpose } from '../../core/purposes/purposes';
@@ -16,6 +16,7 @@ export async function readExample(ctx: Context): Promise<Result<ExampleView, Acc
   return ok({
     purposes: EXAMPLE_PURPOSES.map(({ id, kind, title, plain }) => ({ id, kind, title, plain })),
     asks: EXAMPLE_ASKS.map(({ id, place, words }) => ({ id, place, words: words['en']! })),
+    notice: exampleNotice(ctx.organisation)['en']!,
     mayTake: isEmpty && reach(ctx, 'installation.change') !== null,
   });
 }
@@ -51,6 +52,18 @@ export async function takeExample(ctx: Context): Promise<Result<null, ExampleRef
         isMaterial: false,
         ...ask,
       });
+    await insertWording(h, {
+      kind: 'notice',
+      id: 'privacy',
+      version: 1,
+      validFrom: now,
+      recordedAt: now,
+      isMaterial: false,
+      method: null,
+      place: 'shop',
+      purposes: EXAMPLE_PURPOSES.map(({ id }) => id),
+      words: exampleNotice(ctx.organisation),
+    });
     await recordTrail(ctx, h, 'example-taken', null, EXAMPLE_PURPOSES.map(({ id }) => id).join(', '));
     return ok(null);
   });
