@@ -348,22 +348,29 @@ test('pages of a site that an administrator named may call, others may not', asy
   }
 }, 120_000);
 
-test('what a system sends by itself is taken if it is signed, in the described shape', async () => {
+test('what a system sends by itself is taken if it is signed, in the described shape; so are the lines of the documentation', async () => {
   const { operation } = operations.find(({ path }) => path === '/webhooks/{system}')!;
-  const body = String(operation.requestBody!.content['application/json']!.example).replace(
-    'evt_84211',
-    `evt_${Date.now()}`,
-  );
-  const [id, timestamp] = [`msg_${Date.now()}`, String(Math.floor(Date.now() / 1000))];
-  const signature = createHmac('sha256', Buffer.from(WORLD.webhookSecret, 'base64'))
-    .update(`${id}.${timestamp}.${body}`)
-    .digest('base64');
-  const response = await fetch(`${WORLD.address}/api/v1/webhooks/sys_newsletter`, {
-    method: 'POST',
-    headers: { 'webhook-id': id, 'webhook-timestamp': timestamp, 'webhook-signature': `v1,${signature}` },
-    body,
-  });
-  const answer = (await response.json()) as object;
-  expect([response.status, answer]).toEqual([200, expect.objectContaining({ status: expect.any(String) })]);
-  expect(ajv.validate(operation.responses['200']!.content['application/json']!.schema, answer)).toBe(true);
+  const [, written] = /```json\n(\{ "type": "contact[\s\S]*?)```/.exec(readFileSync('docs/systems.md', 'utf8'))!;
+  const documented = written!.trim().split('\n');
+  expect(documented).toHaveLength(2);
+  const example = String(operation.requestBody!.content['application/json']!.example);
+  for (const [n, line] of [example, ...documented].entries()) {
+    const body = line.replace('evt_84211', `evt_${Date.now()}`).replace('app-settings', 'webshop-checkout');
+    const [id, timestamp] = [`msg_${Date.now()}_${n}`, String(Math.floor(Date.now() / 1000))];
+    const signature = createHmac('sha256', Buffer.from(WORLD.webhookSecret, 'base64'))
+      .update(`${id}.${timestamp}.${body}`)
+      .digest('base64');
+    const response = await fetch(`${WORLD.address}/api/v1/webhooks/sys_newsletter`, {
+      method: 'POST',
+      headers: { 'webhook-id': id, 'webhook-timestamp': timestamp, 'webhook-signature': `v1,${signature}` },
+      body,
+    });
+    const answer = (await response.json()) as object;
+    expect([line, response.status, answer]).toEqual([
+      line,
+      200,
+      expect.objectContaining({ status: expect.any(String) }),
+    ]);
+    expect(ajv.validate(operation.responses['200']!.content['application/json']!.schema, answer)).toBe(true);
+  }
 });
