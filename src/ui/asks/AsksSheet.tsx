@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { WordingDraft } from '../../core/asks/schema';
 import type { AsksView, WordingShown } from '../../core/asks/views';
 import { sayInstant } from '../../core/shared/days';
+import { spellOut } from '../../core/words/spellOut';
 import type { LedgerActs } from '../shared/acts';
 import { Fold } from '../shared/Fold';
 import { ListTable } from '../shared/ListTable';
@@ -137,7 +138,9 @@ function Table({
               <td className="nowrap">
                 <b className="mono">{last.id}</b>
               </td>
-              <td className="muted">{[current.place, current.method].filter(Boolean).join(', ') || '–'}</td>
+              <td className="muted">
+                {[current.place, spellOut(current.method ?? '')].filter(isNew).join(', ') || '–'}
+              </td>
               <td className="muted">{current.purposes.map(titleOf).join(', ') || '–'}</td>
               <td>
                 {current.words['en'] ?? Object.values(current.words)[0]}
@@ -157,9 +160,13 @@ function Table({
   );
 }
 
+/** Not empty, and not said already. */
+const isNew = (words: string | null, n: number, all: readonly (string | null)[]): boolean =>
+  Boolean(words) && all.indexOf(words) === n;
+
 function sayVersions(versions: readonly WordingShown[]): string {
-  const languages = Object.keys(versions.at(-1)!.words).map((language) => LANGUAGE_NAMES[language] ?? language);
-  return `${versions.length} ${versions.length === 1 ? 'version' : 'versions'}, ${languages.join(', ')}`;
+  const languages = Object.keys(versions.at(-1)!.words).join(' ');
+  return `${versions.length} ${versions.length === 1 ? 'version' : 'versions'} · ${languages}`;
 }
 
 /** As they were shown, the newest first. */

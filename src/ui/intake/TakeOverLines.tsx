@@ -1,6 +1,7 @@
 import TableBody from '@mui/material/TableBody';
 import TableHead from '@mui/material/TableHead';
 import type { TakeOverLine } from '../../core/intake/views';
+import { sayLaw } from '../../core/clock/lawNames';
 import { sayDay } from '../../core/shared/days';
 import { spellOut } from '../../core/words/spellOut';
 import Link from '../shared/Link';
@@ -44,9 +45,9 @@ export function TakeOverLines({ lines }: { lines: readonly TakeOverLine[] }) {
                 {line.dueOn ? sayDay(line.dueOn) : '–'}
                 {line.isLate && ', late'}
               </td>
-              <td>{line.law ?? '–'}</td>
+              <td>{line.law ? sayLaw(line.law) : '–'}</td>
               <td>
-                {line.outcome === 'would-open' && 'is opened'}
+                {line.outcome === 'would-open' && 'would be opened'}
                 {line.outcome === 'opened' && (
                   <>
                     opened as <Link href={`/requests/${line.ref}`}>{line.ref}</Link>

@@ -63,7 +63,8 @@ export async function publishWording(
     await h.trx.raw('select pg_advisory_xact_lock(hashtext(?))', [`wording ${draft.kind} ${draft.id}`]);
     const checked = await check(ctx, h, draft);
     if (!checked.ok) return checked;
-    const { found, next } = checked.value;
+    const { found, next, isSame } = checked.value;
+    if (isSame) return refuse({ code: 'wording-unchanged' });
     if (found.faults.length > 0) return refuse({ code: 'wording-unfair', faults: found.faults.length });
     if (found.doubts.length > 0 && draft.reason.length < 10)
       return refuse({ code: 'wording-doubtful', doubts: found.doubts.length });
@@ -84,7 +85,7 @@ async function check(
   ctx: Context,
   h: Handle,
   draft: WordingDraft,
-): Promise<Result<{ found: Fairness; next: Wording }, WordingRefusal>> {
+): Promise<Result<{ found: Fairness; next: Wording; isSame: boolean }, WordingRefusal>> {
   const now = ctx.clock.now();
   const validFrom = draft.validFrom ?? now;
   if (Date.parse(validFrom) < Date.parse(now) - 60_000) return refuse({ code: 'wording-in-the-past' });
@@ -107,7 +108,6 @@ async function check(
     purposes: draft.purposes,
     words,
   };
-  if (last && sameAs(last, next)) return refuse({ code: 'wording-unchanged' });
   const found =
     draft.kind === 'ask'
       ? fairness({
@@ -118,7 +118,7 @@ async function check(
           languages: [...new Set([...Object.keys(last?.words ?? {}), ...Object.keys(words)])],
         })
       : { faults: [], doubts: [] };
-  return ok({ found, next });
+  return ok({ found, next, isSame: last !== undefined && sameAs(last, next) });
 }
 
 const sameAs = (a: Wording, b: Wording): boolean =>
