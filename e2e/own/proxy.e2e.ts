@@ -4,7 +4,7 @@ import { request } from 'node:https';
 import { connect, createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { until, WORLD } from '../support/world';
+import { query, until, WORLD } from '../support/world';
 
 // Behind a real nginx, with the example that ./bookend service writes: TLS, large uploads, a missing Host.
 
@@ -56,10 +56,19 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => nginx.kill('SIGTERM'));
 
-function call(method: string, path: string, body?: Buffer, headers: Record<string, string> = {}) {
+/** @param from the address of this machine that the call comes from */
+function call(method: string, path: string, body?: Buffer, headers: Record<string, string> = {}, from?: string) {
   return new Promise<{ status: number; text: string; headers: Record<string, unknown> }>((resolve, reject) => {
     const sent = request(
-      { host: '127.0.0.1', port, path, method, headers: { host: HOST, ...headers }, rejectUnauthorized: false },
+      {
+        host: '127.0.0.1',
+        port,
+        path,
+        method,
+        headers: { host: HOST, ...headers },
+        rejectUnauthorized: false,
+        ...(from ? { localAddress: from } : {}),
+      },
       (response) => {
         const parts: Buffer[] = [];
         response.on('data', (part: Buffer) => parts.push(part));
@@ -89,6 +98,37 @@ test('a large upload arrives whole and is answered by Bookend, not cut off on th
   });
   expect([status, text]).toEqual([401, expect.stringContaining('urn:bookend:problem')]);
 }, 60_000);
+
+test('who calls is counted from the proxy: what a client says of itself counts for nothing', async () => {
+  const { text } = await call('GET', '/sign-in');
+  const hidden = [...text.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g)];
+  const fields: [string, string][] = [
+    ...hidden.map(([, name, value]): [string, string] => [name!, (value ?? '').replaceAll('&quot;', '"')]),
+    ['email', 'nobody@thornbury.example'],
+    ['password', 'a wrong one'],
+  ];
+  const body = fields.map(
+    ([name, value]) => `--cut\r\ncontent-disposition: form-data; name="${name}"\r\n\r\n${value}\r\n`,
+  );
+  const said = await call(
+    'POST',
+    '/sign-in',
+    Buffer.from(`${body.join('')}--cut--\r\n`),
+    {
+      'content-type': 'multipart/form-data; boundary=cut',
+      origin: `https://${HOST}`,
+      'x-forwarded-for': '198.51.100.9',
+      'x-real-ip': '198.51.100.8',
+    },
+    '127.0.0.7',
+  );
+  expect([said.status, said.text]).toEqual([200, expect.stringMatching(/password is wrong/i)]);
+  const keys = (
+    await query<{ key: string }>(WORLD.database, "select key from rate_limits where key like 'sign-in:%'")
+  ).map(({ key }) => key);
+  expect(keys).toContain('sign-in:127.0.0.7');
+  expect(keys.filter((key) => key.includes('198.51.100'))).toEqual([]);
+});
 
 test('a call without a host is told so', async () => {
   const { hostname, port: own } = new URL(WORLD.address);

@@ -112,6 +112,33 @@ test('a line is read in full', () => {
   });
 });
 
+test.each([
+  ['DK', { country: 'DK' }],
+  ['Danmark', { country: 'DK' }],
+  ['Germany', { country: 'DE' }],
+  ['Österreich', { country: 'AT' }],
+  ['us-ca', { country: 'US', region: 'CA' }],
+])('they live in %s', (country, place) =>
+  expect(read({ receivedOn: '24.10.2026', right: 'indsigt', name: 'A', country })).toMatchObject({
+    request: { person: place },
+  }),
+);
+
+test.each([
+  ['Danish', 'da'],
+  ['de-AT', 'de'],
+  ['Deutsch', 'de'],
+  ['German', 'de'],
+  ['Dutch', 'nl'],
+  ['engelsk', 'en'],
+  ['', 'da'],
+  ['Klingon', 'da'],
+])('they speak %s', (language, code) =>
+  expect(read({ receivedOn: '24.10.2026', right: 'indsigt', name: 'A', language })).toMatchObject({
+    request: { language: code },
+  }),
+);
+
 test('where nobody says that receipt was acknowledged, it was not', () => {
   const cells = { receivedOn: '24.10.2026', right: 'slet', email: 'x@mail.example' };
   expect(read(cells, { allAcknowledged: false })).toMatchObject({ request: { acknowledgedOn: null } });
@@ -128,7 +155,7 @@ test.each<[Partial<Record<TakeOverField, string>>, string]>([
   [{ receivedOn: '24.10.2026', right: 'klage', email: 'x@mail.example' }, '“klage” was not said to mean a right.'],
   [{ receivedOn: '24.10.2026', right: 'indsigt' }, 'Nothing says who it is.'],
   [{ receivedOn: '24.10.2026', right: 'indsigt', email: 'no address' }, '“no address” is no e-mail address.'],
-  [{ receivedOn: '24.10.2026', right: 'indsigt', name: 'A', country: 'Denmark' }, 'is no country such as DK.'],
+  [{ receivedOn: '24.10.2026', right: 'indsigt', name: 'A', country: 'Nowhere' }, 'is no country such as DK'],
   [{ receivedOn: '24.10.2026', right: 'indsigt', name: 'A', extendedOn: '01.11.2026' }, 'the reason is missing'],
   [
     { receivedOn: '24.10.2026', right: 'indsigt', name: 'A', acknowledgedOn: '01.10.2026' },

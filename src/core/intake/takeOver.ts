@@ -3,6 +3,7 @@ import type { FileWords } from '../imports/fileWords';
 import type { PersonRecord } from '../people/record';
 import { isRight, type Right } from '../requests/rights';
 import { CHANNELS, type Channel } from '../requests/schema';
+import { countryNamed } from '../shared/countries';
 import { isCountry } from '../shared/places';
 import { isRealDay, type Day } from '../shared/days';
 import { readIntent } from './readIntent';
@@ -197,7 +198,7 @@ export function readUnderWay(
       channel: CHANNELS.find((known) => known === channel) ?? 'mail',
       person,
       text: cell('text') || null,
-      language: cell('language').toLowerCase().slice(0, 2) || mapping.language,
+      language: languageNamed(cell('language')) ?? mapping.language,
       reference: cell('reference') || null,
       acknowledgedOn: acknowledgedOn ?? (mapping.allAcknowledged ? receivedOn : null),
       provenOn,
@@ -205,6 +206,19 @@ export function readUnderWay(
     },
   };
 }
+
+/** As a list writes it: by its code, or by its name in our languages. */
+function languageNamed(text: string): string | null {
+  const word = text.trim().toLowerCase();
+  return LANGUAGE_WORDS.find(([sign]) => sign.test(word))?.[1] ?? null;
+}
+
+const LANGUAGE_WORDS: readonly [RegExp, string][] = [
+  [/^(en\b|engl|engel)/, 'en'],
+  [/^(da\b|dan|dän|deens)/, 'da'],
+  [/^(de\b|deu|ger|tysk|duits)/, 'de'],
+  [/^(nl\b|dutch|ned|niederl|holl)/, 'nl'],
+];
 
 function personOf(
   mapping: TakeOverMapping,
@@ -219,8 +233,8 @@ function personOf(
   if (email && !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email)) problems.push(`“${email}” is no e-mail address.`);
   if (!given && !family && !email && !cell('phone') && !cell('customerNumber'))
     problems.push('Nothing says who it is.');
-  const country = cell('country').toUpperCase() || mapping.country;
-  if (!isCountry(country)) problems.push(`“${cell('country')}” is no country such as DK.`);
+  const place = countryNamed(cell('country') || mapping.country);
+  if (!place) problems.push(`“${cell('country')}” is no country such as DK, or US-CA.`);
   const birthDate = day('birthDate', 'of birth');
   return {
     ...(given ? { givenName: given } : {}),
@@ -232,6 +246,7 @@ function personOf(
     ...(cell('street') ? { street: cell('street') } : {}),
     ...(cell('postcode') ? { postcode: cell('postcode') } : {}),
     ...(cell('city') ? { city: cell('city') } : {}),
-    country,
+    ...(place ? { country: place.country } : {}),
+    ...(place?.region ? { region: place.region } : {}),
   };
 }

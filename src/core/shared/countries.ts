@@ -117,3 +117,24 @@ export function countryOf(accepted: string | null): string | null {
   const code = /^\s*[a-z]{2,3}-([A-Z]{2})\b/.exec(accepted ?? '')?.[1];
   return code && COUNTRIES.includes(code) ? code : null;
 }
+
+const NAMED_IN = ['en', 'da', 'de', 'nl'];
+let codes: Map<string, string> | null = null;
+
+/**
+ * A country by its code, its code with a state's, or its name in one of our languages; null where it is none.
+ *
+ * @example countryNamed('Danmark') // { country: 'DK', region: null }
+ * @example countryNamed('US-CA') // { country: 'US', region: 'CA' }
+ */
+export function countryNamed(text: string): { country: string; region: string | null } | null {
+  const [, code, region] = /^([A-Z]{2})(?:-([A-Z0-9]{1,3}))?$/.exec(text.trim().toUpperCase()) ?? [];
+  if (code && COUNTRIES.includes(code)) return { country: code, region: region ?? null };
+  codes ??= new Map(
+    NAMED_IN.flatMap((language) =>
+      countriesIn(language).map(({ name, code: one }): [string, string] => [name.toLowerCase(), one]),
+    ),
+  );
+  const named = codes.get(text.trim().toLowerCase());
+  return named ? { country: named, region: null } : null;
+}

@@ -8,11 +8,11 @@ const listenerUrl = () =>
     .trim()
     .max(500)
     .required('Where does it listen?')
-    .test('address', 'An address such as https://shop.thornbury.example/bookend', (text) => {
+    .test('address', 'An address such as https://shop.thornbury.example/bookend, without a question mark.', (text) => {
       try {
-        const { protocol, hostname, username, password, hash } = new URL(text ?? '');
+        const { protocol, hostname, username, password, search, hash } = new URL(text ?? '');
         const isPlainHere = protocol === 'http:' && /^(localhost|.*\.localhost|127\.\d+\.\d+\.\d+)$/.test(hostname);
-        return (protocol === 'https:' || isPlainHere) && username === '' && password === '' && hash === '';
+        return (protocol === 'https:' || isPlainHere) && `${username}${password}${search}${hash}` === '';
       } catch {
         return false;
       }

@@ -156,7 +156,7 @@ async function wouldOpen(ctx: Context, h: Handle, request: UnderWay, { number, h
     return { ...known, outcome: 'there', ref: row.ref, law: row.regime, dueOn: row.due_on };
   }
   const { receivedAt, before } = newRequest(ctx, request, hash);
-  const place = { country: request.person.country ?? null, region: null };
+  const place = { country: request.person.country ?? null, region: request.person.region ?? null };
   const { laws } = await lawsOfRequest(ctx, h, { place, right: request.right, receivedAt });
   if (laws.length === 0) return withProblem(known, sayRefusal({ code: 'no-law-found' }));
   const extended = before?.extended ?? null;
