@@ -303,6 +303,7 @@ const CALLS: Called[] = [
     ['administrator', 'system-owner'],
     null,
   ),
+  one('trySearch', { id: 'sys_none', email: 'x@mail.example' }, ['administrator', 'system-owner']),
   one('tryConnection', { kind: 'files', settings: { path: '/nowhere' } }, ['administrator']),
   one(
     'addSystem',

@@ -12,6 +12,9 @@ const CLUB = `
   insert into club.rides (member, place) values (1, 'Samsø');
 `;
 
+/** Of whom one record is there, and a mention beside it. */
+const TEST_PERSON = 'bo@inbox.example';
+
 let browser: Browser;
 let page: Page & { complaints: string[] };
 let address: string;
@@ -79,6 +82,13 @@ test('an administrator adds a database that nobody here designed: tried, read, c
   await choose(page, 'club.members notes holds', 'free text');
   await confirmAll('club.members');
   await seen(page, 'every field with a sign of a person is confirmed');
+  // Before it is switched on, a test person is looked for.
+  await fill(page, 'E-mail of a test person', 'not an address');
+  await press(page, 'Try it');
+  await seen(page, 'That is no e-mail address');
+  await fill(page, 'E-mail of a test person', TEST_PERSON);
+  await press(page, 'Try it');
+  await seen(page, 'Found: 1 in club.members');
   await page.click('label ::-p-text(Every trace goes there)');
   await press(page, 'Keep it so');
   await seen(page, 'Riding club is searched from now on');

@@ -14,4 +14,6 @@ export type ReferenceRefusal = AccessRefusal | { code: 'no-such-field'; field: s
 
 export type ReadFieldsRefusal = { code: 'system-unreachable'; message: string };
 
+export type TrySearchRefusal = AccessRefusal | ReadFieldsRefusal | { code: 'test-address-unreadable' };
+
 export type SayInLanguageRefusal = { code: 'not-found' } | { code: 'words-too-long'; most: number };

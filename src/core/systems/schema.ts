@@ -1,3 +1,4 @@
+import { idField } from '../shared/inputs';
 import * as yup from 'yup';
 import { HOLDS, type Holds } from './fieldHolds';
 import { LANGUAGES } from '../letters/mailings';
@@ -156,3 +157,8 @@ export const searchingSchema = yup.object({
 });
 
 export const tryConnectionInput = yup.object({ kind: yup.string().max(60).required(), settings });
+
+/** A test person's address, of somebody who stands in the system. */
+export const trySearchInput = yup
+  .object({ id: idField(), email: yup.string().trim().max(320).required('Whose address?') })
+  .noUnknown();

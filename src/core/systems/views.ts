@@ -95,3 +95,10 @@ export interface ArrivalView {
   mustLook: boolean;
   tries: number;
 }
+
+/** What a search for a test person came upon, counted by collection. */
+export interface TriedSearch {
+  found: { collection: string; count: number }[];
+  /** It was ended before it had gone through everything. */
+  isCut: boolean;
+}

@@ -138,6 +138,7 @@ export const TRAIL_ACTS = [
   'retention-changed',
   'example-taken',
   'system-changed',
+  'search-tried',
   'register-words-changed',
   'access-denied',
 ] as const;

@@ -94,6 +94,7 @@ import type {
   SayInLanguageRefusal,
   SearchingRefusal,
   SettingsRefusal,
+  TrySearchRefusal,
 } from '../systems/refusals';
 import type {
   RedactRefusal,
@@ -116,6 +117,7 @@ export type Refusal =
   | AddAssignmentRuleRefusal
   | AddKeyRefusal
   | AddWebhookRefusal
+  | TrySearchRefusal
   | WordingRefusal
   | TakeOverRefusal
   | TryWebhookRefusal

@@ -202,6 +202,7 @@ const WORDS: Words<Refusal> = {
     `${v.faults === 1 ? 'A fault is' : `${v.faults} faults are`} left. An unfair question gets no answer that holds.`,
   'wording-doubtful': (v) =>
     `${v.doubts === 1 ? 'A doubt is' : `${v.doubts} doubts are`} left. Say why, or write it otherwise.`,
+  'test-address-unreadable': () => 'That is no e-mail address. Take one that stands in this system.',
   'take-over-unreadable': () => 'The file cannot be read as a table. Save it as CSV or XLSX and choose it again.',
   'take-over-too-many': (v) => `The file has ${v.lines} lines; ${v.most} can be taken over at once. Cut it in pieces.`,
   'take-over-lacks': (v) => v.problems.join(' '),

@@ -2,20 +2,20 @@
 
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { canBeRead } from '../../core/systems/kinds';
 import type { SystemView } from '../../core/systems/views';
 import { ActButton } from '../shared/ActButton';
 import type { SystemActs } from '../shared/acts';
 import { Tick } from '../fields/Tick';
+import { TrySearch } from './TrySearch';
 import { Choose } from '../fields/Choose';
 
 /** Whether traces go there, and whether people who are no longer active are looked for too. */
 export function SearchingPanel({
   system,
   changeSearching,
-}: {
-  system: SystemView;
-  changeSearching: SystemActs['changeSearching'];
-}) {
+  trySearch,
+}: { system: SystemView } & Pick<SystemActs, 'changeSearching' | 'trySearch'>) {
   const [isTraced, setTraced] = useState(system.isTraced);
   const [searchesInactive, setInactive] = useState(system.searchesInactive);
   const [at, setAt] = useState(system.inactive ? `${system.inactive.collection}\u0001${system.inactive.field}` : '');
@@ -122,6 +122,9 @@ export function SearchingPanel({
             </ActButton>
             {why && <span className="muted">{why}</span>}
           </div>
+        )}
+        {system.mayChange && system.readAt !== null && canBeRead(system.kind) && (
+          <TrySearch id={system.id} trySearch={trySearch} />
         )}
       </div>
     </section>

@@ -105,7 +105,7 @@ export function SystemSheet({ system, actions, zone }: { system: SystemView; act
         )}
         <RegisterPanel system={system} collections={collections} changeRegister={actions.changeRegister} />
         {kind && system.kind !== 'tills' && (
-          <SearchingPanel system={system} changeSearching={actions.changeSearching} />
+          <SearchingPanel system={system} changeSearching={actions.changeSearching} trySearch={actions.trySearch} />
         )}
       </div>
     </>

@@ -61,6 +61,7 @@ function acts() {
     confirmFields: say('confirmFields', { confirmed: 2 }),
     changeRegister: say('changeRegister', null),
     changeSearching: say('changeSearching', null),
+    trySearch: say('trySearch', { found: [{ collection: 'customers', count: 2 }], isCut: false }),
     confirmReferences: say('confirmReferences', { confirmed: 1 }),
     takeBackReference: say('takeBackReference', null),
   } as SystemActs;
@@ -185,6 +186,16 @@ test('what a collection is for is asked in full, with its categories proposed fr
       ],
     ]),
   );
+});
+
+test('a test person is looked for: what is found is counted', async () => {
+  const { called, actions } = acts();
+  sheet(system(), actions);
+  expect(button('Try it').disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText('E-mail of a test person'), { target: { value: 'mette@mail.example' } });
+  fireEvent.click(button('Try it'));
+  await screen.findByText('Found: 2 in customers.');
+  expect(called).toEqual([['trySearch', { id: expect.any(String), email: 'mette@mail.example' }]]);
 });
 
 test('who may only see changes nothing', () => {

@@ -11,6 +11,7 @@ import {
   searchingSchema,
   systemSchema,
   tryConnectionInput,
+  trySearchInput,
 } from '../../../core/systems/schema';
 import * as adding from '../../../usecases/systems/addSystem';
 import * as changing from '../../../usecases/systems/changeSystem';
@@ -18,6 +19,7 @@ import * as fields from '../../../usecases/systems/classify';
 import * as reaching from '../../../usecases/systems/reachSystem';
 import * as references from '../../../usecases/systems/references';
 import * as words from '../../../usecases/systems/registerWords';
+import * as searching from '../../../usecases/systems/trySearch';
 import { act } from '../../lib/act';
 
 export const tryConnection = act(tryConnectionInput, adding.tryConnection);
@@ -29,5 +31,6 @@ export const confirmFields = act(fieldsSchema, fields.confirmFields);
 export const confirmReferences = act(referencesSchema, references.confirmReferences);
 export const takeBackReference = act(referenceEndsSchema, references.takeBackReference);
 export const changeRegister = act(registerSchema, changing.changeRegister);
+export const trySearch = act(trySearchInput, searching.trySearch);
 export const changeSearching = act(searchingSchema, changing.changeSearching);
 export const sayInLanguage = act(registerWordSchema, words.sayInLanguage);
