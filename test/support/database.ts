@@ -12,6 +12,8 @@ import { createContext } from '../../src/main/context';
 import { makeKeyFile } from '../../src/main/keys';
 import { readConfig } from '../../src/main/config';
 import { WORKER, type Actor } from '../../src/ports/actor';
+import { treeOf } from '../../src/core/ledger/trees';
+import type { Keys } from '../../src/ports/keys';
 import type { Clock } from '../../src/ports/clock';
 import type { JobName, Jobs } from '../../src/ports/jobs';
 import type { Mail } from '../../src/ports/mailer';
@@ -104,6 +106,20 @@ async function olderDatabase(name: string, older: string): Promise<OwnDatabase> 
   return database;
 }
 
+/** People come to the trees in turn: with random ids now and then all of a few would lie in one. */
+function inTurn(keys: Keys, trees: number): Keys {
+  let people = 0;
+  return {
+    ...keys,
+    id(prefix) {
+      const tree = prefix === 'per' ? people++ % trees : null;
+      let id = keys.id(prefix);
+      while (tree !== null && treeOf(id, trees) !== tree) id = keys.id(prefix);
+      return id;
+    },
+  };
+}
+
 /**
  * A database of its own on the tests' real PostgreSQL, with real keys and a real storage folder.
  *
@@ -143,8 +159,10 @@ export async function testWorld(
     BOOKEND_RETRY_BASE_MS: '10',
     BOOKEND_LEDGER_TREES: String(trees),
   });
+  const context = createContext(config, knex, jobs, WORKER, clock);
   const worker: Context = {
-    ...createContext(config, knex, jobs, WORKER, clock),
+    ...context,
+    keys: inTurn(context.keys, trees),
     mailer: { send: async (mail) => void mails.push(mail) },
   };
   await worker.transaction((h) => fixTrees(h, trees));
