@@ -367,8 +367,9 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
   let body: string | FormData = JSON.stringify(args);
   if (ON_FILE.includes(act)) {
     body = new FormData();
-    body.set('1_said', JSON.stringify(NOT_ENOUGH));
-    body.set('1_file', new Blob(['Subject: x\r\n\r\nHello']), 'draft.eml');
+    // In the order in which a page sends them.
+    body.set('_1_file', new Blob(['Subject: x\r\n\r\nHello']), 'draft.eml');
+    body.set('_1_said', JSON.stringify(NOT_ENOUGH));
     body.set('0', '["$K1"]');
   }
   const response = await fetch(`${WORLD.address}${path}`, {
