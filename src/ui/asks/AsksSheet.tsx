@@ -84,7 +84,8 @@ export function AsksSheet({ wordings, purposes, mayDraft, mayPublish, now, zone,
       {(['ask', 'notice'] as const).map((kind) => (
         <section
           key={kind}
-          className="sheet"
+          className="sheet wrap"
+          tabIndex={0}
           style={{ marginBottom: 14 }}
           aria-label={kind === 'ask' ? 'Asks' : 'Notices'}
         >
@@ -124,7 +125,7 @@ function Table({
     <ListTable>
       <thead>
         <tr>
-          {['name', 'where', 'for', 'words', 'version', ''].map((column) => (
+          {['what', 'for', 'words', 'version', ''].map((column) => (
             <th key={column}>{column}</th>
           ))}
         </tr>
@@ -135,11 +136,12 @@ function Table({
           const current = versions.findLast(({ validFrom }) => validFrom <= now) ?? last;
           return (
             <tr key={last.id}>
-              <td className="nowrap">
+              <td style={{ maxWidth: 170 }}>
                 <b className="mono">{last.id}</b>
-              </td>
-              <td className="muted">
-                {[current.place, spellOut(current.method ?? '')].filter(isNew).join(', ') || '–'}
+                <br />
+                <span className="muted">
+                  {[current.place, spellOut(current.method ?? '')].filter(isNew).join(', ')}
+                </span>
               </td>
               <td className="muted">{current.purposes.map(titleOf).join(', ') || '–'}</td>
               <td>
