@@ -147,6 +147,9 @@ async function inOwn() {
       `${checks}`,
       '--metrics-port',
       `${metrics}`,
+      // As behind the nginx that one of the tests puts before it.
+      '--proxies',
+      '1',
     );
     const address = `http://127.0.0.1:${web}`;
     const [smtpPort, mailPort] = [await port(4313), await port(4314)];

@@ -1,6 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { ImapFlow } from 'imapflow';
@@ -299,42 +298,4 @@ describe('at the server', () => {
     const backups = readdirSync(join(OWN.data, 'backups'));
     expect(backups.some((name) => name.startsWith('before-update'))).toBe(true);
   }, 240_000);
-
-  test('the lines of docs/running.md do what is said of them, one after the other', async () => {
-    const folder = mkdtempSync(join(tmpdir(), 'bookend-lines-'));
-    const lines = [
-      ...readFileSync(join(OWN.root, 'docs/running.md'), 'utf8').matchAll(/^ {4}\.\/bookend (.*?)(?: {2,}#.*)?$/gm),
-    ];
-    expect(lines.length).toBeGreaterThan(9);
-    const NEW = 'nis@thornbury.example';
-    for (const [n, [, line]] of lines.entries()) {
-      const backup = join(folder, 'backup');
-      const words = line!.split(' ').map((word, at, all) => {
-        if (word === 'FOLDER') return all[0] === 'service' ? join(folder, 'service') : backup;
-        if (word === 'EMAIL') return all[1] === 'reset' ? ASTA : NEW;
-        return word === 'NAME' ? 'Nis Holm' : word;
-      });
-      // Begun it is already; what is said at a start holds from the next.
-      if (words[0] === 'start') await bookend('stop');
-      const { code, said } = await ended(...words);
-      expect([n, line, code, code === 0 ? '' : said]).toEqual([n, line, 0, '']);
-      if (words[0] === 'restore') expect((await ended('start')).code).toBe(0);
-    }
-    const list = await bookend('user', 'list');
-    expect(list).toMatch(/nis@thornbury\.example\s+Nis Holm\s+administrator\s+kept out/);
-    const [requests] = await query<{ n: number }>(WORLD.database, 'select count(*)::int as n from requests');
-    expect(requests!.n).toBe(1);
-    expect(await bookend('status')).toMatch(/health +ok/);
-  }, 300_000);
-
-  async function ended(...args: string[]): Promise<{ code: number; said: string }> {
-    const env = { ...process.env, BOOKEND_DATA: OWN.data };
-    return promisify(execFile)(join(OWN.root, 'bookend'), args, { env }).then(
-      ({ stdout, stderr }) => ({ code: 0, said: `${stdout}${stderr}` }),
-      (error: { code: number; stdout: string; stderr: string }) => ({
-        code: error.code,
-        said: `${error.stdout}${error.stderr}`,
-      }),
-    );
-  }
 });
