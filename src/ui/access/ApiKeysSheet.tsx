@@ -7,14 +7,13 @@ import TableHead from '@mui/material/TableHead';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller } from 'react-hook-form';
 import { addKeyInput, type AddKey } from '../../core/access/schema';
 import { SCOPE_WORDS, SCOPES, type Scope } from '../../core/access/scopes';
 import type { ApiKeyView, NewSecret } from '../../core/access/views';
 import { sayInstant } from '../../core/shared/days';
 import { FormChoose } from '../fields/FormChoose';
+import { FormTicks } from '../fields/FormTicks';
 import { tellFields } from '../fields/tellFields';
-import { Tick } from '../fields/Tick';
 import { useFields } from '../fields/useFields';
 import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
@@ -181,28 +180,17 @@ function NewKeyForm({
             error={errors.systemId?.message}
           />
         </div>
-        <Controller
+        <FormTicks
           name="scopes"
           control={control}
-          render={({ field: { value, onChange } }) => (
-            <fieldset className="stack">
-              <legend>What it may do</legend>
-              {SCOPES.map((scope) => (
-                <Tick
-                  key={scope}
-                  checked={value.includes(scope)}
-                  set={(on) => onChange(on ? [...value, scope] : value.filter((one) => one !== scope))}
-                >
-                  {SCOPE_WORDS[scope]} <span className="muted mono">{scope}</span>
-                </Tick>
-              ))}
-              {errors.scopes && (
-                <p className="late" role="alert">
-                  {(errors.scopes as { message?: string }).message}
-                </p>
-              )}
-            </fieldset>
-          )}
+          legend="What it may do"
+          options={SCOPES.map((scope) => [
+            scope,
+            <>
+              {SCOPE_WORDS[scope]} <span className="muted mono">{scope}</span>
+            </>,
+          ])}
+          error={(errors.scopes as { message?: string } | undefined)?.message}
         />
         <div className="row">
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>

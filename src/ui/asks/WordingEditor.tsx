@@ -5,13 +5,12 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller } from 'react-hook-form';
 import type { SaidFinding } from '../../core/asks/findings';
 import { METHODS, wordingDraftInput, type WordingDraft } from '../../core/asks/schema';
 import type { AsksView, FairnessView, WordingShown } from '../../core/asks/views';
 import { FormChoose } from '../fields/FormChoose';
 import { tellFields } from '../fields/tellFields';
-import { Tick } from '../fields/Tick';
+import { FormTick, FormTicks } from '../fields/FormTicks';
 import { useFields } from '../fields/useFields';
 import type { LedgerActs } from '../shared/acts';
 import { FailureNote } from '../shared/FailureNote';
@@ -98,9 +97,17 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
               label="How it is answered"
               options={METHODS.map((method) => [method, method] as const)}
             />
-            <Purposes control={control} purposes={purposes} />
+            <FormTicks
+              name="purposes"
+              control={control}
+              legend="What it asks for"
+              options={purposes.map(({ id, title }) => [id, title])}
+              empty="There is no purpose yet; say one first."
+            />
             {watch('purposes').length > 1 && (
-              <TickField control={control} name="hasBoxes" words="each purpose has a box of its own" />
+              <FormTick name="hasBoxes" control={control}>
+                each purpose has a box of its own
+              </FormTick>
             )}
           </>
         )}
@@ -121,11 +128,9 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
           </p>
         )}
         {before && (
-          <TickField
-            control={control}
-            name="isMaterial"
-            words="a material change: whoever said yes to an earlier version is asked again, where the purpose says so"
-          />
+          <FormTick name="isMaterial" control={control}>
+            a material change: whoever said yes to an earlier version is asked again, where the purpose says so
+          </FormTick>
         )}
         {found && <Found found={found} isAsk={isAsk} />}
         {mustSayWhy && (
@@ -152,46 +157,6 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
         </div>
       </div>
     </form>
-  );
-}
-
-type Control = ReturnType<typeof useFields<WordingDraft>>['control'];
-
-function TickField({ control, name, words }: { control: Control; name: 'hasBoxes' | 'isMaterial'; words: string }) {
-  return (
-    <Controller
-      name={name}
-      control={control}
-      render={({ field: { value, onChange } }) => (
-        <Tick checked={Boolean(value)} set={onChange}>
-          {words}
-        </Tick>
-      )}
-    />
-  );
-}
-
-function Purposes({ control, purposes }: { control: Control; purposes: AsksView['purposes'] }) {
-  return (
-    <Controller
-      name="purposes"
-      control={control}
-      render={({ field: { value, onChange } }) => (
-        <fieldset className="stack">
-          <legend>What it asks for</legend>
-          {purposes.map(({ id, title }) => (
-            <Tick
-              key={id}
-              checked={value.includes(id)}
-              set={(on) => onChange(on ? [...value, id] : value.filter((one) => one !== id))}
-            >
-              {title}
-            </Tick>
-          ))}
-          {purposes.length === 0 && <p className="muted">There is no purpose yet; say one first.</p>}
-        </fieldset>
-      )}
-    />
   );
 }
 

@@ -5,11 +5,10 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller } from 'react-hook-form';
 import { TOPIC_WORDS, TOPICS } from '../../core/webhooks/call';
 import { addWebhookInput, type AddWebhook } from '../../core/webhooks/schema';
 import { tellFields } from '../fields/tellFields';
-import { Tick } from '../fields/Tick';
+import { FormTick, FormTicks } from '../fields/FormTicks';
 import { useFields } from '../fields/useFields';
 import type { SetupActs } from '../shared/acts';
 import { FailureNote } from '../shared/FailureNote';
@@ -42,17 +41,6 @@ export function NewWebhookForm({ addWebhook, tell }: Props) {
   });
   const { errors } = formState;
   const tellsChoices = watch('topics').includes('choices');
-  const tick = (name: 'namesPeople' | 'fromTheBeginning', words: string) => (
-    <Controller
-      name={name}
-      control={control}
-      render={({ field: { value, onChange } }) => (
-        <Tick checked={Boolean(value)} set={onChange}>
-          {words}
-        </Tick>
-      )}
-    />
-  );
   return (
     <form onSubmit={submit} noValidate className="sheet" style={{ marginTop: 14 }} aria-label="Tell a program">
       <header>
@@ -76,37 +64,22 @@ export function NewWebhookForm({ addWebhook, tell }: Props) {
             helperText={errors.url?.message ?? 'Over https; the host has to stand under Addresses.'}
           />
         </div>
-        <Controller
+        <FormTicks
           name="topics"
           control={control}
-          render={({ field: { value, onChange } }) => (
-            <fieldset className="stack">
-              <legend>Of what</legend>
-              {TOPICS.map((topic) => (
-                <Tick
-                  key={topic}
-                  checked={value.includes(topic)}
-                  set={(on) => onChange(on ? [...value, topic] : value.filter((one) => one !== topic))}
-                >
-                  {TOPIC_WORDS[topic]}
-                </Tick>
-              ))}
-              {errors.topics && (
-                <p className="late" role="alert">
-                  {(errors.topics as { message?: string }).message}
-                </p>
-              )}
-            </fieldset>
-          )}
+          legend="Of what"
+          options={TOPICS.map((topic) => [topic, TOPIC_WORDS[topic]])}
+          error={(errors.topics as { message?: string } | undefined)?.message}
         />
         {tellsChoices && (
           <fieldset className="stack">
             <legend>Choices</legend>
-            {tick(
-              'namesPeople',
-              'say by which addresses and numbers the person is known; without it, a pseudonym alone',
-            )}
-            {tick('fromTheBeginning', 'begin with the first choice of the ledger, instead of now')}
+            <FormTick name="namesPeople" control={control}>
+              say by which addresses and numbers the person is known; without it, a pseudonym alone
+            </FormTick>
+            <FormTick name="fromTheBeginning" control={control}>
+              begin with the first choice of the ledger, instead of now
+            </FormTick>
           </fieldset>
         )}
         <div className="row">
