@@ -63,6 +63,7 @@ const RETENTION = {
   years: 5,
   law: 'never',
 };
+const OPEN_RULE = { collection: 'lines', field: 'state', openValues: 'open' };
 const INVITED = { name: 'Never', email: 'never@larkmere.example', roles: ['auditor'] };
 const ENDS = { collection: 'lines', fields: ['loyalty_no'], to: 'members', toFields: ['no'], when: null };
 const REGISTER = {
@@ -245,6 +246,8 @@ const CALLS: Called[] = [
   alone('takeExample', ['administrator']),
   one('addRetentionRule', { ...RETENTION, systemId: 'sys_tills' }, ['retention-keeper'], RETENTION),
   one('removeRetentionRule', { id: 'ret_none' }, ['retention-keeper']),
+  one('addOpenRule', { ...OPEN_RULE, systemId: 'sys_none' }, ['retention-keeper']),
+  one('removeOpenRule', { systemId: 'sys_none', collection: 'orders', field: 'state' }, ['retention-keeper']),
   one('inviteColleague', INVITED, ['administrator'], { ...INVITED, email: 'signe@larkmere.example' }),
   one('inviteAgain', { id: 'usr_none' }, ['administrator']),
   one('setColleagueRoles', { id: 'usr_signe', roles: ['auditor'] }, ['administrator'], {

@@ -42,3 +42,17 @@ export const retentionInput = yup
   })
   .noUnknown();
 export type RetentionInput = yup.InferType<typeof retentionInput>;
+
+/** Which states of a record say that it is not finished: it stays until it is. */
+export const openInput = yup
+  .object({
+    systemId: yup.string().max(60).required('In which system?'),
+    collection: words('Which records?'),
+    field: words('In which field does the state stand?'),
+    openValues: yup.string().trim().max(500).required('In which states is it not finished?'),
+  })
+  .noUnknown();
+export type OpenInput = yup.InferType<typeof openInput>;
+
+export const openPlaceInput = openInput.pick(['systemId', 'collection', 'field']).noUnknown();
+export type OpenPlace = yup.InferType<typeof openPlaceInput>;

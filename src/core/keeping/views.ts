@@ -9,6 +9,8 @@ export interface RetentionView {
     law: string;
     states: string | null;
   }[];
+  /** What is not finished, and stays until it is. */
+  open: { systemId: string; collection: string; field: string; place: string; states: string }[];
   systems: { id: string; name: string; collections: { name: string; fields: string[] }[] }[];
   /** Usual ones of where the organisation is established. */
   duties: Duty[];

@@ -95,12 +95,6 @@ export async function planRules(
   settings: Pick<PlanRules, 'financialYearEnd' | 'zone'>,
 ): Promise<PlanRules> {
   const retention = (await h.trx('retention_rules').orderBy('id')) as RetentionRow[];
-  const open: {
-    system_id: SystemId;
-    collection: string;
-    field: string;
-    open_values: string[];
-  }[] = await h.trx('open_rules');
   const holds = (await h
     .trx('holds')
     .whereNull('closed_at')
@@ -112,12 +106,7 @@ export async function planRules(
   }[];
   return {
     retention: retention.map(ruleOf),
-    open: open.map((row): OpenRule => ({
-      system: row.system_id,
-      collection: row.collection,
-      field: row.field,
-      openValues: row.open_values,
-    })),
+    open: await listOpenRules(h),
     holds: holds.map((row): Hold => ({
       id: row.id,
       matter: row.matter,
@@ -337,6 +326,26 @@ export async function insertRetentionRule(h: Handle, rule: RetentionRule): Promi
 
 export async function deleteRetentionRule(h: Handle, id: string): Promise<void> {
   await h.trx('retention_rules').where({ id }).delete();
+}
+
+export async function listOpenRules(h: Handle): Promise<OpenRule[]> {
+  const rows: { system_id: SystemId; collection: string; field: string; open_values: string[] }[] = await h
+    .trx('open_rules')
+    .orderBy(['system_id', 'collection', 'field']);
+  return rows.map((row) => ({
+    system: row.system_id,
+    collection: row.collection,
+    field: row.field,
+    openValues: row.open_values,
+  }));
+}
+
+/** @returns whether there was one */
+export async function deleteOpenRule(
+  h: Handle,
+  { system, collection, field }: Pick<OpenRule, 'system' | 'collection' | 'field'>,
+): Promise<boolean> {
+  return (await h.trx('open_rules').where({ system_id: system, collection, field }).delete()) > 0;
 }
 
 export async function insertOpenRule(h: Handle, rule: OpenRule): Promise<void> {

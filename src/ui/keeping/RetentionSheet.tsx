@@ -4,9 +4,10 @@ import type { RetentionView } from '../../core/keeping/views';
 import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
 import { ListTable } from '../shared/ListTable';
+import { OpenRules } from './OpenRules';
 import { RetentionForm } from './RetentionForm';
 
-type Acts = Pick<SetupActs, 'addRetentionRule' | 'removeRetentionRule'>;
+type Acts = Pick<SetupActs, 'addRetentionRule' | 'removeRetentionRule' | 'addOpenRule' | 'removeOpenRule'>;
 
 /** What has to stay, for how long and why: an erasure leaves it, and says until when. */
 export function RetentionSheet({ view, actions }: { view: RetentionView; actions: Acts }) {
@@ -64,6 +65,7 @@ export function RetentionSheet({ view, actions }: { view: RetentionView; actions
           </ListTable>
         )}
       </section>
+      <OpenRules view={view} actions={actions} />
       {view.mayChange && <RetentionForm view={view} addRetentionRule={actions.addRetentionRule} />}
     </>
   );

@@ -4,6 +4,7 @@ import type { RetentionInput } from '../../core/keeping/schema';
 import { retentionInput } from '../../core/keeping/schema';
 import { insertSystem } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
+import { addOpenRule, removeOpenRule } from './openRules';
 import { addRetentionRule, readRetention, removeRetentionRule } from './retentionRules';
 
 let world: TestWorld;
@@ -105,4 +106,25 @@ test.each([
     ({ inner }: { inner: { path: string }[] }) => inner.map(({ path }) => path),
   );
   expect(fault).toContain(field);
+});
+
+test('what is not finished is said once, read in words, and said no more', async () => {
+  const ORDERS = { systemId: 'sys_shop', collection: 'orders', field: 'placed_at', openValues: 'sent,  partly paid ,' };
+  expect(refusal(await addOpenRule(keeper, { ...ORDERS, field: 'state' }))).toBe('no-such-place');
+  must(await addOpenRule(keeper, ORDERS));
+  expect(refusal(await addOpenRule(keeper, ORDERS))).toBe('rule-there');
+  expect(must(await readRetention(keeper)).open).toEqual([
+    {
+      systemId: 'sys_shop',
+      collection: 'orders',
+      field: 'placed_at',
+      place: 'Web shop · orders',
+      states: 'placed_at: sent, partly paid',
+    },
+  ]);
+  expect(refusal(await addOpenRule(world.user('usr_coo', 'coordinator'), ORDERS))).toBe('not-allowed');
+  const { openValues: _, ...place } = ORDERS;
+  must(await removeOpenRule(keeper, place));
+  expect(refusal(await removeOpenRule(keeper, place))).toBe('not-found');
+  expect(must(await readRetention(keeper)).open).toEqual([]);
 });

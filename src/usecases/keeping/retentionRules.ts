@@ -6,7 +6,7 @@ import { ANCHOR_WORDS, type RetentionInput } from '../../core/keeping/schema';
 import type { RetentionView } from '../../core/keeping/views';
 import { groupBy } from '../../core/shared/groupBy';
 import { ok, refuse, type Result } from '../../core/shared/result';
-import { deleteRetentionRule, insertRetentionRule, listRetentionRules } from '../../db/erasure/plans';
+import { deleteRetentionRule, insertRetentionRule, listOpenRules, listRetentionRules } from '../../db/erasure/plans';
 import { fieldsOf } from '../../db/systems/fields';
 import { listSystems } from '../../db/systems/systems';
 import type { Handle } from '../../db/shared/handle';
@@ -26,6 +26,13 @@ export async function readRetention(ctx: Context): Promise<Result<RetentionView,
       systems: await Promise.all(
         systems.map(async ({ id, name }) => ({ id, name, collections: await collectionsOf(h, id) })),
       ),
+      open: (await listOpenRules(h)).map((rule) => ({
+        systemId: rule.system,
+        collection: rule.collection,
+        field: rule.field,
+        place: `${nameOf(rule.system)} · ${rule.collection}`,
+        states: `${rule.field}: ${rule.openValues.join(', ')}`,
+      })),
       rules: (await listRetentionRules(h)).map((rule) => ({
         id: rule.id,
         place: `${nameOf(rule.system)} · ${rule.collection}`,
@@ -47,12 +54,9 @@ export async function addRetentionRule(
   return ctx.transaction(async (h) => {
     const system = (await listSystems(h)).find(({ id }) => id === input.systemId);
     if (!system) return refuse({ code: 'no-such-system' });
-    const missing = missingPlace(await collectionsOf(h, system.id), input);
+    const missing = missingPlace(await collectionsOf(h, system.id), input.collection, [input.field, input.stateField]);
     if (missing) return refuse({ code: 'no-such-place', place: missing });
-    const values = input.stateValues
-      .split(',')
-      .map((value) => value.trim())
-      .filter(Boolean);
+    const values = statesOf(input.stateValues);
     const isThere = (await listRetentionRules(h)).some(
       (rule) =>
         rule.system === system.id &&
@@ -100,7 +104,7 @@ export async function removeRetentionRule(
   });
 }
 
-async function collectionsOf(h: Handle, systemId: string): Promise<{ name: string; fields: string[] }[]> {
+export async function collectionsOf(h: Handle, systemId: string): Promise<{ name: string; fields: string[] }[]> {
   const fields = await fieldsOf(h, systemId);
   return [...groupBy(fields, ({ collection }) => collection)].map(([name, own]) => ({
     name,
@@ -108,10 +112,22 @@ async function collectionsOf(h: Handle, systemId: string): Promise<{ name: strin
   }));
 }
 
+/** What was written with commas. @example statesOf('paid, sent') // ['paid', 'sent'] */
+export function statesOf(text: string): string[] {
+  return text
+    .split(',')
+    .map((value) => value.trim())
+    .filter(Boolean);
+}
+
 /** Of a system that was never read it is not known what it has: what is typed is believed. */
-function missingPlace(collections: { name: string; fields: string[] }[], input: RetentionInput): string | null {
+export function missingPlace(
+  collections: readonly { name: string; fields: string[] }[],
+  collection: string,
+  fields: readonly string[],
+): string | null {
   if (collections.length === 0) return null;
-  const own = collections.find(({ name }) => name === input.collection);
-  if (!own) return input.collection;
-  return [input.field, input.stateField].find((field) => field !== '' && !own.fields.includes(field)) ?? null;
+  const own = collections.find(({ name }) => name === collection);
+  if (!own) return collection;
+  return fields.find((field) => field !== '' && !own.fields.includes(field)) ?? null;
 }

@@ -3,7 +3,7 @@
 import { addKeyInput, inviteInput, setColleagueActiveInput, setRolesInput } from '../../../core/access/schema';
 import { lawDraftSchema, lawStandSchema } from '../../../core/clock/lawDraft';
 import { saveSettingsInput, wordInput } from '../../../core/installation/schema';
-import { retentionInput } from '../../../core/keeping/schema';
+import { openInput, openPlaceInput, retentionInput } from '../../../core/keeping/schema';
 import { askForKeysInput, fetchKeysInput } from '../../../core/keys/schema';
 import { addWebhookInput } from '../../../core/webhooks/schema';
 import { idInput } from '../../../core/shared/inputs';
@@ -11,6 +11,7 @@ import * as machines from '../../../usecases/access/apiKeys';
 import * as colleagues from '../../../usecases/access/colleagues';
 import * as laws from '../../../usecases/clock/adoptLaw';
 import * as example from '../../../usecases/installation/takeExample';
+import * as open from '../../../usecases/keeping/openRules';
 import * as retention from '../../../usecases/keeping/retentionRules';
 import * as mail from '../../../usecases/installation/proveMail';
 import * as settings from '../../../usecases/installation/settings';
@@ -44,6 +45,8 @@ export const tryMailbox = actAlone(mailbox.tryMailbox);
 export const takeExample = actAlone(example.takeExample);
 export const addRetentionRule = act(retentionInput, retention.addRetentionRule);
 export const removeRetentionRule = act(idInput, retention.removeRetentionRule);
+export const addOpenRule = act(openInput, open.addOpenRule);
+export const removeOpenRule = act(openPlaceInput, open.removeOpenRule);
 
 export const startRotation = actAlone(rotation.startRotation);
 export const askForKeys = act(askForKeysInput, copies.askForKeys);

@@ -1,11 +1,16 @@
 import { readRetention } from '../../../../usecases/keeping/retentionRules';
 import { RetentionSheet } from '../../../../ui/keeping/RetentionSheet';
 import { shown, staff } from '../../../lib/session';
-import { addRetentionRule, removeRetentionRule } from '../actions';
+import { addOpenRule, addRetentionRule, removeOpenRule, removeRetentionRule } from '../actions';
 
 export const metadata = { title: 'Retention' };
 
 export default async function RetentionPage() {
   const { ctx } = await staff('keeping.see');
-  return <RetentionSheet view={shown(await readRetention(ctx))} actions={{ addRetentionRule, removeRetentionRule }} />;
+  return (
+    <RetentionSheet
+      view={shown(await readRetention(ctx))}
+      actions={{ addRetentionRule, removeRetentionRule, addOpenRule, removeOpenRule }}
+    />
+  );
 }
