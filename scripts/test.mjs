@@ -314,7 +314,7 @@ endWith(async () => {
       await jest('database', given, {
         TEST_ADMIN_URL: cluster.url('postgres'),
         TEST_MARIADB_URL: mariadb.url(),
-        TEST_IMAP: JSON.stringify({ port: dovecot.port, password: dovecot.password }),
+        TEST_IMAP: JSON.stringify({ port: dovecot.port, tokensPort: dovecot.tokensPort, password: dovecot.password }),
       });
     } finally {
       await Promise.all([mariadb.stop(), dovecot.stop()]);

@@ -30,6 +30,10 @@ export async function startDovecot(folder, wantedPort, taken = new Set()) {
   const [uid, gid] = [id('-u', owner), id('-g', owner)];
   if (isRoot) chownSync(join(home, 'mail'), uid, gid);
   chmodSync(join(home, 'mail'), 0o755);
+  // A test may stand in for the sign-in service that says whose a token is.
+  const tokensPort = await freePort(port + 5, taken);
+  const tokens = join(home, 'tokens.conf');
+  writeFileSync(tokens, `tokeninfo_url = http://127.0.0.1:${tokensPort}/whose?token=\nusername_attribute = user\n`);
   const file = join(home, 'dovecot.conf');
   writeFileSync(
     file,
@@ -57,6 +61,12 @@ service imap-login {
 service anvil {
   chroot =
 }
+auth_mechanisms = plain login xoauth2 oauthbearer
+passdb {
+  driver = oauth2
+  mechanisms = xoauth2 oauthbearer
+  args = ${tokens}
+}
 passdb {
   driver = static
   args = password=${PASSWORD}
@@ -74,7 +84,13 @@ userdb {
       throw new Failed('Dovecot did not start.', `Its own words are in ${join(home, 'server.log')}.`);
     await new Promise((resolve) => setTimeout(resolve, 150));
   }
-  return { port, password: PASSWORD, maildir: (user) => join(home, 'mail', user), stop: () => stopAll([server]) };
+  return {
+    port,
+    tokensPort,
+    password: PASSWORD,
+    maildir: (user) => join(home, 'mail', user),
+    stop: () => stopAll([server]),
+  };
 }
 
 function answers(port) {

@@ -10,7 +10,7 @@ import '@fontsource/ibm-plex-mono/400.css';
 import '../ui/theme/tokens.css';
 import '../ui/theme/base.css';
 import { regionOf } from '../core/shared/region';
-import { documentLanguage } from './lib/language';
+import { documentLanguage, offeredOn } from './lib/language';
 import { Providers } from '../ui/theme/Providers';
 
 export const metadata: Metadata = { title: { default: 'Bookend', template: '%s Â· Bookend' }, robots: { index: false } };
@@ -18,9 +18,10 @@ export const metadata: Metadata = { title: { default: 'Bookend', template: '%s Â
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const head = await headers();
   const nonce = head.get('x-nonce') ?? undefined;
+  const path = head.get('x-path');
   const region = regionOf(head.get('accept-language'));
   return (
-    <html lang={documentLanguage(head.get('x-path'), head.get('accept-language'))} suppressHydrationWarning>
+    <html lang={documentLanguage(path, head.get('accept-language'), await offeredOn(path))} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript
           attribute="data-theme"

@@ -80,6 +80,9 @@ export function createContext(
     get requestYears() {
       return now.settled().requestYears;
     },
+    get terms() {
+      return now.settled().terms;
+    },
     get matterUrl() {
       return now.settled().matterUrl;
     },

@@ -1,5 +1,5 @@
 import { ImapFlow } from 'imapflow';
-import { imapAccount } from '../../../test/support/servers';
+import { imapAccount, signInService } from '../../../test/support/servers';
 import type { FoundProblem, FoundRecord, SearchKey } from '../../ports/connector';
 import { imapInbox } from './imapInbox';
 import { imapConnector } from './mailboxConnector';
@@ -198,6 +198,29 @@ test('the privacy mailbox gives each message once, in the order it came, with th
   await other.mailboxOpen('INBOX');
   expect(await other.search({ seen: false }, { uid: true })).toHaveLength(2);
   await inbox.close!();
+});
+
+test('a mailbox behind a sign-in service opens with a token that is renewed, for search and for the privacy mailbox', async () => {
+  const service = await signInService(account.user);
+  try {
+    const { oauthUrl, oauthClient, oauthSecret, password } = service.settings;
+    const signedIn = imapConnector({ ...settings(), oauthUrl, oauthClient, oauthSecret, password });
+    expect((await search(signedIn)).records.length).toBeGreaterThan(0);
+    await signedIn.close();
+    const inbox = imapInbox({ kind: 'imap', ...account, ...service.settings, security: 'none', folder: 'INBOX' });
+    expect(await inbox.keys()).toHaveLength(2);
+    await inbox.close!();
+    expect(service.asked).toHaveLength(2);
+    const old = imapConnector({ ...settings(), oauthUrl, oauthClient, oauthSecret, password: 'taken back' });
+    await expect(old.describe()).rejects.toMatchObject({ kind: 'not-allowed' });
+    await old.close();
+    // A password alone still opens an account that has no such service.
+    const plain = imapInbox({ kind: 'imap', ...account, security: 'none', folder: 'INBOX' });
+    expect(await plain.keys()).toHaveLength(2);
+    await plain.close!();
+  } finally {
+    service.close();
+  }
 });
 
 test('what another system answers is written to no log', async () => {

@@ -1,7 +1,10 @@
 import * as yup from 'yup';
 import { isCountry, isZone } from '../shared/places';
 import { ownPassword } from '../access/schema';
+import { LANGUAGES } from '../letters/mailings';
+import { contrastOf, LEAST_CONTRAST } from '../shared/contrast';
 import { SECTIONS, SECURITIES, type Section } from './settings';
+import { TERM_NAMES, TERMS, type TermName } from './terms';
 
 const text = (most: number) => yup.string().trim().max(most, `At most ${most} characters.`).default('');
 const needed = (most: number, say: string) => text(most).required(say);
@@ -33,6 +36,32 @@ const yearEnd = text(5)
     return day! <= [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][month! - 1]!;
   });
 
+/** Letters of the address of a picture: about 400 kB of it. */
+const MOST_LOGO = 560_000;
+const PAPER = '#ffffff';
+
+/** It is written with on paper: it has to be readable there. */
+const accent = text(7)
+  .lowercase()
+  .matches(/^(#[0-9a-f]{6})?$/, 'Six digits, such as #1d4d42.')
+  .test('contrast', (value, { createError }) => {
+    if (!value || !/^#[0-9a-f]{6}$/.test(value)) return true;
+    const ratio = contrastOf(value, PAPER);
+    return (
+      ratio >= LEAST_CONTRAST ||
+      createError({ message: `Too light to be read on paper: ${ratio.toFixed(1)} : 1 of ${LEAST_CONTRAST} : 1.` })
+    );
+  });
+
+const term = (name: TermName) => {
+  const { least, most } = TERMS[name];
+  return text(4).test('number', `A number from ${least} to ${most}.`, (value) => {
+    if (!value) return true;
+    return /^\d+$/.test(value) && Number(value) >= least && Number(value) <= most;
+  });
+};
+type Term = ReturnType<typeof term>;
+
 /** What each part of the setup asks. */
 export const SECTION_SCHEMAS = {
   organisation: yup.object({
@@ -49,6 +78,24 @@ export const SECTION_SCHEMAS = {
       'Domains with commas, such as a.example, b.example.',
     ),
   }),
+  brand: yup.object({
+    logo: text(MOST_LOGO).matches(
+      /^(data:image\/(png|jpeg|webp);base64,[a-z0-9+/=]+)?$/i,
+      'A PNG, JPEG or WebP picture.',
+    ),
+    accent,
+    languages: text(40)
+      .lowercase()
+      .matches(/^([a-z]{2}(\s*,\s*[a-z]{2})*)?$/, 'Two letters each, with commas, such as da, en.')
+      .test('known', `Bookend speaks ${LANGUAGES.join(', ')}.`, (value) =>
+        (value ?? '')
+          .split(',')
+          .map((one) => one.trim())
+          .filter(Boolean)
+          .every((one) => LANGUAGES.some((language) => language === one)),
+      ),
+  }),
+  terms: yup.object(Object.fromEntries(TERM_NAMES.map((name) => [name, term(name)])) as Record<TermName, Term>),
   requests: yup.object({
     askWithinDays: text(2).matches(/^(\d|1[0-4])?$/, 'A number of days up to 14.'),
     requestYears: text(2).matches(/^([1-9]|[12]\d|30)?$/, 'A number of years from 1 to 30.'),
@@ -76,6 +123,12 @@ export const SECTION_SCHEMAS = {
     ),
     imapPassword: text(500),
     imapFolder: text(200),
+    oauthUrl: text(500).matches(
+      /^(https:\/\/[^\s?#]+|http:\/\/(localhost|127\.\d+\.\d+\.\d+)(:\d+)?(\/[^\s?#]*)?)?$/,
+      'An address such as https://login.thornbury.example/token.',
+    ),
+    oauthClient: text(500),
+    oauthSecret: text(500),
   }),
   network: yup.object({
     baseUrl: text(300).matches(

@@ -1,7 +1,9 @@
 import { authorityOf } from '../letters/authorities';
+import { LANGUAGES, type Language } from '../letters/mailings';
+import { termsOf, type Terms } from './terms';
 
 /** The parts in which an installation is set up; each is saved, and has its history, as one. */
-export const SECTIONS = ['organisation', 'requests', 'mail', 'mailbox', 'network'] as const;
+export const SECTIONS = ['organisation', 'brand', 'requests', 'terms', 'mail', 'mailbox', 'network'] as const;
 export type Section = (typeof SECTIONS)[number];
 
 interface KnownSetting {
@@ -12,6 +14,8 @@ interface KnownSetting {
   env: string | null;
   /** Kept sealed and never shown again. */
   isSecret?: true;
+  /** A picture, as `data:`; its history names its size. */
+  isPicture?: true;
 }
 
 /** Everything an administrator can set, and where whoever starts the program may say it instead. */
@@ -25,9 +29,20 @@ export const SETTINGS = {
   authority: { section: 'organisation', label: 'Supervisory authority', env: 'BOOKEND_AUTHORITY' },
   financialYearEnd: { section: 'organisation', label: 'End of the financial year', env: 'BOOKEND_FINANCIAL_YEAR_END' },
   ownDomains: { section: 'organisation', label: 'Mail domains of colleagues', env: 'BOOKEND_OWN_DOMAINS' },
+  logo: { section: 'brand', label: 'Logo', env: null, isPicture: true },
+  accent: { section: 'brand', label: 'Colour', env: null },
+  languages: { section: 'brand', label: 'Languages', env: null },
   askWithinDays: { section: 'requests', label: 'Days for a question', env: 'BOOKEND_ASK_WITHIN_DAYS' },
   requestYears: { section: 'requests', label: 'Years a request is kept', env: 'BOOKEND_REQUEST_YEARS' },
   matterUrl: { section: 'requests', label: 'Matter register', env: 'BOOKEND_MATTER_URL' },
+  sessionHours: { section: 'terms', label: 'A sign-in lasts, hours', env: null },
+  identityHours: { section: 'terms', label: 'A code to show who one is works, hours', env: null },
+  handOverDays: { section: 'terms', label: 'A pack can be fetched, days', env: null },
+  listDays: { section: 'terms', label: 'Lists and exports are kept, days', env: null },
+  callLogDays: { section: 'terms', label: 'The log of webhooks is kept, days', env: null },
+  formTries: { section: 'terms', label: 'Forms from one place, in ten minutes', env: null },
+  codeTries: { section: 'terms', label: 'Codes and links tried from one place, in ten minutes', env: null },
+  signInTries: { section: 'terms', label: 'Passwords tried for one account, in a quarter of an hour', env: null },
   smtpUrl: { section: 'mail', label: 'Mail server, as one address', env: 'BOOKEND_SMTP_URL', isSecret: true },
   mailHost: { section: 'mail', label: 'Mail server', env: null },
   mailPort: { section: 'mail', label: 'Port', env: null },
@@ -42,6 +57,9 @@ export const SETTINGS = {
   imapUser: { section: 'mailbox', label: 'User', env: null },
   imapPassword: { section: 'mailbox', label: 'Password', env: null, isSecret: true },
   imapFolder: { section: 'mailbox', label: 'Folder on the server', env: null },
+  oauthUrl: { section: 'mailbox', label: 'Sign-in service', env: null },
+  oauthClient: { section: 'mailbox', label: 'Client of the sign-in service', env: null },
+  oauthSecret: { section: 'mailbox', label: 'Secret of that client', env: null, isSecret: true },
   baseUrl: { section: 'network', label: 'Address of Bookend', env: 'BOOKEND_BASE_URL' },
   reach: { section: 'network', label: 'Where systems may lie', env: 'BOOKEND_REACH' },
   origins: { section: 'network', label: 'Sites whose pages may call the API', env: null },
@@ -56,6 +74,8 @@ export const namesOf = (section: Section): SettingName[] =>
   SETTING_NAMES.filter((name) => SETTINGS[name].section === section);
 
 export const isSecret = (name: SettingName): boolean => (SETTINGS[name] as KnownSetting).isSecret === true;
+
+export const isPicture = (name: SettingName): boolean => (SETTINGS[name] as KnownSetting).isPicture === true;
 
 /** Where a setting comes from: who started the program said it, an administrator did, nobody did. */
 export type Origin = 'environment' | 'set' | 'default';
@@ -88,6 +108,7 @@ export interface Installation {
     financialYearEnd: string;
     askWithinDays: number;
     ownDomains: string[];
+    brand: Brand;
   };
   /** Address of the mail server; null: none was named. */
   smtpUrl: string | null;
@@ -98,12 +119,38 @@ export interface Installation {
   origins: string[];
   requestYears: number;
   matterUrl: string | null;
+  terms: Terms;
+}
+
+/** How letters and pages for people look, and what they are written in. */
+export interface Brand {
+  /** A PNG as `data:`; null: the name stands there alone. */
+  logo: string | null;
+  /** `#rrggbb`; null: the house's own. */
+  accent: string | null;
+  /** What pages are offered in; the first one where the visitor's is not among them. */
+  languages: readonly Language[];
 }
 
 /** The mailbox people write to about their data. */
 export type Mailbox =
   | { kind: 'maildir'; path: string }
-  | { kind: 'imap'; host: string; port: number; security: Security; user: string; password: string; folder: string };
+  | {
+      kind: 'imap';
+      host: string;
+      port: number;
+      security: Security;
+      user: string;
+      /** With a sign-in service: its refresh token. */
+      password: string;
+      folder: string;
+      oauthUrl?: string;
+      oauthClient?: string;
+      oauthSecret?: string;
+    };
+
+/** Where nobody said how it looks. */
+export const HOUSE_BRAND: Brand = { logo: null, accent: null, languages: LANGUAGES };
 
 export const SECURITIES = ['tls', 'starttls', 'none'] as const;
 export type Security = (typeof SECURITIES)[number];
@@ -133,6 +180,11 @@ export function installationOf(layers: Layers): Installation {
       financialYearEnd: value('financialYearEnd') || USUAL.financialYearEnd,
       askWithinDays: Number(value('askWithinDays') || USUAL.askWithinDays),
       ownDomains: list('ownDomains'),
+      brand: {
+        logo: value('logo') || null,
+        accent: value('accent') || null,
+        languages: languagesOf(list('languages')),
+      },
     },
     smtpUrl: smtpUrlOf(layers),
     mailbox: mailboxOf(value),
@@ -141,7 +193,14 @@ export function installationOf(layers: Layers): Installation {
     origins: list('origins'),
     requestYears: Number(value('requestYears') || USUAL.requestYears),
     matterUrl: value('matterUrl') || null,
+    terms: termsOf(value),
   };
+}
+
+/** Nobody said: all of them. */
+function languagesOf(said: readonly string[]): readonly Language[] {
+  const known = said.filter((one): one is Language => LANGUAGES.some((language) => language === one));
+  return known.length > 0 ? known : LANGUAGES;
 }
 
 /** What was given as one address wins over the parts of a form; the address that holds where nobody says one comes last. */
@@ -184,5 +243,8 @@ export function mailboxOf(value: (name: SettingName) => string): Mailbox | null 
     user: value('imapUser'),
     password: value('imapPassword'),
     folder: value('imapFolder') || 'INBOX',
+    ...(value('oauthUrl')
+      ? { oauthUrl: value('oauthUrl'), oauthClient: value('oauthClient'), oauthSecret: value('oauthSecret') }
+      : {}),
   };
 }

@@ -12,10 +12,14 @@ export const LANGUAGE_NAMES: Readonly<Record<Language, string>> = {
   nl: 'Dutch',
 };
 
-/** The language of a person's pages and mails: theirs where we speak it, else English. @example languageOf('de-AT') // 'de' */
-export function languageOf(tag: unknown): Language {
+/**
+ * The language of a person's pages and mails: theirs where we speak it, else English, or the first of those that are offered.
+ *
+ * @example languageOf('de-AT') // 'de'
+ */
+export function languageOf(tag: unknown, offered: readonly Language[] = LANGUAGES): Language {
   const short = typeof tag === 'string' ? tag.slice(0, 2).toLowerCase() : '';
-  return LANGUAGES.find((known) => known === short) ?? 'en';
+  return offered.find((known) => known === short) ?? offered[0] ?? 'en';
 }
 
 export interface Mailing {

@@ -45,6 +45,7 @@ import * as requestsInOrder from '../migrations/0043_requests_in_order';
 import * as ownInstallation from '../migrations/0044_own_installation';
 import * as webhooks from '../migrations/0045_webhooks';
 import * as takenOver from '../migrations/0046_taken_over';
+import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -94,6 +95,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0044_own_installation': ownInstallation,
   '0045_webhooks': webhooks,
   '0046_taken_over': takenOver,
+  '0047_parts_of_the_setup': setupParts,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -13,6 +13,7 @@ import type { SetupActs } from '../shared/acts';
 import { useSay } from '../shared/Say';
 import { ASKED, SECTION_WORDS } from './settingFields';
 import { SettingsHistory } from './SettingsHistory';
+import { PictureField } from './PictureField';
 import { MailboxTry, MailProof } from './TryOut';
 import { FailureNote } from '../shared/FailureNote';
 import { stillHere } from '../shared/notDone';
@@ -27,7 +28,7 @@ export function SettingsSheet({ view, zone, actions }: { view: SectionView; zone
     ({ name, from }) => name === 'smtpUrl' && from !== 'set' && from === 'environment',
   );
   const settings = view.settings.filter(({ name }) => name !== 'smtpUrl');
-  const { title, about } = SECTION_WORDS[view.section];
+  const { title, about, follows } = SECTION_WORDS[view.section];
   return (
     <>
       <div className="page-head">
@@ -51,6 +52,17 @@ export function SettingsSheet({ view, zone, actions }: { view: SectionView; zone
       )}
       {view.section === 'mail' && <MailProof view={view} zone={zone} actions={actions} />}
       {view.section === 'mailbox' && view.mayChange && <MailboxTry tryMailbox={actions.tryMailbox} />}
+      <section className="sheet follows" aria-label="What follows from it">
+        <header>
+          <h2>What follows from it</h2>
+        </header>
+        <ul className="pad">
+          {follows.map((what) => (
+            <li key={what}>{what}</li>
+          ))}
+          <li>Administrators may change it; who did, and what it was before, stands below and in the trail.</li>
+        </ul>
+      </section>
       <SettingsHistory history={view.history} zone={zone} />
     </>
   );
@@ -91,9 +103,21 @@ function SettingsForm({
       <div className="pad fields settings">
         <FailureNote text={failure} />
         {shown.map((setting) => {
-          const { help, options, isLong } = ASKED[setting.name];
+          const { help, options, isLong, isPicture } = ASKED[setting.name];
           const error = formState.errors[setting.name]?.message;
           const isFixed = setting.from === 'environment' || !view.mayChange;
+          if (isPicture)
+            return (
+              <PictureField
+                key={setting.name}
+                name={setting.name}
+                control={control}
+                label={setting.label}
+                help={help}
+                error={error}
+                isFixed={isFixed}
+              />
+            );
           if (options && !isFixed)
             return (
               <FormChoose

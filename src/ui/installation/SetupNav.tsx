@@ -7,11 +7,13 @@ import Link from '../shared/Link';
 const PARTS: readonly { href: string; title: string; act: Act }[] = [
   { href: '/setup', title: 'What is open', act: 'installation.see' },
   { href: '/setup/organisation', title: 'Organisation', act: 'installation.see' },
+  { href: '/setup/brand', title: 'Letters and pages', act: 'installation.see' },
   { href: '/setup/mail', title: 'Mail', act: 'installation.see' },
   { href: '/setup/mailbox', title: 'Mailbox', act: 'installation.see' },
   { href: '/setup/network', title: 'Addresses', act: 'installation.see' },
   { href: '/setup/colleagues', title: 'Colleagues', act: 'people.see' },
   { href: '/setup/requests', title: 'Requests', act: 'installation.see' },
+  { href: '/setup/terms', title: 'Terms', act: 'installation.see' },
   { href: '/setup/retention', title: 'Retention', act: 'keeping.see' },
   { href: '/setup/laws', title: 'Laws', act: 'people.see' },
   { href: '/setup/api-keys', title: 'API keys', act: 'installation.see' },

@@ -1,6 +1,7 @@
 import { OWN_NAMES } from '../../core/words/sections';
 import type { ReactNode } from 'react';
-import { LANGUAGES, type Language } from '../../core/letters/mailings';
+import type { Brand } from '../../core/installation/settings';
+import type { Language } from '../../core/letters/mailings';
 import '../shared/public.css';
 
 /** The same paper and type, without the boards: what a person outside the organisation sees. With a language it offers the others. */
@@ -9,21 +10,24 @@ export function PersonPage({
   language,
   children,
 }: {
-  organisation: string;
+  organisation: { name: string; brand: Brand };
   language?: Language;
   children: ReactNode;
 }) {
+  const { name, brand } = organisation;
   return (
     <main className="person-page" {...(language ? { lang: language } : {})}>
-      <div className="house">
-        {organisation}
+      <div className="house" {...(brand.accent ? { style: { borderBottomColor: brand.accent } } : {})}>
+        {brand.logo ? <img src={brand.logo} alt={name} className="logo" /> : name}
         {language && (
           <nav className="languages" aria-label="Language">
-            {LANGUAGES.filter((one) => one !== language).map((one) => (
-              <a key={one} href={`?lang=${one}`} lang={one}>
-                {OWN_NAMES[one]}
-              </a>
-            ))}
+            {brand.languages
+              .filter((one) => one !== language)
+              .map((one) => (
+                <a key={one} href={`?lang=${one}`} lang={one}>
+                  {OWN_NAMES[one]}
+                </a>
+              ))}
           </nav>
         )}
       </div>

@@ -6,7 +6,6 @@ import { actAs, type Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
 import { hashPassword, verifyPassword } from './passwords';
 
-const SESSION_HOURS = 10;
 // A hash of nothing anybody types: checking it takes as long as checking a real one.
 let decoy: Promise<string> | null = null;
 
@@ -30,7 +29,7 @@ export async function signIn(
       token_hash: ctx.keys.hash(Buffer.from(token)),
       user_id: user.id,
       created_at: now,
-      expires_at: new Date(Date.parse(now) + SESSION_HOURS * 3_600_000).toISOString(),
+      expires_at: new Date(Date.parse(now) + ctx.terms.sessionHours * 3_600_000).toISOString(),
     });
     await recordTrail(own, h, 'signed-in', null);
   });

@@ -8,8 +8,6 @@ import type { Context } from '../shared/context';
 import { endOldWork } from '../keys/workKeys';
 
 const DAY = 86_400_000;
-/** How long lists of addresses and their answers are kept, days: long enough to send, short enough not to become a copy. */
-const AUDIENCE_DAYS = 30;
 
 /** What Bookend itself keeps no longer than it needs. Runs now and then in the worker. */
 export async function housekeeping(ctx: Context): Promise<void> {
@@ -21,9 +19,9 @@ export async function housekeeping(ctx: Context): Promise<void> {
     await endOldWork(ctx, h);
     await forgetEndedImports(h);
     return [
-      ...(await takeOldAudiences(h, before(AUDIENCE_DAYS, ctx.clock.now()))),
-      ...(await takeOldExports(h, before(AUDIENCE_DAYS, ctx.clock.now()))),
-      ...(await takeUnusedImports(h, before(AUDIENCE_DAYS, ctx.clock.now()))),
+      ...(await takeOldAudiences(h, before(ctx.terms.listDays, ctx.clock.now()))),
+      ...(await takeOldExports(h, before(ctx.terms.listDays, ctx.clock.now()))),
+      ...(await takeUnusedImports(h, before(ctx.terms.listDays, ctx.clock.now()))),
     ];
   });
   for (const file of files) await ctx.storage.remove(file);

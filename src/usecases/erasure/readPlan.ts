@@ -159,8 +159,7 @@ export async function certificatePdf(ctx: Context, view: CertificateView): Promi
     { place: register.place, recipient: (name) => register.say(name) ?? `“${name}”` },
   );
   return letterPdf(letter, {
-    organisation: ctx.organisation.name,
-    address: ctx.organisation.address,
+    organisation: ctx.organisation,
     date: sayDayIn(language, day(view.issuedAt)),
     lang: language,
   });

@@ -22,7 +22,6 @@ import { workOnRequest } from '../requests/workOnRequest';
 import { personIdentifier } from '../people/sealed';
 import { checkAddress } from './sealed';
 
-const VALID_HOURS = 72;
 const MOST_TRIES = 5;
 
 /** Addresses on file for the person of a request: only these get a code. */
@@ -64,7 +63,7 @@ export async function askIdentity(ctx: Context, input: { ref: RequestRef; addres
       token_hash: ctx.keys.hash(Buffer.from(token)),
       code_hash: ctx.keys.index(`code:${id}:${code}`),
       sent_at: real,
-      expires_at: new Date(Date.parse(real) + VALID_HOURS * 3_600_000).toISOString(),
+      expires_at: new Date(Date.parse(real) + ctx.terms.identityHours * 3_600_000).toISOString(),
       tries: 0,
       state: 'open',
     });
@@ -78,7 +77,7 @@ export async function askIdentity(ctx: Context, input: { ref: RequestRef; addres
       await writeLetter(ctx, h, request, sayName(person), 'identity-code', {
         code,
         link: `${ctx.baseUrl}/identity/${token}?lang=${languageOf(request.language)}`,
-        hours: String(VALID_HOURS),
+        hours: String(ctx.terms.identityHours),
       }),
     );
     // A second code, after the first was used up, is the same question: it has been on the clock since it was asked first.

@@ -128,6 +128,32 @@ describe('settings', () => {
     expect((await readKept(world.worker)).mailHost).toBe('mail.thornbury.example');
   });
 
+  test('a refresh token is not sent to another sign-in service than the one it was given for', async () => {
+    const values = {
+      mailboxKind: 'imap',
+      imapHost: 'mail.thornbury.example',
+      imapUser: 'privacy',
+      imapPassword: 'refresh',
+      oauthUrl: 'https://login.thornbury.example/token',
+      oauthClient: 'bookend',
+      oauthSecret: 'client',
+    };
+    must(await saveSettings(administrator, { section: 'mailbox', values }));
+    const { imapPassword: _, oauthSecret: __, ...known } = values;
+    for (const change of [
+      { oauthUrl: 'https://evil.example/token' },
+      { imapHost: 'evil.example' },
+      { oauthClient: 'other' },
+    ])
+      expect(await saveSettings(administrator, { section: 'mailbox', values: { ...known, ...change } })).toMatchObject({
+        refusal: { code: 'secret-again' },
+      });
+    must(await saveSettings(administrator, { section: 'mailbox', values: { ...known, imapFolder: 'Privacy' } }));
+    const { mailbox } = installationOf({ ...world.worker.layers, kept: await readKept(world.worker) });
+    expect(mailbox).toMatchObject({ password: 'refresh', oauthSecret: 'client', folder: 'Privacy' });
+    must(await saveSettings(administrator, { section: 'mailbox', values: { mailboxKind: 'none' } }));
+  });
+
   test('what the environment says cannot be typed over, and is shown as such', async () => {
     const fixed = { ...administrator, layers: { given: { zone: 'Europe/Paris' }, fallback: {} } };
     const view = must(await readSection(fixed, 'organisation'));
@@ -154,6 +180,19 @@ describe('settings', () => {
     ['mailbox', { mailboxKind: 'imap', imapHost: '' }, 'imapHost'],
     ['network', { baseUrl: 'https://a.example/path' }, 'baseUrl'],
     ['network', { reach: 'ftp://x y' }, 'reach'],
+    [
+      'mailbox',
+      { mailboxKind: 'imap', imapHost: 'a.example', imapUser: 'x', oauthUrl: 'http://a.example/t' },
+      'oauthUrl',
+    ],
+    ['brand', { accent: '#ffee00' }, 'accent'],
+    ['brand', { accent: 'green' }, 'accent'],
+    ['brand', { languages: 'da, fr' }, 'languages'],
+    ['brand', { logo: 'data:image/png;base64,aGVsbG8=' }, 'logo'],
+    ['brand', { logo: 'https://elsewhere.example/logo.png' }, 'logo'],
+    ['terms', { sessionHours: '0' }, 'sessionHours'],
+    ['terms', { handOverDays: '61' }, 'handOverDays'],
+    ['terms', { formTries: 'many' }, 'formTries'],
   ] as const)('of %s, %j is wrong beside %s', async (section, values, field) => {
     const refused = await saveSettings(administrator, { section, values: values as Record<string, string> });
     expect(refused.ok).toBe(false);
@@ -169,6 +208,22 @@ describe('settings', () => {
       expect((await readSection(other, 'mail')).ok).toBe(role !== 'coordinator');
     }
   });
+});
+
+test('what is set holds from the next act on: how long a sign-in lasts, and what pages are offered in', async () => {
+  must(await saveSettings(administrator, { section: 'terms', values: { sessionHours: '2' } }));
+  must(await saveSettings(administrator, { section: 'brand', values: { languages: 'nl, en', accent: '#803010' } }));
+  const { terms, organisation } = installationOf({ ...world.worker.layers, kept: await readKept(world.worker) });
+  expect(terms).toMatchObject({ sessionHours: 2, handOverDays: 14 });
+  expect(organisation.brand).toEqual({ logo: null, accent: '#803010', languages: ['nl', 'en'] });
+  const [{ email }] = (await world.knex('users').select('email')) as [{ email: string }];
+  must(await signIn({ ...anybody, terms }, { email, password: FIRST.password }));
+  const [{ hours }] = (await world
+    .knex('sessions')
+    .orderBy('created_at', 'desc')
+    .limit(1)
+    .select(world.knex.raw('extract(epoch from expires_at - created_at) / 3600 as hours'))) as [{ hours: string }];
+  expect(Number(hours)).toBe(2);
 });
 
 describe('mail', () => {

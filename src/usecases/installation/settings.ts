@@ -3,6 +3,7 @@ import type { AccessRefusal } from '../../core/access/refusals';
 import type { SaveSettingsRefusal } from '../../core/installation/refusals';
 import { SECTION_SCHEMAS, type SaveSettings } from '../../core/installation/schema';
 import {
+  isPicture,
   isSecret,
   namesOf,
   settingOf,
@@ -27,6 +28,7 @@ import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
+import { logoFrom } from './logo';
 import { opened } from './readKept';
 import { settingSecrets } from './sealed';
 
@@ -34,7 +36,8 @@ const HISTORY = 20;
 /** A secret was given for the place that these name: where one of them changes, it has to be given again. */
 const PLACE_OF: Partial<Record<SettingName, readonly SettingName[]>> = {
   mailPassword: ['mailHost', 'mailUser'],
-  imapPassword: ['imapHost', 'imapUser'],
+  imapPassword: ['imapHost', 'imapUser', 'oauthUrl'],
+  oauthSecret: ['oauthUrl', 'oauthClient'],
 };
 
 /** One part of the setup: what holds, who says so, and how it came to that. */
@@ -62,6 +65,12 @@ export async function saveSettings(ctx: Context, input: SaveSettings): Promise<R
   const checked = checkSection(ctx, section, input.values);
   if (!checked.ok) return checked;
   const said = checked.value;
+  if (said.logo) {
+    const { logo } = ctx.organisation.brand;
+    const drawn = said.logo === logo ? logo : await logoFrom(said.logo);
+    if (!drawn) return refuse({ code: 'settings-wrong', problems: { logo: 'This picture cannot be read.' } });
+    said.logo = drawn;
+  }
   return ctx.transaction((h) => keepSection(ctx, h, section, said));
 }
 
@@ -80,8 +89,10 @@ export async function keepSection(
     if (value) after[name] = value;
   }
   for (const [secret, places] of Object.entries(PLACE_OF) as [SettingName, SettingName[]][]) {
-    const isElsewhere = places.some((place) => before[place] !== undefined && before[place] !== after[place]);
-    if (namesOf(section).includes(secret) && isElsewhere && before[secret] && !said[secret])
+    if (!namesOf(section).includes(secret) || !before[secret] || said[secret]) continue;
+    // Where there is no place any more, nothing is kept for it.
+    if (!after[places[0]!]) delete after[secret];
+    else if (places.some((place) => (before[place] ?? '') !== (after[place] ?? '')))
       return refuse({ code: 'secret-again' });
   }
   const apart = (settings: Settings, wantSecret: boolean) =>
@@ -158,12 +169,12 @@ function viewOf(ctx: Context, kept: Settings, name: SettingName): SettingView {
   };
 }
 
-/** That a secret was set is told; what it was is not. */
+/** That a secret or a picture was set is told; what it was is not. */
 function veiled(settings: Settings): Settings {
   return Object.fromEntries(
     (Object.entries(settings) as [SettingName, string][]).map(([name, value]) => [
       name,
-      isSecret(name) ? '•••' : value,
+      isSecret(name) ? '•••' : isPicture(name) && value ? `a picture, ${value.length} letters` : value,
     ]),
   );
 }

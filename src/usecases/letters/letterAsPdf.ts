@@ -42,8 +42,7 @@ export async function letterAsPdf(
   if (!found) return refuse({ code: 'not-found' });
   return ok(
     await letterPdf(letterFromText(found.subject, found.text), {
-      organisation: ctx.organisation.name,
-      address: ctx.organisation.address,
+      organisation: ctx.organisation,
       date: sayDayIn(found.language, found.day),
       lang: found.language,
     }),

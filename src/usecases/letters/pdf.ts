@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import anyAscii from 'any-ascii';
 import PDFDocument from 'pdfkit';
+import type { Brand } from '../../core/installation/settings';
 import type { Letter } from '../../core/letters/letter';
 
 export const INK = '#1f2426';
@@ -102,18 +103,42 @@ export async function textPdf(title: string, text: string): Promise<Buffer> {
   return finished();
 }
 
+/** Whose paper it is. */
+export interface LetterHead {
+  name: string;
+  address: string;
+  brand: Pick<Brand, 'logo' | 'accent'>;
+}
+
+/** Points that a logo may take at the head of a letter. */
+const LOGO = { fit: [200, 50] as [number, number], gap: 8 };
+
+/** The picture at the top, read aloud as the name it stands for. */
+function drawLogo(doc: PDFKit.PDFDocument, root: PDFKit.PDFStructureElement, logo: string, name: string): void {
+  const { y } = doc;
+  root.add(
+    doc.struct('Figure', { alt: printable(name) }, () => {
+      doc.image(logo, doc.page.margins.left, y, { fit: LOGO.fit });
+    }),
+  );
+  doc.y = y + LOGO.fit[1] + LOGO.gap;
+}
+
 /** A letter on the house's paper, A4. */
 export async function letterPdf(
   letter: Letter,
-  head: { organisation: string; address: string; date: string; lang?: string },
+  head: { organisation: LetterHead; date: string; lang?: string },
 ): Promise<Buffer> {
   const { doc, root, finished } = newPdf(
-    { title: letter.subject, author: head.organisation, language: head.lang ?? 'en' },
+    { title: letter.subject, author: head.organisation.name, language: head.lang ?? 'en' },
     LETTER_MARGINS,
   );
   const as = (structType: string) => ({ structParent: root, structType });
-  doc.font('serif').fontSize(15).fillColor(CLOTH).text(printable(head.organisation), as('P'));
-  doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(head.address), as('P')).text(head.date, as('P'));
+  const { name, address, brand } = head.organisation;
+  const colour = brand.accent ?? CLOTH;
+  if (brand.logo) drawLogo(doc, root, brand.logo, name);
+  doc.font('serif').fontSize(15).fillColor(colour).text(printable(name), as('P'));
+  doc.font('sans').fontSize(8.5).fillColor(INK).text(printable(address), as('P')).text(head.date, as('P'));
   doc.moveDown(0.6);
   decorate(doc, () => doc.strokeColor(RULE).moveTo(72, doc.y).lineTo(523, doc.y).stroke());
   doc.moveDown(1.4);
@@ -125,7 +150,7 @@ export async function letterPdf(
         .moveDown(0.3)
         .font('serif')
         .fontSize(11.5)
-        .fillColor(CLOTH)
+        .fillColor(colour)
         .text(printable(part.text), as('H2'))
         .moveDown(0.2)
         .fillColor(INK);

@@ -23,7 +23,6 @@ import { asWrapped } from '../keys/vault';
 import { notSearched } from '../trace/notSearched';
 import { recordTrail } from '../trail/recordTrail';
 
-const VALID_DAYS = 14;
 const MOST_TRIES = 5;
 
 /**
@@ -40,7 +39,7 @@ export async function sendPack(ctx: Context, input: { ref: RequestRef }) {
     const words = SECOND_WORDS[packLanguage(request)];
     const secret = [...ctx.keys.random(4)].map((byte) => words[byte % words.length]).join('-');
     const id = ctx.keys.id('lnk');
-    const expires = new Date(Date.parse(ctx.clock.real()) + VALID_DAYS * 86_400_000).toISOString();
+    const expires = new Date(Date.parse(ctx.clock.real()) + ctx.terms.handOverDays * 86_400_000).toISOString();
     await insertLink(h, {
       id,
       pack_id: pack.id,

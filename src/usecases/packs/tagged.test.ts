@@ -1,6 +1,9 @@
 import { withPdf } from '../../connectors/files/documents';
+import sharp from 'sharp';
+import { HOUSE_BRAND } from '../../core/installation/settings';
 import { heading, list, para, type Letter } from '../../core/letters/letter';
 import { PACK_WORDS } from '../../core/words/sections';
+import { logoFrom } from '../installation/logo';
 import { letterPdf, textPdf } from '../letters/pdf';
 import { typesetReport, type Report } from './typesetReport';
 
@@ -27,16 +30,41 @@ async function structureOf(bytes: Buffer): Promise<{ roles: string[]; head: stri
   });
 }
 
-const HEAD = { organisation: 'Larkmere Cycles', address: 'Havnegade 1', date: '24 November 2026' };
+const HOUSE = { name: 'Larkmere Cycles', address: 'Havnegade 1', brand: HOUSE_BRAND };
+const HEAD = { organisation: HOUSE, date: '24 November 2026' };
+const LETTER: Letter = {
+  template: 'acknowledgement',
+  version: 1,
+  subject: 'Your answer',
+  greeting: 'Dear Lone,',
+  body: [para('We have it.')],
+  closing: 'Kind regards',
+};
+
+test('a logo stands above the name and is read as it; a picture of any kind becomes one', async () => {
+  for (const format of ['png', 'jpeg', 'webp'] as const) {
+    const sent = await sharp({ create: { width: 900, height: 300, channels: 3, background: '#803010' } })
+      .toFormat(format)
+      .toBuffer();
+    const logo = await logoFrom(`data:image/${format};base64,${sent.toString('base64')}`);
+    const kept = sharp(Buffer.from(logo!.split(',')[1]!, 'base64'));
+    expect(await kept.metadata()).toMatchObject({ format: 'png', width: 480, height: 160 });
+    const bytes = await letterPdf(LETTER, { ...HEAD, organisation: { ...HOUSE, brand: { logo, accent: '#803010' } } });
+    expect((await structureOf(bytes)).roles.join(' ')).toBe('Document Figure P P P H1 P P P');
+  }
+});
+
+test.each([
+  ['no picture', 'data:image/png;base64,aGVsbG8='],
+  ['cut off', 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAA'],
+  ['a drawing with scripts', `data:image/svg+xml;base64,${Buffer.from('<svg onload="x()"/>').toString('base64')}`],
+  ['an address', 'https://larkmere.example/logo.png'],
+])('%s is no logo', async (_, sent) => expect(await logoFrom(sent)).toBeNull());
 
 test('a letter has its title, its language, headings and lists', async () => {
   const letter: Letter = {
-    template: 'acknowledgement',
-    version: 1,
-    subject: 'Your answer',
-    greeting: 'Dear Lone,',
+    ...LETTER,
     body: [para('We have it.'), heading('Your rights'), list(['complain', 'go to court'])],
-    closing: 'Kind regards',
   };
   const found = await structureOf(await letterPdf(letter, { ...HEAD, lang: 'da' }));
   expect(found).toMatchObject({ head: '%PDF-1.7', lang: 'da', title: 'Your answer' });

@@ -121,8 +121,7 @@ async function fillPack(ctx: Context, content: PackContent, zip: PackZip): Promi
   const { names } = words;
   zip.add(names.readme, () => Readable.from([readmeOf(content, words)]));
   const cover = await letterPdf(content.letter, {
-    organisation: ctx.organisation.name,
-    address: ctx.organisation.address,
+    organisation: ctx.organisation,
     date: content.date,
     lang: content.language,
   });

@@ -1,6 +1,7 @@
 import type { Handle } from '../../db/shared/handle';
 import type { WordBook } from '../../db/standing/words';
 import type { Installation, Layers } from '../../core/installation/settings';
+import type { Terms } from '../../core/installation/terms';
 import type { HelpSection } from '../../core/words/helpText';
 import type { Reference } from '../../core/systems/references';
 import type { Actor } from '../../ports/actor';
@@ -71,6 +72,8 @@ export interface Context {
   trees: number;
   /** Years after its answer that a request's own data is kept. */
   requestYears: number;
+  /** How long Bookend keeps what is its own, and how often somebody may try. */
+  terms: Terms;
   /** Where the organisation's own matter register shows a matter, with `{matter}`; null: it has no address. */
   matterUrl: string | null;
   /** Where heads are deposited for an outside witness; null: nowhere. */

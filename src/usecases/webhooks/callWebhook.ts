@@ -29,8 +29,7 @@ import { webhookSecret } from './sealed';
 const FIRST_WAIT = 5;
 /** Calls of one piece of work; after them others have their turn. */
 const CALLS_A_RUN = 50;
-/** The log of what was taken is kept so long, milliseconds. */
-const LOG_MS = 30 * 86_400_000;
+const DAY_MS = 86_400_000;
 
 export const lockOfWebhook = (id: string): string => `webhook:${id}`;
 
@@ -38,7 +37,7 @@ export const lockOfWebhook = (id: string): string => `webhook:${id}`;
 export async function callWebhooks(ctx: Context): Promise<number> {
   return ctx.transaction(async (h) => {
     const now = ctx.clock.real();
-    await forgetOldCalls(h, new Date(Date.parse(now) - LOG_MS).toISOString());
+    await forgetOldCalls(h, new Date(Date.parse(now) - ctx.terms.callLogDays * DAY_MS).toISOString());
     const due = await webhooksDue(h, now, sayReached(await endOfLedger(ctx, h)));
     for (const webhookId of due) await ctx.jobs.enqueue(h.trx, 'call-webhook', { webhookId });
     return due.length;

@@ -20,7 +20,7 @@ export default async function AskPage({ searchParams }: { searchParams: Promise<
   const accepted = (await headers()).get('accept-language');
   const language = await askedLanguage(searchParams);
   return (
-    <PersonPage organisation={organisation.name} language={language}>
+    <PersonPage organisation={organisation} language={language}>
       <h1>{ASK_WORDS[language].title}</h1>
       <p>{ASK_WORDS[language].lead}</p>
       <InRegion value={regionOf(accepted, language)}>

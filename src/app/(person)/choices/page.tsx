@@ -15,7 +15,7 @@ export default async function ChoicesPage({ searchParams }: { searchParams: Prom
   const language = await askedLanguage(searchParams);
   const words = CHOICES_WORDS[language];
   return (
-    <PersonPage organisation={organisation.name} language={language}>
+    <PersonPage organisation={organisation} language={language}>
       <h1>{words.askTitle}</h1>
       <p>{words.askLead}</p>
       <AskForPage language={language} askForPage={askForPage} post={askPosted.bind(null, language)} />

@@ -1,4 +1,5 @@
 import { redirect } from 'next/navigation';
+import { HOUSE_BRAND } from '../../../core/installation/settings';
 import { PersonPage } from '../../../ui/requests/PersonPage';
 import { firstContext } from '../../lib/session';
 
@@ -8,7 +9,7 @@ export const metadata = { title: 'Not begun yet' };
 export default async function NotBegunPage() {
   if ((await firstContext()).isSetUp) redirect('/desk');
   return (
-    <PersonPage organisation="Bookend">
+    <PersonPage organisation={{ name: 'Bookend', brand: HOUSE_BRAND }}>
       <h1>Not begun yet</h1>
       <p>
         Nobody has said whose Bookend this is. Whoever started it was shown an address at which the first administrator

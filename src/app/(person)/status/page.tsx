@@ -14,7 +14,7 @@ export default async function StatusPage({ searchParams }: { searchParams: Promi
   const { organisation } = await publicContext();
   const language = await askedLanguage(searchParams);
   return (
-    <PersonPage organisation={organisation.name} language={language}>
+    <PersonPage organisation={organisation} language={language}>
       <h1>{ASK_WORDS[language].statusTitle}</h1>
       <p>{ASK_WORDS[language].statusLead}</p>
       <StatusForm

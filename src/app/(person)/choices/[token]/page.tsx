@@ -36,7 +36,7 @@ export default async function OwnChoicesPage({
   if (!result.ok) {
     const language = languageOf(asked ?? list.get('accept-language'));
     return (
-      <PersonPage organisation={ctx.organisation.name} language={language}>
+      <PersonPage organisation={ctx.organisation} language={language}>
         <h1>{CHOICES_WORDS[language].title}</h1>
         {result.refusal.code === 'code-needed' ? (
           <PageCode
@@ -53,7 +53,7 @@ export default async function OwnChoicesPage({
   }
   const view = result.value;
   return (
-    <PersonPage organisation={ctx.organisation.name} language={view.language}>
+    <PersonPage organisation={ctx.organisation} language={view.language}>
       <h1>{CHOICES_WORDS[view.language].title}</h1>
       <p>{CHOICES_WORDS[view.language].lead}</p>
       <ChoicesForm

@@ -17,7 +17,7 @@ export default async function ConfirmPage({ params }: { params: Promise<{ token:
   const language = languageOf(result.ok ? result.value.language : null);
   const words = CHOICES_WORDS[language];
   return (
-    <PersonPage organisation={ctx.organisation.name} language={language}>
+    <PersonPage organisation={ctx.organisation} language={language}>
       <h1>{words.confirmTitle}</h1>
       {result.ok ? (
         <>

@@ -2,6 +2,7 @@ import { headers } from 'next/headers';
 import { countryOf } from '../../../../core/shared/countries';
 import { readFirst } from '../../../../usecases/installation/begin';
 import { FirstForm } from '../../../../ui/installation/FirstForm';
+import { HOUSE_BRAND } from '../../../../core/installation/settings';
 import { PersonPage } from '../../../../ui/requests/PersonPage';
 import { firstContext } from '../../../lib/session';
 import { begin } from './actions';
@@ -12,7 +13,7 @@ export default async function FirstPage({ params }: { params: Promise<{ token: s
   const { token } = await params;
   const state = await readFirst(await firstContext(), token);
   return (
-    <PersonPage organisation="Bookend">
+    <PersonPage organisation={{ name: 'Bookend', brand: HOUSE_BRAND }}>
       {state === 'open' ? (
         <>
           <h1>Begin</h1>

@@ -21,7 +21,7 @@ export default async function HandOverPage(props: LinkParams) {
   const words = LINK_WORDS[language].handOver;
   const link = await openLink(ctx, { token });
   return (
-    <PersonPage organisation={ctx.organisation.name} language={language}>
+    <PersonPage organisation={ctx.organisation} language={language}>
       <h1>{link.ok ? words.ready : words.closed}</h1>
       {link.ok ? (
         <HandOver

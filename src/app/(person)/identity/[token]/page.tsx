@@ -17,7 +17,7 @@ export default async function IdentityPage(props: LinkParams) {
   const language = await askedLanguage(props.searchParams);
   const words = LINK_WORDS[language].identity;
   return (
-    <PersonPage organisation={organisation.name} language={language}>
+    <PersonPage organisation={organisation} language={language}>
       <h1>{words.title}</h1>
       <p>{words.lead}</p>
       <CodeForm

@@ -24,7 +24,7 @@ export default async function ShopProofPage({
   const language = languageOf(result?.ok ? result.value.language : (await headers()).get('accept-language'));
   const words = PROOF_WORDS[language];
   return (
-    <PersonPage organisation={ctx.organisation.name}>
+    <PersonPage organisation={ctx.organisation}>
       <div lang={language}>
         <h1>{result?.ok ? words.proven : words.notProven}</h1>
         <p>

@@ -10,7 +10,7 @@ export default async function TaskPage({ params }: { params: Promise<{ token: st
   const { organisation } = await publicContext();
   const { token } = await params;
   return (
-    <PersonPage organisation={organisation.name}>
+    <PersonPage organisation={organisation}>
       <h1>We need your help with a system</h1>
       <HelperTask
         token={token}
