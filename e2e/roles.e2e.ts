@@ -72,6 +72,8 @@ const PAGES: Record<string, Allowed> = {
     [
       '',
       '/organisation',
+      '/brand',
+      '/terms',
       '/requests',
       '/mail',
       '/mailbox',

@@ -1,12 +1,13 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { startDovecot } from './lib/dovecot.mjs';
 import { startCluster, stateFolder } from './lib/cluster.mjs';
 import { ensureModules } from './lib/install.mjs';
 import { ROOT, run } from './lib/run.mjs';
 import { endWith, Failed, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
-const BENCHES = ['import', 'ledger', 'requests', 'memory', 'matching', 'detection', 'documents', 'schemas'];
+const BENCHES = ['import', 'ledger', 'requests', 'memory', 'matching', 'detection', 'documents', 'schemas', 'mailbox'];
 /** Measured on the whole of Larkmere at the demo's size, as it runs. */
 const IN_WORLD = ['pages', 'traces', 'bodies'];
 
@@ -27,6 +28,19 @@ function print(rows) {
     console.log(
       `| ${row.what} | ${row.ours} | ${row.limit} | ${row.ratio.toFixed(1)} × | ≤ ${row.goal} × | ${row.ratio <= row.goal ? 'yes' : 'no'} |`,
     );
+}
+
+/** A mail server of its own, for what is measured on one. */
+async function withMailServer(name, work) {
+  if (name !== 'mailbox') return work({});
+  const server = await startDovecot(stateFolder('bench'), 1487);
+  const user = 'years';
+  const account = { port: server.port, password: server.password, user, maildir: server.maildir(user) };
+  try {
+    return await work({ BENCH_IMAP: JSON.stringify(account) });
+  } finally {
+    await server.stop();
+  }
 }
 
 /** Every bench beside its limit in the same run on the same machine. Ratios count; absolute times vary. */
@@ -87,7 +101,9 @@ endWith(async () => {
     });
     try {
       for (const name of names)
-        await collect(name, { BENCH_ADMIN_URL: cluster.url('postgres'), BENCH_FOLDER: stateFolder('bench') });
+        await withMailServer(name, (more) =>
+          collect(name, { BENCH_ADMIN_URL: cluster.url('postgres'), BENCH_FOLDER: stateFolder('bench'), ...more }),
+        );
     } finally {
       cluster.stop();
     }

@@ -5,6 +5,8 @@ import { at, choose, fill, go, holds, mailTo, press, seen, wait } from './world'
 export const SETUP = [
   '',
   '/organisation',
+  '/brand',
+  '/terms',
   '/requests',
   '/mail',
   '/mailbox',

@@ -119,3 +119,8 @@ export function reachOf(roles: readonly Role[], act: Act): Reach | null {
   }
   return widest;
 }
+
+/** All that these roles may do, to whatever extent. */
+export function actsOf(roles: readonly Role[]): Act[] {
+  return ACTS.filter((act) => reachOf(roles, act) !== null);
+}

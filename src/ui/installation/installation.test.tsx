@@ -43,6 +43,7 @@ test('the first open step is marked as the next act, what is needed says so', ()
   show(
     <StepsSheet
       organisation="Thornbury Pottery"
+      acts={['systems.see']}
       view={{ done: 1, needed: 1, steps: [step('mail', true, true), step('system', false, true), step('laws', false)] }}
     />,
   );
@@ -50,6 +51,9 @@ test('the first open step is marked as the next act, what is needed says so', ()
   expect(document.querySelectorAll('[data-next-act]')).toHaveLength(1);
   expect(screen.getByRole('link', { name: 'system' }).dataset['nextAct']).toBe('true');
   expect(screen.getAllByText('needed')).toHaveLength(1);
+  // What one may not see is named, and leads nowhere.
+  expect(screen.queryByRole('link', { name: 'Purposes' })).toBeNull();
+  expect(screen.getByRole('link', { name: 'Words of systems' })).toBeTruthy();
 });
 
 describe('a part of the setup', () => {

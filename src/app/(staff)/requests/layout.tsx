@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { ACTS, reachOf } from '../../../core/access/roles';
+import { actsOf } from '../../../core/access/roles';
 import { RequestNav } from '../../../ui/requests/RequestNav';
 import '../../../ui/ledger/ledger.css';
 import '../../../ui/requests/request.css';
@@ -9,7 +9,7 @@ export default async function RequestsLayout({ children }: { children: ReactNode
   const actor = await currentStaff();
   return (
     <>
-      <RequestNav acts={actor ? ACTS.filter((act) => reachOf(actor.roles, act) !== null) : []} />
+      <RequestNav acts={actor ? actsOf(actor.roles) : []} />
       {children}
     </>
   );

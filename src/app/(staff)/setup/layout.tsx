@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { ACTS, reachOf } from '../../../core/access/roles';
+import { actsOf } from '../../../core/access/roles';
 import { SetupNav } from '../../../ui/installation/SetupNav';
 import '../../../ui/installation/installation.css';
 import '../../../ui/ledger/ledger.css';
@@ -9,7 +9,7 @@ export default async function SetupLayout({ children }: { children: ReactNode })
   const actor = await currentStaff();
   return (
     <>
-      <SetupNav acts={actor ? ACTS.filter((act) => reachOf(actor.roles, act) !== null) : []} />
+      <SetupNav acts={actor ? actsOf(actor.roles) : []} />
       {children}
     </>
   );
