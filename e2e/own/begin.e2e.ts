@@ -1,10 +1,12 @@
 import { execFile } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { ImapFlow } from 'imapflow';
 import mysql from 'mysql2/promise';
 import type { Browser, Page } from 'puppeteer-core';
+import sharp from 'sharp';
 import { acceptAll, decideToFulfil, outsider, traceToEnd } from '../support/journeys';
 import * as world from '../support/world';
 import { at, go, launch, mailTo, query, seen, textOf, until, WORLD } from '../support/world';
@@ -255,6 +257,31 @@ test('each process that is killed is started again, and nothing is lost by it', 
   expect(figures).toMatch(/bookend_restarts\{process="worker"\} [1-9]/);
   expect(figures).toMatch(/bookend_requests_open 0/);
 }, 180_000);
+
+test('letters and pages bear the logo, the colour and the languages of the organisation', async () => {
+  const file = join(mkdtempSync(join(tmpdir(), 'bookend-logo-')), 'kiln.webp');
+  await sharp({ create: { width: 640, height: 200, channels: 3, background: '#803010' } }).toFile(file);
+  await go(admin, '/setup/brand');
+  await (await admin.$('input[type=file]'))!.uploadFile(file);
+  await admin.waitForSelector('img[alt="Logo as people see it"]');
+  await world.fill(admin, 'Colour', '#ffd000');
+  await world.press(admin, 'Save');
+  await seen(admin, 'Too light to be read on paper');
+  await world.fill(admin, 'Colour', '#803010');
+  await world.fill(admin, 'Languages', 'nl, en');
+  await world.press(admin, 'Save');
+  await seen(admin, 'it holds from now on');
+  const person = await outsider(browser);
+  // Another process may hear of it a moment later.
+  await until('the page bears it', async () => {
+    await go(person, '/ask?lang=da');
+    return (await person.$('img[alt="Thornbury Pottery"]')) !== null;
+  });
+  expect(await person.$$eval('nav[aria-label] a[lang]', (links) => links.map((link) => link.lang))).toEqual(['en']);
+  expect(await person.$eval('html', (html) => html.lang)).toBe('nl');
+  await go(admin, '/setup/brand');
+  await seen(admin, 'a picture');
+}, 60_000);
 
 describe('at the server', () => {
   const bookend = async (...args: string[]) => {
