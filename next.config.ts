@@ -7,6 +7,8 @@ const config: NextConfig = {
   // What only the server uses is loaded as it lies there: bundled, each of it would be compiled into every route that reaches it.
   serverExternalPackages: [
     '@napi-rs/canvas',
+    'esbuild',
+    'sharp',
     'knex',
     'pg',
     'pg-boss',

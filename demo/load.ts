@@ -23,6 +23,7 @@ import { moveDueDays } from '../src/usecases/clock/moveDueDays';
 import { walkChoices } from './history';
 import { bringIntoStep } from './inStep';
 import { bringAddresses } from './moved';
+import { addSites } from './sites';
 import { addPurposes } from './purposes';
 import { STORIES, type DemoWorld } from './requests';
 import { registerWorld } from './systems';
@@ -72,6 +73,7 @@ if (await knex('users').first()) {
     shopUrl: env('DEMO_SHOP_URL'),
     signInUrl: env('DEMO_SIGN_IN_URL'),
     newsletterUrl: env('DEMO_NEWSLETTER_URL'),
+    sitePort: env('DEMO_SITE_PORT'),
   });
   say(`data is there already, made ${days < 1 ? 'today' : `${days} days ago; ./bookend demo --fresh makes it new`}`);
 } else {
@@ -132,6 +134,10 @@ async function load(): Promise<void> {
   });
   clock.goTo(new Date(Date.parse(`${today}T06:00:00Z`) - 370 * 86_400_000).toISOString());
   await addPurposes(worker, today);
+  await addSites(
+    as({ kind: 'user', id: 'usr_mikkel', name: 'Mikkel Krogh', roles: ['supervisor'] }),
+    env('DEMO_SITE_PORT'),
+  );
   const people = makePeople(
     Number(process.env['STANDINS_SEED'] ?? 20261124),
     Number(process.env['STANDINS_PEOPLE'] ?? 2400),

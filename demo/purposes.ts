@@ -218,6 +218,56 @@ const PURPOSES: Draft[] = [
       nl: { title: 'Foto’s van het fietskamp', plain: 'We mogen foto’s van het kamp in onze winkels laten zien.' },
     },
   },
+  {
+    id: 'visits',
+    kind: 'consent',
+    title: 'Counting visits',
+    plain: 'We count which pages of our sites are read, with a number that is made up for your browser.',
+    shelfLifeDays: 365,
+    askAgainAfterDays: 180,
+    categories: ['a number of your browser', 'pages you opened'],
+    recipients: ['our counting service, as processor'],
+    retention: 'thirteen months',
+    words: {
+      da: {
+        title: 'At tælle besøg',
+        plain: 'Vi tæller, hvilke af vores sider der læses, med et nummer, der er lavet til din browser.',
+      },
+      de: {
+        title: 'Besuche zählen',
+        plain: 'Wir zählen, welche unserer Seiten gelesen werden, mit einer für Ihren Browser gemachten Nummer.',
+      },
+      nl: {
+        title: 'Bezoeken tellen',
+        plain: 'We tellen welke van onze pagina’s worden gelezen, met een nummer dat voor uw browser is gemaakt.',
+      },
+    },
+  },
+  {
+    id: 'embedded',
+    kind: 'consent',
+    title: 'Videos and maps of others',
+    plain: 'Videos and maps come from their makers, who then see that you look at them.',
+    shelfLifeDays: 365,
+    askAgainAfterDays: 180,
+    categories: ['your address on the internet', 'the page you are on'],
+    recipients: ['the makers of videos and maps'],
+    retention: 'as their makers say',
+    words: {
+      da: {
+        title: 'Videoer og kort fra andre',
+        plain: 'Videoer og kort kommer fra dem, der laver dem; de ser, at du kigger på dem.',
+      },
+      de: {
+        title: 'Videos und Karten anderer',
+        plain: 'Videos und Karten kommen von denen, die sie machen; sie sehen dann, dass Sie sie ansehen.',
+      },
+      nl: {
+        title: 'Video’s en kaarten van anderen',
+        plain: 'Video’s en kaarten komen van hun makers, die dan zien dat u ze bekijkt.',
+      },
+    },
+  },
 ];
 
 type WordingDraft = Pick<Wording, 'kind' | 'id' | 'words'> & {
@@ -229,6 +279,20 @@ type WordingDraft = Pick<Wording, 'kind' | 'id' | 'words'> & {
 };
 
 const WORDINGS: WordingDraft[] = [
+  {
+    kind: 'ask',
+    id: 'shop-panel',
+    method: 'panel',
+    place: 'web shop',
+    purposes: ['visits', 'embedded', 'ad-partners'],
+    versions: [400, 120],
+    words: {
+      en: 'May we count which pages are read, show videos and maps of others, and tell advertising partners what you looked at? You can change your mind at any time.',
+      da: 'Må vi tælle, hvilke sider der læses, vise videoer og kort fra andre og fortælle annoncepartnere, hvad du har set på? Du kan ændre mening når som helst.',
+      de: 'Dürfen wir zählen, welche Seiten gelesen werden, Videos und Karten anderer zeigen und Werbepartnern sagen, was Sie angesehen haben? Sie können das jederzeit ändern.',
+      nl: 'Mogen we tellen welke pagina’s worden gelezen, video’s en kaarten van anderen tonen en advertentiepartners vertellen wat u bekeek? U kunt dit altijd wijzigen.',
+    },
+  },
   {
     kind: 'ask',
     id: 'webshop-checkout',

@@ -63,6 +63,7 @@ const RETENTION = {
   years: 5,
   law: 'never',
 };
+const SITE = { name: 'Never', origins: 'https://never.example', ask: 'shop-panel', position: 'bottom' };
 const OPEN_RULE = { collection: 'lines', field: 'state', openValues: 'open' };
 const INVITED = { name: 'Never', email: 'never@larkmere.example', roles: ['auditor'] };
 const ENDS = { collection: 'lines', fields: ['loyalty_no'], to: 'members', toFields: ['no'], when: null };
@@ -244,6 +245,9 @@ const CALLS: Called[] = [
   one('confirmMail', { word: 'nothing' }, ['administrator']),
   alone('tryMailbox', ['administrator']),
   alone('takeExample', ['administrator']),
+  one('addSite', { ...SITE, id: 'never', ask: 'none' }, ['supervisor', 'administrator']),
+  one('changeSite', { ...SITE, id: 'none' }, ['supervisor', 'administrator']),
+  one('closeSite', { id: 'none' }, ['supervisor', 'administrator']),
   one('addRetentionRule', { ...RETENTION, systemId: 'sys_tills' }, ['retention-keeper'], RETENTION),
   one('removeRetentionRule', { id: 'ret_none' }, ['retention-keeper']),
   one('addOpenRule', { ...OPEN_RULE, systemId: 'sys_none' }, ['retention-keeper']),

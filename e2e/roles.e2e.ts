@@ -42,6 +42,8 @@ const PAGES: Record<string, Allowed> = {
   '/ledger/imports/{import}': ['coordinator', 'supervisor', 'system-owner', 'no other-owner'],
   '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/systems/new': ['administrator'],
+  '/sites': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/sites/shop': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/systems/words': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/requests/{other}': ['coordinator', 'supervisor', 'auditor', 'no reviewer'],
   '/systems/sys_tills': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'no other-owner'],

@@ -9,7 +9,7 @@ import { startWorld } from './lib/world.mjs';
 
 const BENCHES = ['import', 'ledger', 'requests', 'memory', 'matching', 'detection', 'documents', 'schemas', 'mailbox'];
 /** Measured on the whole of Larkmere at the demo's size, as it runs. */
-const IN_WORLD = ['pages', 'traces', 'bodies'];
+const IN_WORLD = ['pages', 'traces', 'bodies', 'asks'];
 
 // A server as one would set it up for a ledger of this size; ours and the limit run on the same.
 const SERVER = [

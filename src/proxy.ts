@@ -35,7 +35,7 @@ export const config = {
   matcher: [
     {
       source:
-        '/((?!_next/static|_next/image|icon.svg|ledger/imports/upload|ledger/audiences/upload|task/[^/]+/upload|api/).*)',
+        '/((?!_next/static|_next/image|icon.svg|ledger/imports/upload|ledger/audiences/upload|task/[^/]+/upload|panel/|api/).*)',
     },
   ],
 };

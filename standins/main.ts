@@ -10,6 +10,7 @@ import { NEWSLETTER_FAILURES, startNewsletter, type Contact, type Failure } from
 import { SHOP_FAILURES, shopFailures, type ShopFailure } from './shop/failures';
 import { fillShop } from './shop/shop';
 import { startSignIn } from './shop/signIn';
+import { startSites } from './site/site';
 import { MAIL_FAILURES, startMail, type MailFailure } from './smtp/smtp';
 import { failTills, TILL_FAILURES, type TillFailure } from './tills/failures';
 import { startLoyalty } from './tills/loyalty';
@@ -72,6 +73,7 @@ const newsletter = await startNewsletter(
 const mail = await startMail({ smtpPort: ports.smtp, pagePort: ports.mailPage, folder: join(folder, 'mail') });
 startLoyalty(join(folder, 'tills'));
 const mailboxFails = mailboxFailures(mailbox);
+startSites({ port: Number(need('STANDINS_SITE_PORT')), bookendUrl: need('STANDINS_BOOKEND_URL') });
 startSignIn({ port: Number(need('STANDINS_SIGN_IN_PORT')), shopUrl, secret: need('STANDINS_SIGN_IN_SECRET') });
 const shopFails = shopFailures(shopUrl);
 

@@ -23,6 +23,8 @@ export const PLACES: readonly string[] = [
   '/ledger/counter',
   '/systems',
   '/systems/sys_shop',
+  '/sites',
+  '/sites/shop',
   '/keeping',
   '/trail',
 ];

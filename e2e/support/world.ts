@@ -9,6 +9,8 @@ interface World {
   newsletter: string;
   mail: string;
   control: string;
+  /** Where the sites and the services they use are served, by their names. */
+  site: string;
   tillDrop: string;
   mailbox: string;
   database: string;

@@ -20,6 +20,7 @@ export const ROOMS = [
   'imports',
   'audiences',
   'drift',
+  'sites',
   'webhooks',
   'clock',
   'intake',

@@ -103,7 +103,7 @@ export async function startWorld({
   await ensureBuild();
   const db = await databases(name, { wantedPgPort: ports.postgres ?? 5470, durable, fresh, taken, settings, suffix });
   const first = ports.web ?? 4170;
-  const { web, newsletter, smtp, mail, control, checks, signIn } = await portsOf(
+  const { web, newsletter, smtp, mail, control, checks, signIn, site } = await portsOf(
     join(folder, 'ports.json'),
     {
       web: first,
@@ -113,6 +113,7 @@ export async function startWorld({
       control: first + 4,
       checks: first + 5,
       signIn: first + 6,
+      site: first + 7,
     },
     taken,
   );
@@ -153,6 +154,8 @@ export async function startWorld({
     STANDINS_BOOKEND_KEY: settings.newsletterKey,
     STANDINS_SIGN_IN_PORT: String(signIn),
     STANDINS_SIGN_IN_SECRET: settings.signInSecret,
+    STANDINS_SITE_PORT: String(site),
+    DEMO_SITE_PORT: String(site),
     DEMO_SHOP_URL: db.shop,
     DEMO_SIGN_IN_URL: `http://127.0.0.1:${signIn}/`,
     DEMO_SIGN_IN_SECRET: settings.signInSecret,
@@ -212,6 +215,7 @@ export async function startWorld({
       newsletter: `http://127.0.0.1:${newsletter}`,
       mail: `http://127.0.0.1:${mail}`,
       control: `http://127.0.0.1:${control}`,
+      site: `http://127.0.0.1:${site}`,
     },
     tillDrop: join(standins, 'till-drop'),
     mailbox: join(standins, 'support-mailbox'),

@@ -56,6 +56,7 @@ const schema = yup.object({
   BOOKEND_CHECKS_HOST: yup.string().default('127.0.0.1'),
   BOOKEND_WITNESS: yup.string(),
   BOOKEND_WITNESS_MAIL: yup.string(),
+  BOOKEND_PLACES: yup.string(),
   BOOKEND_JOURNAL: yup.string(),
   BOOKEND_PRIVACY_MAILBOX: yup.string(),
   BOOKEND_REQUEST_YEARS: yup.number().integer().min(1).max(30).default(3),

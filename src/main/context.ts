@@ -4,6 +4,7 @@ import pg from 'pg';
 import pino from 'pino';
 import { fileReader } from '../connectors/files/fileReader';
 import { filesConnector } from '../connectors/files/filesConnector';
+import { MADE_UP_RANGES } from '../core/sites/place';
 import { isSql } from '../core/systems/kinds';
 import { imapConnector, mailboxConnector } from '../connectors/mailbox/mailboxConnector';
 import { ownConnector } from '../connectors/own/ownConnector';
@@ -23,6 +24,7 @@ import type { Config } from './config';
 import { folders } from './folders';
 import { help } from './help';
 import { fileJournal } from './journal';
+import { readPlaces } from './places';
 import { publicHolidays } from './holidays';
 import { keysFromText, readKeys } from './keys';
 import { folderStorage } from './storage';
@@ -92,6 +94,11 @@ export function createContext(
     help,
     outside: now.outside,
     layers: { given: config.given, fallback: config.fallback },
+    places: config.BOOKEND_PLACES
+      ? readPlaces(config.BOOKEND_PLACES)
+      : config.BOOKEND_MODE === 'production'
+        ? []
+        : MADE_UP_RANGES,
     trees: config.BOOKEND_LEDGER_TREES,
     operationPauseMs: config.BOOKEND_OPERATION_PAUSE_MS,
     retryBaseMs: config.BOOKEND_RETRY_BASE_MS,

@@ -107,7 +107,7 @@ async function serve(): Promise<void> {
 
 /** What is made by rendering; files, calls and acts are not kept waiting by it. */
 function isPage({ method, url }: IncomingMessage): boolean {
-  return method === 'GET' && !/^\/(_next|api)\//.test(url ?? '') && url !== '/icon.svg';
+  return method === 'GET' && !/^\/(_next|api|panel)\//.test(url ?? '') && url !== '/icon.svg';
 }
 
 /** Taken from as many proxies as there are, counted from the nearest: what lies before them the client wrote itself. */
@@ -135,10 +135,11 @@ function whatIsWrong(request: IncomingMessage): string | null {
 }
 
 /**
- * What a browser sends from a page of another site. Machines have keys of their own and no session that could be used.
+ * What a browser sends from a page of another site. Machines have keys of their own and no session that could be used; panels of
+ * sites send without one, and say by their origin where they stand.
  */
 function isFromElsewhere({ method, url, headers }: IncomingMessage): boolean {
-  if (method === 'GET' || method === 'HEAD' || headers.origin === undefined || url?.startsWith('/api/v1/'))
+  if (method === 'GET' || method === 'HEAD' || headers.origin === undefined || /^\/(api\/v1|panel)\//.test(url ?? ''))
     return false;
   try {
     return new URL(headers.origin).host !== headers.host;

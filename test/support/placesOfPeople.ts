@@ -122,9 +122,12 @@ export const PLACES: Record<string, Record<string, Ending>> = {
   same_people: { 'because band': 'request' },
   schema_migrations: { name: 'nobody' },
   sessions: { token_hash: 'nobody' },
-  settings: { 'said changed_by proof_hash': 'nobody' },
-  settings_changes: { 'before after changed_by': 'nobody' },
+  settings: { 'section said changed_by proof_hash': 'nobody' },
+  settings_changes: { 'section before after changed_by': 'nobody' },
   shop_proofs: { state_hash: 'nobody' },
+  // How often was answered, never by whom; a place is a country or a state of one.
+  site_counts: { 'language place': 'nobody' },
+  sites: { 'id name origins ask_id switches held made_by': 'nobody' },
   struck_keys: { 'hash struck_by scope kind': 'request' },
   suppressions: { 'hash kind request_ref': { stays: 'a keyed hash, so that an import does not bring them back' } },
   system_collections: {

@@ -8,6 +8,8 @@ const LIMITS = {
   'public-form': { tries: 'formTries', duration: 600 },
   // Messages to one address, whoever asks for them.
   forgotten: { tries: 3, duration: 3600 },
+  // Answers of panels: a family behind one address, and no machine that answers a million times.
+  panel: { tries: 120, duration: 600 },
   'one-time': { tries: 'codeTries', duration: 600 },
   // Wrong passwords for one account, from wherever they come.
   'sign-in-account': { tries: 'signInTries', duration: 900 },

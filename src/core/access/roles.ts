@@ -52,6 +52,8 @@ export const ACTS = [
   'installation.see',
   'installation.change',
   'retention.change',
+  'sites.see',
+  'sites.change',
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -106,6 +108,8 @@ export const ACCESS: Readonly<Record<Act, Row>> = {
   'installation.see': { supervisor: 'all', auditor: 'all', administrator: 'all' },
   'installation.change': { administrator: 'all' },
   'retention.change': { 'retention-keeper': 'all' },
+  'sites.see': { coordinator: 'all', supervisor: 'all', auditor: 'all', administrator: 'all' },
+  'sites.change': { supervisor: 'all', administrator: 'all' },
 };
 
 const WIDTH: Record<Reach, number> = { masked: 1, own: 2, all: 3 };

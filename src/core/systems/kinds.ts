@@ -217,6 +217,7 @@ export const SYSTEM_KINDS: readonly SystemKind[] = [
 const OTHER_KINDS: Readonly<Record<string, string>> = {
   bookend: 'Bookend itself',
   import: 'Files that are taken in',
+  site: 'A web site with a panel',
 };
 
 export function kindOf(id: string): SystemKind | undefined {

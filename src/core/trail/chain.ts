@@ -119,6 +119,7 @@ export const TRAIL_ACTS = [
   'drift-believed',
   'webhook-received',
   'webhook-changed',
+  'site-changed',
   'journal-replayed',
   'certificate-opened',
   'request-answered',

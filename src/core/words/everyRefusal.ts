@@ -107,6 +107,7 @@ import type {
   VerdictRefusal,
 } from '../trace/refusals';
 import type { WordingRefusal } from '../asks/refusals';
+import type { PanelRefusal, SiteRefusal } from '../sites/refusals';
 import type { AddWebhookRefusal, TryWebhookRefusal } from '../webhooks/refusals';
 
 /** Everything that can be refused. */
@@ -116,6 +117,8 @@ export type Refusal =
   | AccountLinkRefusal
   | AddAssignmentRuleRefusal
   | AddKeyRefusal
+  | SiteRefusal
+  | PanelRefusal
   | AddWebhookRefusal
   | TrySearchRefusal
   | WordingRefusal

@@ -208,6 +208,14 @@ const WORDS: Words<Refusal> = {
   'take-over-lacks': (v) => v.problems.join(' '),
   'webhook-out-of-reach': (v) =>
     `Bookend may not reach ${v.host}. List the place under Setup → Addresses first (or in BOOKEND_REACH).`,
+  'site-known': (v) => `There is a site “${v.id}” already.`,
+  'site-closed': () => 'This site was taken out of use.',
+  'site-ask-unknown': (v) => `There is no ask “${v.ask}” that names purposes.`,
+  'site-purpose-unknown': (v) => `There is no purpose “${v.purpose}”.`,
+  'panel-unknown': () => 'No panel is shown here.',
+  'panel-origin': () => 'Answers are taken from pages of the site alone.',
+  'panel-version': (v) => `Version ${v.version} of this ask was never shown.`,
+  'panel-purpose': (v) => `This ask does not ask about “${v.purpose}”.`,
   'webhook-known': () => 'This address is told already.',
   'webhook-busy': () => 'Something else is being sent there, or nothing is sent for now. See its calls.',
   'set-by-environment': (v) =>

@@ -45,6 +45,7 @@ import * as requestsInOrder from '../migrations/0043_requests_in_order';
 import * as ownInstallation from '../migrations/0044_own_installation';
 import * as webhooks from '../migrations/0045_webhooks';
 import * as takenOver from '../migrations/0046_taken_over';
+import * as sites from '../migrations/0048_sites';
 import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
@@ -96,6 +97,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0045_webhooks': webhooks,
   '0046_taken_over': takenOver,
   '0047_parts_of_the_setup': setupParts,
+  '0048_sites': sites,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -7,6 +7,8 @@ import { testWorld, type TestWorld } from '../../../test/support/database';
 const TABLES: Readonly<Record<string, string>> = {
   'access/accountLinks AccountLinkRow': 'account_links',
   'access/apiKeys ApiKeyRow': 'api_keys',
+  'sites/sites SiteRow': 'sites',
+  'sites/sites SiteCountRow': 'site_counts',
   'webhooks/webhooks WebhookRow': 'webhooks',
   'webhooks/webhooks WebhookCallRow': 'webhook_calls',
   'webhooks/webhooks WebhookEventRow': 'webhook_events',

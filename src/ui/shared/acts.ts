@@ -18,6 +18,7 @@ import type * as letters from '../../app/(staff)/requests/letters/actions';
 import type * as workload from '../../app/(staff)/requests/workload/actions';
 import type * as runs from '../../app/(staff)/runs/actions';
 import type * as setup from '../../app/(staff)/setup/actions';
+import type * as sites from '../../app/(staff)/sites/actions';
 import type * as systems from '../../app/(staff)/systems/actions';
 
 // What parts of the interface may ask for: the server's acts themselves, by their names. Types alone come from there.
@@ -41,5 +42,6 @@ export type PeopleActs = typeof people;
 export type RequestActs = typeof requests;
 export type RunActs = typeof runs;
 export type SetupActs = typeof setup;
+export type SiteActs = typeof sites;
 export type SystemActs = typeof systems;
 export type WorkloadActs = typeof workload;

@@ -19,6 +19,7 @@ export const PLACES: readonly Place[] = [
   { href: '/ledger', title: 'Ledger', act: 'ledger.see', key: 'l' },
   { href: '/ledger/counter', title: 'Counter', act: 'choices.record', key: 'c', only: 'counter-staff' },
   { href: '/systems', title: 'Systems', act: 'systems.see', key: 's', begins: true },
+  { href: '/sites', title: 'Sites', act: 'sites.see', key: 'w' },
   { href: '/keeping', title: 'Keeping', act: 'keeping.see', key: 'k' },
   { href: '/trail', title: 'Trail', act: 'trail.see', key: 't', begins: true },
   { href: '/setup', title: 'Setup', act: 'installation.see', key: 'u' },

@@ -47,6 +47,11 @@ export function liesAhead(value: string, now: string): boolean {
   return beginning(value, 'UTC') > Date.parse(now) + SKEW_MS + (value.length === 10 ? DAY_AHEAD_MS : 0);
 }
 
+/** By what a choice is known again that its sender numbered. */
+export function externalHashOf(keys: Keys, externalId: string): Buffer {
+  return keys.index(`external:${externalId}`);
+}
+
 /** Checks and normalises one choice; says all that is wrong with it. */
 export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): PreparedChoice {
   const reasons: Reason[] = [];
@@ -85,7 +90,7 @@ export function prepareChoice(keys: Keys, input: ChoiceInput, about: Checks): Pr
     addressHash,
     birthYear,
     suppressionHashes,
-    externalHash: input.externalId ? keys.index(`external:${input.externalId}`) : contentHash,
+    externalHash: input.externalId ? externalHashOf(keys, input.externalId) : contentHash,
     contentHash,
   };
 }

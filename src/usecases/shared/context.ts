@@ -2,6 +2,7 @@ import type { Handle } from '../../db/shared/handle';
 import type { WordBook } from '../../db/standing/words';
 import type { Installation, Layers } from '../../core/installation/settings';
 import type { Terms } from '../../core/installation/terms';
+import type { AddressRange } from '../../core/sites/place';
 import type { HelpSection } from '../../core/words/helpText';
 import type { Reference } from '../../core/systems/references';
 import type { Actor } from '../../ports/actor';
@@ -72,6 +73,8 @@ export interface Context {
   trees: number;
   /** Years after its answer that a request's own data is kept. */
   requestYears: number;
+  /** Which addresses of visitors lie where. */
+  places: readonly AddressRange[];
   /** How long Bookend keeps what is its own, and how often somebody may try. */
   terms: Terms;
   /** Where the organisation's own matter register shows a matter, with `{matter}`; null: it has no address. */

@@ -1,0 +1,86 @@
+import type { HeldRule, Position, Switch } from '../../core/sites/schema';
+import type { SystemId } from '../../core/shared/ids';
+import type { Handle } from '../shared/handle';
+
+export interface SiteRow {
+  id: string;
+  system_id: SystemId;
+  name: string;
+  origins: string[];
+  ask_id: string;
+  position: Position;
+  switches: Switch[];
+  held: HeldRule[];
+  made_by: string;
+  created_at: string;
+  changed_at: string;
+  closed_at: string | null;
+}
+
+export interface SiteCountRow {
+  site_id: string;
+  day: string;
+  version: number;
+  language: string;
+  place: string;
+  shown: number;
+  yes: number;
+  no: number;
+  part: number;
+}
+
+const asJson = <T extends Partial<Pick<SiteRow, 'switches' | 'held'>>>(row: T) => ({
+  ...row,
+  ...(row.switches ? { switches: JSON.stringify(row.switches) } : {}),
+  ...(row.held ? { held: JSON.stringify(row.held) } : {}),
+});
+
+export async function insertSite(h: Handle, row: SiteRow): Promise<void> {
+  await h.trx('sites').insert(asJson(row));
+}
+
+export async function listSites(h: Handle): Promise<SiteRow[]> {
+  return h.trx('sites').orderBy('created_at').limit(200);
+}
+
+/** @param why given, the row is held until it is changed */
+export async function siteById(h: Handle, id: string, why?: 'to change it'): Promise<SiteRow | undefined> {
+  const query = h.trx('sites').where({ id }).first();
+  return why ? query.forUpdate() : query;
+}
+
+export async function setSite(h: Handle, id: string, change: Partial<Omit<SiteRow, 'id'>>): Promise<void> {
+  await h.trx('sites').where({ id }).update(asJson(change));
+}
+
+/** Counts one more; nothing of who. */
+export async function countOnSite(
+  h: Handle,
+  at: Pick<SiteCountRow, 'site_id' | 'day' | 'version' | 'language' | 'place'>,
+  what: 'shown' | 'yes' | 'no' | 'part',
+): Promise<void> {
+  await h
+    .trx('site_counts')
+    .insert({ ...at, [what]: 1 })
+    .onConflict(['site_id', 'day', 'version', 'language', 'place'])
+    .merge({ [what]: h.trx.raw('site_counts.?? + 1', [what]) });
+}
+
+/** Days of a site, the latest first. @param most rows */
+export async function countsOfSite(h: Handle, siteId: string, most: number): Promise<SiteCountRow[]> {
+  return h
+    .trx('site_counts')
+    .where({ site_id: siteId })
+    .orderBy([{ column: 'day', order: 'desc' }, 'version', 'language', 'place'])
+    .limit(most);
+}
+
+/** Answers since a day, by site. */
+export async function answersSince(h: Handle, day: string): Promise<Map<string, number>> {
+  const rows: { site_id: string; n: string }[] = await h
+    .trx('site_counts')
+    .where('day', '>=', day)
+    .groupBy('site_id')
+    .select('site_id', h.trx.raw('sum(yes + no + part) as n'));
+  return new Map(rows.map(({ site_id, n }) => [site_id, Number(n)]));
+}

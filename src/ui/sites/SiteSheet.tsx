@@ -1,0 +1,115 @@
+'use client';
+
+import TableBody from '@mui/material/TableBody';
+import TableHead from '@mui/material/TableHead';
+import { sayShortDay } from '../../core/shared/days';
+import type { SiteCount, SiteView } from '../../core/sites/views';
+import { ActButton } from '../shared/ActButton';
+import type { SiteActs } from '../shared/acts';
+import { ListTable } from '../shared/ListTable';
+import { SiteSettings } from './SiteForm';
+
+type Acts = Pick<SiteActs, 'changeSite' | 'closeSite'>;
+
+/** One site: the line for its pages, what its panel turns and holds back, and how it is answered. */
+export function SiteSheet({ view, actions }: { view: SiteView; actions: Acts }) {
+  return (
+    <>
+      <div className="page-head">
+        <div>
+          <h1>{view.name}</h1>
+          <p className="sub">
+            {view.isClosed
+              ? 'Taken out of use: no panel is shown and no answer is taken. What was answered stays in the ledger.'
+              : view.version === null
+                ? `Its ask “${view.ask}” is not in force: no panel is shown.`
+                : `Asks by “${view.ask}”, version ${view.version}. ${view.answers} answers in the last week.`}
+          </p>
+        </div>
+        {view.mayChange && (
+          <ActButton
+            act={() => actions.closeSite({ id: view.id })}
+            done="Taken out of use"
+            ask={{
+              title: `Take ${view.name} out of use?`,
+              text:
+                'Its pages show no panel any more, and what waits by its mark-up stays held back. The ledger keeps what was ' +
+                'answered. It cannot be taken into use again.',
+              yes: 'Take it out of use',
+            }}
+          >
+            Take out of use
+          </ActButton>
+        )}
+      </div>
+      {!view.isClosed && <ScriptLine view={view} />}
+      {view.mayChange && (
+        <SiteSettings key={`${view.switches}${view.held}`} view={view} changeSite={actions.changeSite} />
+      )}
+      <Counts counts={view.counts} />
+    </>
+  );
+}
+
+function ScriptLine({ view }: { view: SiteView }) {
+  return (
+    <section className="sheet" aria-label="On its pages">
+      <header>
+        <h2>On its pages</h2>
+      </header>
+      <div className="pad">
+        <p>As the first line of the head of each page:</p>
+        <pre className="mono">{view.script}</pre>
+        <p>What is to wait names the purposes it needs:</p>
+        <pre className="mono">
+          {
+            '<script type="text/plain" data-needs="visits" src="…"></script>\n<iframe data-needs="embedded" data-src="…"></iframe>'
+          }
+        </pre>
+        <p className="muted">
+          A link with <span className="mono">data-bookend-open</span> opens the panel again. Scripts ask{' '}
+          <span className="mono">bookend.permits(&quot;visits&quot;)</span> or hear{' '}
+          <span className="mono">bookend.onChange(…)</span>.
+        </p>
+      </div>
+    </section>
+  );
+}
+
+/** How a day was answered; a share of few says little, so that numbers stand alone. */
+function Counts({ counts }: { counts: readonly SiteCount[] }) {
+  return (
+    <section className="sheet wrap" aria-label="How it is answered" style={{ marginTop: 14 }} tabIndex={0}>
+      <header>
+        <h2>How it is answered</h2>
+      </header>
+      {counts.length === 0 ? (
+        <p className="empty">Nobody was asked yet.</p>
+      ) : (
+        <ListTable aria-label="How it is answered">
+          <TableHead>
+            <tr>
+              {['day', 'version', 'language', 'place', 'shown', 'yes', 'no', 'in part'].map((name) => (
+                <th key={name}>{name}</th>
+              ))}
+            </tr>
+          </TableHead>
+          <TableBody>
+            {counts.map((one) => (
+              <tr key={`${one.day}${one.version}${one.language}${one.place}`}>
+                <td>{sayShortDay(one.day)}</td>
+                <td className="num">{one.version}</td>
+                <td>{one.language}</td>
+                <td>{one.place}</td>
+                <td className="num">{one.shown}</td>
+                <td className="num">{one.yes}</td>
+                <td className="num">{one.no}</td>
+                <td className="num">{one.part}</td>
+              </tr>
+            ))}
+          </TableBody>
+        </ListTable>
+      )}
+    </section>
+  );
+}

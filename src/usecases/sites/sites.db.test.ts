@@ -1,0 +1,184 @@
+import { must, refusal } from '../../../test/support/must';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { newPurpose } from '../../core/purposes/purposes';
+import { insertPurpose, insertWording } from '../../db/purposes/purposes';
+import { PUBLIC } from '../../ports/actor';
+import type { AddSite } from '../../core/sites/schema';
+import type { Context } from '../shared/context';
+import { checkStanding } from '../standing/checkStanding';
+import { noteShown, panelOf, takePanelAnswer, type PageVisitor } from './panel';
+import { addSite, changeSite, closeSite, readSite, readSites } from './sites';
+
+let world: TestWorld;
+let supervisor: Context;
+let anybody: Context;
+const ORIGIN = 'https://shop.larkmere.example';
+const SITE: AddSite = {
+  id: 'shop',
+  name: 'Web shop',
+  origins: ORIGIN,
+  ask: 'shop-panel',
+  position: 'corner',
+  switches: 'counting: visits',
+  held: 'ads.example/: ads',
+};
+const HERE: PageVisitor = { address: '10.45.0.9', gpc: false, tries: null };
+const from = (page: PageVisitor = HERE) => ({ siteId: 'shop', origin: ORIGIN, page });
+let n = 0;
+const answer = (answers: Record<string, 'grant' | 'refuse' | 'withdraw'>, more: object = {}) => ({
+  visitor: 'ab'.repeat(16),
+  nonce: String(++n).padStart(32, '0'),
+  version: 1,
+  language: 'da',
+  ago: 0,
+  gpc: false,
+  answers,
+  ...more,
+});
+
+beforeAll(async () => {
+  world = await testWorld('sites');
+  supervisor = world.user('usr_sup', 'supervisor');
+  anybody = world.as(PUBLIC);
+  const plain = {
+    words: {},
+    confirmBy: 'source' as const,
+    channels: [],
+    categories: [],
+    recipients: ['a counting service'],
+    transfers: null,
+    retention: 'a year',
+    balancing: null,
+    publishedBy: null,
+    sortOrder: 1,
+    plain: 'Plain words.',
+  };
+  await world.worker.transaction(async (h) => {
+    for (const id of ['visits', 'ads'])
+      await insertPurpose(h, { ...newPurpose({ id, isSale: id === 'ads' }), ...plain });
+    for (const version of [1, 2])
+      await insertWording(h, {
+        kind: 'ask',
+        id: 'shop-panel',
+        version,
+        // The second is published and does not hold yet.
+        validFrom: version === 1 ? '2026-01-01T00:00:00Z' : '2027-06-01T00:00:00Z',
+        recordedAt: '2026-01-01T00:00:00Z',
+        isMaterial: false,
+        method: 'panel',
+        place: 'web shop',
+        purposes: ['visits', 'ads'],
+        words: { en: 'May we count? You can stop at any time.', da: 'Må vi tælle? Du kan stoppe når som helst.' },
+      });
+  });
+});
+afterAll(() => world.close());
+
+test('a site is added once, by whom it may, of an ask and purposes that are there', async () => {
+  expect(refusal(await addSite(world.user('usr_coo', 'coordinator'), SITE))).toBe('not-allowed');
+  expect(refusal(await addSite(supervisor, { ...SITE, ask: 'none' }))).toBe('site-ask-unknown');
+  expect(refusal(await addSite(supervisor, { ...SITE, held: 'ads.example/: fortune' }))).toBe('site-purpose-unknown');
+  must(await addSite(supervisor, SITE));
+  expect(refusal(await addSite(supervisor, SITE))).toBe('site-known');
+  expect(must(await readSites(supervisor))).toMatchObject({
+    sites: [{ id: 'shop', version: 1, isClosed: false, answers: 0 }],
+    asks: [{ id: 'shop-panel', purposes: ['visits', 'ads'] }],
+  });
+  const view = must(await readSite(supervisor, { id: 'shop' }));
+  expect(view).toMatchObject({ switches: 'counting: visits', held: 'ads.example/: ads' });
+  expect(view.script).toMatch(/^<script src="http.*\/panel\/shop\/script\.js"><\/script>$/);
+});
+
+test('what its script knows is by the visitor’s place, in the languages of its ask', async () => {
+  const config = (await panelOf(anybody, 'shop', HERE))!;
+  expect(Object.keys(config.languages).sort()).toEqual(['da', 'en']);
+  expect(config.languages['en']!.purposes['visits']).toEqual({
+    title: 'visits',
+    plain: 'Plain words.',
+    who: 'a counting service · a year',
+  });
+  expect(config).toMatchObject({ position: 'corner', namesSale: false, gpcBinds: false, isTrying: false });
+  expect(await panelOf(anybody, 'shop', { ...HERE, address: '192.0.2.4' })).toMatchObject({
+    namesSale: true,
+    gpcBinds: true,
+  });
+  expect(await panelOf(anybody, 'shop', { ...HERE, tries: 'US-CO' })).toMatchObject({
+    isTrying: true,
+    namesSale: true,
+  });
+  expect(await panelOf(anybody, 'nowhere', HERE)).toBeNull();
+});
+
+test('an answer is kept once, with its place, version and language; what was never shown is refused', async () => {
+  const given = answer({ visits: 'grant', ads: 'refuse' });
+  must(await takePanelAnswer(anybody, from(), given));
+  // Sent again a moment later, and by two pages at once.
+  must(await takePanelAnswer(anybody, from(), { ...given, ago: 900 }));
+  await Promise.all([1, 2].map((ago) => takePanelAnswer(anybody, from(), { ...given, ago })));
+  const rows = await world.knex('choices').where({ ask: 'shop-panel' }).orderBy('purpose');
+  expect(
+    rows.map(({ purpose, answer: said, country, language, ask_version, method }) => [
+      purpose,
+      said,
+      country,
+      language,
+      ask_version,
+      method,
+    ]),
+  ).toEqual([
+    ['ads', 'refuse', 'DK', 'da', 1, 'panel'],
+    ['visits', 'grant', 'DK', 'da', 1, 'panel'],
+  ]);
+  expect(must(await readSite(supervisor, { id: 'shop' })).counts).toMatchObject([
+    { place: 'DK', part: 1, yes: 0, no: 0 },
+  ]);
+  expect(
+    refusal(await takePanelAnswer(anybody, { ...from(), origin: 'https://evil.example' }, answer({ visits: 'grant' }))),
+  ).toBe('panel-origin');
+  expect(refusal(await takePanelAnswer(anybody, from(), answer({ visits: 'grant' }, { version: 2 })))).toBe(
+    'panel-version',
+  );
+  expect(refusal(await takePanelAnswer(anybody, from(), answer({ post: 'grant' })))).toBe('panel-purpose');
+});
+
+test('a yes given against the signal of the browser is one that was told of it', async () => {
+  const page = { ...HERE, address: '192.0.2.4', gpc: true };
+  must(await takePanelAnswer(anybody, from(page), answer({ ads: 'grant' }, { gpc: true, visitor: 'ef'.repeat(16) })));
+  const rows = await world.knex('choices').where({ country: 'US-CA' }).orderBy('seq');
+  expect(rows.map(({ answer: said }) => said)).toEqual(['gpc-seen', 'grant']);
+  const identifier = { kind: 'device-id', value: 'ef'.repeat(16) };
+  const standing = must(await checkStanding(world.worker, { identifier, purpose: 'ads', systemId: 'sys_site_shop' }));
+  expect(standing).toMatchObject({ permitted: true, standing: 'granted' });
+});
+
+test('that it was shown is counted from its own pages alone, and holds nothing of who', async () => {
+  await noteShown(anybody, from(), 'da');
+  await noteShown(anybody, { ...from(), origin: 'https://evil.example' }, 'da');
+  await noteShown(anybody, from(), 'xx');
+  expect(must(await readSite(supervisor, { id: 'shop' })).counts.reduce((sum, { shown }) => sum + shown, 0)).toBe(1);
+  expect(Object.keys((await world.knex('site_counts').first()) as object).sort()).toEqual([
+    'day',
+    'language',
+    'no',
+    'part',
+    'place',
+    'shown',
+    'site_id',
+    'version',
+    'yes',
+  ]);
+});
+
+test('it is changed for pages that are opened from then on, and taken out of use for good', async () => {
+  must(await changeSite(supervisor, { ...SITE, switches: 'counting: visits\nfollowing: ads, visits' }));
+  expect((await panelOf(anybody, 'shop', HERE))!.rules.switches).toEqual({
+    counting: ['visits'],
+    following: ['ads', 'visits'],
+  });
+  must(await closeSite(supervisor, { id: 'shop' }));
+  expect(await panelOf(anybody, 'shop', HERE)).toBeNull();
+  expect(refusal(await takePanelAnswer(anybody, from(), answer({ visits: 'grant' })))).toBe('panel-unknown');
+  expect(refusal(await changeSite(supervisor, SITE))).toBe('site-closed');
+  expect(await world.knex('choices').where({ ask: 'shop-panel' })).not.toHaveLength(0);
+  expect(await world.knex('trail').where({ act: 'site-changed', subject: 'shop' })).toHaveLength(3);
+});
