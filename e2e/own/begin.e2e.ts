@@ -280,6 +280,7 @@ test('letters and pages bear the logo, the colour and the languages of the organ
   expect(await person.$$eval('nav[aria-label] a[lang]', (links) => links.map((link) => link.lang))).toEqual(['en']);
   expect(await person.$eval('html', (html) => html.lang)).toBe('nl');
   await go(admin, '/setup/brand');
+  await world.press(admin, 'Changed once');
   await seen(admin, 'a picture');
 }, 60_000);
 

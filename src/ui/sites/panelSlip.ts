@@ -25,7 +25,7 @@ const STYLE = `
 .top { left: 16px; right: 16px; top: 16px; }
 .corner { inset-inline-start: 16px; bottom: 16px; max-width: min(400px, calc(100vw - 32px)); }
 .centre { left: 16px; right: 16px; top: 20vh; }
-h2 { font: 600 18px/1.35 Georgia, serif; margin: 0 0 10px; }
+h2 { font: 600 18px/1.35 Georgia, serif; margin: 0 0 10px; overflow: hidden; }
 p { margin: 0 0 10px; }
 ul { list-style: none; margin: 0 0 12px; padding: 0; border-top: 1px solid #ddd5c4; }
 li { padding: 9px 0; border-bottom: 1px solid #ddd5c4; }
