@@ -68,6 +68,7 @@ ${SIGN_INS.map(([email, role]) => `    ${email.padEnd(26)} ${role}`).join('\n')}
     tills’ watched folder      ${world.urls.control}/deliver drops a file into it
     public request form        ${world.address}/ask
     a person’s own choices     ${world.address}/choices
+    pages of the shop          ${world.urls.site.replace('127.0.0.1', 'shop.localhost')}/blog
 
   Ctrl-C stops everything. The data stays; --fresh starts over.
 `);
