@@ -8,6 +8,7 @@ const config: NextConfig = {
   serverExternalPackages: [
     '@napi-rs/canvas',
     'esbuild',
+    'ldapts',
     'sharp',
     'knex',
     'pg',

@@ -11,6 +11,7 @@ import { withControl } from './lib/control.mjs';
 import { freePort, waitFor } from './lib/ports.mjs';
 import { ROOT, run, start, stopAll } from './lib/run.mjs';
 import { endWith, say } from './lib/say.mjs';
+import { startSlapd } from './lib/slapd.mjs';
 import { startWorld } from './lib/world.mjs';
 
 const BIN = (name, path) => [join(ROOT, 'node_modules', name, path)];
@@ -308,16 +309,18 @@ endWith(async () => {
     const servers = stateFolder('servers');
     const mariadb = await startMariadb(servers, 3380);
     const dovecot = await startDovecot(servers, 1480);
+    const slapd = await startSlapd(servers, 1490);
     // What the browser tests need is built meanwhile; if it fails, it says so where it is needed.
     const building = parts.includes('browser') ? ensureBuild().catch(() => {}) : null;
     try {
       await jest('database', given, {
         TEST_ADMIN_URL: cluster.url('postgres'),
         TEST_MARIADB_URL: mariadb.url(),
+        TEST_LDAP: JSON.stringify(slapd.account),
         TEST_IMAP: JSON.stringify({ port: dovecot.port, tokensPort: dovecot.tokensPort, password: dovecot.password }),
       });
     } finally {
-      await Promise.all([mariadb.stop(), dovecot.stop()]);
+      await Promise.all([mariadb.stop(), dovecot.stop(), slapd.stop()]);
       cluster.stop();
     }
     await building;

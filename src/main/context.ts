@@ -2,6 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import pino from 'pino';
+import { directoryConnector } from '../connectors/directory/directoryConnector';
 import { fileReader } from '../connectors/files/fileReader';
 import { filesConnector } from '../connectors/files/filesConnector';
 import { MADE_UP_RANGES } from '../core/sites/place';
@@ -138,6 +139,7 @@ function connect(ctx: Context, system: SystemToReach): Connector {
   if (system.kind === 'rest') return restConnector(system.id, system.connection);
   if (system.kind === 'mailbox') return mailboxConnector(system.connection);
   if (system.kind === 'imap') return imapConnector(system.connection);
+  if (system.kind === 'directory') return directoryConnector(system.connection);
   if (system.kind === 'files' || system.kind === 'logs') return filesConnector(system.connection, system.fields);
   if (system.kind === 'tills') return tillsConnector(system.connection);
   throw new ConnectorError('not-allowed', `${system.name}: there is no connector of kind ${system.kind}.`);

@@ -34,6 +34,11 @@ export async function mariadbWorld(name: string): Promise<MariadbWorld> {
   };
 }
 
+/** The tests' real directory server, with an account that may do everything below its base. */
+export function directoryAccount(): { url: string; base: string; user: string; password: string } {
+  return JSON.parse(given('TEST_LDAP')) as ReturnType<typeof directoryAccount>;
+}
+
 interface ImapServer {
   port: number;
   /** Where it asks whose a token is. */

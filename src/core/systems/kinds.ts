@@ -185,6 +185,28 @@ export const SYSTEM_KINDS: readonly SystemKind[] = [
     ],
   },
   {
+    id: 'directory',
+    label: 'Directory',
+    about: 'People and the groups they are in, over LDAP. Read, erased and put right.',
+    settings: [
+      { name: 'url', label: 'Address', help: 'Such as ldaps://directory.thornbury.example.', isNeeded: true },
+      { name: 'base', label: 'Base', help: 'Such as dc=thornbury,dc=example: everything below it.', isNeeded: true },
+      {
+        name: 'user',
+        label: 'Account',
+        help: 'Its whole name, such as cn=bookend,dc=thornbury,dc=example.',
+        isNeeded: true,
+      },
+      { name: 'password', label: 'Password', help: 'Of that account. Sealed.', isSecret: true, isNeeded: true },
+      { name: 'startTls', label: 'Secret line on ldap://', help: 'yes or no. With ldaps:// it is secret anyway.' },
+    ],
+    rights: [
+      'Read all attributes of people and groups but their passwords.',
+      'Where people are to be erased here, also delete entries of people and change member, uniqueMember and memberUid of groups.',
+      'No limit on how many entries it is given at once.',
+    ],
+  },
+  {
     id: 'files',
     label: 'Folder of files',
     about: 'Tables, documents, messages and archives. Read only: what is to go is removed by its owner.',
@@ -256,6 +278,14 @@ export function settingProblems(
       problems[name] = 'A number from 1 to 65535.';
     if (name === 'security' && !['', 'tls', 'starttls', 'none'].includes(value))
       problems[name] = 'tls, starttls or none.';
+    if (
+      kind.id === 'directory' &&
+      name === 'url' &&
+      value !== '' &&
+      !/^ldaps?:\/\/[a-z0-9.-]+(:\d{1,5})?\/?$/i.test(value)
+    )
+      problems[name] = 'The address of a directory begins with ldaps:// or ldap:// and ends with its host or port.';
+    if (name === 'startTls' && !['', 'yes', 'no'].includes(value)) problems[name] = 'yes or no.';
     if (kind.id === 'rest' && name === 'url' && value !== '' && !/^https?:\/\/[^\s?#]+$/.test(value))
       problems[name] = 'The address of a service begins with https:// and ends before any question mark.';
     if (/^(path|folder|drop)$/.test(name) && value !== '' && !value.startsWith('/'))
@@ -264,9 +294,12 @@ export function settingProblems(
   return problems;
 }
 
+const PLACES: Readonly<Record<string, string>> = { imap: 'mail server', rest: 'service', directory: 'directory' };
+const placeOf = (kind: string): string => (isSql(kind) ? 'database' : (PLACES[kind] ?? 'folder'));
+
 /** What a failure to reach a system means, and what to try, for whoever has to put it right. */
 export function diagnose(kind: string, failure: string): { what: string; advice: string } {
-  const place = isSql(kind) ? 'database' : kind === 'imap' ? 'mail server' : kind === 'rest' ? 'service' : 'folder';
+  const place = placeOf(kind);
   switch (failure) {
     case 'refused':
       return place === 'folder'

@@ -113,7 +113,17 @@ test('settings are checked beside their fields; a kept secret may stay empty', (
   ]);
 });
 
-test.each(['sql', 'rest', 'files', 'mailbox'])('every failure of a %s has words and advice', (kind) => {
+test('the address of a directory leads to one and to nothing behind it', () => {
+  const wanted = { base: 'dc=a', user: 'cn=b', password: 'c' };
+  const fault = (more: object) => Object.keys(settingProblems(kindOf('directory')!, { ...wanted, ...more }, []));
+  expect(fault({ url: 'ldaps://directory.thornbury.example' })).toEqual([]);
+  expect(fault({ url: 'ldap://directory.thornbury.example:1389/', startTls: 'yes' })).toEqual([]);
+  expect(fault({ url: 'https://directory.thornbury.example' })).toEqual(['url']);
+  expect(fault({ url: 'ldap://a.example/dc=x?sub' })).toEqual(['url']);
+  expect(fault({ url: 'ldap://a.example', startTls: 'perhaps' })).toEqual(['startTls']);
+});
+
+test.each(['sql', 'rest', 'files', 'mailbox', 'directory'])('every failure of a %s has words and advice', (kind) => {
   const said = ['refused', 'not-allowed', 'time-out', 'rate-limited', 'server-error', 'wrong-answer'].map((failure) =>
     diagnose(kind, failure),
   );

@@ -25,6 +25,8 @@ test.each([
 test.each([
   [{ url: 'postgres://a:b@db.example:5433/shop' }, ['db.example:5433']],
   [{ url: 'mysql://a:b@db.example/shop' }, ['db.example:3306']],
+  [{ url: 'ldap://db.example' }, ['db.example:389']],
+  [{ url: 'ldaps://db.example' }, ['db.example:636']],
   [{ host: 'db.example' }, ['db.example:993']],
   [{ host: 'db.example', security: 'starttls' }, ['db.example:143']],
   [{ host: 'service.example', oauthUrl: 'https://login.example/token' }, ['login.example:443']],

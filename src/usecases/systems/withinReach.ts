@@ -12,6 +12,8 @@ const USUAL_PORTS: Record<string, string> = {
   'mariadb:': '3306',
   'https:': '443',
   'http:': '80',
+  'ldap:': '389',
+  'ldaps:': '636',
 };
 /** What may stand behind the question mark of a database's address: others would lead elsewhere, or to files of this server. */
 const HARMLESS = new Set(['sslmode', 'ssl', 'application_name']);
