@@ -141,16 +141,15 @@ endWith(async () => {
     await page.goto(`${world.address}/desk`, { waitUntil: 'networkidle0' });
     await (await page.browserContext()).deleteCookie(...(await page.browserContext().cookies()));
     await signIn(page, world.address, 'ib');
-    await shoot('system', '/systems/sys_shop', async () => {
-      await click('Read what is there');
-      await page.waitForFunction(
-        () => [...document.querySelectorAll('button[aria-expanded]')].some((one) => /\d fields/.test(one.innerText)),
-        { timeout: 60000 },
-      );
-      await settle();
-      await page.evaluate(() => document.getElementById('there').scrollIntoView());
-    });
     await shoot('setup', '/setup');
+    say('shot: panel');
+    await page.goto(`${world.urls.site.replace('127.0.0.1', 'shop.localhost')}/blog`, { waitUntil: 'networkidle0' });
+    await page.evaluate(() =>
+      [...document.querySelector('[data-bookend]').shadowRoot.querySelectorAll('button')]
+        .find(({ textContent }) => textContent === 'Choose')
+        .click(),
+    );
+    await page.screenshot({ path: join(OUT, 'panel.png') });
   } finally {
     await browser.close();
     await world.stop();
