@@ -30,6 +30,41 @@ const FAIR: [string, string][] = [
   ],
   ['nl', 'Stuur mij de nieuwsbrief twee keer per maand per e-mail. Ik kan altijd stoppen.'],
   ['nl', 'Mogen we u bellen als er plaats is bij een tocht? U kunt dit altijd wijzigen.'],
+  // Panels of sites.
+  ['en', 'May we count which pages are read? Nothing depends on it, and you can change your mind below at any time.'],
+  ['en', 'Videos come from their makers, who then see your address. Show them? You can switch them off again.'],
+  [
+    'en',
+    'We would like to remember your language for a month. Say no and the site works as before; you can change it later.',
+  ],
+  [
+    'en',
+    'May Ridge Adverts show you our bicycles on other sites for ninety days? You may say no, and stop it whenever you like.',
+  ],
+  ['da', 'Må vi tælle, hvilke sider der læses? Intet afhænger af det, og du kan ændre det når som helst.'],
+  ['da', 'Vis kort fra kortmageren, som så ser din adresse. Du kan slå det fra igen når som helst.'],
+  ['de', 'Dürfen wir zählen, welche Seiten gelesen werden? Nichts hängt davon ab; Sie können es jederzeit ändern.'],
+  ['de', 'Karten kommen vom Kartenverlag, der dann Ihre Adresse sieht. Anzeigen? Jederzeit widerrufbar.'],
+  ['nl', 'Mogen we tellen welke pagina’s worden gelezen? Er hangt niets van af, en u kunt het altijd wijzigen.'],
+  ['nl', 'Toon kaarten van de kaartmaker, die dan uw adres ziet. U kunt dit op elk moment stoppen.'],
+  // Forms and scripts that are read aloud.
+  ['en', 'May the workshop text you when your bicycle is ready for collection? Reply STOP to stop it at any time.'],
+  [
+    'en',
+    'Your order is placed either way. Would you also like our tour letter, four times a year? Unsubscribe in each of them.',
+  ],
+  [
+    'da',
+    'Din bestilling er gennemført uanset. Vil du også have turbrevet fire gange om året? Du kan afmelde det i hvert brev.',
+  ],
+  [
+    'de',
+    'Ihre Bestellung gilt so oder so. Möchten Sie auch den Tourenbrief, viermal im Jahr? Sie können ihn in jedem Brief abbestellen.',
+  ],
+  [
+    'nl',
+    'Uw bestelling gaat hoe dan ook door. Wilt u ook de tochtenbrief, vier keer per jaar? Afmelden kan in elke brief.',
+  ],
 ];
 
 test.each(FAIR)('fair in %s: %s', (language, text) =>
@@ -59,6 +94,10 @@ const UNFAIR: [string, string, Finding['code']][] = [
   ['nl', 'Door verder te gaan gaat u akkoord met de nieuwsbrief. U kunt altijd stoppen.', 'no-act'],
   ['nl', 'Vink dit aan als u geen nieuwsbrief wilt. U kunt altijd stoppen.', 'pre-ticked'],
   ['nl', 'Uw toestemming is verplicht om te bestellen. U kunt die altijd intrekken.', 'depends'],
+  ['en', 'By closing this notice you accept that we count your visit. You can change it at any time.', 'no-act'],
+  ['da', 'Ved at bruge siden accepterer du, at vi følger dig. Du kan ændre det når som helst.', 'no-act'],
+  ['de', 'Nur heute: 5 Euro für Ihre Anmeldung zum Newsletter. Jederzeit abbestellbar.', 'hurry'],
+  ['nl', 'Tenzij u bezwaar maakt, sturen we u aanbiedingen. U kunt altijd stoppen.', 'no-act'],
 ];
 
 test.each(UNFAIR)('unfair in %s: %s (%s)', (language, text, code) => {

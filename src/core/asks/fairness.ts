@@ -124,7 +124,7 @@ const DOUBLE: Signs = {
 };
 const WAY_BACK: Signs = {
   en: [
-    /\b(stop|withdraw|unsubscribe|change your mind|take (it|this) back)\b/i,
+    /\b(stop|withdraw|unsubscribe|change (your mind|it|this|that|them)|take (it|this) back)\b/i,
     /\b(at any time|whenever you (like|want)|switch (it|them) off|say no later)\b/i,
   ],
   da: [/stoppe|sig(e)? (stop|fra)|afmeld|trække|når som helst|fortryde|ændre/i],
