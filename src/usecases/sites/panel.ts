@@ -37,7 +37,8 @@ interface Read {
   bindsHere: boolean;
 }
 
-const visitorOf = (ctx: Context, { address, gpc, tries }: PageVisitor): Visitor => ({
+/** Where somebody is, and what their browser says. */
+export const visitorOf = (ctx: Context, { address, gpc, tries }: PageVisitor): Visitor => ({
   place: tries ?? placeOfAddress(address, ctx.places),
   gpc,
 });
