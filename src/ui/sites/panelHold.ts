@@ -136,11 +136,16 @@ function watchCalls(heldFor: (url: string) => string[] | null): void {
   };
 }
 
+/** What is smaller shows nothing to anybody, CSS pixels. */
+const LEAST_PX = 40;
 const PLACES = new WeakMap<Element, HTMLElement>();
 
 /** Says beside a frame or a picture why it is empty, with a way to see just this one. */
 function placeholder(element: Element, gate: Gate, show: () => void): void {
   if (!['IFRAME', 'IMG'].includes(element.tagName) || PLACES.has(element) || gate.permits(needsOf(element))) return;
+  const [width, height] = ['width', 'height'].map((name) => Number(element.getAttribute(name) ?? Number.NaN));
+  // A point that is only there to be fetched has no place on the page.
+  if (width! < LEAST_PX || height! < LEAST_PX) return;
   const place = document.createElement('span');
   const button = document.createElement('button');
   const { held, once } = gate.words();
@@ -149,6 +154,11 @@ function placeholder(element: Element, gate: Gate, show: () => void): void {
     padding: '12px 14px',
     border: '1px solid currentColor',
     font: '14px/1.4 sans-serif',
+    // As large as what it stands for, and on the same line: nothing moves when that comes.
+    boxSizing: 'border-box',
+    overflow: 'auto',
+    ...(width! > 0 ? { width: `${width}px` } : {}),
+    ...(height! > 0 ? { height: `${height}px` } : {}),
   });
   place.append(`${held} `, button);
   place.setAttribute('data-held', needsOf(element).join(' '));
