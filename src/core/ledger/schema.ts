@@ -3,6 +3,7 @@ import { daySchema } from '../shared/schema';
 import * as yup from 'yup';
 import { isRealDay } from '../shared/days';
 import { instantOrDaySchema, instantSchema } from '../shared/schema';
+import { LANGUAGES, type Language } from '../letters/mailings';
 import { ANSWERS, PURPOSE_KINDS } from './types';
 
 export const IDENTIFIER_KINDS = ['email', 'phone', 'customer-number', 'device-id', 'name-birth-date'] as const;
@@ -163,6 +164,54 @@ export const handChoiceSchema = yup.object({
 
 export type HandChoice = yup.InferType<typeof handChoiceSchema>;
 
+/** Title and plain words of a purpose in languages other than that of the register. */
+export type PurposeWords = Partial<Record<Language, { title: string; plain: string }>>;
+
+export const PURPOSE_LANGUAGES: readonly Language[] = LANGUAGES.filter((one) => one !== 'en');
+
+const MOST_TITLE = 120;
+const MOST_PLAIN = 600;
+const LEAST_PLAIN = 10;
+
+/** What is wrong with the words of one language; null: nothing, or there are none. */
+function wrongWords({
+  title,
+  plain,
+}: {
+  title: string;
+  plain: string;
+}): { field: 'title' | 'plain'; say: string } | null {
+  if (title.trim() === '' && plain.trim() === '') return null;
+  if (title.trim().length < 2 || title.length > MOST_TITLE) return { field: 'title', say: 'Give it a title.' };
+  if (plain.trim().length < LEAST_PLAIN || plain.length > MOST_PLAIN)
+    return { field: 'plain', say: 'Say in plain words what it is.' };
+  return null;
+}
+
+const purposeWords = yup
+  .mixed<PurposeWords>(
+    (value): value is PurposeWords =>
+      typeof value === 'object' &&
+      value !== null &&
+      !Array.isArray(value) &&
+      Object.entries(value as object).every(
+        ([language, one]: [string, unknown]) =>
+          PURPOSE_LANGUAGES.some((known) => known === language) &&
+          typeof one === 'object' &&
+          one !== null &&
+          typeof (one as { title?: unknown }).title === 'string' &&
+          typeof (one as { plain?: unknown }).plain === 'string',
+      ),
+  )
+  .optional()
+  .test('words', (words, { createError, path }) => {
+    for (const [language, one] of Object.entries(words ?? {})) {
+      const wrong = wrongWords(one);
+      if (wrong) return createError({ path: `${path}.${language}.${wrong.field}`, message: wrong.say });
+    }
+    return true;
+  });
+
 /** A new version of a purpose, as the page sends it. */
 export const purposeDraftSchema = yup.object({
   id: yup
@@ -173,9 +222,11 @@ export const purposeDraftSchema = yup.object({
   plain: yup
     .string()
     .trim()
-    .min(10, 'Say in plain words what it is.')
-    .max(600)
+    .min(LEAST_PLAIN, 'Say in plain words what it is.')
+    .max(MOST_PLAIN)
     .required('Say in plain words what it is.'),
+  /** In other languages; absent: as they were. */
+  words: purposeWords,
   kind: yup.string().oneOf(PURPOSE_KINDS).required(),
   parent: yup.string().nullable().default(null),
   confirmWithinHours: yup.number().integer().min(1).max(720).nullable().default(null),

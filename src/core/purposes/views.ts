@@ -5,6 +5,8 @@ import type { PurposeVersion, Standing } from '../ledger/types';
 /** A version of a purpose with everything that people and colleagues read of it. */
 export interface PurposeShown extends PurposeVersion {
   plain: string;
+  /** Title and plain words by language; where one is missing, those above are shown. */
+  words: Readonly<Record<string, { title: string; plain: string }>>;
   /** Who asks for the confirmation of a double opt-in: the source itself, or Bookend by mail. */
   confirmBy: 'source' | 'bookend';
   channels: readonly string[];

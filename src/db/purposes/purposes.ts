@@ -30,8 +30,6 @@ interface PurposeRow {
 }
 
 export interface PurposeWithWords extends PurposeShown {
-  /** Title and plain words by language; where one is missing, those above are shown. */
-  words: Readonly<Record<string, { title: string; plain: string }>>;
   publishedBy: string | null;
   sortOrder: number;
 }

@@ -5,12 +5,14 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
-import type { PurposeDraft } from '../../core/ledger/schema';
+import { PURPOSE_LANGUAGES, type PurposeDraft, type PurposeWords } from '../../core/ledger/schema';
+import { LANGUAGE_NAMES } from '../../core/letters/mailings';
 import { PURPOSE_KINDS } from '../../core/ledger/types';
 import type { PurposeShown } from '../../core/purposes/views';
 import { listOf, numberOf } from './purposeDraft';
 import { DayField } from '../fields/DayField';
 import { Choose } from '../fields/Choose';
+import { Fold } from '../shared/Fold';
 import { Tick } from '../fields/Tick';
 
 export function PurposeFields({
@@ -53,6 +55,7 @@ export function PurposeFields({
         {field('title', 'Title')}
       </div>
       {field('plain', 'In plain words, as the person reads it', { multiline: true })}
+      <InLanguages words={draft.words ?? {}} errors={errors} set={(words) => set({ words })} />
       <div className="pair">
         {field('kind', 'Kind', {
           select: true,
@@ -117,6 +120,46 @@ export function PurposeFields({
       </div>
       <KindsByCountry kinds={draft.kinds} set={(kinds) => set({ kinds })} />
     </div>
+  );
+}
+
+/** The same in the languages that people are spoken to in; where one is missing they read the English words. */
+function InLanguages({
+  words,
+  errors,
+  set,
+}: {
+  words: PurposeWords;
+  errors: Readonly<Record<string, string>>;
+  set: (words: PurposeWords) => void;
+}) {
+  const missing = PURPOSE_LANGUAGES.filter((one) => !words[one]?.title);
+  const isWrong = Object.keys(errors).some((name) => name.startsWith('words.'));
+  const said =
+    missing.length === 0 ? 'all are there' : `missing: ${missing.map((one) => LANGUAGE_NAMES[one]).join(', ')}`;
+  return (
+    <Fold key={String(isWrong)} summary={`In other languages, ${said}`} isOpen={isWrong}>
+      {PURPOSE_LANGUAGES.map((language) => {
+        const own = words[language] ?? { title: '', plain: '' };
+        const field = (name: 'title' | 'plain', label: string) => (
+          <TextField
+            label={`${label} in ${LANGUAGE_NAMES[language]}`}
+            value={own[name]}
+            onChange={(event) => set({ ...words, [language]: { ...own, [name]: event.target.value } })}
+            error={Boolean(errors[`words.${language}.${name}`])}
+            helperText={errors[`words.${language}.${name}`] ?? ' '}
+            multiline={name === 'plain'}
+            slotProps={{ htmlInput: { lang: language } }}
+          />
+        );
+        return (
+          <div className="pair" key={language}>
+            {field('title', 'Title')}
+            {field('plain', 'Plain words')}
+          </div>
+        );
+      })}
+    </Fold>
   );
 }
 

@@ -60,8 +60,12 @@ test('a change of a purpose is looked at before it can be published, and again a
   expect(publish().disabled).toBe(false);
   fireEvent.change(screen.getByLabelText('A yes is kept, days'), { target: { value: '60' } });
   expect(publish().disabled).toBe(true);
+  fireEvent.click(screen.getByText('In other languages, missing: Danish, German, Dutch'));
+  fireEvent.change(await screen.findByLabelText('Title in Danish'), { target: { value: 'Opkald' } });
+  fireEvent.change(screen.getByLabelText('Plain words in Danish'), { target: { value: 'Vi må ringe til dig.' } });
   fireEvent.click(screen.getByText('What would change?'));
   await waitFor(() => expect(publish().disabled).toBe(false));
+  expect(tried.at(-1)).toMatchObject({ words: { da: { title: 'Opkald', plain: 'Vi må ringe til dig.' } } });
   fireEvent.click(publish());
   await waitFor(() => expect(screen.getByText('Published as version 2')).toBeTruthy());
 });

@@ -1,7 +1,7 @@
 import type { PurposeRefusal } from '../../core/purposes/refusals';
 import type { AccessRefusal } from '../../core/access/refusals';
 import type { WhatIf } from '../../core/purposes/views';
-import type { PurposeDraft } from '../../core/ledger/schema';
+import type { PurposeDraft, PurposeWords } from '../../core/ledger/schema';
 import { newPurpose, purposeInForce } from '../../core/purposes/purposes';
 import type { Rules } from '../../core/standing/reading';
 import { foldsOf, readStanding, rulesAt } from '../../core/standing/standing';
@@ -147,6 +147,15 @@ export async function publishPurpose(
   });
 }
 
+/** Languages of which nothing was said are not kept. */
+function saidIn(words: PurposeWords): PurposeWithWords['words'] {
+  return Object.fromEntries(
+    Object.entries(words)
+      .map(([language, { title, plain }]) => [language, { title: title.trim(), plain: plain.trim() }] as const)
+      .filter(([, { title }]) => title !== ''),
+  );
+}
+
 async function check(
   ctx: Context,
   h: Handle,
@@ -167,7 +176,8 @@ async function check(
     at = parent.parent;
   }
   const next = {
-    ...newPurpose({ words: {}, sortOrder: versions.length, publishedBy: null, ...(before ?? {}), ...draft, validFrom }),
+    ...newPurpose({ sortOrder: versions.length, publishedBy: null, ...(before ?? {}), ...draft, validFrom }),
+    words: draft.words ? saidIn(draft.words) : (before?.words ?? {}),
     version: Math.max(0, ...own.map(({ version }) => version)) + 1,
     recordedAt: now,
   } as PurposeWithWords;

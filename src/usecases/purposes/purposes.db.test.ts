@@ -136,6 +136,29 @@ describe('a change of a purpose', () => {
     ).toBe(true);
     expect(purposeDraftSchema.isValidSync(draft('calls', { shelfLifeDays: -3 }))).toBe(false);
   });
+
+  test('is said in other languages; left out they stay, emptied they go, half said they are refused', async () => {
+    const da = { title: 'Opkald om ture', plain: 'Vi ringer, når der er plads på en tur.' };
+    const wordsNow = async () =>
+      must(await readPurposes(supervisor()))
+        .purposes.filter(({ id }) => id === 'calls')
+        .at(-1)!.words;
+    const said = (words?: object) => purposeDraftSchema.validateSync(draft('calls', words ? { words } : {}));
+    must(await publishPurpose(supervisor(), said({ da, de: { title: '', plain: ' ' } })));
+    expect(await wordsNow()).toEqual({ da });
+    must(await publishPurpose(supervisor(), said()));
+    expect(await wordsNow()).toEqual({ da });
+    must(await publishPurpose(supervisor(), said({ da: { title: '', plain: '' } })));
+    expect(await wordsNow()).toEqual({});
+    for (const words of [
+      { da: { ...da, plain: 'kort' } },
+      { da: { ...da, title: '' } },
+      { fr: da },
+      { da: 'Opkald' },
+      [],
+    ])
+      expect(purposeDraftSchema.isValidSync(draft('calls', { words: words as never }))).toBe(false);
+  });
 });
 
 describe('one human being, two identities', () => {
