@@ -250,6 +250,7 @@ const CALLS: Called[] = [
   one('closeSite', { id: 'none' }, ['supervisor', 'administrator']),
   one('addRetentionRule', { ...RETENTION, systemId: 'sys_tills' }, ['retention-keeper'], RETENTION),
   one('removeRetentionRule', { id: 'ret_none' }, ['retention-keeper']),
+  one('strikeRetentionDraft', { id: 'rdr_none' }, ['retention-keeper']),
   one('addOpenRule', { ...OPEN_RULE, systemId: 'sys_none' }, ['retention-keeper']),
   one('removeOpenRule', { systemId: 'sys_none', collection: 'orders', field: 'state' }, ['retention-keeper']),
   one('inviteColleague', INVITED, ['administrator'], { ...INVITED, email: 'signe@larkmere.example' }),

@@ -117,6 +117,7 @@ export const PLACES: Record<string, Record<string, Ending>> = {
     'matter taken_over_hash': 'request',
   },
   residue: { 'law why collection system_id id rule request_ref': { stays: 'what a law keeps, until its day' } },
+  retention_drafts: { 'id what law': 'nobody' },
   retention_rules: { 'state_field id collection from_field state_values law': 'nobody' },
   runs: { 'id kind subject counts cause started_by': 'nobody' },
   same_people: { 'because band': 'request' },

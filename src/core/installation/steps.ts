@@ -12,6 +12,8 @@ export interface InstallationFacts {
   tracedSystems: number;
   purposes: number;
   retentionRules: number;
+  /** Rules that were taken over and do not say yet where their records are. */
+  retentionDrafts: number;
   lawsStated: boolean;
   lastBackupAt: string | null;
   keyCopies: number;
@@ -97,9 +99,12 @@ const STEPS: readonly KnownStep[] = [
   {
     id: 'retention',
     title: 'Say what has to be kept',
-    about: 'Invoices outlive an erasure for as long as bookkeeping law says. A retention keeper says so.',
+    about: ({ retentionDrafts: waiting }) =>
+      waiting > 0
+        ? `Of ${waiting} ${waiting === 1 ? 'rule' : 'rules'} of the example a retention keeper still has to say where the records are.`
+        : 'Invoices outlive an erasure for as long as bookkeeping law says. A retention keeper says so.',
     href: '/setup/retention',
-    isDone: ({ retentionRules }) => retentionRules > 0,
+    isDone: ({ retentionRules, retentionDrafts }) => retentionRules > 0 && retentionDrafts === 0,
   },
   {
     id: 'laws',

@@ -44,6 +44,10 @@ export interface ExampleView {
   purposes: { id: string; kind: string; title: string; plain: string }[];
   asks: { id: string; place: string; words: string }[];
   notice: string;
+  /** What has to stay; each is told later in which system its records lie. */
+  kept: { what: string; law: string; years: number }[];
+  /** How many letters have a template from the beginning. */
+  letters: number;
   /** Nothing was said yet, so that it can be taken over. */
   mayTake: boolean;
 }

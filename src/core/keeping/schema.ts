@@ -22,6 +22,8 @@ const words = (say: string) => yup.string().trim().max(200, 'At most 200 charact
 export const retentionInput = yup
   .object({
     systemId: yup.string().max(60).required('In which system?'),
+    /** The draft it completes, if any. */
+    draftId: yup.string().max(60).default(''),
     collection: words('Which records?'),
     field: words('Counted from which day of the record?'),
     anchor: yup.string().oneOf(ANCHORS, 'Choose what it is counted from.').required(),

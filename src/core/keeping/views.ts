@@ -1,3 +1,4 @@
+import type { DraftPlace, RetentionDraft } from './drafts';
 import type { Duty } from './duties';
 
 export interface RetentionView {
@@ -14,5 +15,7 @@ export interface RetentionView {
   systems: { id: string; name: string; collections: { name: string; fields: string[] }[] }[];
   /** Usual ones of where the organisation is established. */
   duties: Duty[];
+  /** What was taken over and keeps nothing yet: its records have to be named, or it is struck. */
+  drafts: (RetentionDraft & { place: DraftPlace | null })[];
   mayChange: boolean;
 }

@@ -70,6 +70,7 @@ interface InstallationCounts {
   traced: number;
   purposes: number;
   retention: number;
+  drafts: number;
   laws: number;
   copies: number;
 }
@@ -84,6 +85,7 @@ export async function installationCounts(h: Handle): Promise<InstallationCounts>
       (select count(*) from systems where kind not in ('bookend', 'import') and is_traced)::int as traced,
       (select count(*) from purposes)::int as purposes,
       (select count(*) from retention_rules)::int as retention,
+      (select count(*) from retention_drafts)::int as drafts,
       (select count(*) from law_standpoints)::int as laws,
       (select count(*) from key_exports where fetched_at is not null)::int as copies`);
   return rows[0]!;

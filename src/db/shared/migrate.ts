@@ -46,6 +46,7 @@ import * as ownInstallation from '../migrations/0044_own_installation';
 import * as webhooks from '../migrations/0045_webhooks';
 import * as takenOver from '../migrations/0046_taken_over';
 import * as sites from '../migrations/0048_sites';
+import * as retentionDrafts from '../migrations/0049_retention_drafts';
 import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
@@ -98,6 +99,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0046_taken_over': takenOver,
   '0047_parts_of_the_setup': setupParts,
   '0048_sites': sites,
+  '0049_retention_drafts': retentionDrafts,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -34,6 +34,7 @@ const TABLES: Readonly<Record<string, string>> = {
   'imports/imports ImportLineRow': 'import_lines',
   'imports/imports ImportRow': 'imports',
   'imports/mappings MappingRow': 'import_mappings',
+  'keeping/retentionDrafts RetentionDraftRow': 'retention_drafts',
   'installation/settings SettingsChangeRow': 'settings_changes',
   'installation/settings SettingsRow': 'settings',
   'intake/proposals ProposalRow': 'mail_proposals',

@@ -1,13 +1,14 @@
 'use client';
 
 import type { ExampleView } from '../../core/installation/views';
+import { sayPeriod } from '../../core/keeping/retention';
 import { spellOut } from '../../core/words/spellOut';
 import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
 import Link from '../shared/Link';
 import { ListTable } from '../shared/ListTable';
 
-/** Purposes and questions with which a small shop may begin. */
+/** Purposes, questions and rules with which a small shop may begin. */
 export function ExampleSheet({ view, takeExample }: { view: ExampleView } & Pick<SetupActs, 'takeExample'>) {
   return (
     <>
@@ -15,8 +16,8 @@ export function ExampleSheet({ view, takeExample }: { view: ExampleView } & Pick
         <div>
           <h1>An example to begin with</h1>
           <p className="sub">
-            For a small shop: one purpose that needs no consent, two that do, how they are asked for and a notice, in
-            four languages. Taken over, all of it is changed under Ledger → Purposes and Ledger → Asks.
+            For a small shop: one purpose that needs no consent, two that do, how they are asked for, what has to stay,
+            a notice and the letters, in four languages. Taken over, all of it can be changed.
           </p>
         </div>
       </div>
@@ -55,16 +56,48 @@ export function ExampleSheet({ view, takeExample }: { view: ExampleView } & Pick
           </tbody>
         </ListTable>
       </section>
+      <section className="sheet" style={{ marginTop: 14 }} aria-labelledby="example-kept">
+        <header>
+          <h2 id="example-kept">What has to stay</h2>
+          <span className="muted">keeps nothing until it is told in which system the records are</span>
+        </header>
+        <ListTable>
+          <tbody>
+            {view.kept.map(({ what, law, years }) => (
+              <tr key={`${law} ${what}`}>
+                <td>{what}</td>
+                <td>{sayPeriod({ years })}</td>
+                <td>{law}</td>
+              </tr>
+            ))}
+          </tbody>
+        </ListTable>
+      </section>
+      <section className="sheet" style={{ marginTop: 14 }} aria-labelledby="example-letters">
+        <header>
+          <h2 id="example-letters">Letters</h2>
+          <span className="muted">in use from the beginning</span>
+        </header>
+        <p className="pad">
+          {view.letters} letters, each in four languages, from the acknowledgement to the answer to an appeal. Whoever
+          works on requests reads and changes them under Requests → Letters: a letter that you change is yours from then
+          on; one that you leave gets better words with the next release.
+        </p>
+      </section>
       <section className="sheet" style={{ marginTop: 14 }} aria-labelledby="example-notice">
         <header>
           <h2 id="example-notice">Notice</h2>
-          <span className="muted">what people are told; letters have their templates already</span>
+          <span className="muted">what people are told</span>
         </header>
         <p className="pad">{view.notice}</p>
       </section>
       <div className="row" style={{ marginTop: 14 }}>
         {view.mayTake ? (
-          <ActButton primary act={() => takeExample()} done="Taken over; change it under Ledger → Purposes">
+          <ActButton
+            primary
+            act={() => takeExample()}
+            done="Taken over; change it under Ledger → Purposes, Asks and Setup → Retention"
+          >
             Take it over
           </ActButton>
         ) : (

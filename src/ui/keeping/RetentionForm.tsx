@@ -16,7 +16,10 @@ import { useSay } from '../shared/Say';
 import { FailureNote } from '../shared/FailureNote';
 import { stillHere } from '../shared/notDone';
 
+type Draft = RetentionView['drafts'][number];
+
 const EMPTY: RetentionInput = {
+  draftId: '',
   systemId: '',
   collection: '',
   field: '',
@@ -29,16 +32,29 @@ const EMPTY: RetentionInput = {
   stateValues: '',
 };
 
-/** Another rule: which records, from which day, for how long, by which law. */
+const of = ({ id, years, anchor, law, place }: Draft): RetentionInput => ({
+  ...EMPTY,
+  draftId: id,
+  years,
+  anchor,
+  law,
+  ...(place ? { systemId: place.systemId, collection: place.collection, field: place.field } : {}),
+});
+
+/** Another rule: which records, from which day, for how long, by which law. A draft has half of it said already. */
 export function RetentionForm({
   view,
+  draft,
+  onDone,
   addRetentionRule,
 }: {
   view: RetentionView;
+  draft: Draft | null;
+  onDone: () => void;
 } & Pick<SetupActs, 'addRetentionRule'>) {
   const { control, register, handleSubmit, setError, setValue, reset, formState } = useFields<RetentionInput>({
     resolver: yupResolver(retentionInput),
-    defaultValues: EMPTY,
+    defaultValues: draft ? of(draft) : EMPTY,
   });
   const [systemId, collection, stateField] = useWatch({ control, name: ['systemId', 'collection', 'stateField'] });
   const [failure, setFailure] = useState<string | null>(null);
@@ -50,6 +66,7 @@ export function RetentionForm({
     if (result.ok) {
       say('It keeps from now on', true);
       reset(EMPTY);
+      onDone();
       return router.refresh();
     }
     setFailure(result.message);
@@ -77,11 +94,11 @@ export function RetentionForm({
   return (
     <form onSubmit={submit} noValidate className="sheet" style={{ marginTop: 14 }} aria-label="Keep records">
       <header>
-        <h2>Another rule</h2>
+        <h2>{draft ? `Where are the ${draft.what}?` : 'Another rule'}</h2>
       </header>
       <div className="pad fields">
         <FailureNote text={failure} />
-        {view.duties.length > 0 && (
+        {view.duties.length > 0 && !draft && (
           <div className="row">
             <span className="muted">Usual where you are, not confirmed by a lawyer:</span>
             {view.duties.map((duty) => (
@@ -138,6 +155,7 @@ export function RetentionForm({
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
             Keep them
           </Button>
+          {draft && <Button onClick={onDone}>Not now</Button>}
         </div>
       </div>
     </form>

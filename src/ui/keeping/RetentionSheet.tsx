@@ -1,16 +1,23 @@
 'use client';
 
+import { useState } from 'react';
 import type { RetentionView } from '../../core/keeping/views';
 import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
 import { ListTable } from '../shared/ListTable';
 import { OpenRules } from './OpenRules';
+import { RetentionDrafts } from './RetentionDrafts';
 import { RetentionForm } from './RetentionForm';
 
-type Acts = Pick<SetupActs, 'addRetentionRule' | 'removeRetentionRule' | 'addOpenRule' | 'removeOpenRule'>;
+type Acts = Pick<
+  SetupActs,
+  'addRetentionRule' | 'removeRetentionRule' | 'strikeRetentionDraft' | 'addOpenRule' | 'removeOpenRule'
+>;
 
 /** What has to stay, for how long and why: an erasure leaves it, and says until when. */
 export function RetentionSheet({ view, actions }: { view: RetentionView; actions: Acts }) {
+  const [draftId, setDraftId] = useState<string | null>(null);
+  const draft = view.drafts.find(({ id }) => id === draftId) ?? null;
   return (
     <>
       <div className="page-head">
@@ -65,8 +72,17 @@ export function RetentionSheet({ view, actions }: { view: RetentionView; actions
           </ListTable>
         )}
       </section>
+      <RetentionDrafts view={view} strike={actions.strikeRetentionDraft} onComplete={setDraftId} />
+      {view.mayChange && (
+        <RetentionForm
+          key={draft?.id ?? 'new'}
+          view={view}
+          draft={draft}
+          onDone={() => setDraftId(null)}
+          addRetentionRule={actions.addRetentionRule}
+        />
+      )}
       <OpenRules view={view} actions={actions} />
-      {view.mayChange && <RetentionForm view={view} addRetentionRule={actions.addRetentionRule} />}
     </>
   );
 }

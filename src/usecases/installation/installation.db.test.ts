@@ -254,6 +254,15 @@ test('the example is taken over once, by whom it may, in four languages', async 
   expect(await takeExample(administrator)).toMatchObject({ refusal: { code: 'purposes-there' } });
   const [newsletter] = await world.knex('purposes').where({ id: 'newsletter' });
   expect(Object.keys(newsletter.words)).toEqual(['da', 'de', 'nl']);
+  // Rules of where the shop is established keep nothing until they are told where; until then the list says so.
+  const { kept } = must(await readExample(administrator));
+  const drafts = (await world.knex('retention_drafts').orderBy('sort_order')) as { what: string; law: string }[];
+  expect(drafts.map(({ what, law }) => [what, law])).toEqual(kept.map(({ what, law }) => [what, law]));
+  expect(drafts.length).toBeGreaterThan(1);
+  expect(await world.knex('retention_rules')).toEqual([]);
+  const step = must(await readSteps(administrator)).steps.find(({ id }) => id === 'retention');
+  expect(step).toMatchObject({ isDone: false });
+  expect(step!.about).toContain(`${drafts.length} rules`);
 });
 
 test('what is still open is counted from what is there', async () => {

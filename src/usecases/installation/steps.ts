@@ -28,6 +28,7 @@ export async function stepsView(ctx: Context, h: Handle): Promise<StepsView> {
     tracedSystems: counts.traced,
     purposes: counts.purposes,
     retentionRules: counts.retention,
+    retentionDrafts: counts.drafts,
     lawsStated: counts.laws > 0,
     lastBackupAt: await lastBeat(h, 'backup'),
     keyCopies: counts.copies,

@@ -2,14 +2,17 @@ import type { AccessRefusal } from '../../core/access/refusals';
 import { EXAMPLE_ASKS, EXAMPLE_PURPOSES, exampleNotice } from '../../core/installation/example';
 import type { ExampleRefusal } from '../../core/installation/refusals';
 import type { ExampleView } from '../../core/installation/views';
+import { TEMPLATE_IDS } from '../../core/letters/templateList';
 import { newPurpose } from '../../core/purposes/purposes';
 import { ok, refuse, type Result } from '../../core/shared/result';
+import { exampleDrafts } from '../../core/keeping/drafts';
+import { insertRetentionDraft } from '../../db/keeping/retentionDrafts';
 import { allPurposes, allWordings, insertPurpose, insertWording } from '../../db/purposes/purposes';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
-/** Purposes and questions with which a small shop may begin. */
+/** Purposes, questions and rules with which a small shop may begin. */
 export async function readExample(ctx: Context): Promise<Result<ExampleView, AccessRefusal>> {
   if (!reach(ctx, 'installation.see')) return refuse({ code: 'not-allowed', act: 'installation.see' });
   const isEmpty = await ctx.reading(async (h) => (await allPurposes(h)).length === 0);
@@ -17,6 +20,8 @@ export async function readExample(ctx: Context): Promise<Result<ExampleView, Acc
     purposes: EXAMPLE_PURPOSES.map(({ id, kind, title, plain }) => ({ id, kind, title, plain })),
     asks: EXAMPLE_ASKS.map(({ id, place, words }) => ({ id, place, words: words['en']! })),
     notice: exampleNotice(ctx.organisation)['en']!,
+    kept: exampleDrafts(ctx.organisation.country),
+    letters: TEMPLATE_IDS.length,
     mayTake: isEmpty && reach(ctx, 'installation.change') !== null,
   });
 }
@@ -64,6 +69,8 @@ export async function takeExample(ctx: Context): Promise<Result<null, ExampleRef
       purposes: EXAMPLE_PURPOSES.map(({ id }) => id),
       words: exampleNotice(ctx.organisation),
     });
+    for (const [i, draft] of exampleDrafts(ctx.organisation.country).entries())
+      await insertRetentionDraft(h, { id: ctx.keys.id('rdr'), ...draft, sort_order: i });
     await recordTrail(ctx, h, 'example-taken', null, EXAMPLE_PURPOSES.map(({ id }) => id).join(', '));
     return ok(null);
   });

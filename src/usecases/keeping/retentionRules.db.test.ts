@@ -2,14 +2,21 @@ import { must, refusal } from '../../../test/support/must';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import type { RetentionInput } from '../../core/keeping/schema';
 import { retentionInput } from '../../core/keeping/schema';
+import { exampleDrafts } from '../../core/keeping/drafts';
+import type { SystemId } from '../../core/shared/ids';
+import { insertRetentionDraft } from '../../db/keeping/retentionDrafts';
+import { replaceFields } from '../../db/systems/fields';
 import { insertSystem } from '../../db/systems/systems';
 import type { Context } from '../shared/context';
 import { addOpenRule, removeOpenRule } from './openRules';
-import { addRetentionRule, readRetention, removeRetentionRule } from './retentionRules';
+import { addRetentionRule, readRetention, removeRetentionRule, strikeRetentionDraft } from './retentionRules';
 
+const FIELD = { proposed: null, because: '', contains: {}, proposed_role: 'other' } as const;
 let world: TestWorld;
 let keeper: Context;
+const SHOP: SystemId = 'sys_shop';
 const INVOICES: RetentionInput = {
+  draftId: '',
   systemId: 'sys_shop',
   collection: 'invoices',
   field: 'issued_on',
@@ -40,6 +47,39 @@ beforeAll(async () => {
   );
 });
 afterAll(() => world.close());
+
+test('what came with the example waits until it is told where, and is completed once', async () => {
+  await world.worker.transaction(async (h) => {
+    await insertRetentionDraft(h, { id: 'rdr_books', ...exampleDrafts('DK')[0]!, sort_order: 0 });
+    await insertRetentionDraft(h, { id: 'rdr_orders', ...exampleDrafts('DK')[1]!, sort_order: 1 });
+    await replaceFields(h, SHOP, [
+      { ...FIELD, system_id: SHOP, collection: 'kvitteringer', field: 'number', place: 0, type: 'text' },
+      { ...FIELD, system_id: SHOP, collection: 'kvitteringer', field: 'issued_on', place: 1, type: 'date' },
+    ]);
+  });
+  const { drafts } = must(await readRetention(keeper));
+  expect(drafts.map(({ id, place }) => [id, place?.collection ?? null])).toEqual([
+    ['rdr_books', 'kvitteringer'],
+    ['rdr_orders', null],
+  ]);
+  const { place, years, anchor, law } = drafts[0]!;
+  const input = { ...INVOICES, draftId: 'rdr_books', ...place!, years, anchor, law, collection: place!.collection };
+  const twice = await Promise.all([
+    addRetentionRule(keeper, input),
+    addRetentionRule(keeper, { ...input, stateField: 'number', stateValues: 'x' }),
+  ]);
+  expect(twice.filter(({ ok }) => ok)).toHaveLength(1);
+  expect(twice.find(({ ok }) => !ok)).toMatchObject({ refusal: { code: 'not-found' } });
+  const owner = world.user('usr_owner', 'system-owner');
+  expect(refusal(await strikeRetentionDraft(owner, { id: 'rdr_orders' }))).toBe('not-allowed');
+  must(await strikeRetentionDraft(keeper, { id: 'rdr_orders' }));
+  expect(refusal(await strikeRetentionDraft(keeper, { id: 'rdr_orders' }))).toBe('not-found');
+  const after = must(await readRetention(keeper));
+  expect(after.drafts).toEqual([]);
+  expect(after.rules).toHaveLength(1);
+  must(await removeRetentionRule(keeper, { id: after.rules[0]!.id }));
+  await world.worker.transaction((h) => replaceFields(h, SHOP, []));
+});
 
 test('a rule keeps from the moment it is said, is read in words, and is in the trail', async () => {
   const { id } = must(await addRetentionRule(keeper, { ...INVOICES, stateField: 'status', stateValues: 'paid, sent' }));

@@ -45,6 +45,7 @@ export const tryMailbox = actAlone(mailbox.tryMailbox);
 export const takeExample = actAlone(example.takeExample);
 export const addRetentionRule = act(retentionInput, retention.addRetentionRule);
 export const removeRetentionRule = act(idInput, retention.removeRetentionRule);
+export const strikeRetentionDraft = act(idInput, retention.strikeRetentionDraft);
 export const addOpenRule = act(openInput, open.addOpenRule);
 export const removeOpenRule = act(openPlaceInput, open.removeOpenRule);
 

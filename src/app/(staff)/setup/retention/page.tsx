@@ -1,7 +1,7 @@
 import { readRetention } from '../../../../usecases/keeping/retentionRules';
 import { RetentionSheet } from '../../../../ui/keeping/RetentionSheet';
 import { shown, staff } from '../../../lib/session';
-import { addOpenRule, addRetentionRule, removeOpenRule, removeRetentionRule } from '../actions';
+import { addOpenRule, addRetentionRule, removeOpenRule, removeRetentionRule, strikeRetentionDraft } from '../actions';
 
 export const metadata = { title: 'Retention' };
 
@@ -10,7 +10,7 @@ export default async function RetentionPage() {
   return (
     <RetentionSheet
       view={shown(await readRetention(ctx))}
-      actions={{ addRetentionRule, removeRetentionRule, addOpenRule, removeOpenRule }}
+      actions={{ addRetentionRule, removeRetentionRule, strikeRetentionDraft, addOpenRule, removeOpenRule }}
     />
   );
 }
