@@ -63,6 +63,7 @@ const RETENTION = {
   years: 5,
   law: 'never',
 };
+const TRACKER = { host: 'never.example', owner: 'Never', use: 'counting' };
 const SITE = { name: 'Never', origins: 'https://never.example', ask: 'shop-panel', position: 'bottom' };
 const OPEN_RULE = { collection: 'lines', field: 'state', openValues: 'open' };
 const INVITED = { name: 'Never', email: 'never@larkmere.example', roles: ['auditor'] };
@@ -247,6 +248,9 @@ const CALLS: Called[] = [
   alone('takeExample', ['administrator']),
   one('addSite', { ...SITE, id: 'never', ask: 'none' }, ['supervisor', 'administrator']),
   one('changeSite', { ...SITE, id: 'none' }, ['supervisor', 'administrator']),
+  one('startScan', { id: 'none' }, ['supervisor', 'administrator']),
+  one('planScan', { id: 'none', pages: 5 }, ['supervisor', 'administrator']),
+  one('sayTracker', TRACKER, ['supervisor', 'administrator'], null),
   one('closeSite', { id: 'none' }, ['supervisor', 'administrator']),
   one('addRetentionRule', { ...RETENTION, systemId: 'sys_tills' }, ['retention-keeper'], RETENTION),
   one('removeRetentionRule', { id: 'ret_none' }, ['retention-keeper']),

@@ -43,6 +43,7 @@ const PAGES: Record<string, Allowed> = {
   '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/systems/new': ['administrator'],
   '/sites': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/sites/shop/scan': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/sites/shop': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/systems/words': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/requests/{other}': ['coordinator', 'supervisor', 'auditor', 'no reviewer'],

@@ -1,5 +1,5 @@
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
-import { launch, query, until, wait, WORLD } from './support/world';
+import { fill, go, launch, press, query, seen, signedIn, textOf, until, wait, WORLD } from './support/world';
 
 // What really happens on the pages of two made-up sites: cookies that are set, services that are asked, entries of the ledger. The
 // services run under names of their own, so that the browser takes them for other sites.
@@ -130,6 +130,19 @@ test('yes and no are alike: size, colour, weight; the page is not dimmed and can
   // What lies below is reached by the pointer.
   expect(await page.evaluate(() => document.elementFromPoint(40, 60)?.closest('[data-bookend]') ?? null)).toBeNull();
   expect(await page.evaluate(() => document.activeElement === document.body)).toBe(true);
+});
+
+test('a yes is kept and obeyed on the next page too: what waited by its mark-up runs, shows and counts there', async () => {
+  await open();
+  await asked();
+  await click('Yes to all');
+  await until('the counter was fetched', async () => (await hits()).includes('count/count.js'), 20);
+  await fetch(`${WORLD.site}/forget`);
+  await open('/blog');
+  await until('it is fetched again', async () => (await hits()).includes('count/count.js'), 20);
+  await until('frames are shown', async () => (await hits()).filter((one) => one.endsWith('/frame')).length === 2, 20);
+  expect(await isAsking()).toBe(false);
+  expect(await page.evaluate(() => document.querySelectorAll('[data-held]').length)).toBe(0);
 });
 
 test('a no is kept and obeyed, and nobody is asked again on the next page', async () => {
@@ -407,4 +420,20 @@ test('the script is small, comes in one piece, and says nothing of who opens the
   const { gzipSync } = await import('node:zlib');
   expect(gzipSync(text).length).toBeLessThan(20_000);
   expect(await (await fetch(`${WORLD.address}/panel/nowhere/script.js`)).text()).toBe('// No panel is shown here.');
+});
+
+test('a scan by the worker’s own browser says what is there too early, and answers for nobody', async () => {
+  const staff = await signedIn(browser, 'mikkel');
+  const before = await countAll();
+  await go(staff, '/sites/club/scan');
+  await fill(staff, 'Pages at most', '1');
+  await press(staff, 'Plan it so');
+  await seen(staff, 'Planned');
+  await press(staff, 'Scan now');
+  await until('the scan is over', async () => (await textOf(staff)).includes('things seen'), 120);
+  const text = await textOf(staff);
+  expect(text).toContain('1 pages');
+  expect(text).toContain('count.localhost');
+  expect(text).toContain('there before an answer');
+  expect(await countAll()).toBe(before);
 });

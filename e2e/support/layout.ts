@@ -25,6 +25,7 @@ export const PLACES: readonly string[] = [
   '/systems/sys_shop',
   '/sites',
   '/sites/shop',
+  '/sites/shop/scan',
   '/keeping',
   '/trail',
 ];

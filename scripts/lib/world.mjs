@@ -133,7 +133,7 @@ export async function startWorld({
     BOOKEND_BASE_URL: address,
     BOOKEND_WEB_PORT: String(web),
     BOOKEND_CHECKS_PORT: String(checks),
-    BOOKEND_REACH: `127.0.0.1,${standins},${join(ROOT, 'test/fixtures/documents')}`,
+    BOOKEND_REACH: `127.0.0.1,*.localhost:${site},${standins},${join(ROOT, 'test/fixtures/documents')}`,
     BOOKEND_WITNESS: join(folder, 'witness'),
     BOOKEND_WITNESS_MAIL: 'ulla@larkmere.example',
     BOOKEND_JOURNAL: join(folder, 'journal', 'erasures.ndjson'),

@@ -16,6 +16,7 @@ import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
 import { findSamePeople } from '../usecases/intake/findSamePeople';
 import { runRecordActs } from '../usecases/carryOut/recordActs';
+import { scanSite } from '../usecases/sites/scanSite';
 import { callWebhook } from '../usecases/webhooks/callWebhook';
 import { findAlike } from '../usecases/trace/findAlike';
 import { traceSystem } from '../usecases/trace/traceSystem';
@@ -41,6 +42,7 @@ export const HANDLERS: Handlers = {
   'correct-drift': (ctx) => correctDrift(ctx),
   'deposit-head': (ctx) => depositHead(ctx),
   'call-webhook': callWebhook,
+  'scan-site': scanSite,
   'rotate-keys': rotateKeys,
   'remove-sealed': removeSealed,
 };

@@ -63,6 +63,7 @@ export function createContext(
     words: newWordBook(),
     // A worker puts a pool here.
     threads: null,
+    looker: null,
     fileReader,
     // Asked anew each time: an administrator may have set it otherwise meanwhile.
     get inbox() {

@@ -1,3 +1,4 @@
+import { looker } from '../connectors/browser/looker';
 import { createClient } from '../db/shared/client';
 import { beat, forgetBeats } from '../db/health/heartbeats';
 import { checkSchema } from '../db/shared/migrate';
@@ -35,6 +36,7 @@ const threads = threadPool(config);
 const kept: Kept = { current: {} };
 const ctx = createContext(config, knex, jobsOf(boss), WORKER, undefined, kept);
 ctx.threads = threads;
+ctx.looker = looker;
 await prepareQueue(boss, knex);
 await checkKeys(ctx);
 await replayJournal(ctx);

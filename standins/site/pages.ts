@@ -2,6 +2,7 @@
 
 export interface PageOf {
   bookend: string;
+  needs: string;
   /** Whoever looks how it is elsewhere names the place. */
   tries?: string | null;
   /** Where one of the names lies. */

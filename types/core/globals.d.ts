@@ -4,11 +4,12 @@ declare class TextEncoder {
   encode(text: string): Uint8Array;
 }
 declare class URL {
-  constructor(url: string);
+  constructor(url: string, base?: string);
   readonly protocol: string;
   readonly username: string;
   readonly password: string;
   readonly hostname: string;
+  readonly pathname: string;
   readonly origin: string;
   readonly search: string;
   readonly hash: string;

@@ -13,6 +13,7 @@ export const RUN_KINDS = [
   'rotate-keys',
   'run-erasure',
   'run-import',
+  'scan-site',
   'verify-ledger',
 ] as const;
 export type RunKind = (typeof RUN_KINDS)[number];
@@ -46,6 +47,7 @@ export const CANCELLABLE = {
   'compare-system': 'drift.correct',
   'export-ledger': 'ledger.export',
   'rebuild-folds': 'ledger.verify',
+  'scan-site': 'sites.change',
   'verify-ledger': 'ledger.verify',
 } as const satisfies Partial<Record<RunKind, Act>>;
 

@@ -18,7 +18,7 @@ export type RequestId = Id<'req'>;
 /** What people call a request: `BK-2026-00005`. */
 export type RequestRef = Id<'BK'>;
 /** Of long work, by its kind: a run has the id of what it makes where there is one. */
-export type RunId = Id<'run' | 'ver' | 'exp' | 'reb' | 'rem' | 'rot' | 'imp' | 'pck' | 'pln' | 'drf'>;
+export type RunId = Id<'run' | 'scn' | 'ver' | 'exp' | 'reb' | 'rem' | 'rot' | 'imp' | 'pck' | 'pln' | 'drf'>;
 export type SystemId = Id<'sys'>;
 export type TaskId = Id<'hlp'>;
 export type TraceId = Id<'trc'>;

@@ -6,6 +6,9 @@ export type SiteRefusal =
   | AccessRefusal
   | { code: 'site-known'; id: string }
   | { code: 'site-closed' }
+  | { code: 'scan-running' }
+  | { code: 'scan-sign-in-elsewhere' }
+  | { code: 'scan-sign-in-incomplete' }
   | { code: 'site-ask-unknown'; ask: string }
   | { code: 'site-purpose-unknown'; purpose: string };
 

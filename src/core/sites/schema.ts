@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import type { PanelAnswer } from './plan';
+import { USES } from './trackerWords';
 
 export const POSITIONS = ['bottom', 'top', 'corner', 'centre'] as const;
 export type Position = (typeof POSITIONS)[number];
@@ -136,3 +137,49 @@ export const panelAnswerSchema = yup
   })
   .noUnknown();
 export type PanelAnswerInput = yup.InferType<typeof panelAnswerSchema>;
+
+const whole = (say: string) =>
+  yup
+    .number()
+    .transform((value, given) => (given === '' ? null : (value as unknown)))
+    .typeError(say)
+    .integer(say);
+
+/** How a site is scanned. */
+export const scanPlanInput = yup
+  .object({
+    id: yup.string().max(40).required(),
+    everyDays: whole('A whole number of days, or nothing.')
+      .min(1, 'At least 1.')
+      .max(366, 'At most 366.')
+      .nullable()
+      .default(null),
+    pages: whole('A whole number.')
+      .min(1, 'At least 1.')
+      .max(200, 'At most 200.')
+      .required('How many pages at most?')
+      .default(30),
+    signInUrl: yup.string().trim().max(500).url('An address such as https://shop.thornbury.example/login.').default(''),
+    user: yup.string().trim().max(200).default(''),
+    password: yup.string().max(200).default(''),
+  })
+  .noUnknown();
+export type ScanPlan = yup.InferType<typeof scanPlanInput>;
+
+/** Whose something is that a scan saw, and what it is for. */
+export const sayTrackerInput = yup
+  .object({
+    host: yup.string().trim().max(253).required(),
+    /** Empty: everything of this host. */
+    name: yup.string().max(200).default(''),
+    owner: yup.string().trim().max(120).required('Whose is it?'),
+    use: yup.string().oneOf(USES, 'Choose what it is for.').required('Choose what it is for.'),
+    keepsDays: whole('A whole number of days, or nothing.')
+      .min(0, 'Not less than 0.')
+      .max(3660, 'At most 3660.')
+      .nullable()
+      .default(null),
+    isSale: yup.boolean().default(false),
+  })
+  .noUnknown();
+export type SayTracker = yup.InferType<typeof sayTrackerInput>;

@@ -1,3 +1,7 @@
+import type { RunView } from '../runs/views';
+import type { Finding } from './findings';
+import type { TrackerWords } from './trackerWords';
+import type { Phase, TrackerKind } from './trackers';
 import type { PanelRules } from './plan';
 import type { PanelWords } from './panelText';
 import type { Position } from './schema';
@@ -74,4 +78,39 @@ export interface PanelConfig {
   /** Somebody looks how it is: nothing is sent. */
   isTrying: boolean;
   languages: Record<string, PanelLanguage>;
+}
+
+/** Something that a scan saw. */
+export interface ScanTracker {
+  key: string;
+  kind: TrackerKind;
+  host: string;
+  name: string;
+  by: string | null;
+  livesDays: number | null;
+  phases: Phase[];
+  /** Looks at pages on which it was seen. */
+  pages: number;
+  firstUrl: string;
+  /** Null: nobody has said whose it is. */
+  words: TrackerWords | null;
+  findings: Finding[];
+  /** The scan before did not see it. */
+  isNew: boolean;
+}
+
+export interface ScanView {
+  id: string;
+  name: string;
+  /** The newest scan, whether it runs or has ended. */
+  run: RunView | null;
+  /** When the scan ended whose sightings are shown; null: none has. */
+  scannedAt: string | null;
+  pages: number;
+  failed: { url: string; fault: string }[];
+  trackers: ScanTracker[];
+  /** What the scan before saw and this one did not. */
+  gone: string[];
+  plan: { everyDays: number | null; pages: number; signInUrl: string; user: string; hasPassword: boolean };
+  mayChange: boolean;
 }

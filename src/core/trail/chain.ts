@@ -120,6 +120,8 @@ export const TRAIL_ACTS = [
   'webhook-received',
   'webhook-changed',
   'site-changed',
+  'site-scanned',
+  'tracker-described',
   'journal-replayed',
   'certificate-opened',
   'request-answered',

@@ -45,6 +45,11 @@ export async function lastRun(
     .first();
 }
 
+/** Those of a subject, the newest first. */
+export async function runsOf(h: Handle, kind: RunKind, subject: string): Promise<RunRow[]> {
+  return h.trx('runs').where({ kind, subject }).orderBy('no', 'desc').limit(20);
+}
+
 /** The newest of a kind for each of its subjects. */
 export async function lastRuns(h: Handle, kind: RunKind): Promise<RunRow[]> {
   const { rows }: { rows: RunRow[] } = await h.trx.raw(

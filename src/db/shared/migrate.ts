@@ -47,6 +47,7 @@ import * as webhooks from '../migrations/0045_webhooks';
 import * as takenOver from '../migrations/0046_taken_over';
 import * as sites from '../migrations/0048_sites';
 import * as retentionDrafts from '../migrations/0049_retention_drafts';
+import * as scans from '../migrations/0050_scans';
 import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
@@ -100,6 +101,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0047_parts_of_the_setup': setupParts,
   '0048_sites': sites,
   '0049_retention_drafts': retentionDrafts,
+  '0050_scans': scans,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -11,6 +11,11 @@ export interface SiteRow {
   position: Position;
   switches: Switch[];
   held: HeldRule[];
+  /** Days between two scans; null: only when somebody asks. */
+  scan_days: number | null;
+  /** Pages of a scan. */
+  scan_most: number;
+  sign_in_sealed: Buffer | null;
   made_by: string;
   created_at: string;
   changed_at: string;

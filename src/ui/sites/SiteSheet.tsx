@@ -7,6 +7,7 @@ import type { SiteCount, SiteView } from '../../core/sites/views';
 import { ActButton } from '../shared/ActButton';
 import type { SiteActs } from '../shared/acts';
 import { ListTable } from '../shared/ListTable';
+import { ScanLine } from './ScanSheet';
 import { SiteSettings } from './SiteForm';
 
 type Acts = Pick<SiteActs, 'changeSite' | 'closeSite'>;
@@ -43,6 +44,7 @@ export function SiteSheet({ view, actions }: { view: SiteView; actions: Acts }) 
         )}
       </div>
       {!view.isClosed && <ScriptLine view={view} />}
+      <ScanLine id={view.id} />
       {view.mayChange && (
         <SiteSettings key={`${view.switches}${view.held}`} view={view} changeSite={actions.changeSite} />
       )}

@@ -48,7 +48,10 @@ export function holdBack(gate: Gate): { release(): void } {
         element.removeAttribute('src');
       }
     }
-    if (element.hasAttribute('data-needs')) placeholder(element, gate, () => letThrough(element, ways));
+    if (!element.hasAttribute('data-needs')) return;
+    // What comes onto the page after the answer is let through as it comes.
+    if (gate.permits(needsOf(element))) letThrough(element, ways);
+    else placeholder(element, gate, () => letThrough(element, ways));
   };
   // The parser waits for this before it prepares a script that it has read.
   new MutationObserver((changes) => {

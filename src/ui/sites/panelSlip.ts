@@ -80,8 +80,8 @@ export function slip({ config, rules, language: first, signal, answered, kept }:
     answered(yes, language);
     close();
   };
-  const button = (text: string, act: () => void) => {
-    const one = make('button', { type: 'button' }, text);
+  const button = (name: string, text: string, act: () => void) => {
+    const one = make('button', { type: 'button', 'data-act': name }, text);
     one.addEventListener('click', act);
     return one;
   };
@@ -103,7 +103,7 @@ export function slip({ config, rules, language: first, signal, answered, kept }:
       const { title, plain, who } = purposes[id]!;
       const more = [make('div', {}, plain), ...(who ? [make('div', { class: 'who' }, who)] : [])];
       if (mode === 'always') return make('li', {}, make('strong', {}, `${title} – ${words.always}`), ...more);
-      const tick = make('input', { type: 'checkbox' });
+      const tick = make('input', { type: 'checkbox', value: id });
       // Nothing is ticked that was not said: what is on until a no is shown as it is.
       tick.checked = before ? before.yes.includes(id) : mode === 'opt-out' && !signal;
       ticks.set(id, tick);
@@ -115,17 +115,17 @@ export function slip({ config, rules, language: first, signal, answered, kept }:
     ];
     const chosen = () => [...ticks].filter(([, { checked }]) => checked).map(([id]) => id);
     const buttons = isUnfolded
-      ? [button(words.save, () => answer(chosen()))]
+      ? [button('save', words.save, () => answer(chosen()))]
       : [
-          button(words.yes, () => answer(asked.map(({ id }) => id))),
-          button(words.no, () => answer([])),
-          button(words.choose, () => {
+          button('yes', words.yes, () => answer(asked.map(({ id }) => id))),
+          button('no', words.no, () => answer([])),
+          button('choose', words.choose, () => {
             isUnfolded = true;
             draw();
             panel.querySelector('h2')!.focus();
           }),
         ];
-    const sale = config.namesSale && !isUnfolded ? [button(words.doNotSell, () => answer(notSold()))] : [];
+    const sale = config.namesSale && !isUnfolded ? [button('not-sold', words.doNotSell, () => answer(notSold()))] : [];
     panel.replaceChildren(
       ...languages(),
       make('h2', { tabindex: '-1' }, question),

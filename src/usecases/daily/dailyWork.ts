@@ -5,6 +5,7 @@ import { remindHelpers } from '../helpers/remindHelpers';
 import { moveDueDays } from '../clock/moveDueDays';
 import { removeOldRequests } from '../requests/removeOldRequests';
 import { sendDigests } from '../requests/sendDigests';
+import { startDueScans } from '../sites/startScan';
 import { housekeeping } from './housekeeping';
 
 /**
@@ -17,6 +18,7 @@ export const DAILY: Readonly<Record<string, (ctx: Context) => Promise<unknown>>>
   'remind-helpers': remindHelpers,
   'move-due-days': moveDueDays,
   'send-digests': sendDigests,
+  'scan-sites': startDueScans,
   housekeeping,
   'remove-old-requests': removeOldRequests,
 };

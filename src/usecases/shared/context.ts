@@ -14,6 +14,7 @@ import type { Holidays } from '../../ports/holidays';
 import type { Journal } from '../../ports/journal';
 import type { Jobs } from '../../ports/jobs';
 import type { Keys } from '../../ports/keys';
+import type { Looker } from '../../ports/looker';
 import type { Log } from '../../ports/log';
 import type { Mailer } from '../../ports/mailer';
 import type { Storage } from '../../ports/storage';
@@ -52,6 +53,8 @@ export interface Context {
   words: WordBook;
   /** A pool for work over the whole ledger; null: it is done in this process. */
   threads: Threads | null;
+  /** A browser that looks at sites; null: only a worker has one. */
+  looker: Looker | null;
   /** The mailbox people write to about their data; null: there is none. */
   inbox: Inbox | null;
   fileReader: FileReader;

@@ -1,0 +1,253 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { testWorld, type TestWorld } from '../../../test/support/database';
+import { must, refusal } from '../../../test/support/must';
+import { PLANTED } from '../../../standins/site/club';
+import { startSites, type Hit } from '../../../standins/site/site';
+import { looker } from '../../connectors/browser/looker';
+import { phasesOf } from '../../core/sites/trackers';
+import { scanPages, type ScanSeenRow } from '../../db/sites/scans';
+import { panelScript } from '../../main/panelScript';
+import type { Context } from '../shared/context';
+import { takeExample } from '../installation/takeExample';
+import { panelOf } from './panel';
+import { readScan } from './readScan';
+import { addSite } from './sites';
+import { planScan, sayTracker, startScan } from './startScan';
+
+let world: TestWorld;
+let supervisor: Context;
+let sites: Server;
+let bookend: Server;
+let port: number;
+const answersArrived: string[] = [];
+
+const MANY = `<script>
+for (var i = 0; i < 5000; i++) {
+  document.cookie = 'c-' + i.toString(36) + 'q=1';
+  localStorage['k' + i.toString(36) + 'q'] = 1;
+}
+</script>`;
+
+const listening = (server: Server) =>
+  new Promise<number>((resolve) => {
+    const told = () => resolve((server.address() as AddressInfo).port);
+    if (server.listening) told();
+    else server.once('listening', told);
+  });
+
+beforeAll(async () => {
+  world = await testWorld('scan');
+  supervisor = world.user('usr_lead', 'supervisor', 'administrator');
+  // Bookend as a site's pages see it: its script, and where answers would go.
+  bookend = createServer((request, response) => {
+    if (!request.url?.includes('/script.js')) {
+      answersArrived.push(request.url ?? '');
+      return void response.writeHead(204).end();
+    }
+    void panelOf(world.worker, 'club', { address: null, gpc: false, tries: null }).then(async (config) =>
+      response
+        .writeHead(200, { 'content-type': 'text/javascript' })
+        .end(`self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}`),
+    );
+  }).listen(0, '127.0.0.1');
+  const bookendUrl = `http://127.0.0.1:${await listening(bookend)}`;
+  sites = startSites({ port: 0, bookendUrl, needs: 'usage' });
+  port = await listening(sites);
+  const labels = ['club', ...new Set(PLANTED.map(({ host }) => host.replace('.localhost', '')))];
+  const reach = [...labels, 'go'].map((label) => `${label}.localhost:${port}`);
+  for (const ctx of [world.worker, supervisor]) {
+    Object.defineProperty(ctx, 'baseUrl', { value: bookendUrl });
+    Object.defineProperty(ctx, 'reach', { value: [...reach, 'gone.localhost:59998'] });
+  }
+  world.worker.looker = { ...looker, pauseMs: 0 };
+  must(await takeExample(supervisor));
+  await addClub('club', `http://club.localhost:${port}`);
+});
+afterAll(async () => {
+  sites.closeAllConnections();
+  sites.close();
+  bookend.closeAllConnections();
+  bookend.close();
+  await world.close();
+});
+
+const addClub = async (id: string, origins: string) =>
+  must(
+    await addSite(supervisor, {
+      id,
+      name: 'The club',
+      origins,
+      ask: 'account-usage',
+      position: 'bottom',
+      switches: '',
+      held: '',
+    }),
+  );
+const hits = async () => (await (await fetch(`http://127.0.0.1:${port}/hits`)).json()) as Hit[];
+const seen = (runId: string) => world.knex('scan_seen').where({ run_id: runId }) as Promise<ScanSeenRow[]>;
+const named = ({ kind, host, name }: { kind: string; host: string; name: string }) => `${kind} ${host} ${name}`;
+
+test('the sign-in is the site’s own, and complete', async () => {
+  const plan = {
+    id: 'club',
+    everyDays: 7,
+    pages: 20,
+    signInUrl: `http://club.localhost:${port}/login`,
+    user: '',
+    password: '',
+  };
+  expect(refusal(await planScan(supervisor, { ...plan, signInUrl: 'https://else.example/login' }))).toBe(
+    'scan-sign-in-elsewhere',
+  );
+  expect(refusal(await planScan(supervisor, plan))).toBe('scan-sign-in-incomplete');
+  must(await planScan(supervisor, { ...plan, user: 'mira@club.example', password: 'chain and ring' }));
+  // What is not typed again stays, as long as it goes into the same form.
+  must(await planScan(supervisor, { ...plan, user: 'mira@club.example' }));
+  expect(refusal(await planScan(supervisor, { ...plan, user: 'other@club.example' }))).toBe('scan-sign-in-incomplete');
+  expect(JSON.stringify(await world.knex('sites'))).not.toContain('chain and ring');
+});
+
+test('every planted tracker is found in the looks in which it is there, and nothing else', async () => {
+  const { runId } = must(await startScan(supervisor, { id: 'club' }));
+  expect(refusal(await startScan(supervisor, { id: 'club' }))).toBe('scan-running');
+  await world.drain();
+  const found = (await seen(runId)).map((row) => `${named(row)}: ${phasesOf(row.phases).join(' ')}`).sort();
+  expect(found).toEqual(PLANTED.map((one) => `${named(one)}: ${one.when}`).sort());
+  expect(new Set(PLANTED.map(({ kind }) => kind)).size).toBeGreaterThanOrEqual(30);
+}, 240_000);
+
+test('nothing was set off, asked of programs’ closed pages, or answered in anybody’s name', async () => {
+  expect(answersArrived).toEqual([]);
+  expect(await world.knex('choices')).toEqual([]);
+  const pages = await world.worker.transaction((h) => scanPages(h, 'x', 'before'));
+  expect(pages).toEqual([]);
+  const looked = (await world.knex('scan_pages').where({ phase: 'before' })) as { url: string; state: string }[];
+  expect(looked.map(({ url }) => new URL(url).pathname).sort()).toEqual(['/', '/account', '/join', '/login', '/rides']);
+  expect(looked.every(({ state }) => state === 'done')).toBe(true);
+  expect((await hits()).length).toBeGreaterThan(50);
+});
+
+test('what is wrong is said of each, and what a colleague says of it counts', async () => {
+  const view = must(await readScan(supervisor, { id: 'club' }));
+  const codes = (kind: string, host: string, name = '') =>
+    view.trackers.find((one) => named(one) === `${kind} ${host}.localhost ${name}`)!.findings.map(({ code }) => code);
+  expect(codes('cookie', 'club', 'session')).toEqual([]);
+  expect(codes('cookie', 'club', 'bookend_club')).toEqual([]);
+  expect(codes('form-read', 'replay', 'email')).toContain('reads-forms');
+  expect(codes('script', 'ads', '/tag.js')).toEqual(['before-answer', 'after-no', 'sale-not-tied']);
+  expect(codes('script', 'trial', '/trial.js')).toEqual(['not-described']);
+  const words = {
+    host: 'trial.localhost',
+    name: '',
+    owner: 'Halfway Trials',
+    use: 'testing',
+    keepsDays: 30,
+    isSale: false,
+  } as const;
+  expect(refusal(await sayTracker(world.user('usr_c', 'coordinator'), words))).toBe('not-allowed');
+  must(await sayTracker(supervisor, words));
+  const after = must(await readScan(supervisor, { id: 'club' }));
+  expect(after.trackers.find(({ host }) => host === 'trial.localhost')).toMatchObject({
+    words: { owner: 'Halfway Trials' },
+    findings: [],
+  });
+});
+
+test('after a kill it goes on with what was not looked at, and finds the same', async () => {
+  const first = (await world.knex('runs').where({ kind: 'scan-site' }).first()) as { id: string };
+  const { runId } = must(await startScan(supervisor, { id: 'club' }));
+  const own = world.worker.looker!;
+  let looks = 0;
+  world.worker.looker = {
+    ...own,
+    visitor: async (settings) => {
+      const visitor = await own.visitor(settings);
+      return {
+        ...visitor,
+        look: (url, options) => (++looks === 3 ? Promise.reject(new Error('killed')) : visitor.look(url, options)),
+      };
+    },
+  };
+  await world.drainOnce(0).catch(() => {});
+  world.worker.looker = own;
+  const done = await world.knex('scan_pages').where({ run_id: runId, state: 'done' });
+  expect(done.length).toBeGreaterThan(0);
+  await world.worker.jobs.enqueue(undefined as never, 'scan-site', { runId: runId as never });
+  await world.drain();
+  const [before, after] = [await seen(first.id), await seen(runId)];
+  expect(after.map(named).sort()).toEqual(before.map(named).sort());
+  const view = must(await readScan(supervisor, { id: 'club' }));
+  expect(view.trackers.filter(({ isNew }) => isNew)).toEqual([]);
+  expect(view.gone).toEqual([]);
+}, 240_000);
+
+describe('bad sites', () => {
+  test.each([
+    ['away', 'http://gone.localhost:59998', 'site-unreachable'],
+    ['elsewhere', 'http://other.localhost:59997', 'site-out-of-reach'],
+    ['inner', 'http://127.0.0.1:5432', 'site-out-of-reach'],
+  ])('%s ends with its cause', async (id, origin, cause) => {
+    await addClub(id, origin);
+    const { runId } = must(await startScan(supervisor, { id }));
+    await world.drain();
+    expect(await world.knex('runs').where({ id: runId }).first()).toMatchObject({ state: 'failed', cause });
+  });
+
+  test('one in a circle, without a sitemap, of 50 MB, with 5,000 cookies, that throws', async () => {
+    const hostile = createServer((request, response) => {
+      const html = (body: string) => void response.writeHead(200, { 'content-type': 'text/html' }).end(body);
+      if (request.url === '/')
+        return html(
+          '<a href="/circle">a</a><a href="/huge">b</a><a href="/cookies">c</a><a href="/throws">d</a><a href="/file">e</a>',
+        );
+      if (request.url === '/circle') return void response.writeHead(302, { location: '/circle' }).end();
+      if (request.url === '/huge') {
+        response.writeHead(200, { 'content-type': 'text/html' });
+        let left = 50;
+        const more = () => {
+          if (left-- <= 0 || response.destroyed) return void response.end();
+          if (response.write('x'.repeat(1_000_000))) setImmediate(more);
+          else response.once('drain', more);
+        };
+        return more();
+      }
+      if (request.url === '/cookies') return html(MANY);
+      if (request.url === '/throws')
+        return html(
+          '<script>alert("stop"); window.onerror = null; Object.prototype.then = 1; throw new Error("no")</script>',
+        );
+      if (request.url === '/file')
+        return void response
+          .writeHead(200, { 'content-type': 'application/octet-stream', 'content-disposition': 'attachment' })
+          .end('x');
+      response.writeHead(404).end();
+    }).listen(0, '127.0.0.1');
+    const own = `hostile.localhost:${await listening(hostile)}`;
+    for (const ctx of [world.worker, supervisor]) Object.defineProperty(ctx, 'reach', { value: [own] });
+    await addClub('hostile', `http://${own}`);
+    const { runId } = must(await startScan(supervisor, { id: 'hostile' }));
+    await world.drain();
+    hostile.closeAllConnections();
+    hostile.close();
+    const pages = (await world.knex('scan_pages').where({ run_id: runId, phase: 'before' })) as {
+      url: string;
+      state: string;
+      fault: string | null;
+    }[];
+    expect(
+      Object.fromEntries(
+        pages.map(({ url, state, fault }) => [new URL(url).pathname, `${state} ${fault ?? ''}`.trim()]),
+      ),
+    ).toEqual({
+      '/': 'done',
+      '/circle': 'failed redirects',
+      '/huge': 'done too-large',
+      '/cookies': 'done',
+      '/throws': 'done',
+      '/file': 'failed no-page',
+    });
+    expect((await seen(runId)).length).toBeLessThanOrEqual(700);
+    expect(await world.knex('runs').where({ id: runId }).first()).toMatchObject({ state: 'finished' });
+  }, 120_000);
+});
