@@ -50,8 +50,12 @@ export function holdBack(gate: Gate): { release(): void } {
     }
     if (!element.hasAttribute('data-needs')) return;
     // What comes onto the page after the answer is let through as it comes.
-    if (gate.permits(needsOf(element))) letThrough(element, ways);
-    else placeholder(element, gate, () => letThrough(element, ways));
+    if (gate.permits(needsOf(element))) {
+      // A frame whose address is set while the parser still puts it in is not loaded.
+      if (element.tagName === 'IFRAME')
+        setTimeout(() => element.hasAttribute('data-needs') && letThrough(element, ways));
+      else letThrough(element, ways);
+    } else placeholder(element, gate, () => letThrough(element, ways));
   };
   // The parser waits for this before it prepares a script that it has read.
   new MutationObserver((changes) => {
