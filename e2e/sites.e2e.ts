@@ -434,6 +434,6 @@ test('a scan by the worker’s own browser says what is there too early, and ans
   const text = await textOf(staff);
   expect(text).toContain('1 pages');
   expect(text).toContain('count.localhost');
-  expect(text).toContain('there before an answer');
+  expect(text).toContain('must not be there before an answer');
   expect(await countAll()).toBe(before);
 });

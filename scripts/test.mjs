@@ -194,8 +194,10 @@ endWith(async () => {
   const parts = part ? [part] : PARTS.filter((one) => one !== 'outages');
   const given = name ? [name] : [];
   const programs = async () => {
-    if (part !== 'unit') await ensurePostgres();
-    if (['browser', 'own', 'outages'].some((one) => parts.includes(one))) await ensureChromium();
+    if (part === 'unit') return;
+    await ensurePostgres();
+    // Scans are tried with a real browser beside the database.
+    await ensureChromium();
   };
   await Promise.all([ensureModules(), programs()]);
 

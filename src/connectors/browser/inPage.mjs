@@ -4,8 +4,9 @@
 
 /**
  * @param {string} key where what was noticed lies
+ * @param {string} ours origin whose scripts stand between a page and the browser, and do nothing by themselves
  */
-export function watchPage(key) {
+export function watchPage(key, ours) {
   /** @type {{ kind: string, name: string, by: string }[]} */
   const noticed = [];
   const seen = new Set();
@@ -16,7 +17,7 @@ export function watchPage(key) {
     const stack = new Error().stack ?? '';
     for (const line of stack.split('\n').slice(3)) {
       const address = /(https?:\/\/[^\s)]+?):\d+:\d+\)?$/.exec(line)?.[1];
-      if (address) return address;
+      if (address && !address.startsWith(`${ours}/`)) return address;
     }
     return document.currentScript instanceof HTMLScriptElement && document.currentScript.src
       ? document.currentScript.src

@@ -88,7 +88,7 @@ async function visit(
   // A cookie that was there already was seen on the page that set it.
   const setters = new Map<string, string>();
   await prepare(page, settings, key);
-  watchCalls(page, () => doings);
+  watchCalls(page, () => doings, settings.bookend);
   const client = await page.createCDPSession();
   await client.send('Network.enable');
   await keepToItself(client, settings);
@@ -205,8 +205,8 @@ async function openPage(page: Page, url: string, proxy: ScanProxy): Promise<Open
 }
 
 /** The page is a stranger’s: what it opens is shut, what it asks is denied, and how it behaves is noticed from the start. */
-async function prepare(page: Page, { gpc, language }: VisitorSettings, key: string): Promise<void> {
-  await page.evaluateOnNewDocument(`${WATCH};watchPage(${JSON.stringify(key)});`);
+async function prepare(page: Page, { gpc, language, bookend }: VisitorSettings, key: string): Promise<void> {
+  await page.evaluateOnNewDocument(`${WATCH};watchPage(${JSON.stringify(key)}, ${JSON.stringify(bookend)});`);
   page.on('dialog', (dialog) => void dialog.dismiss().catch(() => {}));
   page.on('popup', (popup) => void popup?.close().catch(() => {}));
   const own = await page.browser().userAgent();
@@ -243,13 +243,13 @@ async function keepToItself(client: CDPSession, { bookend, site, place }: Visito
   await client.send('Fetch.enable', { patterns: [{ urlPattern: `${panel}/script.js*` }] });
 }
 
-function watchCalls(page: Page, doings: () => Doings): void {
+function watchCalls(page: Page, doings: () => Doings, ours: string): void {
   page.on('request', (request) => {
     const now = doings();
     if (now.calls.length >= MOST_CALLS || !/^(https?|wss?):/.test(request.url())) return;
     // The page itself is no call of its own.
     if (request.isNavigationRequest() && request.frame() === page.mainFrame()) return;
-    now.calls.push({ ...callOf(request), request });
+    now.calls.push({ ...callOf(request, ours), request });
     now.underWay.add(request);
     now.quietSince = Date.now();
   });
@@ -280,12 +280,16 @@ function watchCalls(page: Page, doings: () => Doings): void {
   });
 }
 
-const callOf = (request: HTTPRequest): Call => {
+/** @param ours what goes through the panel is done by whoever called it */
+const callOf = (request: HTTPRequest, ours: string): Call => {
   const initiator = request.initiator();
   return {
     url: request.url(),
     type: isAhead(request) ? 'prefetch' : request.resourceType(),
-    by: initiator?.stack?.callFrames.find(({ url }) => url !== '')?.url ?? initiator?.url ?? null,
+    by:
+      initiator?.stack?.callFrames.find(({ url }) => url !== '' && !url.startsWith(`${ours}/`))?.url ??
+      initiator?.url ??
+      null,
     body: '',
     status: null,
     bytes: null,

@@ -34,7 +34,7 @@ export function ScanSheet({ view, zone, actions }: { view: ScanView; zone: strin
       <RefreshWhile isMoving={isRunning} />
       <div className="page-head">
         <div>
-          <h1>Scan of {view.name}</h1>
+          <h1>Scan: {view.name}</h1>
           <p className="sub">
             {view.scannedAt === null
               ? 'Not scanned yet. A browser that was never there opens the pages without an answer, after a no and after a yes.'

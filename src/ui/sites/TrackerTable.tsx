@@ -3,7 +3,6 @@
 import Button from '@mui/material/Button';
 import TableBody from '@mui/material/TableBody';
 import TableHead from '@mui/material/TableHead';
-import { PHASES } from '../../core/sites/trackers';
 import { KIND_SAID, PHASE_SAID, sayLife, USE_SAID } from '../../core/sites/trackerSaid';
 import { KEPT_KINDS } from '../../core/sites/trackers';
 import type { FindingCode } from '../../core/sites/findings';
@@ -11,8 +10,8 @@ import type { ScanTracker } from '../../core/sites/views';
 import { ListTable } from '../shared/ListTable';
 
 const FINDING_SAID: Readonly<Record<FindingCode, string>> = {
-  'before-answer': 'there before an answer',
-  'after-no': 'there after a no',
+  'before-answer': 'must not be there before an answer',
+  'after-no': 'must not be there after a no',
   'not-described': 'nobody has described it',
   'lives-longer': 'stays longer than said',
   'sale-not-tied': 'sells, and no opt-out stops it',
@@ -41,11 +40,9 @@ export function TrackerTable({
       <ListTable aria-label="Seen on the pages">
         <TableHead>
           <tr>
-            {['what', 'host', 'whose, for what', ...PHASES.map((phase) => PHASE_SAID[phase]), 'not in order', ''].map(
-              (name, i) => (
-                <th key={name || i}>{name}</th>
-              ),
-            )}
+            {['what', 'host', 'whose, for what', 'there', 'not in order', ''].map((name, i) => (
+              <th key={name || i}>{name}</th>
+            ))}
           </tr>
         </TableHead>
         <TableBody>
@@ -74,10 +71,12 @@ export function TrackerTable({
                   <span className="muted">not known</span>
                 )}
               </td>
-              {PHASES.map((phase) => (
-                <td key={phase}>{one.phases.includes(phase) ? '● there' : <span className="muted">–</span>}</td>
-              ))}
               <td>
+                {one.phases.map((phase) => (
+                  <div key={phase}>{PHASE_SAID[phase]}</div>
+                ))}
+              </td>
+              <td style={{ minWidth: 190 }}>
                 {one.findings.map(({ code, about }) => (
                   <div key={code} title={about}>
                     {FINDING_SAID[code]}

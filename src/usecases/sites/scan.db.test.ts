@@ -114,6 +114,10 @@ test('every planted tracker is found in the looks in which it is there, and noth
   await world.drain();
   const found = (await seen(runId)).map((row) => `${named(row)}: ${phasesOf(row.phases).join(' ')}`).sort();
   expect(found).toEqual(PLANTED.map((one) => `${named(one)}: ${one.when}`).sort());
+  // The panel stands between a page and what it calls: it is not the one who calls.
+  const known = (await seen(runId)).find((row) => named(row) === 'call partners.localhost /known');
+  expect(known?.by_host).toBe('replay.localhost');
+  expect((await seen(runId)).filter(({ by_host }) => by_host === '127.0.0.1')).toEqual([]);
   expect(new Set(PLANTED.map(({ kind }) => kind)).size).toBeGreaterThanOrEqual(30);
 }, 400_000);
 
