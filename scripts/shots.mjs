@@ -135,7 +135,6 @@ endWith(async () => {
       await settle();
     });
     await shoot('systems', '/systems');
-    await shoot('keeping', '/keeping');
     await shoot('trail', '/trail', settle);
     // Who administers systems is somebody else.
     await page.goto(`${world.address}/desk`, { waitUntil: 'networkidle0' });

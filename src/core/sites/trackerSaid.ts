@@ -77,6 +77,7 @@ export const FAULT_SAID: Readonly<Record<string, string>> = {
   'site-unreachable': 'the site does not answer',
   'site-out-of-reach': 'the site lies in a network that Bookend may not go to (BOOKEND_REACH)',
   'site-redirects': 'the site leads in a circle',
+  'site-no-page': 'no page of it could be looked at',
   'site-closed': 'the site was taken out of use',
   'no-browser': 'there is no Chromium on this machine (apt-get install chromium)',
 };

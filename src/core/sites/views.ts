@@ -106,6 +106,8 @@ export interface ScanView {
   run: RunView | null;
   /** When the scan ended whose sightings are shown; null: none has. */
   scannedAt: string | null;
+  /** It took too long, so that pages were left. */
+  wasCut: boolean;
   pages: number;
   failed: { url: string; fault: string }[];
   trackers: ScanTracker[];

@@ -14,7 +14,7 @@ import { useFields } from './useFields';
 /**
  * A form that is checked by its schema and sent as one: what is wrong stands beside its field, and nothing that was typed is lost.
  *
- * @param done what is said when it was taken; @param after what happens then, beside the page being read anew
+ * @param done what is said when it was taken; @param after what happens then; the page is read anew unless it was left for another
  */
 export function useSending<V extends FieldValues, T>({
   schema,
@@ -27,7 +27,7 @@ export function useSending<V extends FieldValues, T>({
   defaults: DefaultValues<V>;
   act: (values: V) => Promise<ActionResult<T>>;
   done: string;
-  after?: (value: T) => void;
+  after?: (value: T) => 'left' | void;
 }) {
   const form = useFields<V>({ resolver: yupResolver(schema) as unknown as Resolver<V>, defaultValues: defaults });
   const [failure, setFailure] = useState<string | null>(null);
@@ -41,8 +41,7 @@ export function useSending<V extends FieldValues, T>({
       return tellFields(form.setError, result.fields);
     }
     say(done, true);
-    after?.(result.value);
-    router.refresh();
+    if (after?.(result.value) !== 'left') router.refresh();
   });
   return { form, failure, submit };
 }

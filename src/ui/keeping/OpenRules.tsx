@@ -1,22 +1,16 @@
 'use client';
 
-import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { openInput, type OpenInput } from '../../core/keeping/schema';
 import type { RetentionView } from '../../core/keeping/views';
 import { FormChoose } from '../fields/FormChoose';
-import { tellFields } from '../fields/tellFields';
-import { useFields } from '../fields/useFields';
+import { useSending } from '../fields/useSending';
 import { ActButton } from '../shared/ActButton';
 import type { SetupActs } from '../shared/acts';
 import { FailureNote } from '../shared/FailureNote';
 import { ListTable } from '../shared/ListTable';
-import { stillHere } from '../shared/notDone';
-import { useSay } from '../shared/Say';
 
 type Acts = Pick<SetupActs, 'addOpenRule' | 'removeOpenRule'>;
 
@@ -72,25 +66,15 @@ export function OpenRules({ view, actions }: { view: RetentionView; actions: Act
 const EMPTY: OpenInput = { systemId: '', collection: '', field: '', openValues: '' };
 
 function OpenForm({ view, addOpenRule }: { view: RetentionView } & Pick<Acts, 'addOpenRule'>) {
-  const { control, register, handleSubmit, setError, reset, formState } = useFields<OpenInput>({
-    resolver: yupResolver(openInput),
-    defaultValues: EMPTY,
+  const { form, failure, submit } = useSending<OpenInput, null>({
+    schema: openInput,
+    defaults: EMPTY,
+    act: addOpenRule,
+    done: 'What is in these states stays from now on',
+    after: (): void => form.reset(EMPTY),
   });
+  const { control, register, formState } = form;
   const [systemId, collection] = useWatch({ control, name: ['systemId', 'collection'] });
-  const [failure, setFailure] = useState<string | null>(null);
-  const say = useSay();
-  const router = useRouter();
-  const submit = handleSubmit(async (values) => {
-    setFailure(null);
-    const result = await addOpenRule(values).catch(stillHere);
-    if (result.ok) {
-      say('What is in these states stays from now on', true);
-      reset(EMPTY);
-      return router.refresh();
-    }
-    setFailure(result.message);
-    tellFields(setError, result.fields);
-  });
   const { errors } = formState;
   const collections = view.systems.find(({ id }) => id === systemId)?.collections ?? [];
   const fields = collections.find(({ name }) => name === collection)?.fields ?? [];

@@ -1,20 +1,14 @@
 'use client';
 
-import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { ANCHOR_WORDS, ANCHORS, retentionInput, type RetentionInput } from '../../core/keeping/schema';
 import type { RetentionView } from '../../core/keeping/views';
 import { FormChoose } from '../fields/FormChoose';
-import { tellFields } from '../fields/tellFields';
-import { useFields } from '../fields/useFields';
+import { useSending } from '../fields/useSending';
 import type { SetupActs } from '../shared/acts';
-import { useSay } from '../shared/Say';
 import { FailureNote } from '../shared/FailureNote';
-import { stillHere } from '../shared/notDone';
 
 type Draft = RetentionView['drafts'][number];
 
@@ -52,26 +46,18 @@ export function RetentionForm({
   draft: Draft | null;
   onDone: () => void;
 } & Pick<SetupActs, 'addRetentionRule'>) {
-  const { control, register, handleSubmit, setError, setValue, reset, formState } = useFields<RetentionInput>({
-    resolver: yupResolver(retentionInput),
-    defaultValues: draft ? of(draft) : EMPTY,
-  });
-  const [systemId, collection, stateField] = useWatch({ control, name: ['systemId', 'collection', 'stateField'] });
-  const [failure, setFailure] = useState<string | null>(null);
-  const say = useSay();
-  const router = useRouter();
-  const submit = handleSubmit(async (values) => {
-    setFailure(null);
-    const result = await addRetentionRule(values).catch(stillHere);
-    if (result.ok) {
-      say('It keeps from now on', true);
-      reset(EMPTY);
+  const { form, failure, submit } = useSending<RetentionInput, { id: string }>({
+    schema: retentionInput,
+    defaults: draft ? of(draft) : EMPTY,
+    act: addRetentionRule,
+    done: 'It keeps from now on',
+    after() {
+      form.reset(EMPTY);
       onDone();
-      return router.refresh();
-    }
-    setFailure(result.message);
-    tellFields(setError, result.fields);
+    },
   });
+  const { control, register, setValue, formState } = form;
+  const [systemId, collection, stateField] = useWatch({ control, name: ['systemId', 'collection', 'stateField'] });
   const collections = view.systems.find(({ id }) => id === systemId)?.collections ?? [];
   const fields = collections.find(({ name }) => name === collection)?.fields ?? [];
   const { errors } = formState;

@@ -39,7 +39,7 @@ export function ScanSheet({ view, zone, actions }: { view: ScanView; zone: strin
             {view.scannedAt === null
               ? 'Not scanned yet. A browser that was never there opens the pages without an answer, after a no and after a yes.'
               : `${view.pages} pages, ${sayInstant(view.scannedAt, zone)}: ${view.trackers.length} things seen, ` +
-                `${wrong} of them not in order.`}{' '}
+                `${wrong} of them not in order.${view.wasCut ? ' It took longer than two hours: not every page was looked at.' : ''}`}{' '}
             <Link href={`/sites/${view.id}`}>Back to the site</Link>
           </p>
         </div>

@@ -1,20 +1,15 @@
 'use client';
 
-import { yupResolver } from '@hookform/resolvers/yup';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { Control, FieldErrors, UseFormRegister } from 'react-hook-form';
 import { addSiteInput, changeSiteInput, POSITIONS, type AddSite, type ChangeSite } from '../../core/sites/schema';
 import type { SitesView, SiteView } from '../../core/sites/views';
 import { FormChoose } from '../fields/FormChoose';
-import { tellFields } from '../fields/tellFields';
-import { useFields } from '../fields/useFields';
+import { useSending } from '../fields/useSending';
 import type { SiteActs } from '../shared/acts';
 import { FailureNote } from '../shared/FailureNote';
-import { stillHere } from '../shared/notDone';
-import { useSay } from '../shared/Say';
 
 const POSITION_WORDS: Readonly<Record<(typeof POSITIONS)[number], string>> = {
   bottom: 'along the bottom',
@@ -85,24 +80,19 @@ function SiteFields({
 const NEW: AddSite = { id: '', name: '', origins: '', ask: '', position: 'bottom', switches: '', held: '' };
 
 export function NewSiteForm({ view, addSite }: { view: SitesView } & Pick<SiteActs, 'addSite'>) {
-  const { control, register, handleSubmit, setError, reset, formState } = useFields<AddSite>({
-    resolver: yupResolver(addSiteInput),
-    defaultValues: NEW,
-  });
-  const [failure, setFailure] = useState<string | null>(null);
-  const say = useSay();
   const router = useRouter();
-  const submit = handleSubmit(async (values) => {
-    setFailure(null);
-    const result = await addSite(values).catch(stillHere);
-    if (result.ok) {
-      say('Added; put its line into the pages', true);
-      reset(NEW);
-      return router.push(`/sites/${result.value.id}`);
-    }
-    setFailure(result.message);
-    tellFields(setError, result.fields);
+  const { form, failure, submit } = useSending<AddSite, { id: string }>({
+    schema: addSiteInput,
+    defaults: NEW,
+    act: addSite,
+    done: 'Added; put its line into the pages',
+    after({ id }) {
+      form.reset(NEW);
+      router.push(`/sites/${id}`);
+      return 'left';
+    },
   });
+  const { control, register, formState } = form;
   return (
     <form onSubmit={submit} noValidate className="sheet" style={{ marginTop: 14 }} aria-label="Add a site">
       <header>
@@ -135,9 +125,9 @@ export function NewSiteForm({ view, addSite }: { view: SitesView } & Pick<SiteAc
 }
 
 export function SiteSettings({ view, changeSite }: { view: SiteView } & Pick<SiteActs, 'changeSite'>) {
-  const { control, register, handleSubmit, setError, formState } = useFields<ChangeSite>({
-    resolver: yupResolver(changeSiteInput),
-    defaultValues: {
+  const { form, failure, submit } = useSending<ChangeSite, null>({
+    schema: changeSiteInput,
+    defaults: {
       id: view.id,
       name: view.name,
       origins: view.origins.join('\n'),
@@ -146,20 +136,10 @@ export function SiteSettings({ view, changeSite }: { view: SiteView } & Pick<Sit
       switches: view.switches,
       held: view.held,
     },
+    act: changeSite,
+    done: 'Saved; pages that are opened from now on do so',
   });
-  const [failure, setFailure] = useState<string | null>(null);
-  const say = useSay();
-  const router = useRouter();
-  const submit = handleSubmit(async (values) => {
-    setFailure(null);
-    const result = await changeSite(values).catch(stillHere);
-    if (result.ok) {
-      say('Saved; pages that are opened from now on do so', true);
-      return router.refresh();
-    }
-    setFailure(result.message);
-    tellFields(setError, result.fields);
-  });
+  const { control, register, formState } = form;
   return (
     <form onSubmit={submit} noValidate className="sheet" style={{ marginTop: 14 }} aria-label="What it does">
       <header>

@@ -25,6 +25,7 @@ const view = (change: Partial<ScanView> = {}): ScanView => ({
   name: 'The club',
   run: null,
   scannedAt: '2026-11-24T09:00:00Z',
+  wasCut: true,
   pages: 4,
   failed: [{ url: 'https://club.example/circle', fault: 'redirects' }],
   trackers: [
@@ -49,6 +50,7 @@ const draw = (change: Partial<ScanView> = {}, acts: Partial<typeof none> = {}) =
 
 test('what is not in order comes first, all of it can be seen, and what failed is said in words', () => {
   draw();
+  expect(screen.getByText(/not every page was looked at/)).toBeTruthy();
   const table = () => within(screen.getByRole('table', { name: 'Seen on the pages' }));
   expect(table().getByText('reads what visitors do: no choice stops it')).toBeTruthy();
   expect(table().queryByText('session')).toBeNull();

@@ -55,6 +55,7 @@ export async function readScan(ctx: Context, { id }: { id: string }): Promise<Re
       name: site.name,
       run: runs[0] ? runView(ctx, runs[0]) : null,
       scannedAt: last?.finished_at ?? null,
+      wasCut: Boolean(last?.counts['cut']),
       pages: pages.filter(({ phase, state }) => phase === 'before' && state === 'done').length,
       failed: pages.filter(({ state }) => state === 'failed').map(({ url, fault }) => ({ url, fault: fault ?? '' })),
       trackers: trackers.sort((a, b) => b.findings.length - a.findings.length),

@@ -13,7 +13,7 @@ import { takeExample } from '../installation/takeExample';
 import { panelOf } from './panel';
 import { readScan } from './readScan';
 import { addSite } from './sites';
-import { planScan, sayTracker, startScan } from './startScan';
+import { planScan, sayTracker, startDueScans, startScan } from './startScan';
 
 let world: TestWorld;
 let supervisor: Context;
@@ -187,6 +187,37 @@ test('after a kill it goes on with what was not looked at, and finds the same; n
   expect(view.trackers.filter(({ isNew }) => isNew)).toEqual([]);
   expect(view.gone).toEqual([]);
 }, 400_000);
+
+test('a scan comes by itself when its day is there, once', async () => {
+  const plan = { id: 'club', pages: 1, signInUrl: '', user: '', password: '' };
+  must(await planScan(supervisor, { ...plan, everyDays: 7 }));
+  const count = async () => (await world.knex('runs').where({ kind: 'scan-site', subject: 'club' })).length;
+  const before = await count();
+  await startDueScans(world.worker);
+  expect(await count()).toBe(before);
+  world.pass(7 * 86_400);
+  await startDueScans(world.worker);
+  await startDueScans(world.worker);
+  expect(await count()).toBe(before + 1);
+  // A site that is slow is left after a while; what was not looked at by then is not looked at.
+  world.pass(3 * 3600);
+  await world.drain();
+  const last = (await world
+    .knex('runs')
+    .where({ kind: 'scan-site', subject: 'club' })
+    .orderBy('no', 'desc')
+    .first()) as {
+    id: string;
+    state: string;
+    done: string;
+  };
+  expect(last).toMatchObject({ state: 'failed', cause: 'site-no-page', done: '0' });
+  expect(await world.knex('scan_pages').where({ run_id: last.id })).toEqual([]);
+  must(await planScan(supervisor, { ...plan, everyDays: null }));
+  world.pass(30 * 86_400);
+  await startDueScans(world.worker);
+  expect(await count()).toBe(before + 1);
+}, 60_000);
 
 describe('bad sites', () => {
   test.each([

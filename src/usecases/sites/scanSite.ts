@@ -12,8 +12,10 @@ import {
   waitForSignIn,
   type ScanPageRow,
 } from '../../db/sites/scans';
+import type { RunRow } from '../../db/runs/runs';
 import { siteById, type SiteRow } from '../../db/sites/sites';
 import { BrowserMissing, type Looker, type PageLook, type SiteVisitor, type VisitorSettings } from '../../ports/looker';
+import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
 import { siteSignIn } from './sealed';
@@ -27,11 +29,14 @@ const LONGEST_DELAY_S = 10;
 /** Addresses of pages that are kept to choose from. */
 const MOST_FOUND = 2000;
 const MOST_SITEMAPS = 5;
+/** A site whose pages are slow is not looked at for longer, hours; what was seen by then stays. */
+const LONGEST_HOURS = 2;
 /** Scans of a site that stay to be compared. */
 const KEPT_SCANS = 12;
 
 interface Scan {
   runId: RunId;
+  startedAt: string;
   site: SiteRow;
   looker: Looker;
   robots: Robots;
@@ -47,7 +52,7 @@ export async function scanSite(ctx: Context, { runId }: { runId: RunId }): Promi
     const site = await ctx.reading((h) => siteById(h, run.subject!));
     if (!site || site.closed_at) throw new RunFailed('site-closed');
     if (!ctx.looker) throw new Error('only a worker scans');
-    const scan = await prepare(ctx, runId, site, ctx.looker);
+    const scan = await prepare(ctx, run, site, ctx.looker);
     try {
       for (const phase of PHASES) await lookThrough(ctx, scan, phase);
     } catch (error) {
@@ -55,13 +60,22 @@ export async function scanSite(ctx: Context, { runId }: { runId: RunId }): Promi
       throw error;
     }
     await ctx.transaction(async (h) => {
+      const pages = await scanPages(h, runId, 'before');
+      // Where nothing was seen nothing is in order: the scan before is still the last word.
+      if (!pages.some(({ state }) => state === 'done')) throw new RunFailed('site-no-page');
+      if (isLate(ctx, scan)) await tellProgress(h, runId, { cut: 1 });
       await dropOldScans(h, site.id, KEPT_SCANS);
       await finishRun(ctx, h, runId);
     });
   });
 }
 
-async function prepare(ctx: Context, runId: RunId, site: SiteRow, looker: Looker): Promise<Scan> {
+async function prepare(
+  ctx: Context,
+  { id: runId, started_at: startedAt }: RunRow,
+  site: SiteRow,
+  looker: Looker,
+): Promise<Scan> {
   const settings: VisitorSettings = {
     ownHosts: site.origins.map((origin) => new URL(origin).hostname),
     site: site.id,
@@ -74,7 +88,7 @@ async function prepare(ctx: Context, runId: RunId, site: SiteRow, looker: Looker
   const [first] = site.origins;
   const text = await looker.read(`${first}/robots.txt`, settings);
   const robots = text === null ? NO_ROBOTS : readRobots(text);
-  const scan = { runId, site, looker, robots, settings };
+  const scan = { runId, startedAt, site, looker, robots, settings };
   const known = await ctx.reading((h) => scanPages(h, runId, 'before'));
   if (known.length > 0) return scan;
   const found = [...site.origins.map((origin) => `${origin}/`), ...(await fromSitemaps(scan, first!))];
@@ -104,7 +118,8 @@ function allowed({ site, robots }: Scan, addresses: readonly string[], base: str
 async function lookThrough(ctx: Context, scan: Scan, phase: Phase): Promise<void> {
   const { runId, site, looker } = scan;
   if (phase !== 'before') await carryPages(ctx, runId, phase);
-  if ((await nextPage(ctx, scan, phase)) === null) return;
+  if (isLate(ctx, scan) || (await nextPage(ctx, scan, phase)) === null)
+    return await ctx.transaction((h) => dropWaitingPages(h, runId, phase));
   const visitor = await looker.visitor(scan.settings);
   try {
     if (phase !== 'before') {
@@ -118,7 +133,7 @@ async function lookThrough(ctx: Context, scan: Scan, phase: Phase): Promise<void
     if (!(await visitor.signIn(signIn.url, signIn.user, signIn.password)))
       return await noteSignIn(ctx, scan, phase, signIn.url);
     const landed = await visitor.look(signIn.url, { staySeconds: 0, fillsForms: false, picture: false });
-    await keepFound(ctx, scan, phase, landed, true);
+    if (phase === 'before') await keepFound(ctx, scan, phase, landed, true);
     await lookAtAll(ctx, scan, phase, visitor, true);
   } finally {
     await visitor.close();
@@ -146,7 +161,7 @@ async function lookAtAll(
 ): Promise<void> {
   const pause = Math.max(scan.looker.pauseMs, Math.min(scan.robots.delay ?? 0, LONGEST_DELAY_S) * 1000);
   for (let n = 0; ; n++) {
-    const page = await nextPage(ctx, scan, phase, isSigned);
+    const page = isLate(ctx, scan) ? null : await nextPage(ctx, scan, phase, isSigned);
     if (!page) return;
     if (n > 0) await delay(pause);
     const look = await lookOnce(visitor, page, n < LONG_LOOKS ? LONG_STAY_S : SHORT_STAY_S);
@@ -158,6 +173,9 @@ async function lookAtAll(
     await keepLook(ctx, scan, page, look);
   }
 }
+
+const isLate = (ctx: Context, { startedAt }: Scan): boolean =>
+  Date.parse(ctx.clock.now()) - Date.parse(startedAt) > LONGEST_HOURS * 3_600_000;
 
 /** Whoever is not signed in is shown the sign-in instead: the page waits until somebody is. @returns whether it does */
 async function askedToSignIn(ctx: Context, { site }: Scan, page: ScanPageRow, look: PageLook): Promise<boolean> {
@@ -226,13 +244,15 @@ async function keepLook(ctx: Context, { runId, site }: Scan, page: ScanPageRow, 
       state: isSeen && isHere ? 'done' : 'failed',
       fault: look.fault ?? (isHere ? null : 'elsewhere'),
     });
-    const all = (await Promise.all(PHASES.map((phase) => scanPages(h, runId, phase)))).flat();
-    const over = all.filter(({ state }) => state !== 'waiting');
-    await moveRun(h, runId, {
-      done: over.length,
-      counts: { failed: over.filter(({ state }) => state === 'failed').length },
-    });
+    await tellProgress(h, runId);
   });
+}
+
+async function tellProgress(h: Handle, runId: RunId, more: { cut?: 1 } = {}): Promise<void> {
+  const all = (await Promise.all(PHASES.map((phase) => scanPages(h, runId, phase)))).flat();
+  const over = all.filter(({ state }) => state !== 'waiting');
+  const failed = over.filter(({ state }) => state === 'failed').length;
+  await moveRun(h, runId, { done: over.length, counts: { failed, ...more } });
 }
 
 /** Nobody could sign in: what lies behind it was not looked at, and that is said like a page that failed. */
