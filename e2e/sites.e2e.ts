@@ -436,4 +436,11 @@ test('a scan by the worker’s own browser says what is there too early, and ans
   expect(text).toContain('count.localhost');
   expect(text).toContain('must not be there before an answer');
   expect(await countAll()).toBe(before);
+  // What was seen stands on the site's own page, for its visitors.
+  await open('/', 'club');
+  const isThere = () => page.evaluate(() => document.querySelector('[data-bookend-trackers] table') !== null);
+  await until('the list is there', isThere, 20);
+  const rows = await page.$$eval('[data-bookend-trackers] tbody tr', (all) => all.map((row) => row.textContent));
+  expect(rows.length).toBeGreaterThan(10);
+  expect(rows.join('\n')).toContain('Tallymark Counting');
 });

@@ -133,6 +133,7 @@ const frame = (title: string, body: string, { at, bookend, needs }: PageOf): str
 <noscript><img src="${at('ads')}/quiet.gif" alt=""></noscript>
 </head><body style="font-family: Pondserif">
 <h1>${title}</h1>${body}
+<div data-bookend-trackers></div>
 <nav><a href="/">Home</a> <a href="/rides">Rides</a> <a href="/join">Join</a> <a href="/account">Account</a>
 <a href="/logout">Sign out</a> <a href="/leaflet.pdf">Leaflet</a> <a href="/private/minutes">Minutes</a>
 <a href="${at('video')}/frame" ping="${at('count')}/left">Film</a></nav></body></html>`;

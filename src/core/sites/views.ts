@@ -116,3 +116,13 @@ export interface ScanView {
   plan: { everyDays: number | null; pages: number; signInUrl: string; user: string; hasPassword: boolean };
   mayChange: boolean;
 }
+
+/** What a site keeps and calls, in the words of its visitors. */
+export interface TrackerList {
+  language: string;
+  title: string;
+  seenOn: string;
+  nothing: string;
+  columns: { what: string; whose: string; why: string; howLong: string };
+  rows: { what: string; whose: string; why: string; howLong: string }[];
+}

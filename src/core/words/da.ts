@@ -881,3 +881,38 @@ export const example: of.ExampleWords = {
   notice:
     '{name} er ansvarlig for dine oplysninger; du når os på {contact}. Når du bestiller, bruger vi dit navn, din adresse og din e-mail til at levere og til at fortælle, hvordan det går, for ellers kunne vi ikke levere (GDPR art. 6, stk. 1, litra b). Loven kræver, at vi gemmer fakturaer, så længe bogføringen kræver det. Nyhedsbrevet, og at vi tæller, hvordan vores sider bruges, sker kun, hvis du har sagt ja (art. 6, stk. 1, litra a); du kan stoppe begge dele når som helst. Pakkefirmaet og betalingsformidleren får det, de skal bruge, og intet andet. Vi gemmer, hvad der hører til en ordre, i tre år efter levering. Du kan bede om en kopi af dine oplysninger, få dem rettet eller slettet, få brugen begrænset, tage dem med dig og gøre indsigelse; skriv til {contact}. Du kan også klage til tilsynsmyndigheden.',
 };
+
+/** The list of what a site keeps and calls, as its visitors read it. */
+export const trackerList: of.TrackerListWords = {
+  title: (site) => `Hvad ${site} gemmer og henter`,
+  seenOn: (day) => `Set den ${day} ved at åbne siderne.`,
+  nothing: 'Der blev ikke set noget.',
+  columns: { what: 'Hvad', whose: 'Hvis', why: 'Hvortil', howLong: 'Hvor længe' },
+  kinds: {
+    kept: 'gemt på din enhed',
+    called: 'hentet et andet sted fra',
+    read: 'læst på din enhed',
+    watched: 'læst af det, du gør',
+  },
+  own: 'dette websted',
+  notSaid: 'endnu ikke oplyst',
+  uses: {
+    session: 'holder dit besøg sammen',
+    choice: 'husker dit valg',
+    language: 'husker dit sprog',
+    security: 'beskytter formularer',
+    counting: 'tæller besøg',
+    testing: 'afprøver varianter',
+    recording: 'optager besøg',
+    advertising: 'reklame',
+    social: 'socialt netværk',
+    embedded: 'viser noget fra andre',
+    fonts: 'skrifttyper',
+    captcha: 'skelner mennesker fra programmer',
+    support: 'samtale med os',
+    'known-again': 'genkender en enhed',
+  },
+  visit: 'dette besøg',
+  untilCleared: 'til du sletter det',
+  days: (days) => `${days} ${days === 1 ? 'dag' : 'dage'}`,
+};

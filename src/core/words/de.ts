@@ -893,3 +893,38 @@ export const example: of.ExampleWords = {
   notice:
     '{name} ist für Ihre Daten verantwortlich; Sie erreichen uns unter {contact}. Bei einer Bestellung verwenden wir Ihren Namen, Ihre Anschrift und Ihre E-Mail, um zu liefern und Ihnen zu sagen, wie es steht, weil wir sonst nicht liefern könnten (Art. 6 Abs. 1 lit. b DSGVO). Rechnungen müssen wir so lange aufbewahren, wie die Buchführung es verlangt. Den Newsletter und das Zählen, wie unsere Seiten genutzt werden, gibt es nur, wenn Sie Ja gesagt haben (Art. 6 Abs. 1 lit. a); beides können Sie jederzeit stoppen. Unser Paketdienst und unser Zahlungsdienst erhalten, was sie dafür brauchen, und sonst nichts. Was zu einer Bestellung gehört, bewahren wir drei Jahre nach der Lieferung auf. Sie können eine Kopie Ihrer Daten verlangen, sie berichtigen oder löschen lassen, ihre Verwendung einschränken lassen, sie mitnehmen und widersprechen; schreiben Sie an {contact}. Sie können sich auch bei der Aufsichtsbehörde beschweren.',
 };
+
+/** The list of what a site keeps and calls, as its visitors read it. */
+export const trackerList: of.TrackerListWords = {
+  title: (site) => `Was ${site} speichert und abruft`,
+  seenOn: (day) => `Gesehen am ${day} beim Öffnen der Seiten.`,
+  nothing: 'Es wurde nichts gesehen.',
+  columns: { what: 'Was', whose: 'Wessen', why: 'Wofür', howLong: 'Wie lange' },
+  kinds: {
+    kept: 'auf Ihrem Gerät gespeichert',
+    called: 'von anderswo geladen',
+    read: 'von Ihrem Gerät gelesen',
+    watched: 'aus Ihrem Tun gelesen',
+  },
+  own: 'diese Website',
+  notSaid: 'noch nicht angegeben',
+  uses: {
+    session: 'hält Ihren Besuch zusammen',
+    choice: 'merkt sich Ihre Wahl',
+    language: 'merkt sich Ihre Sprache',
+    security: 'schützt Formulare',
+    counting: 'zählt Besuche',
+    testing: 'probiert Varianten aus',
+    recording: 'zeichnet Besuche auf',
+    advertising: 'Werbung',
+    social: 'soziales Netz',
+    embedded: 'zeigt etwas von anderen',
+    fonts: 'Schriften',
+    captcha: 'unterscheidet Menschen von Programmen',
+    support: 'Gespräch mit uns',
+    'known-again': 'erkennt ein Gerät wieder',
+  },
+  visit: 'dieser Besuch',
+  untilCleared: 'bis Sie es löschen',
+  days: (days) => `${days} ${days === 1 ? 'Tag' : 'Tage'}`,
+};

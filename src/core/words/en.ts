@@ -872,3 +872,38 @@ export const example: of.ExampleWords = {
   notice:
     '{name} is responsible for your data; you reach us at {contact}. With your order we use your name, address and e-mail to deliver it and to tell you how it goes, because we could not deliver it otherwise (GDPR art. 6(1)(b)). The law has us keep invoices for as long as bookkeeping demands. The newsletter, and counting how our pages are used, happen only if you said yes (art. 6(1)(a)); you can stop either at any time. Our parcel carrier and our payment provider get what they need for it and nothing else. We keep what belongs to an order for three years after delivery. You can ask us for a copy of your data, have it put right or erased, have its use restricted, take it with you, and object; write to {contact}. You can also complain to the supervisory authority.',
 };
+
+/** The list of what a site keeps and calls, as its visitors read it. */
+export const trackerList: of.TrackerListWords = {
+  title: (site) => `What ${site} keeps and calls`,
+  seenOn: (day) => `As seen on ${day}, by opening its pages.`,
+  nothing: 'Nothing was seen.',
+  columns: { what: 'What', whose: 'Whose', why: 'What for', howLong: 'How long' },
+  kinds: {
+    kept: 'kept on your device',
+    called: 'fetched from elsewhere',
+    read: 'read from your device',
+    watched: 'read of what you do',
+  },
+  own: 'this site',
+  notSaid: 'not said yet',
+  uses: {
+    session: 'keeps your visit together',
+    choice: 'remembers your choice',
+    language: 'remembers your language',
+    security: 'guards forms',
+    counting: 'counts visits',
+    testing: 'tries out variants',
+    recording: 'records visits',
+    advertising: 'advertising',
+    social: 'social network',
+    embedded: 'shows something of others',
+    fonts: 'fonts',
+    captcha: 'tells people from programs',
+    support: 'conversation with us',
+    'known-again': 'knows a device again',
+  },
+  visit: 'this visit',
+  untilCleared: 'until you clear it',
+  days: (days) => `${days} ${days === 1 ? 'day' : 'days'}`,
+};

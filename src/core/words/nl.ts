@@ -886,3 +886,38 @@ export const example: of.ExampleWords = {
   notice:
     '{name} is verantwoordelijk voor uw gegevens; u bereikt ons via {contact}. Bij een bestelling gebruiken wij uw naam, adres en e-mail om te leveren en om te zeggen hoe het ervoor staat, omdat wij anders niet kunnen leveren (AVG art. 6 lid 1 onder b). Facturen moeten wij bewaren zolang de boekhouding dat vraagt. De nieuwsbrief en het tellen hoe onze pagina’s worden gebruikt gebeuren alleen als u ja hebt gezegd (art. 6 lid 1 onder a); u kunt beide altijd stoppen. Onze pakketdienst en onze betaaldienst krijgen wat zij daarvoor nodig hebben en verder niets. Wat bij een bestelling hoort, bewaren wij drie jaar na de levering. U kunt een kopie van uw gegevens vragen, ze laten verbeteren of wissen, het gebruik laten beperken, ze meenemen en bezwaar maken; schrijf naar {contact}. U kunt ook een klacht indienen bij de toezichthouder.',
 };
+
+/** The list of what a site keeps and calls, as its visitors read it. */
+export const trackerList: of.TrackerListWords = {
+  title: (site) => `Wat ${site} bewaart en ophaalt`,
+  seenOn: (day) => `Gezien op ${day} bij het openen van de pagina’s.`,
+  nothing: 'Er is niets gezien.',
+  columns: { what: 'Wat', whose: 'Van wie', why: 'Waarvoor', howLong: 'Hoe lang' },
+  kinds: {
+    kept: 'bewaard op uw apparaat',
+    called: 'van elders opgehaald',
+    read: 'gelezen van uw apparaat',
+    watched: 'gelezen uit wat u doet',
+  },
+  own: 'deze website',
+  notSaid: 'nog niet vermeld',
+  uses: {
+    session: 'houdt uw bezoek bijeen',
+    choice: 'onthoudt uw keuze',
+    language: 'onthoudt uw taal',
+    security: 'beschermt formulieren',
+    counting: 'telt bezoeken',
+    testing: 'probeert varianten uit',
+    recording: 'neemt bezoeken op',
+    advertising: 'reclame',
+    social: 'sociaal netwerk',
+    embedded: 'toont iets van anderen',
+    fonts: 'lettertypen',
+    captcha: 'onderscheidt mensen van programma’s',
+    support: 'gesprek met ons',
+    'known-again': 'herkent een apparaat',
+  },
+  visit: 'dit bezoek',
+  untilCleared: 'tot u het wist',
+  days: (days) => `${days} ${days === 1 ? 'dag' : 'dagen'}`,
+};

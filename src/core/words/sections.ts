@@ -229,3 +229,10 @@ export const EXAMPLE_WORDS: InEvery<of.ExampleWords> = {
   de: de.example,
   nl: nl.example,
 };
+
+export const TRACKER_LIST_WORDS: InEvery<of.TrackerListWords> = {
+  en: en.trackerList,
+  da: da.trackerList,
+  de: de.trackerList,
+  nl: nl.trackerList,
+};

@@ -1,3 +1,4 @@
+import type { Use } from '../sites/trackerWords';
 import type { RequestRef } from '../shared/ids';
 import type * as en from './en';
 import type { OwnRefusal } from './ownRefusals';
@@ -293,6 +294,23 @@ export type States = Readonly<Record<keyof typeof en.states, string>>;
 export type OwnRefusals = Readonly<Record<OwnRefusal['code'], string>> | null;
 
 /** Purposes and questions with which a small shop may begin. */
+/** The list of what a site keeps and calls, as its visitors read it. */
+export interface TrackerListWords {
+  title: (site: string) => string;
+  /** @param day of the scan, as it is said */
+  seenOn: (day: string) => string;
+  nothing: string;
+  columns: { what: string; whose: string; why: string; howLong: string };
+  /** Kept on the device; called from elsewhere; read from the device; read of what somebody does. */
+  kinds: { kept: string; called: string; read: string; watched: string };
+  own: string;
+  notSaid: string;
+  uses: Readonly<Record<Use, string>>;
+  visit: string;
+  untilCleared: string;
+  days: (days: number) => string;
+}
+
 export interface ExampleWords {
   orders: { title: string; plain: string };
   newsletter: { title: string; plain: string; ask: string };

@@ -11,6 +11,7 @@ import type { PanelConfig } from '../../core/sites/views';
 import { holdBack } from './panelHold';
 import { keeper, randomNumber, type Unsent } from './panelKept';
 import { slip } from './panelSlip';
+import { showTrackers } from './panelTrackers';
 
 // The script of a site. It comes before everything else on a page, asks where it has to, and tells what is permitted.
 
@@ -98,6 +99,7 @@ function begin(config: PanelConfig): void {
   };
   let view: ReturnType<typeof slip> | null = null;
   const show = () => {
+    void showTrackers(config.address, language);
     view = slip({ config, rules, language, signal, answered, kept: () => answer });
     if (whyAsked(rules, answer, Date.now()) === null) return;
     view.open(false);

@@ -73,7 +73,7 @@ export async function readScan(ctx: Context, { id }: { id: string }): Promise<Re
 }
 
 /** What a colleague said of this name, of all of its host, or what comes with Bookend. */
-function wordsFor(site: SiteRow, row: ScanSeenRow, said: readonly TrackerWordsRow[]): TrackerWords | null {
+export function wordsFor(site: SiteRow, row: ScanSeenRow, said: readonly TrackerWordsRow[]): TrackerWords | null {
   const isOwn = site.origins.some((origin) => new URL(origin).hostname === row.host);
   const own =
     said.find(({ host, name }) => host === row.host && name === row.name && name !== '') ??

@@ -13,6 +13,7 @@ import { takeExample } from '../installation/takeExample';
 import { panelOf } from './panel';
 import { readScan } from './readScan';
 import { addSite } from './sites';
+import { readTrackerList } from './trackerList';
 import { planScan, sayTracker, startDueScans, startScan } from './startScan';
 
 let world: TestWorld;
@@ -156,6 +157,23 @@ test('what is wrong is said of each, and what a colleague says of it counts', as
     words: { owner: 'Halfway Trials' },
     findings: [],
   });
+});
+
+test('visitors read what is kept and called in their language, with what was said of it', async () => {
+  const list = (await readTrackerList(world.worker, { siteId: 'club', language: 'da' }))!;
+  expect(list.title).toBe('Hvad The club gemmer og henter');
+  expect(list.rows).toHaveLength(PLANTED.length);
+  expect(list.rows).toContainEqual({
+    what: 'gemt på din enhed: visits_no',
+    whose: 'Tallymark Counting',
+    why: 'tæller besøg',
+    howLong: '365 dage',
+  });
+  expect(list.rows).toContainEqual(expect.objectContaining({ whose: 'Halfway Trials', why: 'afprøver varianter' }));
+  expect(list.rows).toContainEqual(expect.objectContaining({ what: 'læst af det, du gør: email' }));
+  // A language that nobody has words for is answered in English.
+  expect((await readTrackerList(world.worker, { siteId: 'club', language: 'xx' }))!.language).toBe('en');
+  expect(await readTrackerList(world.worker, { siteId: 'none', language: 'en' })).toBeNull();
 });
 
 test('after a kill it goes on with what was not looked at, and finds the same; nothing is new, nothing gone', async () => {
