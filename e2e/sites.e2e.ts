@@ -432,7 +432,7 @@ test('a scan by the worker’s own browser says what is there too early, and ans
   await press(staff, 'Scan now');
   await until('the scan is over', async () => (await textOf(staff)).includes('things seen'), 120);
   const text = await textOf(staff);
-  expect(text).toContain('1 pages');
+  expect(text).toContain('1 page, ');
   expect(text).toContain('count.localhost');
   expect(text).toContain('must not be there before an answer');
   expect(await countAll()).toBe(before);

@@ -18,6 +18,9 @@ import { TrackerWordsForm } from './TrackerWordsForm';
 type Acts = Pick<SiteActs, 'startScan' | 'planScan' | 'sayTracker'> & { stop: StopRun };
 type Show = 'wrong' | 'unknown' | 'all';
 
+const CUT = ' It took longer than two hours: not every page was looked at.';
+const many = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`;
+
 const fits = (show: Show) => (one: ScanTracker) =>
   show === 'all' || (show === 'wrong' ? one.findings.length > 0 : one.words === null);
 
@@ -38,8 +41,8 @@ export function ScanSheet({ view, zone, actions }: { view: ScanView; zone: strin
           <p className="sub">
             {view.scannedAt === null
               ? 'Not scanned yet. A browser that was never there opens the pages without an answer, after a no and after a yes.'
-              : `${view.pages} pages, ${sayInstant(view.scannedAt, zone)}: ${view.trackers.length} things seen, ` +
-                `${wrong} of them not in order.${view.wasCut ? ' It took longer than two hours: not every page was looked at.' : ''}`}{' '}
+              : `${many(view.pages, 'page')}, ${sayInstant(view.scannedAt, zone)}: ${many(view.trackers.length, 'thing')} seen, ` +
+                `${wrong} not in order.${view.wasCut ? CUT : ''}`}{' '}
             <Link href={`/sites/${view.id}`}>Back to the site</Link>
           </p>
         </div>
@@ -51,7 +54,7 @@ export function ScanSheet({ view, zone, actions }: { view: ScanView; zone: strin
       </div>
       {view.run && view.run.state !== 'finished' && (
         <section className="note slate" aria-label="Scan" style={{ marginBottom: 14 }}>
-          <RunProgress run={saidCause(view.run)} what="Scanning" unit="looks at pages" stop={actions.stop} />
+          <RunProgress run={saidCause(view.run)} what="Scanning" unit="looks" stop={actions.stop} />
         </section>
       )}
       {view.scannedAt !== null && (
@@ -103,7 +106,7 @@ function Differences({ view }: { view: ScanView }) {
     <section className="sheet" style={{ marginTop: 14 }} aria-label="Pages and differences">
       <div className="pad stack">
         {view.failed.length > 0 && (
-          <Fold summary={`${view.failed.length} looks failed`}>
+          <Fold summary={`${many(view.failed.length, 'look')} failed`}>
             <ul>
               {view.failed.map(({ url, fault }, i) => (
                 <li key={`${url} ${i}`}>
@@ -114,7 +117,7 @@ function Differences({ view }: { view: ScanView }) {
           </Fold>
         )}
         {view.gone.length > 0 && (
-          <Fold summary={`${view.gone.length} things of the scan before are gone`}>
+          <Fold summary={`Gone since the scan before: ${many(view.gone.length, 'thing')}`}>
             <ul>
               {view.gone.map((key) => (
                 <li key={key} className="mono">

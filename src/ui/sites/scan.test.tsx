@@ -57,7 +57,7 @@ test('what is not in order comes first, all of it can be seen, and what failed i
   fireEvent.click(screen.getByRole('radio', { name: 'All (2)' }));
   expect(table().getByText('session')).toBeTruthy();
   expect(table().getByText('the site itself')).toBeTruthy();
-  fireEvent.click(screen.getByText('1 looks failed'));
+  fireEvent.click(screen.getByText('1 look failed'));
   expect(screen.getByText(/leads in a circle/)).toBeTruthy();
 });
 
