@@ -1,8 +1,11 @@
 import { mkdtempSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import puppeteer, { type Page } from 'puppeteer-core';
+import { newVisitor } from '../src/connectors/browser/visitor';
 import { median, recorder } from './measure';
 
 // What the script of a site costs the page that it stands on, beside the same page without it, and how soon an answer is obeyed.
@@ -106,3 +109,43 @@ note({
   goal: 1,
 });
 await browser.close();
+
+/** Pages of a scan, as many as it looks at. */
+const PAGES = 200;
+const site = createServer((request, response) => {
+  if (request.url === '/count.js')
+    return void response
+      .writeHead(200, { 'content-type': 'text/javascript' })
+      .end("document.cookie = 'visits_no=1; max-age=1000'; fetch('/seen')");
+  response
+    .writeHead(200, { 'content-type': 'text/html' })
+    .end(
+      `<title>${request.url}</title><script src="/count.js"></script><h1>A bicycle</h1>${'<p>Of steel.</p>'.repeat(200)}`,
+    );
+}).listen(0, '127.0.0.1');
+const at = `pages.localhost:${(site.address() as AddressInfo).port}`;
+const settings = { ownHosts: ['pages.localhost'], site: 'none', bookend: ADDRESS, reach: [at] };
+const visitor = await newVisitor({ ...settings, place: null, language: null, gpc: false });
+const plain = await puppeteer.launch({
+  executablePath: '/usr/bin/chromium',
+  headless: true,
+  args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-dev-shm-usage'],
+});
+const [reader] = await plain.pages();
+const timed = async (work: (url: string) => Promise<unknown>): Promise<number> => {
+  const from = performance.now();
+  for (let n = 0; n < PAGES; n++) await work(`http://${at}/bicycles/${n}`);
+  return (performance.now() - from) / PAGES;
+};
+const merely = await timed((url) => reader!.goto(url, { waitUntil: 'networkidle0' }));
+const looked = await timed((url) => visitor.look(url, { staySeconds: 0.5, fillsForms: true, picture: false }));
+await visitor.close();
+await plain.close();
+site.close();
+note({
+  what: `a look at a page, of ${PAGES}: what it keeps and calls, read to its end, half a second waited for`,
+  ours: `${looked.toFixed(0)} ms`,
+  limit: `${merely.toFixed(0)} ms until the same page is merely loaded and quiet`,
+  ratio: looked / merely,
+  goal: 4,
+});
