@@ -135,12 +135,15 @@ export const SECTION_SCHEMAS = {
       /^(https?:\/\/[^\s/?#]+)?$/,
       'An address such as https://privacy.thornbury.example, without a path.',
     ),
-    reach: text(4000).test('places', 'Hosts, host:port, or whole paths, one a line.', (value) =>
-      (value ?? '')
-        .split(/[,\n]/)
-        .map((one) => one.trim())
-        .filter(Boolean)
-        .every((place) => /^\/\S*$/.test(place) || /^[a-z0-9.-]+(:\d+)?$/i.test(place)),
+    reach: text(4000).test(
+      'places',
+      'Hosts, host:port, *.host for scans of sites, or whole paths, one a line.',
+      (value) =>
+        (value ?? '')
+          .split(/[,\n]/)
+          .map((one) => one.trim())
+          .filter(Boolean)
+          .every((place) => /^\/\S*$/.test(place) || /^(\*\.)?[a-z0-9.-]+(:\d+)?$/i.test(place)),
     ),
     origins: text(2000).test('origins', 'Origins such as https://shop.thornbury.example, one a line.', (value) =>
       (value ?? '')

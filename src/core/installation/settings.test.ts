@@ -1,3 +1,4 @@
+import { SECTION_SCHEMAS } from './schema';
 import { installationOf, namesOf, SECTIONS, SETTING_NAMES, settingOf, smtpAddress } from './settings';
 
 const layers = { given: {}, kept: {}, fallback: {} };
@@ -48,4 +49,14 @@ test('a mailbox is a folder, a place on a server, or none', () => {
 
 test('every setting belongs to a part that is saved as one', () => {
   expect(SECTIONS.flatMap(namesOf).sort()).toEqual([...SETTING_NAMES].sort());
+});
+
+test.each([
+  ['db.example, db.example:5432', true],
+  ['*.shop.example\n*.localhost:4177, /srv/files', true],
+  ['*', false],
+  ['shop.*.example', false],
+  ['https://shop.example', false],
+])('%j says where Bookend may go: %s', async (reach, isRight) => {
+  expect(await SECTION_SCHEMAS.network.isValid({ baseUrl: '', reach, origins: '' })).toBe(isRight);
 });
