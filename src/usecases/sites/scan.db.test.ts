@@ -230,9 +230,9 @@ test('a scan comes by itself when its day is there, once', async () => {
     .first()) as {
     id: string;
     state: string;
-    done: string;
+    done: number;
   };
-  expect(last).toMatchObject({ state: 'failed', cause: 'site-no-page', done: '0' });
+  expect(last).toMatchObject({ state: 'failed', cause: 'site-no-page', done: 0 });
   expect(await world.knex('scan_pages').where({ run_id: last.id })).toEqual([]);
   must(await planScan(supervisor, { ...plan, everyDays: null }));
   world.pass(30 * 86_400);
