@@ -30,6 +30,8 @@ export async function fillForms(page: Page, words: Honey): Promise<void> {
 /** @returns whether nobody is asked for a password any more */
 export async function signIn(page: Page, url: string, user: string, password: string): Promise<boolean> {
   await page.goto(url, { waitUntil: 'load', timeout: PATIENCE_MS }).catch(() => null);
+  // It leads elsewhere: a password that was given for one site is not typed into another.
+  if (!page.url().startsWith(`${new URL(url).origin}/`)) return false;
   const isAsked = await ask<boolean>(
     page.mainFrame(),
     `(() => {

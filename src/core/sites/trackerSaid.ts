@@ -1,4 +1,3 @@
-import type { Use } from './trackerWords';
 import type { Phase, TrackerKind } from './trackers';
 
 // How colleagues read what a scan saw.
@@ -38,23 +37,6 @@ export const KIND_SAID: Readonly<Record<TrackerKind, string>> = {
   'form-sent': 'sends what was typed',
   keys: 'hears what is typed',
   movements: 'follows the pointer',
-};
-
-export const USE_SAID: Readonly<Record<Use, string>> = {
-  session: 'keeps a visit together',
-  choice: 'remembers a choice',
-  language: 'remembers the language',
-  security: 'guards forms',
-  counting: 'counts visits',
-  testing: 'tries out variants',
-  recording: 'records visits',
-  advertising: 'advertising',
-  social: 'social network',
-  embedded: 'shows something of others',
-  fonts: 'fonts',
-  captcha: 'tells people from programs',
-  support: 'conversation',
-  'known-again': 'knows a device again',
 };
 
 export const PHASE_SAID: Readonly<Record<Phase, string>> = {

@@ -78,8 +78,8 @@ export const ASKED: Readonly<Record<SettingName, AskedFor>> = {
   baseUrl: { help: 'How people reach it, such as https://privacy.thornbury.example. Links in letters lead there.' },
   reach: {
     help:
-      'Hosts, host:port, *.host for scans of sites, or whole paths of folders, one a line. A connection to anywhere else is refused, so that ' +
-      'nobody sees this server’s files or network through one.',
+      'Hosts, host:port, *.host for scans of sites, or whole paths of folders, one a line. A connection to anywhere ' +
+      'else is refused, so that nobody sees this server’s files or network through one.',
     isLong: true,
   },
   origins: {

@@ -3,10 +3,11 @@
 import Button from '@mui/material/Button';
 import TableBody from '@mui/material/TableBody';
 import TableHead from '@mui/material/TableHead';
-import { KIND_SAID, PHASE_SAID, sayLife, USE_SAID } from '../../core/sites/trackerSaid';
+import { KIND_SAID, PHASE_SAID, sayLife } from '../../core/sites/trackerSaid';
 import { KEPT_KINDS } from '../../core/sites/trackers';
 import type { FindingCode } from '../../core/sites/findings';
 import type { ScanTracker } from '../../core/sites/views';
+import { TRACKER_LIST_WORDS } from '../../core/words/sections';
 import { ListTable } from '../shared/ListTable';
 
 const FINDING_SAID: Readonly<Record<FindingCode, string>> = {
@@ -63,7 +64,7 @@ export function TrackerTable({
                   <>
                     {one.words.owner || 'the site itself'}
                     <div className="muted">
-                      {USE_SAID[one.words.use]}
+                      {TRACKER_LIST_WORDS.en.uses[one.words.use]}
                       {one.words.isSale ? ', sells or shares' : ''}
                     </div>
                   </>

@@ -3,9 +3,10 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { sayTrackerInput, type SayTracker } from '../../core/sites/schema';
-import { KIND_SAID, USE_SAID } from '../../core/sites/trackerSaid';
+import { KIND_SAID } from '../../core/sites/trackerSaid';
 import { USES } from '../../core/sites/trackerWords';
 import type { ScanTracker } from '../../core/sites/views';
+import { TRACKER_LIST_WORDS } from '../../core/words/sections';
 import { FormChoose } from '../fields/FormChoose';
 import { FormTick } from '../fields/FormTicks';
 import { useSending } from '../fields/useSending';
@@ -63,7 +64,7 @@ export function TrackerWordsForm({
             name="use"
             control={control}
             label="What it is for"
-            options={USES.map((use) => [use, USE_SAID[use]] as const)}
+            options={USES.map((use) => [use, TRACKER_LIST_WORDS.en.uses[use]] as const)}
             error={formState.errors.use?.message}
           />
         </div>

@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { testWorld, type TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
-import { PLANTED } from '../../../standins/site/club';
+import { LOGIN, PLANTED } from '../../../standins/site/club';
 import { startSites, type Hit } from '../../../standins/site/site';
 import { looker } from '../../connectors/browser/looker';
 import { phasesOf } from '../../core/sites/trackers';
@@ -40,8 +40,9 @@ const listening = (server: Server) =>
 beforeAll(async () => {
   world = await testWorld('scan');
   supervisor = world.user('usr_lead', 'supervisor', 'administrator');
-  // Bookend as a site's pages see it: its script, and where answers would go.
+  // Bookend as a site's pages see it: its script, the list for visitors, and where answers would go.
   bookend = createServer((request, response) => {
+    if (request.url?.includes('/trackers')) return void response.writeHead(404).end();
     if (!request.url?.includes('/script.js')) {
       answersArrived.push(request.url ?? '');
       return void response.writeHead(204).end();
@@ -238,6 +239,64 @@ test('a scan comes by itself when its day is there, once', async () => {
   world.pass(30 * 86_400);
   await startDueScans(world.worker);
   expect(await count()).toBe(before + 1);
+}, 60_000);
+
+test('a page that breaks the browser is said, and the scan goes on with a new one', async () => {
+  must(await planScan(supervisor, { id: 'club', everyDays: null, pages: 1, signInUrl: '', user: '', password: '' }));
+  const { runId } = must(await startScan(supervisor, { id: 'club' }));
+  const own = world.worker.looker!;
+  const broken = async () => Promise.reject(new Error('Protocol error: Target closed'));
+  let browsers = 0;
+  world.worker.looker = {
+    ...own,
+    visitor: async (settings) => {
+      browsers++;
+      return { ...(await own.visitor(settings)), look: broken };
+    },
+  };
+  await expect(world.drainOnce(0)).rejects.toMatchObject({ code: 'browser-broke' });
+  expect(await world.knex('runs').where({ id: runId }).first()).toMatchObject({
+    state: 'running',
+    cause: 'browser-broke',
+  });
+  await world.worker.jobs.enqueue(undefined as never, 'scan-site', { runId: runId as never });
+  await world.drain();
+  world.worker.looker = own;
+  // The only page that was planned is the one that broke it: nothing was seen, and it is not opened again.
+  expect(browsers).toBe(1);
+  const pages = await world.knex('scan_pages').where({ run_id: runId });
+  expect(pages).toMatchObject([{ state: 'failed', fault: 'browser-broke' }]);
+  expect(await world.knex('runs').where({ id: runId }).first()).toMatchObject({
+    state: 'failed',
+    cause: 'site-no-page',
+  });
+}, 60_000);
+
+test('a password is not typed where the sign-in leads elsewhere', async () => {
+  const arrived: string[] = [];
+  const elsewhere = createServer((request, response) => {
+    arrived.push(request.url ?? '');
+    response.writeHead(200, { 'content-type': 'text/html' }).end(LOGIN);
+  }).listen(0, '127.0.0.1');
+  const other = `elsewhere.localhost:${await listening(elsewhere)}`;
+  const leading = createServer((_, response) => response.writeHead(302, { location: `http://${other}/` }).end());
+  const own = `leading.localhost:${await listening(leading.listen(0, '127.0.0.1'))}`;
+  const visitor = await looker.visitor({
+    ownHosts: ['leading.localhost'],
+    site: 'leading',
+    bookend: supervisor.baseUrl,
+    reach: [own, other],
+    place: null,
+    language: null,
+    gpc: false,
+  });
+  expect(await visitor.signIn(`http://${own}/login`, 'mira', 'chain and ring')).toBe(false);
+  await visitor.close();
+  expect(arrived.filter((url) => url !== '/favicon.ico')).toEqual(['/']);
+  for (const server of [elsewhere, leading]) {
+    server.closeAllConnections();
+    server.close();
+  }
 }, 60_000);
 
 describe('bad sites', () => {

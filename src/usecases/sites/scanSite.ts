@@ -34,12 +34,19 @@ const LONGEST_HOURS = 2;
 /** Scans of a site that stay to be compared. */
 const KEPT_SCANS = 12;
 
+/** The browser of a scan is gone; what was seen with it is kept. */
+class BrowserBroke extends Error {
+  override name = 'BrowserBroke';
+  readonly code = 'browser-broke';
+}
+
 interface Scan {
   runId: RunId;
   startedAt: string;
   site: SiteRow;
   looker: Looker;
-  robots: Robots;
+  /** What each origin of the site asks of programs. */
+  robots: ReadonlyMap<string, Robots>;
   settings: VisitorSettings;
 }
 
@@ -85,21 +92,27 @@ async function prepare(
     language: null,
     gpc: false,
   };
-  const [first] = site.origins;
-  const text = await looker.read(`${first}/robots.txt`, settings);
-  const robots = text === null ? NO_ROBOTS : readRobots(text);
+  const robots = new Map<string, Robots>();
+  for (const origin of site.origins) {
+    const text = await looker.read(`${origin}/robots.txt`, settings);
+    robots.set(origin, text === null ? NO_ROBOTS : readRobots(text));
+  }
   const scan = { runId, startedAt, site, looker, robots, settings };
   const known = await ctx.reading((h) => scanPages(h, runId, 'before'));
   if (known.length > 0) return scan;
-  const found = [...site.origins.map((origin) => `${origin}/`), ...(await fromSitemaps(scan, first!))];
+  const found = site.origins.map((origin) => `${origin}/`);
+  for (const origin of site.origins) found.push(...(await fromSitemaps(scan, origin)));
   await ctx.transaction((h) =>
-    addScanPages(h, { run_id: runId, phase: 'before', is_signed: false }, allowed(scan, found, `${first}/`), 0),
+    addScanPages(h, { run_id: runId, phase: 'before', is_signed: false }, allowed(scan, found, found[0]!), 0),
   );
   return scan;
 }
 
 async function fromSitemaps({ looker, robots, settings, site }: Scan, origin: string): Promise<string[]> {
-  const [queue, found] = [[...new Set([`${origin}/sitemap.xml`, ...robots.sitemaps])], [] as string[]];
+  const [queue, found] = [
+    [...new Set([`${origin}/sitemap.xml`, ...(robots.get(origin)?.sitemaps ?? [])])],
+    [] as string[],
+  ];
   for (let n = 0; n < MOST_SITEMAPS && n < queue.length; n++) {
     if (!URL.canParse(queue[n]!) || !site.origins.includes(new URL(queue[n]!).origin)) continue;
     for (const address of readSitemap((await looker.read(queue[n]!, settings)) ?? ''))
@@ -111,19 +124,22 @@ async function fromSitemaps({ looker, robots, settings, site }: Scan, origin: st
 /** What may be looked at of what was found. */
 function allowed({ site, robots }: Scan, addresses: readonly string[], base: string): string[] {
   const pages = addresses.map((address) => pageOf(address, base, site.origins)).filter((page) => page !== null);
-  return [...new Set(pages)].filter((page) => mayVisit(robots, page)).slice(0, MOST_FOUND);
+  return [...new Set(pages)]
+    .filter((page) => mayVisit(robots.get(new URL(page).origin) ?? NO_ROBOTS, page))
+    .slice(0, MOST_FOUND);
 }
 
 /** One phase: a new visitor, who answers where it is asked for, and then looks at each page. */
 async function lookThrough(ctx: Context, scan: Scan, phase: Phase): Promise<void> {
   const { runId, site, looker } = scan;
   if (phase !== 'before') await carryPages(ctx, runId, phase);
-  if (isLate(ctx, scan) || (await nextPage(ctx, scan, phase)) === null)
+  const [first] = await ctx.reading((h) => scanPages(h, runId, phase));
+  if (isLate(ctx, scan) || !first || (await nextPage(ctx, scan, phase)) === null)
     return await ctx.transaction((h) => dropWaitingPages(h, runId, phase));
   const visitor = await looker.visitor(scan.settings);
   try {
     if (phase !== 'before') {
-      const wasAnswered = await visitor.answer(`${site.origins[0]}/`, phase === 'yes' ? 'all' : 'none');
+      const wasAnswered = await visitor.answer(first.url, phase === 'yes' ? 'all' : 'none');
       // Without a panel there is nothing that could be answered: what was seen before an answer is all there is.
       if (!wasAnswered) return await ctx.transaction((h) => dropWaitingPages(h, runId, phase));
     }
@@ -159,7 +175,8 @@ async function lookAtAll(
   visitor: SiteVisitor,
   isSigned: boolean,
 ): Promise<void> {
-  const pause = Math.max(scan.looker.pauseMs, Math.min(scan.robots.delay ?? 0, LONGEST_DELAY_S) * 1000);
+  const asked = Math.max(...[...scan.robots.values()].map(({ delay: seconds }) => seconds ?? 0));
+  const pause = Math.max(scan.looker.pauseMs, Math.min(asked, LONGEST_DELAY_S) * 1000);
   for (let n = 0; ; n++) {
     const page = isLate(ctx, scan) ? null : await nextPage(ctx, scan, phase, isSigned);
     if (!page) return;
@@ -171,6 +188,8 @@ async function lookAtAll(
     if (phase === 'before') await keepFound(ctx, scan, phase, look, isSigned);
     if (!isSigned && (await askedToSignIn(ctx, scan, page, look))) continue;
     await keepLook(ctx, scan, page, look);
+    // It is tried again with a new browser, which goes on with the next page.
+    if (look.fault === 'browser-broke') throw new BrowserBroke(page.url);
   }
 }
 
@@ -191,7 +210,7 @@ async function lookOnce(visitor: SiteVisitor, { url }: ScanPageRow, staySeconds:
   try {
     return await visitor.look(url, { staySeconds, fillsForms: true, picture: false });
   } catch (error) {
-    // The page broke the browser, or what it says cannot be understood: it is said, and the others are looked at.
+    // The page broke the browser: it is said, and the others are looked at.
     if (error instanceof Error && /Target closed|Session closed|Connection closed|detached/i.test(error.message))
       return {
         address: url,
