@@ -135,13 +135,16 @@ endWith(async () => {
       await settle();
     });
     await shoot('systems', '/systems');
-    await shoot('keeping', '/keeping');
     await shoot('trail', '/trail', settle);
     // Who administers systems is somebody else.
     await page.goto(`${world.address}/desk`, { waitUntil: 'networkidle0' });
     await (await page.browserContext()).deleteCookie(...(await page.browserContext().cookies()));
     await signIn(page, world.address, 'ib');
     await shoot('setup', '/setup');
+    await page.goto(`${world.address}/sites/club/scan`, { waitUntil: 'networkidle0' });
+    await click('Scan now');
+    await page.waitForFunction(() => document.body.innerText.includes('not in order.'), { timeout: 300000 });
+    await shoot('scan', '/sites/club/scan', settle);
     say('shot: panel');
     await page.goto(`${world.urls.site.replace('127.0.0.1', 'shop.localhost')}/blog`, { waitUntil: 'networkidle0' });
     await page.evaluate(() =>

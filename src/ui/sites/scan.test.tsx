@@ -76,7 +76,7 @@ test('whoever describes something says it of its name, or of all of its host', a
   fireEvent.click(screen.getByRole('button', { name: 'Say so' }));
   await screen.findByText('Whose is it?');
   expect(said).toEqual([]);
-  fireEvent.change(screen.getByLabelText('Whose it is'), { target: { value: 'Retrace' } });
+  fireEvent.change(screen.getByLabelText('Whose it is'), { target: { value: 'Larchpane' } });
   fireEvent.change(screen.getByLabelText('Of this name'), { target: { value: '' } });
   fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What it is for' }));
   fireEvent.click(screen.getByRole('option', { name: 'records visits' }));
@@ -85,7 +85,7 @@ test('whoever describes something says it of its name, or of all of its host', a
   expect(said[0]).toEqual({
     host: 'replay.example',
     name: '',
-    owner: 'Retrace',
+    owner: 'Larchpane',
     use: 'recording',
     keepsDays: null,
     isSale: false,
