@@ -434,7 +434,7 @@ test('a scan by the worker’s own browser says what is there too early, and ans
   const text = await textOf(staff);
   expect(text).toContain('1 page, ');
   expect(text).toContain('count.localhost');
-  expect(text).toContain('must not be there before an answer');
+  expect(text).toContain('too early: nobody had answered');
   expect(await countAll()).toBe(before);
   // What was seen stands on the site's own page, for its visitors.
   await open('/', 'club');

@@ -11,8 +11,8 @@ import { TRACKER_LIST_WORDS } from '../../core/words/sections';
 import { ListTable } from '../shared/ListTable';
 
 const FINDING_SAID: Readonly<Record<FindingCode, string>> = {
-  'before-answer': 'must not be there before an answer',
-  'after-no': 'must not be there after a no',
+  'before-answer': 'too early: nobody had answered',
+  'after-no': 'in spite of a no',
   'not-described': 'nobody has described it',
   'lives-longer': 'stays longer than said',
   'sale-not-tied': 'sells, and no opt-out stops it',
@@ -72,12 +72,12 @@ export function TrackerTable({
                   <span className="muted">not known</span>
                 )}
               </td>
-              <td>
+              <td style={{ whiteSpace: 'nowrap' }}>
                 {one.phases.map((phase) => (
                   <div key={phase}>{PHASE_SAID[phase]}</div>
                 ))}
               </td>
-              <td style={{ minWidth: 190 }}>
+              <td style={{ minWidth: 210 }}>
                 {one.findings.map(({ code, about }) => (
                   <div key={code} title={about}>
                     {FINDING_SAID[code]}
