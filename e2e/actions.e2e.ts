@@ -27,7 +27,6 @@ const PURPOSE = {
 };
 /** Of an ask whose purpose nobody has said: it is published by nobody. */
 const ASK = {
-  kind: 'ask',
   id: 'outsider',
   purposes: ['no-such-purpose'],
   words: { en: 'Send me the newsletter. I can stop at any time.' },

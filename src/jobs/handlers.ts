@@ -16,6 +16,8 @@ import { deliverLetters } from '../usecases/letters/deliverLetters';
 import { buildPack } from '../usecases/packs/buildPack';
 import { findSamePeople } from '../usecases/intake/findSamePeople';
 import { runRecordActs } from '../usecases/carryOut/recordActs';
+import { readNoticePage } from '../usecases/notices/readPage';
+import { tellNotice } from '../usecases/notices/tellNotice';
 import { scanSite } from '../usecases/sites/scanSite';
 import { callWebhook } from '../usecases/webhooks/callWebhook';
 import { findAlike } from '../usecases/trace/findAlike';
@@ -43,6 +45,8 @@ export const HANDLERS: Handlers = {
   'deposit-head': (ctx) => depositHead(ctx),
   'call-webhook': callWebhook,
   'scan-site': scanSite,
+  'read-notice': readNoticePage,
+  'tell-notice': tellNotice,
   'rotate-keys': rotateKeys,
   'remove-sealed': removeSealed,
 };

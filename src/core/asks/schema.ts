@@ -4,13 +4,9 @@ import { instantSchema } from '../shared/schema';
 /** How an answer is given. */
 export const METHODS = ['tick-box', 'button', 'spoken', 'paper form', 'link in a mail'] as const;
 
-/** A version of an ask or a notice, as it is written. */
+/** A version of an ask, as it is written. */
 export const wordingDraftInput = yup
   .object({
-    kind: yup
-      .string()
-      .oneOf(['ask', 'notice'] as const)
-      .required(),
     id: yup
       .string()
       .matches(/^[a-z][a-z0-9-]{1,60}$/, { message: 'Small letters, digits and hyphens.', excludeEmptyString: true })

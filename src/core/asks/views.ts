@@ -2,7 +2,6 @@ import type { SaidFinding } from './findings';
 
 /** One version, as it was or will be shown. */
 export interface WordingShown {
-  kind: 'ask' | 'notice';
   id: string;
   version: number;
   validFrom: string;
@@ -14,7 +13,7 @@ export interface WordingShown {
 }
 
 export interface AsksView {
-  /** Every version of every ask and notice, in order. */
+  /** Every version of every ask, in order. */
   wordings: WordingShown[];
   purposes: { id: string; title: string; kind: string }[];
   mayDraft: boolean;

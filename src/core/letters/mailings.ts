@@ -1,4 +1,4 @@
-import { CONFIRM_MAIL, CHOICES_CHANGED_MAIL, CHOICES_PAGE_MAIL } from '../words/sections';
+import { CONFIRM_MAIL, CHOICES_CHANGED_MAIL, CHOICES_PAGE_MAIL, NOTICE_CHANGED_MAIL } from '../words/sections';
 import type { Organisation } from './letter';
 
 export const LANGUAGES = ['en', 'da', 'de', 'nl'] as const;
@@ -69,5 +69,18 @@ export function choicesPageMail(facts: {
   return {
     template: 'choices-page',
     ...CHOICES_PAGE_MAIL[languageOf(facts.language)](facts.organisation.name, facts.link, facts.code),
+  };
+}
+
+/** Tells that a notice says something else now. It carries nothing but that. */
+export function noticeChangedMail(facts: {
+  language: string | null;
+  organisation: Pick<Organisation, 'name' | 'contact'>;
+  link: string;
+}): Mailing {
+  const { name, contact } = facts.organisation;
+  return {
+    template: 'notice-changed',
+    ...NOTICE_CHANGED_MAIL[languageOf(facts.language)](name, contact, facts.link),
   };
 }

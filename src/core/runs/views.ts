@@ -8,12 +8,14 @@ export const RUN_KINDS = [
   'check-import',
   'compare-system',
   'export-ledger',
+  'read-notice',
   'rebuild-folds',
   'remove-sealed',
   'rotate-keys',
   'run-erasure',
   'run-import',
   'scan-site',
+  'tell-notice',
   'verify-ledger',
 ] as const;
 export type RunKind = (typeof RUN_KINDS)[number];

@@ -283,6 +283,15 @@ export const choicesChangedMail: (
   text: `Hej,\n\ndine valg hos ${organisation} er nu:\n\n${lines}\n\nVar det ikke dig, eller vil du ændre det igen? Her:\n${link}\n\n${organisation}`,
 });
 
+export const noticeChangedMail: (
+  organisation: string,
+  contact: string,
+  link: string,
+) => { subject: string; text: string } = (organisation, contact, link) => ({
+  subject: 'Vi har ændret, hvad vi gør med dine oplysninger',
+  text: `Hej\n\n${organisation} har ændret, hvad der sker med dine oplysninger, eller hvordan det bliver fortalt. Det, der gælder fra nu af, står her:\n${link}\n\nDu behøver ikke gøre noget. Det, du har sagt ja til før, bliver der spurgt om igen, hvor det er nødvendigt. Spørgsmål og indsigelser: ${contact}\n\n${organisation}`,
+});
+
 export const choicesPageMail: (
   organisation: string,
   link: string,

@@ -287,6 +287,15 @@ export const choicesChangedMail: (
   text: `Guten Tag,\n\nIhre Auswahl bei ${organisation} ist jetzt:\n\n${lines}\n\nWaren Sie das nicht, oder möchten Sie es wieder ändern? Hier:\n${link}\n\n${organisation}`,
 });
 
+export const noticeChangedMail: (
+  organisation: string,
+  contact: string,
+  link: string,
+) => { subject: string; text: string } = (organisation, contact, link) => ({
+  subject: 'Was wir mit Ihren Daten tun, hat sich geändert',
+  text: `Guten Tag,\n\n${organisation} hat geändert, was mit Ihren Daten geschieht, oder wie es gesagt wird. Was von nun an gilt, steht hier:\n${link}\n\nSie müssen nichts tun. Wozu Sie früher Ja gesagt haben, wird dort neu gefragt, wo es nötig ist. Fragen und Widerspruch: ${contact}\n\n${organisation}`,
+});
+
 export const choicesPageMail: (
   organisation: string,
   link: string,

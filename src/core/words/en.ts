@@ -266,6 +266,15 @@ export const choicesChangedMail: (
   text: `Hello,\n\nyour choices with ${organisation} are now:\n\n${lines}\n\nWas this not you, or would you like to change it again? Here:\n${link}\n\n${organisation}`,
 });
 
+export const noticeChangedMail: (
+  organisation: string,
+  contact: string,
+  link: string,
+) => { subject: string; text: string } = (organisation, contact, link) => ({
+  subject: 'What we do with your data has changed',
+  text: `Hello,\n\n${organisation} has changed what it does with your data, or how it says so. What holds from now on stands here:\n${link}\n\nYou need not do anything. What you agreed to before is asked again where that is needed. Questions and objections: ${contact}\n\n${organisation}`,
+});
+
 export const choicesPageMail: (
   organisation: string,
   link: string,

@@ -72,6 +72,7 @@ import type { SendAgainRefusal } from '../letters/refusals';
 import type { TemplateFault } from '../letters/render';
 import type { LinkRefusal, SendPackRefusal, StartPackRefusal } from '../packs/refusals';
 import type { LinkPersonsRefusal } from '../people/refusals';
+import type { NoticeRefusal } from '../notices/refusals';
 import type { PurposeRefusal } from '../purposes/refusals';
 import type {
   AddAssignmentRuleRefusal,
@@ -118,6 +119,7 @@ export type Refusal =
   | AddAssignmentRuleRefusal
   | AddKeyRefusal
   | SiteRefusal
+  | NoticeRefusal
   | PanelRefusal
   | AddWebhookRefusal
   | TrySearchRefusal

@@ -285,6 +285,15 @@ export const choicesChangedMail: (
   text: `Hallo,\n\nuw keuzes bij ${organisation} zijn nu:\n\n${lines}\n\nWas u dit niet, of wilt u het weer wijzigen? Hier:\n${link}\n\n${organisation}`,
 });
 
+export const noticeChangedMail: (
+  organisation: string,
+  contact: string,
+  link: string,
+) => { subject: string; text: string } = (organisation, contact, link) => ({
+  subject: 'Wat wij met uw gegevens doen is veranderd',
+  text: `Hallo,\n\n${organisation} heeft veranderd wat er met uw gegevens gebeurt, of hoe dat wordt gezegd. Wat vanaf nu geldt, staat hier:\n${link}\n\nU hoeft niets te doen. Waar u eerder ja tegen zei, wordt opnieuw gevraagd waar dat nodig is. Vragen en bezwaar: ${contact}\n\n${organisation}`,
+});
+
 export const choicesPageMail: (
   organisation: string,
   link: string,

@@ -210,6 +210,26 @@ const WORDS: Words<Refusal> = {
     `Bookend may not reach ${v.host}. List the place under Setup → Addresses first (or in BOOKEND_REACH).`,
   'site-known': (v) => `There is a site “${v.id}” already.`,
   'site-closed': () => 'This site was taken out of use.',
+  'notice-known': (v) => `There is a notice “${v.id}” already.`,
+  'notice-saved-meanwhile': () =>
+    'Somebody saved this notice meanwhile. Copy what you wrote, load the page anew and put it in there.',
+  'notice-not-in-review': () =>
+    'Ask for a review first: somebody else looks at it, then it is published or given back.',
+  'notice-second-person': () => 'You wrote this text: somebody else has to look at it and publish it.',
+  'notice-unsure': (v) => `Nobody is sure yet about: ${v.questions}. Answer that first; a notice does not guess.`,
+  'notice-language-missing': (v) =>
+    v.language === 'any'
+      ? 'It has no words yet.'
+      : `It has no words in the language “${v.language}”, in which people are told.`,
+  'notice-untrue': (v) =>
+    `${v.findings === 1 ? 'One finding is' : `${v.findings} findings are`} left. Mend the sentence, or say why it is right.`,
+  'notice-unchanged': () => 'Nothing in it differs from the version that is published.',
+  'notice-without-address': () => 'This notice is written here; there is no page to read.',
+  'notice-reading': () => 'The page is being read already.',
+  'notice-file-unread': () =>
+    'No words could be read from this file. Save it as PDF, DOCX, HTML or text and choose it again.',
+  'notice-nobody-to-tell': () => 'Nobody chose under an earlier version: there is nobody to tell.',
+  'notice-told-already': () => 'People were told of this version already; nobody is told twice.',
   'scan-running': () => 'A scan of this site runs already.',
   'scan-sign-in-elsewhere': () => 'The sign-in is on another site than this one: a password is not taken there.',
   'scan-sign-in-incomplete': () => 'Say as whom to sign in, and the password for this form.',

@@ -56,6 +56,15 @@ export const CHOICES_CHANGED_MAIL: InEvery<
   nl: nl.choicesChangedMail,
 };
 
+export const NOTICE_CHANGED_MAIL: InEvery<
+  (organisation: string, contact: string, link: string) => { subject: string; text: string }
+> = {
+  en: en.noticeChangedMail,
+  da: da.noticeChangedMail,
+  de: de.noticeChangedMail,
+  nl: nl.noticeChangedMail,
+};
+
 export const CHOICES_PAGE_MAIL: InEvery<
   (organisation: string, link: string, code: string) => { subject: string; text: string }
 > = {

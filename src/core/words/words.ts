@@ -318,3 +318,12 @@ export interface ExampleWords {
   /** With `{name}` and `{contact}` of the organisation. */
   notice: string;
 }
+
+/** Notices as they are proposed in one language, in the syntax of letter templates. */
+export interface NoticeWords {
+  privacy: string;
+  tracker: string;
+  page: string;
+  /** A length of time. */
+  period(period: { years: number; months: number; days: number }): string;
+}

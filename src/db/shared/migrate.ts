@@ -48,6 +48,7 @@ import * as takenOver from '../migrations/0046_taken_over';
 import * as sites from '../migrations/0048_sites';
 import * as retentionDrafts from '../migrations/0049_retention_drafts';
 import * as scans from '../migrations/0050_scans';
+import * as notices from '../migrations/0051_notices';
 import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
@@ -102,6 +103,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0048_sites': sites,
   '0049_retention_drafts': retentionDrafts,
   '0050_scans': scans,
+  '0051_notices': notices,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -20,21 +20,20 @@ interface Props extends AsksView {
 
 const EMPTY = { en: '', da: '', de: '', nl: '' };
 
-const newDraft = (kind: WordingDraft['kind']): WordingDraft => ({
-  kind,
+const NEW_DRAFT: WordingDraft = {
   id: '',
   place: '',
-  method: kind === 'ask' ? 'tick-box' : '',
+  method: 'tick-box',
   purposes: [],
   hasBoxes: true,
   words: EMPTY,
   isMaterial: false,
   validFrom: null,
   reason: '',
-});
+};
 
 const draftOf = (last: WordingShown): WordingDraft => ({
-  ...newDraft(last.kind),
+  ...NEW_DRAFT,
   id: last.id,
   place: last.place ?? '',
   method: last.method ?? '',
@@ -42,68 +41,53 @@ const draftOf = (last: WordingShown): WordingDraft => ({
   words: { ...EMPTY, ...last.words },
 });
 
-/** How people are asked, and what they are told: each with its versions, frozen as they were shown. */
+/** How people are asked: each ask with its versions, frozen as they were shown. */
 export function AsksSheet({ wordings, purposes, mayDraft, mayPublish, now, zone, actions }: Props) {
   const [draft, setDraft] = useState<WordingDraft | null>(null);
-  const of = (kind: WordingShown['kind']) => {
-    const own = wordings.filter((one) => one.kind === kind);
-    return [...new Set(own.map(({ id }) => id))].map((id) => own.filter((one) => one.id === id));
-  };
+  const asks = [...new Set(wordings.map(({ id }) => id))].map((id) => wordings.filter((one) => one.id === id));
   return (
     <>
       <div className="page-head">
         <div>
-          <h1>Asks and notices</h1>
+          <h1>Asks</h1>
           <p className="sub">
-            The words people are asked with and told by. A change makes a version; what somebody saw years ago is found
-            by it.
+            The words people are asked with. A change makes a version; what somebody saw years ago is found by it.
           </p>
         </div>
         {mayDraft && (
           <div className="row">
-            <Button variant="contained" onClick={() => setDraft(newDraft('ask'))}>
+            <Button variant="contained" onClick={() => setDraft(NEW_DRAFT)}>
               A new ask
-            </Button>
-            <Button variant="outlined" onClick={() => setDraft(newDraft('notice'))}>
-              A new notice
             </Button>
           </div>
         )}
       </div>
       {draft && (
         <WordingEditor
-          key={`${draft.kind} ${draft.id}`}
+          key={draft.id}
           draft={draft}
-          before={wordings.filter(({ kind, id }) => kind === draft.kind && id === draft.id).at(-1) ?? null}
+          before={wordings.filter(({ id }) => id === draft.id).at(-1) ?? null}
           purposes={purposes}
           mayPublish={mayPublish}
           actions={actions}
           close={() => setDraft(null)}
         />
       )}
-      {(['ask', 'notice'] as const).map((kind) => (
-        <section
-          key={kind}
-          className="sheet wrap"
-          tabIndex={0}
-          style={{ marginBottom: 14 }}
-          aria-label={kind === 'ask' ? 'Asks' : 'Notices'}
-        >
-          <header>
-            <h2>{kind === 'ask' ? 'Asks' : 'Notices'}</h2>
-            <span className="muted">{of(kind).length === 0 ? 'none yet' : ''}</span>
-          </header>
-          {of(kind).length > 0 && (
-            <Table
-              lists={of(kind)}
-              now={now}
-              zone={zone}
-              titleOf={(id) => purposes.find((one) => one.id === id)?.title ?? id}
-              change={mayDraft ? (last) => setDraft(draftOf(last)) : null}
-            />
-          )}
-        </section>
-      ))}
+      <section className="sheet wrap" tabIndex={0} style={{ marginBottom: 14 }} aria-label="Asks">
+        <header>
+          <h2>Asks</h2>
+          <span className="muted">{asks.length === 0 ? 'none yet' : ''}</span>
+        </header>
+        {asks.length > 0 && (
+          <Table
+            lists={asks}
+            now={now}
+            zone={zone}
+            titleOf={(id) => purposes.find((one) => one.id === id)?.title ?? id}
+            change={mayDraft ? (last) => setDraft(draftOf(last)) : null}
+          />
+        )}
+      </section>
     </>
   );
 }

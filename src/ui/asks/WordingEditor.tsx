@@ -40,7 +40,6 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
   const [failure, setFailure] = useState<string | null>(null);
   const say = useSay();
   const router = useRouter();
-  const isAsk = draft.kind === 'ask';
   const run = (publish: boolean) =>
     handleSubmit(async (values) => {
       setFailure(null);
@@ -56,7 +55,7 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
       close();
     })();
   const { errors } = formState;
-  const title = before ? `Another version of “${draft.id}”` : isAsk ? 'A new ask' : 'A new notice';
+  const title = before ? `Another version of “${draft.id}”` : 'A new ask';
   const mustSayWhy = (found?.doubts.length ?? 0) > 0;
   return (
     <form
@@ -89,27 +88,23 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
             helperText="Such as checkout."
           />
         </div>
-        {isAsk && (
-          <>
-            <FormChoose
-              name="method"
-              control={control}
-              label="How it is answered"
-              options={METHODS.map((method) => [method, method] as const)}
-            />
-            <FormTicks
-              name="purposes"
-              control={control}
-              legend="What it asks for"
-              options={purposes.map(({ id, title }) => [id, title])}
-              empty="There is no purpose yet; say one first."
-            />
-            {watch('purposes').length > 1 && (
-              <FormTick name="hasBoxes" control={control}>
-                each purpose has a box of its own
-              </FormTick>
-            )}
-          </>
+        <FormChoose
+          name="method"
+          control={control}
+          label="How it is answered"
+          options={METHODS.map((method) => [method, method] as const)}
+        />
+        <FormTicks
+          name="purposes"
+          control={control}
+          legend="What it asks for"
+          options={purposes.map(({ id, title }) => [id, title])}
+          empty="There is no purpose yet; say one first."
+        />
+        {watch('purposes').length > 1 && (
+          <FormTick name="hasBoxes" control={control}>
+            each purpose has a box of its own
+          </FormTick>
         )}
         {LANGUAGES.map((language) => (
           <TextField
@@ -132,7 +127,7 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
             a material change: whoever said yes to an earlier version is asked again, where the purpose says so
           </FormTick>
         )}
-        {found && <Found found={found} isAsk={isAsk} />}
+        {found && <Found found={found} />}
         {mustSayWhy && (
           <TextField
             id="reason"
@@ -143,7 +138,7 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
         )}
         <div className="row">
           <Button variant={found ? 'outlined' : 'contained'} type="submit" disabled={formState.isSubmitting}>
-            {isAsk ? 'Is it fair?' : 'Look at it'}
+            Is it fair?
           </Button>
           <Button
             variant={found ? 'contained' : 'outlined'}
@@ -160,11 +155,11 @@ export function WordingEditor({ draft, before, purposes, mayPublish, actions, cl
   );
 }
 
-function Found({ found: { faults, doubts, version }, isAsk }: { found: FairnessView; isAsk: boolean }) {
+function Found({ found: { faults, doubts, version } }: { found: FairnessView }) {
   if (faults.length + doubts.length === 0)
     return (
       <p className="note good" role="status">
-        {isAsk ? 'No fault was found in its words. ' : ''}It would be version {version}.
+        No fault was found in its words. It would be version {version}.
       </p>
     );
   return (

@@ -6,7 +6,6 @@ import type { FairnessView, WordingShown } from '../../core/asks/views';
 import { AsksSheet } from './AsksSheet';
 
 const version = (more: Partial<WordingShown>): WordingShown => ({
-  kind: 'ask',
   id: 'checkout',
   version: 1,
   validFrom: '2026-01-01T00:00:00Z',

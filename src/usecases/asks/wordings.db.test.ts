@@ -19,7 +19,6 @@ afterAll(() => world.close());
 const FAIR = 'Send me the newsletter, about twice a month. I can stop it at any time.';
 const draft = (more: object = {}): WordingDraft =>
   wordingDraftInput.cast({
-    kind: 'ask',
     id: 'account-page',
     place: 'account',
     method: 'tick-box',
@@ -85,12 +84,6 @@ test('what cannot be: an earlier day, an unknown purpose, none at all, two at on
     publishWording(mikkel, draft({ id: 'race', place: 'footer' })),
   ]);
   expect(both.map((one) => must(one).version).sort()).toEqual([1, 2]);
-  must(
-    await publishWording(
-      mikkel,
-      draft({ kind: 'notice', id: 'privacy-shop', purposes: [], words: { en: 'Who we are.' } }),
-    ),
-  );
   expect(await versions('never')).toEqual([]);
   expect(await readAsks(world.user('usr_ib', 'administrator'))).toMatchObject({ refusal: { code: 'not-allowed' } });
 });

@@ -18,22 +18,23 @@ import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
-/** Every version of every ask and notice. */
+/** Every version of every ask. */
 export async function readAsks(ctx: Context): Promise<Result<AsksView, AccessRefusal>> {
   if (!reach(ctx, 'purposes.see')) return refuse({ code: 'not-allowed', act: 'purposes.see' });
   return ctx.reading(async (h) =>
     ok({
-      wordings: (await allWordings(h)).map((one) => ({
-        kind: one.kind,
-        id: one.id,
-        version: one.version,
-        validFrom: one.validFrom,
-        isMaterial: one.isMaterial,
-        place: one.place,
-        method: one.method,
-        purposes: [...one.purposes],
-        words: { ...one.words },
-      })),
+      wordings: (await allWordings(h))
+        .filter(({ kind }) => kind === 'ask')
+        .map((one) => ({
+          id: one.id,
+          version: one.version,
+          validFrom: one.validFrom,
+          isMaterial: one.isMaterial,
+          place: one.place,
+          method: one.method,
+          purposes: [...one.purposes],
+          words: { ...one.words },
+        })),
       purposes: (await purposesNow(ctx, h)).map(({ id, title, kind }) => ({ id, title, kind })),
       mayDraft: reach(ctx, 'purposes.draft') !== null,
       mayPublish: reach(ctx, 'purposes.publish') !== null,
@@ -60,7 +61,7 @@ export async function publishWording(
   if (!reach(ctx, 'purposes.publish')) return refuse({ code: 'not-allowed', act: 'purposes.publish' });
   return ctx.transaction<Result<{ version: number }, WordingRefusal>>(async (h) => {
     // Two who publish at once get two versions, one after the other.
-    await h.trx.raw('select pg_advisory_xact_lock(hashtext(?))', [`wording ${draft.kind} ${draft.id}`]);
+    await h.trx.raw('select pg_advisory_xact_lock(hashtext(?))', [`wording ask ${draft.id}`]);
     const checked = await check(ctx, h, draft);
     if (!checked.ok) return checked;
     const { found, next, isSame } = checked.value;
@@ -70,7 +71,7 @@ export async function publishWording(
       return refuse({ code: 'wording-doubtful', doubts: found.doubts.length });
     await insertWording(h, next);
     const inSpite = found.doubts.length > 0 ? `; in spite of ${found.doubts.length} doubts: ${draft.reason}` : '';
-    const said = `${draft.kind}, version ${next.version}, from ${next.validFrom}${inSpite}`;
+    const said = `ask, version ${next.version}, from ${next.validFrom}${inSpite}`;
     await recordTrail(ctx, h, 'wording-published', draft.id, said);
     return ok({ version: next.version });
   });
@@ -92,12 +93,12 @@ async function check(
   const purposes = await purposesNow(ctx, h);
   const unknown = draft.purposes.find((id) => !purposes.some((purpose) => purpose.id === id));
   if (unknown) return refuse({ code: 'wording-purpose-unknown', purpose: unknown });
-  if (draft.kind === 'ask' && draft.purposes.length === 0) return refuse({ code: 'ask-without-purpose' });
-  const own = (await allWordings(h)).filter(({ kind, id }) => kind === draft.kind && id === draft.id);
+  if (draft.purposes.length === 0) return refuse({ code: 'ask-without-purpose' });
+  const own = (await allWordings(h)).filter(({ kind, id }) => kind === 'ask' && id === draft.id);
   const last = own.at(-1);
   const words = Object.fromEntries(Object.entries(draft.words).filter(([, text]) => text !== ''));
   const next: Wording = {
-    kind: draft.kind,
+    kind: 'ask',
     id: draft.id,
     version: Math.max(0, ...own.map(({ version }) => version)) + 1,
     validFrom,
@@ -108,16 +109,13 @@ async function check(
     purposes: draft.purposes,
     words,
   };
-  const found =
-    draft.kind === 'ask'
-      ? fairness({
-          words,
-          purposes: purposes.filter(({ id }) => draft.purposes.includes(id)),
-          hasBoxes: draft.hasBoxes,
-          // Whoever was asked in a language before is asked in it again.
-          languages: [...new Set([...Object.keys(last?.words ?? {}), ...Object.keys(words)])],
-        })
-      : { faults: [], doubts: [] };
+  const found = fairness({
+    words,
+    purposes: purposes.filter(({ id }) => draft.purposes.includes(id)),
+    hasBoxes: draft.hasBoxes,
+    // Whoever was asked in a language before is asked in it again.
+    languages: [...new Set([...Object.keys(last?.words ?? {}), ...Object.keys(words)])],
+  });
   return ok({ found, next, isSame: last !== undefined && sameAs(last, next) });
 }
 

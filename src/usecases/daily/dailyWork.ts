@@ -5,6 +5,7 @@ import { remindHelpers } from '../helpers/remindHelpers';
 import { moveDueDays } from '../clock/moveDueDays';
 import { removeOldRequests } from '../requests/removeOldRequests';
 import { sendDigests } from '../requests/sendDigests';
+import { readWatchedPages } from '../notices/readPage';
 import { startDueScans } from '../sites/startScan';
 import { housekeeping } from './housekeeping';
 
@@ -19,6 +20,7 @@ export const DAILY: Readonly<Record<string, (ctx: Context) => Promise<unknown>>>
   'move-due-days': moveDueDays,
   'send-digests': sendDigests,
   'scan-sites': startDueScans,
+  'read-notices': readWatchedPages,
   housekeeping,
   'remove-old-requests': removeOldRequests,
 };

@@ -6,9 +6,12 @@ import { TEMPLATE_IDS } from '../../core/letters/templateList';
 import { newPurpose } from '../../core/purposes/purposes';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { exampleDrafts } from '../../core/keeping/drafts';
+import { insertNotice } from '../../db/notices/notices';
 import { insertRetentionDraft } from '../../db/keeping/retentionDrafts';
 import { allPurposes, allWordings, insertPurpose, insertWording } from '../../db/purposes/purposes';
 import type { Context } from '../shared/context';
+import { gatherFacts } from '../notices/gatherFacts';
+import { answersFrom } from '../notices/prefill';
 import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
@@ -68,6 +71,20 @@ export async function takeExample(ctx: Context): Promise<Result<null, ExampleRef
       place: 'shop',
       purposes: EXAMPLE_PURPOSES.map(({ id }) => id),
       words: exampleNotice(ctx.organisation),
+    });
+    await insertNotice(h, {
+      id: 'privacy',
+      kind: 'privacy',
+      address: null,
+      save: 0,
+      state: 'published',
+      answers: answersFrom(await gatherFacts(ctx, h, 'en')),
+      texts: exampleNotice(ctx.organisation),
+      written_by: ctx.actor.id,
+      written_at: now,
+      note: '',
+      read_at: null,
+      read_fault: null,
     });
     for (const [i, draft] of exampleDrafts(ctx.organisation.country).entries())
       await insertRetentionDraft(h, { id: ctx.keys.id('rdr'), ...draft, sort_order: i });

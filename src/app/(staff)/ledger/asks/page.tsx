@@ -3,7 +3,7 @@ import { readAsks } from '../../../../usecases/asks/wordings';
 import { shown, staff } from '../../../lib/session';
 import { checkWording, publishWording } from '../actions';
 
-export const metadata = { title: 'Asks and notices' };
+export const metadata = { title: 'Asks' };
 
 export default async function AsksPage() {
   const { ctx } = await staff('purposes.see');
