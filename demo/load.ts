@@ -24,6 +24,7 @@ import { walkChoices } from './history';
 import { bringIntoStep } from './inStep';
 import { bringAddresses } from './moved';
 import { addSites } from './sites';
+import { addNotices } from './notices';
 import { addPurposes } from './purposes';
 import { STORIES, type DemoWorld } from './requests';
 import { registerWorld } from './systems';
@@ -171,6 +172,7 @@ async function load(): Promise<void> {
     newsletterUrl: env('DEMO_NEWSLETTER_URL'),
     tills: env('DEMO_TILLS'),
   });
+  await addNotices(coordinator, as({ kind: 'user', id: 'usr_mikkel', name: 'Mikkel Krogh', roles: ['supervisor'] }));
   // What the worker does every day.
   await moveDueDays(worker);
   await startComparison(coordinator);

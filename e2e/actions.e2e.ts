@@ -31,6 +31,15 @@ const ASK = {
   purposes: ['no-such-purpose'],
   words: { en: 'Send me the newsletter. I can stop at any time.' },
 };
+const NOTICE = { id: 'none', basedOn: 0 };
+const ANSWERS = {
+  places: ['EEA'],
+  children: 'no',
+  transfers: 'no',
+  automated: 'no',
+  marketing: 'no',
+  sells: 'no',
+};
 const OPEN = {
   right: 'access',
   channel: 'mail',
@@ -186,6 +195,7 @@ const CALLS: Called[] = [
   one('askAgain', { audienceId: 'aud_none' }, WORK),
   { act: 'checkDraft', args: ['draft'], may: WORK, safe: null },
   { act: 'readTakeOver', args: ['draft'], may: WORK, safe: null },
+  { act: 'takeNoticeFile', args: ['draft'], may: WORK, safe: null },
   { act: 'tryTakeOver', args: ['draft'], may: WORK, safe: null },
   { act: 'takeOver', args: ['draft'], may: WORK, safe: null },
   one('findAtCounter', { identifier: { kind: 'email', value: 'nobody@nowhere.example' } }, [...WORK, 'counter-staff']),
@@ -206,6 +216,15 @@ const CALLS: Called[] = [
   one('previewPurpose', PURPOSE, WORK),
   one('checkWording', ASK, WORK),
   one('publishWording', ASK, ['supervisor']),
+  one('startNotice', { id: 'privacy', kind: 'privacy', address: '' }, WORK),
+  one('checkNotice', { ...NOTICE, answers: ANSWERS, texts: { en: 'x' } }, WORK),
+  one('saveNotice', { ...NOTICE, answers: ANSWERS, texts: { en: 'x' } }, WORK),
+  one('sendNotice', NOTICE, WORK),
+  one('returnNotice', NOTICE, ['supervisor']),
+  one('previewNotice', { id: 'none' }, WORK),
+  one('publishNotice', { ...NOTICE, isMaterial: false }, ['supervisor']),
+  one('startReading', { id: 'none' }, WORK),
+  one('startTelling', { id: 'none' }, ['supervisor']),
   one('publishPurpose', PURPOSE, ['supervisor'], null),
   one('startImport', { importId: '{import}' }, [...WORK, 'system-owner']),
   one('mapImport', { importId: '{import}', ...MAPPING }, [...WORK, 'system-owner'], null),
@@ -325,7 +344,7 @@ const CALLS: Called[] = [
 ];
 
 /** They are handed a file. */
-const ON_FILE = ['checkDraft', 'readTakeOver', 'tryTakeOver', 'takeOver'];
+const ON_FILE = ['checkDraft', 'readTakeOver', 'tryTakeOver', 'takeOver', 'takeNoticeFile'];
 const ANY = ['startRebuild', 'startExport', 'startComparison', ...ON_FILE];
 const DENIED = ['Your role may not do this', 'There is no such thing, or it is not yours to see'];
 const manifest = JSON.parse(
@@ -380,7 +399,7 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
     body = new FormData();
     // In the order in which a page sends them.
     body.set('_1_file', new Blob(['Subject: x\r\n\r\nHello']), 'draft.eml');
-    body.set('_1_said', JSON.stringify(NOT_ENOUGH));
+    body.set('_1_said', JSON.stringify(act === 'takeNoticeFile' ? NO_FILE : NOT_ENOUGH));
     body.set('0', '["$K1"]');
   }
   const response = await fetch(`${WORLD.address}${path}`, {
@@ -397,6 +416,7 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
   return { status: response.status, text: await response.text() };
 }
 /** Of a mapping: nobody opens anything by it. */
+const NO_FILE = { id: 'none', language: 'en', fileName: 'draft.txt' };
 const NOT_ENOUGH = {
   columns: {},
   rights: {},

@@ -36,6 +36,8 @@ const PAGES: Record<string, Allowed> = {
   '/ledger/audiences': ['coordinator', 'supervisor'],
   '/ledger/purposes': ['coordinator', 'supervisor', 'auditor'],
   '/ledger/asks': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/notices': ['coordinator', 'supervisor', 'auditor'],
+  '/ledger/notices/privacy': ['coordinator', 'supervisor', 'auditor'],
   '/ledger/proof': ['coordinator', 'supervisor', 'auditor'],
   '/ledger/counter': ['coordinator', 'supervisor', 'counter-staff'],
   '/ledger/imports': ['coordinator', 'supervisor', 'system-owner', 'other-owner'],

@@ -19,6 +19,8 @@ export const PLACES: readonly string[] = [
   '/ledger/audiences',
   '/ledger/purposes',
   '/ledger/asks',
+  '/ledger/notices',
+  '/ledger/notices/privacy',
   '/ledger/proof',
   '/ledger/counter',
   '/systems',

@@ -21,6 +21,7 @@ export const ROOMS = [
   'audiences',
   'drift',
   'sites',
+  'notices',
   'webhooks',
   'clock',
   'intake',

@@ -83,6 +83,10 @@ export const PLACES: Record<string, Record<string, Ending>> = {
     'fields second_by second_verdict second_asked_by verdict_by verdict news id collection': 'request',
     'record_key parent_key band': 'request',
   },
+  // What an organisation says of itself: texts of colleagues, and pages that anybody reads.
+  notice_copies: { 'language title text': 'nobody' },
+  notice_versions: { 'answers filled texts reason published_by written_by': 'nobody' },
+  notices: { 'id address answers texts note read_fault written_by': 'nobody' },
   one_time_links: { 'secret_hash id token_hash ticket_hash': 'nobody' },
   open_rules: { 'collection open_values field': 'nobody' },
   operations: { 'detail kind idempotency_key token state': 'request' },

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { LANGUAGES } from '../letters/mailings';
 
 export const NOTICE_KINDS = ['privacy', 'tracker', 'page'] as const;
 export type NoticeKind = (typeof NOTICE_KINDS)[number];
@@ -81,7 +82,11 @@ export const newNoticeInput = yup
 export type NewNotice = yup.InferType<typeof newNoticeInput>;
 
 function isWeb(text: string): boolean {
-  return URL.canParse(text) && /^https?:$/.test(new URL(text).protocol);
+  try {
+    return /^https?:$/.test(new URL(text).protocol);
+  } catch {
+    return false;
+  }
 }
 
 export const noticeDraftInput = yup
@@ -115,3 +120,16 @@ export const publishNoticeInput = yup
   })
   .noUnknown();
 export type PublishNotice = yup.InferType<typeof publishNoticeInput>;
+
+/** Of which language and name a file is that becomes a draft. */
+export const noticeFileInput = yup
+  .object({
+    id,
+    language: yup
+      .string()
+      .oneOf([...LANGUAGES])
+      .required(),
+    fileName: yup.string().max(200).required(),
+  })
+  .noUnknown();
+export type NoticeFile = yup.InferType<typeof noticeFileInput>;

@@ -1,5 +1,7 @@
 import type { RunView } from '../runs/views';
 import type { Finding } from './findings';
+import type { Device } from './figures';
+import type { LiveState } from './live';
 import type { TrackerWords } from './trackerWords';
 import type { Phase, TrackerKind } from './trackers';
 import type { PanelRules } from './plan';
@@ -34,6 +36,7 @@ export interface SiteView extends SiteLine {
   /** The line that goes into each page, before everything else. */
   script: string;
   counts: SiteCount[];
+  live: LiveState;
   mayChange: boolean;
   asks: string[];
 }
@@ -44,10 +47,12 @@ export interface SiteCount {
   version: number;
   language: string;
   place: string;
+  device: Device;
   shown: number;
   yes: number;
   no: number;
   part: number;
+  withdrawn: number;
 }
 
 export interface PanelText {

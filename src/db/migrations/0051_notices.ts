@@ -16,6 +16,8 @@ export async function up(knex: Knex): Promise<void> {
       written_by text not null,
       written_at timestamptz not null,
       note text not null default '',
+      -- sentences and facts that were not true when it was looked at last
+      untrue int not null default 0,
       read_at timestamptz,
       read_fault text
     );

@@ -15,6 +15,7 @@ export interface NoticeRow {
   written_by: string;
   written_at: string;
   note: string;
+  untrue: number;
   read_at: string | null;
   read_fault: string | null;
 }
@@ -60,7 +61,7 @@ export async function noticeById(h: Handle, id: string, why: 'to read it' | 'to 
 }
 
 /** @returns whether it is new: of two who begin the same, one did */
-export async function insertNotice(h: Handle, row: NoticeRow): Promise<boolean> {
+export async function insertNotice(h: Handle, row: Omit<NoticeRow, 'untrue'>): Promise<boolean> {
   const { rowCount } = (await h.trx('notices').insert(asJson(row)).onConflict('id').ignore()) as unknown as {
     rowCount: number;
   };

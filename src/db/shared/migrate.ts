@@ -49,6 +49,7 @@ import * as sites from '../migrations/0048_sites';
 import * as retentionDrafts from '../migrations/0049_retention_drafts';
 import * as scans from '../migrations/0050_scans';
 import * as notices from '../migrations/0051_notices';
+import * as siteFigures from '../migrations/0052_site_figures';
 import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
@@ -104,6 +105,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0049_retention_drafts': retentionDrafts,
   '0050_scans': scans,
   '0051_notices': notices,
+  '0052_site_figures': siteFigures,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -1,5 +1,6 @@
 import type { HeldRule, Position, Switch } from '../../core/sites/schema';
 import type { SystemId } from '../../core/shared/ids';
+import type { Device } from '../../core/sites/figures';
 import type { Handle } from '../shared/handle';
 
 export interface SiteRow {
@@ -28,10 +29,12 @@ export interface SiteCountRow {
   version: number;
   language: string;
   place: string;
+  device: Device;
   shown: number;
   yes: number;
   no: number;
   part: number;
+  withdrawn: number;
 }
 
 const asJson = <T extends Partial<Pick<SiteRow, 'switches' | 'held'>>>(row: T) => ({
@@ -61,23 +64,38 @@ export async function setSite(h: Handle, id: string, change: Partial<Omit<SiteRo
 /** Counts one more; nothing of who. */
 export async function countOnSite(
   h: Handle,
-  at: Pick<SiteCountRow, 'site_id' | 'day' | 'version' | 'language' | 'place'>,
-  what: 'shown' | 'yes' | 'no' | 'part',
+  at: Pick<SiteCountRow, 'site_id' | 'day' | 'version' | 'language' | 'place' | 'device'>,
+  what: 'shown' | 'yes' | 'no' | 'part' | 'withdrawn',
 ): Promise<void> {
   await h
     .trx('site_counts')
     .insert({ ...at, [what]: 1 })
-    .onConflict(['site_id', 'day', 'version', 'language', 'place'])
+    .onConflict(['site_id', 'day', 'version', 'language', 'place', 'device'])
     .merge({ [what]: h.trx.raw('site_counts.?? + 1', [what]) });
 }
 
-/** Days of a site, the latest first. @param most rows */
-export async function countsOfSite(h: Handle, siteId: string, most: number): Promise<SiteCountRow[]> {
+/** All counts of a site since a day, the latest first. */
+export async function countsOfSite(h: Handle, siteId: string, since: string): Promise<SiteCountRow[]> {
   return h
     .trx('site_counts')
     .where({ site_id: siteId })
-    .orderBy([{ column: 'day', order: 'desc' }, 'version', 'language', 'place'])
-    .limit(most);
+    .where('day', '>=', since)
+    .orderBy([{ column: 'day', order: 'desc' }, 'version', 'language', 'place', 'device'])
+    .limit(20_000);
+}
+
+/** How often each version was shown, by day, since a day. */
+export async function shownSince(
+  h: Handle,
+  siteId: string,
+  day: string,
+): Promise<{ day: string; version: number; shown: number }[]> {
+  return h
+    .trx('site_counts')
+    .where({ site_id: siteId })
+    .where('day', '>=', day)
+    .groupBy('day', 'version')
+    .select('day', 'version', h.trx.raw('sum(shown)::int as shown'));
 }
 
 /** Answers since a day, by site. */

@@ -13,6 +13,7 @@ const PARTS: readonly { href: string; title: string; act: Act }[] = [
   { href: '/ledger/audiences', title: 'Before a send', act: 'audiences.check' },
   { href: '/ledger/purposes', title: 'Purposes', act: 'purposes.see' },
   { href: '/ledger/asks', title: 'Asks', act: 'purposes.see' },
+  { href: '/ledger/notices', title: 'Notices', act: 'purposes.see' },
   { href: '/ledger/proof', title: 'Proof', act: 'ledger.see' },
 ];
 

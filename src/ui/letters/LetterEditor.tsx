@@ -23,6 +23,8 @@ interface Props {
   fields: readonly { name: string; isNeeded: boolean }[];
   isEditable: boolean;
   change: (template: string) => void;
+  /** What its first line is called. */
+  firstLine?: string;
 }
 
 /** A field stands in the words as one piece that cannot be half deleted. */
@@ -59,7 +61,7 @@ const OnlyIf = Extension.create({
 });
 
 /** A letter's wording, written as it will look: headings, lists, and fields as pieces of their own. */
-export function LetterEditor({ value, language, fields, isEditable, change }: Props) {
+export function LetterEditor({ value, language, fields, isEditable, change, firstLine = 'Subject' }: Props) {
   const { subject, blocks } = toDoc(value);
   // The wording as it left here last: what comes back unchanged is there already, and must not be put in its place while somebody writes.
   const sent = useRef(value);
@@ -121,7 +123,7 @@ export function LetterEditor({ value, language, fields, isEditable, change }: Pr
   return (
     <div className="letter-editor">
       <label className="letter-subject">
-        Subject{' '}
+        {firstLine}{' '}
         <input
           value={say(subject)}
           readOnly={!isEditable}

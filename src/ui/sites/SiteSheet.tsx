@@ -1,13 +1,11 @@
 'use client';
 
-import TableBody from '@mui/material/TableBody';
-import TableHead from '@mui/material/TableHead';
 import { sayShortDay } from '../../core/shared/days';
-import type { SiteCount, SiteView } from '../../core/sites/views';
+import type { SiteView } from '../../core/sites/views';
 import { ActButton } from '../shared/ActButton';
 import type { SiteActs } from '../shared/acts';
-import { ListTable } from '../shared/ListTable';
 import { ScanLine } from './ScanSheet';
+import { SiteFigures } from './SiteFigures';
 import { SiteSettings } from './SiteForm';
 
 type Acts = Pick<SiteActs, 'changeSite' | 'closeSite'>;
@@ -48,7 +46,7 @@ export function SiteSheet({ view, actions }: { view: SiteView; actions: Acts }) 
       {view.mayChange && (
         <SiteSettings key={`${view.switches}${view.held}`} view={view} changeSite={actions.changeSite} />
       )}
-      <Counts counts={view.counts} />
+      <SiteFigures counts={view.counts} />
     </>
   );
 }
@@ -60,6 +58,7 @@ function ScriptLine({ view }: { view: SiteView }) {
         <h2>On its pages</h2>
       </header>
       <div className="pad">
+        <Live live={view.live} />
         <p>As the first line of the head of each page:</p>
         <pre className="mono">{view.script}</pre>
         <p>What is to wait names the purposes it needs:</p>
@@ -78,40 +77,13 @@ function ScriptLine({ view }: { view: SiteView }) {
   );
 }
 
-/** How a day was answered; a share of few says little, so that numbers stand alone. */
-function Counts({ counts }: { counts: readonly SiteCount[] }) {
+/** Which version its pages have really shown. */
+function Live({ live }: { live: SiteView['live'] }) {
+  if (live.version === null) return <p className="muted">Its pages have shown no panel yet.</p>;
   return (
-    <section className="sheet wrap" aria-label="How it is answered" style={{ marginTop: 14 }} tabIndex={0}>
-      <header>
-        <h2>How it is answered</h2>
-      </header>
-      {counts.length === 0 ? (
-        <p className="empty">Nobody was asked yet.</p>
-      ) : (
-        <ListTable aria-label="How it is answered">
-          <TableHead>
-            <tr>
-              {['day', 'version', 'language', 'place', 'shown', 'yes', 'no', 'in part'].map((name) => (
-                <th key={name}>{name}</th>
-              ))}
-            </tr>
-          </TableHead>
-          <TableBody>
-            {counts.map((one) => (
-              <tr key={`${one.day}${one.version}${one.language}${one.place}`}>
-                <td>{sayShortDay(one.day)}</td>
-                <td className="num">{one.version}</td>
-                <td>{one.language}</td>
-                <td>{one.place}</td>
-                <td className="num">{one.shown}</td>
-                <td className="num">{one.yes}</td>
-                <td className="num">{one.no}</td>
-                <td className="num">{one.part}</td>
-              </tr>
-            ))}
-          </TableBody>
-        </ListTable>
-      )}
-    </section>
+    <p className={live.isBehind ? 'late' : 'muted'}>
+      Its pages show version {live.version} since {sayShortDay(live.since!)}
+      {live.isBehind && '; the version in force has not arrived there: look for an old copy of the script'}.
+    </p>
   );
 }

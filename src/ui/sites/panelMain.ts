@@ -11,7 +11,7 @@ import type { PanelConfig } from '../../core/sites/views';
 import { holdBack } from './panelHold';
 import { keeper, randomNumber, type Unsent } from './panelKept';
 import { slip } from './panelSlip';
-import { showTrackers } from './panelTrackers';
+import { fillPlaces } from './panelInsets';
 
 // The script of a site. It comes before everything else on a page, asks where it has to, and tells what is permitted.
 
@@ -99,11 +99,11 @@ function begin(config: PanelConfig): void {
   };
   let view: ReturnType<typeof slip> | null = null;
   const show = () => {
-    void showTrackers(config.address, language);
+    fillPlaces(config.address, language);
     view = slip({ config, rules, language, signal, answered, kept: () => answer });
     if (whyAsked(rules, answer, Date.now()) === null) return;
     view.open(false);
-    if (!config.isTrying) navigator.sendBeacon?.(`${config.address}/shown`, language);
+    if (!config.isTrying) navigator.sendBeacon?.(`${config.address}/shown`, `${language} ${rules.version}`);
   };
   if (document.readyState === 'loading') document.addEventListener('DOMContentLoaded', show);
   else show();

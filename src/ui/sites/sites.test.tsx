@@ -17,7 +17,17 @@ const SITE: SiteView = {
   switches: 'counting: visits',
   held: '',
   script: '<script src="https://privacy.example/panel/shop/script.js"></script>',
-  counts: [{ day: '2026-11-24', version: 2, language: 'da', place: 'DK', shown: 9, yes: 3, no: 2, part: 2 }],
+  counts: [
+    {
+      ...{ day: '2026-11-24', version: 2, language: 'da', place: 'DK', device: 'phone' },
+      ...{ shown: 90, yes: 30, no: 20, part: 20, withdrawn: 1 },
+    },
+    {
+      ...{ day: '2026-11-10', version: 1, language: 'da', place: 'DE', device: 'computer' },
+      ...{ shown: 90, yes: 60, no: 10, part: 5, withdrawn: 0 },
+    },
+  ],
+  live: { version: 1, since: '2026-11-10', lastShown: '2026-11-24', isBehind: true },
   mayChange: true,
   asks: ['shop-panel'],
 };
@@ -59,7 +69,13 @@ test('a site shows its line and its figures; one that was taken out of use canno
   const { unmount } = show(<SiteSheet view={SITE} actions={{ changeSite: none, closeSite: none }} />);
   expect(screen.getByText(SITE.script)).toBeTruthy();
   expect(screen.getAllByRole('cell').map(({ textContent }) => textContent)).toEqual(
-    expect.arrayContaining(['da', 'DK', '9', '3', '2']),
+    expect.arrayContaining(['2', '90', '30', '20', '43 % (32 %–55 %)']),
+  );
+  expect(screen.getByText(/Version 2 beside version 1: fewer said yes, by -37 points/)).toBeTruthy();
+  expect(screen.getByText(/has not arrived there/)).toBeTruthy();
+  fireEvent.click(screen.getByLabelText('by place'));
+  expect(screen.getAllByRole('cell').map(({ textContent }) => textContent)).toEqual(
+    expect.arrayContaining(['DK', 'DE', '80 % (70 %–87 %)']),
   );
   unmount();
   show(

@@ -5,6 +5,7 @@ import { remindHelpers } from '../helpers/remindHelpers';
 import { moveDueDays } from '../clock/moveDueDays';
 import { removeOldRequests } from '../requests/removeOldRequests';
 import { sendDigests } from '../requests/sendDigests';
+import { checkNotices } from '../notices/readNotices';
 import { readWatchedPages } from '../notices/readPage';
 import { startDueScans } from '../sites/startScan';
 import { housekeeping } from './housekeeping';
@@ -21,6 +22,7 @@ export const DAILY: Readonly<Record<string, (ctx: Context) => Promise<unknown>>>
   'send-digests': sendDigests,
   'scan-sites': startDueScans,
   'read-notices': readWatchedPages,
+  'check-notices': checkNotices,
   housekeeping,
   'remove-old-requests': removeOldRequests,
 };

@@ -11,6 +11,7 @@ import { webhooksNotTaking } from '../../db/webhooks/webhooks';
 import { stuck } from '../health/readHealth';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { ofNotices, ofSites } from './waitingAsks';
 import { systemInReach, systemsInReach } from '../systems/systemsInReach';
 
 type Waiting = Desk['waiting'][number];
@@ -32,6 +33,8 @@ export async function whatWaits(
     ...(await calls(ctx, h, today)),
     ...(await notTaken(ctx, h, lines)),
     ...lines.filter(({ next }) => next.waitsOn !== 'us').map(ofRequest),
+    ...(await ofNotices(ctx, h)),
+    ...(await ofSites(ctx, h)),
     ...(await ofRegister(ctx, h)),
     ...(await ofWebhooks(ctx, h)),
     ...(await ofDailyWork(ctx, h)),

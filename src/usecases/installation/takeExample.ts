@@ -9,6 +9,7 @@ import { exampleDrafts } from '../../core/keeping/drafts';
 import { insertNotice } from '../../db/notices/notices';
 import { insertRetentionDraft } from '../../db/keeping/retentionDrafts';
 import { allPurposes, allWordings, insertPurpose, insertWording } from '../../db/purposes/purposes';
+import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { gatherFacts } from '../notices/gatherFacts';
 import { answersFrom } from '../notices/prefill';
@@ -72,23 +73,28 @@ export async function takeExample(ctx: Context): Promise<Result<null, ExampleRef
       purposes: EXAMPLE_PURPOSES.map(({ id }) => id),
       words: exampleNotice(ctx.organisation),
     });
-    await insertNotice(h, {
-      id: 'privacy',
-      kind: 'privacy',
-      address: null,
-      save: 0,
-      state: 'published',
-      answers: answersFrom(await gatherFacts(ctx, h, 'en')),
-      texts: exampleNotice(ctx.organisation),
-      written_by: ctx.actor.id,
-      written_at: now,
-      note: '',
-      read_at: null,
-      read_fault: null,
-    });
+    await noticeOfExample(ctx, h);
     for (const [i, draft] of exampleDrafts(ctx.organisation.country).entries())
       await insertRetentionDraft(h, { id: ctx.keys.id('rdr'), ...draft, sort_order: i });
     await recordTrail(ctx, h, 'example-taken', null, EXAMPLE_PURPOSES.map(({ id }) => id).join(', '));
     return ok(null);
+  });
+}
+
+/** What it says of itself is a notice like any other: it is found out what of it is not so. */
+async function noticeOfExample(ctx: Context, h: Handle): Promise<void> {
+  await insertNotice(h, {
+    id: 'privacy',
+    kind: 'privacy',
+    address: null,
+    save: 0,
+    state: 'published',
+    answers: answersFrom(await gatherFacts(ctx, h, 'en')),
+    texts: exampleNotice(ctx.organisation),
+    written_by: ctx.actor.id,
+    written_at: ctx.clock.now(),
+    note: '',
+    read_at: null,
+    read_fault: null,
   });
 }

@@ -94,7 +94,7 @@ function sayTemplateFault(fault: TemplateFault): string {
       return `there is no field “${fault.field}”`;
     case 'template-lacks-field':
       return `the field “${fault.field}” has to be in it`;
-    default:
+    case 'template-too-long':
       return `it is longer than ${fault.most} letters`;
   }
 }

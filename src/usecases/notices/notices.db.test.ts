@@ -250,11 +250,11 @@ test('a page that lives elsewhere is taken in and watched', async () => {
 
 test('a file becomes the draft of a language; one without words changes nothing', async () => {
   must(await startNotice(signe, { id: 'prize-draw', kind: 'page', address: '' }));
-  const file = { id: 'prize-draw', language: 'en', fileName: 'terms.txt' };
-  expect(refusal(await takeNoticeFile(signe, { ...file, bytes: Buffer.from('  ') }))).toBe('notice-file-unread');
-  must(await takeNoticeFile(signe, { ...file, bytes: Buffer.from('Terms of the draw\n\nOne ticket each.') }));
+  const mapping = { id: 'prize-draw', language: 'en' as const, fileName: 'terms.txt' };
+  expect(refusal(await takeNoticeFile(signe, { mapping, content: Buffer.from('  ') }))).toBe('notice-file-unread');
+  must(await takeNoticeFile(signe, { mapping, content: Buffer.from('Terms of the draw\n\nOne ticket each.') }));
   expect((await seen('prize-draw')).texts.en).toBe('Terms of the draw\n\nOne ticket each.');
-  expect(refusal(await takeNoticeFile(world.user('usr_bo', 'auditor'), { ...file, bytes: Buffer.from('x') }))).toBe(
+  expect(refusal(await takeNoticeFile(world.user('usr_bo', 'auditor'), { mapping, content: Buffer.from('x') }))).toBe(
     'not-allowed',
   );
 });

@@ -61,7 +61,7 @@ export async function publishNotice(
       reason: input.reason,
       told: null,
     });
-    await setNotice(h, row.id, { state: 'published', note: '' });
+    await setNotice(h, row.id, { state: 'published', note: '', untrue: findings.length });
     const spite = findings.length > 0 ? `; in spite of ${findings.length} findings: ${input.reason}` : '';
     const material = input.isMaterial ? ', a material change' : '';
     await recordTrail(ctx, h, 'notice-published', row.id, `version ${next.version}${material}${spite}`);

@@ -11,6 +11,7 @@ import {
   listNotices,
   noticeById,
   peopleUnder,
+  setNotice,
   versionsOfNotice,
   type NoticeRow,
   type NoticeVersionRow,
@@ -64,8 +65,17 @@ async function lineOf(
   };
 }
 
+/** Counts, for the Desk, what is not true any more of each notice: once a day, and when one is published. */
+export async function checkNotices(ctx: Context): Promise<void> {
+  await ctx.transaction(async (h) => {
+    const published = new Map((await lastNoticeVersions(h)).map((row) => [row.notice_id, row]));
+    for (const row of await listNotices(h))
+      await setNotice(h, row.id, { untrue: await countUntrue(ctx, h, row, published.get(row.id)) });
+  });
+}
+
 /** What is not true any more of what stands there now; of the draft where nothing was published. */
-export async function countUntrue(
+async function countUntrue(
   ctx: Context,
   h: Handle,
   row: NoticeRow,

@@ -1,5 +1,5 @@
 import { takenIn } from '../../core/notices/plain';
-import { LANGUAGES, type Language } from '../../core/letters/mailings';
+import type { NoticeFile } from '../../core/notices/schema';
 import type { NoticeRefusal } from '../../core/notices/refusals';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { noticeById, setNotice } from '../../db/notices/notices';
@@ -13,11 +13,11 @@ const MOST_LETTERS = 19_000;
 /** The words of a file as the draft of one language, in the place of what was there. */
 export async function takeNoticeFile(
   ctx: Context,
-  input: { id: string; language: string; fileName: string; bytes: Buffer },
+  { content, mapping: input }: { content: Buffer; mapping: NoticeFile },
 ): Promise<Result<null, NoticeRefusal>> {
   if (!reach(ctx, 'purposes.draft')) return refuse({ code: 'not-allowed', act: 'purposes.draft' });
-  const language = LANGUAGES.find((one) => one === input.language) ?? ('en' satisfies Language);
-  const { title, text } = await wordsOfFile(ctx, input.fileName, input.bytes);
+  const { language } = input;
+  const { title, text } = await wordsOfFile(ctx, input.fileName, content);
   if (!text.trim()) return refuse({ code: 'notice-file-unread' });
   return ctx.transaction<Result<null, NoticeRefusal>>(async (h) => {
     const row = await noticeById(h, input.id, 'to change it');

@@ -50,7 +50,10 @@ export async function tellNotice(ctx: Context, { runId }: { runId: RunId }): Pro
     for (;;) {
       const more = await ctx.transaction(async (h) => {
         const people = await peopleUnderEarlier(h, { notice: id, before: version, after, limit: PEOPLE_AT_ONCE });
-        for (const one of people) (await tellOne(ctx, h, one.id, id)) ? told++ : without++;
+        for (const one of people) {
+          if (await tellOne(ctx, h, one.id, id)) told++;
+          else without++;
+        }
         done += people.length;
         after = people.at(-1)?.no ?? after;
         await moveRun(h, runId, { done, counts: { after, told, without } });

@@ -1,6 +1,6 @@
 import { LANGUAGES, type Language } from '../../core/letters/mailings';
 import type { NoticeRefusal } from '../../core/notices/refusals';
-import type { NewNotice, NoticeAnswers, NoticeDraft, NoticeReview } from '../../core/notices/schema';
+import type { NewNotice, NoticeDraft, NoticeReview } from '../../core/notices/schema';
 import type { NoticeCheck } from '../../core/notices/views';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import { NOTICE_WORDS } from '../../core/words/notices';
@@ -52,7 +52,7 @@ export async function checkNotice(ctx: Context, input: NoticeDraft): Promise<Res
   return ctx.reading(async (h) => {
     const row = await noticeById(h, input.id);
     if (!row) return refuse({ code: 'not-found' });
-    return ok(await checkTexts(ctx, h, { ...row, answers: input.answers as NoticeAnswers, texts: input.texts }));
+    return ok(await checkTexts(ctx, h, { ...row, answers: input.answers, texts: input.texts }));
   });
 }
 
@@ -77,13 +77,13 @@ export async function saveNotice(ctx: Context, input: NoticeDraft): Done {
     const texts = Object.fromEntries(
       LANGUAGES.filter((one) => input.texts[one]?.trim()).map((one) => [
         one,
-        input.texts[one]!.replace(/\r\n/g, '\n').trim(),
+        input.texts[one].replace(/\r\n/g, '\n').trim(),
       ]),
     );
     await setNotice(h, row.id, {
       save: row.save + 1,
       state: 'draft',
-      answers: input.answers as NoticeAnswers,
+      answers: input.answers,
       texts,
       written_by: ctx.actor.id,
       written_at: ctx.clock.now(),

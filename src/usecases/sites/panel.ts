@@ -3,6 +3,7 @@ import type { ChoiceInput } from '../../core/ledger/schema';
 import { gpcBinds } from '../../core/standing/gpc';
 import { askInForce, panelFor, type Visitor } from '../../core/sites/panelFor';
 import { placeOfAddress } from '../../core/sites/place';
+import type { Device } from '../../core/sites/figures';
 import { kindOfAnswer, type PanelRules } from '../../core/sites/plan';
 import type { PanelRefusal } from '../../core/sites/refusals';
 import type { PanelAnswerInput } from '../../core/sites/schema';
@@ -24,6 +25,7 @@ import { recordTrail } from '../trail/recordTrail';
 export interface PageVisitor {
   address: string | null;
   gpc: boolean;
+  device: Device;
   /** A place that somebody tries out: nothing of it is recorded. */
   tries: string | null;
 }
@@ -159,28 +161,41 @@ export async function takePanelAnswer(
     await recordChoicesIn(ctx, h, { systemId: site.system_id, choices });
     await recordTrail(ctx, h, 'choices-recorded', site.system_id, `${choices.length} by the panel`);
     const yes = answered.flatMap(([id, answer]) => (/^(grant|opt-in)$/.test(answer) ? [id] : []));
-    await countOnSite(h, countedAt(ctx, site, input.version, input.language, visitor), kindOfAnswer(rules, yes));
+    const at = countedAt(ctx, site, input.version, input.language, { visitor, device: from.page.device });
+    await countOnSite(h, at, kindOfAnswer(rules, yes));
+    if (answered.some(([, answer]) => answer === 'withdraw')) await countOnSite(h, at, 'withdrawn');
   });
   return ok(null);
 }
 
-const countedAt = (ctx: Context, site: SiteRow, version: number, language: string, { place }: Visitor) => ({
+const countedAt = (
+  ctx: Context,
+  site: SiteRow,
+  version: number,
+  language: string,
+  { visitor: { place }, device }: { visitor: Visitor; device: Device },
+) => ({
   site_id: site.id,
   day: localDay(ctx.clock.now(), ctx.organisation.zone),
   version,
   language,
   place: place ?? 'unknown',
+  device,
 });
 
 /** That a panel was shown, by itself: a count, and nothing of who. */
 export async function noteShown(
   ctx: Context,
   from: { siteId: string; origin: string | null; page: PageVisitor },
-  language: string,
+  { language, version }: { language: string; version: number },
 ): Promise<void> {
   await ctx.transaction(async (h) => {
     const found = await read(ctx, h, from.siteId, from.page);
     if (!found || !from.origin || !found.site.origins.includes(from.origin) || !(language in PANEL_TEXTS)) return;
-    await countOnSite(h, countedAt(ctx, found.site, found.rules.version, language, found.visitor), 'shown');
+    // A copy of the script may be older than what is in force; one that is newer was shown to nobody.
+    const isShown = Number.isInteger(version) && version >= 1 && version <= found.ask.version;
+    const device = from.page.device;
+    const at = countedAt(ctx, found.site, version, language, { visitor: found.visitor, device });
+    if (isShown) await countOnSite(h, at, 'shown');
   });
 }

@@ -1,5 +1,6 @@
 import type { AccessRefusal } from '../../core/access/refusals';
-import { findingsOf } from '../../core/sites/findings';
+import type { RunId } from '../../core/shared/ids';
+import { findingsOf, type Tied } from '../../core/sites/findings';
 import { knownTracker, type TrackerWords } from '../../core/sites/trackerWords';
 import { keyOfTracker, phasesOf } from '../../core/sites/trackers';
 import type { ScanTracker, ScanView } from '../../core/sites/views';
@@ -8,6 +9,7 @@ import { runsOf } from '../../db/runs/runs';
 import { allPurposes } from '../../db/purposes/purposes';
 import { scanPages, seenInScan, trackerWords, type ScanSeenRow, type TrackerWordsRow } from '../../db/sites/scans';
 import { siteById, type SiteRow } from '../../db/sites/sites';
+import type { Handle } from '../../db/shared/handle';
 import { runView } from '../runs/runView';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
@@ -24,8 +26,7 @@ export async function readScan(ctx: Context, { id }: { id: string }): Promise<Re
     const words = await trackerWords(h);
     const seen = last ? await seenInScan(h, last.id) : [];
     const earlier = new Set(before ? (await seenInScan(h, before.id)).map(keyOfTracker) : []);
-    const sale = new Set((await allPurposes(h)).filter(({ isSale }) => isSale).map((one) => one.id));
-    const tied = { held: site.held, sale: [...sale] };
+    const tied = await tiedBy(h, site);
     const trackers = seen.map((row): ScanTracker => {
       const phases = phasesOf(row.phases);
       const said = wordsFor(site, row, words);
@@ -70,6 +71,20 @@ export async function readScan(ctx: Context, { id }: { id: string }): Promise<Re
       mayChange: reach(ctx, 'sites.change') !== null && site.closed_at === null,
     });
   });
+}
+
+async function tiedBy(h: Handle, site: SiteRow): Promise<Tied> {
+  const sale = (await allPurposes(h)).filter(({ isSale }) => isSale).map((one) => one.id);
+  return { held: site.held, sale: [...new Set(sale)] };
+}
+
+/** How many of the things that a scan saw are not in order. */
+export async function countWrong(h: Handle, site: SiteRow, runId: RunId): Promise<number> {
+  const [words, tied] = [await trackerWords(h), await tiedBy(h, site)];
+  return (await seenInScan(h, runId)).filter((row) => {
+    const seen = { ...row, by: row.by_host, livesDays: row.lives_days, phases: phasesOf(row.phases) };
+    return findingsOf(seen, wordsFor(site, row, words), tied).length > 0;
+  }).length;
 }
 
 /** What a colleague said of this name, of all of its host, or what comes with Bookend. */

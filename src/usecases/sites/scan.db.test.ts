@@ -47,10 +47,11 @@ beforeAll(async () => {
       answersArrived.push(request.url ?? '');
       return void response.writeHead(204).end();
     }
-    void panelOf(world.worker, 'club', { address: null, gpc: false, tries: null }).then(async (config) =>
-      response
-        .writeHead(200, { 'content-type': 'text/javascript' })
-        .end(`self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}`),
+    void panelOf(world.worker, 'club', { address: null, gpc: false, device: 'unknown', tries: null }).then(
+      async (config) =>
+        response
+          .writeHead(200, { 'content-type': 'text/javascript' })
+          .end(`self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}`),
     );
   }).listen(0, '127.0.0.1');
   const bookendUrl = `http://127.0.0.1:${await listening(bookend)}`;

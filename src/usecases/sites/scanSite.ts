@@ -18,6 +18,7 @@ import { BrowserMissing, type Looker, type PageLook, type SiteVisitor, type Visi
 import type { Handle } from '../../db/shared/handle';
 import type { Context } from '../shared/context';
 import { finishRun, moveRun, RunFailed, workOnRun } from '../runs/workOnRun';
+import { countWrong } from './readScan';
 import { siteSignIn } from './sealed';
 
 /** Pages of a phase on which what comes late is waited for; what is on every page is seen there. */
@@ -70,7 +71,8 @@ export async function scanSite(ctx: Context, { runId }: { runId: RunId }): Promi
       const pages = await scanPages(h, runId, 'before');
       // Where nothing was seen nothing is in order: the scan before is still the last word.
       if (!pages.some(({ state }) => state === 'done')) throw new RunFailed('site-no-page');
-      if (isLate(ctx, scan)) await tellProgress(h, runId, { cut: 1 });
+      const wrong = await countWrong(h, site, runId);
+      await tellProgress(h, runId, { wrong, ...(isLate(ctx, scan) ? { cut: 1 } : {}) });
       await dropOldScans(h, site.id, KEPT_SCANS);
       await finishRun(ctx, h, runId);
     });
@@ -267,7 +269,7 @@ async function keepLook(ctx: Context, { runId, site }: Scan, page: ScanPageRow, 
   });
 }
 
-async function tellProgress(h: Handle, runId: RunId, more: { cut?: 1 } = {}): Promise<void> {
+async function tellProgress(h: Handle, runId: RunId, more: { cut?: 1; wrong?: number } = {}): Promise<void> {
   const all = (await Promise.all(PHASES.map((phase) => scanPages(h, runId, phase)))).flat();
   const over = all.filter(({ state }) => state !== 'waiting');
   const failed = over.filter(({ state }) => state === 'failed').length;

@@ -22,7 +22,7 @@ const SITE: AddSite = {
   switches: 'counting: visits',
   held: 'ads.example/: ads',
 };
-const HERE: PageVisitor = { address: '10.45.0.9', gpc: false, tries: null };
+const HERE: PageVisitor = { address: '10.45.0.9', gpc: false, device: 'phone', tries: null };
 const from = (page: PageVisitor = HERE) => ({ siteId: 'shop', origin: ORIGIN, page });
 let n = 0;
 const answer = (answers: Record<string, 'grant' | 'refuse' | 'withdraw'>, more: object = {}) => ({
@@ -152,12 +152,16 @@ test('a yes given against the signal of the browser is one that was told of it',
 });
 
 test('that it was shown is counted from its own pages alone, and holds nothing of who', async () => {
-  await noteShown(anybody, from(), 'da');
-  await noteShown(anybody, { ...from(), origin: 'https://evil.example' }, 'da');
-  await noteShown(anybody, from(), 'xx');
+  await noteShown(anybody, from(), { language: 'da', version: 1 });
+  await noteShown(anybody, { ...from(), origin: 'https://evil.example' }, { language: 'da', version: 1 });
+  await noteShown(anybody, from(), { language: 'xx', version: 1 });
+  // A version that is not published, and what is none.
+  await noteShown(anybody, from(), { language: 'da', version: 99 });
+  await noteShown(anybody, from(), { language: 'da', version: Number.NaN });
   expect(must(await readSite(supervisor, { id: 'shop' })).counts.reduce((sum, { shown }) => sum + shown, 0)).toBe(1);
   expect(Object.keys((await world.knex('site_counts').first()) as object).sort()).toEqual([
     'day',
+    'device',
     'language',
     'no',
     'part',
@@ -165,6 +169,7 @@ test('that it was shown is counted from its own pages alone, and holds nothing o
     'shown',
     'site_id',
     'version',
+    'withdrawn',
     'yes',
   ]);
 });

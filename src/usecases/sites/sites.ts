@@ -1,6 +1,7 @@
 import type { AccessRefusal } from '../../core/access/refusals';
 import { askInForce } from '../../core/sites/panelFor';
 import type { SiteRefusal } from '../../core/sites/refusals';
+import { liveState, type LiveState } from '../../core/sites/live';
 import { needsOf, originsOf, type AddSite, type ChangeSite } from '../../core/sites/schema';
 import type { SiteLine, SitesView, SiteView } from '../../core/sites/views';
 import type { SystemId } from '../../core/shared/ids';
@@ -13,6 +14,7 @@ import {
   insertSite,
   listSites,
   setSite,
+  shownSince,
   siteById,
   type SiteRow,
 } from '../../db/sites/sites';
@@ -23,8 +25,10 @@ import { reach } from '../shared/may';
 import { recordTrail } from '../trail/recordTrail';
 
 const WEEK_DAYS = 7;
-/** Rows of counts on the page of a site. */
-const COUNTS = 60;
+/** Days whose counts say which version is served. */
+const LIVE_DAYS = 30;
+/** Days that the figures of a site look back. */
+const COUNT_DAYS = 365;
 
 /** Every site with its panel, and what a new one may show. */
 export async function readSites(ctx: Context): Promise<Result<SitesView, AccessRefusal>> {
@@ -45,6 +49,27 @@ export async function readSites(ctx: Context): Promise<Result<SitesView, AccessR
 }
 
 const weekAgo = (ctx: Context) => addDays(localDay(ctx.clock.now(), ctx.organisation.zone), -WEEK_DAYS);
+
+/** Which version its pages really show. */
+async function liveOf(ctx: Context, h: Handle, row: SiteRow, asks: Asks): Promise<LiveState> {
+  const own = asks.filter(({ kind, id }) => kind === 'ask' && id === row.ask_id);
+  const current = askInForce(own, ctx.clock.now());
+  const from = current && localDay(current.validFrom, ctx.organisation.zone);
+  const since = addDays(localDay(ctx.clock.now(), ctx.organisation.zone), -LIVE_DAYS);
+  return liveState(await shownSince(h, row.id, since), current && from ? { version: current.version, from } : null);
+}
+
+/** Sites whose pages still show an older version than the one in force. */
+export async function sitesBehind(ctx: Context, h: Handle): Promise<{ id: string; name: string; version: number }[]> {
+  const behind: { id: string; name: string; version: number }[] = [];
+  const asks = await allWordings(h);
+  for (const row of await listSites(h)) {
+    if (row.closed_at) continue;
+    const { isBehind, version } = await liveOf(ctx, h, row, asks);
+    if (isBehind && version !== null) behind.push({ id: row.id, name: row.name, version });
+  }
+  return behind;
+}
 
 type Asks = Awaited<ReturnType<typeof allWordings>>;
 
@@ -74,7 +99,10 @@ export async function readSite(ctx: Context, { id }: { id: string }): Promise<Re
       switches: row.switches.map(({ name, purposes }) => `${name}: ${purposes.join(', ')}`).join('\n'),
       held: row.held.map(({ part, purposes }) => `${part}: ${purposes.join(', ')}`).join('\n'),
       script: `<script src="${ctx.baseUrl}/panel/${row.id}/script.js"></script>`,
-      counts: (await countsOfSite(h, id, COUNTS)).map(({ site_id: _, ...count }) => count),
+      counts: (await countsOfSite(h, id, addDays(localDay(ctx.clock.now(), ctx.organisation.zone), -COUNT_DAYS))).map(
+        ({ site_id: _, ...count }) => count,
+      ),
+      live: await liveOf(ctx, h, row, asks),
       mayChange: reach(ctx, 'sites.change') !== null && row.closed_at === null,
       asks: [
         ...new Set(asks.filter(({ kind, purposes }) => kind === 'ask' && purposes.length > 0).map((one) => one.id)),

@@ -5,17 +5,17 @@ import { pageVisitor } from '../../../lib/pageVisitor';
 import { readLimited } from '../../../lib/readLimited';
 import { clientAddress, firstContext } from '../../../lib/session';
 
-/** A panel was shown in a language: counted, and nothing of who. */
+/** A panel was shown in a language, by its version: counted, and nothing of who. */
 export const POST = answering(
   async (request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> => {
-    const language = await readLimited(request, 8);
+    const [language, version] = ((await readLimited(request, 16)) ?? '').split(' ');
     if (language && (await hasRoom('panel', await clientAddress()))) {
       const from = {
         siteId: (await params).site,
         origin: request.headers.get('origin'),
         page: await pageVisitor(request),
       };
-      await noteShown(await firstContext(), from, language);
+      await noteShown(await firstContext(), from, { language, version: Number(version) });
     }
     return new Response(null, { status: 204 });
   },
