@@ -125,7 +125,7 @@ const site = createServer((request, response) => {
 }).listen(0, '127.0.0.1');
 const at = `pages.localhost:${(site.address() as AddressInfo).port}`;
 const settings = { ownHosts: ['pages.localhost'], site: 'none', bookend: ADDRESS, reach: [at] };
-const visitor = await newVisitor({ ...settings, place: null, language: null, gpc: false });
+const visitor = await newVisitor({ ...settings, tries: null, language: null, gpc: false });
 const plain = await puppeteer.launch({
   executablePath: '/usr/bin/chromium',
   headless: true,

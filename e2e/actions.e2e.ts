@@ -266,6 +266,11 @@ const CALLS: Called[] = [
   alone('takeExample', ['administrator']),
   one('addSite', { ...SITE, id: 'never', ask: 'none' }, ['supervisor', 'administrator']),
   one('changeSite', { ...SITE, id: 'none' }, ['supervisor', 'administrator']),
+  one('startTry', { id: 'none', url: 'http://x.example/', place: 'DK', language: 'da' }, [
+    ...WORK,
+    'auditor',
+    'administrator',
+  ]),
   one('startScan', { id: 'none' }, ['supervisor', 'administrator']),
   one('planScan', { id: 'none', pages: 5 }, ['supervisor', 'administrator']),
   one('sayTracker', TRACKER, ['supervisor', 'administrator'], null),

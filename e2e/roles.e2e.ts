@@ -45,6 +45,7 @@ const PAGES: Record<string, Allowed> = {
   '/systems': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],
   '/systems/new': ['administrator'],
   '/sites': ['coordinator', 'supervisor', 'auditor', 'administrator'],
+  '/sites/shop/try': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/sites/shop/scan': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/sites/shop': ['coordinator', 'supervisor', 'auditor', 'administrator'],
   '/systems/words': ['coordinator', 'supervisor', 'auditor', 'administrator', 'system-owner', 'other-owner'],

@@ -28,6 +28,7 @@ export const PLACES: readonly string[] = [
   '/sites',
   '/sites/shop',
   '/sites/shop/scan',
+  '/sites/shop/try',
   '/keeping',
   '/trail',
 ];

@@ -18,6 +18,7 @@ import { findSamePeople } from '../usecases/intake/findSamePeople';
 import { runRecordActs } from '../usecases/carryOut/recordActs';
 import { readNoticePage } from '../usecases/notices/readPage';
 import { tellNotice } from '../usecases/notices/tellNotice';
+import { trySite } from '../usecases/sites/trySite';
 import { scanSite } from '../usecases/sites/scanSite';
 import { callWebhook } from '../usecases/webhooks/callWebhook';
 import { findAlike } from '../usecases/trace/findAlike';
@@ -45,6 +46,7 @@ export const HANDLERS: Handlers = {
   'deposit-head': (ctx) => depositHead(ctx),
   'call-webhook': callWebhook,
   'scan-site': scanSite,
+  'try-site': trySite,
   'read-notice': readNoticePage,
   'tell-notice': tellNotice,
   'rotate-keys': rotateKeys,

@@ -66,8 +66,8 @@ export interface VisitorSettings {
   bookend: string;
   /** Hosts that lie in the organisation's own network and may be visited, as `host`, `host:port` or `*.host`. */
   reach: readonly string[];
-  /** A country or a state of one that is tried; null: as from this machine. */
-  place: string | null;
+  /** Signed: from where a page is tried; null: as from this machine. */
+  tries: string | null;
   language: string | null;
   gpc: boolean;
 }

@@ -134,6 +134,9 @@ export const PLACES: Record<string, Record<string, Ending>> = {
   shop_proofs: { state_hash: 'nobody' },
   // How often was answered, never by whom; a place is a country or a state of one.
   site_counts: { 'language place': 'nobody' },
+  site_tries: { 'url place language': 'nobody' },
+  // A page as anybody sees it.
+  site_try_looks: { 'state look picture': 'nobody' },
   sites: { 'id name origins ask_id switches held made_by': 'nobody' },
   struck_keys: { 'hash struck_by scope kind': 'request' },
   suppressions: { 'hash kind request_ref': { stays: 'a keyed hash, so that an import does not bring them back' } },

@@ -17,7 +17,6 @@ export async function pageVisitor(request: Request): Promise<PageVisitor> {
     address: await clientAddress(),
     gpc: request.headers.get('sec-gpc') === '1',
     device: deviceOf(request.headers),
-    // What is tried out is shown, and never recorded.
-    tries: tries !== null && /^[A-Z]{2}(-[A-Z0-9]{1,3})?$/.test(tries) ? tries : null,
+    tries: tries?.slice(0, 100) ?? null,
   };
 }

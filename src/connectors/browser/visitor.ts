@@ -230,14 +230,14 @@ async function prepare(page: Page, { gpc, language, bookend }: VisitorSettings, 
   await session.send('Browser.setDownloadBehavior', { behavior: 'deny' }).catch(() => {});
 }
 
-/** A look is nobody’s answer: nothing of it arrives here. A place that is tried is told to the panel. */
-async function keepToItself(client: CDPSession, { bookend, site, place }: VisitorSettings): Promise<void> {
+/** A look is nobody’s answer: nothing of it arrives here. From where it is tried is told to the panel. */
+async function keepToItself(client: CDPSession, { bookend, site, tries }: VisitorSettings): Promise<void> {
   const panel = `${bookend}/panel/${site}`;
   await client.send('Network.setBlockedURLs', { urls: [`${panel}/answers*`, `${panel}/shown*`] });
-  if (!place) return;
+  if (!tries) return;
   client.on('Fetch.requestPaused', ({ requestId, request }) => {
     const url = new URL(request.url);
-    url.searchParams.set('try', place);
+    url.searchParams.set('try', tries);
     void client.send('Fetch.continueRequest', { requestId, url: url.href }).catch(() => {});
   });
   await client.send('Fetch.enable', { patterns: [{ urlPattern: `${panel}/script.js*` }] });

@@ -16,6 +16,7 @@ export const RUN_KINDS = [
   'run-import',
   'scan-site',
   'tell-notice',
+  'try-site',
   'verify-ledger',
 ] as const;
 export type RunKind = (typeof RUN_KINDS)[number];
@@ -50,6 +51,7 @@ export const CANCELLABLE = {
   'export-ledger': 'ledger.export',
   'rebuild-folds': 'ledger.verify',
   'scan-site': 'sites.change',
+  'try-site': 'sites.see',
   'verify-ledger': 'ledger.verify',
 } as const satisfies Partial<Record<RunKind, Act>>;
 

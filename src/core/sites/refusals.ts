@@ -7,6 +7,8 @@ export type SiteRefusal =
   | { code: 'site-known'; id: string }
   | { code: 'site-closed' }
   | { code: 'scan-running' }
+  | { code: 'try-running' }
+  | { code: 'try-elsewhere' }
   | { code: 'scan-sign-in-elsewhere' }
   | { code: 'scan-sign-in-incomplete' }
   | { code: 'site-ask-unknown'; ask: string }

@@ -50,6 +50,7 @@ import * as retentionDrafts from '../migrations/0049_retention_drafts';
 import * as scans from '../migrations/0050_scans';
 import * as notices from '../migrations/0051_notices';
 import * as siteFigures from '../migrations/0052_site_figures';
+import * as tries from '../migrations/0053_tries';
 import * as setupParts from '../migrations/0047_parts_of_the_setup';
 import { seedLaws } from '../clock/laws';
 
@@ -106,6 +107,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0050_scans': scans,
   '0051_notices': notices,
   '0052_site_figures': siteFigures,
+  '0053_tries': tries,
 };
 
 const SOURCE: Knex.MigrationSource<string> = {

@@ -36,6 +36,8 @@ const TABLES: Readonly<Record<string, string>> = {
   'imports/mappings MappingRow': 'import_mappings',
   'sites/scans ScanPageRow': 'scan_pages',
   'sites/scans ScanSeenRow': 'scan_seen',
+  'sites/tries SiteTryLookRow': 'site_try_looks',
+  'sites/tries SiteTryRow': 'site_tries',
   'sites/scans TrackerWordsRow': 'tracker_words',
   'keeping/retentionDrafts RetentionDraftRow': 'retention_drafts',
   'installation/settings SettingsChangeRow': 'settings_changes',

@@ -20,6 +20,7 @@ import { useSay } from '../shared/Say';
 import { NoticeFindings } from './NoticeFindings';
 import { NoticeQuestions } from './NoticeQuestions';
 import { NoticeText } from './NoticeText';
+import './notices.css';
 
 interface Props {
   view: NoticeView;
@@ -78,7 +79,7 @@ export function NoticeDraftForm({ view, languages, actions }: Props) {
     <form aria-label="The draft" noValidate onSubmit={(event) => (event.preventDefault(), void keep(false))}>
       <FailureNote text={failure} />
       {!view.address && <NoticeQuestions control={control} view={view} errors={formState.errors} />}
-      <div className="two-up" style={{ marginTop: 14 }}>
+      <div className="notice-sides" style={{ marginTop: 14 }}>
         <section className="sheet" style={{ padding: '12px 14px' }} aria-label="Words">
           <OneOf<Language>
             legend="Language"

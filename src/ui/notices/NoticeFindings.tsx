@@ -18,7 +18,7 @@ export function NoticeFindings({ faults, findings, good }: Props) {
       </p>
     );
   return (
-    <div className={faults.length > 0 ? 'note bad' : 'note'} role="status">
+    <div className={`notice-findings note ${faults.length > 0 ? 'bad' : ''}`} role="status">
       {faults.length > 0 && (
         <ul>
           {faults.map((fault) => (

@@ -25,7 +25,7 @@ export function NoticeReviewSheet({ view, actions }: { view: NoticeView; actions
   const mustSay = check.findings.length > 0;
   const mayAct = view.mayPublish && view.state === 'review' && !view.isOwnText;
   return (
-    <div className="two-up">
+    <div className="notice-sides">
       <section className="sheet" style={{ padding: '12px 14px' }} aria-label="As it will be read">
         <OneOf<Language>
           legend="Language"

@@ -9,7 +9,7 @@ import type { NoticeActs } from '../shared/acts';
 import Link from '../shared/Link';
 import { RefreshWhile } from '../shared/RefreshWhile';
 import { NoticeDraftForm } from './NoticeDraftForm';
-import { NoticeFindings, StaleFacts } from './NoticeFindings';
+import { StaleFacts } from './NoticeFindings';
 import { NoticeReviewSheet } from './NoticeReviewSheet';
 import { NoticeVersions } from './NoticeVersions';
 
@@ -77,11 +77,6 @@ export function NoticeSheet({ view, zone, languages, actions }: Props) {
         <NoticeDraftForm view={view} languages={languages} actions={actions} />
       ) : (
         <NoticeReviewSheet view={view} actions={actions} />
-      )}
-      {state === 'published' && (
-        <div style={{ marginTop: 14 }}>
-          <NoticeFindings faults={[]} findings={view.check.findings} good="Nothing that is known speaks against it." />
-        </div>
       )}
       <Telling view={view} actions={actions} />
       <NoticeVersions versions={versions} zone={zone} />

@@ -69,7 +69,7 @@ function Differences({ of }: { of: NoticeVersionView['differences'] }) {
     <>
       {languages.map((language) => (
         <Fold key={language} summary={<span className="muted">in {LANGUAGE_NAMES[language]}</span>}>
-          <p lang={language} style={{ whiteSpace: 'pre-wrap' }}>
+          <p lang={language} className="notice-differences" style={{ whiteSpace: 'pre-wrap' }}>
             {of[language]!.map(({ text, is }, n) =>
               is === 'new' ? (
                 <ins key={n}>{text}</ins>

@@ -7,6 +7,7 @@ import type { SiteActs } from '../shared/acts';
 import { ScanLine } from './ScanSheet';
 import { SiteFigures } from './SiteFigures';
 import { SiteSettings } from './SiteForm';
+import { TryLine } from './TrySheet';
 
 type Acts = Pick<SiteActs, 'changeSite' | 'closeSite'>;
 
@@ -43,6 +44,7 @@ export function SiteSheet({ view, actions }: { view: SiteView; actions: Acts }) 
       </div>
       {!view.isClosed && <ScriptLine view={view} />}
       <ScanLine id={view.id} />
+      <TryLine id={view.id} />
       {view.mayChange && (
         <SiteSettings key={`${view.switches}${view.held}`} view={view} changeSite={actions.changeSite} />
       )}

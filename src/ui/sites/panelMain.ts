@@ -30,6 +30,8 @@ declare global {
   interface Window {
     bookendPanel?: PanelConfig;
     bookend?: SiteApi;
+    /** The page is tried by a link: it is asked for once. */
+    bookendTried?: boolean;
   }
   interface Navigator {
     globalPrivacyControl?: boolean;
@@ -138,5 +140,20 @@ function languageOf({ languages }: PanelConfig): string {
   return wanted.find((one) => one in languages) ?? ('en' in languages ? 'en' : Object.keys(languages)[0]!);
 }
 
-if (self.bookendPanel && !window.bookend && Object.keys(self.bookendPanel.languages).length > 0)
+/** A page that was opened by a link of Bookend is tried: the script comes again, as for a visitor of that place. */
+function triesAgain({ address, isTrying }: PanelConfig): boolean {
+  const token = new URLSearchParams(location.search).get('bookend-try');
+  if (!token || isTrying || window.bookendTried || document.readyState !== 'loading') return false;
+  window.bookendTried = true;
+  // Written while the page is read, so that it comes before everything else, as this one did.
+  document.write(`<script src="${address}/script.js?try=${encodeURIComponent(token)}"></script>`);
+  return true;
+}
+
+if (
+  self.bookendPanel &&
+  !window.bookend &&
+  Object.keys(self.bookendPanel.languages).length > 0 &&
+  !triesAgain(self.bookendPanel)
+)
   begin(self.bookendPanel);

@@ -60,7 +60,7 @@ async function lineOf(
     version: current?.version ?? null,
     publishedAt: current?.validFrom ?? null,
     address: row.address,
-    languages: Object.keys(words),
+    languages: writtenIn(words),
     untrue: await countUntrue(ctx, h, row, published),
   };
 }

@@ -20,13 +20,14 @@ import { externalHashOf } from '../ledger/prepareChoice';
 import { recordChoicesIn } from '../ledger/recordChoices';
 import type { Context } from '../shared/context';
 import { recordTrail } from '../trail/recordTrail';
+import { readTryToken } from './tryToken';
 
 /** Who opens a page of the site. */
 export interface PageVisitor {
   address: string | null;
   gpc: boolean;
   device: Device;
-  /** A place that somebody tries out: nothing of it is recorded. */
+  /** Signed: from where somebody tries the page; nothing of it is recorded. */
   tries: string | null;
 }
 
@@ -35,22 +36,24 @@ interface Read {
   ask: Wording;
   rules: PanelRules;
   purposes: PurposeWithWords[];
-  visitor: Visitor;
+  visitor: ReturnType<typeof visitorOf>;
   bindsHere: boolean;
 }
 
-/** Where somebody is, and what their browser says. */
-export const visitorOf = (ctx: Context, { address, gpc, tries }: PageVisitor): Visitor => ({
-  place: tries ?? placeOfAddress(address, ctx.places),
-  gpc,
-});
+/** Where somebody is, or tries to be, and what their browser says. */
+export function visitorOf(ctx: Context, siteId: string, page: PageVisitor): Visitor & { isTrying: boolean } {
+  const tries = readTryToken(ctx, siteId, page.tries);
+  return tries
+    ? { ...tries, gpc: tries.gpc || page.gpc, isTrying: true }
+    : { place: placeOfAddress(page.address, ctx.places), gpc: page.gpc, isTrying: false };
+}
 
 async function read(ctx: Context, h: Handle, siteId: string, page: PageVisitor): Promise<Read | null> {
   const site = await siteById(h, siteId);
   if (!site || site.closed_at) return null;
   const [now, { zone }] = [ctx.clock.now(), ctx.organisation];
   const asks = (await allWordings(h)).filter(({ kind, id }) => kind === 'ask' && id === site.ask_id);
-  const [purposes, laws, visitor] = [await allPurposes(h), await lawTable(h), visitorOf(ctx, page)];
+  const [purposes, laws, visitor] = [await allPurposes(h), await lawTable(h), visitorOf(ctx, siteId, page)];
   const rules = panelFor(visitor, { asks, purposes, laws, switches: site.switches, held: site.held, now, zone });
   const ask = askInForce(asks, now);
   if (!rules || !ask) return null;
@@ -78,7 +81,7 @@ export async function panelOf(ctx: Context, siteId: string, page: PageVisitor): 
       namesSale: visitor.place?.startsWith('US') === true && rules.purposes.some(({ isSale }) => isSale),
       position: site.position,
       address: `${ctx.baseUrl}/panel/${site.id}`,
-      isTrying: page.tries !== null,
+      isTrying: visitor.isTrying,
       languages: Object.fromEntries(
         Object.entries(ask.words)
           .filter(([language, words]) => words && language in PANEL_TEXTS)

@@ -12,6 +12,9 @@ import type { Context } from '../shared/context';
 import { takeExample } from '../installation/takeExample';
 import { panelOf } from './panel';
 import { readScan } from './readScan';
+import { sideBySide } from '../../core/sites/tryOut';
+import { readTry, readTryPicture, startTry } from './trySite';
+import { readTryToken } from './tryToken';
 import { addSite } from './sites';
 import { readTrackerList } from './trackerList';
 import { planScan, sayTracker, startDueScans, startScan } from './startScan';
@@ -47,11 +50,15 @@ beforeAll(async () => {
       answersArrived.push(request.url ?? '');
       return void response.writeHead(204).end();
     }
-    void panelOf(world.worker, 'club', { address: null, gpc: false, device: 'unknown', tries: null }).then(
-      async (config) =>
-        response
-          .writeHead(200, { 'content-type': 'text/javascript' })
-          .end(`self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}`),
+    void panelOf(world.worker, 'club', {
+      address: null,
+      gpc: false,
+      device: 'unknown',
+      tries: new URL(request.url, 'http://x').searchParams.get('try'),
+    }).then(async (config) =>
+      response
+        .writeHead(200, { 'content-type': 'text/javascript' })
+        .end(`self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}`),
     );
   }).listen(0, '127.0.0.1');
   const bookendUrl = `http://127.0.0.1:${await listening(bookend)}`;
@@ -287,7 +294,7 @@ test('a password is not typed where the sign-in leads elsewhere', async () => {
     site: 'leading',
     bookend: supervisor.baseUrl,
     reach: [own, other],
-    place: null,
+    tries: null,
     language: null,
     gpc: false,
   });
@@ -299,6 +306,40 @@ test('a password is not typed where the sign-in leads elsewhere', async () => {
     server.close();
   }
 }, 60_000);
+
+test('a page is tried as from elsewhere: before, after a no and after a yes, side by side, and nothing of it is recorded', async () => {
+  const asked = { id: 'club', url: `http://club.localhost:${port}/`, place: 'DK', language: 'da', gpc: false };
+  expect(refusal(await startTry(supervisor, { ...asked, url: 'https://else.example/' }))).toBe('try-elsewhere');
+  expect(refusal(await startTry(world.user('usr_bo', 'system-owner'), asked))).toBe('not-allowed');
+  const arrived = answersArrived.length;
+  must(await startTry(supervisor, asked));
+  expect(refusal(await startTry(supervisor, asked))).toBe('try-running');
+  await world.drain();
+  const { looks, run, liveLink } = must(await readTry(supervisor, { id: 'club' }));
+  expect(run).toMatchObject({ state: 'finished', done: 3, total: 3 });
+  expect(looks.map(({ state, fault }) => [state, fault])).toEqual([
+    ['before', null],
+    ['none', null],
+    ['all', null],
+  ]);
+  expect(looks.map(({ panel }) => [panel?.isAsking, panel?.language, panel?.permitted])).toEqual([
+    // The page says its own language, which outweighs the visitor's.
+    [true, 'en', ['orders']],
+    [false, 'en', ['orders']],
+    [false, 'en', ['orders', 'usage']],
+  ]);
+  const rows = sideBySide(looks);
+  // Something waits until the yes, and is there after it.
+  expect(rows.some(({ group, cells }) => group === 'waits' && cells[0] !== '' && cells[2] === '')).toBe(true);
+  const picture = must(await readTryPicture(supervisor, { id: 'club', state: 'all' }));
+  expect(picture!.subarray(0, 2).toString('hex')).toBe('ffd8');
+  expect(answersArrived.length).toBe(arrived);
+  expect(await world.knex('site_counts')).toEqual([]);
+  // The live way is a link that is good for this site alone.
+  const token = new URL(liveLink!).searchParams.get('bookend-try');
+  expect(readTryToken(supervisor, 'club', token)).toEqual({ place: 'DK', gpc: false });
+  expect(readTryToken(supervisor, 'other', token)).toBeNull();
+}, 120_000);
 
 describe('bad sites', () => {
   test.each([

@@ -90,7 +90,7 @@ async function prepare(
     site: site.id,
     bookend: ctx.baseUrl,
     reach: ctx.reach,
-    place: null,
+    tries: null,
     language: null,
     gpc: false,
   };

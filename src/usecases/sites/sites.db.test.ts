@@ -4,6 +4,7 @@ import { newPurpose } from '../../core/purposes/purposes';
 import { insertPurpose, insertWording } from '../../db/purposes/purposes';
 import { PUBLIC } from '../../ports/actor';
 import type { AddSite } from '../../core/sites/schema';
+import { tryToken } from './tryToken';
 import type { Context } from '../shared/context';
 import { checkStanding } from '../standing/checkStanding';
 import { noteShown, panelOf, takePanelAnswer, type PageVisitor } from './panel';
@@ -24,6 +25,7 @@ const SITE: AddSite = {
 };
 const HERE: PageVisitor = { address: '10.45.0.9', gpc: false, device: 'phone', tries: null };
 const from = (page: PageVisitor = HERE) => ({ siteId: 'shop', origin: ORIGIN, page });
+const token = (place: string) => tryToken(anybody, 'shop', { place, gpc: false });
 let n = 0;
 const answer = (answers: Record<string, 'grant' | 'refuse' | 'withdraw'>, more: object = {}) => ({
   visitor: 'ab'.repeat(16),
@@ -102,10 +104,17 @@ test('what its script knows is by the visitor’s place, in the languages of its
     namesSale: true,
     gpcBinds: true,
   });
-  expect(await panelOf(anybody, 'shop', { ...HERE, tries: 'US-CO' })).toMatchObject({
+  expect(await panelOf(anybody, 'shop', { ...HERE, tries: token('US-CO') })).toMatchObject({
     isTrying: true,
     namesSale: true,
   });
+  // Rules of elsewhere are put upon nobody by a link that somebody made up.
+  for (const tries of [
+    'US-CO',
+    token('US-CO').replace('US-CO', 'US-CA'),
+    tryToken(anybody, 'other', { place: 'US-CO', gpc: false }),
+  ])
+    expect(await panelOf(anybody, 'shop', { ...HERE, tries })).toMatchObject({ isTrying: false, namesSale: false });
   expect(await panelOf(anybody, 'nowhere', HERE)).toBeNull();
 });
 

@@ -27,7 +27,7 @@ export default async function PublicNoticePage(props: Props) {
   if (!notice) notFound();
   return (
     <PersonPage organisation={ctx.organisation} language={notice.language}>
-      <NoticeText notice={notice} />
+      <NoticeText notice={notice} isPage />
     </PersonPage>
   );
 }

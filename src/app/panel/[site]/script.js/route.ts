@@ -1,4 +1,4 @@
-import { panelScript } from '../../../../main/panelScript';
+import { liveScript, panelScript } from '../../../../main/panelScript';
 import { panelOf, visitorOf, type PageVisitor } from '../../../../usecases/sites/panel';
 import { answering } from '../../../lib/answering';
 import { pageVisitor } from '../../../lib/pageVisitor';
@@ -15,11 +15,15 @@ const kept = new Map<string, { until: number; body: Promise<string> }>();
 
 async function bodyFor(site: string, page: PageVisitor): Promise<string> {
   const ctx = await firstContext();
-  const key = JSON.stringify([site, visitorOf(ctx, page), page.tries]);
+  const key = JSON.stringify([site, visitorOf(ctx, site, page)]);
   const known = kept.get(key);
   if (known && known.until > Date.now()) return known.body;
   const body = panelOf(ctx, site, page).then(async (config) =>
-    config ? `self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}` : '// No panel is shown here.',
+    config
+      ? [`self.bookendPanel=${JSON.stringify(config)};`, await panelScript(), config.isTrying ? await liveScript() : '']
+          .filter(Boolean)
+          .join('\n')
+      : '// No panel is shown here.',
   );
   if (kept.size >= MOST_KEPT) kept.clear();
   kept.set(key, { until: Date.now() + KEPT_MS, body });
