@@ -1,5 +1,5 @@
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
-import { fill, go, launch, press, query, seen, signedIn, textOf, until, wait, WORLD } from './support/world';
+import { choose, fill, go, launch, press, query, seen, signedIn, textOf, until, wait, WORLD } from './support/world';
 
 // What really happens on the pages of two made-up sites: cookies that are set, services that are asked, entries of the ledger. The
 // services run under names of their own, so that the browser takes them for other sites.
@@ -48,6 +48,9 @@ const isAsking = (on = page): Promise<boolean> =>
     return slip instanceof HTMLElement && !slip.hidden;
   });
 const asked = (on = page) => until('the panel is shown', () => isAsking(on), 20);
+/** What a place of the page says; empty where it is not there. */
+const within = (selector: string): Promise<string> =>
+  page.evaluate((one) => document.querySelector(one)?.textContent ?? '', selector);
 const slipText = (on = page): Promise<string> =>
   on.evaluate(
     () => document.querySelector('[data-bookend]')!.shadowRoot!.querySelector<HTMLElement>('[role=region]')!.innerText,
@@ -104,6 +107,10 @@ test.each([
   ['shop', '/'],
   ['shop', '/blog'],
   ['shop', '/strict'],
+  ['shop', '/product'],
+  ['shop', '/checkout'],
+  ['shop', '/camp'],
+  ['shop', '/de'],
   ['tours', '/'],
 ])('before an answer nothing is set, asked or run on %s%s', async (site, path) => {
   await open(path, site);
@@ -112,6 +119,25 @@ test.each([
   expect(await hits()).toEqual([]);
   expect(await cookies()).toEqual([]);
   expect(await page.evaluate(() => [localStorage.length, sessionStorage.length])).toEqual([0, 0]);
+});
+
+test('behind the sign-in too: the session’s own cookie, and nothing else', async () => {
+  await open('/account');
+  await asked();
+  await page.type('[name=email]', 'mira@larkmere.example');
+  await page.type('[name=password]', 'chain and ring');
+  await Promise.all([page.waitForNavigation(), page.click('main button')]);
+  await asked();
+  await wait(QUIET_MS);
+  expect(page.url()).toBe(siteAt('shop', '/account'));
+  expect(await hits()).toEqual([]);
+  expect(await cookies()).toEqual(['shop_session']);
+});
+
+test('a page shows the notice in force in its place, as text', async () => {
+  await open('/privacy');
+  await until('the notice', async () => (await within('[data-bookend-notice]')).includes('Larkmere'), 20);
+  expect(await within('[data-bookend-notice]')).toContain('What we use your data for');
 });
 
 test('yes and no are alike: size, colour, weight; the page is not dimmed and can be read on', async () => {
@@ -336,8 +362,26 @@ test('the signal of a browser is said and obeyed, recorded with the answer, and 
 
 test('elsewhere other rules hold: in California sale is on until a no, and off by the signal; trying it records nothing', async () => {
   const before = await countAll();
-  await open('/?try=US-CA');
+  // Whoever wants to see it asks for it in Bookend, and opens the page by the link that is made there.
+  const staff = await signedIn(browser, 'mikkel@larkmere.example');
+  await go(staff, '/sites/shop/try');
+  await fill(staff, 'Page', siteAt('shop', '/'));
+  await choose(staff, 'From', 'US-CA');
+  await press(staff, 'Try it');
+  await seen(staff, 'Open the page live', 120);
+  await seen(staff, 'Switches', 120);
+  const link = await staff.$eval('main a[href*="bookend-try"]', (one) => one.href);
+  const path = link.replace(siteAt('shop', ''), '');
+  await staff.close();
+  expect(await cookies()).toEqual([]);
+  // One that was made up has the rules of here.
+  await open(path.replace('US-CA', 'US-CO'));
   await asked();
+  expect(await slipText()).not.toContain('Do not sell');
+  await fetch(`${WORLD.site}/forget`);
+  await open(path);
+  await asked();
+  expect(await within('[data-bookend-live]')).toContain('Tried as a fresh visitor');
   expect(await slipText()).toContain('Do not sell or share my data');
   await until('the advertising was asked', async () => (await hits()).includes('ads/tag.js'), 20);
   expect((await hits()).filter((hit) => hit.startsWith('count'))).toEqual([]);
@@ -347,7 +391,7 @@ test('elsewhere other rules hold: in California sale is on until a no, and off b
   await page.evaluateOnNewDocument(() => {
     Object.defineProperty(Navigator.prototype, 'globalPrivacyControl', { get: () => true });
   });
-  await open('/?try=US-CA');
+  await open(path);
   await asked();
   await wait(QUIET_MS);
   expect(await hits()).toEqual([]);

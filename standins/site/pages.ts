@@ -3,8 +3,6 @@
 export interface PageOf {
   bookend: string;
   needs: string;
-  /** Whoever looks how it is elsewhere names the place. */
-  tries?: string | null;
   /** Where one of the names lies. */
   at(name: string): string;
 }
@@ -46,7 +44,7 @@ function page(place: PageOf, { site, lang, title, body, nonce }: Content): strin
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
 <title>${title}</title>
-<script${own} src="${place.bookend}/panel/${site}/script.js${place.tries ? `?try=${encodeURIComponent(place.tries)}` : ''}"></script>
+<script${own} src="${place.bookend}/panel/${site}/script.js"></script>
 <script${own} type="text/plain" data-needs="visits" src="${place.at('count')}/count.js"></script>
 <script${own}>
 // A loader of tags: it puts in what somebody chose elsewhere, whatever the page says.
@@ -70,6 +68,27 @@ const frames = (place: PageOf): string =>
 <iframe data-needs="embedded" data-src="${place.at('video')}/frame" title="Video of the ride" width="320" height="180"></iframe>
 <iframe data-needs="embedded" data-src="${place.at('map')}/frame" title="Map of the start" width="320" height="180"></iframe>`;
 
+const PRODUCT = `<p>Eight gears, mudguards, a light that needs no battery.</p><p><a href="/checkout">Into the basket</a></p>`;
+
+/** Each box is empty, and nothing is sent before it is pressed. */
+const CHECKOUT = `<form method="post" action="/checkout">
+<label>Name <input name="name" autocomplete="name"></label>
+<label>E-mail <input name="email" type="email" autocomplete="email"></label>
+<label>Street <input name="street" autocomplete="street-address"></label>
+<label><input type="checkbox" name="newsletter"> Send me the newsletter, about twice a month. I can stop it at any time.</label>
+<button>Order</button></form>`;
+
+const CAMP = `<form method="post" action="/camp">
+<label>Name of the child <input name="child"></label>
+<label>Year of birth <input name="year" inputmode="numeric"></label>
+<label>E-mail of a parent <input name="parent" type="email"></label>
+<button>Register</button></form>`;
+
+const SIGN_IN = `<form method="post" action="/login">
+<label>E-mail <input name="email" type="email"></label>
+<label>Password <input name="password" type="password"></label>
+<button>Sign in</button></form>`;
+
 const NONCE = 'bGFrZQ';
 /** Nothing runs that is not named, and styles are those of the site alone. */
 const strict = (place: PageOf): string =>
@@ -90,6 +109,37 @@ export const PAGES: Readonly<Record<string, Readonly<Record<string, (place: Page
     }),
     '/da': (place) => ({
       html: page(place, { site: 'shop', lang: 'da', title: 'Cykler', body: '<p>Tre nye bycykler.</p>' }),
+    }),
+    '/de': (place) => ({
+      html: page(place, { site: 'shop', lang: 'de', title: 'Fahrräder', body: '<p>Drei neue Stadträder.</p>' }),
+    }),
+    '/product': (place) => ({
+      html: page(place, { site: 'shop', lang: 'en', title: 'The Heron, a city bicycle', body: PRODUCT }),
+    }),
+    '/checkout': (place) => ({
+      html: page(place, { site: 'shop', lang: 'en', title: 'Checkout', body: CHECKOUT }),
+    }),
+    '/camp': (place) => ({
+      html: page(place, { site: 'shop', lang: 'en', title: 'Summer camp for young riders', body: CAMP }),
+    }),
+    '/login': (place) => ({
+      html: page(place, { site: 'shop', lang: 'en', title: 'Sign in', body: SIGN_IN }),
+    }),
+    '/account': (place) => ({
+      html: page(place, {
+        site: 'shop',
+        lang: 'en',
+        title: 'Your account',
+        body: '<p>Two orders, one on its way.</p>',
+      }),
+    }),
+    '/privacy': (place) => ({
+      html: page(place, {
+        site: 'shop',
+        lang: 'en',
+        title: 'Privacy',
+        body: '<div data-bookend-notice="privacy"></div><div data-bookend-trackers></div>',
+      }),
     }),
     '/blog': (place) => ({
       html: page(place, { site: 'shop', lang: 'en', title: 'Along the lake', body: frames(place) }),

@@ -44,9 +44,10 @@ export function startSites(settings: { port: number; bookendUrl: string; needs?:
       return serve(name, url.pathname, response, place);
     }
     if (name === 'club') return club(url.pathname, request, response, place);
+    if (name === 'shop' && shopSession(url.pathname, request, response)) return;
     const page = PAGES[name]?.[url.pathname];
     if (!page) return void response.writeHead(404, { 'content-type': 'text/plain' }).end('No page of Larkmere.');
-    const { html, headers = {} } = page({ ...place, tries: url.searchParams.get('try') });
+    const { html, headers = {} } = page(place);
     response.writeHead(200, { 'content-type': 'text/html; charset=utf-8', ...headers }).end(html);
   });
   // A talk that nobody takes part in: it is asked for, and that is enough to be known.
@@ -129,6 +130,18 @@ const PLANTED_ANSWERS: Readonly<Record<string, (path: string, place: PageOf) => 
         ? { headers: { 'content-type': 'video/mp4' }, body: 'no film' }
         : undefined,
 };
+
+/** The shop's account lies behind a sign-in; its cookie is needed for that, and set by nothing else. @returns whether it was answered */
+function shopSession(path: string, request: IncomingMessage, response: ServerResponse): boolean {
+  const isIn = (request.headers.cookie ?? '').includes('shop_session=');
+  if (path === '/login' && request.method === 'POST') {
+    request.resume();
+    const headers = { location: '/account', 'set-cookie': 'shop_session=a-customer; Path=/; HttpOnly' };
+    response.writeHead(302, headers).end();
+  } else if (path === '/account' && !isIn) response.writeHead(302, { location: '/login' }).end();
+  else return false;
+  return true;
+}
 
 /** The club's own pages; behind its sign-in there is one more. */
 function club(path: string, request: IncomingMessage, response: ServerResponse, place: PageOf): void {

@@ -1,30 +1,21 @@
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { testWorld, type TestWorld } from '../../../test/support/database';
+import { createServer } from 'node:http';
+import { siteWorld, listening, type SiteWorld } from '../../../test/support/siteWorld';
+import type { TestWorld } from '../../../test/support/database';
 import { must, refusal } from '../../../test/support/must';
 import { LOGIN, PLANTED } from '../../../standins/site/club';
-import { startSites, type Hit } from '../../../standins/site/site';
+import type { Hit } from '../../../standins/site/site';
 import { looker } from '../../connectors/browser/looker';
 import { phasesOf } from '../../core/sites/trackers';
 import { scanPages, type ScanSeenRow } from '../../db/sites/scans';
-import { panelScript } from '../../main/panelScript';
 import type { Context } from '../shared/context';
-import { takeExample } from '../installation/takeExample';
-import { panelOf } from './panel';
 import { readScan } from './readScan';
-import { sideBySide } from '../../core/sites/tryOut';
-import { readTry, readTryPicture, startTry } from './trySite';
-import { readTryToken } from './tryToken';
-import { addSite } from './sites';
 import { readTrackerList } from './trackerList';
 import { planScan, sayTracker, startDueScans, startScan } from './startScan';
 
 let world: TestWorld;
 let supervisor: Context;
-let sites: Server;
-let bookend: Server;
 let port: number;
-const answersArrived: string[] = [];
+let answersArrived: string[];
 
 const MANY = `<script>
 for (var i = 0; i < 5000; i++) {
@@ -33,67 +24,14 @@ for (var i = 0; i < 5000; i++) {
 }
 </script>`;
 
-const listening = (server: Server) =>
-  new Promise<number>((resolve) => {
-    const told = () => resolve((server.address() as AddressInfo).port);
-    if (server.listening) told();
-    else server.once('listening', told);
-  });
-
+let club: SiteWorld;
 beforeAll(async () => {
-  world = await testWorld('scan');
-  supervisor = world.user('usr_lead', 'supervisor', 'administrator');
-  // Bookend as a site's pages see it: its script, the list for visitors, and where answers would go.
-  bookend = createServer((request, response) => {
-    if (request.url?.includes('/trackers')) return void response.writeHead(404).end();
-    if (!request.url?.includes('/script.js')) {
-      answersArrived.push(request.url ?? '');
-      return void response.writeHead(204).end();
-    }
-    void panelOf(world.worker, 'club', {
-      address: null,
-      gpc: false,
-      device: 'unknown',
-      tries: new URL(request.url, 'http://x').searchParams.get('try'),
-    }).then(async (config) =>
-      response
-        .writeHead(200, { 'content-type': 'text/javascript' })
-        .end(`self.bookendPanel=${JSON.stringify(config)};\n${await panelScript()}`),
-    );
-  }).listen(0, '127.0.0.1');
-  const bookendUrl = `http://127.0.0.1:${await listening(bookend)}`;
-  sites = startSites({ port: 0, bookendUrl, needs: 'usage' });
-  port = await listening(sites);
-  const labels = ['club', ...new Set(PLANTED.map(({ host }) => host.replace('.localhost', '')))];
-  const reach = [...labels, 'go'].map((label) => `${label}.localhost:${port}`);
-  for (const ctx of [world.worker, supervisor]) {
-    Object.defineProperty(ctx, 'baseUrl', { value: bookendUrl });
-    Object.defineProperty(ctx, 'reach', { value: [...reach, 'gone.localhost:59998'] });
-  }
-  world.worker.looker = { ...looker, pauseMs: 0 };
-  must(await takeExample(supervisor));
-  await addClub('club', `http://club.localhost:${port}`);
+  club = await siteWorld('scan');
+  ({ world, supervisor, port, answersArrived } = club);
 });
-afterAll(async () => {
-  sites.closeAllConnections();
-  sites.close();
-  bookend.closeAllConnections();
-  bookend.close();
-  await world.close();
-});
+afterAll(() => club.close());
 
-const addClub = async (id: string, origins: string) =>
-  must(
-    await addSite(supervisor, {
-      id,
-      name: 'The club',
-      origins,
-      ask: 'account-usage',
-      position: 'bottom',
-      switches: '',
-      held: '',
-    }),
-  );
+const addClub = (id: string, origins: string) => club.addClub(id, origins);
 const hits = async () => (await (await fetch(`http://127.0.0.1:${port}/hits`)).json()) as Hit[];
 const seen = (runId: string) => world.knex('scan_seen').where({ run_id: runId }) as Promise<ScanSeenRow[]>;
 const named = ({ kind, host, name }: { kind: string; host: string; name: string }) => `${kind} ${host} ${name}`;
@@ -306,40 +244,6 @@ test('a password is not typed where the sign-in leads elsewhere', async () => {
     server.close();
   }
 }, 60_000);
-
-test('a page is tried as from elsewhere: before, after a no and after a yes, side by side, and nothing of it is recorded', async () => {
-  const asked = { id: 'club', url: `http://club.localhost:${port}/`, place: 'DK', language: 'da', gpc: false };
-  expect(refusal(await startTry(supervisor, { ...asked, url: 'https://else.example/' }))).toBe('try-elsewhere');
-  expect(refusal(await startTry(world.user('usr_bo', 'system-owner'), asked))).toBe('not-allowed');
-  const arrived = answersArrived.length;
-  must(await startTry(supervisor, asked));
-  expect(refusal(await startTry(supervisor, asked))).toBe('try-running');
-  await world.drain();
-  const { looks, run, liveLink } = must(await readTry(supervisor, { id: 'club' }));
-  expect(run).toMatchObject({ state: 'finished', done: 3, total: 3 });
-  expect(looks.map(({ state, fault }) => [state, fault])).toEqual([
-    ['before', null],
-    ['none', null],
-    ['all', null],
-  ]);
-  expect(looks.map(({ panel }) => [panel?.isAsking, panel?.language, panel?.permitted])).toEqual([
-    // The page says its own language, which outweighs the visitor's.
-    [true, 'en', ['orders']],
-    [false, 'en', ['orders']],
-    [false, 'en', ['orders', 'usage']],
-  ]);
-  const rows = sideBySide(looks);
-  // Something waits until the yes, and is there after it.
-  expect(rows.some(({ group, cells }) => group === 'waits' && cells[0] !== '' && cells[2] === '')).toBe(true);
-  const picture = must(await readTryPicture(supervisor, { id: 'club', state: 'all' }));
-  expect(picture!.subarray(0, 2).toString('hex')).toBe('ffd8');
-  expect(answersArrived.length).toBe(arrived);
-  expect(await world.knex('site_counts')).toEqual([]);
-  // The live way is a link that is good for this site alone.
-  const token = new URL(liveLink!).searchParams.get('bookend-try');
-  expect(readTryToken(supervisor, 'club', token)).toEqual({ place: 'DK', gpc: false });
-  expect(readTryToken(supervisor, 'other', token)).toBeNull();
-}, 120_000);
 
 describe('bad sites', () => {
   test.each([
