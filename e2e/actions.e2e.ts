@@ -216,6 +216,7 @@ const CALLS: Called[] = [
   one('previewPurpose', PURPOSE, WORK),
   one('checkWording', ASK, WORK),
   one('publishWording', ASK, ['supervisor']),
+  one('countAsk', { id: 'none' }, LOOK),
   one('startNotice', { id: 'privacy', kind: 'privacy', address: '' }, WORK),
   one('checkNotice', { ...NOTICE, answers: ANSWERS, texts: { en: 'x' } }, WORK),
   one('saveNotice', { ...NOTICE, answers: ANSWERS, texts: { en: 'x' } }, WORK),

@@ -4,6 +4,8 @@ import { instantSchema } from '../shared/schema';
 /** How an answer is given. */
 export const METHODS = ['tick-box', 'button', 'spoken', 'paper form', 'link in a mail'] as const;
 
+export const askIdInput = yup.object({ id: yup.string().max(80).required() }).noUnknown();
+
 /** A version of an ask, as it is written. */
 export const wordingDraftInput = yup
   .object({

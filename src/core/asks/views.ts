@@ -26,3 +26,14 @@ export interface FairnessView {
   doubts: SaidFinding[];
   version: number;
 }
+
+/** How a version was answered, and who stands on it. */
+export interface AskCounts {
+  version: number;
+  yes: number;
+  no: number;
+  withdrawn: number;
+  people: number;
+  /** People whose last word on a purpose was given under it. */
+  standing: number;
+}

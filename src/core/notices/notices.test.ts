@@ -1,7 +1,7 @@
 import { render } from '../letters/render';
 import { LANGUAGES } from '../letters/mailings';
 import { NOTICE_WORDS } from '../words/notices';
-import { differenceOf } from './difference';
+import { differenceOf } from '../shared/difference';
 import { durationsIn } from './durations';
 import { noticeFields, type NoticeFacts } from './facts';
 import { realityOf, sentencesOf, type RealityCode } from './reality';

@@ -2,7 +2,7 @@ import type { Language } from '../letters/mailings';
 import type { LetterPart } from '../letters/letter';
 import type { WhatIf } from '../purposes/views';
 import type { RunView } from '../runs/views';
-import type { DifferencePiece } from './difference';
+import type { DifferencePiece } from '../shared/difference';
 import type { NoticeField } from './facts';
 import type { SaidReality } from './realitySaid';
 import type { NoticeAnswers, NoticeKind } from './schema';

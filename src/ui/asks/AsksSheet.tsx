@@ -9,13 +9,13 @@ import { spellOut } from '../../core/words/spellOut';
 import type { LedgerActs } from '../shared/acts';
 import { Fold } from '../shared/Fold';
 import { ListTable } from '../shared/ListTable';
-import { LANGUAGE_NAMES } from './languageNames';
+import { AskUses, AskVersions } from './AskUses';
 import { WordingEditor } from './WordingEditor';
 
 interface Props extends AsksView {
   now: string;
   zone: string;
-  actions: Pick<LedgerActs, 'checkWording' | 'publishWording'>;
+  actions: Pick<LedgerActs, 'checkWording' | 'publishWording' | 'countAsk'>;
 }
 
 const EMPTY = { en: '', da: '', de: '', nl: '' };
@@ -83,6 +83,7 @@ export function AsksSheet({ wordings, purposes, mayDraft, mayPublish, now, zone,
             lists={asks}
             now={now}
             zone={zone}
+            countAsk={actions.countAsk}
             titleOf={(id) => purposes.find((one) => one.id === id)?.title ?? id}
             change={mayDraft ? (last) => setDraft(draftOf(last)) : null}
           />
@@ -98,13 +99,14 @@ function Table({
   zone,
   titleOf,
   change,
+  countAsk,
 }: {
   lists: readonly WordingShown[][];
   now: string;
   zone: string;
   titleOf: (purpose: string) => string;
   change: ((last: WordingShown) => void) | null;
-}) {
+} & Pick<LedgerActs, 'countAsk'>) {
   return (
     <ListTable>
       <thead>
@@ -131,8 +133,9 @@ function Table({
               <td>
                 {current.words['en'] ?? Object.values(current.words)[0]}
                 <Fold summary={<span className="muted">{sayVersions(versions)}</span>}>
-                  <Versions versions={versions} zone={zone} />
+                  <AskVersions versions={versions} zone={zone} countAsk={countAsk} />
                 </Fold>
+                <AskUses ask={current} purposes={current.purposes.map((id) => ({ id, title: titleOf(id) }))} />
               </td>
               <td className="num" title={`in force since ${sayInstant(current.validFrom, zone)}`}>
                 {current.version}
@@ -153,28 +156,4 @@ const isNew = (words: string | null, n: number, all: readonly (string | null)[])
 function sayVersions(versions: readonly WordingShown[]): string {
   const languages = Object.keys(versions.at(-1)!.words).join(' ');
   return `${versions.length} ${versions.length === 1 ? 'version' : 'versions'} · ${languages}`;
-}
-
-/** As they were shown, the newest first. */
-function Versions({ versions, zone }: { versions: readonly WordingShown[]; zone: string }) {
-  return (
-    <div className="stack">
-      {versions.toReversed().map((one) => (
-        <div key={one.version}>
-          <p>
-            <b>Version {one.version}</b>{' '}
-            <span className="muted">
-              from {sayInstant(one.validFrom, zone)}
-              {one.isMaterial && ', a material change'}
-            </span>
-          </p>
-          {Object.entries(one.words).map(([language, text]) => (
-            <p key={language} lang={language}>
-              <span className="muted">{LANGUAGE_NAMES[language] ?? language}:</span> {text}
-            </p>
-          ))}
-        </div>
-      ))}
-    </div>
-  );
 }

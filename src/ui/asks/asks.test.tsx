@@ -30,6 +30,10 @@ function sheet(found: Omit<FairnessView, 'version'>, may = { mayDraft: true, may
       {...may}
       actions={{
         checkWording: async () => ({ ok: true, value: { ...found, version: 3 } }),
+        countAsk: async () => ({
+          ok: true,
+          value: [{ version: 2, yes: 3, no: 1, withdrawn: 1, people: 4, standing: 3 }],
+        }),
         publishWording: async (draft) => (published.push(draft as WordingDraft), { ok: true, value: { version: 3 } }),
       }}
     />,
@@ -54,6 +58,19 @@ test('another version begins with the last, is looked at before it can be publis
   fireEvent.click(button('Publish'));
   await screen.findByText('Published as version 3');
   expect(published).toMatchObject([{ id: 'checkout', words: { en: 'The newsletter, twice a month? I can stop it.' } }]);
+});
+
+test('the boxes for a form, the sheet of paper, and a version beside the one before it', async () => {
+  sheet({ faults: [], doubts: [] });
+  fireEvent.click(screen.getByText('on a form, at a counter'));
+  expect((await screen.findByText(/type="checkbox" name="newsletter"/)).textContent).not.toContain('checked>');
+  expect(screen.getByRole('link', { name: 'English' }).getAttribute('href')).toBe(
+    '/ledger/asks/checkout/paper?lang=en',
+  );
+  fireEvent.click(screen.getByText(/2 versions/));
+  expect((await screen.findByText(', twice a month')).tagName).toBe('INS');
+  fireEvent.click(button('How many answered each, and stand on which'));
+  expect(await screen.findByRole('table', { name: 'Answers by version' })).toBeTruthy();
 });
 
 test('a fault cannot be published; a doubt asks for its reason', async () => {

@@ -5,6 +5,7 @@ import TableHead from '@mui/material/TableHead';
 import { LANGUAGE_NAMES, type Language } from '../../core/letters/mailings';
 import type { NoticeVersionView } from '../../core/notices/views';
 import { sayInstant } from '../../core/shared/days';
+import { Differences } from '../shared/Differences';
 import { Fold } from '../shared/Fold';
 import { ListTable } from '../shared/ListTable';
 
@@ -46,7 +47,7 @@ export function NoticeVersions({ versions, zone }: { versions: readonly NoticeVe
               <td className="num">{one.people.toLocaleString('en')}</td>
               <td className="num">{one.told === null ? '–' : one.told.toLocaleString('en')}</td>
               <td style={{ maxWidth: 420 }}>
-                <Differences of={one.differences} />
+                <ByLanguage of={one.differences} />
               </td>
             </tr>
           ))}
@@ -56,30 +57,14 @@ export function NoticeVersions({ versions, zone }: { versions: readonly NoticeVe
   );
 }
 
-const AROUND = 60;
-
-/** Words that stay are cut short: what differs is what is looked for. */
-const shortened = (text: string): string =>
-  text.length <= 2 * AROUND ? text : `${text.slice(0, AROUND)} … ${text.slice(-AROUND)}`;
-
-function Differences({ of }: { of: NoticeVersionView['differences'] }) {
+function ByLanguage({ of }: { of: NoticeVersionView['differences'] }) {
   const languages = (Object.keys(of) as Language[]).filter((one) => of[one]!.some(({ is }) => is !== 'same'));
   if (languages.length === 0) return <span className="muted">–</span>;
   return (
     <>
       {languages.map((language) => (
         <Fold key={language} summary={<span className="muted">in {LANGUAGE_NAMES[language]}</span>}>
-          <p lang={language} className="notice-differences" style={{ whiteSpace: 'pre-wrap' }}>
-            {of[language]!.map(({ text, is }, n) =>
-              is === 'new' ? (
-                <ins key={n}>{text}</ins>
-              ) : is === 'gone' ? (
-                <del key={n}>{text}</del>
-              ) : (
-                <span key={n}>{shortened(text)}</span>
-              ),
-            )}
-          </p>
+          <Differences pieces={of[language]!} language={language} />
         </Fold>
       ))}
     </>

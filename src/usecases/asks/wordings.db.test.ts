@@ -3,6 +3,7 @@ import { seedLedger } from '../../../test/support/ledger';
 import { must } from '../../../test/support/must';
 import { wordingDraftInput, type WordingDraft } from '../../core/asks/schema';
 import type { Context } from '../shared/context';
+import { askOnPaper, countAsk } from './useAsk';
 import { checkWording, publishWording, readAsks } from './wordings';
 
 let world: TestWorld;
@@ -85,5 +86,12 @@ test('what cannot be: an earlier day, an unknown purpose, none at all, two at on
   ]);
   expect(both.map((one) => must(one).version).sort()).toEqual([1, 2]);
   expect(await versions('never')).toEqual([]);
+  expect(must(await countAsk(signe, { id: 'race' }))).toEqual([]);
+  const paper = must(await askOnPaper(signe, { id: 'race', language: 'en' }));
+  expect(paper.subarray(0, 4).toString()).toBe('%PDF');
+  expect(await askOnPaper(signe, { id: 'none', language: 'en' })).toMatchObject({ refusal: { code: 'not-found' } });
+  expect(await countAsk(world.user('usr_ib', 'administrator'), { id: 'race' })).toMatchObject({
+    refusal: { code: 'not-allowed' },
+  });
   expect(await readAsks(world.user('usr_ib', 'administrator'))).toMatchObject({ refusal: { code: 'not-allowed' } });
 });

@@ -1,6 +1,6 @@
 import type { AccessRefusal } from '../../core/access/refusals';
 import { LANGUAGES, languageOf, type Language } from '../../core/letters/mailings';
-import { differenceOf, type DifferencePiece } from '../../core/notices/difference';
+import { differenceOf, type DifferencePiece } from '../../core/shared/difference';
 import { NEEDED_FIELDS, NOTICE_FIELDS } from '../../core/notices/facts';
 import type { NoticeLine, NoticesView, NoticeVersionView, NoticeView, PublicNotice } from '../../core/notices/views';
 import { localDay } from '../../core/shared/days';

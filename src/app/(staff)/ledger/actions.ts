@@ -1,6 +1,7 @@
 'use server';
 
-import { wordingDraftInput } from '../../../core/asks/schema';
+import { askIdInput, wordingDraftInput } from '../../../core/asks/schema';
+import * as askUse from '../../../usecases/asks/useAsk';
 import * as wordings from '../../../usecases/asks/wordings';
 import { audienceInput } from '../../../core/audiences/schema';
 import { chosenDriftInput, startComparisonInput } from '../../../core/drift/schema';
@@ -63,5 +64,6 @@ export const checkDraft = actOnFile(drafts.checkDraft);
 // Purposes.
 export const checkWording = act(wordingDraftInput, wordings.checkWording);
 export const publishWording = act(wordingDraftInput, wordings.publishWording);
+export const countAsk = act(askIdInput, askUse.countAsk);
 export const previewPurpose = act(purposeDraftSchema, purposes.previewPurpose);
 export const publishPurpose = act(purposeDraftSchema, purposes.publishPurpose);

@@ -1,7 +1,7 @@
 import { AsksSheet } from '../../../../ui/asks/AsksSheet';
 import { readAsks } from '../../../../usecases/asks/wordings';
 import { shown, staff } from '../../../lib/session';
-import { checkWording, publishWording } from '../actions';
+import { checkWording, countAsk, publishWording } from '../actions';
 
 export const metadata = { title: 'Asks' };
 
@@ -12,7 +12,7 @@ export default async function AsksPage() {
       {...shown(await readAsks(ctx))}
       now={ctx.clock.now()}
       zone={ctx.organisation.zone}
-      actions={{ checkWording, publishWording }}
+      actions={{ checkWording, publishWording, countAsk }}
     />
   );
 }
