@@ -62,13 +62,13 @@ export async function insertTryLook(h: Handle, row: SiteTryLookRow): Promise<voi
 }
 
 export async function tryPicture(h: Handle, siteId: string, state: string): Promise<Buffer | null> {
-  const row = (await h
+  const row: { picture: Buffer | null } | undefined = await h
     .trx('site_try_looks')
     .join('site_tries', 'site_tries.run_id', 'site_try_looks.run_id')
     .join('runs', 'runs.id', 'site_tries.run_id')
     .where({ site_id: siteId, 'site_try_looks.state': state })
     .orderBy('runs.no', 'desc')
     .select('picture')
-    .first()) as { picture: Buffer | null } | undefined;
+    .first();
   return row?.picture ?? null;
 }

@@ -7,11 +7,11 @@ import type { AskCounts, WordingShown } from '../../core/asks/views';
 import { differenceOf } from '../../core/shared/difference';
 import { sayInstant } from '../../core/shared/days';
 import type { LedgerActs } from '../shared/acts';
-import { Differences } from '../shared/Differences';
 import { FailureNote } from '../shared/FailureNote';
 import { Fold } from '../shared/Fold';
 import { ListTable } from '../shared/ListTable';
 import { stillHere } from '../shared/notDone';
+import { Differences } from './Differences';
 import { LANGUAGE_NAMES } from './languageNames';
 
 /** How an ask comes before people: boxes for a form, the call of its server, a sheet of paper. */

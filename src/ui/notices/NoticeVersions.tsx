@@ -5,7 +5,7 @@ import TableHead from '@mui/material/TableHead';
 import { LANGUAGE_NAMES, type Language } from '../../core/letters/mailings';
 import type { NoticeVersionView } from '../../core/notices/views';
 import { sayInstant } from '../../core/shared/days';
-import { Differences } from '../shared/Differences';
+import { Differences } from '../asks/Differences';
 import { Fold } from '../shared/Fold';
 import { ListTable } from '../shared/ListTable';
 

@@ -20,7 +20,6 @@ import { useSending } from '../fields/useSending';
 import { RunProgress, type StopRun } from '../runs/RunProgress';
 import type { SiteActs } from '../shared/acts';
 import { FailureNote } from '../shared/FailureNote';
-import { Fold } from '../shared/Fold';
 import Link from '../shared/Link';
 import { ListTable } from '../shared/ListTable';
 import { RefreshWhile } from '../shared/RefreshWhile';
@@ -158,48 +157,49 @@ function SideBySide({ view }: { view: TryView }) {
           </figure>
         ))}
       </div>
-      {(Object.keys(GROUPS) as TryGroup[]).map((group) => {
-        const own = rows.filter((row) => row.group === group);
-        if (own.length === 0) return null;
-        return (
-          <section key={group} className="sheet wrap" tabIndex={0} aria-label={GROUPS[group]} style={{ marginTop: 14 }}>
-            <div className="pad">
-              <Fold isOpen={group !== 'fetched' && group !== 'called'} summary={`${GROUPS[group]} (${own.length})`}>
-                <ListTable aria-label={GROUPS[group]}>
-                  <TableHead>
-                    <tr>
-                      <th>what</th>
-                      {looks.map((look) => (
-                        <th key={look.state}>{sayState(look, titles)}</th>
-                      ))}
-                    </tr>
-                  </TableHead>
-                  <TableBody>
-                    {own.map(({ name, cells }) => (
-                      <tr key={name}>
-                        <td className="mono">{name}</td>
-                        {cells.map((cell, at) => (
-                          <td key={looks[at]!.state}>{cell || '–'}</td>
-                        ))}
-                      </tr>
+      <section className="sheet wrap" tabIndex={0} aria-label="Side by side" style={{ marginTop: 14 }}>
+        <ListTable aria-label="Side by side" className="list try-table">
+          <TableHead>
+            <tr>
+              <th>what</th>
+              {looks.map((look) => (
+                <th key={look.state}>{sayState(look, titles)}</th>
+              ))}
+            </tr>
+          </TableHead>
+          {(Object.keys(GROUPS) as TryGroup[]).map((group) => {
+            const own = rows.filter((row) => row.group === group);
+            if (own.length === 0) return null;
+            return (
+              <TableBody key={group}>
+                <tr>
+                  <th colSpan={looks.length + 1} scope="rowgroup">
+                    {GROUPS[group]}
+                  </th>
+                </tr>
+                {own.map(({ name, cells }) => (
+                  <tr key={name}>
+                    <td className="mono">{name}</td>
+                    {cells.map((cell, at) => (
+                      <td key={looks[at]!.state}>{cell || '–'}</td>
                     ))}
-                  </TableBody>
-                </ListTable>
-              </Fold>
-            </div>
-          </section>
-        );
-      })}
+                  </tr>
+                ))}
+              </TableBody>
+            );
+          })}
+        </ListTable>
+      </section>
     </>
   );
 }
 
 function sayState({ state }: TryLook, titles: TryView['titles']): string {
-  if (state === 'before') return 'before an answer';
-  if (state === 'none') return 'after a no';
-  if (state === 'all') return 'after yes to all';
+  if (state === 'before') return 'before';
+  if (state === 'none') return 'no';
+  if (state === 'all') return 'yes to all';
   const id = state.slice('only:'.length);
-  return `yes to ${titles[id] ?? id} alone`;
+  return `only ${titles[id] ?? id}`;
 }
 
 /** Leads from a site to trying it. */

@@ -48,9 +48,13 @@ function begin(config: PanelConfig, api: SiteApi): void {
   const show = () => {
     if (!strip.isConnected) document.documentElement.append(strip);
     strip.textContent = lines(api, config).join('\n');
+    // What it tells must not hide the page that it tells of.
+    document.documentElement.style.marginTop = `${strip.offsetHeight}px`;
   };
   api.onChange(show);
   setInterval(show, EVERY_MS);
 }
 
-if (self.bookendPanel?.isTrying && window.bookend) begin(self.bookendPanel, window.bookend);
+// A worker that tries a page wants to see the page.
+if (self.bookendPanel?.isTrying && window.bookend && location.search.includes('bookend-try='))
+  begin(self.bookendPanel, window.bookend);

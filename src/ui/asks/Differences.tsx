@@ -1,5 +1,5 @@
 import type { DifferencePiece } from '../../core/shared/difference';
-import './differences.css';
+import './asks.css';
 
 const AROUND = 60;
 
