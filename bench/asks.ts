@@ -6,6 +6,15 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import puppeteer, { type Page } from 'puppeteer-core';
 import { newVisitor } from '../src/connectors/browser/visitor';
+import { newPurpose } from '../src/core/purposes/purposes';
+import { insertPurpose, insertWording } from '../src/db/purposes/purposes';
+import { createClient } from '../src/db/shared/client';
+import type { Handle } from '../src/db/shared/handle';
+import { recordChoices } from '../src/usecases/ledger/recordChoices';
+import { actAs } from '../src/usecases/shared/context';
+import { takePanelAnswer } from '../src/usecases/sites/panelAnswers';
+import { addSite } from '../src/usecases/sites/sites';
+import { benchContext, fresh, url } from './ledgerWorld';
 import { median, recorder } from './measure';
 
 // What the script of a site costs the page that it stands on, beside the same page without it, and how soon an answer is obeyed.
@@ -149,3 +158,103 @@ note({
   ratio: looked / merely,
   goal: 4,
 });
+
+/** Answers of panels into the ledger, as many visitors at once as a busy hour has, beside files of the same choices. */
+const ANSWERS = 5000;
+const AT_ONCE = 400;
+await fresh('bench_answers');
+const folder = mkdtempSync(join(tmpdir(), 'bookend-bench-'));
+const knex = createClient(url('bench_answers'), 8);
+const ctx = benchContext(knex, ADDRESS, folder);
+await ctx.transaction((h) => setUpAnswers(h, ctx.clock.now()));
+const supervisor = actAs(ctx, { kind: 'user', id: 'usr_bench', name: 'Bench', roles: ['supervisor'] });
+const made = await addSite(supervisor, {
+  id: 'bench',
+  name: 'Bench',
+  origins: 'https://bench.example',
+  ask: 'bench-panel',
+  position: 'bottom',
+  switches: '',
+  held: '',
+});
+if (!made.ok) throw new Error(made.refusal.code);
+const hex = (n: number, seed: string) => n.toString(16).padStart(32, seed);
+const from = {
+  siteId: 'bench',
+  origin: 'https://bench.example',
+  page: { address: null, gpc: false, device: 'computer' as const, tries: null },
+};
+const began = performance.now();
+for (let n = 0; n < ANSWERS; n += AT_ONCE) {
+  const batch = Array.from({ length: Math.min(AT_ONCE, ANSWERS - n) }, (_, i) =>
+    takePanelAnswer(ctx, from, {
+      visitor: hex(n + i, 'a'),
+      nonce: hex(n + i, 'b'),
+      version: 1,
+      language: 'en',
+      ago: 0,
+      gpc: false,
+      answers: { visits: 'grant' },
+    }),
+  );
+  for (const result of await Promise.all(batch)) if (!result.ok) throw new Error(result.refusal.code);
+}
+const perSecond = (ANSWERS / (performance.now() - began)) * 1000;
+const kept = Number((await knex('choices').count({ n: '*' }).first())!['n']);
+if (kept !== ANSWERS) throw new Error(`${kept} of ${ANSWERS} answers were kept`);
+const bulkBegan = performance.now();
+const BULK = 1000;
+for (let n = 0; n < ANSWERS; n += BULK)
+  await recordChoices(ctx, {
+    systemId: 'sys_site_bench',
+    choices: Array.from({ length: BULK }, (_, i) => ({
+      identifiers: [{ kind: 'device-id' as const, value: hex(n + i, 'c') }],
+      purpose: 'visits',
+      answer: 'grant' as const,
+      occurredAt: ctx.clock.now(),
+      ask: 'bench-panel',
+      askVersion: 1,
+      externalId: `bulk-${n + i}`,
+      address: null,
+      name: null,
+      evidence: null,
+    })),
+  });
+const bulk = (ANSWERS / (performance.now() - bulkBegan)) * 1000;
+await knex.destroy();
+note({
+  what: `answers of panels into the ledger, ${AT_ONCE} visitors at once, each told when it is kept; without HTTP`,
+  ours: `${perSecond.toFixed(0)} a second`,
+  limit: `1,000 a second (the same choices a thousand at a time: ${bulk.toFixed(0)} a second)`,
+  ratio: 1000 / perSecond,
+  goal: 1,
+});
+
+async function setUpAnswers(h: Handle, now: string): Promise<void> {
+  await insertPurpose(h, {
+    ...newPurpose({ id: 'visits', title: 'Visits', validFrom: now, recordedAt: now }),
+    plain: 'Counting.',
+    words: {},
+    confirmBy: 'source',
+    channels: [],
+    categories: [],
+    recipients: [],
+    transfers: null,
+    retention: null,
+    balancing: null,
+    publishedBy: null,
+    sortOrder: 1,
+  });
+  await insertWording(h, {
+    kind: 'ask',
+    id: 'bench-panel',
+    version: 1,
+    validFrom: now,
+    recordedAt: now,
+    isMaterial: false,
+    method: 'button',
+    place: null,
+    purposes: ['visits'],
+    words: { en: 'May we count?' },
+  });
+}

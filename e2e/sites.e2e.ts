@@ -140,6 +140,27 @@ test('a page shows the notice in force in its place, as text', async () => {
   expect(await within('[data-bookend-notice]')).toContain('What we use your data for');
 });
 
+test('a server of the site asks by the token of the page before it sends anything itself', async () => {
+  await open();
+  await asked();
+  expect(await page.evaluate(() => window.bookend!.token())).toBeNull();
+  await recorded(3, () => click('Yes to all'));
+  const token = await page.evaluate(() => window.bookend!.token());
+  expect(token).toBe(await visitor());
+  const standing = async (value: string) =>
+    (
+      (await (
+        await fetch(`${WORLD.address}/api/v1/standing`, {
+          method: 'POST',
+          headers: { authorization: 'Bearer bookend_sandbox', 'content-type': 'application/json' },
+          body: JSON.stringify({ identifier: { kind: 'device-id', value }, purpose: 'visits' }),
+        })
+      ).json()) as { permitted: boolean }
+    ).permitted;
+  expect(await standing(token!)).toBe(true);
+  expect(await standing('0'.repeat(32))).toBe(false);
+});
+
 test('yes and no are alike: size, colour, weight; the page is not dimmed and can be read on', async () => {
   await open();
   await asked();
@@ -363,7 +384,7 @@ test('the signal of a browser is said and obeyed, recorded with the answer, and 
 test('elsewhere other rules hold: in California sale is on until a no, and off by the signal; trying it records nothing', async () => {
   const before = await countAll();
   // Whoever wants to see it asks for it in Bookend, and opens the page by the link that is made there.
-  const staff = await signedIn(browser, 'mikkel@larkmere.example');
+  const staff = await signedIn(browser, 'mikkel');
   await go(staff, '/sites/shop/try');
   await fill(staff, 'Page', siteAt('shop', '/'));
   await choose(staff, 'From', 'US-CA');

@@ -61,17 +61,18 @@ export async function setSite(h: Handle, id: string, change: Partial<Omit<SiteRo
   await h.trx('sites').where({ id }).update(asJson(change));
 }
 
-/** Counts one more; nothing of who. */
+/** Counts so many more; nothing of who. */
 export async function countOnSite(
   h: Handle,
   at: Pick<SiteCountRow, 'site_id' | 'day' | 'version' | 'language' | 'place' | 'device'>,
   what: 'shown' | 'yes' | 'no' | 'part' | 'withdrawn',
+  many = 1,
 ): Promise<void> {
   await h
     .trx('site_counts')
-    .insert({ ...at, [what]: 1 })
+    .insert({ ...at, [what]: many })
     .onConflict(['site_id', 'day', 'version', 'language', 'place', 'device'])
-    .merge({ [what]: h.trx.raw('site_counts.?? + 1', [what]) });
+    .merge({ [what]: h.trx.raw('site_counts.?? + ?', [what, many]) });
 }
 
 /** All counts of a site since a day, the latest first. */

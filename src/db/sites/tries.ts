@@ -42,14 +42,11 @@ export async function tryById(h: Handle, runId: string): Promise<SiteTryRow | un
 
 /** The looks of a try in their order, without their pictures. */
 export async function tryLooks(h: Handle, runId: string): Promise<TryLook[]> {
-  const rows = (await h
+  const rows: { look: Omit<TryLook, 'hasPicture'>; has_picture: boolean }[] = await h
     .trx('site_try_looks')
     .where({ run_id: runId })
     .orderBy('place')
-    .select('look', h.trx.raw('picture is not null as has_picture'))) as {
-    look: Omit<TryLook, 'hasPicture'>;
-    has_picture: boolean;
-  }[];
+    .select('look', h.trx.raw('picture is not null as has_picture'));
   return rows.map(({ look, has_picture }) => ({ ...look, hasPicture: has_picture }));
 }
 

@@ -20,6 +20,10 @@ export interface SiteApi {
   /** Whether all of these purposes are permitted now. */
   permits(...purposes: string[]): boolean;
   switches(): Record<string, boolean>;
+  /**
+   * What a server of the site asks Bookend by before it sends anything itself: the number this browser goes by; null before an answer.
+   */
+  token(): string | null;
   /** Shows the panel again: a way back that lasts. */
   open(): void;
   /** Called at once and after every change. @returns a way to be told no more */
@@ -58,6 +62,7 @@ function begin(config: PanelConfig): void {
   const api: SiteApi = {
     permits: (...purposes) => purposes.every((id) => allowed().includes(id)),
     switches: () => switchesOn(rules, allowed()),
+    token: () => answer?.visitor ?? null,
     open: () => view?.open(true),
     onChange(tell) {
       const told = () => tell(api.switches());

@@ -7,7 +7,9 @@ import type { AddSite } from '../../core/sites/schema';
 import { tryToken } from './tryToken';
 import type { Context } from '../shared/context';
 import { checkStanding } from '../standing/checkStanding';
-import { noteShown, panelOf, takePanelAnswer, type PageVisitor } from './panel';
+import { gpcStatement } from './gpcStatement';
+import { noteShown, panelOf, type PageVisitor } from './panel';
+import { takePanelAnswer } from './panelAnswers';
 import { addSite, changeSite, closeSite, readSite, readSites } from './sites';
 
 let world: TestWorld;
@@ -160,6 +162,42 @@ test('a yes given against the signal of the browser is one that was told of it',
   expect(standing).toMatchObject({ permitted: true, standing: 'granted' });
 });
 
+test('many at once: each is kept once and told so, those that cannot be are told why, and the counts are right', async () => {
+  const before = await world.knex('choices').count({ n: '*' }).first();
+  const counted = async () => {
+    const { rows } = await world.knex.raw<{ rows: { yes: number }[] }>('select sum(yes)::int as yes from site_counts');
+    return rows[0]!.yes;
+  };
+  const yesBefore = await counted();
+  const many = Array.from({ length: 120 }, (_, i) =>
+    answer({ visits: 'grant', ads: 'grant' }, { visitor: i.toString(16).padStart(32, '7') }),
+  );
+  const bad = answer({ visits: 'grant' }, { version: 99 });
+  const results = await Promise.all(
+    // A third is sent twice; one is of a version that nobody saw, one of another site.
+    [...many, ...many.slice(0, 40), bad]
+      .map((one) => takePanelAnswer(anybody, from(), one))
+      .concat(takePanelAnswer(anybody, { ...from(), siteId: 'nowhere' }, answer({ visits: 'grant' }))),
+  );
+  expect(results.filter(({ ok }) => ok)).toHaveLength(160);
+  expect(results.slice(-2).map(refusal)).toEqual(['panel-version', 'panel-unknown']);
+  const after = await world.knex('choices').count({ n: '*' }).first();
+  expect(Number(after!['n']) - Number(before!['n'])).toBe(240);
+  expect((await counted()) - yesBefore).toBe(120);
+});
+
+test('one that cannot be recorded takes no other with it', async () => {
+  const good = answer({ visits: 'grant' }, { visitor: '8'.repeat(32) });
+  // No instant can be made of it: the whole batch fails, and each is tried alone.
+  const broken = answer({ visits: 'grant' }, { ago: Number.NaN });
+  const [a, b] = await Promise.allSettled([
+    takePanelAnswer(anybody, from(), good),
+    takePanelAnswer(anybody, from(), broken),
+  ]);
+  expect(a).toMatchObject({ status: 'fulfilled', value: { ok: true } });
+  expect(b.status).toBe('rejected');
+});
+
 test('that it was shown is counted from its own pages alone, and holds nothing of who', async () => {
   await noteShown(anybody, from(), { language: 'da', version: 1 });
   await noteShown(anybody, { ...from(), origin: 'https://evil.example' }, { language: 'da', version: 1 });
@@ -184,6 +222,11 @@ test('that it was shown is counted from its own pages alone, and holds nothing o
 });
 
 test('it is changed for pages that are opened from then on, and taken out of use for good', async () => {
+  expect(await gpcStatement(anybody, 'shop')).toEqual({
+    gpc: true,
+    lastUpdate: expect.stringMatching(/^\d{4}-/) as string,
+  });
+  expect(await gpcStatement(anybody, 'nowhere')).toBeNull();
   must(await changeSite(supervisor, { ...SITE, switches: 'counting: visits\nfollowing: ads, visits' }));
   expect((await panelOf(anybody, 'shop', HERE))!.rules.switches).toEqual({
     counting: ['visits'],

@@ -1,6 +1,6 @@
 import { panelAnswerSchema } from '../../../../core/sites/schema';
 import { sayRefusal } from '../../../../core/words/refusals';
-import { takePanelAnswer } from '../../../../usecases/sites/panel';
+import { takePanelAnswer } from '../../../../usecases/sites/panelAnswers';
 import { answering } from '../../../lib/answering';
 import { hasRoom } from '../../../lib/limits';
 import { pageVisitor } from '../../../lib/pageVisitor';
