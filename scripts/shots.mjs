@@ -83,7 +83,6 @@ endWith(async () => {
     await page.waitForFunction(async () => (await (await fetch('/requests/inbox')).text()).includes('Indsigt'), {
       timeout: 30000,
     });
-    await shoot('inbox', '/requests/inbox');
     const person = await page.evaluate(async (url) => (await fetch(url)).ok, '/people');
     if (!person) throw new Error('people cannot be seen');
     await page.goto(`${world.address}/people`, { waitUntil: 'networkidle0' });
@@ -123,7 +122,7 @@ endWith(async () => {
       );
       await settle();
     });
-    await shoot('purposes', '/ledger/purposes', settle);
+    await shoot('notice', '/ledger/notices/privacy', settle);
     await shoot('choices', '/choices?lang=en', async () => {
       await page.type('input[type=email]', 'tom.marsh@inbox.example');
       await click('Send me the code');
@@ -145,6 +144,11 @@ endWith(async () => {
     await click('Scan now');
     await page.waitForFunction(() => document.body.innerText.includes('not in order.'), { timeout: 300000 });
     await shoot('scan', '/sites/club/scan', settle);
+    await page.goto(`${world.address}/sites/shop/try`, { waitUntil: 'networkidle0' });
+    await click('Try it');
+    await page.waitForFunction(() => document.body.innerText.includes('Open the page live'), { timeout: 60000 });
+    await page.waitForFunction(() => document.querySelectorAll('figure img').length >= 6, { timeout: 300000 });
+    await shoot('try', '/sites/shop/try', settle);
     say('shot: panel');
     await page.goto(`${world.urls.site.replace('127.0.0.1', 'shop.localhost')}/blog`, { waitUntil: 'networkidle0' });
     await page.evaluate(() =>

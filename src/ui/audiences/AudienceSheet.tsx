@@ -6,6 +6,7 @@ import Button from '@mui/material/Button';
 import Link from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState, type FormEvent } from 'react';
+import type { Advice } from '../../core/audiences/messageAdvice';
 import type { MessageVerdict } from '../../core/audiences/messageCheck';
 import type { AskedLine, AudienceView } from '../../core/audiences/views';
 import { sayInstant, sayShortDay } from '../../core/shared/days';
@@ -17,6 +18,7 @@ import { RefreshWhile } from '../shared/RefreshWhile';
 import { ListTable } from '../shared/ListTable';
 import { Choose } from '../fields/Choose';
 import { SAMPLE_DRAFT } from './sampleDraft';
+import { DraftAdvice } from './DraftAdvice';
 import { FileDrop } from '../fields/FileDrop';
 import { FailureNote } from '../shared/FailureNote';
 import { tryAgain } from '../shared/notDone';
@@ -285,7 +287,7 @@ function Upload({ purposes }: { purposes: Props['purposes'] }) {
 }
 
 function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
-  const [verdict, setVerdict] = useState<MessageVerdict | null>(null);
+  const [verdict, setVerdict] = useState<(MessageVerdict & { advice: Advice[] }) | null>(null);
   const [file, setFile] = useState<File | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const submit = async (event: FormEvent<HTMLFormElement>) => {
@@ -346,6 +348,7 @@ function Draft({ checkDraft }: { checkDraft: Props['checkDraft'] }) {
           ))}
         </div>
       )}
+      {verdict && <DraftAdvice advice={verdict.advice} />}
     </section>
   );
 }

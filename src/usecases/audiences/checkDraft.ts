@@ -1,10 +1,12 @@
 import type { DraftRefusal } from '../../core/audiences/refusals';
 import sanitizeHtml from 'sanitize-html';
 import { simpleParser, type HeaderLines } from 'mailparser';
+import { adviseMessage, type Advice } from '../../core/audiences/messageAdvice';
 import { checkMessage, type DraftMessage, type MessageVerdict } from '../../core/audiences/messageCheck';
 import { ok, refuse, type Result } from '../../core/shared/result';
 import type { Context } from '../shared/context';
 import { reach } from '../shared/may';
+import { markupFacts } from './markupFacts';
 import { recordTrail } from '../trail/recordTrail';
 
 const MOST_BYTES = 10 * 1024 * 1024;
@@ -13,31 +15,33 @@ const MOST_BYTES = 10 * 1024 * 1024;
 export async function checkDraft(
   ctx: Context,
   input: { content: Buffer },
-): Promise<Result<MessageVerdict, DraftRefusal>> {
+): Promise<Result<MessageVerdict & { advice: Advice[] }, DraftRefusal>> {
   if (!(ctx.actor.kind === 'machine' ? ctx.actor.scopes.includes('standing:read') : reach(ctx, 'audiences.check')))
     return refuse({ code: 'not-allowed', act: 'audiences.check' });
   if (input.content.length > MOST_BYTES) return refuse({ code: 'file-too-large', most: MOST_BYTES });
   if (input.content.toString('latin1').trim() === '') return refuse({ code: 'draft-empty' });
-  const message = await readDraft(input.content);
+  const { message, html } = await readDraft(input.content);
+  const advice = adviseMessage(message, html ? markupFacts(html) : null, ctx.organisation.contact);
   const verdict = checkMessage(message, ctx.organisation);
   await ctx.transaction((h) =>
     recordTrail(ctx, h, 'message-checked', null, `${verdict.kind}, ${verdict.isFit ? 'fit to go' : 'not fit to go'}`),
   );
-  return ok(verdict);
+  return ok({ ...verdict, advice });
 }
 
-async function readDraft(content: Buffer): Promise<DraftMessage> {
+async function readDraft(content: Buffer): Promise<{ message: DraftMessage; html: string }> {
   const isHtml = /^\s*(<!doctype|<html|<body|<table|<div|<p)/i.test(content.toString('utf8', 0, 500));
   if (isHtml) {
     const html = content.toString('utf8');
-    return {
-      headers: new Map(),
+    const message = {
+      headers: new Map<string, string>(),
       from: null,
       subject: /<title[^>]*>([^<]*)<\/title>/i.exec(html)?.[1]?.trim() ?? '',
       text: textOf(html),
       links: linksOf(html),
       images: (html.match(/<img\b/gi) ?? []).length,
     };
+    return { message, html };
   }
   const mail = await simpleParser(content, { skipImageLinks: true });
   const html = typeof mail.html === 'string' ? mail.html : '';
@@ -46,7 +50,7 @@ async function readDraft(content: Buffer): Promise<DraftMessage> {
     href: href!,
     text: before!.trim() || href!,
   }));
-  return {
+  const message = {
     headers: headersOf(mail.headerLines),
     from: from ? { name: from.name || null, address: from.address ?? '' } : null,
     subject: mail.subject ?? '',
@@ -54,6 +58,7 @@ async function readDraft(content: Buffer): Promise<DraftMessage> {
     links: html ? linksOf(html) : plainLinks,
     images: (html.match(/<img\b/gi) ?? []).length,
   };
+  return { message, html };
 }
 
 function headersOf(lines: HeaderLines): Map<string, string> {

@@ -124,6 +124,7 @@ export const messageCheck = object({
   isFit: yesNo,
   reasons: list(reason),
   requirements: list(object({ code: text, isMet: yesNo, text, add: orNull(text), source: text })),
+  advice: list(object({ about: { enum: ['everybody', 'filter'] }, text, add: text })),
 });
 
 const entry = object({
