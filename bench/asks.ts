@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { mkdtempSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -132,6 +133,7 @@ const site = createServer((request, response) => {
       `<title>${request.url}</title><script src="/count.js"></script><h1>A bicycle</h1>${'<p>Of steel.</p>'.repeat(200)}`,
     );
 }).listen(0, '127.0.0.1');
+await once(site, 'listening');
 const at = `pages.localhost:${(site.address() as AddressInfo).port}`;
 const settings = { ownHosts: ['pages.localhost'], site: 'none', bookend: ADDRESS, reach: [at] };
 const visitor = await newVisitor({ ...settings, tries: null, language: null, gpc: false });

@@ -56,7 +56,8 @@ function forEverybody(message: DraftMessage, markup: MarkupFacts | null): Advice
   const faint = markup.colours.find(({ text, back }) => contrastOf(text, back) < LEAST_CONTRAST);
   if (faint)
     say(
-      `“${faint.words.slice(0, 40)}” can hardly be read: ${faint.text} on ${faint.back} is ${contrastOf(faint.text, faint.back).toFixed(1)} : 1.`,
+      `“${faint.words.slice(0, 40)}” can hardly be read: ${faint.text} on ${faint.back} is ` +
+        `${contrastOf(faint.text, faint.back).toFixed(1)} : 1.`,
       `Take colours with at least ${LEAST_CONTRAST} : 1.`,
     );
   if (markup.smallest !== null && markup.smallest < SMALLEST_PX)
