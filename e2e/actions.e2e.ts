@@ -195,7 +195,7 @@ const CALLS: Called[] = [
   one('askAgain', { audienceId: 'aud_none' }, WORK),
   { act: 'checkDraft', args: ['draft'], may: WORK, safe: null },
   { act: 'readTakeOver', args: ['draft'], may: WORK, safe: null },
-  { act: 'takeNoticeFile', args: ['draft'], may: WORK, safe: null },
+  { act: 'readNoticeFile', args: ['draft'], may: WORK, safe: null },
   { act: 'tryTakeOver', args: ['draft'], may: WORK, safe: null },
   { act: 'takeOver', args: ['draft'], may: WORK, safe: null },
   one('findAtCounter', { identifier: { kind: 'email', value: 'nobody@nowhere.example' } }, [...WORK, 'counter-staff']),
@@ -217,6 +217,7 @@ const CALLS: Called[] = [
   one('checkWording', ASK, WORK),
   one('publishWording', ASK, ['supervisor']),
   one('countAsk', { id: 'none' }, LOOK),
+  one('countNotice', { id: 'none' }, LOOK),
   one('startNotice', { id: 'privacy', kind: 'privacy', address: '' }, WORK),
   one('checkNotice', { ...NOTICE, answers: ANSWERS, texts: { en: 'x' } }, WORK),
   one('saveNotice', { ...NOTICE, answers: ANSWERS, texts: { en: 'x' } }, WORK),
@@ -350,7 +351,7 @@ const CALLS: Called[] = [
 ];
 
 /** They are handed a file. */
-const ON_FILE = ['checkDraft', 'readTakeOver', 'tryTakeOver', 'takeOver', 'takeNoticeFile'];
+const ON_FILE = ['checkDraft', 'readTakeOver', 'tryTakeOver', 'takeOver', 'readNoticeFile'];
 const ANY = ['startRebuild', 'startExport', 'startComparison', ...ON_FILE];
 const DENIED = ['Your role may not do this', 'There is no such thing, or it is not yours to see'];
 const manifest = JSON.parse(
@@ -405,7 +406,7 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
     body = new FormData();
     // In the order in which a page sends them.
     body.set('_1_file', new Blob(['Subject: x\r\n\r\nHello']), 'draft.eml');
-    body.set('_1_said', JSON.stringify(act === 'takeNoticeFile' ? NO_FILE : NOT_ENOUGH));
+    body.set('_1_said', JSON.stringify(act === 'readNoticeFile' ? NO_FILE : NOT_ENOUGH));
     body.set('0', '["$K1"]');
   }
   const response = await fetch(`${WORLD.address}${path}`, {
@@ -422,7 +423,7 @@ async function callId(id: string, act: string, args: unknown[], role: Role): Pro
   return { status: response.status, text: await response.text() };
 }
 /** Of a mapping: nobody opens anything by it. */
-const NO_FILE = { id: 'none', language: 'en', fileName: 'draft.txt' };
+const NO_FILE = { fileName: 'draft.txt' };
 const NOT_ENOUGH = {
   columns: {},
   rights: {},

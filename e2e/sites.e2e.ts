@@ -110,6 +110,9 @@ test.each([
   ['shop', '/product'],
   ['shop', '/checkout'],
   ['shop', '/camp'],
+  // A link that somebody made up takes nothing away, also where scripts need a nonce.
+  ['shop', '/?bookend-try=DK.0.99999999.00000000000000000000000000000000'],
+  ['shop', '/strict?bookend-try=made-up'],
   ['shop', '/de'],
   ['tours', '/'],
 ])('before an answer nothing is set, asked or run on %s%s', async (site, path) => {

@@ -1,5 +1,4 @@
 import * as yup from 'yup';
-import { LANGUAGES } from '../letters/mailings';
 
 export const NOTICE_KINDS = ['privacy', 'tracker', 'page'] as const;
 export type NoticeKind = (typeof NOTICE_KINDS)[number];
@@ -121,14 +120,9 @@ export const publishNoticeInput = yup
   .noUnknown();
 export type PublishNotice = yup.InferType<typeof publishNoticeInput>;
 
-/** Of which language and name a file is that becomes a draft. */
+/** What a file is called whose words are taken: by it is known how to read it. */
 export const noticeFileInput = yup
   .object({
-    id,
-    language: yup
-      .string()
-      .oneOf([...LANGUAGES])
-      .required(),
     fileName: yup.string().max(200).required(),
   })
   .noUnknown();

@@ -57,8 +57,6 @@ export interface NoticeVersionView {
   publishedBy: string;
   reason: string;
   isMaterial: boolean;
-  /** People whose choices were given under it. */
-  people: number;
   /** People who were told of it by mail; null: nobody was. */
   told: number | null;
   /** What differs from the version before, by language. */
@@ -91,8 +89,6 @@ export interface NoticeView {
   /** Of the version in force. */
   stale: StaleFact[];
   versions: NoticeVersionView[];
-  /** People whose choices name the notice and no version of it. */
-  peopleUnknown: number;
   page: string;
   embed: string;
   /** A page elsewhere. */

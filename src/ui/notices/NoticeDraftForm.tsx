@@ -106,7 +106,11 @@ export function NoticeDraftForm({ view, languages, actions }: Props) {
               Save and ask for a second look
             </Button>
           </div>
-          <TakeFile view={view} language={language} takeNoticeFile={actions.takeNoticeFile} />
+          <TakeFile
+            language={language}
+            take={(words) => setValue(`texts.${language}`, words, { shouldDirty: true })}
+            readNoticeFile={actions.readNoticeFile}
+          />
         </section>
         <section aria-label="Is it so?" className="stack">
           <NoticeFindings
@@ -129,20 +133,19 @@ const KINDS = ['.html', '.htm', '.txt', '.md', '.docx', '.pdf'] as const;
 
 /** The words of a file instead of those that stand there. */
 function TakeFile({
-  view,
   language,
-  takeNoticeFile,
-}: { view: NoticeView; language: Language } & Pick<NoticeActs, 'takeNoticeFile'>) {
+  take,
+  readNoticeFile,
+}: { language: Language; take: (text: string) => void } & Pick<NoticeActs, 'readNoticeFile'>) {
   const [failure, setFailure] = useState<string | null>(null);
-  const router = useRouter();
-  const take = async (file: File | null) => {
+  const read = async (file: File | null) => {
     if (!file) return;
     const form = new FormData();
     form.set('file', file);
-    form.set('said', JSON.stringify({ id: view.id, language, fileName: file.name }));
-    const result = await takeNoticeFile(form).catch(stillHere);
+    form.set('said', JSON.stringify({ fileName: file.name }));
+    const result = await readNoticeFile(form).catch(stillHere);
     setFailure(result.ok ? null : result.message);
-    if (result.ok) router.refresh();
+    if (result.ok) take(result.value.text);
   };
   return (
     <Fold summary={<span className="muted">Take the words from a file</span>}>
@@ -151,7 +154,7 @@ function TakeFile({
         label={`A file with the words in ${LANGUAGE_NAMES[language]}`}
         kinds={KINDS}
         file={null}
-        choose={(file) => void take(file)}
+        choose={(file) => void read(file)}
       />
     </Fold>
   );

@@ -79,7 +79,7 @@ export function NoticeSheet({ view, zone, languages, actions }: Props) {
         <NoticeReviewSheet view={view} actions={actions} />
       )}
       <Telling view={view} actions={actions} />
-      <NoticeVersions versions={versions} zone={zone} />
+      <NoticeVersions id={id} versions={versions} zone={zone} countNotice={actions.countNotice} />
       {versions.length > 0 && <OnPages view={view} />}
     </>
   );
@@ -96,7 +96,6 @@ function sayState({ state, writtenBy, versions, isOwnText }: NoticeView): string
 function Telling({ view, actions }: { view: NoticeView; actions: NoticeActs }) {
   const last = view.versions[0];
   if (!last?.isMaterial || view.state !== 'published') return null;
-  const earlier = view.versions.slice(1).reduce((sum, { people }) => sum + people, view.peopleUnknown);
   return (
     <section className="sheet" style={{ marginTop: 14 }} aria-label="Telling people">
       <div className="pad row between">
@@ -108,11 +107,10 @@ function Telling({ view, actions }: { view: NoticeView; actions: NoticeActs }) {
           </p>
         ) : (
           <p>
-            It was a material change: up to {earlier.toLocaleString('en')} people chose under earlier versions and have
-            to be told (GDPR art. 12(1), 13(3)).
+            It was a material change: whoever chose under an earlier version has to be told (GDPR art. 12(1), 13(3)).
           </p>
         )}
-        {!view.telling && view.mayPublish && earlier > 0 && (
+        {!view.telling && view.mayPublish && (
           <ActButton
             act={() => actions.startTelling({ id: view.id })}
             done="They are being told"

@@ -1,22 +1,43 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import TableBody from '@mui/material/TableBody';
 import TableHead from '@mui/material/TableHead';
 import { LANGUAGE_NAMES, type Language } from '../../core/letters/mailings';
+import { useState } from 'react';
 import type { NoticeVersionView } from '../../core/notices/views';
 import { sayInstant } from '../../core/shared/days';
 import { Differences } from '../asks/Differences';
+import type { NoticeActs } from '../shared/acts';
+import { FailureNote } from '../shared/FailureNote';
 import { Fold } from '../shared/Fold';
 import { ListTable } from '../shared/ListTable';
+import { stillHere } from '../shared/notDone';
 
 /** Versions as they were published: what differs from the one before, and how many chose under each. */
-export function NoticeVersions({ versions, zone }: { versions: readonly NoticeVersionView[]; zone: string }) {
+export function NoticeVersions({
+  id,
+  versions,
+  zone,
+  countNotice,
+}: { id: string; versions: readonly NoticeVersionView[]; zone: string } & Pick<NoticeActs, 'countNotice'>) {
+  const [counts, setCounts] = useState<{ version: number | null; people: number }[] | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const count = async () => {
+    const result = await countNotice({ id }).catch(stillHere);
+    if (result.ok) setCounts(result.value);
+    setFailure(result.ok ? null : result.message);
+  };
+  const peopleOf = (version: number) =>
+    counts ? (counts.find((one) => one.version === version)?.people ?? 0).toLocaleString('en') : '';
   if (versions.length === 0) return null;
   return (
     <section className="sheet wrap" style={{ marginTop: 14 }} aria-label="Versions" tabIndex={0}>
       <header>
         <h2>Versions</h2>
+        {!counts && <Button onClick={() => void count()}>How many people chose under each</Button>}
       </header>
+      <FailureNote text={failure} />
       <ListTable aria-label="Versions">
         <TableHead>
           <tr>
@@ -44,7 +65,7 @@ export function NoticeVersions({ versions, zone }: { versions: readonly NoticeVe
                 {one.writtenBy}, {one.publishedBy}
                 {one.reason && <p className="muted">{one.reason}</p>}
               </td>
-              <td className="num">{one.people.toLocaleString('en')}</td>
+              <td className="num">{peopleOf(one.version)}</td>
               <td className="num">{one.told === null ? '–' : one.told.toLocaleString('en')}</td>
               <td style={{ maxWidth: 420 }}>
                 <ByLanguage of={one.differences} />

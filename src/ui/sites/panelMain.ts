@@ -145,13 +145,22 @@ function languageOf({ languages }: PanelConfig): string {
   return wanted.find((one) => one in languages) ?? ('en' in languages ? 'en' : Object.keys(languages)[0]!);
 }
 
-/** A page that was opened by a link of Bookend is tried: the script comes again, as for a visitor of that place. */
-function triesAgain({ address, isTrying }: PanelConfig): boolean {
+/** This script as it stands on the page; known only while it runs for the first time. */
+const { nonce = '' } = (document.currentScript ?? {}) as HTMLScriptElement;
+
+/**
+ * A page that was opened by a link of Bookend is tried: the script comes again, as for a visitor of that place. Where it does not come,
+ * the page is guarded as for anybody.
+ */
+function triesAgain(config: PanelConfig): boolean {
   const token = new URLSearchParams(location.search).get('bookend-try');
-  if (!token || isTrying || window.bookendTried || document.readyState !== 'loading') return false;
+  if (!token || config.isTrying || window.bookendTried || document.readyState !== 'loading') return false;
   window.bookendTried = true;
+  const address = `${config.address}/script.js?try=${encodeURIComponent(token)}`;
+  const own = nonce ? ` nonce="${nonce.replace(/[^\w+/=-]/g, '')}"` : '';
   // Written while the page is read, so that it comes before everything else, as this one did.
-  document.write(`<script src="${address}/script.js?try=${encodeURIComponent(token)}"></script>`);
+  document.write(`<script${own} src="${address}"></script>`);
+  document.addEventListener('DOMContentLoaded', () => window.bookend ?? begin(config));
   return true;
 }
 

@@ -10,9 +10,9 @@ import { takeExample } from '../installation/takeExample';
 import { recordChoices } from '../ledger/recordChoices';
 import type { Context } from '../shared/context';
 import { previewNotice, publishNotice } from './publishNotice';
-import { readNotice, readNotices, readPublicNotice } from './readNotices';
+import { countNotice, readNotice, readNotices, readPublicNotice } from './readNotices';
 import { readWatchedPages, startReading } from './readPage';
-import { takeNoticeFile } from './takeFile';
+import { readNoticeFile } from './readNoticeFile';
 import { startTelling } from './tellNotice';
 import { checkNotice, returnNotice, saveNotice, sendNotice, startNotice } from './writeNotice';
 
@@ -198,7 +198,10 @@ test('a material change: tried out, published, told once by mail, and asked agai
   expect(versions[0]!.differences.en!.some(({ is, text }) => is === 'new' && text.includes('third parties'))).toBe(
     true,
   );
-  expect(versions[1]).toMatchObject({ version: 1, people: 2 });
+  expect(must(await countNotice(mikkel, { id: 'shop' }))).toEqual([
+    { version: 1, people: 2 },
+    { version: null, people: 1 },
+  ]);
   expect(refusal(await startTelling(signe, { id: 'shop' }))).toBe('not-allowed');
   expect(must(await startTelling(mikkel, { id: 'shop' })).people).toBe(3);
   expect(refusal(await startTelling(mikkel, { id: 'shop' }))).toBe('notice-told-already');
@@ -248,13 +251,12 @@ test('a page that lives elsewhere is taken in and watched', async () => {
   expect(refusal(await startReading(signe, { id: 'shop' }))).toBe('notice-without-address');
 });
 
-test('a file becomes the draft of a language; one without words changes nothing', async () => {
-  must(await startNotice(signe, { id: 'prize-draw', kind: 'page', address: '' }));
-  const mapping = { id: 'prize-draw', language: 'en' as const, fileName: 'terms.txt' };
-  expect(refusal(await takeNoticeFile(signe, { mapping, content: Buffer.from('  ') }))).toBe('notice-file-unread');
-  must(await takeNoticeFile(signe, { mapping, content: Buffer.from('Terms of the draw\n\nOne ticket each.') }));
-  expect((await seen('prize-draw')).texts.en).toBe('Terms of the draw\n\nOne ticket each.');
-  expect(refusal(await takeNoticeFile(world.user('usr_bo', 'auditor'), { mapping, content: Buffer.from('x') }))).toBe(
-    'not-allowed',
+test('the words of a file are read, and nothing is kept; one without words is refused', async () => {
+  const mapping = { fileName: 'terms.txt' };
+  const read = (content: string, by = signe) => readNoticeFile(by, { mapping, content: Buffer.from(content) });
+  expect(refusal(await read('  '))).toBe('notice-file-unread');
+  expect(must(await read('Terms of the draw\n\nOne ticket each. {{organisation}}')).text).toBe(
+    'Terms of the draw\n\nOne ticket each. { {organisation}}',
   );
+  expect(refusal(await read('x y', world.user('usr_bo', 'auditor')))).toBe('not-allowed');
 });

@@ -94,7 +94,6 @@ export async function readNotice(ctx: Context, { id }: { id: string }): Promise<
     if (!row) return refuse({ code: 'not-found' });
     const names = await userNames(h);
     const published = await versionsOfNotice(h, id);
-    const people = await peopleUnder(h, id);
     const told = published[0]
       ? await lastRun(h, 'tell-notice', { subject: `${id} ${published[0].version}` })
       : undefined;
@@ -117,8 +116,7 @@ export async function readNotice(ctx: Context, { id }: { id: string }): Promise<
       note: row.note,
       check: await checkTexts(ctx, h, row),
       stale: published[0] ? await staleFacts(ctx, h, published[0]) : [],
-      versions: versionsView(noticesIn(await allWordings(h), id), published, people, names),
-      peopleUnknown: people.find(({ version }) => version === null)?.people ?? 0,
+      versions: versionsView(noticesIn(await allWordings(h), id), published, names),
       page: `${ctx.baseUrl}/notice/${id}`,
       embed: `<div data-bookend-notice="${id}"></div>`,
       readAt: row.read_at,
@@ -132,13 +130,21 @@ export async function readNotice(ctx: Context, { id }: { id: string }): Promise<
   });
 }
 
+/** How many people chose under each version; null: under none that was named. It is asked for: a ledger has many choices. */
+export async function countNotice(
+  ctx: Context,
+  { id }: { id: string },
+): Promise<Result<{ version: number | null; people: number }[], AccessRefusal>> {
+  if (!reach(ctx, 'purposes.see')) return refuse({ code: 'not-allowed', act: 'purposes.see' });
+  return ctx.reading(async (h) => ok(await peopleUnder(h, id)));
+}
+
 /** Versions whose words are shown side by side with those before. */
 const MOST_COMPARED = 12;
 
 function versionsView(
   wordings: readonly Wording[],
   published: readonly NoticeVersionRow[],
-  people: readonly { version: number | null; people: number }[],
   names: ReadonlyMap<string, string>,
 ): NoticeVersionView[] {
   return wordings
@@ -154,7 +160,6 @@ function versionsView(
         publishedBy: by(row?.published_by),
         reason: row?.reason ?? '',
         isMaterial: one.isMaterial,
-        people: people.find(({ version }) => version === one.version)?.people ?? 0,
         told: row?.told ?? null,
         differences: n < MOST_COMPARED ? differences(all[n + 1], one) : {},
       };

@@ -10,7 +10,8 @@ import {
 } from '../../../../core/notices/schema';
 import * as publishing from '../../../../usecases/notices/publishNotice';
 import * as reading from '../../../../usecases/notices/readPage';
-import * as files from '../../../../usecases/notices/takeFile';
+import * as files from '../../../../usecases/notices/readNoticeFile';
+import * as reads from '../../../../usecases/notices/readNotices';
 import * as telling from '../../../../usecases/notices/tellNotice';
 import * as writing from '../../../../usecases/notices/writeNotice';
 import { act, actOnFileSaid } from '../../../lib/act';
@@ -24,4 +25,5 @@ export const previewNotice = act(noticeIdInput, publishing.previewNotice);
 export const publishNotice = act(publishNoticeInput, publishing.publishNotice);
 export const startReading = act(noticeIdInput, reading.startReading);
 export const startTelling = act(noticeIdInput, telling.startTelling);
-export const takeNoticeFile = actOnFileSaid(noticeFileInput, files.takeNoticeFile);
+export const readNoticeFile = actOnFileSaid(noticeFileInput, files.readNoticeFile);
+export const countNotice = act(noticeIdInput, reads.countNotice);
