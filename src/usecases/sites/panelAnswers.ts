@@ -16,6 +16,8 @@ import { countedAt, factsOfSite, rulesFor, type PageVisitor, type RulesFor, type
 interface Arrived {
   from: { siteId: string; origin: string | null; page: PageVisitor };
   input: PanelAnswerInput;
+  /** When it came in: how long ago it was given is counted back from there. */
+  at: string;
 }
 
 interface Waiting extends Arrived {
@@ -39,7 +41,7 @@ export function takePanelAnswer(ctx: Context, from: Arrived['from'], input: Pane
   return new Promise((done, failed) => {
     const waiting = gathered.get(ctx.keys) ?? [];
     const isWorking = gathered.has(ctx.keys);
-    waiting.push({ from, input, done, failed });
+    waiting.push({ from, input, at: ctx.clock.now(), done, failed });
     if (isWorking) return;
     gathered.set(ctx.keys, waiting);
     void work(ctx, waiting);
@@ -81,7 +83,7 @@ async function recordTogether(ctx: Context, siteId: string, own: readonly Arrive
   return read.map((one) => ('code' in one ? refuse(one) : ok(null)));
 }
 
-function readAnswer(ctx: Context, facts: SiteFacts | null, { from, input }: Arrived): Read | PanelRefusal {
+function readAnswer(ctx: Context, facts: SiteFacts | null, { from, input, at: came }: Arrived): Read | PanelRefusal {
   const rules = facts && rulesFor(ctx, facts, from.page);
   if (!facts || !rules) return { code: 'panel-unknown' };
   const { site, asks } = facts;
@@ -91,13 +93,13 @@ function readAnswer(ctx: Context, facts: SiteFacts | null, { from, input }: Arri
   if (!shown || shown.version > rules.ask.version) return { code: 'panel-version', version: input.version };
   const unknown = Object.keys(input.answers).find((purpose) => !shown.purposes.includes(purpose));
   if (unknown) return { code: 'panel-purpose', purpose: unknown.slice(0, 80) };
-  const choices = choicesOf(ctx, facts, rules, input);
+  const choices = choicesOf(facts, rules, input, came);
   const hashes = choices.map(({ externalId }) => externalHashOf(ctx.keys, externalId!));
-  return { from, input, rules, choices, hashes };
+  return { from, input, at: came, rules, choices, hashes };
 }
 
-function choicesOf(ctx: Context, { site }: SiteFacts, { rules, visitor }: RulesFor, input: PanelAnswerInput) {
-  const occurredAt = new Date(Date.parse(ctx.clock.now()) - input.ago).toISOString();
+function choicesOf({ site }: SiteFacts, { rules, visitor }: RulesFor, input: PanelAnswerInput, came: string) {
+  const occurredAt = new Date(Date.parse(came) - input.ago).toISOString();
   const sale = new Set(rules.purposes.filter(({ isSale }) => isSale).map(({ id }) => id));
   const choice = (purpose: string, answer: ChoiceInput['answer'], told: boolean): ChoiceInput => ({
     occurredAt,
